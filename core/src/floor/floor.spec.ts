@@ -1,0 +1,122 @@
+import fc from 'fast-check';
+import {
+  byDueOrder,
+  DEFAULT_LIFE_HOURS,
+  mustStop,
+  needleAge,
+  needleFraction,
+  shiftHours,
+  shiftSpans,
+  type ShiftPattern,
+} from './index.js';
+
+const WEEK = [1, 2, 3, 4, 5];
+const early: ShiftPattern = { startMinute: 6 * 60, lengthMinutes: 480, weekdays: WEEK };
+const late: ShiftPattern = { startMinute: 14 * 60, lengthMinutes: 480, weekdays: WEEK };
+const night: ShiftPattern = { startMinute: 22 * 60, lengthMinutes: 480, weekdays: WEEK };
+const utc = () => 0;
+const at = (text: string) => Date.parse(`${text}Z`);
+const hours = (patterns: readonly ShiftPattern[], from: string, to: string, offset = utc) =>
+  shiftHours(patterns, { startMs: at(from), endMs: at(to) }, offset);
+
+describe('shift hours', () => {
+  // 2026-03-02 is a Monday.
+  it('count only the time inside shifts', () => {
+    expect(hours([early], '2026-03-02T00:00', '2026-03-03T00:00')).toBe(8);
+    expect(hours([early, late], '2026-03-02T00:00', '2026-03-09T00:00')).toBe(80);
+    expect(hours([early], '2026-03-02T09:30', '2026-03-02T11:00')).toBe(1.5);
+    expect(hours([early], '2026-03-07T00:00', '2026-03-09T00:00'))
+      .withContext('weekend')
+      .toBe(0);
+  });
+
+  it('follow a shift past midnight', () => {
+    expect(hours([night], '2026-03-03T00:00', '2026-03-03T04:00')).toBe(4);
+    expect(hours([night], '2026-03-07T00:00', '2026-03-08T00:00'))
+      .withContext('Friday into Saturday')
+      .toBe(6);
+  });
+
+  it('count a minute once when shifts overlap', () => {
+    const long: ShiftPattern = { ...early, lengthMinutes: 600 };
+    expect(hours([long, late], '2026-03-02T00:00', '2026-03-03T00:00')).toBe(16);
+  });
+
+  // Clocks went forward at 01:00 UTC on Sunday 2026-03-29 in central Europe: 2026 rule of Directive 2000/84/EC.
+  it('stay on wall time across a change of the clocks', () => {
+    const change = at('2026-03-29T01:00');
+    const central = (ms: number) => (ms < change ? 60 : 120);
+    const [friday, monday] = ['2026-03-27', '2026-03-30'].map(
+      (day) => shiftSpans([early], { startMs: at(`${day}T00:00`), endMs: at(`${day}T23:00`) }, central)[0]!,
+    );
+    expect(new Date(friday!.startMs).toISOString()).toBe('2026-03-27T05:00:00.000Z');
+    expect(new Date(monday!.startMs).toISOString()).toBe('2026-03-30T04:00:00.000Z');
+  });
+
+  it('add up over any cut of the interval', () => {
+    const start = at('2026-03-01T00:00');
+    const minute = fc.integer({ min: 0, max: 20 * 24 * 60 });
+    fc.assert(
+      fc.property(minute, minute, minute, (...cuts) => {
+        const [a, b, c] = cuts.sort((x, y) => x - y).map((m) => start + m * 60_000) as [
+          number,
+          number,
+          number,
+        ];
+        const span = (startMs: number, endMs: number) => shiftHours([early, night], { startMs, endMs }, utc);
+        return Math.abs(span(a, b) + span(b, c) - span(a, c)) < 1e-9;
+      }),
+    );
+  });
+});
+
+describe('the needle fraction', () => {
+  // Wilson score interval, worked example of 1 in 10 at 95 %: 0.0179 to 0.4042 (Newcombe 1998, from memory).
+  it('carries the Wilson interval of its sample', () => {
+    const fraction = needleFraction({ sewing: 1, looks: 10 });
+    expect(fraction.low).toBeCloseTo(0.0179, 3);
+    expect(fraction.high).toBeCloseTo(0.4042, 3);
+  });
+
+  // Common practice: about one third of a shift is needle time.
+  it('is about a third where nobody has looked', () => {
+    expect(needleFraction(null).value).toBeCloseTo(1 / 3, 12);
+    expect(needleFraction({ sewing: 0, looks: 0 }).standing).toBe('practice');
+  });
+
+  it('refuses more sightings than looks', () => {
+    expect(() => needleFraction({ sewing: 11, looks: 10 })).toThrowError('sewing is 11; allowed: 0 to 10');
+  });
+});
+
+describe('the age of a needle', () => {
+  const third = needleFraction(null);
+  const age = (shift: number, stopped = false) =>
+    needleAge(shift, third, 0, DEFAULT_LIFE_HOURS.value, stopped);
+
+  it('is due after eight running hours and watched before', () => {
+    expect([3, 17, 18, 23.9, 24, 40].map((h) => age(h).state)).toEqual([
+      'good',
+      'good',
+      'watch',
+      'watch',
+      'due',
+      'due',
+    ]);
+    expect(age(12).runningHours).toBeCloseTo(4, 12);
+    expect(age(12).highHours).toBeCloseTo(6, 12);
+  });
+
+  it('adds the hours a part-used needle came with', () => {
+    expect(needleAge(6, third, 5, 8, false).runningHours).toBeCloseTo(7, 12);
+  });
+
+  it('puts stopped machines first, then the least time left', () => {
+    const ages = [age(3), age(30), age(6, true), age(24)];
+    expect([...ages].sort(byDueOrder).map((a) => a.state)).toEqual(['stop', 'due', 'due', 'good']);
+  });
+
+  it('stops for a missing piece and for nothing else', () => {
+    expect([mustStop('missing'), mustStop('all-found'), mustStop('whole')]).toEqual([true, false, false]);
+  });
+});

@@ -1,0 +1,29 @@
+export {
+  shiftHours,
+  shiftSpans,
+  type ShiftPattern,
+  type Span,
+  type UtcOffsetMinutes,
+} from './shift-pattern.js';
+export {
+  DEFAULT_NEEDLE_FRACTION,
+  needleFraction,
+  type NeedleFraction,
+  type WorkSample,
+} from './needle-fraction.js';
+export {
+  byDueOrder,
+  DEFAULT_LIFE_HOURS,
+  NEEDLE_STATES,
+  needleAge,
+  WATCH_SHARE,
+  type NeedleAge,
+  type NeedleState,
+} from './needle-life.js';
+export {
+  FRAGMENT_COUNTS,
+  mustStop,
+  REMOVAL_CAUSES,
+  type FragmentCount,
+  type RemovalCause,
+} from './removal.js';

@@ -1,0 +1,44 @@
+import { OutOfRange } from '../standing/index.js';
+
+/** What work sampling saw: looked `looks` times, the needle was moving `sewing` times. */
+export interface WorkSample {
+  readonly sewing: number;
+  readonly looks: number;
+}
+
+/** Share of shift time the needle moves, with the limits the sample leaves open. */
+export interface NeedleFraction {
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+  readonly standing: 'measured' | 'practice';
+}
+
+/** About a third of a shift is needle time. Common practice, no source; the limits are an assumption. */
+export const DEFAULT_NEEDLE_FRACTION: NeedleFraction = {
+  value: 1 / 3,
+  low: 0.2,
+  high: 0.5,
+  standing: 'practice',
+};
+
+/** Two-sided 95 % point of the standard normal distribution. */
+const Z_95 = 1.959963984540054;
+
+/**
+ * Needle fraction of a work sample with its Wilson score interval (Wilson 1927), 95 %; the default when nothing was
+ * sampled.
+ *
+ * @example needleFraction({ sewing: 40, looks: 120 }) // 0.333, 0.255 to 0.422
+ */
+export function needleFraction(sample: WorkSample | null): NeedleFraction {
+  if (!sample || sample.looks === 0) return DEFAULT_NEEDLE_FRACTION;
+  const { sewing, looks } = sample;
+  if (!(looks > 0 && Number.isInteger(looks))) throw new OutOfRange('looks', looks, 'a whole number from 0');
+  if (!(sewing >= 0 && sewing <= looks)) throw new OutOfRange('sewing', sewing, `0 to ${looks}`);
+  const share = sewing / looks;
+  const z2 = Z_95 ** 2;
+  const centre = (share + z2 / (2 * looks)) / (1 + z2 / looks);
+  const half = (Z_95 * Math.sqrt((share * (1 - share)) / looks + z2 / (4 * looks ** 2))) / (1 + z2 / looks);
+  return { value: share, low: centre - half, high: centre + half, standing: 'measured' };
+}

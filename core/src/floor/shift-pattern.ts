@@ -1,0 +1,92 @@
+import { OutOfRange } from '../standing/index.js';
+
+/** A shift of the shop's week, in local wall time. */
+export interface ShiftPattern {
+  /** Minute of the day it begins, 0 to 1439. */
+  readonly startMinute: number;
+  /** Length in minutes, 1 to 1440; it may run past midnight. */
+  readonly lengthMinutes: number;
+  /** Days it begins on, 0 Sunday to 6 Saturday. */
+  readonly weekdays: readonly number[];
+}
+
+/** An interval of instants in milliseconds since the epoch, start before end. */
+export interface Span {
+  readonly startMs: number;
+  readonly endMs: number;
+}
+
+/** Minutes that local time is ahead of UTC at an instant. Passed in, so that this module needs no clock or zone data. */
+export type UtcOffsetMinutes = (instantMs: number) => number;
+
+const MINUTE_MS = 60_000;
+const DAY_MS = 24 * 60 * MINUTE_MS;
+
+/**
+ * The shifts that overlap an interval, cut to it, in order of their start. Shifts that overlap each other are joined,
+ * so that no minute counts twice.
+ */
+export function shiftSpans(
+  patterns: readonly ShiftPattern[],
+  { startMs, endMs }: Span,
+  utcOffset: UtcOffsetMinutes,
+): readonly Span[] {
+  patterns.forEach(requirePattern);
+  if (!(endMs > startMs) || patterns.length === 0) return [];
+  const spans: Span[] = [];
+  const firstDayMs = localMidnightMs(startMs, utcOffset) - DAY_MS;
+  for (let dayMs = firstDayMs; dayMs <= endMs + utcOffset(endMs) * MINUTE_MS; dayMs += DAY_MS) {
+    const weekday = new Date(dayMs).getUTCDay();
+    for (const pattern of patterns) {
+      if (!pattern.weekdays.includes(weekday)) continue;
+      const localStartMs = dayMs + pattern.startMinute * MINUTE_MS;
+      const from = toInstantMs(localStartMs, utcOffset);
+      const to = toInstantMs(localStartMs + pattern.lengthMinutes * MINUTE_MS, utcOffset);
+      const cut = { startMs: Math.max(from, startMs), endMs: Math.min(to, endMs) };
+      if (cut.endMs > cut.startMs) spans.push(cut);
+    }
+  }
+  return joined(spans);
+}
+
+/** Shift hours between two instants. */
+export function shiftHours(
+  patterns: readonly ShiftPattern[],
+  span: Span,
+  utcOffset: UtcOffsetMinutes,
+): number {
+  const totalMs = shiftSpans(patterns, span, utcOffset).reduce(
+    (sum, one) => sum + one.endMs - one.startMs,
+    0,
+  );
+  return totalMs / (60 * MINUTE_MS);
+}
+
+function joined(spans: readonly Span[]): readonly Span[] {
+  const result: Span[] = [];
+  for (const span of [...spans].sort((a, b) => a.startMs - b.startMs)) {
+    const last = result.at(-1);
+    if (last && span.startMs <= last.endMs) {
+      result[result.length - 1] = { startMs: last.startMs, endMs: Math.max(last.endMs, span.endMs) };
+    } else result.push(span);
+  }
+  return result;
+}
+
+/** Local midnight at or before an instant, expressed as if local time were UTC. */
+function localMidnightMs(instantMs: number, utcOffset: UtcOffsetMinutes): number {
+  return Math.floor((instantMs + utcOffset(instantMs) * MINUTE_MS) / DAY_MS) * DAY_MS;
+}
+
+/** The instant of a local wall time. Asked twice, so that it settles across a change of the clocks. */
+function toInstantMs(localMs: number, utcOffset: UtcOffsetMinutes): number {
+  const guess = localMs - utcOffset(localMs) * MINUTE_MS;
+  return localMs - utcOffset(guess) * MINUTE_MS;
+}
+
+function requirePattern({ startMinute, lengthMinutes }: ShiftPattern): void {
+  if (!(startMinute >= 0 && startMinute < 1440))
+    throw new OutOfRange('startMinute', startMinute, '0 to 1439');
+  if (!(lengthMinutes > 0 && lengthMinutes <= 1440))
+    throw new OutOfRange('lengthMinutes', lengthMinutes, '1 to 1440');
+}

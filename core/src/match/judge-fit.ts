@@ -1,0 +1,33 @@
+import { eyeFit, type EyeFit, type FitBand } from './eye-fit.js';
+import { SCHOOL_LIMITS, SIZE_SCHOOLS, type SizeSchool } from './school.js';
+import { smallestNeedle } from './smallest-needle.js';
+import { strengthGuideMm } from './strength-guide.js';
+import { NEEDLE_SIZES } from '../needle/index.js';
+
+/** What a mechanic says of one thread on one needle, before any stack is named. */
+export interface FitJudgement extends EyeFit {
+  /** Schools that accept it on an ordinary stack. */
+  readonly acceptedBy: readonly SizeSchool[];
+  /** Two or more smaller sizes would still pass by the free school. */
+  readonly couldGoThinner: boolean;
+  /** Friction and heat: go up in size, or only sew thin work. */
+  readonly useLarger: boolean;
+  /** Leather thickness the blade is usually trusted with: a guide. */
+  readonly strengthGuideMm: number;
+}
+
+const TOO_TIGHT: readonly FitBand[] = ['stressed', 'will-not-pass'];
+
+/** Judges a thread on a needle size. @example judgeFit(0.303, 160).band // 'too-loose' */
+export function judgeFit(threadDiameterMm: number, nm: number): FitJudgement {
+  const fit = eyeFit(threadDiameterMm, nm);
+  const smallestFree = smallestNeedle(threadDiameterMm, SCHOOL_LIMITS.free.value);
+  const place = (sizeNm: number) => NEEDLE_SIZES.findIndex((size) => size.nm === sizeNm);
+  return {
+    ...fit,
+    acceptedBy: SIZE_SCHOOLS.filter((school) => fit.ratio <= SCHOOL_LIMITS[school].value),
+    couldGoThinner: smallestFree !== undefined && place(nm) - place(smallestFree.nm) >= 2,
+    useLarger: TOO_TIGHT.includes(fit.band),
+    strengthGuideMm: strengthGuideMm(nm),
+  };
+}

@@ -1,0 +1,60 @@
+import type { Standing } from '../standing/index.js';
+
+/** How a material takes a needle. Drives the point and the tension step. */
+export type MaterialKind = 'leather' | 'woven' | 'coated' | 'webbing' | 'felt' | 'foam';
+export type Hardness = 'soft' | 'medium' | 'hard';
+
+/** A catalogue material. Thickness is typical of one ply and always open to the shop's own measurement. */
+export interface Material {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: MaterialKind;
+  readonly hardness: Hardness;
+  readonly typicalThicknessMm: number;
+  /** Abrasive, coated or dry: heats and wears eye and thread. */
+  readonly abrasive: boolean;
+  /** Thickness and traits are common practice unless a shop measures them. */
+  readonly standing: Standing;
+}
+
+export const MATERIALS: readonly Material[] = [
+  material('veg-tan-side', 'Vegetable-tanned side', 'leather', 'medium', 2.0),
+  material('veg-tan-sole', 'Sole bend, rolled hard', 'leather', 'hard', 4.0, true),
+  material('harness', 'Harness leather, curried', 'leather', 'medium', 3.5),
+  material('chrome-upholstery', 'Chrome-tanned hide, soft', 'leather', 'soft', 1.2),
+  material('chrome-split', 'Chrome split for welding wear', 'leather', 'medium', 1.4, true),
+  material('garment-leather', 'Garment leather, soft', 'leather', 'soft', 0.8),
+  material('rawhide', 'Rawhide, dry', 'leather', 'hard', 1.5, true),
+  material('duck-10', 'No. 10 cotton duck', 'woven', 'medium', 0.8),
+  material('duck-4', 'No. 4 cotton duck', 'woven', 'hard', 1.2),
+  material('acrylic-canvas', 'Acrylic awning canvas', 'woven', 'medium', 0.5),
+  material('waxed-canvas', 'Waxed cotton canvas', 'woven', 'medium', 0.7),
+  material('denim', 'Heavy denim', 'woven', 'medium', 0.9),
+  material('ballistic-nylon', 'Ballistic nylon cloth', 'woven', 'hard', 0.8, true),
+  material('coated-sheet-18', 'Coated polyester sheeting, 18 oz', 'coated', 'medium', 0.6, true),
+  material('coated-sheet-22', 'Coated polyester sheeting, 22 oz', 'coated', 'medium', 0.75, true),
+  material('clear-window', 'Clear window film', 'coated', 'medium', 0.75, true),
+  material('webbing-polyester', 'Polyester webbing, heavy', 'webbing', 'hard', 2.5, true),
+  material('webbing-nylon', 'Nylon webbing, light', 'webbing', 'medium', 1.6),
+  material('webbing-cotton', 'Cotton webbing', 'webbing', 'medium', 2.0),
+  material('wool-felt', 'Pressed wool felt', 'felt', 'soft', 3.0),
+  material('foam-closed', 'Closed-cell foam', 'foam', 'soft', 4.0),
+];
+
+/** The material with the given id, or undefined. */
+export function materialById(id: string): Material | undefined {
+  return BY_ID.get(id);
+}
+
+const BY_ID = new Map(MATERIALS.map((one) => [one.id, one]));
+
+function material(
+  id: string,
+  name: string,
+  kind: MaterialKind,
+  hardness: Hardness,
+  typicalThicknessMm: number,
+  abrasive = false,
+): Material {
+  return { id, name, kind, hardness, typicalThicknessMm, abrasive, standing: 'practice' };
+}

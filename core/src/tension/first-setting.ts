@@ -1,0 +1,103 @@
+import { requireNotNegative, requirePositive, type Standing } from '../standing/index.js';
+import { roundTurns } from './turns.js';
+
+/** A balanced setting logged on this machine for other work. */
+export interface LoggedSetting {
+  readonly setupId: string;
+  readonly name: string;
+  readonly threadDiameterMm: number;
+  readonly stackMm: number;
+  readonly turns: number;
+}
+
+/** How heavy a machine is built, for the assumed tension chain. */
+export type Duty = 'light' | 'medium' | 'heavy';
+
+/** The work a first setting is wanted for. */
+export interface SettingWanted {
+  readonly tex: number;
+  readonly threadDiameterMm: number;
+  readonly stackMm: number;
+  readonly duty: Duty;
+  readonly travelTurns: number;
+}
+
+export type FirstSetting =
+  | {
+      readonly from: 'nearest';
+      readonly turns: number;
+      readonly standing: Standing;
+      readonly nearest: LoggedSetting;
+      /** This thread minus that one, and this stack minus that one. */
+      readonly thickerThreadMm: number;
+      readonly thickerStackMm: number;
+    }
+  | {
+      readonly from: 'plain-rule';
+      readonly turns: number;
+      readonly lowTurns: number;
+      readonly highTurns: number;
+      readonly standing: Standing;
+    };
+
+/** Differences that count as one unit of unlikeness: 0.05 mm of thread or 1 mm of stack. Assumption. */
+const UNLIKENESS = { threadMm: 0.05, stackMm: 1 } as const;
+
+/**
+ * Where to put the top knob for the first test seam: the setting of the most alike work logged on this machine or,
+ * when there is none, the plain rule.
+ */
+export function firstSetting(wanted: SettingWanted, logged: readonly LoggedSetting[]): FirstSetting {
+  requirePositive('threadDiameterMm', wanted.threadDiameterMm);
+  requirePositive('travelTurns', wanted.travelTurns);
+  requireNotNegative('stackMm', wanted.stackMm);
+  const [first, ...others] = logged;
+  if (!first) return plainRule(wanted);
+  const nearest = others.reduce(
+    (best, one) => (unlikeness(wanted, one) < unlikeness(wanted, best) ? one : best),
+    first,
+  );
+  return {
+    from: 'nearest',
+    turns: roundTurns(Math.min(wanted.travelTurns, nearest.turns)),
+    standing: 'measured',
+    nearest,
+    thickerThreadMm: wanted.threadDiameterMm - nearest.threadDiameterMm,
+    thickerStackMm: wanted.stackMm - nearest.stackMm,
+  };
+}
+
+function unlikeness(wanted: SettingWanted, logged: LoggedSetting): number {
+  return (
+    Math.abs(wanted.threadDiameterMm - logged.threadDiameterMm) / UNLIKENESS.threadMm +
+    Math.abs(wanted.stackMm - logged.stackMm) / UNLIKENESS.stackMm
+  );
+}
+
+/** Needle thread tension aimed at, cN per tex. From memory, right within a factor of two: a starting point only. */
+export const NEEDLE_TARGET_CN_PER_TEX = { low: 2, middle: 3, high: 4 } as const;
+
+/**
+ * Tension the assumed chain gives per turn of the primary, the pre-tension following at half: cN per turn of each
+ * tensioner, and the wrap exponents before, between and after them. All assumptions, until a gauge replaces them.
+ */
+const CHAIN: Readonly<Record<Duty, { a1Cn: number; a2Cn: number; mMid: number; mPost: number }>> = {
+  light: { a1Cn: 40, a2Cn: 25, mMid: 0.15, mPost: 0.2 },
+  medium: { a1Cn: 80, a2Cn: 50, mMid: 0.25, mPost: 0.3 },
+  heavy: { a1Cn: 150, a2Cn: 90, mMid: 0.3, mPost: 0.35 },
+};
+
+/** The start when nothing is logged: the turns at which the assumed chain would reach the tension aimed at. */
+function plainRule({ tex, duty, travelTurns }: SettingWanted): FirstSetting {
+  requirePositive('tex', tex);
+  const { a1Cn, a2Cn, mMid, mPost } = CHAIN[duty];
+  const cnPerTurn = (a2Cn * 0.5 * Math.exp(mMid) + a1Cn) * Math.exp(mPost);
+  const turnsFor = (cnPerTex: number) => roundTurns(Math.min(travelTurns, (cnPerTex * tex) / cnPerTurn));
+  return {
+    from: 'plain-rule',
+    turns: turnsFor(NEEDLE_TARGET_CN_PER_TEX.middle),
+    lowTurns: turnsFor(NEEDLE_TARGET_CN_PER_TEX.low),
+    highTurns: turnsFor(NEEDLE_TARGET_CN_PER_TEX.high),
+    standing: 'assumption',
+  };
+}

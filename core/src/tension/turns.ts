@@ -1,0 +1,20 @@
+import { requireNotNegative } from '../standing/index.js';
+
+/** Settings are kept to an eighth of a turn: finer cannot be felt or repeated by hand. Common practice. */
+export const TURN_GRAIN = 1 / 8;
+
+/** Nearest setting a hand can repeat. */
+export function roundTurns(turns: number): number {
+  return Math.round(turns / TURN_GRAIN) * TURN_GRAIN;
+}
+
+const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'] as const;
+
+/** A setting as hands count it, in turns and eighths. @example turnsText(4.25) // '4 ¼' */
+export function turnsText(turns: number): string {
+  const eighths = Math.round(requireNotNegative('turns', turns) / TURN_GRAIN);
+  const whole = Math.floor(eighths / 8);
+  const part = EIGHTHS[eighths % 8]!;
+  if (part === '') return String(whole);
+  return whole === 0 ? part : `${whole} ${part}`;
+}

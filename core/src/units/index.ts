@@ -1,0 +1,2 @@
+export { MM_PER_INCH, MM_PER_LEATHER_OZ, leatherOzToMm, mmToLeatherOz, stitchesPerInch } from './length.js';
+export { GSM_PER_OZ_YD2, numberedDuckGsm, ozPerYd2ToGsm } from './cloth-weight.js';

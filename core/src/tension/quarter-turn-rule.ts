@@ -53,8 +53,8 @@ function step(
   if (tightTurns - looseTurns <= TURN_GRAIN) {
     return { do: 'look-elsewhere', turns: last.turns, because: 'window-too-narrow' };
   }
-  const wanted = last.turns + direction * stepTurns;
-  if (wanted <= looseTurns || wanted >= tightTurns) {
+  const wanted = direction > 0 ? looseTurns + stepTurns : tightTurns - stepTurns;
+  if (direction > 0 ? wanted >= tightTurns : wanted <= looseTurns) {
     return sewAt(roundTurns((looseTurns + tightTurns) / 2), last, 'between-two-faults');
   }
   const turns = Math.min(travelTurns, Math.max(0, roundTurns(wanted)));

@@ -1,0 +1,66 @@
+import * as z from 'zod';
+import { FRAGMENT_COUNTS, NEEDLE_STATES, REMOVAL_CAUSES } from '@gantelet/core';
+import { Id, Instant, Name } from '../shared/index.js';
+import { NeedleChoice } from '../match/index.js';
+
+export const NeedleInMachine = NeedleChoice.extend({
+  installId: Id,
+  installedAt: Instant,
+  installedBy: Name,
+});
+export type NeedleInMachine = z.infer<typeof NeedleInMachine>;
+
+export const NeedleAgeView = z.object({
+  runningHours: z.number().min(0),
+  lowHours: z.number().min(0),
+  highHours: z.number().min(0),
+  hoursLeft: z.number(),
+  state: z.enum(NEEDLE_STATES),
+});
+
+export const FloorMachine = z.object({
+  id: Id,
+  shopNumber: z.int(),
+  name: Name,
+  systemIds: z.array(z.string()),
+  /** Null when no needle is logged in it. */
+  needle: NeedleInMachine.nullable(),
+  age: NeedleAgeView.nullable(),
+  /** The removal with a missing piece that stops it, until a mechanic clears it. */
+  stoppedBy: z.object({ removalId: Id, at: Instant, personName: Name }).nullable(),
+  presentSetup: z.object({ id: Id, name: Name }).nullable(),
+});
+export type FloorMachine = z.infer<typeof FloorMachine>;
+
+export const FloorZone = z.object({
+  id: Id,
+  name: Name,
+  needleFraction: z.object({
+    value: z.number(),
+    low: z.number(),
+    high: z.number(),
+    standing: z.enum(['measured', 'practice']),
+  }),
+  machines: z.array(FloorMachine),
+});
+export type FloorZone = z.infer<typeof FloorZone>;
+
+export const RecentChange = z.object({
+  removalId: Id,
+  machineName: Name,
+  at: Instant,
+  cause: z.enum(REMOVAL_CAUSES),
+  fragments: z.enum(FRAGMENT_COUNTS),
+  runningHours: z.number().min(0),
+  personName: Name,
+});
+export type RecentChange = z.infer<typeof RecentChange>;
+
+/** The whole floor at one instant. */
+export const FloorView = z.object({
+  readAt: Instant,
+  lifeHours: z.number().positive(),
+  zones: z.array(FloorZone),
+  recent: z.array(RecentChange),
+});
+export type FloorView = z.infer<typeof FloorView>;

@@ -1,0 +1,34 @@
+import * as z from 'zod';
+import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
+import { Id, Instant } from '../shared/index.js';
+import { NeedleChoice } from '../match/index.js';
+
+/**
+ * One needle out and one in. `removesInstallId` is the needle the person saw in the machine: if another stands there
+ * by then, the change is refused.
+ */
+export const NeedleChange = z
+  .strictObject({
+    removesInstallId: Id.nullable(),
+    cause: z.enum(REMOVAL_CAUSES),
+    fragments: z.enum(FRAGMENT_COUNTS),
+    needle: NeedleChoice,
+    changedAt: Instant,
+  })
+  .refine(
+    (change) => change.fragments === 'whole' || change.cause === 'accident' || change.cause === 'wear',
+    {
+      path: ['fragments'],
+      error: 'a broken needle came out by wear or accident',
+    },
+  );
+export type NeedleChange = z.infer<typeof NeedleChange>;
+
+/** A mechanic's word that a machine stopped for a missing piece may run again. */
+export const Clearance = z.strictObject({
+  removalId: Id,
+  finding: z.enum(['piece-found', 'work-quarantined']),
+  /** Hook, plate and bobbin case were felt for burrs. Must be true: without it the machine stays stopped. */
+  burrsChecked: z.literal(true, { error: 'feel hook, plate and case for burrs first' }),
+});
+export type Clearance = z.infer<typeof Clearance>;

@@ -1,0 +1,10 @@
+/** Everything that crosses a wire or enters a file, room by room. */
+export * from './shared/index.js';
+export * from './problem/index.js';
+export * from './shop/index.js';
+export * from './match/index.js';
+export * from './floor/index.js';
+export * from './tension/index.js';
+export * from './search/index.js';
+export * from './route/index.js';
+export * from './scenario/index.js';

@@ -1,0 +1,1 @@
+export { LayerInput, NeedleChoice, Setup, SetupRevision, SetupWork, ThreadChoice } from './setup.js';

@@ -1,0 +1,41 @@
+/**
+ * Every error the server answers, with its HTTP status and wording. Wording says what was wrong and what to do;
+ * `{name}` marks are filled from the data of the problem. A test pins the whole table.
+ */
+export const ERRORS = {
+  'request.malformed': { status: 400, title: 'The request is not readable JSON. Nothing was kept.' },
+  'request.invalid': { status: 400, title: 'Some fields are not usable. Nothing was kept.' },
+  'request.too-large': { status: 413, title: 'The request is larger than {limit}. Nothing was kept.' },
+  'request.not-json': { status: 415, title: 'Send JSON. Nothing was kept.' },
+  'route.unknown': { status: 404, title: 'There is nothing at this address.' },
+  'session.required': { status: 401, title: 'Sign in first.' },
+  'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
+  'session.too-many': { status: 429, title: 'Too many tries. Wait {seconds} seconds, then try again.' },
+  'session.forged': {
+    status: 403,
+    title: 'This page is out of date. Reload it and try again. Nothing was kept.',
+  },
+  'role.insufficient': { status: 403, title: 'This needs a {role}. Nothing was kept.' },
+  'key.reused': { status: 409, title: 'This key already stands for another write. Nothing was kept.' },
+  'version.stale': {
+    status: 409,
+    title: 'Somebody changed this since you opened it. Your change was not kept.',
+  },
+  'machine.unknown': { status: 404, title: 'There is no such machine.' },
+  'setup.unknown': { status: 404, title: 'There is no such set-up.' },
+  'setup.needle-unfit': {
+    status: 422,
+    title: 'This needle does not go with this machine and thread. Not saved.',
+  },
+  'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
+  'seam.past-travel': { status: 422, title: 'The knob ends at {travelTurns} turns. Not logged.' },
+  'needle.moved-on': { status: 409, title: 'This needle was already changed. Your change was not logged.' },
+  'needle.wrong-clamp': { status: 422, title: 'This machine does not take that needle. Not logged.' },
+  'needle.time': { status: 422, title: 'The change cannot be before {earliest} or after now. Not logged.' },
+  'clearance.nothing': { status: 409, title: 'This machine is not stopped for a missing piece.' },
+  'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was kept. Try again.' },
+  'server.fault': { status: 500, title: 'Something failed on our side. Nothing was kept. Try again.' },
+} as const satisfies Record<string, { status: number; title: string }>;
+
+export type ErrorCode = keyof typeof ERRORS;
+export const ERROR_CODES = Object.keys(ERRORS) as [ErrorCode, ...ErrorCode[]];

@@ -1,0 +1,12 @@
+export {
+  CSRF_HEADER,
+  IDEMPOTENCY_HEADER,
+  type BodyOf,
+  type Method,
+  type ParamsOf,
+  type QueryOf,
+  type ReplyOf,
+  type Route,
+} from './route.js';
+export { pathOf, routes, ROUTE_TABLE } from './routes.js';
+export { openApiOf } from './openapi.js';

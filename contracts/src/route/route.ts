@@ -1,0 +1,95 @@
+import * as z from 'zod';
+import type { ErrorCode } from '../problem/index.js';
+import type { Role } from '../shop/index.js';
+
+export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+/**
+ * One address of the server: who may ask, what goes in, what comes out, and what can go wrong. The server mounts it,
+ * the web client calls it and the published description is made from it, so that none of them can drift.
+ */
+export interface Route<
+  Params extends z.ZodType = z.ZodType,
+  Query extends z.ZodType = z.ZodType,
+  Body extends z.ZodType = z.ZodType,
+  Reply extends z.ZodType = z.ZodType,
+> {
+  readonly id: string;
+  readonly method: Method;
+  /** Path with `:name` parameters. */
+  readonly path: string;
+  readonly summary: string;
+  /** Least role that may ask; `anyone` needs no session. */
+  readonly permission: 'anyone' | Role;
+  /** A keyed write carries an Idempotency-Key and is done once, however often it is sent. */
+  readonly keyed: boolean;
+  readonly params: Params;
+  readonly query: Query;
+  readonly body: Body;
+  readonly reply: Reply;
+  /** Coded errors beyond those every route can answer. */
+  readonly errors: readonly ErrorCode[];
+}
+
+export type ParamsOf<R extends Route> = z.infer<R['params']>;
+export type QueryOf<R extends Route> = z.infer<R['query']>;
+export type BodyOf<R extends Route> = z.infer<R['body']>;
+export type ReplyOf<R extends Route> = z.infer<R['reply']>;
+
+/** Header that carries the client-made key of a write. */
+export const IDEMPOTENCY_HEADER = 'Idempotency-Key';
+/** Header that carries the session's token on everything but GET. */
+export const CSRF_HEADER = 'X-CSRF-Token';
+
+const Nothing = z.strictObject({});
+type Nothing = typeof Nothing;
+
+interface Common<P, Q, R> {
+  readonly id: string;
+  readonly path: string;
+  readonly summary: string;
+  readonly permission: 'anyone' | Role;
+  readonly params?: P;
+  readonly query?: Q;
+  readonly reply: R;
+  readonly errors?: readonly ErrorCode[];
+}
+
+/** A route that only reads. */
+export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q extends z.ZodType = Nothing>(
+  spec: Common<P, Q, R>,
+): Route<P, Q, Nothing, R> {
+  return {
+    ...spec,
+    method: 'GET',
+    keyed: false,
+    params: spec.params ?? (Nothing as unknown as P),
+    query: spec.query ?? (Nothing as unknown as Q),
+    body: Nothing,
+    errors: spec.errors ?? [],
+  };
+}
+
+/** A route that changes something. Keyed unless said otherwise. */
+export function writes<
+  B extends z.ZodType,
+  R extends z.ZodType,
+  P extends z.ZodType = Nothing,
+  Q extends z.ZodType = Nothing,
+>(
+  spec: Common<P, Q, R> & {
+    readonly method: 'POST' | 'PUT' | 'DELETE';
+    readonly body: B;
+    readonly keyed?: boolean;
+  },
+): Route<P, Q, B, R> {
+  return {
+    ...spec,
+    keyed: spec.keyed ?? true,
+    params: spec.params ?? (Nothing as unknown as P),
+    query: spec.query ?? (Nothing as unknown as Q),
+    errors: spec.errors ?? [],
+  };
+}
+
+export { Nothing };

@@ -1,0 +1,1 @@
+export { Scenario } from './scenario.js';

@@ -1,0 +1,67 @@
+import * as z from 'zod';
+import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
+import { Machine } from '../floor/index.js';
+import { NeedleChoice, SetupWork } from '../match/index.js';
+import { Id, Instant, Name } from '../shared/index.js';
+import { Password, Person, Shop, SignInName } from '../shop/index.js';
+import { TestSeamInput } from '../tension/index.js';
+
+/**
+ * A whole works with its history, as a file: what the demo generator writes and the server loads into an empty
+ * database. Ids are the file's own and are kept.
+ */
+export const Scenario = z.strictObject({
+  shop: Shop,
+  people: z.array(Person.extend({ signInName: SignInName, password: Password })),
+  shifts: z.array(
+    z.strictObject({
+      id: Id,
+      name: Name,
+      startMinute: z.int().min(0).max(1439),
+      lengthMinutes: z.int().min(1).max(1440),
+      weekdays: z.array(z.int().min(0).max(6)).max(7),
+    }),
+  ),
+  zones: z.array(
+    z.strictObject({
+      id: Id,
+      name: Name,
+      shiftIds: z.array(Id),
+      workSample: z.strictObject({ sewing: z.int().min(0), looks: z.int().min(0) }).nullable(),
+    }),
+  ),
+  machines: z.array(Machine.omit({ zone: true, version: true }).extend({ zoneId: Id })),
+  setups: z.array(SetupWork.extend({ id: Id, savedAt: Instant, savedById: Id })),
+  seams: z.array(TestSeamInput.extend({ id: Id, setupId: Id, sewnById: Id })),
+  installs: z.array(
+    NeedleChoice.extend({
+      id: Id,
+      machineId: Id,
+      installedAt: Instant,
+      installedById: Id,
+      entryHours: z.number().min(0),
+    }),
+  ),
+  removals: z.array(
+    z.strictObject({
+      id: Id,
+      installId: Id,
+      removedAt: Instant,
+      removedById: Id,
+      cause: z.enum(REMOVAL_CAUSES),
+      fragments: z.enum(FRAGMENT_COUNTS),
+      runningHours: z.number().min(0),
+    }),
+  ),
+  /** Removals whose missing piece a mechanic has since accounted for. */
+  clearances: z.array(
+    z.strictObject({
+      id: Id,
+      removalId: Id,
+      clearedAt: Instant,
+      clearedById: Id,
+      finding: z.enum(['piece-found', 'work-quarantined']),
+    }),
+  ),
+});
+export type Scenario = z.infer<typeof Scenario>;

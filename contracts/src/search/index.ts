@@ -1,0 +1,1 @@
+export { SearchQuery, SearchResult } from './search.js';

@@ -1,0 +1,9 @@
+import * as z from 'zod';
+import { v7 } from 'uuid';
+
+/** Client-made id of a row and idempotency key of the write that makes it: UUIDv7 (RFC 9562). */
+export const Id = z.uuidv7();
+export type Id = z.infer<typeof Id>;
+
+/** A new id. Ids sort by the time they were made. */
+export const newId = (): Id => v7();

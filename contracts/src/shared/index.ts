@@ -1,0 +1,2 @@
+export { Id, newId } from './id.js';
+export { Instant, Name, Version } from './fields.js';

@@ -1,0 +1,1 @@
+export { LoggedSeam, TensionView, TestSeamInput } from './test-seam.js';

@@ -1,0 +1,54 @@
+import { REMOVAL_CAUSES } from '@gantelet/core';
+import { Scenario } from '@gantelet/contracts';
+import { demoScenario } from './index.js';
+
+const NOW = Date.parse('2026-11-20T10:30:00Z');
+const scenario = demoScenario(0.2611, NOW);
+
+describe('the demo scenario', () => {
+  it('keeps to the scenario format', () => {
+    const read = Scenario.safeParse(scenario);
+    expect(read.error?.issues ?? []).toEqual([]);
+  });
+
+  it('is the same again from the same seed and instant, and another from another seed', () => {
+    expect(demoScenario(0.2611, NOW)).toEqual(scenario);
+    expect(demoScenario(0.5, NOW)).not.toEqual(scenario);
+  });
+
+  it('is the works that was promised', () => {
+    expect(scenario.machines.length).toBeGreaterThanOrEqual(26);
+    expect(scenario.zones.length).toBe(4);
+    expect(scenario.shifts.length).toBe(2);
+    expect(scenario.people.filter((p) => p.role === 'mechanic').length).toBe(3);
+  });
+
+  it('has a year of removals of every cause, at work on every machine', () => {
+    const span = scenario.installs.map((i) => Date.parse(i.installedAt));
+    expect(NOW - Math.min(...span)).toBeGreaterThan(360 * 24 * 3_600_000);
+    expect(new Set(scenario.removals.map((r) => r.cause))).toEqual(new Set(REMOVAL_CAUSES));
+    expect(new Set(scenario.installs.map((i) => i.machineId)).size).toBe(scenario.machines.length);
+    expect(scenario.removals.length).toBeGreaterThan(2000);
+  });
+
+  it('leaves exactly one needle in each machine, each put in when the one before came out', () => {
+    const removals = new Map(scenario.removals.map((r) => [r.installId, r]));
+    for (const { id } of scenario.machines) {
+      const own = scenario.installs.filter((install) => install.machineId === id);
+      expect(own.filter((install) => !removals.has(install.id)).length).toBe(1);
+      const times = own.flatMap((install) => [
+        install.installedAt,
+        removals.get(install.id)?.removedAt ?? '~',
+      ]);
+      expect([...times].sort())
+        .withContext(id)
+        .toEqual(times);
+    }
+  });
+
+  it('begins with one machine stopped for a missing piece', () => {
+    const cleared = new Set(scenario.clearances.map((c) => c.removalId));
+    const open = scenario.removals.filter((r) => r.fragments === 'missing' && !cleared.has(r.id));
+    expect(open.length).toBe(1);
+  });
+});

@@ -1,0 +1,169 @@
+import {
+  diameterOfConstruction,
+  needleFraction,
+  rankNeedles,
+  readThreadSize,
+  schoolForStack,
+  stackOf,
+  threadConstruction,
+} from '@gantelet/core';
+import type { Scenario, SetupWork } from '@gantelet/contracts';
+import { chanceFrom, type Chance } from './chance.js';
+import { DEMO_JOBS } from './jobs.js';
+import { DEMO_MACHINES, type DemoMachine } from './machines.js';
+import { needleHistory } from './needle-history.js';
+import { hiddenSetting, seamHistory } from './seam-history.js';
+import { shiftCalendar, type ShiftCalendar } from './shift-calendar.js';
+import { DEMO_PEOPLE, DEMO_SHIFTS, DEMO_ZONES, WORKS, type DemoZone } from './works.js';
+
+const YEAR_MS = 365 * 24 * 3_600_000;
+const SEAM_EVERY_MS = 4 * 60_000;
+/** The machine that stands stopped for a missing piece when the demo begins. */
+const STOPPED_MACHINE = 'Patcher 22';
+/** Work not sewn yet, and work in the middle of its test seams, so that both can be seen. */
+const NEVER_SEWN = 'Log carrier body';
+const HALF_SEWN = { machine: 'Cylinder 11', job: 'Apron body', seams: 2 };
+
+/**
+ * The whole demo: works, machines, set-ups and a year of needles and test seams that ends at `nowMs`.
+ *
+ * @param seed same seed and instant, same scenario
+ */
+export function demoScenario(seed: number, nowMs: number): Scenario {
+  const chance = chanceFrom(seed);
+  const year = { startMs: nowMs - YEAR_MS, endMs: nowMs };
+  const id = () => chance.idAt(year.startMs);
+  const people = DEMO_PEOPLE.map((person) => ({ id: id(), ...person }));
+  const shifts = DEMO_SHIFTS.map((shift) => ({ ...shift, id: id(), weekdays: [...shift.weekdays] }));
+  const zones = DEMO_ZONES.map((demo) => {
+    const worked = shifts.filter((shift) => demo.shifts.includes(shift.name));
+    return {
+      demo,
+      calendar: shiftCalendar(worked, year, WORKS.timeZone),
+      row: { id: id(), name: demo.name, shiftIds: worked.map((s) => s.id), workSample: demo.workSample },
+    };
+  });
+  const staff = {
+    mechanicIds: people.filter((p) => p.role === 'mechanic').map((p) => p.id),
+    operatorIds: people.filter((p) => p.role === 'operator').map((p) => p.id),
+  };
+  const built = DEMO_MACHINES.map((machine, i) => {
+    const zone = zones.find((one) => one.demo.name === machine.zone)!;
+    return machineWithHistory(machine, i + 1, zone.row.id, zone, staff, year.startMs, nowMs, chance);
+  });
+  return {
+    shop: { ...WORKS, schools: { ...WORKS.schools } },
+    people,
+    shifts,
+    zones: zones.map((zone) => zone.row),
+    machines: built.map((one) => one.machine),
+    setups: built.flatMap((one) => one.setups),
+    seams: built.flatMap((one) => one.seams),
+    installs: built.flatMap((one) => one.needles.installs),
+    removals: built.flatMap((one) => one.needles.removals),
+    clearances: built.flatMap((one) => one.needles.clearances),
+  };
+}
+
+interface Staff {
+  readonly mechanicIds: readonly string[];
+  readonly operatorIds: readonly string[];
+}
+
+function machineWithHistory(
+  demo: DemoMachine,
+  shopNumber: number,
+  zoneId: string,
+  zone: { readonly demo: DemoZone; readonly calendar: ShiftCalendar },
+  staff: Staff,
+  startMs: number,
+  nowMs: number,
+  chance: Chance,
+) {
+  const { zone: _, jobs, knobTravelTurns, ...traits } = demo;
+  const id = chance.idAt(startMs);
+  const offset = chance.normal(0, 0.35);
+  const works = jobs.map((job) => setupWork(job, id, demo));
+  const setups = works.map((work) => {
+    const savedMs = startMs + chance.uniform(0.05, 0.9) * (nowMs - startMs);
+    const savedAt = new Date(savedMs).toISOString();
+    return { ...work, id: chance.idAt(savedMs), savedAt, savedById: chance.pick(staff.mechanicIds) };
+  });
+  const seams = setups.flatMap((setup) => seamsOf(setup, demo, offset, chance));
+  const needles = needleHistory(
+    {
+      machineId: id,
+      needle: works[0]!.needle,
+      zone: zone.demo,
+      calendar: zone.calendar,
+      needleFraction: needleFraction(zone.demo.workSample).value,
+      ...staff,
+      lifeFactor: Math.exp(chance.normal(0, 0.2)),
+      endsStopped: demo.name === STOPPED_MACHINE,
+    },
+    chance,
+  );
+  const machine = {
+    ...traits,
+    id,
+    shopNumber,
+    zoneId,
+    systemIds: [...demo.systemIds],
+    knob: { mark: 'white line to the front at zero', travelTurns: knobTravelTurns },
+    presentSetupId: setups[0]!.id,
+  };
+  return { machine, setups, seams, needles };
+}
+
+/** A job on a machine, with the needle the ranking puts first. */
+function setupWork(jobName: string, machineId: string, machine: DemoMachine): SetupWork {
+  const job = DEMO_JOBS.find((one) => one.name === jobName);
+  if (!job) throw new Error(`No demo job is called ${jobName}`);
+  const { layers, stitchLengthMm, threadLabel, constructionId } = job;
+  const { tex } = readThreadSize(threadLabel)[0]!;
+  const stack = stackOf(layers);
+  const [best] = rankNeedles({
+    machine,
+    stack,
+    stitchLengthMm,
+    threadDiameterMm: diameterOfConstruction(tex, threadConstruction(constructionId)!).value,
+    schools: { size: schoolForStack(WORKS.schools.size, stack), leatherPoint: WORKS.schools.leatherPoint },
+  }).ranked;
+  if (!best) throw new Error(`No needle fits ${jobName} on ${machine.name}`);
+  return {
+    name: `${jobName}, ${machine.name.slice(-2)}`,
+    machineId,
+    layers: [...layers],
+    thread: { label: threadLabel, tex, constructionId },
+    needle: { systemId: best.system.id, nm: best.size.nm, pointId: best.point.id },
+    stitchLengthMm,
+    schools: { ...WORKS.schools },
+  };
+}
+
+function seamsOf(
+  setup: SetupWork & { readonly id: string; readonly savedAt: string; readonly savedById: string },
+  machine: DemoMachine,
+  machineOffset: number,
+  chance: Chance,
+): Scenario['seams'] {
+  if (setup.name.startsWith(NEVER_SEWN)) return [];
+  const stack = stackOf(setup.layers);
+  const diameterMm = diameterOfConstruction(
+    setup.thread.tex,
+    threadConstruction(setup.thread.constructionId)!,
+  ).value;
+  const hidden = hiddenSetting(diameterMm, stack.thicknessMm, machine.duty, machineOffset);
+  const all = seamHistory(hidden, stack, machine.knobTravelTurns, chance);
+  const half = machine.name === HALF_SEWN.machine && setup.name.startsWith(HALF_SEWN.job);
+  return all.slice(0, half ? HALF_SEWN.seams : all.length).map((seam, i) => {
+    const sewnMs = Date.parse(setup.savedAt) + (i + 1) * SEAM_EVERY_MS;
+    return {
+      ...seam,
+      id: chance.idAt(sewnMs),
+      setupId: setup.id,
+      sewnAt: new Date(sewnMs).toISOString(),
+      sewnById: setup.savedById,
+    };
+  });
+}

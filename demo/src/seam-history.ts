@@ -1,0 +1,62 @@
+import {
+  quarterTurnRule,
+  roundTurns,
+  workWeight,
+  type Duty,
+  type SeamGrade,
+  type Stack,
+  type TestSeam,
+} from '@gantelet/core';
+import type { Chance } from './chance.js';
+
+/** A machine's hidden truth for one set-up, invented for the demo: where it balances and how wide the window is. */
+export interface HiddenSetting {
+  readonly turns: number;
+  readonly windowTurns: number;
+}
+
+/** Invented: thicker thread and thicker work want more turns; heavier work has a wider window. */
+export function hiddenSetting(
+  threadDiameterMm: number,
+  stackMm: number,
+  duty: Duty,
+  machineOffset: number,
+): HiddenSetting {
+  const stiffness = { light: 1.2, medium: 1, heavy: 0.8 }[duty];
+  return {
+    turns: Math.max(0.5, (1.2 + 6 * threadDiameterMm + 0.18 * stackMm) * stiffness + machineOffset),
+    windowTurns: 0.35 + 0.12 * stackMm,
+  };
+}
+
+/** Test seams a mechanic sewed by the quarter-turn rule from a start, with the odd misjudged grade, to the end. */
+export function seamHistory(
+  hidden: HiddenSetting,
+  stack: Stack,
+  travelTurns: number,
+  chance: Chance,
+): readonly TestSeam[] {
+  const seams: TestSeam[] = [];
+  let turns = roundTurns(Math.min(travelTurns, Math.max(0.5, hidden.turns + chance.normal(0, 0.8))));
+  while (seams.length < 12) {
+    const off = (turns - hidden.turns) / (hidden.windowTurns / 2) + chance.normal(0, 0.15);
+    seams.push({
+      turns,
+      grade: gradeOf(off),
+      bothTight: false,
+      bobbinDrop: seams.length === 0 ? 'creeps' : null,
+    });
+    const advice = quarterTurnRule({ seams, weight: workWeight(stack), travelTurns });
+    if (!advice || advice.do === 'stop' || advice.do === 'look-elsewhere') break;
+    turns = advice.turns;
+  }
+  return seams;
+}
+
+/** Grades by distance from balance in half windows. */
+function gradeOf(halfWindows: number): SeamGrade {
+  if (halfWindows < -2.3) return 'loops-below';
+  if (halfWindows < -1) return 'dots-below';
+  if (halfWindows <= 1) return 'balanced';
+  return halfWindows <= 2.3 ? 'dots-on-top' : 'flat-line-on-top';
+}

@@ -1,0 +1,26 @@
+import { tzOffset } from '@date-fns/tz';
+import { shiftSpans, type ShiftPattern, type Span } from '@gantelet/core';
+
+/** The shifts of a zone over the year, and instants found by hours worked. */
+export interface ShiftCalendar {
+  readonly totalShiftHours: number;
+  /** The instant by which this many shift hours of the year were worked. */
+  instantAt(shiftHours: number): number;
+}
+
+const HOUR_MS = 3_600_000;
+
+export function shiftCalendar(shifts: readonly ShiftPattern[], year: Span, timeZone: string): ShiftCalendar {
+  const spans = shiftSpans(shifts, year, (ms) => tzOffset(timeZone, new Date(ms)));
+  let worked = 0;
+  const ends = spans.map((span) => (worked += (span.endMs - span.startMs) / HOUR_MS));
+  return {
+    totalShiftHours: worked,
+    instantAt: (shiftHours) => {
+      const i = ends.findIndex((end) => shiftHours <= end);
+      const span = spans[i < 0 ? spans.length - 1 : i]!;
+      const left = (i < 0 ? worked : ends[i]!) - shiftHours;
+      return Math.max(span.startMs, span.endMs - left * HOUR_MS);
+    },
+  };
+}

@@ -1,0 +1,186 @@
+import { spawn } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { findProgram } from './packages.mjs';
+import { freePort } from './ports.mjs';
+import { run } from './run.mjs';
+import { Refusal, say } from './say.mjs';
+
+const START_LIMIT_MS = 60_000;
+const STOP_LIMIT_MS = 30_000;
+
+/**
+ * Starts a MariaDB of our own on loopback, with its data under `home`, and gives how to reach and stop it.
+ *
+ * A data directory whose making was cut short is made anew: it is made beside its place and moved there when whole. A
+ * database left running on it by a killed start is stopped first.
+ *
+ * @param home folder for data, log and state; kept between starts
+ * @param everyDatabase lets the user make databases of their own, as tests do
+ */
+export async function startMariadb(home, { everyDatabase = false } = {}) {
+  mkdirSync(home, { recursive: true, mode: 0o700 });
+  const data = join(home, 'data');
+  await stopLeftover(home, data);
+  if (!existsSync(data)) await initialise(home, data);
+  const access = await accessOf(home);
+  const port = await freePort();
+  const logFile = join(home, 'mariadb.log');
+  const log = openSync(logFile, 'a');
+  const initFile = writeInitFile(home, access, everyDatabase);
+  // A process group of its own: Ctrl-C reaches only us, and we end the server before its database.
+  const child = spawn(findProgram('mariadbd'), serverOptions(data, port, initFile), {
+    detached: true,
+    stdio: ['ignore', log, log],
+  });
+  closeSync(log);
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  writeFileSync(join(home, 'mariadb.pid'), String(child.pid));
+  await untilReady(port, ended, logFile);
+  rmSync(initFile, { force: true });
+  return {
+    environment: {
+      GANTELET_DB_HOST: '127.0.0.1',
+      GANTELET_DB_PORT: String(port),
+      GANTELET_DB_NAME: access.name,
+      GANTELET_DB_USER: access.user,
+      GANTELET_DB_PASSWORD: access.password,
+    },
+    ended,
+    stop: async () => {
+      child.kill('SIGTERM');
+      await Promise.race([ended, limit(STOP_LIMIT_MS)]);
+      rmSync(join(home, 'mariadb.pid'), { force: true });
+    },
+  };
+}
+
+function serverOptions(data, port, initFile) {
+  const socket = join(
+    tmpdir(),
+    `gantelet-${createHash('sha256').update(data).digest('hex').slice(0, 12)}.sock`,
+  );
+  return [
+    '--no-defaults',
+    `--datadir=${data}`,
+    '--bind-address=127.0.0.1',
+    `--port=${port}`,
+    `--socket=${socket}`,
+    `--init-file=${initFile}`,
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_unicode_ci',
+    '--innodb-buffer-pool-size=128M',
+    '--skip-name-resolve',
+    ...asThisUser(),
+  ];
+}
+
+/** MariaDB refuses to run as root unless told that it is meant. */
+const asThisUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
+
+async function initialise(home, data) {
+  const fresh = `${data}.new`;
+  if (existsSync(fresh)) say('An earlier start was cut short while making the database: making it again ...');
+  else say('Making the database ...');
+  rmSync(fresh, { recursive: true, force: true });
+  await run(
+    findProgram('mariadb-install-db'),
+    [
+      '--no-defaults',
+      `--datadir=${fresh}`,
+      '--skip-test-db',
+      '--auth-root-authentication-method=socket',
+      ...asThisUser(),
+    ],
+    { quiet: true, cwd: home },
+  );
+  renameSync(fresh, data);
+}
+
+/** Name, user and password of the database: made once, kept beside the data, readable to this user only. */
+async function accessOf(home) {
+  const file = join(home, 'access.json');
+  if (!existsSync(file)) {
+    const access = { name: 'gantelet', user: 'gantelet', password: randomBytes(18).toString('base64url') };
+    writeFileSync(file, JSON.stringify(access), { mode: 0o600 });
+  }
+  return JSON.parse(readFileSync(file, 'utf8'));
+}
+
+function writeInitFile(home, { name, user, password }, everyDatabase) {
+  const file = join(home, 'init.sql');
+  const lines = [
+    `CREATE DATABASE IF NOT EXISTS ${name};`,
+    `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    `GRANT ALL ON ${everyDatabase ? '*' : name}.* TO '${user}'@'127.0.0.1';`,
+  ];
+  writeFileSync(file, `${lines.join('\n')}\n`, { mode: 0o600 });
+  return file;
+}
+
+/** Stops a database that a killed start left running on this data directory. */
+async function stopLeftover(home, data) {
+  const file = join(home, 'mariadb.pid');
+  if (!existsSync(file)) return;
+  const pid = Number(readFileSync(file, 'utf8'));
+  if (isMariadbOn(pid, data)) {
+    say(`A database left by an earlier start is still running (process ${pid}): stopping it first ...`);
+    process.kill(pid, 'SIGTERM');
+    for (const end = Date.now() + STOP_LIMIT_MS; isMariadbOn(pid, data); await limit(100)) {
+      if (Date.now() > end)
+        throw new Refusal(
+          `The database of an earlier start (process ${pid}) does not stop. End it, then try again.`,
+        );
+    }
+  }
+  rmSync(file, { force: true });
+}
+
+/** Whether a process is a database server on this very data directory, and not some other that got its number. */
+function isMariadbOn(pid, data) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`);
+  } catch {
+    return false;
+  }
+}
+
+async function untilReady(port, ended, logFile) {
+  let gone = false;
+  void ended.then(() => (gone = true));
+  for (const end = Date.now() + START_LIMIT_MS; !(await greets(port)); await limit(100)) {
+    if (gone || Date.now() > end) {
+      const lines = readFileSync(logFile, 'utf8').trim().split('\n').slice(-12).join('\n');
+      throw new Refusal(`The database did not start. Its log (${logFile}) ends:\n${lines}`);
+    }
+  }
+}
+
+/** The server speaks first when it is ready for clients. */
+function greets(port) {
+  return new Promise((resolve) => {
+    const socket = connect(port, '127.0.0.1');
+    const answer = (ready) => {
+      socket.destroy();
+      resolve(ready);
+    };
+    socket.once('data', () => answer(true));
+    socket.once('error', () => answer(false));
+    socket.setTimeout(1000, () => answer(false));
+  });
+}
+
+const limit = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -1,0 +1,49 @@
+import { accessSync, constants } from 'node:fs';
+import { delimiter, join } from 'node:path';
+import { run } from './run.mjs';
+import { Refusal, say } from './say.mjs';
+
+/** Debian packages by the programs they are needed for. */
+const DATABASE = {
+  programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
+  packages: ['mariadb-server-core', 'mariadb-client-core'],
+};
+const BROWSER = { programs: ['chromium'], packages: ['chromium'] };
+
+const SYSTEM_FOLDERS = ['/usr/sbin', '/usr/bin', '/usr/local/sbin', '/usr/local/bin', '/sbin', '/bin'];
+
+/** Full path of a program, or undefined. Looks where Debian puts servers too, which may not be on a user's PATH. */
+export function findProgram(name) {
+  const folders = [...(process.env.PATH ?? '').split(delimiter), ...SYSTEM_FOLDERS];
+  return folders.map((folder) => join(folder, name)).find(isExecutable);
+}
+
+function isExecutable(path) {
+  try {
+    accessSync(path, constants.X_OK);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Sees to it that the database's programs are there. */
+export const needDatabase = () => need(DATABASE);
+/** Sees to it that the browser for tests and pictures is there. */
+export const needBrowser = () => need(BROWSER);
+
+/** Installs what is missing where this user may; else says exactly which command to run. */
+async function need({ programs, packages }) {
+  const missing = () => programs.filter((program) => !findProgram(program));
+  if (missing().length === 0) return;
+  const install = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+  const asRoot = process.getuid?.() === 0;
+  if (!asRoot || !findProgram('apt-get')) {
+    const command = findProgram('apt-get') ? `sudo sh -c '${install}'` : `(on Debian) ${install}`;
+    throw new Refusal(`Missing: ${missing().join(', ')}. Run this once, then try again:\n  ${command}`);
+  }
+  say(`Installing ${packages.join(', ')} ...`);
+  await run('sh', ['-c', install], { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  if (missing().length > 0)
+    throw new Refusal(`Installed ${packages.join(', ')}, but ${missing().join(', ')} did not come.`);
+}

@@ -1,0 +1,59 @@
+import { existsSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT, STATE, WEB_ROOT } from './paths.mjs';
+import { run } from './run.mjs';
+import { say } from './say.mjs';
+import { fingerprint, unlessStamped } from './stamp.mjs';
+
+const LOCKED = ['package.json', 'package-lock.json', '.npmrc', ...workspaces('package.json')];
+const NODE_SOURCES = [
+  ...LOCKED,
+  'tsconfig.json',
+  'tsconfig.base.json',
+  'core',
+  'contracts',
+  'server',
+  'demo',
+];
+const WEB_SOURCES = [...LOCKED, 'angular.json', 'tsconfig.base.json', 'core', 'contracts', 'web'];
+
+function workspaces(file) {
+  return ['core', 'contracts', 'server', 'demo', 'web'].map((name) => `${name}/${file}`);
+}
+
+/** Installs the locked packages unless they are already there. */
+export async function installPackages() {
+  const stamp = join(ROOT, 'node_modules', '.gantelet-installed');
+  await unlessStamped(stamp, fingerprint(LOCKED), async () => {
+    say('Installing packages (a few minutes the first time) ...');
+    await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true });
+  });
+}
+
+/** Compiles core, contracts, server and demo. */
+export async function buildNodeParts() {
+  const built =
+    existsSync(join(ROOT, 'server', 'dist', 'main.js')) && existsSync(join(ROOT, 'demo', 'dist', 'index.js'));
+  const stamp = join(STATE, 'built-node');
+  if (!built) rmSync(stamp, { force: true });
+  await unlessStamped(stamp, fingerprint(NODE_SOURCES), async () => {
+    say('Building the server ...');
+    await run('npx', ['--no-install', 'tsc', '--build', ...(built ? [] : ['--force'])], { quiet: true });
+  });
+}
+
+/** Builds the web application for production. */
+export async function buildWeb() {
+  const stamp = join(STATE, 'built-web');
+  if (!existsSync(join(WEB_ROOT, 'index.html'))) rmSync(stamp, { force: true });
+  await unlessStamped(stamp, fingerprint(WEB_SOURCES), async () => {
+    say('Building the web application ...');
+    await run('npx', ['--no-install', 'ng', 'build', '--configuration', 'production'], {
+      quiet: true,
+      env: NO_ANALYTICS,
+    });
+  });
+}
+
+/** Angular's tool asks about statistics unless told. */
+export const NO_ANALYTICS = { NG_CLI_ANALYTICS: 'false' };

@@ -1,0 +1,109 @@
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { startMariadb } from './lib/mariadb.mjs';
+import { needDatabase } from './lib/packages.mjs';
+import { ROOT, STATE } from './lib/paths.mjs';
+import { isFree } from './lib/ports.mjs';
+import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
+import { main, Refusal, say } from './lib/say.mjs';
+import { prepareDatabase, startServer } from './lib/server.mjs';
+
+/** From a machine with only Node.js to the served application. Needs no package until it has installed them. */
+
+const HOME = join(STATE, 'shop');
+const RUNNING = join(HOME, 'start.pid');
+const USUAL_PORT = 8420;
+const PORTS_TRIED = 20;
+
+await main(async () => {
+  claimHome();
+  const stops = [() => rmSync(RUNNING, { force: true })];
+  const stopAll = once(async () => {
+    for (const stop of stops.reverse()) await stop();
+  });
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => {
+      say('\nStopping ...');
+      void stopAll().then(() => process.exit());
+    });
+  }
+  try {
+    await needDatabase();
+    await installPackages();
+    await buildNodeParts();
+    await buildWeb();
+    const port = await choosePort();
+    const database = await startMariadb(HOME);
+    stops.push(database.stop);
+    await prepareDatabase(HOME, database.environment);
+    const server = await startServer(HOME, database.environment, port);
+    stops.push(server.stop);
+    writeFileSync(RUNNING, `${process.pid} ${server.address}`);
+    await greet(server.address);
+    await Promise.race([
+      database.ended.then(() => sayEnded('database')),
+      server.ended.then(() => sayEnded('server')),
+    ]);
+  } finally {
+    await stopAll();
+  }
+});
+
+/** One start at a time works on one data directory. */
+function claimHome() {
+  mkdirSync(HOME, { recursive: true, mode: 0o700 });
+  if (existsSync(RUNNING)) {
+    const [pid, address = 'an address it has not said yet'] = readFileSync(RUNNING, 'utf8').split(' ');
+    if (isStartScript(pid))
+      throw new Refusal(`Gantelet already runs at ${address} (process ${pid}). Stop that one first.`);
+  }
+  writeFileSync(RUNNING, String(process.pid));
+}
+
+function isStartScript(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('scripts/start.mjs');
+  } catch {
+    return false;
+  }
+}
+
+/** The port asked for, or the usual one, or the next free one after it. */
+async function choosePort() {
+  const asked = process.env.GANTELET_PORT;
+  if (asked !== undefined) {
+    const port = Number(asked);
+    if (!Number.isInteger(port) || port < 1 || port > 65535)
+      throw new Refusal(`GANTELET_PORT is "${asked}"; allowed: 1 to 65535.`);
+    if (!(await isFree(port)))
+      throw new Refusal(`Port ${port} is taken by another program. Set GANTELET_PORT to a free one.`);
+    return port;
+  }
+  for (let port = USUAL_PORT; port < USUAL_PORT + PORTS_TRIED; port++) {
+    if (await isFree(port)) {
+      if (port !== USUAL_PORT) say(`Port ${USUAL_PORT} is taken: using ${port}.`);
+      return port;
+    }
+  }
+  throw new Refusal(
+    `Ports ${USUAL_PORT} to ${USUAL_PORT + PORTS_TRIED - 1} are all taken. Set GANTELET_PORT to a free one.`,
+  );
+}
+
+async function greet(address) {
+  const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+  const rows = DEMO_PEOPLE.map((p) => `  ${p.signInName.padEnd(7)} ${p.password.padEnd(20)} ${p.role}`);
+  say(
+    `\nGantelet is at ${address}\n\nDemo sign-ins (name, password, role):\n${rows.join('\n')}\n\nCtrl-C stops it and its database.`,
+  );
+}
+
+function sayEnded(part) {
+  console.error(`The ${part} ended by itself. Stopping the rest; start again.`);
+  process.exitCode = 1;
+}
+
+function once(work) {
+  let done;
+  return () => (done ??= work());
+}

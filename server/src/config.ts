@@ -1,0 +1,55 @@
+import * as z from 'zod';
+
+/** What the process is told from outside. Everything has a default but the database. */
+const Environment = z.object({
+  GANTELET_DB_HOST: z.string().default('127.0.0.1'),
+  GANTELET_DB_PORT: z.coerce.number().int().min(1).max(65535),
+  GANTELET_DB_NAME: z.string().regex(/^\w+$/).default('gantelet'),
+  GANTELET_DB_USER: z.string().default('gantelet'),
+  GANTELET_DB_PASSWORD: z.string().default(''),
+  GANTELET_PORT: z.coerce.number().int().min(0).max(65535).default(8420),
+  GANTELET_SESSION_SECRET: z.string().min(16),
+  GANTELET_BEHIND_TLS: z.stringbool().default(false),
+  GANTELET_WEB_ROOT: z.string().optional(),
+  GANTELET_LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
+});
+
+export interface DatabaseConfig {
+  readonly host: string;
+  readonly port: number;
+  readonly name: string;
+  readonly user: string;
+  readonly password: string;
+}
+
+export interface Config {
+  readonly database: DatabaseConfig;
+  readonly port: number;
+  readonly sessionSecret: string;
+  /** Set when a proxy in front speaks TLS: cookies are then marked Secure. */
+  readonly behindTls: boolean;
+  /** Folder of the built web application; null serves the API only. */
+  readonly webRoot: string | null;
+  readonly logLevel: string;
+}
+
+/** Reads the environment. Throws naming each variable that is missing or wrong. */
+export function configFrom(environment: NodeJS.ProcessEnv): Config {
+  const read = Environment.safeParse(environment);
+  if (!read.success) throw new Error(`Environment: ${z.prettifyError(read.error)}`);
+  const env = read.data;
+  return {
+    database: {
+      host: env.GANTELET_DB_HOST,
+      port: env.GANTELET_DB_PORT,
+      name: env.GANTELET_DB_NAME,
+      user: env.GANTELET_DB_USER,
+      password: env.GANTELET_DB_PASSWORD,
+    },
+    port: env.GANTELET_PORT,
+    sessionSecret: env.GANTELET_SESSION_SECRET,
+    behindTls: env.GANTELET_BEHIND_TLS,
+    webRoot: env.GANTELET_WEB_ROOT ?? null,
+    logLevel: env.GANTELET_LOG_LEVEL,
+  };
+}

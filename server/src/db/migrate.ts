@@ -1,0 +1,18 @@
+import type { Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug, type RunnableMigration } from 'umzug';
+import { firstTables } from './migrations/20261124-first-tables.js';
+
+export type Migration = RunnableMigration<Sequelize>;
+
+/** In the order of their names, which begin with their date. */
+const MIGRATIONS: readonly Migration[] = [firstTables];
+
+/** The migrations of a database, to run up or down. */
+export function migrationsOf(sequelize: Sequelize): Umzug<Sequelize> {
+  return new Umzug<Sequelize>({
+    migrations: [...MIGRATIONS],
+    context: sequelize,
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  });
+}

@@ -1,0 +1,213 @@
+import { tzOffset } from '@date-fns/tz';
+import { mustStop, needleAge, needleSystem, shiftHours } from '@gantelet/core';
+import {
+  newId,
+  ProblemError,
+  type Clearance,
+  type FloorMachine,
+  type FloorView,
+  type NeedleChange,
+  type Person,
+} from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import type { MachineRow, NeedleInstallRow } from '../../db/tables.js';
+import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
+import {
+  findInstall,
+  insertClearance,
+  insertInstall,
+  insertRemoval,
+  readRecentChanges,
+  readStandingMachines,
+  readZones,
+  type StandingMachine,
+} from './floor.store.js';
+import { findMachine, lockMachine, updateMachine } from './machine.store.js';
+
+const RECENT_SHOWN = 8;
+/** How far a phone's clock may be ahead of the server's. */
+const CLOCK_SLACK_MS = 2 * 60_000;
+
+/** The floor at an instant. */
+export async function readFloor(database: Database, now: Date): Promise<FloorView> {
+  const clock = await shopClock(database);
+  const [zones, standing, recent] = await Promise.all([
+    readZones(database),
+    readStandingMachines(database),
+    readRecentChanges(database, RECENT_SHOWN),
+  ]);
+  return {
+    readAt: now.toISOString(),
+    lifeHours: clock.lifeHours,
+    recent,
+    zones: zones.map((zone) => {
+      const { value, low, high, standing: fractionStanding } = clock.zoneTime(zone.id).fraction;
+      return {
+        ...zone,
+        needleFraction: { value, low, high, standing: fractionStanding },
+        machines: standing.filter((one) => one.zoneId === zone.id).map((one) => withAge(one, clock, now)),
+      };
+    }),
+  };
+}
+
+/** One needle out, one in, in the name of the person who did it. */
+export async function changeNeedle(
+  database: Database,
+  machineId: string,
+  change: NeedleChange,
+  ids: { readonly installId: string },
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const row = await lockMachine(database, machineId, tx);
+  await requireClampTakes(database, row, change, tx);
+  const changedAt = new Date(change.changedAt);
+  const clock = await shopClock(database, tx);
+  if (row.presentInstallId !== change.removesInstallId) {
+    throw new ProblemError('needle.moved-on', {
+      sent: change.removesInstallId,
+      current: await standingNow(database, machineId, clock, now, tx),
+    });
+  }
+  const leaving =
+    row.presentInstallId === null ? null : await findInstall(database, row.presentInstallId, tx);
+  requireTime(changedAt, leaving, now);
+  const removalId =
+    leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
+  const { systemId, nm, pointId } = change.needle;
+  await insertInstall(
+    database,
+    {
+      id: ids.installId,
+      machineId,
+      needleSystem: systemId,
+      bladeNm: nm,
+      pointStyle: pointId,
+      installedAt: changedAt,
+      installedById: person.id,
+      entryHours: 0,
+    },
+    tx,
+  );
+  const stopping = removalId !== null && mustStop(change.fragments) ? { stoppingRemovalId: removalId } : {};
+  await updateMachine(database, machineId, { presentInstallId: ids.installId, ...stopping }, tx);
+  return standingNow(database, machineId, clock, now, tx);
+}
+
+/** Lets a machine run again after a mechanic accounted for the missing piece and felt for burrs. */
+export async function clearMachine(
+  database: Database,
+  machineId: string,
+  { removalId, finding }: Clearance,
+  key: string,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const row = await lockMachine(database, machineId, tx);
+  if (row.stoppingRemovalId === null || row.stoppingRemovalId !== removalId) {
+    throw new ProblemError('clearance.nothing');
+  }
+  await insertClearance(
+    database,
+    { id: key, removalId, clearedAt: now, clearedById: person.id, finding },
+    tx,
+  );
+  await updateMachine(database, machineId, { stoppingRemovalId: null }, tx);
+  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}
+
+async function removeNeedle(
+  database: Database,
+  leaving: NeedleInstallRow,
+  { cause, fragments }: NeedleChange,
+  { zoneId, id: machineId }: MachineRow,
+  clock: ShopClock,
+  person: Person,
+  removedAt: Date,
+  tx: Transaction,
+): Promise<string> {
+  const id = newId();
+  const runningHours = clock.age(
+    zoneId,
+    leaving.installedAt,
+    removedAt,
+    leaving.entryHours,
+    false,
+  ).runningHours;
+  const who = { installId: leaving.id, machineId, removedById: person.id };
+  await insertRemoval(database, { id, ...who, removedAt, cause, fragments, runningHours }, tx);
+  return id;
+}
+
+async function requireClampTakes(
+  database: Database,
+  row: MachineRow,
+  { needle }: NeedleChange,
+  tx: Transaction,
+): Promise<void> {
+  const { systemIds } = await findMachine(database, row.id, tx);
+  const system = needleSystem(needle.systemId);
+  const takes = systemIds.some((id) => needleSystem(id)?.clampFamily === system?.clampFamily);
+  if (!takes || system?.shank !== row.shank) {
+    const message = `this machine takes ${systemIds.join(' or ')}`;
+    throw new ProblemError('needle.wrong-clamp', {}, [{ path: 'body.needle.systemId', message }]);
+  }
+}
+
+function requireTime(changedAt: Date, leaving: NeedleInstallRow | null, now: Date): void {
+  const earliest = leaving?.installedAt ?? new Date(0);
+  if (changedAt >= earliest && changedAt.getTime() <= now.getTime() + CLOCK_SLACK_MS) return;
+  const message = `from ${earliest.toISOString()} to now`;
+  throw new ProblemError('needle.time', { earliest: earliest.toISOString() }, [
+    { path: 'body.changedAt', message },
+  ]);
+}
+
+async function standingNow(
+  database: Database,
+  machineId: string,
+  clock: ShopClock,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const [standing] = await readStandingMachines(database, machineId, tx);
+  if (!standing) throw new ProblemError('machine.unknown');
+  return withAge(standing, clock, now);
+}
+
+function withAge(
+  { machine, zoneId, entryHours }: StandingMachine,
+  clock: ShopClock,
+  now: Date,
+): FloorMachine {
+  const { needle, stoppedBy } = machine;
+  const age = needle && clock.age(zoneId, new Date(needle.installedAt), now, entryHours, stoppedBy !== null);
+  return { ...machine, age };
+}
+
+/** How needle time counts in this shop. */
+interface ShopClock {
+  readonly lifeHours: number;
+  zoneTime(zoneId: string): ZoneTime;
+  age(zoneId: string, from: Date, to: Date, entryHours: number, stopped: boolean): FloorAge;
+}
+type FloorAge = NonNullable<FloorMachine['age']>;
+
+async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
+  const [shop, times] = await Promise.all([findShop(database, tx), readZoneTimes(database, tx)]);
+  if (!shop) throw new ProblemError('server.fault');
+  const offset = (instantMs: number) => tzOffset(shop.timeZone, new Date(instantMs));
+  const zoneTime = (zoneId: string): ZoneTime => times.get(zoneId)!;
+  return {
+    lifeHours: shop.lifeHours,
+    zoneTime,
+    age: (zoneId, from, to, entryHours, stopped) => {
+      const { shifts, fraction } = zoneTime(zoneId);
+      const hours = shiftHours(shifts, { startMs: from.getTime(), endMs: to.getTime() }, offset);
+      return needleAge(hours, fraction, entryHours, shop.lifeHours, stopped);
+    },
+  };
+}

@@ -1,0 +1,157 @@
+import { QueryTypes } from 'sequelize';
+import type { FloorMachine, NeedleInMachine, RecentChange } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import type { ClearanceRow, NeedleInstallRow, NeedleRemovalRow } from '../../db/tables.js';
+
+/** A machine as it stands on the floor, before its needle's age is worked out. */
+export interface StandingMachine {
+  readonly zoneId: string;
+  readonly entryHours: number;
+  readonly machine: Omit<FloorMachine, 'age'>;
+}
+
+export interface ZoneName {
+  readonly id: string;
+  readonly name: string;
+}
+
+export async function readZones({ tables }: Database): Promise<readonly ZoneName[]> {
+  const rows = await tables.zones.findAll({ order: ['position'] });
+  return rows.map((row) => ({ id: row.get('id') as string, name: row.get('name') as string }));
+}
+
+interface FloorRow {
+  readonly id: string;
+  readonly shop_number: number;
+  readonly name: string;
+  readonly zone_id: string;
+  readonly systems: string | null;
+  readonly install_id: string | null;
+  readonly needle_system: string;
+  readonly blade_nm: number;
+  readonly point_style: string;
+  readonly installed_at: Date;
+  readonly installed_by: string;
+  readonly entry_hours: number | null;
+  readonly removal_id: string | null;
+  readonly stopped_at: Date;
+  readonly stopped_by: string;
+  readonly setup_id: string | null;
+  readonly setup_name: string;
+}
+
+/** Every machine with the needle in it, in one query over primary keys; or one machine alone. */
+export async function readStandingMachines(
+  { sequelize }: Database,
+  only: string | null = null,
+  tx: Transaction | null = null,
+): Promise<readonly StandingMachine[]> {
+  const rows = await sequelize.query<FloorRow>(
+    `SELECT m.id, m.shop_number, m.name, m.zone_id,
+            (SELECT GROUP_CONCAT(s.system_id ORDER BY s.position SEPARATOR '|')
+               FROM machine_systems s WHERE s.machine_id = m.id) AS systems,
+            i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.installed_at, i.entry_hours,
+            p.name AS installed_by, r.id AS removal_id, r.removed_at AS stopped_at, q.name AS stopped_by,
+            u.id AS setup_id, u.name AS setup_name
+       FROM machines m
+       LEFT JOIN needle_installs i ON i.id = m.present_install_id
+       LEFT JOIN people p ON p.id = i.installed_by_id
+       LEFT JOIN needle_removals r ON r.id = m.stopping_removal_id
+       LEFT JOIN people q ON q.id = r.removed_by_id
+       LEFT JOIN setups u ON u.id = m.present_setup_id
+      ${only === null ? '' : 'WHERE m.id = :only'}
+      ORDER BY m.shop_number`,
+    { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
+  );
+  return rows.map((row) => ({
+    zoneId: row.zone_id,
+    entryHours: row.entry_hours ?? 0,
+    machine: {
+      id: row.id,
+      shopNumber: row.shop_number,
+      name: row.name,
+      systemIds: row.systems?.split('|') ?? [],
+      needle: needleOf(row),
+      stoppedBy:
+        row.removal_id === null
+          ? null
+          : { removalId: row.removal_id, at: row.stopped_at.toISOString(), personName: row.stopped_by },
+      presentSetup: row.setup_id === null ? null : { id: row.setup_id, name: row.setup_name },
+    },
+  }));
+}
+
+function needleOf(row: FloorRow): NeedleInMachine | null {
+  if (row.install_id === null) return null;
+  return {
+    installId: row.install_id,
+    systemId: row.needle_system,
+    nm: row.blade_nm,
+    pointId: row.point_style,
+    installedAt: row.installed_at.toISOString(),
+    installedBy: row.installed_by,
+  };
+}
+
+interface RecentRow {
+  readonly id: string;
+  readonly machine_name: string;
+  readonly removed_at: Date;
+  readonly cause: RecentChange['cause'];
+  readonly fragments: RecentChange['fragments'];
+  readonly running_hours: number;
+  readonly person_name: string;
+}
+
+/** The last changes on the floor, newest first. */
+export async function readRecentChanges({ sequelize }: Database, most: number): Promise<RecentChange[]> {
+  const rows = await sequelize.query<RecentRow>(
+    `SELECT r.id, m.name AS machine_name, r.removed_at, r.cause, r.fragments, r.running_hours, p.name AS person_name
+       FROM needle_removals r
+       JOIN machines m ON m.id = r.machine_id
+       JOIN people p ON p.id = r.removed_by_id
+      ORDER BY r.removed_at DESC LIMIT :most`,
+    { type: QueryTypes.SELECT, replacements: { most } },
+  );
+  return rows.map((row) => ({
+    removalId: row.id,
+    machineName: row.machine_name,
+    at: row.removed_at.toISOString(),
+    cause: row.cause,
+    fragments: row.fragments,
+    runningHours: row.running_hours,
+    personName: row.person_name,
+  }));
+}
+
+export async function findInstall(
+  { tables }: Database,
+  id: string,
+  tx: Transaction,
+): Promise<NeedleInstallRow | null> {
+  return (await tables.needleInstalls.findByPk(id, { transaction: tx }))?.get({ plain: true }) ?? null;
+}
+
+export async function insertInstall(
+  { tables }: Database,
+  row: NeedleInstallRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.needleInstalls.create(row, { transaction: tx });
+}
+
+export async function insertRemoval(
+  { tables }: Database,
+  row: NeedleRemovalRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.needleRemovals.create(row, { transaction: tx });
+}
+
+export async function insertClearance(
+  { tables }: Database,
+  row: ClearanceRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.clearances.create(row, { transaction: tx });
+}

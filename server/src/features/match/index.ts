@@ -1,0 +1,3 @@
+export { matchRoutes } from './match.routes.js';
+export { readSetup } from './match.service.js';
+export { columnsOf, findSetups, layerRows } from './match.store.js';

@@ -1,0 +1,20 @@
+import { routes } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { answer, type Handled } from '../../http/handle.js';
+import { checkSignIn, sessionOf } from './shop.service.js';
+
+export function shopRoutes(database: Database): readonly Handled[] {
+  return [
+    answer(routes.readSession, ({ person, session }) =>
+      sessionOf(database, person?.id ?? null, session.csrfToken()),
+    ),
+    answer(routes.signIn, async ({ body, session }) => {
+      const personId = await checkSignIn(database, body);
+      return sessionOf(database, personId, await session.signIn(personId));
+    }),
+    answer(routes.signOut, async ({ session }) => {
+      await session.signOut();
+      return sessionOf(database, null, '');
+    }),
+  ];
+}

@@ -1,0 +1,63 @@
+import type { Person, Shop } from '@gantelet/contracts';
+import { needleFraction, type NeedleFraction, type ShiftPattern } from '@gantelet/core';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type { PersonRow, ShiftRow, ShopRow } from '../../db/tables.js';
+
+/** A person with what is needed to check a password. */
+export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {
+  const found = await tables.people.findOne({ where: { signInName } });
+  return found?.get({ plain: true }) ?? null;
+}
+
+export async function findPerson({ tables }: Database, id: string): Promise<Person | null> {
+  const row = (await tables.people.findByPk(id))?.get({ plain: true });
+  return row ? { id: row.id, name: row.name, role: row.role } : null;
+}
+
+/** The shop, or null in a database that nothing was loaded into. */
+export async function findShop({ tables }: Database, tx: Transaction | null = null): Promise<Shop | null> {
+  const row = (await tables.shop.findOne({ transaction: tx }))?.get({ plain: true });
+  return row ? shopOf(row) : null;
+}
+
+/** Shifts worked and needle fraction of a zone. */
+export interface ZoneTime {
+  readonly shifts: readonly ShiftPattern[];
+  readonly fraction: NeedleFraction;
+}
+
+/** How time counts in each zone, by zone id. */
+export async function readZoneTimes(
+  { tables }: Database,
+  tx: Transaction | null = null,
+): Promise<ReadonlyMap<string, ZoneTime>> {
+  const zones = plainRows(await tables.zones.findAll({ transaction: tx }));
+  const worked = plainRows(await tables.zoneShifts.findAll({ transaction: tx }));
+  const shifts = plainRows(await tables.shifts.findAll({ transaction: tx }));
+  return new Map(
+    zones.map(({ id, sampleSewing, sampleLooks }) => {
+      const shiftIds = worked.filter((row) => row.zoneId === id).map((row) => row.shiftId);
+      const sample = sampleLooks === null ? null : { sewing: sampleSewing ?? 0, looks: sampleLooks };
+      return [
+        id,
+        {
+          shifts: shifts.filter((row) => shiftIds.includes(row.id)).map(patternOf),
+          fraction: needleFraction(sample),
+        },
+      ];
+    }),
+  );
+}
+
+function patternOf({ startMinute, lengthMinutes, weekdays }: ShiftRow): ShiftPattern {
+  return { startMinute, lengthMinutes, weekdays: [...weekdays].map(Number) };
+}
+
+function shopOf(row: ShopRow): Shop {
+  return {
+    name: row.name,
+    timeZone: row.timeZone,
+    schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },
+    lifeHours: row.lifeHours,
+  };
+}

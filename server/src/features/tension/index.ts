@@ -1,0 +1,1 @@
+export { tensionRoutes } from './tension.routes.js';

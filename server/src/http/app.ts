@@ -1,0 +1,102 @@
+import { randomBytes } from 'node:crypto';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { openApiOf, ROUTE_TABLE } from '@gantelet/contracts';
+import type { Config } from '../config.js';
+import type { Database } from '../db/database.js';
+import { features } from '../features/features.js';
+import { findPerson } from '../features/shop/index.js';
+import { mountRoutes } from './mount.js';
+import { answerProblems, BODY_LIMIT, unknownRoute } from './problems.js';
+import { sessionsInDatabase } from './sessions.js';
+import { limitSignIns } from './sign-in-limit.js';
+import { nonceOf, webFiles } from './web-files.js';
+
+const API_VERSION = '0.1.0';
+
+export interface App {
+  readonly express: Express;
+  /** Ends what the application runs by itself. */
+  stop(): void;
+}
+
+export interface AppOptions {
+  readonly config: Config;
+  readonly database: Database;
+  readonly log: Logger;
+  readonly now?: () => Date;
+  readonly checkReplies?: boolean;
+}
+
+/** The whole application over one database. It keeps nothing between requests that another instance would need. */
+export function createApp({
+  config,
+  database,
+  log,
+  now = () => new Date(),
+  checkReplies = false,
+}: AppOptions): App {
+  const app = express();
+  const sessions = sessionsInDatabase(database, config);
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  if (config.behindTls) app.set('trust proxy', 1);
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: () => !log.isLevelEnabled('info') } }));
+  app.use((_request, response, next) => {
+    response.locals['nonce'] = randomBytes(16).toString('base64');
+    next();
+  });
+  app.use(securityHeaders(config));
+  app.use(compression());
+  app.get('/api/health', async (_request, response) => {
+    await database.sequelize.authenticate();
+    response.json({ ok: true });
+  });
+  app.get('/api/openapi.json', (_request, response) => {
+    response.json(openApiOf(ROUTE_TABLE, API_VERSION));
+  });
+  app.use('/api', sessions.middleware, express.json({ limit: BODY_LIMIT, strict: true }));
+  app.use(
+    mountRoutes(features(database, now), {
+      database,
+      now,
+      checkReplies,
+      findPerson: (id) => findPerson(database, id),
+      before: { signIn: limitSignIns(database) },
+    }),
+  );
+  app.use('/api', unknownRoute);
+  if (config.webRoot !== null) app.use(webFiles(config.webRoot));
+  app.use(unknownRoute);
+  app.use(answerProblems(log));
+  return { express: app, stop: () => sessions.stop() };
+}
+
+/** Nothing from outside, no inline script, and no styles but the application's own and those it adds with its nonce. */
+function securityHeaders(config: Config) {
+  const withNonce = (_request: IncomingMessage, response: ServerResponse) =>
+    `'nonce-${nonceOf(response as never)}'`;
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'", withNonce],
+        styleSrc: ["'self'", withNonce],
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: config.behindTls,
+  });
+}

@@ -1,0 +1,92 @@
+import { Router, type Request, type RequestHandler } from 'express';
+import type * as z from 'zod';
+import {
+  fieldProblems,
+  Id,
+  IDEMPOTENCY_HEADER,
+  ProblemError,
+  ROUTE_TABLE,
+  roleReaches,
+  type FieldProblem,
+  type Person,
+  type Route,
+} from '@gantelet/contracts';
+import type { Database } from '../db/database.js';
+import type { Ask, Handled } from './handle.js';
+import { keyedWrite } from './keyed-write.js';
+import { carriesToken, sessionControl } from './sessions.js';
+
+export interface MountContext {
+  readonly database: Database;
+  readonly now: () => Date;
+  readonly findPerson: (id: string) => Promise<Person | null>;
+  /** Extra middleware for single routes, by route id. */
+  readonly before: Readonly<Record<string, RequestHandler>>;
+  /** Checks every reply against its schema. On in tests. */
+  readonly checkReplies: boolean;
+}
+
+/** Mounts the whole route table. Throws when a route has no handler or more than one. */
+export function mountRoutes(handlers: readonly Handled[], context: MountContext): Router {
+  const router = Router();
+  for (const route of ROUTE_TABLE) {
+    const [handled, ...others] = handlers.filter((one) => one.route === route);
+    if (!handled || others.length > 0) throw new Error(`Route ${route.id} needs exactly one handler`);
+    const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
+    const before = context.before[route.id];
+    router[method](route.path, ...(before ? [before] : []), async (request, response) => {
+      response.json(await answerOne(handled, request, context));
+    });
+  }
+  return router;
+}
+
+async function answerOne(
+  { route, answer }: Handled,
+  request: Request,
+  context: MountContext,
+): Promise<unknown> {
+  const person = await permitted(route, request, context);
+  const ask: Ask<Route> = { ...parsed(route, request), person, session: sessionControl(request) };
+  const reply = route.keyed
+    ? await keyedWrite(context.database, identityOf(route, ask), context.now(), (tx) => answer(ask, tx))
+    : await answer(ask, null);
+  return context.checkReplies ? route.reply.parse(reply) : reply;
+}
+
+/** Who asks, when they may; the write token is checked before anything is read. */
+async function permitted(route: Route, request: Request, context: MountContext): Promise<Person | null> {
+  const { personId } = request.session;
+  const person = personId === undefined ? null : await context.findPerson(personId);
+  if (route.permission === 'anyone') return person;
+  if (!person) throw new ProblemError('session.required');
+  if (!roleReaches(person.role, route.permission)) {
+    throw new ProblemError('role.insufficient', { role: route.permission });
+  }
+  if (route.method !== 'GET' && !carriesToken(request)) throw new ProblemError('session.forged');
+  return person;
+}
+
+function parsed(route: Route, request: Request) {
+  if (route.method !== 'GET' && !request.is('application/json')) throw new ProblemError('request.not-json');
+  const wrong: FieldProblem[] = [];
+  const read = (schema: z.ZodType, value: unknown, part: string): unknown => {
+    const result = schema.safeParse(value);
+    if (result.success) return result.data;
+    wrong.push(...fieldProblems(result.error, part));
+    return undefined;
+  };
+  const parts = {
+    params: read(route.params, request.params, 'path'),
+    query: read(route.query, request.query, 'query'),
+    body: route.method === 'GET' ? {} : read(route.body, request.body, 'body'),
+    key: route.keyed ? (read(Id, request.header(IDEMPOTENCY_HEADER), IDEMPOTENCY_HEADER) as string) : '',
+  };
+  if (wrong.length > 0) throw new ProblemError('request.invalid', {}, wrong);
+  return parts;
+}
+
+function identityOf(route: Route, { key, person, params, body }: Ask<Route>) {
+  if (!person) throw new ProblemError('session.required');
+  return { key, routeId: route.id, personId: person.id, request: [params, body] };
+}

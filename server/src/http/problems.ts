@@ -1,0 +1,38 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import type { Logger } from 'pino';
+import { ConnectionError, DatabaseError } from 'sequelize';
+import { PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
+
+/** Largest request body read. */
+export const BODY_LIMIT = '256kb';
+
+/** The one place where anything thrown becomes a problem document. Only faults of our own are logged as errors. */
+export function answerProblems(log: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const problem = asProblem(error);
+    if (problem.code === 'server.fault') log.error(error);
+    response
+      .status(problemOf(problem).status)
+      .type(PROBLEM_MEDIA_TYPE)
+      .send(JSON.stringify(problemOf(problem)));
+  };
+}
+
+/** Answers any address that no route took. */
+export const unknownRoute: RequestHandler = () => {
+  throw new ProblemError('route.unknown');
+};
+
+function asProblem(error: unknown): ProblemError {
+  if (error instanceof ProblemError) return error;
+  if (error instanceof ConnectionError) return new ProblemError('server.busy');
+  const { type, status } = (error ?? {}) as { type?: string; status?: number };
+  if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: BODY_LIMIT });
+  const fromBodyOrAddress = status !== undefined && status >= 400 && status < 500;
+  if (fromBodyOrAddress && !(error instanceof DatabaseError)) return new ProblemError('request.malformed');
+  return new ProblemError('server.fault');
+}

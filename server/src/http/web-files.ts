@@ -1,0 +1,25 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { Router, type Response } from 'express';
+
+const NONCE_MARK = '{{nonce}}';
+const YEAR = '365d';
+
+/** Serves the built application: hashed files for a year, and the page for every other address with its nonce set. */
+export function webFiles(root: string): Router {
+  const page = readFileSync(join(root, 'index.html'), 'utf8');
+  const router = Router();
+  router.use(express.static(root, { index: false, immutable: true, maxAge: YEAR }));
+  router.get('/{*path}', (_request, response) => {
+    response
+      .type('html')
+      .set('Cache-Control', 'no-store')
+      .send(page.replaceAll(NONCE_MARK, nonceOf(response)));
+  });
+  return router;
+}
+
+/** The nonce made for one response. */
+export function nonceOf(response: Response): string {
+  return String(response.locals['nonce']);
+}

@@ -1,0 +1,67 @@
+import { readFile } from 'node:fs/promises';
+import { pino } from 'pino';
+import { Scenario } from '@gantelet/contracts';
+import { configFrom } from './config.js';
+import { openDatabase } from './db/database.js';
+import { migrationsOf } from './db/migrate.js';
+import { createApp } from './http/app.js';
+import { loadScenario } from './scenario/load-scenario.js';
+
+const USAGE = 'usage: main.js migrate | load SCENARIO.json | serve';
+
+const config = configFrom(process.env);
+const [command, file] = process.argv.slice(2);
+
+if (command === 'migrate') await migrate();
+else if (command === 'load' && file !== undefined) await load(file);
+else if (command === 'serve') serve();
+else {
+  console.error(USAGE);
+  process.exitCode = 2;
+}
+
+async function migrate(): Promise<void> {
+  const database = openDatabase(config.database);
+  const done = await migrationsOf(database.sequelize).up();
+  console.log(
+    done.length === 0 ? 'Database is up to date.' : `Migrated: ${done.map((one) => one.name).join(', ')}.`,
+  );
+  await database.close();
+}
+
+async function load(path: string): Promise<void> {
+  const database = openDatabase(config.database);
+  const scenario = Scenario.parse(JSON.parse(await readFile(path, 'utf8')));
+  const loaded = await loadScenario(database, scenario);
+  console.log(
+    loaded ? `Loaded ${scenario.shop.name}.` : 'The database already holds a shop; nothing loaded.',
+  );
+  await database.close();
+}
+
+/** Serves until told to stop or its parent is gone, then lets open requests end. Tells a parent which port it has. */
+function serve(): void {
+  const database = openDatabase(config.database);
+  const log = pino({ level: config.logLevel });
+  const app = createApp({ config, database, log });
+  const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
+    if (error) {
+      console.error(`Cannot listen on port ${config.port}: ${error.message}`);
+      process.exit(1);
+    }
+    const address = server.address();
+    if (typeof address === 'object') process.send?.({ listening: address?.port });
+  });
+  let stopping = false;
+  const stop = (): void => {
+    if (stopping) return;
+    stopping = true;
+    app.stop();
+    server.close(() => {
+      void database.close();
+      if (process.connected) process.disconnect();
+    });
+    server.closeIdleConnections();
+  };
+  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.once(signal, stop);
+}

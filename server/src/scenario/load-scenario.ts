@@ -1,0 +1,139 @@
+import type { Scenario } from '@gantelet/contracts';
+import type { Database } from '../db/database.js';
+import { columnsOf, layerRows } from '../features/match/index.js';
+import { hashPassword } from '../features/shop/index.js';
+
+/**
+ * Loads a works with its history into an empty database, all or nothing.
+ *
+ * @returns false, touching nothing, when the database already holds a shop
+ */
+export async function loadScenario({ tables, transaction }: Database, scenario: Scenario): Promise<boolean> {
+  const people = await Promise.all(
+    scenario.people.map(async ({ password, ...person }) => ({
+      ...person,
+      passwordHash: await hashPassword(password),
+    })),
+  );
+  return transaction(async (tx) => {
+    if ((await tables.shop.count({ transaction: tx })) > 0) return false;
+    const inOne = { transaction: tx };
+    const { name, timeZone, schools, lifeHours } = scenario.shop;
+    const shop = {
+      id: 1,
+      name,
+      timeZone,
+      lifeHours,
+      sizeSchool: schools.size,
+      leatherPointSchool: schools.leatherPoint,
+    };
+    await tables.shop.create(shop, inOne);
+    await tables.people.bulkCreate(people, inOne);
+    await tables.shifts.bulkCreate(
+      scenario.shifts.map((shift) => ({ ...shift, weekdays: shift.weekdays.join('') })),
+      inOne,
+    );
+    await tables.zones.bulkCreate(
+      scenario.zones.map(({ id, name: zoneName, workSample }, position) => ({
+        id,
+        name: zoneName,
+        position,
+        sampleSewing: workSample?.sewing ?? null,
+        sampleLooks: workSample?.looks ?? null,
+      })),
+      inOne,
+    );
+    await tables.zoneShifts.bulkCreate(
+      scenario.zones.flatMap((zone) => zone.shiftIds.map((shiftId) => ({ zoneId: zone.id, shiftId }))),
+      inOne,
+    );
+    await tables.machines.bulkCreate(scenario.machines.map(machineRow), inOne);
+    await tables.machineSystems.bulkCreate(
+      scenario.machines.flatMap(({ id: machineId, systemIds }) =>
+        systemIds.map((systemId, position) => ({ machineId, systemId, position })),
+      ),
+      inOne,
+    );
+    await tables.setups.bulkCreate(
+      scenario.setups.map(({ id, savedAt, savedById, ...work }) => ({
+        id,
+        ...columnsOf(work),
+        savedAt: new Date(savedAt),
+        savedById,
+        version: 0,
+      })),
+      inOne,
+    );
+    await tables.setupLayers.bulkCreate(
+      scenario.setups.flatMap(({ id, ...work }) => layerRows(id, work)),
+      inOne,
+    );
+    await tables.testSeams.bulkCreate(
+      scenario.seams.map((seam) => ({ ...seam, sewnAt: new Date(seam.sewnAt) })),
+      inOne,
+    );
+    await loadNeedles(tables, scenario, inOne);
+    for (const { id, presentSetupId } of scenario.machines) {
+      await tables.machines.update(
+        { presentSetupId, ...standing(scenario, id) },
+        { where: { id }, ...inOne },
+      );
+    }
+    return true;
+  });
+}
+
+type InOne = { readonly transaction: Parameters<Parameters<Database['transaction']>[0]>[0] };
+
+async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
+  const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));
+  await tables.needleInstalls.bulkCreate(
+    scenario.installs.map(({ systemId, nm, pointId, installedAt, ...install }) => ({
+      ...install,
+      needleSystem: systemId,
+      bladeNm: nm,
+      pointStyle: pointId,
+      installedAt: new Date(installedAt),
+    })),
+    inOne,
+  );
+  await tables.needleRemovals.bulkCreate(
+    scenario.removals.map(({ removedAt, ...removal }) => ({
+      ...removal,
+      machineId: machineOf.get(removal.installId) ?? '',
+      removedAt: new Date(removedAt),
+    })),
+    inOne,
+  );
+  await tables.clearances.bulkCreate(
+    scenario.clearances.map(({ clearedAt, ...clearance }) => ({
+      ...clearance,
+      clearedAt: new Date(clearedAt),
+    })),
+    inOne,
+  );
+}
+
+/** The needle in a machine at the end of its history, and the removal that stops it, if any. */
+function standing({ installs, removals, clearances }: Scenario, machineId: string) {
+  const own = installs.filter((install) => install.machineId === machineId);
+  const removalOf = new Map(removals.map((removal) => [removal.installId, removal]));
+  const cleared = new Set(clearances.map((clearance) => clearance.removalId));
+  const present = own.find((install) => !removalOf.has(install.id));
+  const open = own
+    .map((install) => removalOf.get(install.id))
+    .find((removal) => removal?.fragments === 'missing' && !cleared.has(removal.id));
+  return { presentInstallId: present?.id ?? null, stoppingRemovalId: open?.id ?? null };
+}
+
+function machineRow({ knob, systemIds: _, presentSetupId: __, ...machine }: Scenario['machines'][number]) {
+  return {
+    ...machine,
+    knobMark: knob?.mark ?? null,
+    knobTravelTurns: knob?.travelTurns ?? null,
+    presentSetupId: null,
+    presentInstallId: null,
+    stoppingRemovalId: null,
+    version: 0,
+  };
+}

@@ -61,7 +61,9 @@ export async function startMariadb(home, { everyDatabase = false } = {}) {
     ended,
     stop: async () => {
       child.kill('SIGTERM');
-      await Promise.race([ended, limit(STOP_LIMIT_MS)]);
+      const impatience = setTimeout(() => child.kill('SIGKILL'), STOP_LIMIT_MS);
+      await ended;
+      clearTimeout(impatience);
       rmSync(join(home, 'mariadb.pid'), { force: true });
     },
   };

@@ -1,0 +1,25 @@
+/** Karma in Debian's Chromium; CHROME_BIN is set by the test script. */
+module.exports = (config) => {
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    browsers: ['Quiet'],
+    customLaunchers: {
+      Quiet: {
+        base: 'ChromeHeadless',
+        flags: [
+          '--no-sandbox',
+          '--disable-gpu',
+          '--disable-quic',
+          '--no-first-run',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+        ],
+      },
+    },
+    reporters: ['progress'],
+    client: { jasmine: { random: true } },
+    restartOnFileChange: false,
+  });
+};

@@ -1,0 +1,22 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore } from '@ngrx/store';
+import { appRoutes } from './app.routes';
+import * as matchEffects from './features/match/match.effects';
+import { matchFeature } from './features/match/match.state';
+import * as shopEffects from './features/shop/shop.effects';
+import { shopFeature } from './features/shop/shop.state';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideHttpClient(withFetch()),
+    provideRouter(appRoutes, withComponentInputBinding()),
+    provideStore(),
+    provideState(shopFeature),
+    provideState(matchFeature),
+    provideEffects(shopEffects, matchEffects),
+  ],
+};

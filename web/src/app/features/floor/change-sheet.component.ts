@@ -1,0 +1,246 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
+import {
+  NEEDLE_SIZES,
+  needleSystem,
+  POINT_STYLES,
+  type FragmentCount,
+  type RemovalCause,
+} from '@gantelet/core';
+import type { Clearance, FloorMachine, NeedleChoice } from '@gantelet/contracts';
+import { Preferences } from '../../shared/preferences';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { needleSizeText } from '../../shared/words/units-text';
+
+/** What the person says came out and went in. */
+export interface ChangeSaid {
+  readonly cause: RemovalCause;
+  readonly fragments: FragmentCount;
+  readonly needle: NeedleChoice;
+}
+
+/**
+ * The sheet behind a machine's row. The same needle goes in unless said otherwise, so one tap on what came out logs
+ * the change.
+ */
+@Component({
+  selector: 'gan-change-sheet',
+  imports: [SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<div class="caution">
+      <p><strong>Power off. Wait until the motor has stopped.</strong></p>
+      <p>Needle in a sharps box, counted. Guards back on before power.</p>
+    </div>
+    @if (machine().stoppedBy; as stop) {
+      <section class="stopped">
+        <h3><gan-signal shape="stop" /> Stopped: a piece is missing</h3>
+        <p>
+          Logged by {{ stop.personName }}. Find every piece, or take the work out of use. Feel hook, plate and
+          case for burrs.
+        </p>
+        @if (mayClear()) {
+          <label class="check">
+            <input
+              type="checkbox"
+              class="form-check-input"
+              [checked]="burrsChecked()"
+              (change)="burrsChecked.set(!burrsChecked())"
+            />
+            Hook, plate and case felt for burrs
+          </label>
+          <div class="causes">
+            <button
+              type="button"
+              class="button"
+              [disabled]="!burrsChecked() || busy()"
+              (click)="clear(stop.removalId, 'piece-found')"
+            >
+              Every piece found
+            </button>
+            <button
+              type="button"
+              class="button"
+              [disabled]="!burrsChecked() || busy()"
+              (click)="clear(stop.removalId, 'work-quarantined')"
+            >
+              Work quarantined
+            </button>
+          </div>
+        } @else {
+          <p><strong>A mechanic has to clear this machine.</strong></p>
+        }
+      </section>
+    }
+    <h3>What came out?</h3>
+    <p class="soft">
+      One tap logs the change{{ same() ? ', same needle in again: ' : ': ' }}{{ needleText() }}.
+    </p>
+    <div class="causes">
+      <button type="button" class="button" [disabled]="busy()" (click)="say('scheduled', 'whole')">
+        Planned, whole
+      </button>
+      <button type="button" class="button" [disabled]="busy()" (click)="say('wear', 'whole')">
+        Worn, whole
+      </button>
+      <button type="button" class="button" [disabled]="busy()" (click)="say('changeover', 'whole')">
+        Other work
+      </button>
+      <button type="button" class="button" [disabled]="busy()" (click)="say('accident', 'whole')">
+        Struck, whole
+      </button>
+      <button type="button" class="button act" [disabled]="busy()" (click)="say('accident', 'all-found')">
+        Broken, all pieces found
+      </button>
+      <button type="button" class="button act" [disabled]="busy()" (click)="say('accident', 'missing')">
+        Broken, piece missing
+      </button>
+      <button type="button" class="button" [disabled]="busy()" (click)="say('unknown', 'whole')">
+        Cause not known
+      </button>
+    </div>
+    <details>
+      <summary>Another needle goes in</summary>
+      <div class="needle">
+        <label>
+          System
+          <select class="form-select" (change)="change({ systemId: valueOf($event) })">
+            @for (id of systems(); track id) {
+              <option [value]="id" [selected]="id === needle().systemId">{{ id }}</option>
+            }
+          </select>
+        </label>
+        <label>
+          Size
+          <select class="form-select" (change)="change({ nm: +valueOf($event) })">
+            @for (size of sizes(); track size.nm) {
+              <option [value]="size.nm" [selected]="size.nm === needle().nm">
+                {{ size.nm }}/{{ size.number }}
+              </option>
+            }
+          </select>
+        </label>
+        <label>
+          Point
+          <select class="form-select" (change)="change({ pointId: valueOf($event) })">
+            @for (point of points(); track point.id) {
+              <option [value]="point.id" [selected]="point.id === needle().pointId">{{ point.name }}</option>
+            }
+          </select>
+        </label>
+      </div>
+    </details>`,
+  styles: `
+    h3 {
+      font-size: 1.125rem;
+      margin: 12px 0 4px;
+      display: flex;
+      gap: 8px;
+      align-items: center;
+    }
+    .stopped {
+      border: 2px solid var(--act);
+      padding: 4px 12px 12px;
+      margin-top: 12px;
+    }
+    .causes {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
+    }
+    .causes .button {
+      min-height: 52px;
+      justify-content: center;
+    }
+    .act {
+      border-color: var(--act);
+      color: var(--act);
+    }
+    .needle {
+      display: grid;
+      grid-template-columns: 1fr 1fr 2fr;
+      gap: 8px;
+    }
+    .check {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 48px;
+    }
+    summary {
+      min-height: 48px;
+      display: flex;
+      align-items: center;
+      cursor: pointer;
+      text-decoration: underline;
+    }
+    p {
+      margin-bottom: 8px;
+    }
+  `,
+})
+export class ChangeSheetComponent {
+  readonly machine = input.required<FloorMachine>();
+  readonly mayClear = input.required<boolean>();
+  readonly busy = input.required<boolean>();
+  readonly said = output<ChangeSaid>();
+  readonly cleared = output<Clearance>();
+  private readonly preferences = inject(Preferences);
+
+  protected readonly burrsChecked = linkedSignal({
+    source: () => this.machine().stoppedBy,
+    computation: () => false,
+  });
+  /** Systems that the clamp takes. */
+  protected readonly systems = computed(() => this.machine().systemIds);
+  protected readonly needle = linkedSignal((): NeedleChoice => {
+    const { needle, systemIds } = this.machine();
+    return needle
+      ? { systemId: needle.systemId, nm: needle.nm, pointId: needle.pointId }
+      : { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round' };
+  });
+  protected readonly sizes = computed(() => {
+    const [low, high] = needleSystem(this.needle().systemId)?.sizesNm.value ?? [0, 0];
+    return NEEDLE_SIZES.filter(({ nm }) => nm >= low && nm <= high);
+  });
+  protected readonly points = computed(() => {
+    const families = needleSystem(this.needle().systemId)?.pointFamilies ?? [];
+    return POINT_STYLES.filter((point) => families.includes(point.family));
+  });
+  protected readonly same = computed(() => {
+    const { needle } = this.machine();
+    const { systemId, nm, pointId } = this.needle();
+    return needle !== null && needle.systemId === systemId && needle.nm === nm && needle.pointId === pointId;
+  });
+  protected readonly needleText = computed(() => {
+    const { systemId, nm, pointId } = this.needle();
+    const point = POINT_STYLES.find(({ id }) => id === pointId);
+    return `${systemId} ${needleSizeText(nm, this.preferences.unitOrder()).first}, ${point?.name ?? pointId}`;
+  });
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLSelectElement).value;
+  }
+
+  /** Another system may not come in this size or point: then the first it comes in. */
+  protected change(change: Partial<NeedleChoice>): void {
+    this.needle.update((needle) => ({ ...needle, ...change }));
+    if (!this.sizes().some(({ nm }) => nm === this.needle().nm)) this.change({ nm: this.sizes()[0]!.nm });
+    if (!this.points().some(({ id }) => id === this.needle().pointId))
+      this.change({ pointId: this.points()[0]!.id });
+  }
+
+  protected say(cause: RemovalCause, fragments: FragmentCount): void {
+    this.said.emit({ cause, fragments, needle: this.needle() });
+  }
+
+  protected clear(removalId: string, finding: Clearance['finding']): void {
+    this.cleared.emit({ removalId, finding, burrsChecked: true });
+  }
+}

@@ -1,0 +1,92 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { newId, roleReaches, type Clearance, type FloorMachine } from '@gantelet/contracts';
+import { DialogComponent } from '../../shared/widgets/dialog.component';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { CAUSE_WORDS, FRAGMENT_WORDS, STATE_WORDS } from '../../shared/words/floor-words';
+import { shopFeature } from '../shop/shop.state';
+import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
+import { floorActions, floorFeature } from './floor.state';
+import { MachineRowComponent } from './machine-row.component';
+
+/** Which needles are due, now? */
+@Component({
+  selector: 'gan-floor',
+  imports: [
+    ChangeSheetComponent,
+    DatePipe,
+    DialogComponent,
+    MachineRowComponent,
+    ProblemComponent,
+    SignalMarkComponent,
+    StandingComponent,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './floor.page.html',
+  styleUrl: './floor.page.scss',
+})
+export class FloorPage {
+  /** From the address: the machine whose sheet is open. */
+  readonly machineId = input<string>();
+
+  private readonly store = inject(Store);
+  protected readonly floor = this.store.selectSignal(floorFeature.selectFloor);
+  protected readonly order = this.store.selectSignal(floorFeature.selectOrder);
+  protected readonly dueOrder = this.store.selectSignal(floorFeature.selectDueOrder);
+  protected readonly counts = this.store.selectSignal(floorFeature.selectCounts);
+  protected readonly saving = this.store.selectSignal(floorFeature.selectSaving);
+  protected readonly problem = this.store.selectSignal(floorFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(floorFeature.selectDone);
+  private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+
+  protected readonly stateWords = STATE_WORDS;
+  protected readonly causeWords = CAUSE_WORDS;
+  protected readonly fragmentWords = FRAGMENT_WORDS;
+  protected readonly mayClear = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  private readonly openId = linkedSignal(() => this.machineId() ?? null);
+  protected readonly openMachine = computed(
+    () => this.machines().find(({ id }) => id === this.openId()) ?? null,
+  );
+  protected readonly headline = computed(() => {
+    const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
+    return `${of('stop')} to stop, ${of('due')} due now`;
+  });
+  /** The key of the next change: kept while a try got no answer, so that trying again is the same change. */
+  private readonly changeKey = linkedSignal({
+    source: () => [this.openMachine()?.id, this.openMachine()?.needle?.installId],
+    computation: () => newId(),
+    equal: (a, b) => a === b,
+  });
+
+  constructor() {
+    this.store.dispatch(floorActions.opened());
+  }
+
+  protected open(machine: FloorMachine): void {
+    this.store.dispatch(floorActions.messageSeen());
+    this.openId.set(machine.id);
+  }
+
+  protected close(): void {
+    this.openId.set(null);
+  }
+
+  protected showBy(order: 'zones' | 'due'): void {
+    this.store.dispatch(floorActions.orderChosen({ order }));
+  }
+
+  protected changeNeedle(machine: FloorMachine, said: ChangeSaid): void {
+    const changedAt = new Date().toISOString();
+    this.store.dispatch(floorActions.changeNeedle({ key: this.changeKey(), machine, ...said, changedAt }));
+    if (said.fragments !== 'missing') this.close();
+  }
+
+  protected clear(machineId: string, clearance: Clearance): void {
+    this.store.dispatch(floorActions.clear({ key: newId(), machineId, clearance }));
+    this.close();
+  }
+}

@@ -1,0 +1,102 @@
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import {
+  byDueOrder,
+  NEEDLE_STATES,
+  type FragmentCount,
+  type NeedleState,
+  type RemovalCause,
+} from '@gantelet/core';
+import type { Clearance, FloorMachine, FloorView, NeedleChoice, Problem } from '@gantelet/contracts';
+
+export const floorActions = createActionGroup({
+  source: 'Floor',
+  events: {
+    Opened: emptyProps(),
+    'Floor Read': props<{ floor: FloorView }>(),
+    'Order Chosen': props<{ order: FloorOrder }>(),
+    /** `key` is the id of the write: sending it again is the same change. */
+    'Change Needle': props<{
+      key: string;
+      machine: FloorMachine;
+      cause: RemovalCause;
+      fragments: FragmentCount;
+      needle: NeedleChoice;
+      changedAt: string;
+    }>(),
+    Clear: props<{ key: string; machineId: string; clearance: Clearance }>(),
+    'Machine Changed': props<{ machine: FloorMachine; done: string }>(),
+    Failed: props<{ problem: Problem }>(),
+    'Message Seen': emptyProps(),
+  },
+});
+
+export type FloorOrder = 'zones' | 'due';
+
+export interface FloorState {
+  readonly floor: FloorView | null;
+  readonly order: FloorOrder;
+  readonly saving: boolean;
+  readonly problem: Problem | null;
+  /** What was last logged, in words. */
+  readonly done: string;
+}
+
+const initial: FloorState = { floor: null, order: 'zones', saving: false, problem: null, done: '' };
+
+const withMachine = (floor: FloorView | null, changed: FloorMachine): FloorView | null =>
+  floor && {
+    ...floor,
+    zones: floor.zones.map((zone) => ({
+      ...zone,
+      machines: zone.machines.map((machine) => (machine.id === changed.id ? changed : machine)),
+    })),
+  };
+
+export const floorFeature = createFeature({
+  name: 'floor',
+  reducer: createReducer(
+    initial,
+    on(floorActions.floorRead, (state, { floor }) => ({ ...state, floor })),
+    on(floorActions.orderChosen, (state, { order }) => ({ ...state, order })),
+    on(floorActions.changeNeedle, floorActions.clear, (state) => ({
+      ...state,
+      saving: true,
+      problem: null,
+      done: '',
+    })),
+    on(floorActions.machineChanged, (state, { machine, done }) => ({
+      ...state,
+      floor: withMachine(state.floor, machine),
+      saving: false,
+      done,
+    })),
+    on(floorActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+    on(floorActions.messageSeen, (state) => ({ ...state, problem: null, done: '' })),
+  ),
+  extraSelectors: ({ selectFloor }) => {
+    const selectMachines = createSelector(
+      selectFloor,
+      (floor) => floor?.zones.flatMap((zone) => zone.machines) ?? [],
+    );
+    const selectDueOrder = createSelector(selectMachines, (machines) =>
+      machines.filter((machine) => machine.age !== null).sort((a, b) => byDueOrder(a.age!, b.age!)),
+    );
+    const selectCounts = createSelector(selectMachines, (machines) =>
+      [...NEEDLE_STATES]
+        .reverse()
+        .map((state: NeedleState) => ({
+          state,
+          count: machines.filter(({ age }) => age?.state === state).length,
+        })),
+    );
+    return { selectMachines, selectDueOrder, selectCounts };
+  },
+});

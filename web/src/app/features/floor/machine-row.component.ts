@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { scaleLinear } from 'd3-scale';
+import type { FloorMachine } from '@gantelet/contracts';
+import { Preferences } from '../../shared/preferences';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { hoursLeftText, STATE_WORDS } from '../../shared/words/floor-words';
+import { needleSizeText } from '../../shared/words/units-text';
+
+const BAR = 100;
+
+/** One machine of the floor: its needle, what is left of it, and the change button. */
+@Component({
+  selector: 'gan-machine-row',
+  imports: [SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class]': 'state()' },
+  template: `<div class="top">
+      <strong>{{ machine().name }}</strong>
+      <span class="state" [class]="state()"><gan-signal [shape]="state()" /> {{ word() }}</span>
+    </div>
+    <div class="needle">{{ needle() }}</div>
+    <svg viewBox="0 0 ${BAR} 8" preserveAspectRatio="none" aria-hidden="true">
+      <rect class="frame" x="0.3" y="0.5" width="${BAR - 0.6}" height="7" />
+      <rect class="sure" [attr.width]="left().sure" height="8" />
+      @for (x of left().hatch; track x) {
+        <path class="hatch" [attr.d]="'M' + x + ' 8l2 -8'" />
+      }
+    </svg>
+    <div class="bottom">
+      <span>{{ leftText() }}</span>
+      <button
+        type="button"
+        class="button small"
+        [attr.aria-label]="'Change needle, ' + machine().name"
+        (click)="change.emit()"
+      >
+        Change
+      </button>
+    </div>`,
+  styles: `
+    :host {
+      display: block;
+      background: var(--card);
+      border: 1px solid var(--rule);
+      border-inline-start: 6px solid var(--good);
+      padding: 8px 10px 6px;
+      font-family: var(--narrow);
+    }
+    :host(.watch) {
+      border-inline-start-color: var(--watch);
+    }
+    :host(.due) {
+      border-inline-start-color: var(--act);
+    }
+    :host(.stop) {
+      border: 2px solid var(--act);
+      border-inline-start-width: 6px;
+    }
+    .top,
+    .bottom {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      gap: 6px;
+    }
+    strong {
+      font-weight: 600;
+      font-size: 1.0625rem;
+    }
+    .state {
+      display: inline-flex;
+      gap: 4px;
+      align-items: center;
+      white-space: nowrap;
+      font-weight: 600;
+    }
+    .needle {
+      margin: 1px 0 5px;
+    }
+    svg {
+      width: 100%;
+      height: 9px;
+      display: block;
+      margin-bottom: 5px;
+      color: var(--good);
+    }
+    :host(.watch) svg {
+      color: var(--watch);
+    }
+    :host(.due) svg,
+    :host(.stop) svg {
+      color: var(--act);
+    }
+    .frame {
+      fill: none;
+      stroke: var(--rule);
+      stroke-width: 0.6;
+    }
+    .sure {
+      fill: currentColor;
+    }
+    .hatch {
+      stroke: currentColor;
+      stroke-width: 0.8;
+    }
+    .button {
+      min-height: 48px;
+    }
+  `,
+})
+export class MachineRowComponent {
+  readonly machine = input.required<FloorMachine>();
+  readonly lifeHours = input.required<number>();
+  readonly change = output();
+  private readonly preferences = inject(Preferences);
+
+  protected readonly state = computed(() => this.machine().age?.state ?? 'watch');
+  protected readonly word = computed(() => (this.machine().age ? STATE_WORDS[this.state()] : 'no needle'));
+  protected readonly needle = computed(() => {
+    const { needle } = this.machine();
+    return needle
+      ? `${needle.systemId} ${needleSizeText(needle.nm, this.preferences.unitOrder()).first}`
+      : 'no needle logged';
+  });
+  protected readonly leftText = computed(() => {
+    const { age, stoppedBy } = this.machine();
+    if (stoppedBy) return 'a piece is missing';
+    if (!age) return '';
+    const spread = (age.highHours - age.lowHours) / 2;
+    return `${hoursLeftText(age.hoursLeft)}, ± ${spread.toFixed(1)}`;
+  });
+  /** What is surely left, and what may be, as lengths of the bar. */
+  protected readonly left = computed(() => {
+    const { age } = this.machine();
+    const scale = scaleLinear([0, this.lifeHours()], [0, BAR]).clamp(true);
+    const sure = age ? scale(this.lifeHours() - age.highHours) : 0;
+    const most = age ? scale(this.lifeHours() - age.lowHours) : 0;
+    const hatch = Array.from(
+      { length: Math.max(0, Math.floor((most - sure) / 3)) },
+      (_, i) => sure + 1 + i * 3,
+    );
+    return { sure, hatch };
+  });
+}

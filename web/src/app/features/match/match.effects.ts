@@ -1,0 +1,124 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import {
+  catchError,
+  EMPTY,
+  exhaustMap,
+  filter,
+  forkJoin,
+  map,
+  of,
+  switchMap,
+  tap,
+  withLatestFrom,
+  type Observable,
+} from 'rxjs';
+import { routes, type Problem, type Setup, type SetupWork } from '@gantelet/contracts';
+import { ApiClient } from '../../shared/api/api-client';
+import { shopFeature } from '../shop/shop.state';
+import { choiceOf } from './bench-answer';
+import { matchActions, matchFeature, type BenchDraft } from './match.state';
+
+const failed = (problem: Problem) => of(matchActions.failed({ problem }));
+
+export const readLists = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(matchActions.opened),
+      switchMap(() =>
+        forkJoin({ machines: api.call(routes.listMachines), setups: api.call(routes.listSetups) }).pipe(
+          map((lists) => matchActions.listsRead(lists)),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const readSetup = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(matchActions.setupChosen),
+      switchMap(({ setupId }) =>
+        api.call(routes.readSetup, { params: { setupId } }).pipe(
+          map((setup) => matchActions.setupRead({ setup })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const save = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(matchActions.save),
+      withLatestFrom(
+        store.select(matchFeature.selectDraft),
+        store.select(matchFeature.selectAnswer),
+        store.select(shopFeature.selectShop),
+      ),
+      exhaustMap(([{ key, asNew }, draft, { reading, chosen }, shop]) => {
+        if (!reading || !chosen || !draft.machineId || !shop) return EMPTY;
+        const work: SetupWork = {
+          name: draft.name,
+          machineId: draft.machineId,
+          layers: [...draft.layers],
+          thread: { label: draft.threadText, tex: reading.tex, constructionId: draft.constructionId },
+          needle: choiceOf(chosen),
+          stitchLengthMm: draft.stitchLengthMm,
+          schools: draft.schools ?? shop.schools,
+        };
+        return sent(api, key, asNew, draft, work).pipe(
+          map((setup) => matchActions.saved({ setup })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+function sent(
+  api: ApiClient,
+  key: string,
+  asNew: boolean,
+  { saved }: BenchDraft,
+  work: SetupWork,
+): Observable<Setup> {
+  if (saved === null || asNew) return api.call(routes.saveSetup, { key, body: work });
+  const body = { ...work, version: saved.version };
+  return api.call(routes.reviseSetup, { key, params: { setupId: saved.id }, body });
+}
+
+export const showSaved = createEffect(
+  (actions = inject(Actions), router = inject(Router)) =>
+    actions.pipe(
+      ofType(matchActions.saved),
+      tap(({ setup }) => void router.navigateByUrl(`/bench/${setup.id}`)),
+    ),
+  { functional: true, dispatch: false },
+);
+
+export const makePresent = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(matchActions.makePresent),
+      withLatestFrom(store.select(matchFeature.selectDraft), store.select(matchFeature.selectMachine)),
+      filter(([, draft, machine]) => draft.saved !== null && machine !== null),
+      exhaustMap(([{ key }, draft, machine]) =>
+        api
+          .call(routes.setPresentSetup, {
+            key,
+            params: { machineId: machine!.id },
+            body: { setupId: draft.saved!.id, version: machine!.version },
+          })
+          .pipe(
+            map((changed) => matchActions.machineChanged({ machine: changed })),
+            catchError(failed),
+          ),
+      ),
+    ),
+  { functional: true },
+);

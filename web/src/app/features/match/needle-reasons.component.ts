@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { NeedleCandidate } from '@gantelet/core';
+import { Preferences } from '../../shared/preferences';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { BAND_WORDS, reasonText, SCHOOL_WORDS } from '../../shared/words/match-words';
+import { needleSizeText } from '../../shared/words/units-text';
+import type { BenchAnswer } from './bench-answer';
+
+/** Why this needle, what the other schools would pick, and the next best. */
+@Component({
+  selector: 'gan-needle-reasons',
+  imports: [SignalMarkComponent, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<h2>Why</h2>
+    <ul>
+      @for (reason of reasons(); track $index) {
+        <li>
+          <gan-signal [shape]="reason.signal" />
+          <span>{{ reason.text }} <gan-standing [standing]="reason.standing" /></span>
+        </li>
+      }
+    </ul>
+    <h2>School: {{ school() }}</h2>
+    <p class="others">
+      @for (other of work().otherSchools; track other.school) {
+        <span>
+          <strong>{{ other.school }}</strong>
+          {{
+            other.same
+              ? 'would pick the same'
+              : 'would pick ' + size(other.pick) + ', ' + other.pick.point.name
+          }}
+        </span>
+      }
+    </p>
+    <h2>Next best</h2>
+    <ul class="next">
+      @for (candidate of work().nextBest; track candidate) {
+        <li>
+          <button type="button" class="plain-button" (click)="picked.emit(candidate)">
+            <strong>{{ size(candidate) }}</strong> {{ candidate.point.name }}, {{ candidate.system.id }}
+          </button>
+          <span class="soft">{{ bandWords[candidate.fit.band] }}; {{ candidate.point.look }}</span>
+        </li>
+      }
+    </ul>`,
+  styles: `
+    ul {
+      list-style: none;
+      padding: 0;
+      margin: 0 0 12px;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 22px 1fr;
+      gap: 6px;
+      padding: 3px 0;
+      font-size: 0.9375rem;
+      line-height: 1.35;
+    }
+    gan-signal {
+      margin-top: 2px;
+    }
+    .others span {
+      display: block;
+      font-size: 0.9375rem;
+    }
+    .others {
+      margin-bottom: 12px;
+    }
+    .next li {
+      display: block;
+      border-bottom: 1px solid var(--rule);
+      padding: 5px 0;
+    }
+    .next span {
+      display: block;
+    }
+    button {
+      font-size: 1rem;
+      text-decoration: underline;
+      text-underline-offset: 3px;
+    }
+    h2 {
+      margin-top: 4px;
+    }
+  `,
+})
+export class NeedleReasonsComponent {
+  readonly work = input.required<BenchAnswer>();
+  readonly picked = output<NeedleCandidate>();
+  private readonly preferences = inject(Preferences);
+
+  protected readonly bandWords = BAND_WORDS;
+  protected readonly reasons = computed(() =>
+    this.work().reasons.map((reason) => ({ ...reason, text: reasonText(reason) })),
+  );
+  protected readonly school = computed(() => {
+    const schools = this.work().schools;
+    return schools ? `${SCHOOL_WORDS[schools.size]}, ${schools.leatherPoint} point on leather` : '';
+  });
+
+  protected size(candidate: NeedleCandidate): string {
+    const { first, second } = needleSizeText(candidate.size.nm, this.preferences.unitOrder());
+    return `${first} / ${second}`;
+  }
+}

@@ -1,0 +1,72 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable, signal } from '@angular/core';
+import { retry, throwError, timer, type Observable, catchError } from 'rxjs';
+import {
+  CSRF_HEADER,
+  IDEMPOTENCY_HEADER,
+  newId,
+  pathOf,
+  Problem,
+  type BodyOf,
+  type ParamsOf,
+  type QueryOf,
+  type ReplyOf,
+  type Route,
+} from '@gantelet/contracts';
+
+/** What a call to a route carries. A write's key may be given, so that a later try is the same write. */
+export interface CallParts<R extends Route> {
+  readonly params?: ParamsOf<R>;
+  readonly query?: QueryOf<R>;
+  readonly body?: BodyOf<R>;
+  readonly key?: string;
+}
+
+/** Tries after a reply was lost on the way; the same key makes a second try harmless. */
+const LOST_REPLY_TRIES = 2;
+const LOST_REPLY_WAIT_MS = 400;
+
+/** Calls the server by its route table. Every failure arrives as a problem document. */
+@Injectable({ providedIn: 'root' })
+export class ApiClient {
+  private readonly http = inject(HttpClient);
+  /** Token of the present session, carried by every write. */
+  readonly csrfToken = signal('');
+
+  call<R extends Route>(route: R, parts: CallParts<R> = {}): Observable<ReplyOf<R>> {
+    const { params = {}, query = {}, body = {}, key = newId() } = parts;
+    const headers: Record<string, string> = route.method === 'GET' ? {} : { [CSRF_HEADER]: this.csrfToken() };
+    if (route.keyed) headers[IDEMPOTENCY_HEADER] = key;
+    const sent = this.http.request<ReplyOf<R>>(
+      route.method,
+      pathOf(route, params as Record<string, string>),
+      {
+        headers,
+        params: query as Record<string, string>,
+        body: route.method === 'GET' ? undefined : body,
+      },
+    );
+    const safeToRepeat = route.keyed || route.method === 'GET';
+    return sent.pipe(
+      retry({
+        count: safeToRepeat ? LOST_REPLY_TRIES : 0,
+        delay: (error: HttpErrorResponse) =>
+          error.status === 0 ? timer(LOST_REPLY_WAIT_MS) : throwError(() => error),
+      }),
+      catchError((error: unknown) => throwError(() => problemFrom(error))),
+    );
+  }
+}
+
+const NO_ANSWER: Problem = {
+  type: 'about:blank',
+  title: 'No answer from the server. What you typed is kept. Try again.',
+  status: 0,
+  code: 'server.busy',
+};
+
+/** The problem document behind a failed call, or one that says there was no answer. */
+export function problemFrom(error: unknown): Problem {
+  const read = error instanceof HttpErrorResponse ? Problem.safeParse(error.error) : null;
+  return read?.success ? read.data : NO_ANSWER;
+}

@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { CutAngle, SeamHole } from '@gantelet/core';
+import { DrawingComponent } from './drawing.component';
+
+const PX_PER_MM = 26;
+const WIDTH = 560;
+const Y = 52;
+
+/** The stitch line from above, to scale: holes at their cut angle, the land between them, straight or slanted. */
+@Component({
+  selector: 'gan-seam-line',
+  imports: [DrawingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<gan-drawing name="stitch-line" [text]="text()">
+    <svg viewBox="0 0 560 124" role="img" [attr.aria-label]="text()">
+      <rect [attr.class]="leather() ? 'hide' : 'cloth'" width="560" height="92" />
+      @for (x of places(); track x) {
+        @for (angle of angles(); track angle) {
+          <ellipse
+            class="hole"
+            [attr.rx]="rx()"
+            [attr.ry]="ry()"
+            [attr.transform]="'translate(' + x + ' ${Y}) rotate(' + -angle + ')'"
+          />
+        }
+      }
+      @for (x of places().slice(1); track x) {
+        <path class="thread" [attr.stroke-width]="thread()" [attr.d]="stitchPath(x)" />
+      }
+      <path class="bar" [attr.d]="bar" />
+      <text x="0" y="116">stitch {{ stitchMm() }} mm, land {{ hole().landMm.toFixed(1) }} mm</text>
+      <text x="330" y="116" text-anchor="end">5 mm</text>
+    </svg>
+  </gan-drawing>`,
+  styles: `
+    svg {
+      width: 100%;
+    }
+    .hide {
+      fill: var(--hide);
+    }
+    .cloth {
+      fill: var(--cloth);
+    }
+    .hole {
+      fill: var(--hole);
+    }
+    .thread {
+      stroke: var(--thread);
+      stroke-linecap: round;
+      fill: none;
+    }
+    .bar {
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    text {
+      font-size: 14px;
+    }
+  `,
+})
+export class SeamLineComponent {
+  readonly hole = input.required<SeamHole>();
+  readonly cutAngle = input.required<CutAngle>();
+  readonly stitchMm = input.required<number>();
+  readonly threadMm = input.required<number>();
+  readonly leather = input.required<boolean>();
+
+  protected readonly bar = `M338 111h${5 * PX_PER_MM}`;
+  protected readonly rx = computed(() => (this.hole().cutMm * PX_PER_MM) / 2);
+  protected readonly ry = computed(() => (this.hole().widthMm * PX_PER_MM) / 2);
+  protected readonly thread = computed(() => this.threadMm() * PX_PER_MM);
+  private readonly slantPx = computed(() => {
+    const angle = this.cutAngle();
+    return typeof angle === 'number' ? Math.sin((2 * angle * Math.PI) / 180) * this.rx() * 0.5 : 0;
+  });
+  protected readonly places = computed(() => {
+    const pitch = this.stitchMm() * PX_PER_MM;
+    return Array.from({ length: Math.floor((WIDTH - 20) / pitch) + 1 }, (_, i) => 20 + i * pitch);
+  });
+  /** The cuts of one hole: crossed and three-edged points have more than one. */
+  protected readonly angles = computed((): readonly number[] => {
+    const angle = this.cutAngle();
+    if (angle === 'both') return [0, 90];
+    if (angle === 'three') return [0, 60, 120];
+    return [angle ?? 0];
+  });
+  protected readonly text = computed(
+    () =>
+      `Stitches of ${this.stitchMm()} mm with ${this.hole().landMm.toFixed(1)} mm standing between the holes.`,
+  );
+
+  protected stitchPath(x: number): string {
+    const slant = this.slantPx();
+    return `M${x - this.stitchMm() * PX_PER_MM} ${Y - slant}L${x} ${Y + slant}`;
+  }
+}

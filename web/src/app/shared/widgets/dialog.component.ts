@@ -1,0 +1,54 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  input,
+  output,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+
+/** A modal sheet on the browser's own dialog: focus stays inside, Escape closes it. */
+@Component({
+  selector: 'gan-dialog',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<dialog #dialog [attr.aria-label]="label()" (close)="closed.emit()">
+    @if (open()) {
+      <div class="head">
+        <strong class="narrow">{{ label() }}</strong>
+        <button type="button" class="plain-button close" aria-label="Close" (click)="dialog.close()">
+          <i class="bi bi-x-lg" aria-hidden="true"></i>
+        </button>
+      </div>
+      <ng-content />
+    }
+  </dialog>`,
+  styles: `
+    .head {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      font-size: 1.25rem;
+      margin-bottom: 8px;
+    }
+    .close {
+      min-width: 44px;
+      min-height: 44px;
+      text-align: center;
+    }
+  `,
+})
+export class DialogComponent {
+  readonly open = input.required<boolean>();
+  readonly label = input.required<string>();
+  readonly closed = output();
+  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
+
+  constructor() {
+    effect(() => {
+      const { nativeElement } = this.dialog();
+      if (this.open() && !nativeElement.open) nativeElement.showModal();
+      if (!this.open() && nativeElement.open) nativeElement.close();
+    });
+  }
+}

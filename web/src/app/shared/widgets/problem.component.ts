@@ -1,0 +1,28 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Problem } from '@gantelet/contracts';
+import { SignalMarkComponent } from './signal-mark.component';
+
+/** A problem as the server worded it, with the fields it names. */
+@Component({
+  selector: 'gan-problem',
+  imports: [SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `@if (problem(); as problem) {
+    <div class="caution" role="alert">
+      <p><gan-signal shape="act" /> {{ problem.title }}</p>
+      @for (field of fields(); track field.path) {
+        <p>{{ field.name }}: {{ field.message }}</p>
+      }
+    </div>
+  }`,
+})
+export class ProblemComponent {
+  readonly problem = input.required<Problem | null>();
+
+  protected readonly fields = computed(() =>
+    (this.problem()?.fields ?? []).map((field) => ({
+      ...field,
+      name: field.path.replace(/^(body|query|path)\./, ''),
+    })),
+  );
+}

@@ -1,0 +1,36 @@
+import { mmToLeatherOz, needleSize, stitchesPerInch } from '@gantelet/core';
+import type { UnitOrder } from '../preferences';
+
+/** A measure under two units, in the order the device shows them. */
+export interface TwoUnits {
+  readonly first: string;
+  readonly second: string;
+}
+
+const ordered = (metric: string, inch: string, order: UnitOrder): TwoUnits =>
+  order === 'metric' ? { first: metric, second: inch } : { first: inch, second: metric };
+
+/** A number with at most `digits` decimals, without trailing zeros. */
+export function shortNumber(value: number, digits = 1): string {
+  return String(Number(value.toFixed(digits)));
+}
+
+/** A needle size. @example needleSizeText(140, 'metric') // NM 140, 22 */
+export function needleSizeText(nm: number, order: UnitOrder): TwoUnits {
+  const { number } = needleSize(nm);
+  return order === 'metric'
+    ? { first: `NM ${nm}`, second: String(number) }
+    : { first: `#${number}`, second: `NM ${nm}` };
+}
+
+export function leatherText(thicknessMm: number, order: UnitOrder): TwoUnits {
+  return ordered(`${shortNumber(thicknessMm, 2)} mm`, `${shortNumber(mmToLeatherOz(thicknessMm))} oz`, order);
+}
+
+export function stitchText(stitchLengthMm: number, order: UnitOrder): TwoUnits {
+  return ordered(
+    `${shortNumber(stitchLengthMm)} mm`,
+    `${shortNumber(stitchesPerInch(stitchLengthMm))} per inch`,
+    order,
+  );
+}

@@ -1,0 +1,13 @@
+/** The rooms that are built, in rail order. `key` follows `g`. */
+export interface Room {
+  readonly path: string;
+  readonly name: string;
+  readonly icon: string;
+  readonly key: string;
+}
+
+export const ROOMS: readonly Room[] = [
+  { path: '/bench', name: 'Bench', icon: 'bi-rulers', key: 'b' },
+  { path: '/tension', name: 'Tension', icon: 'bi-sliders', key: 't' },
+  { path: '/floor', name: 'Floor', icon: 'bi-grid-1x2', key: 'f' },
+];

@@ -18,7 +18,9 @@ const PORTS_TRIED = 20;
 await main(async () => {
   claimHome();
   const stops = [() => rmSync(RUNNING, { force: true })];
+  let stopping = false;
   const stopAll = once(async () => {
+    stopping = true;
     for (const stop of stops.reverse()) await stop();
   });
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
@@ -40,10 +42,11 @@ await main(async () => {
     stops.push(server.stop);
     writeFileSync(RUNNING, `${process.pid} ${server.address}`);
     await greet(server.address);
-    await Promise.race([
-      database.ended.then(() => sayEnded('database')),
-      server.ended.then(() => sayEnded('server')),
+    const ended = await Promise.race([
+      database.ended.then(() => 'database'),
+      server.ended.then(() => 'server'),
     ]);
+    if (!stopping) throw new Refusal(`The ${ended} ended by itself. The rest is stopped; start again.`);
   } finally {
     await stopAll();
   }
@@ -96,11 +99,6 @@ async function greet(address) {
   say(
     `\nGantelet is at ${address}\n\nDemo sign-ins (name, password, role):\n${rows.join('\n')}\n\nCtrl-C stops it and its database.`,
   );
-}
-
-function sayEnded(part) {
-  console.error(`The ${part} ended by itself. Stopping the rest; start again.`);
-  process.exitCode = 1;
 }
 
 function once(work) {

@@ -53,7 +53,7 @@ export const DEMO_ZONES: readonly DemoZone[] = [
     wear: { shape: 2.4, scaleHours: 15 },
     accidentsPerHour: 0.008,
     changeoversPerHour: 0.02,
-    planned: { hours: 8.2, spreadHours: 1.1 },
+    planned: { hours: 8.8, spreadHours: 1.8 },
   },
   {
     name: 'Hide room',
@@ -62,7 +62,7 @@ export const DEMO_ZONES: readonly DemoZone[] = [
     wear: { shape: 2.0, scaleHours: 11 },
     accidentsPerHour: 0.006,
     changeoversPerHour: 0.03,
-    planned: { hours: 7.8, spreadHours: 1.4 },
+    planned: { hours: 8.4, spreadHours: 1.8 },
   },
   {
     name: 'Webbing bay',
@@ -71,7 +71,7 @@ export const DEMO_ZONES: readonly DemoZone[] = [
     wear: { shape: 2.8, scaleHours: 9.5 },
     accidentsPerHour: 0.012,
     changeoversPerHour: 0.01,
-    planned: { hours: 7.5, spreadHours: 0.9 },
+    planned: { hours: 8.2, spreadHours: 1.4 },
   },
   {
     name: 'Repair loft',

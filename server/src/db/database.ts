@@ -17,7 +17,8 @@ export interface Database {
 
 /** MariaDB's numbers for a deadlock and for a lock waited for too long: the transaction may simply be run again. */
 const RETRY_ERRNOS: readonly number[] = [1213, 1205];
-const TRIES = 5;
+const TRIES = 6;
+const LONGEST_WAIT_MS = 40;
 
 export function openDatabase(config: DatabaseConfig): Database {
   allowRawResults();
@@ -44,6 +45,7 @@ async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
     } catch (error) {
       if (!RETRY_ERRNOS.includes(databaseErrno(error))) throw error;
       if (tries === TRIES) throw new ProblemError('server.busy');
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * LONGEST_WAIT_MS * tries));
     }
   }
 }

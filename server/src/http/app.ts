@@ -92,7 +92,7 @@ function securityHeaders(config: Config) {
         connectSrc: ["'self'"],
         workerSrc: ["'self'"],
         manifestSrc: ["'self'"],
-        baseUri: ["'none'"],
+        baseUri: ["'self'"],
         formAction: ["'self'"],
         frameAncestors: ["'none'"],
       },

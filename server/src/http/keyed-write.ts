@@ -53,7 +53,9 @@ async function claim(
   } catch (error) {
     if (databaseErrno(error) !== DUPLICATE_KEY) throw error;
   }
-  const found = await tables.writes.findByPk(key, { transaction: tx, lock: true });
+  // The failed insert waited for the first sender to commit, and this is the first read of our snapshot. A locking read
+  // would have the waiting senders deadlock on each other.
+  const found = await tables.writes.findByPk(key, { transaction: tx });
   const row = found?.get({ plain: true });
   const same = row?.routeId === routeId && row.personId === personId && row.requestHash === requestHash;
   if (!same || row.reply === null) throw new ProblemError('key.reused');

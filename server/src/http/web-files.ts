@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { Router, type Response } from 'express';
 
-const NONCE_MARK = '{{nonce}}';
+const NONCE_MARK = 'NONCE_OF_THIS_RESPONSE';
 const YEAR = '365d';
 
 /** Serves the built application: hashed files for a year, and the page for every other address with its nonce set. */

@@ -1,5 +1,5 @@
 import type { Scenario } from '@gantelet/contracts';
-import type { Database } from '../db/database.js';
+import type { Database, Transaction } from '../db/database.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
 import { hashPassword } from '../features/shop/index.js';
 
@@ -83,7 +83,9 @@ export async function loadScenario({ tables, transaction }: Database, scenario: 
   });
 }
 
-type InOne = { readonly transaction: Parameters<Parameters<Database['transaction']>[0]>[0] };
+interface InOne {
+  readonly transaction: Transaction;
+}
 
 async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
   const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));

@@ -28,7 +28,7 @@ const TYPING_PAUSE_MS = 120;
       class="form-control"
       placeholder="Machine number, machine or set-up"
       autocomplete="off"
-      autofocus
+      data-first-focus
       [ngModel]="null"
       [ngbTypeahead]="find"
       [inputFormatter]="nameOf"

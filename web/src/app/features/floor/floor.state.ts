@@ -90,12 +90,10 @@ export const floorFeature = createFeature({
       machines.filter((machine) => machine.age !== null).sort((a, b) => byDueOrder(a.age!, b.age!)),
     );
     const selectCounts = createSelector(selectMachines, (machines) =>
-      [...NEEDLE_STATES]
-        .reverse()
-        .map((state: NeedleState) => ({
-          state,
-          count: machines.filter(({ age }) => age?.state === state).length,
-        })),
+      [...NEEDLE_STATES].reverse().map((state: NeedleState) => ({
+        state,
+        count: machines.filter(({ age }) => age?.state === state).length,
+      })),
     );
     return { selectMachines, selectDueOrder, selectCounts };
   },

@@ -13,7 +13,7 @@ const BAR = 100;
   selector: 'gan-machine-row',
   imports: [SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '[class]': 'state()' },
+  host: { '[attr.data-state]': 'state()' },
   template: `<div class="top">
       <strong>{{ machine().name }}</strong>
       <span class="state" [class]="state()"><gan-signal [shape]="state()" /> {{ word() }}</span>
@@ -32,27 +32,29 @@ const BAR = 100;
         type="button"
         class="button small"
         [attr.aria-label]="'Change needle, ' + machine().name"
-        (click)="change.emit()"
+        (click)="changeWanted.emit()"
       >
         Change
       </button>
     </div>`,
   styles: `
     :host {
-      display: block;
+      display: flex;
+      flex-direction: column;
+      justify-content: space-between;
       background: var(--card);
       border: 1px solid var(--rule);
       border-inline-start: 6px solid var(--good);
-      padding: 8px 10px 6px;
+      padding: 6px 8px 6px 10px;
       font-family: var(--narrow);
     }
-    :host(.watch) {
+    :host([data-state='watch']) {
       border-inline-start-color: var(--watch);
     }
-    :host(.due) {
+    :host([data-state='due']) {
       border-inline-start-color: var(--act);
     }
-    :host(.stop) {
+    :host([data-state='stop']) {
       border: 2px solid var(--act);
       border-inline-start-width: 6px;
     }
@@ -65,7 +67,7 @@ const BAR = 100;
     }
     strong {
       font-weight: 600;
-      font-size: 1.0625rem;
+      line-height: 1.15;
     }
     .state {
       display: inline-flex;
@@ -84,11 +86,11 @@ const BAR = 100;
       margin-bottom: 5px;
       color: var(--good);
     }
-    :host(.watch) svg {
+    :host([data-state='watch']) svg {
       color: var(--watch);
     }
-    :host(.due) svg,
-    :host(.stop) svg {
+    :host([data-state='due']) svg,
+    :host([data-state='stop']) svg {
       color: var(--act);
     }
     .frame {
@@ -111,7 +113,7 @@ const BAR = 100;
 export class MachineRowComponent {
   readonly machine = input.required<FloorMachine>();
   readonly lifeHours = input.required<number>();
-  readonly change = output();
+  readonly changeWanted = output();
   private readonly preferences = inject(Preferences);
 
   protected readonly state = computed(() => this.machine().age?.state ?? 'watch');

@@ -20,7 +20,6 @@ import { shopActions, shopFeature } from './shop.state';
         formControlName="signInName"
         autocomplete="username"
         autocapitalize="none"
-        autofocus
       />
       <label for="password">Password</label>
       <input

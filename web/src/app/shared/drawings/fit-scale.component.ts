@@ -12,15 +12,17 @@ const [LOW, HIGH] = [0.15, 0.56];
   imports: [DrawingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-drawing name="fit" [text]="text()">
-    <svg viewBox="0 0 520 96" role="img" [attr.aria-label]="text()">
+    <svg viewBox="0 0 520 108" role="img" [attr.aria-label]="text()">
       @for (band of bands; track band.band) {
         <rect [attr.class]="band.band" [attr.x]="band.x" y="34" [attr.width]="band.width" height="20" />
-        <text [attr.x]="band.x + band.width / 2" y="72" text-anchor="middle">{{ band.word }}</text>
+        <text [attr.x]="band.x + band.width / 2" [attr.y]="band.wordY" text-anchor="middle">
+          {{ band.word }}
+        </text>
       }
       <rect class="range" [attr.x]="x(ratio() * (1 - soft))" y="29" [attr.width]="rangeWidth()" height="30" />
       <path class="here" [attr.d]="'M' + x(ratio()) + ' 30l-7 -10h14z'" />
       <text class="value" [attr.x]="x(ratio())" y="15" text-anchor="middle">{{ ratio().toFixed(2) }}</text>
-      <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v36'" />
+      <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v66'" />
       <text class="limit-word" [attr.x]="x(limit())" y="90" text-anchor="middle">
         school limit {{ limit().toFixed(2) }}
       </text>
@@ -81,7 +83,13 @@ export class FitScaleComponent {
   private readonly scale = scaleLinear([LOW, HIGH], [0, 520]).clamp(true);
   protected readonly bands = FIT_BANDS.map(({ band, belowRatio }, i) => {
     const x = this.scale(FIT_BANDS[i - 1]?.belowRatio ?? LOW);
-    return { band, x, width: this.scale(Math.min(belowRatio, HIGH)) - x, word: bandWord(band) };
+    return {
+      band,
+      x,
+      width: this.scale(Math.min(belowRatio, HIGH)) - x,
+      word: bandWord(band),
+      wordY: band === 'well-matched' ? 86 : 72,
+    };
   });
   protected readonly rangeWidth = computed(
     () => this.x(this.ratio() * (1 + this.soft)) - this.x(this.ratio() * (1 - this.soft)),

@@ -15,12 +15,8 @@ const TICKS = 16;
   template: `<gan-drawing name="knob" [text]="text()">
     <svg viewBox="-130 -112 260 224" role="img" [attr.aria-label]="text()">
       <circle class="face" r="${R}" />
-      @for (tick of ticks; track tick) {
-        <path
-          class="tick"
-          [attr.d]="'M0 -' + (tick % 4 === 0 ? ${R - 13} : ${R - 7}) + 'V-${R}'"
-          [attr.transform]="'rotate(' + tick * (360 / ${TICKS}) + ')'"
-        />
+      @for (tick of ticks; track tick.degrees) {
+        <path class="tick" [attr.d]="tick.path" [attr.transform]="'rotate(' + tick.degrees + ')'" />
       }
       @if (from() !== null && from() !== to()) {
         <circle class="now" [attr.cx]="place(from()!).x" [attr.cy]="place(from()!).y" r="9" />
@@ -72,7 +68,10 @@ export class KnobDialComponent {
   readonly from = input.required<number | null>();
   readonly to = input.required<number>();
 
-  protected readonly ticks = Array.from({ length: TICKS }, (_, i) => i);
+  protected readonly ticks = Array.from({ length: TICKS }, (_, i) => ({
+    degrees: (i * 360) / TICKS,
+    path: `M0 -${i % 4 === 0 ? R - 13 : R - 7}V-${R}`,
+  }));
   protected readonly turns = computed(() => turnsText(this.to()));
   /** The way round, as one turn at most: a longer move is in the words. */
   private readonly angles = computed(() => {

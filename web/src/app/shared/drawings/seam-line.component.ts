@@ -72,7 +72,7 @@ export class SeamLineComponent {
   protected readonly thread = computed(() => this.threadMm() * PX_PER_MM);
   private readonly slantPx = computed(() => {
     const angle = this.cutAngle();
-    return typeof angle === 'number' ? Math.sin((2 * angle * Math.PI) / 180) * this.rx() * 0.5 : 0;
+    return typeof angle === 'number' ? Math.sin((2 * angle * Math.PI) / 180) * this.rx() * 0.25 : 0;
   });
   protected readonly places = computed(() => {
     const pitch = this.stitchMm() * PX_PER_MM;

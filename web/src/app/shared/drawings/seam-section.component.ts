@@ -17,7 +17,7 @@ const [TOP, BOTTOM, LEFT, PITCH, HOLES] = [14, 50, 14, 23, 4];
   selector: 'gan-seam-section',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<svg viewBox="0 0 98 66" aria-hidden="true">
-    <rect class="work" x="2" y="${TOP}" width="94" [attr.height]="${BOTTOM - TOP}" />
+    <rect class="work" x="2" y="${TOP}" width="94" height="${BOTTOM - TOP}" />
     <path class="needle" [attr.d]="needle()" />
     <path class="bobbin" [attr.d]="bobbin()" />
   </svg>`,

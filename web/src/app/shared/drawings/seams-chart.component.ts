@@ -28,7 +28,7 @@ const AROUND_TURNS = 1;
         <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v8'" />
         <text [attr.x]="x(tick)" y="122" text-anchor="middle">{{ tick }}</text>
       }
-      <text x="${RIGHT}" y="144" text-anchor="end">turns from off</text>
+      <text x="${RIGHT}" y="88" text-anchor="end">turns from off</text>
       <text x="${LEFT}" y="144">▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top</text>
       <path class="next" [attr.d]="'M' + x(next()) + ' 20V${AXIS}'" />
       <text class="next-word" [attr.x]="x(next())" y="14" text-anchor="middle">next {{ nextText() }}</text>

@@ -1,14 +1,17 @@
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
-  effect,
   input,
   output,
   viewChild,
   type ElementRef,
 } from '@angular/core';
 
-/** A modal sheet on the browser's own dialog: focus stays inside, Escape closes it. */
+/**
+ * A modal sheet on the browser's own dialog: focus stays inside, Escape closes it. What is marked `data-first-focus`
+ * has the focus when it opens.
+ */
 @Component({
   selector: 'gan-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,9 +48,12 @@ export class DialogComponent {
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
 
   constructor() {
-    effect(() => {
+    afterRenderEffect(() => {
       const { nativeElement } = this.dialog();
-      if (this.open() && !nativeElement.open) nativeElement.showModal();
+      if (this.open() && !nativeElement.open) {
+        nativeElement.showModal();
+        nativeElement.querySelector<HTMLElement>('[data-first-focus]')?.focus();
+      }
       if (!this.open() && nativeElement.open) nativeElement.close();
     });
   }

@@ -1,0 +1,55 @@
+import * as z from 'zod';
+import { ERRORS, fieldProblems, ProblemError, problemOf } from './index.js';
+
+describe('the error catalogue', () => {
+  // Pinned: clients act on codes and statuses, people on the words. Change it here when it is meant.
+  it('keeps code, status and wording', () => {
+    const table = Object.entries(ERRORS).map(([code, { status, title }]) => `${status} ${code}: ${title}`);
+    expect(table).toEqual([
+      '400 request.malformed: The request is not readable JSON. Nothing was kept.',
+      '400 request.invalid: Some fields are not usable. Nothing was kept.',
+      '413 request.too-large: The request is larger than {limit}. Nothing was kept.',
+      '415 request.not-json: Send JSON. Nothing was kept.',
+      '404 route.unknown: There is nothing at this address.',
+      '401 session.required: Sign in first.',
+      '401 session.wrong: Name and password do not match. Try again.',
+      '429 session.too-many: Too many tries. Wait {seconds} seconds, then try again.',
+      '403 session.forged: This page is out of date. Reload it and try again. Nothing was kept.',
+      '403 role.insufficient: This needs a {role}. Nothing was kept.',
+      '409 key.reused: This key already stands for another write. Nothing was kept.',
+      '409 version.stale: Somebody changed this since you opened it. Your change was not kept.',
+      '404 machine.unknown: There is no such machine.',
+      '404 setup.unknown: There is no such set-up.',
+      '422 setup.needle-unfit: This needle does not go with this machine and thread. Not saved.',
+      '422 setup.other-machine: This set-up belongs to another machine. Not changed.',
+      '422 seam.past-travel: The knob ends at {travelTurns} turns. Not logged.',
+      '409 needle.moved-on: This needle was already changed. Your change was not logged.',
+      '422 needle.wrong-clamp: This machine does not take that needle. Not logged.',
+      '422 needle.time: The change cannot be before {earliest} or after now. Not logged.',
+      '409 clearance.nothing: This machine is not stopped for a missing piece.',
+      '503 server.busy: The database is busy or starting. Nothing was kept. Try again.',
+      '500 server.fault: Something failed on our side. Nothing was kept. Try again.',
+    ]);
+  });
+
+  it('becomes a problem document with its wording filled in', () => {
+    const problem = problemOf(
+      new ProblemError('seam.past-travel', { travelTurns: 8 }, [
+        { path: 'body.turns', message: 'at most 8' },
+      ]),
+    );
+    expect(problem).toEqual({
+      type: 'urn:gantelet:problem:seam.past-travel',
+      title: 'The knob ends at 8 turns. Not logged.',
+      status: 422,
+      code: 'seam.past-travel',
+      fields: [{ path: 'body.turns', message: 'at most 8' }],
+      data: { travelTurns: 8 },
+    });
+  });
+
+  it('names every unknown field by its own path', () => {
+    const read = z.strictObject({ a: z.strictObject({}) }).safeParse({ a: { b: 1, c: 2 } });
+    expect(fieldProblems(read.error!, 'body').map((field) => field.path)).toEqual(['body.a.b', 'body.a.c']);
+  });
+});

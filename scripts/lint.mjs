@@ -1,0 +1,34 @@
+import { run } from './lib/run.mjs';
+import { installPackages } from './lib/prepare.mjs';
+import { main, Refusal, say } from './lib/say.mjs';
+
+/** Types, eslint, the layer rule and the format: every check runs, then the sum is told. */
+const CHECKS = [
+  ['types', 'tsc', ['--build']],
+  ['types of the web', 'ngc', ['--noEmit', '-p', 'web/tsconfig.app.json']],
+  ['eslint', 'eslint', ['--max-warnings', '0', '.']],
+  [
+    'arrows',
+    'depcruise',
+    ['--config', '.dependency-cruiser.cjs', 'core/src', 'contracts/src', 'server/src', 'demo/src', 'web/src'],
+  ],
+  ['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
+];
+
+await main(async () => {
+  await installPackages();
+  let failed = 0;
+  for (const [name, tool, args] of CHECKS) {
+    const { code, output } = await run('npx', ['--no-install', tool, ...args], {
+      quiet: true,
+      allowFailure: true,
+    });
+    say(`lint ${name}: ${code === 0 ? 'passed' : 'FAILED'}`);
+    if (code !== 0) {
+      failed++;
+      console.error(output);
+    }
+  }
+  say(`lint: ${CHECKS.length - failed} passed, ${failed} failed`);
+  if (failed > 0) throw new Refusal('Lint failed.');
+});

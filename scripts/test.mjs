@@ -1,0 +1,118 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startMariadb } from './lib/mariadb.mjs';
+import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
+import { run } from './lib/run.mjs';
+import { main, say } from './lib/say.mjs';
+import { prepareDatabase, startServer } from './lib/server.mjs';
+
+/**
+ * Sets up and runs every part: `npm test`, or `npm test -- core server` for some. Databases live in a folder of their
+ * own that is removed, and ports are free ones, so that this can run beside `npm start`.
+ */
+
+const JASMINE = /(\d+) specs?, (\d+) failures?/g;
+const KARMA = /Executed (\d+) of \d+(?: \((\d+) FAILED\))?/g;
+const LINT = /lint: (\d+) passed, (\d+) failed/g;
+
+/** Each part by name: what it runs, and how its output is counted. */
+const PARTS = {
+  lint: async () =>
+    counted(
+      await run(process.execPath, ['scripts/lint.mjs'], { capture: true, allowFailure: true }),
+      LINT,
+      passedFailed,
+    ),
+  core: () => jasmine('core'),
+  contracts: () => jasmine('contracts'),
+  demo: () => jasmine('demo'),
+  server: () => withDatabase((environment) => jasmine('server', environment)),
+  web: async () => {
+    const env = { ...NO_ANALYTICS, CHROME_BIN: findProgram('chromium') };
+    const result = await run('npx', ['--no-install', 'ng', 'test', '--watch=false'], {
+      capture: true,
+      allowFailure: true,
+      env,
+    });
+    return counted(result, KARMA, ran);
+  },
+  e2e: () =>
+    withDatabase(async (environment, home) => {
+      await prepareDatabase(home, environment);
+      const server = await startServer(home, environment, 0);
+      try {
+        const env = { GANTELET_ADDRESS: server.address, GANTELET_BROWSER: findProgram('chromium') };
+        const result = await run('npx', ['--no-install', 'playwright', 'test'], {
+          capture: true,
+          allowFailure: true,
+          env,
+        });
+        return countedPlaywright(result);
+      } finally {
+        await server.stop();
+      }
+    }),
+};
+
+await main(async () => {
+  const asked = process.argv.slice(2);
+  const names = Object.keys(PARTS).filter((name) => asked.length === 0 || asked.includes(name));
+  await needDatabase();
+  await needBrowser();
+  await installPackages();
+  await buildNodeParts();
+  if (names.includes('e2e')) await buildWeb();
+  const results = [];
+  for (const name of names) {
+    say(`\n== ${name}`);
+    results.push({ name, ...(await PARTS[name]()) });
+  }
+  say('');
+  for (const { name, passed, failed, code } of results)
+    say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);
+  // A part that ended badly without a failed test, or ran none, counts as one failure.
+  const bad = results.filter(({ passed, failed, code }) => failed === 0 && (code !== 0 || passed === 0));
+  for (const { name, passed } of bad) say(`${name}: ${passed === 0 ? 'ran no test' : 'ended badly'}`);
+  const sum = (key) => results.reduce((total, result) => total + result[key], 0);
+  const failures = sum('failed') + bad.length + (results.length === 0 ? 1 : 0);
+  say(`\n${sum('passed')} passed, ${failures} failed`);
+  if (failures > 0) process.exitCode = 1;
+});
+
+async function jasmine(part, env = {}) {
+  const args = ['--no-install', 'jasmine', `${part}/dist/**/*.spec.js`];
+  return counted(await run('npx', args, { capture: true, allowFailure: true, env }), JASMINE, ran);
+}
+
+/** Runs work beside a MariaDB of its own, which is gone afterwards. */
+async function withDatabase(work) {
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-test-'));
+  const database = await startMariadb(home, { everyDatabase: true });
+  try {
+    return await work(database.environment, home);
+  } finally {
+    await database.stop();
+    rmSync(home, { recursive: true, force: true });
+  }
+}
+
+function ran([, total, failed = 0]) {
+  return { passed: Number(total) - Number(failed), failed: Number(failed) };
+}
+
+function passedFailed([, passed, failed]) {
+  return { passed: Number(passed), failed: Number(failed) };
+}
+
+/** Counts by the last line of the kind; nothing counted is nothing run. */
+function counted({ code, output }, pattern, read) {
+  const last = [...output.matchAll(pattern)].at(-1);
+  return { code, ...(last ? read(last) : { passed: 0, failed: 0 }) };
+}
+
+function countedPlaywright({ code, output }) {
+  const number = (word) => Number([...output.matchAll(new RegExp(`(\\d+) ${word}`, 'g'))].at(-1)?.[1] ?? 0);
+  return { code, passed: number('passed'), failed: number('failed') + number('did not run') };
+}

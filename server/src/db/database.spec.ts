@@ -1,0 +1,61 @@
+import { QueryTypes } from 'sequelize';
+import { freshDatabase } from '../testing/test-shop.js';
+import { smallWorks } from '../testing/small-works.js';
+import { loadScenario } from '../scenario/load-scenario.js';
+import { migrationsOf } from './migrate.js';
+
+describe('the database', () => {
+  it('migrates up, down and up again', async () => {
+    const { config, database } = await freshDatabase();
+    const tables = async () => (await database.sequelize.getQueryInterface().showAllTables()).length;
+    const migrations = migrationsOf(database.sequelize);
+    await migrations.up();
+    const made = await tables();
+    await migrations.down({ to: 0 });
+    expect(await tables()).toBe(1);
+    await migrations.up();
+    expect(await tables()).toBe(made);
+    await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
+    await database.close();
+  });
+
+  it('gives raw results through Sequelize although the connector seals their meta', async () => {
+    const { config, database } = await freshDatabase();
+    const [rows] = (await database.sequelize.query('SHOW VARIABLES LIKE "version"')) as unknown as [
+      unknown[],
+      unknown,
+    ];
+    expect(rows.length).toBe(1);
+    const [one] = await database.sequelize.query<{ n: number }>('SELECT 1 AS n', { type: QueryTypes.SELECT });
+    expect(one?.n).toBe(1);
+    await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
+    await database.close();
+  });
+
+  it('loads a works once, all or nothing', async () => {
+    const { config, database } = await freshDatabase();
+    await migrationsOf(database.sequelize).up();
+    const { scenario } = smallWorks();
+    const broken = { ...scenario, removals: [brokenRemoval(scenario.people[0]!.id)] };
+    await expectAsync(loadScenario(database, broken)).toBeRejected();
+    expect(await database.tables.people.count()).toBe(0);
+    expect(await loadScenario(database, scenario)).toBeTrue();
+    expect(await loadScenario(database, scenario)).toBeFalse();
+    expect(await database.tables.people.count()).toBe(3);
+    await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
+    await database.close();
+  });
+});
+
+/** A removal of a needle that was never put in. */
+function brokenRemoval(personId: string) {
+  return {
+    id: '019c0000-0000-7000-8000-000000000001',
+    installId: '019c0000-0000-7000-8000-000000000002',
+    removedAt: '2026-03-03T06:00:00.000Z',
+    removedById: personId,
+    cause: 'wear',
+    fragments: 'whole',
+    runningHours: 1,
+  } as const;
+}

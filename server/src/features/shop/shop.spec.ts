@@ -1,0 +1,53 @@
+import { routes, type Problem } from '@gantelet/contracts';
+import { TEST_PEOPLE } from '../../testing/small-works.js';
+import { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+
+describe('signing in', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await startTestShop();
+  });
+  afterAll(() => shop.stop());
+
+  const tryIn = (client: TestClient, password: string, signInName = 'mek') =>
+    client.call(routes.signIn, { body: { signInName, password } });
+
+  it('tells who is signed in, and nothing of the shop to nobody', async () => {
+    const { body } = await new TestClient(shop.address).call(routes.readSession);
+    expect(body).toEqual({ csrfToken: '', person: null, shop: null });
+    const mechanic = await shop.signedIn('mechanic');
+    const session = (await mechanic.call(routes.readSession)).body;
+    expect([session.person?.role, session.shop?.name]).toEqual(['mechanic', 'Test works']);
+  });
+
+  it('answers a wrong password and an unknown name alike', async () => {
+    const client = new TestClient(shop.address);
+    const wrong = await tryIn(client, 'not this one');
+    const unknown = await tryIn(client, 'not this one', 'nobody');
+    expect(wrong.status).toBe(401);
+    expect(unknown.body).toEqual(wrong.body);
+  });
+
+  it('keeps passwords as argon2id', async () => {
+    const row = await shop.database.tables.people.findOne({ where: { signInName: 'mek' } });
+    expect(row?.get('passwordHash')).toMatch(/^\$argon2id\$v=19\$m=65536,t=3,p=4\$/);
+  });
+
+  it('holds a session on any instance, until it is signed out', async () => {
+    const client = await shop.signedIn('mechanic');
+    const elsewhere = client.withToken('');
+    Object.assign(elsewhere, { address: await shop.secondInstance() });
+    expect((await elsewhere.call(routes.readSession)).body.person?.role).toBe('mechanic');
+    await client.call(routes.signOut);
+    expect((await elsewhere.call(routes.readSession)).body.person).toBeNull();
+  });
+
+  it('takes no more than ten wrong tries in five minutes, counted for all instances', async () => {
+    const clients = [new TestClient(shop.address), new TestClient(await shop.secondInstance())];
+    for (let i = 0; i < 10; i++) expect((await tryIn(clients[i % 2]!, 'wrong', 'lea')).status).toBe(401);
+    const blocked = await tryIn(clients[0]!, TEST_PEOPLE.lead.password, 'lea');
+    expect([blocked.status, (blocked.body as unknown as Problem).code]).toEqual([429, 'session.too-many']);
+    expect((await tryIn(clients[0]!, TEST_PEOPLE.operator.password, 'opa')).status).toBe(200);
+  });
+});

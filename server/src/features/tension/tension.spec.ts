@@ -1,0 +1,74 @@
+import { newId, routes, type Problem, type TestSeamInput } from '@gantelet/contracts';
+import type { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+
+describe('the tension log', () => {
+  let shop: TestShop;
+  let mechanic: TestClient;
+  beforeAll(async () => {
+    shop = await startTestShop();
+    mechanic = await shop.signedIn('mechanic');
+  });
+  afterAll(() => shop.stop());
+
+  const seam = (change: Partial<TestSeamInput>): TestSeamInput => ({
+    turns: 4.25,
+    grade: 'dots-below',
+    bothTight: false,
+    bobbinDrop: null,
+    sewnAt: '2026-03-04T09:00:00.000Z',
+    ...change,
+  });
+  const log = (setupId: string, change: Partial<TestSeamInput>) =>
+    mechanic.call(routes.logSeam, { params: { setupId }, body: seam(change) });
+
+  it('keeps seams in the order they were sewn, with who sewed them', async () => {
+    const { setup } = shop.works.ids;
+    await log(setup, {
+      turns: 4.75,
+      grade: 'balanced',
+      sewnAt: '2026-03-04T09:10:00.000Z',
+      bobbinDrop: 'creeps',
+    });
+    await log(setup, { turns: 4.25, sewnAt: '2026-03-04T09:05:00.000Z' });
+    const { body } = await mechanic.call(routes.readTension, { params: { setupId: setup } });
+    expect(
+      body.seams.map(({ turns, grade, bobbinDrop, sewnBy }) => [turns, grade, bobbinDrop, sewnBy]),
+    ).toEqual([
+      [4.25, 'dots-below', null, 'Test mechanic'],
+      [4.75, 'balanced', 'creeps', 'Test mechanic'],
+    ]);
+    expect(body.machine.knob?.travelTurns).toBe(8);
+  });
+
+  it('offers the last balanced setting of other work on the machine', async () => {
+    const other = newId();
+    await mechanic.call(routes.saveSetup, { key: other, body: { ...shop.works.work, name: 'Other strap' } });
+    const { body } = await mechanic.call(routes.readTension, { params: { setupId: other } });
+    expect(body.logged.map(({ name, turns, stackMm }) => [name, turns, stackMm])).toEqual([
+      ['Strap', 4.75, 4.6],
+    ]);
+    expect(body.logged[0]?.threadDiameterMm).toBeCloseTo(0.421, 3);
+  });
+
+  it('refuses a setting past the end of the knob and says where the end is', async () => {
+    const answer = await log(shop.works.ids.setup, { turns: 8.125 });
+    const problem = answer.body as unknown as Problem;
+    expect([answer.status, problem.code, problem.title]).toEqual([
+      422,
+      'seam.past-travel',
+      'The knob ends at 8 turns. Not logged.',
+    ]);
+  });
+
+  it('records the mark of a knob once per version', async () => {
+    const { portable } = shop.works.ids;
+    const mark = (version: number) =>
+      mechanic.call(routes.markKnob, {
+        params: { machineId: portable },
+        body: { mark: 'dot', travelTurns: 6.5, version },
+      });
+    expect((await mark(0)).body.knob).toEqual({ mark: 'dot', travelTurns: 6.5 });
+    expect((await mark(0)).status).toBe(409);
+  });
+});

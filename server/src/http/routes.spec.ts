@@ -1,0 +1,171 @@
+import {
+  IDEMPOTENCY_HEADER,
+  newId,
+  Problem,
+  ROLES,
+  ROUTE_TABLE,
+  roleReaches,
+  type Route,
+} from '@gantelet/contracts';
+import { TestClient } from '../testing/test-client.js';
+import { startTestShop, type TestShop } from '../testing/test-shop.js';
+
+const TABLES = [
+  'setups',
+  'setup_layers',
+  'test_seams',
+  'needle_installs',
+  'needle_removals',
+  'clearances',
+  'writes',
+];
+const GUARDED = ROUTE_TABLE.filter((route) => route.permission !== 'anyone');
+const WRITES = ROUTE_TABLE.filter((route) => route.method !== 'GET');
+
+/** A path of the route with well-formed but unknown ids, or with the given text in every parameter's place. */
+const pathWith = (route: Route, value?: string) => route.path.replace(/:\w+/g, () => value ?? newId());
+const keyOf = (route: Route): Record<string, string> =>
+  route.keyed ? { [IDEMPOTENCY_HEADER]: newId() } : {};
+
+describe('every route', () => {
+  let shop: TestShop;
+  let lead: TestClient;
+  beforeAll(async () => {
+    shop = await startTestShop();
+    lead = await shop.signedIn('lead');
+  });
+  afterAll(() => shop.stop());
+
+  const counts = () => Promise.all(TABLES.map((table) => shop.count(table)));
+
+  async function expectRefused(
+    route: Route,
+    sent: { path?: string; raw?: string; headers?: Record<string, string> },
+  ) {
+    const before = await counts();
+    const answered = await lead.send({
+      method: route.method,
+      path: sent.path ?? pathWith(route),
+      headers: { ...keyOf(route), ...sent.headers },
+      ...(sent.raw === undefined ? {} : { raw: sent.raw }),
+    });
+    const problem = Problem.parse(answered.body);
+    expect(problem.status).withContext(`${route.id} ${problem.code}`).toBe(answered.status);
+    expect(answered.status).withContext(route.id).toBeGreaterThanOrEqual(400);
+    expect(answered.status).withContext(route.id).toBeLessThan(500);
+    expect(await counts())
+      .withContext(`${route.id} wrote nothing`)
+      .toEqual(before);
+    return problem;
+  }
+
+  for (const route of GUARDED) {
+    it(`${route.id} wants a session and a ${route.permission}`, async () => {
+      const nobody = new TestClient(shop.address);
+      const sent = {
+        method: route.method,
+        path: pathWith(route),
+        ...(route.method === 'GET' ? {} : { raw: '{}' }),
+      };
+      expect((await nobody.send(sent)).status).toBe(401);
+      for (const role of ROLES) {
+        if (route.permission === 'anyone' || roleReaches(role, route.permission)) continue;
+        const client = await shop.signedIn(role);
+        const { status, body } = await client.send(sent);
+        expect([status, (body as Problem).code]).toEqual([403, 'role.insufficient']);
+      }
+    });
+  }
+
+  for (const route of WRITES) {
+    it(`${route.id} refuses a body that is no JSON, none, or too large`, async () => {
+      expect((await expectRefused(route, { raw: '{"a":' })).code).toBe('request.malformed');
+      expect((await expectRefused(route, {})).code).toBe('request.not-json');
+      const large = JSON.stringify({ filler: 'x'.repeat(300_000) });
+      expect((await expectRefused(route, { raw: large })).code).toBe('request.too-large');
+    });
+
+    it(`${route.id} names a field it does not know`, async () => {
+      const problem = await expectRefused(route, { raw: JSON.stringify({ surprise: 1 }) });
+      expect(problem.fields?.map((field) => field.path)).toContain('body.surprise');
+    });
+
+    it(`${route.id} names fields of the wrong type`, async () => {
+      for (const raw of ['[1,2]', '"text"', '12', 'null', '{"__proto__":{"a":1}}']) {
+        const problem = await expectRefused(route, { raw });
+        expect(['request.invalid', 'request.malformed']).withContext(raw).toContain(problem.code);
+      }
+      const shape = (route.body as unknown as { shape?: Record<string, unknown> }).shape ?? {};
+      for (const field of Object.keys(shape)) {
+        const problem = await expectRefused(route, { raw: JSON.stringify({ [field]: { odd: ['thing'] } }) });
+        const named = (problem.fields ?? []).some(({ path }) => path.startsWith(`body.${field}`));
+        expect(named).withContext(`${route.id} ${field}`).toBeTrue();
+      }
+    });
+  }
+
+  for (const route of ROUTE_TABLE.filter((one) => one.path.includes(':'))) {
+    it(`${route.id} names a path parameter that is no id`, async () => {
+      for (const odd of ['7', 'x'.repeat(900), "' OR 1=1 --", '%00', '%E0%A4%A']) {
+        const path = odd.startsWith('%E0') ? pathWith(route, odd) : pathWith(route, encodeURIComponent(odd));
+        const problem = await expectRefused(route, {
+          path,
+          ...(route.method === 'GET' ? {} : { raw: '{}' }),
+        });
+        if (problem.code === 'request.invalid') {
+          expect(problem.fields?.some((field) => field.path.startsWith('path.'))).toBeTrue();
+        }
+      }
+    });
+  }
+
+  for (const route of ROUTE_TABLE.filter((one) => one.keyed)) {
+    it(`${route.id} wants a key that is a UUIDv7`, async () => {
+      for (const key of ['', 'twelve', '123e4567-e89b-42d3-a456-426614174000']) {
+        const problem = await expectRefused(route, { raw: '{}', headers: { [IDEMPOTENCY_HEADER]: key } });
+        expect(problem.fields?.map((field) => field.path)).toContain(IDEMPOTENCY_HEADER);
+      }
+    });
+  }
+
+  it('names a query field it does not know or cannot use', async () => {
+    const search = ROUTE_TABLE.find((route) => route.id === 'search')!;
+    for (const query of ['?q=', '?other=1', '?q=a&q=b', `?q=${'x'.repeat(61)}`]) {
+      const problem = await expectRefused(search, { path: `/api/search${query}` });
+      expect(problem.fields?.every((field) => field.path.startsWith('query.')))
+        .withContext(query)
+        .toBeTrue();
+    }
+  });
+
+  it('answers an unknown address with a problem document', async () => {
+    const { status, body } = await lead.send({ method: 'GET', path: '/api/nothing' });
+    expect([status, (body as Problem).code]).toEqual([404, 'route.unknown']);
+  });
+
+  it('refuses a write without the token of its session', async () => {
+    for (const route of WRITES.filter((one) => one.permission !== 'anyone')) {
+      const forged = lead.withToken('another');
+      const { status, body } = await forged.send({ method: route.method, path: pathWith(route), raw: '{}' });
+      expect([status, (body as Problem).code])
+        .withContext(route.id)
+        .toEqual([403, 'session.forged']);
+    }
+  });
+
+  it('is described in OpenAPI 3.1', async () => {
+    const { body } = await lead.send({ method: 'GET', path: '/api/openapi.json' });
+    const described = body as unknown as { openapi: string; paths: Record<string, Record<string, unknown>> };
+    expect(described.openapi).toBe('3.1.0');
+    for (const route of ROUTE_TABLE) {
+      const path = route.path.replace(/:(\w+)/g, '{$1}');
+      expect(described.paths[path]?.[route.method.toLowerCase()]).withContext(route.id).toBeDefined();
+    }
+  });
+
+  it('carries a content security policy that lets nothing in from outside', async () => {
+    const policy = (await fetch(`${shop.address}/api/health`)).headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).not.toMatch(/unsafe|https?:|\*/);
+  });
+});

@@ -1,0 +1,111 @@
+import { newId, type Scenario, type SetupWork } from '@gantelet/contracts';
+
+/** Three people, one of each role. */
+export const TEST_PEOPLE = {
+  operator: { signInName: 'opa', password: 'operator-secret' },
+  mechanic: { signInName: 'mek', password: 'mechanic-secret' },
+  lead: { signInName: 'lea', password: 'lead-secret-1' },
+} as const;
+export type TestRole = keyof typeof TEST_PEOPLE;
+
+/** Instant the small works was loaded at: a Wednesday, mid early shift. */
+export const LOADED_AT = new Date('2026-03-04T10:00:00Z');
+
+/** A works small enough to reason about: one zone on one early shift, two machines, one set-up, two needles in. */
+export function smallWorks() {
+  const ids = {
+    zone: newId(),
+    shift: newId(),
+    compound: newId(),
+    portable: newId(),
+    setup: newId(),
+    install: newId(),
+    portableInstall: newId(),
+  };
+  const people = (Object.keys(TEST_PEOPLE) as TestRole[]).map((role) => ({
+    id: newId(),
+    role,
+    name: `Test ${role}`,
+    ...TEST_PEOPLE[role],
+  }));
+  const mechanicId = people.find((person) => person.role === 'mechanic')!.id;
+  const work: SetupWork = {
+    name: 'Strap',
+    machineId: ids.compound,
+    layers: [
+      { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+      { materialId: 'duck-10', thicknessMm: 0.6, plies: 1 },
+      { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+    ],
+    thread: { label: 'V138', tex: 135, constructionId: 'bonded-nylon' },
+    needle: { systemId: '135x16', nm: 140, pointId: 'right-twist' },
+    stitchLengthMm: 4,
+    schools: { size: 'by-work', leatherPoint: 'cutting' },
+  };
+  const machine = {
+    machineClass: 'flatbed' as const,
+    feed: 'compound' as const,
+    duty: 'medium' as const,
+    zoneId: ids.zone,
+    plateHoleMm: 2.8,
+    presentSetupId: null,
+  };
+  const scenario: Scenario = {
+    shop: {
+      name: 'Test works',
+      timeZone: 'UTC',
+      schools: { size: 'by-work', leatherPoint: 'cutting' },
+      lifeHours: 8,
+    },
+    people,
+    shifts: [
+      { id: ids.shift, name: 'Early', startMinute: 360, lengthMinutes: 480, weekdays: [1, 2, 3, 4, 5] },
+    ],
+    zones: [{ id: ids.zone, name: 'Hall', shiftIds: [ids.shift], workSample: { sewing: 50, looks: 100 } }],
+    machines: [
+      {
+        ...machine,
+        id: ids.compound,
+        shopNumber: 1,
+        name: 'Compound 01',
+        systemIds: ['135x17', '135x16'],
+        shank: 'round',
+        knob: { mark: 'white line', travelTurns: 8 },
+      },
+      {
+        ...machine,
+        id: ids.portable,
+        shopNumber: 2,
+        name: 'Portable 02',
+        systemIds: ['130/705 H'],
+        shank: 'flat',
+        knob: null,
+      },
+    ],
+    setups: [{ ...work, id: ids.setup, savedAt: '2026-03-01T08:00:00.000Z', savedById: mechanicId }],
+    seams: [],
+    installs: [
+      {
+        id: ids.install,
+        machineId: ids.compound,
+        ...work.needle,
+        installedAt: '2026-03-03T06:00:00.000Z',
+        installedById: mechanicId,
+        entryHours: 0,
+      },
+      {
+        id: ids.portableInstall,
+        machineId: ids.portable,
+        systemId: '130/705 H',
+        nm: 100,
+        pointId: 'round',
+        installedAt: '2026-03-04T06:00:00.000Z',
+        installedById: mechanicId,
+        entryHours: 1,
+      },
+    ],
+    removals: [],
+    clearances: [],
+  };
+  return { ids, work, scenario };
+}

@@ -1,0 +1,83 @@
+import {
+  CSRF_HEADER,
+  IDEMPOTENCY_HEADER,
+  newId,
+  pathOf,
+  routes,
+  type BodyOf,
+  type ParamsOf,
+  type QueryOf,
+  type ReplyOf,
+  type Route,
+  type Session,
+} from '@gantelet/contracts';
+import { TEST_PEOPLE, type TestRole } from './small-works.js';
+
+export interface Answered<T> {
+  readonly status: number;
+  readonly body: T;
+}
+
+/** What a test sends besides what the route table asks for; `raw` replaces the body as it is. */
+export interface Sent {
+  readonly method: string;
+  readonly path: string;
+  readonly raw?: string;
+  readonly headers?: Readonly<Record<string, string>>;
+}
+
+/** A browser without a page: keeps its cookie and write token. */
+export class TestClient {
+  private cookie = '';
+  private token = '';
+
+  constructor(readonly address: string) {}
+
+  async signIn(role: TestRole): Promise<this> {
+    const { body } = await this.call(routes.signIn, { body: TEST_PEOPLE[role] });
+    this.token = body.csrfToken;
+    return this;
+  }
+
+  async call<R extends Route>(
+    route: R,
+    parts: {
+      readonly params?: ParamsOf<R>;
+      readonly query?: QueryOf<R>;
+      readonly body?: BodyOf<R>;
+      readonly key?: string;
+    } = {},
+  ): Promise<Answered<ReplyOf<R>>> {
+    const { params = {}, query = {}, body = {}, key = newId() } = parts;
+    const search = new URLSearchParams(query as Record<string, string>).toString();
+    const path = pathOf(route, params as Record<string, string>) + (search === '' ? '' : `?${search}`);
+    const raw = route.method === 'GET' ? {} : { raw: JSON.stringify(body) };
+    const headers: Record<string, string> = route.keyed ? { [IDEMPOTENCY_HEADER]: key } : {};
+    return this.send({ method: route.method, path, headers, ...raw }) as Promise<Answered<ReplyOf<R>>>;
+  }
+
+  async send({ method, path, raw, headers = {} }: Sent): Promise<Answered<unknown>> {
+    const response = await fetch(this.address + path, {
+      method,
+      headers: {
+        cookie: this.cookie,
+        [CSRF_HEADER]: this.token,
+        ...(raw === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(raw === undefined ? {} : { body: raw }),
+    });
+    const set = response.headers.getSetCookie()[0];
+    if (set !== undefined) this.cookie = set.split(';')[0]!;
+    const text = await response.text();
+    return { status: response.status, body: text === '' ? null : (JSON.parse(text) as Session) };
+  }
+
+  /** Sends the session on with another token, as a forged page would. */
+  withToken(token: string): TestClient {
+    const other = new TestClient(this.address);
+    other.cookie = this.cookie;
+    other.token = token;
+    return other;
+  }
+}

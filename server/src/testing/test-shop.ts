@@ -1,0 +1,86 @@
+import { randomBytes } from 'node:crypto';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import { QueryTypes } from 'sequelize';
+import { configFrom, type Config } from '../config.js';
+import { openDatabase, type Database } from '../db/database.js';
+import { migrationsOf } from '../db/migrate.js';
+import { createApp } from '../http/app.js';
+import { loadScenario } from '../scenario/load-scenario.js';
+import { LOADED_AT, smallWorks, type TestRole } from './small-works.js';
+import { TestClient } from './test-client.js';
+
+/** A server over its own fresh database in the MariaDB that the test script started. */
+export interface TestShop {
+  readonly address: string;
+  readonly config: Config;
+  readonly database: Database;
+  readonly works: ReturnType<typeof smallWorks>;
+  /** The server's clock; tests move it. */
+  readonly clock: { now: Date };
+  signedIn(role: TestRole): Promise<TestClient>;
+  /** Another instance over the same database. */
+  secondInstance(): Promise<string>;
+  count(table: string): Promise<number>;
+  stop(): Promise<void>;
+}
+
+export async function startTestShop(): Promise<TestShop> {
+  const { config, database } = await freshDatabase();
+  await migrationsOf(database.sequelize).up();
+  const works = smallWorks();
+  await loadScenario(database, works.scenario);
+  const clock = { now: LOADED_AT };
+  const stops: (() => Promise<void>)[] = [];
+  const instance = (): Promise<string> => {
+    const app = createApp({
+      config,
+      database,
+      log: pino({ level: 'silent' }),
+      now: () => clock.now,
+      checkReplies: true,
+    });
+    return new Promise((resolve) => {
+      const server = app.express.listen(0, '127.0.0.1', () => {
+        resolve(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+      });
+      stops.push(async () => {
+        app.stop();
+        server.closeAllConnections();
+        await new Promise((done) => server.close(done));
+      });
+    });
+  };
+  const address = await instance();
+  return {
+    address,
+    config,
+    database,
+    works,
+    clock,
+    signedIn: (role) => new TestClient(address).signIn(role),
+    secondInstance: instance,
+    count: async (table) => {
+      const [row] = await database.sequelize.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`, {
+        type: QueryTypes.SELECT,
+      });
+      return Number(row?.n);
+    },
+    stop: async () => {
+      for (const stop of stops) await stop();
+      await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
+      await database.close();
+    },
+  };
+}
+
+/** A new empty database of its own name. */
+export async function freshDatabase(): Promise<{ config: Config; database: Database }> {
+  const base = configFrom({ GANTELET_SESSION_SECRET: 'a secret for tests only', ...process.env });
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  const maker = openDatabase(base.database);
+  await maker.sequelize.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
+  await maker.close();
+  const config = { ...base, database: { ...base.database, name } };
+  return { config, database: openDatabase(config.database) };
+}

@@ -18,7 +18,8 @@ module.exports = (config) => {
         ],
       },
     },
-    reporters: ['progress'],
+    reporters: ['dots'],
+    colors: false,
     client: { jasmine: { random: true } },
     restartOnFileChange: false,
   });

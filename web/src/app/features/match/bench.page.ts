@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import type { MatchReason } from '@gantelet/core';
 import { roleReaches, newId, type SchoolChoice } from '@gantelet/contracts';
 import { EyeDrawingComponent } from '../../shared/drawings/eye-drawing.component';
 import { FitScaleComponent } from '../../shared/drawings/fit-scale.component';
@@ -22,7 +23,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { refusalText, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { needleSizeText, stitchText } from '../../shared/words/units-text';
 import { shopFeature } from '../shop/shop.state';
-import { choiceOf } from './bench-answer';
+import { choiceOf, type BenchAnswer } from './bench-answer';
 import { matchActions, matchFeature, type BenchDraft } from './match.state';
 import { NeedleReasonsComponent } from './needle-reasons.component';
 import { StackEditorComponent } from './stack-editor.component';
@@ -113,7 +114,6 @@ export class BenchPage {
       JSON.stringify([then, [saved.stitchLengthMm, saved.schools, saved.needle]])
     );
   });
-  /** What stands in the name field: the draft's name, or one made of the work until somebody types one. */
   protected readonly canSave = computed(
     () => this.maySave() && this.work().chosen !== null && this.draft().name.trim() !== '' && !this.saving(),
   );
@@ -133,12 +133,7 @@ export class BenchPage {
         },
       ),
       step('Thread', work.reading && `Tex ${Math.round(work.reading.tex)}`, { field: 'bench-thread' }),
-      this.nothingFits()
-        ? { name: 'Needle', detail: 'nothing fits', state: 'pulled', here: true }
-        : {
-            ...step('Needle', work.chosen && `NM ${work.chosen.size.nm}, ${work.chosen.point.letters}`),
-            here: true,
-          },
+      this.needleStep(work),
       { ...step('Bobbin', null), link: tension },
       { ...step('Tension', null), link: tension },
       { ...step('Proof', null), link: tension },
@@ -153,6 +148,24 @@ export class BenchPage {
         this.store.dispatch(matchActions.setupChosen({ setupId }));
       }
     });
+  }
+
+  /** The needle contradicts the rest when none fits, or when the best that goes in must not be relied on. */
+  private needleStep({ answer, chosen, reasons }: BenchAnswer): SeamStep {
+    if (!chosen) {
+      const open = answer === null;
+      return {
+        name: 'Needle',
+        detail: open ? 'to set' : 'nothing fits',
+        state: open ? 'open' : 'pulled',
+        here: true,
+      };
+    }
+    const size = `NM ${chosen.size.nm}, ${chosen.point.letters}`;
+    const wrong = reasons.find(({ signal }) => signal === 'act');
+    return wrong
+      ? { name: 'Needle', detail: `${size}: ${CONTRADICTIONS[wrong.code]}`, state: 'pulled', here: true }
+      : { name: 'Needle', detail: size, state: 'done', here: true };
   }
 
   protected change(change: Partial<BenchDraft>): void {
@@ -200,6 +213,16 @@ export class BenchPage {
     this.store.dispatch(matchActions.makePresent({ key: newId() }));
   }
 }
+
+/** What a needle clashes with, by the reason that says so, in the words of the strip. */
+const CONTRADICTIONS: Readonly<Record<MatchReason['code'], string>> = {
+  eye: 'thread too thick',
+  strength: 'blade too thin',
+  land: 'stitch too short',
+  plate: 'plate hole too big',
+  point: 'wrong point',
+  'point-warning': 'wrong point',
+};
 
 function step(name: string, detail: string | null | undefined, more: Partial<SeamStep> = {}): SeamStep {
   return detail

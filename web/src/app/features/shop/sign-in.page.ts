@@ -49,7 +49,7 @@ import { shopActions, shopFeature } from './shop.state';
     .mark {
       font-size: 1.25rem;
       margin: 0;
-      color: var(--thread);
+      color: var(--thread-word);
     }
     .button {
       justify-content: center;

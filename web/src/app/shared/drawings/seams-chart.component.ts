@@ -59,7 +59,7 @@ const AROUND_TURNS = 1;
       stroke-dasharray: 7 5;
     }
     .next-word {
-      fill: var(--thread);
+      fill: var(--thread-word);
       font-weight: 600;
       font-size: 15px;
     }

@@ -107,7 +107,7 @@ const Y = 30;
     .here a,
     .here button,
     .here .name {
-      color: var(--thread);
+      color: var(--thread-word);
       text-decoration: underline;
       text-underline-offset: 4px;
     }

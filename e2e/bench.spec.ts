@@ -1,0 +1,115 @@
+import { expect, signIn, test } from './support/shop-test';
+
+test.describe('the bench', () => {
+  test.beforeEach(async ({ page }) => signIn(page));
+
+  test('answers hide over duck with Tex 135 and says why, what other schools pick and what is next', async ({
+    page,
+  }) => {
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
+    const add = page.getByRole('button', { name: 'Add a layer' });
+    for (const [layer, [material, mm]] of [
+      ['Vegetable-tanned side', '2'],
+      ['No. 10 cotton duck', '0.6'],
+      ['Vegetable-tanned side', '2'],
+    ].entries()) {
+      await add.click();
+      await page.getByLabel(`Material of layer ${layer + 1}`).selectOption({ label: material });
+      await page.getByLabel(`Thickness of layer ${layer + 1} in mm`).fill(mm);
+    }
+    await page.getByLabel('Thread, as on the spool').fill('V138');
+    await expect(page.getByText('Taken as Tex 135')).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(
+      'NM 140 / 22 right-twist cutting point, system 135x16',
+    );
+    await expect(page.getByText('Thread fills 0.30 of the blade: well matched.')).toBeVisible();
+    await expect(page.getByText('Cuts yarns in the No. 10 cotton duck')).toBeVisible();
+    await expect(page.getByText('snug eye would pick NM 125 / 20')).toBeVisible();
+    await expect(
+      page.getByText('round point on leather would pick NM 140 / 22, standard round point'),
+    ).toBeVisible();
+    await expect(page.getByRole('img', { name: /Thread of 0\.42 mm in a blade of 1\.40 mm/ })).toBeVisible();
+  });
+
+  test('asks which size a bare number is', async ({ page }) => {
+    await page.getByLabel('Thread, as on the spool').fill('30');
+    await expect(page.getByText('used in more than one system')).toBeVisible();
+    await page.getByRole('button', { name: 'ticket 30 (Tex 90)' }).click();
+    await expect(page.getByText('Taken as Tex 90')).toBeVisible();
+  });
+
+  test('takes the thickness of leather in ounces when inch units stand first', async ({ page }) => {
+    await page.getByRole('button', { name: /Tam Oduya/ }).click();
+    await page.getByRole('button', { name: 'Inch and number sizes first' }).click();
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    const ounces = page.getByLabel('Thickness of layer 1 in oz');
+    await ounces.fill('10');
+    await ounces.press('Tab');
+    await expect(page.getByText('1 layers, 4.0 mm')).toBeVisible();
+  });
+
+  test('refuses with the reason when nothing fits', async ({ page }) => {
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed drop 24' });
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    await page.getByLabel('Thread, as on the spool').fill('V415');
+    await expect(page.getByRole('heading', { name: 'Nothing fits' })).toBeVisible();
+    await expect(
+      page.getByText('The thread passes no needle of system 16x231: its largest is NM 140.'),
+    ).toBeVisible();
+    await expect(page.getByText('nothing fits', { exact: true })).toBeVisible();
+  });
+
+  test('saves a set-up, reopens it from search and sets it on the machine', async ({ page }) => {
+    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 10' });
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
+    await page.getByLabel('Name of the set-up').fill('Belt keeper, 10');
+    await page.getByLabel('Stitch, mm').fill('3.5');
+    await page.getByLabel('Stitch, mm').press('Tab');
+    await page.getByRole('button', { name: 'Save as new' }).click();
+    await expect(page.getByText('Saved as Belt keeper, 10.')).toBeVisible();
+    await page.getByRole('button', { name: 'Set on the machine' }).click();
+    await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await page.locator('body').press('/');
+    await page.getByRole('combobox', { name: /Machine number/ }).fill('keeper');
+    await page
+      .locator('ngb-typeahead-window')
+      .getByRole('option', { name: /Belt keeper, 10/ })
+      .click();
+    await expect(page.getByLabel('Stitch, mm')).toHaveValue('3.5');
+    await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+  });
+
+  test('shows a stale change as such and keeps what was typed', async ({ page, context }) => {
+    await page.getByLabel('Saved set-up').selectOption({ label: 'Gauntlet cuff, 09' });
+    await page.getByLabel('Name of the set-up').fill('Gauntlet cuff, 09 mine');
+    const other = await context.newPage();
+    await other.goto(page.url());
+    await other.getByLabel('Name of the set-up').fill('Gauntlet cuff, 09 theirs');
+    await other.getByRole('button', { name: 'Save changes' }).click();
+    await expect(other.getByText('Saved as Gauntlet cuff, 09 theirs.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save changes' }).click();
+    await expect(page.getByRole('alert')).toContainText('Somebody changed this since you opened it');
+    await expect(page.getByLabel('Name of the set-up')).toHaveValue('Gauntlet cuff, 09 mine');
+  });
+
+  test('saves the drawing as an SVG file that stands alone', async ({ page }) => {
+    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as SVG: eye-and-thread' }).click();
+    const file = await download;
+    expect(file.suggestedFilename()).toBe('eye-and-thread.svg');
+    const text = Buffer.concat(await (await file.createReadStream()).toArray()).toString();
+    expect(text).toContain('xmlns="http://www.w3.org/2000/svg"');
+    expect(text).not.toContain('var(');
+  });
+});
+
+test('an operator reads the bench but saves nothing', async ({ page }) => {
+  await signIn(page, 'operator');
+  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
+  await expect(
+    page.getByRole('button', { name: /^(Save (set-up|changes|as new)|Set on the machine)/ }),
+  ).toHaveCount(0);
+});

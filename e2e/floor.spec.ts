@@ -1,0 +1,87 @@
+import { expect, signIn, test } from './support/shop-test';
+
+test.describe('the floor', () => {
+  test("logs a needle change in two taps from the machine's row", async ({ page }) => {
+    await signIn(page, 'operator');
+    await page.getByRole('link', { name: 'Floor' }).click();
+    await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
+    await expect(page.getByText('Power off. Wait until the motor has stopped.')).toBeVisible();
+    await page.getByRole('button', { name: 'Worn, whole' }).click();
+    await expect(page.getByRole('status')).toContainText('Flatbed compound 07: needle change logged, worn.');
+    await expect(page.getByRole('listitem').first()).toContainText(
+      /Flatbed compound 07 worn, needle whole, .* Jory Quist/,
+    );
+    const row = page.locator('gan-machine-row', { hasText: 'Flatbed compound 07' });
+    await expect(row).toContainText('8.0 h left');
+    await expect(row).toContainText('good');
+  });
+
+  test('puts in another needle and refuses none that the clamp takes', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/floor');
+    await page.getByRole('button', { name: 'Change needle, Cylinder 10' }).click();
+    await page.getByText('Another needle goes in').click();
+    await page.getByLabel('System').selectOption('135x17');
+    await page.getByLabel('Size').selectOption('180');
+    await page.getByRole('button', { name: 'Other work' }).click();
+    await expect(page.locator('gan-machine-row', { hasText: 'Cylinder 10' })).toContainText('135x17 NM 180');
+  });
+
+  test('stops a machine for a missing piece until a mechanic clears it', async ({ page }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    const row = page.locator('gan-machine-row', { hasText: 'Tacker 20' });
+    await row.getByRole('button').click();
+    await page.getByRole('button', { name: 'Broken, piece missing' }).click();
+    await expect(page.getByText('A mechanic has to clear this machine.')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(row).toContainText('stop now');
+
+    await page.getByRole('button', { name: /Jory Quist/ }).click();
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page).toHaveURL(/sign-in/);
+    await signIn(page);
+    await page.goto('/floor');
+    await row.getByRole('button').click();
+    await expect(page.getByRole('button', { name: 'Every piece found' })).toBeDisabled();
+    await page.getByLabel('Hook, plate and case felt for burrs').check();
+    await page.getByRole('button', { name: 'Every piece found' }).click();
+    await expect(page.getByRole('status')).toContainText('Tacker 20 may run again.');
+    await expect(row).toContainText('good');
+  });
+
+  test('puts stopped machines first and then the least hours left', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/floor');
+    await page.getByRole('button', { name: 'By due' }).click();
+    const states = await page
+      .locator('gan-machine-row')
+      .evaluateAll((rows) => rows.map((row) => (row as HTMLElement).dataset['state']));
+    const rank = ['stop', 'due', 'watch', 'good'];
+    const ranks = states.map((state) => rank.indexOf(state ?? ''));
+    expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
+    expect(states).toHaveLength(26);
+    expect(states[0]).toBe('stop');
+  });
+
+  test('loses no change when the reply is lost on the way, and doubles none', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/floor');
+    let lost = 0;
+    const keys: (string | undefined)[] = [];
+    await page.route('**/needle-changes', async (route) => {
+      keys.push(route.request().headers()['idempotency-key']);
+      if (lost++ > 0) return route.continue();
+      await route.fetch();
+      return route.abort('connectionreset');
+    });
+    await page.getByRole('button', { name: 'Change needle, Long-arm 02' }).click();
+    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await expect(page.getByRole('status')).toContainText('Long-arm 02: needle change logged, planned.');
+    expect(keys).toHaveLength(2);
+    expect(keys[0]).toBe(keys[1]);
+    await expect(
+      page.getByRole('listitem').filter({ hasText: 'Long-arm 02 planned, needle whole' }),
+    ).toHaveCount(1);
+  });
+});

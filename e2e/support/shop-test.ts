@@ -1,0 +1,59 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** Demo sign-ins by role. */
+const SIGN_INS = {
+  operator: ['jory', 'sew-the-covers'],
+  mechanic: ['tam', 'needle-and-hide'],
+  lead: ['ines', 'lead-on-tarn-street'],
+} as const;
+
+/** Every test fails on a content-security-policy violation, a page error or a request that leaves the machine. */
+export const test = base.extend<{ wrongs: string[] }>({
+  wrongs: [
+    async ({ page, baseURL }, use) => {
+      const wrongs: string[] = [];
+      page.on('pageerror', (error) => wrongs.push(`page error: ${error.message}`));
+      page.on('console', (message) => {
+        if (/Content Security Policy|violates the following/i.test(message.text()))
+          wrongs.push(message.text());
+      });
+      page.on('request', (request) => {
+        const { protocol, origin } = new URL(request.url());
+        if (protocol.startsWith('http') && origin !== baseURL)
+          wrongs.push(`left the machine: ${request.url()}`);
+      });
+      await use(wrongs);
+      expect(wrongs).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+export async function signIn(page: Page, role: keyof typeof SIGN_INS = 'mechanic'): Promise<void> {
+  const [name, password] = SIGN_INS[role];
+  await page.goto('/');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page).toHaveURL(/\/bench$/);
+}
+
+/** No serious or critical finding of axe on the screen as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const bad = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(
+    bad.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join('; ')}`),
+  ).toEqual([]);
+}
+
+/** Nothing sticks out sideways. */
+export async function expectNoSidewaysScroll(page: Page): Promise<void> {
+  const over = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(over).toBeLessThanOrEqual(0);
+}

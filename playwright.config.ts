@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+/** The served application's address and the browser come from the test script. */
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  timeout: 40_000,
+  reporter: 'list',
+  use: {
+    baseURL: process.env['GANTELET_ADDRESS'],
+    viewport: { width: 1280, height: 800 },
+    contextOptions: { reducedMotion: 'reduce' },
+    screenshot: 'off',
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env['GANTELET_BROWSER'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

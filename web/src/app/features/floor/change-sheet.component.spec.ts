@@ -1,0 +1,68 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { floorMachine } from '../../testing/examples';
+import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
+
+describe('the change sheet', () => {
+  async function open(machine = floorMachine('Compound 07', 6), mayClear = true) {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(ChangeSheetComponent);
+    fixture.componentRef.setInput('machine', machine);
+    fixture.componentRef.setInput('mayClear', mayClear);
+    fixture.componentRef.setInput('busy', false);
+    const said: ChangeSaid[] = [];
+    fixture.componentInstance.said.subscribe((one) => said.push(one));
+    await fixture.whenStable();
+    const host = fixture.nativeElement as HTMLElement;
+    const button = (text: string) =>
+      [...host.querySelectorAll('button')].find((one) => one.textContent?.includes(text));
+    return { fixture, host, said, button };
+  }
+
+  it('says to cut the power before anything else', async () => {
+    const { host } = await open();
+    expect(host.firstElementChild?.textContent).toContain('Power off. Wait until the motor has stopped.');
+  });
+
+  it('logs the same needle again in one tap', async () => {
+    const { said, button } = await open();
+    button('Planned, whole')?.click();
+    expect(said).toEqual([
+      {
+        cause: 'scheduled',
+        fragments: 'whole',
+        needle: { systemId: '135x16', nm: 140, pointId: 'right-twist' },
+      },
+    ]);
+  });
+
+  it('offers only points and sizes that the chosen system comes in', async () => {
+    const { fixture, host, said, button } = await open();
+    const system = host.querySelector('select')!;
+    system.value = '135x17';
+    system.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    button('Other work')?.click();
+    expect(said[0]?.needle).toEqual({ systemId: '135x17', nm: 140, pointId: 'round' });
+  });
+
+  const stoppedBy = {
+    removalId: floorMachine('x', 1).id,
+    at: '2026-03-04T10:00:00.000Z',
+    personName: 'Test operator',
+  };
+
+  it('wants the burr check before a stopped machine can be cleared', async () => {
+    const { fixture, host, button } = await open(floorMachine('Compound 07', 1, { stoppedBy }));
+    expect(button('Every piece found')?.disabled).toBeTrue();
+    host.querySelector<HTMLInputElement>('.stopped input')!.click();
+    await fixture.whenStable();
+    expect(button('Every piece found')?.disabled).toBeFalse();
+  });
+
+  it('offers no clearing to an operator', async () => {
+    const { host, button } = await open(floorMachine('Compound 07', 1, { stoppedBy }), false);
+    expect(button('Every piece found')).toBeUndefined();
+    expect(host.textContent).toContain('A mechanic has to clear this machine.');
+  });
+});

@@ -1,0 +1,44 @@
+import type { FloorView } from '@gantelet/contracts';
+import { floorMachine } from '../../testing/examples';
+import { floorActions, floorFeature } from './floor.state';
+
+const machines = [floorMachine('A', 2), floorMachine('B', 9), floorMachine('C', 6)];
+const floor: FloorView = {
+  readAt: '2026-03-04T10:00:00.000Z',
+  lifeHours: 8,
+  recent: [],
+  zones: [
+    {
+      id: machines[0]!.id,
+      name: 'Hall',
+      needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured' },
+      machines,
+    },
+  ],
+};
+
+describe('the state of the floor', () => {
+  const reduce = floorFeature.reducer;
+  const read = reduce(undefined, floorActions.floorRead({ floor }));
+
+  it('orders machines by what is due, without touching their order in the zone', () => {
+    expect(floorFeature.selectDueOrder({ floor: read }).map((m) => m.name)).toEqual(['B', 'C', 'A']);
+    expect(floorFeature.selectMachines({ floor: read }).map((m) => m.name)).toEqual(['A', 'B', 'C']);
+  });
+
+  it('counts machines by state, worst first', () => {
+    expect(floorFeature.selectCounts({ floor: read })).toEqual([
+      { state: 'stop', count: 0 },
+      { state: 'due', count: 1 },
+      { state: 'watch', count: 0 },
+      { state: 'good', count: 2 },
+    ]);
+  });
+
+  it('puts a changed machine in its place and says what was logged', () => {
+    const fresh = { ...machines[1]!, name: 'B changed' };
+    const after = reduce(read, floorActions.machineChanged({ machine: fresh, done: 'B: logged.' }));
+    expect(after.floor?.zones[0]?.machines.map((m) => m.name)).toEqual(['A', 'B changed', 'C']);
+    expect(after.done).toBe('B: logged.');
+  });
+});

@@ -1,0 +1,76 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { IDEMPOTENCY_HEADER, newId, routes, type Problem } from '@gantelet/contracts';
+import { SESSION } from '../../testing/examples';
+import { ApiClient } from './api-client';
+
+describe('the API client', () => {
+  let api: ApiClient;
+  let http: HttpTestingController;
+  beforeEach(() => {
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
+    });
+    api = TestBed.inject(ApiClient);
+    http = TestBed.inject(HttpTestingController);
+    api.csrfToken.set('token');
+  });
+  afterEach(() => http.verify());
+
+  const knob = () =>
+    api.call(routes.markKnob, {
+      params: { machineId: 'm 1' },
+      body: { mark: 'dot', travelTurns: 8, version: 0 },
+    });
+
+  it('sends a write with its token, its key and its path filled in', () => {
+    knob().subscribe();
+    const { request } = http.expectOne('/api/machines/m%201/knob');
+    expect([request.method, request.headers.get('X-CSRF-Token'), request.body]).toEqual([
+      'PUT',
+      'token',
+      { mark: 'dot', travelTurns: 8, version: 0 },
+    ]);
+    expect(request.headers.get(IDEMPOTENCY_HEADER)).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/);
+  });
+
+  it('sends a keyed write again with the same key when no reply came', async () => {
+    const done = new Promise((resolve) => knob().subscribe(resolve));
+    const first = http.expectOne(() => true);
+    const key = first.request.headers.get(IDEMPOTENCY_HEADER);
+    first.error(new ProgressEvent('error'));
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    const second = http.expectOne(() => true);
+    expect(second.request.headers.get(IDEMPOTENCY_HEADER)).toBe(key);
+    second.flush({ id: newId() });
+    await done;
+  });
+
+  it('never sends a sign-in twice by itself', () => {
+    let problem: Problem | undefined;
+    const body = { signInName: 'mek', password: 'secret' };
+    api.call(routes.signIn, { body }).subscribe({ error: (error: Problem) => (problem = error) });
+    http.expectOne('/api/session').error(new ProgressEvent('error'));
+    expect([problem?.status, problem?.title]).toEqual([
+      0,
+      'No answer from the server. What you typed is kept. Try again.',
+    ]);
+  });
+
+  it('hands on the problem document of a refusal', () => {
+    let problem: Problem | undefined;
+    knob().subscribe({ error: (error: Problem) => (problem = error) });
+    const refused = { type: 'urn:x', title: 'Stale', status: 409, code: 'version.stale' };
+    http.expectOne(() => true).flush(refused, { status: 409, statusText: 'Conflict' });
+    expect(problem?.code).toBe('version.stale');
+  });
+
+  it('reads without a token', () => {
+    api.call(routes.readSession).subscribe();
+    const sent = http.expectOne('/api/session');
+    expect(sent.request.headers.keys()).toEqual([]);
+    sent.flush(SESSION);
+  });
+});

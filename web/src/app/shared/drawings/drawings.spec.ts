@@ -1,0 +1,91 @@
+import { provideZonelessChangeDetection, type Type } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { seamHole, stackOf, type TestSeam } from '@gantelet/core';
+import { standalone } from './drawing.component';
+import { EyeDrawingComponent } from './eye-drawing.component';
+import { FitScaleComponent } from './fit-scale.component';
+import { KnobDialComponent } from './knob-dial.component';
+import { SeamLineComponent } from './seam-line.component';
+import { SeamsChartComponent } from './seams-chart.component';
+import { StackDrawingComponent } from './stack-drawing.component';
+
+async function draw<T>(component: Type<T>, inputs: Record<string, unknown>): Promise<SVGSVGElement> {
+  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+  const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  return (fixture.nativeElement as HTMLElement).querySelector('svg')!;
+}
+const number = (element: Element | null | undefined, attribute: string) =>
+  Number(element?.getAttribute(attribute));
+
+describe('drawings', () => {
+  it('draw eye and thread to one scale', async () => {
+    const svg = await draw(EyeDrawingComponent, { nm: 140, threadMm: 0.42 });
+    const blade = svg.querySelector('.blade')!.getAttribute('d')!;
+    const [left, right] = [/^M([\d.]+)/.exec(blade), /L([\d.]+) 190V-4$/.exec(blade)].map((found) =>
+      Number(found?.[1]),
+    );
+    const threadPx = number(svg.querySelector('.thread'), 'stroke-width');
+    expect(threadPx / (right! - left!)).toBeCloseTo(0.42 / 1.4, 6);
+  });
+
+  it('draw each ply of a stack at its thickness', async () => {
+    const stack = stackOf([
+      { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+      { materialId: 'duck-10', thicknessMm: 0.5, plies: 2 },
+    ]);
+    const svg = await draw(StackDrawingComponent, { stack });
+    const heights = [...svg.querySelectorAll('rect')].map((rect) => number(rect, 'height'));
+    expect(heights.length).toBe(3);
+    expect(heights[0]! / heights[1]!).toBeCloseTo(4, 6);
+  });
+
+  it('put the ratio and the limit on one scale', async () => {
+    const svg = await draw(FitScaleComponent, { ratio: 0.3, limit: 0.3 });
+    const x = (selector: string) =>
+      Number(/^M([\d.]+)/.exec(svg.querySelector(selector)!.getAttribute('d')!)?.[1]);
+    expect(x('.here')).toBeCloseTo(x('.limit'), 6);
+  });
+
+  it('set holes apart by the stitch length, with two cuts for a crossed point', async () => {
+    const inputs = { hole: seamHole(140, 'both', 4, 0.42), stitchMm: 4, threadMm: 0.42, leather: true };
+    const crossed = await draw(SeamLineComponent, { ...inputs, cutAngle: 'both' });
+    const xs = [...crossed.querySelectorAll('ellipse')].map((e) =>
+      Number(/translate\(([\d.]+)/.exec(e.getAttribute('transform')!)?.[1]),
+    );
+    expect(xs[0]).toBe(xs[1]);
+    expect(xs[2]! - xs[0]!).toBe(4 * 26);
+  });
+
+  it('show seams by the way they failed and the stretch between', async () => {
+    const seam = (turns: number, grade: TestSeam['grade']) => ({
+      turns,
+      grade,
+      bothTight: false,
+      bobbinDrop: null,
+    });
+    const seams = [seam(3, 'dots-below'), seam(4, 'dots-on-top')];
+    const svg = await draw(SeamsChartComponent, { seams, next: 3.5, travelTurns: 8 });
+    expect(svg.querySelectorAll('.mark').length).toBe(2);
+    const band = svg.querySelector('.band');
+    expect(number(band, 'width')).toBeGreaterThan(50);
+    expect(svg.getAttribute('aria-label')).toBe('3 turns dots below; 4 turns dots on top; next 3 ½ turns');
+  });
+
+  it('turn the knob the way the hand will', async () => {
+    const svg = await draw(KnobDialComponent, { from: 4, to: 4.25 });
+    const next = svg.querySelector('.next');
+    expect(number(next, 'cx')).toBeGreaterThan(50);
+    expect(Math.abs(number(next, 'cy'))).toBeLessThan(1e-9);
+  });
+
+  it('are saved with the looks they have on screen', async () => {
+    const svg = await draw(EyeDrawingComponent, { nm: 140, threadMm: 0.42 });
+    document.body.append(svg);
+    const text = standalone(svg);
+    svg.remove();
+    expect(text).toContain('xmlns="http://www.w3.org/2000/svg"');
+    expect(text).toMatch(/fill="rgb/);
+  });
+});

@@ -1,0 +1,86 @@
+import {
+  newId,
+  type FloorMachine,
+  type Machine,
+  type Session,
+  type Setup,
+  type TensionView,
+} from '@gantelet/contracts';
+
+/** Examples for tests of the interface. */
+export const MACHINE: Machine = {
+  id: newId(),
+  shopNumber: 7,
+  name: 'Compound 07',
+  machineClass: 'flatbed',
+  feed: 'compound',
+  duty: 'medium',
+  zone: { id: newId(), name: 'Hall' },
+  systemIds: ['135x17', '135x16'],
+  shank: 'round',
+  plateHoleMm: 2.8,
+  knob: { mark: 'white line', travelTurns: 8 },
+  presentSetupId: null,
+  version: 0,
+};
+
+export const SETUP: Setup = {
+  id: newId(),
+  name: 'Strap',
+  machineId: MACHINE.id,
+  layers: [
+    { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+    { materialId: 'duck-10', thicknessMm: 0.6, plies: 1 },
+    { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+  ],
+  thread: { label: 'V138', tex: 135, constructionId: 'bonded-nylon' },
+  needle: { systemId: '135x16', nm: 140, pointId: 'right-twist' },
+  stitchLengthMm: 4,
+  schools: { size: 'by-work', leatherPoint: 'cutting' },
+  version: 0,
+  savedAt: '2026-03-01T08:00:00.000Z',
+  savedBy: 'Test mechanic',
+};
+
+export const SESSION: Session = {
+  csrfToken: 'token',
+  person: { id: newId(), name: 'Test mechanic', role: 'mechanic' },
+  shop: {
+    name: 'Test works',
+    timeZone: 'UTC',
+    schools: { size: 'by-work', leatherPoint: 'cutting' },
+    lifeHours: 8,
+  },
+};
+
+export const TENSION: TensionView = { setup: SETUP, machine: MACHINE, seams: [], logged: [] };
+
+export function floorMachine(
+  name: string,
+  runningHours: number,
+  more: Partial<FloorMachine> = {},
+): FloorMachine {
+  const hoursLeft = 8 - runningHours;
+  return {
+    id: newId(),
+    shopNumber: 1,
+    name,
+    systemIds: ['135x17', '135x16'],
+    needle: {
+      ...SETUP.needle,
+      installId: newId(),
+      installedAt: '2026-03-03T06:00:00.000Z',
+      installedBy: 'Test mechanic',
+    },
+    age: {
+      runningHours,
+      lowHours: runningHours * 0.8,
+      highHours: runningHours * 1.2,
+      hoursLeft,
+      state: hoursLeft <= 0 ? 'due' : 'good',
+    },
+    stoppedBy: null,
+    presentSetup: null,
+    ...more,
+  };
+}

@@ -41,7 +41,7 @@ const EYE_SHARE = 0.4;
   styles: `
     svg {
       width: 100%;
-      max-height: 260px;
+      max-height: 215px;
     }
     .blade {
       fill: var(--steel);

@@ -23,7 +23,7 @@ const [LOW, HIGH] = [0.15, 0.56];
       <path class="here" [attr.d]="'M' + x(ratio()) + ' 30l-7 -10h14z'" />
       <text class="value" [attr.x]="x(ratio())" y="15" text-anchor="middle">{{ ratio().toFixed(2) }}</text>
       <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v66'" />
-      <text class="limit-word" [attr.x]="x(limit())" y="90" text-anchor="middle">
+      <text class="limit-word" [attr.x]="x(limit())" y="104" text-anchor="middle">
         school limit {{ limit().toFixed(2) }}
       </text>
     </svg>

@@ -1,0 +1,107 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startMariadb } from './lib/mariadb.mjs';
+import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { ROOT } from './lib/paths.mjs';
+import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
+import { main } from './lib/say.mjs';
+import { prepareDatabase, startServer } from './lib/server.mjs';
+
+/** One current picture of each main view, from fresh demo data, into docs/screenshots. */
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+/** A Friday mid-morning, so that the floor is at work. */
+const NOW = '2026-11-20T10:30:00.000Z';
+
+const VIEWS = [
+  ['bench', DESK, openStrap],
+  ['bench-night', DESK, openStrap, 'night'],
+  ['bench-nothing-fits', DESK, openMisfit],
+  ['tension', DESK, openTension],
+  ['floor', DESK, openFloor],
+  ['floor-change', DESK, openSheet],
+  ['floor-phone', PHONE, openFloor],
+  ['bench-phone', PHONE, openStrap],
+];
+
+await main(async () => {
+  await needDatabase();
+  await needBrowser();
+  await installPackages();
+  await buildNodeParts();
+  await buildWeb();
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-pictures-'));
+  const database = await startMariadb(home);
+  try {
+    await prepareDatabase(home, database.environment, { now: NOW });
+    const server = await startServer(home, database.environment, 0);
+    await takeAll(server.address);
+    await server.stop();
+  } finally {
+    await database.stop();
+    rmSync(home, { recursive: true, force: true });
+  }
+});
+
+async function takeAll(address) {
+  const { chromium } = createRequire(import.meta.url)('@playwright/test');
+  const args = [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-sync',
+  ];
+  const browser = await chromium.launch({ executablePath: findProgram('chromium'), args });
+  for (const [name, viewport, open, theme = 'day'] of VIEWS) {
+    const context = await browser.newContext({ viewport, baseURL: address, reducedMotion: 'reduce' });
+    const page = await context.newPage();
+    await page.addInitScript((wanted) => {
+      localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));
+    }, theme);
+    await signIn(page);
+    await open(page);
+    await page.waitForLoadState('networkidle');
+    await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
+    await context.close();
+  }
+  await browser.close();
+}
+
+async function signIn(page) {
+  await page.goto('/');
+  await page.getByLabel('Name').fill('tam');
+  await page.getByLabel('Password').fill('needle-and-hide');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(/bench/);
+}
+
+async function openStrap(page) {
+  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await page.getByRole('img', { name: /Stitches of/ }).waitFor();
+}
+
+async function openMisfit(page) {
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed drop 24' });
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByLabel('Thread, as on the spool').fill('V415');
+}
+
+async function openTension(page) {
+  await page.goto('/tension');
+  await page.getByRole('link', { name: /Apron body, 11/ }).click();
+  await page.getByText('balanced', { exact: true }).first().click();
+}
+
+async function openFloor(page) {
+  await page.goto('/floor');
+  await page.locator('gan-machine-row').first().waitFor();
+}
+
+async function openSheet(page) {
+  await openFloor(page);
+  await page.getByRole('button', { name: 'Change needle, Patcher 22' }).click();
+}

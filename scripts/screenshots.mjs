@@ -13,9 +13,6 @@ import { prepareDatabase, startServer } from './lib/server.mjs';
 
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
-/** A Friday mid-morning, so that the floor is at work. */
-const NOW = '2026-11-20T10:30:00.000Z';
-
 const VIEWS = [
   ['bench', DESK, openStrap],
   ['bench-night', DESK, openStrap, 'night'],
@@ -36,7 +33,7 @@ await main(async () => {
   const home = mkdtempSync(join(tmpdir(), 'gantelet-pictures-'));
   const database = await startMariadb(home);
   try {
-    await prepareDatabase(home, database.environment, { now: NOW });
+    await prepareDatabase(home, database.environment);
     const server = await startServer(home, database.environment, 0);
     await takeAll(server.address);
     await server.stop();

@@ -46,6 +46,15 @@ describe('the demo scenario', () => {
     }
   });
 
+  it('leaves one set-up in the middle of its test seams, on the too tight side, and one never sewn', () => {
+    const seamsOf = (name: string) => {
+      const setup = scenario.setups.find((one) => one.name === name)!;
+      return scenario.seams.filter((seam) => seam.setupId === setup.id).map((seam) => seam.grade);
+    };
+    expect(seamsOf('Apron body, 11')).toEqual(['flat-line-on-top', 'dots-on-top']);
+    expect(seamsOf('Log carrier body, 07')).toEqual([]);
+  });
+
   it('begins with one machine stopped for a missing piece', () => {
     const cleared = new Set(scenario.clearances.map((c) => c.removalId));
     const open = scenario.removals.filter((r) => r.fragments === 'missing' && !cleared.has(r.id));

@@ -22,7 +22,7 @@ const SEAM_EVERY_MS = 4 * 60_000;
 const STOPPED_MACHINE = 'Patcher 22';
 /** Work not sewn yet, and work in the middle of its test seams, so that both can be seen. */
 const NEVER_SEWN = 'Log carrier body';
-const HALF_SEWN = { machine: 'Cylinder 11', job: 'Apron body', seams: 2 };
+const HALF_SEWN = { machine: 'Cylinder 11', job: 'Apron body', seams: 2, startOffTurns: 1.2 };
 
 /**
  * The whole demo: works, machines, set-ups and a year of needles and test seams that ends at `nowMs`.
@@ -154,8 +154,9 @@ function seamsOf(
     threadConstruction(setup.thread.constructionId)!,
   ).value;
   const hidden = hiddenSetting(diameterMm, stack.thicknessMm, machine.duty, machineOffset);
-  const all = seamHistory(hidden, stack, machine.knobTravelTurns, chance);
   const half = machine.name === HALF_SEWN.machine && setup.name.startsWith(HALF_SEWN.job);
+  const startOffTurns = half ? HALF_SEWN.startOffTurns : chance.normal(0, 0.8);
+  const all = seamHistory(hidden, stack, machine.knobTravelTurns, startOffTurns, chance);
   return all.slice(0, half ? HALF_SEWN.seams : all.length).map((seam, i) => {
     const sewnMs = Date.parse(setup.savedAt) + (i + 1) * SEAM_EVERY_MS;
     return {

@@ -29,15 +29,20 @@ export function hiddenSetting(
   };
 }
 
-/** Test seams a mechanic sewed by the quarter-turn rule from a start, with the odd misjudged grade, to the end. */
+/**
+ * Test seams a mechanic sewed by the quarter-turn rule, with the odd misjudged grade, to the end.
+ *
+ * @param startOffTurns how far from the hidden balance the first seam was sewn
+ */
 export function seamHistory(
   hidden: HiddenSetting,
   stack: Stack,
   travelTurns: number,
+  startOffTurns: number,
   chance: Chance,
 ): readonly TestSeam[] {
   const seams: TestSeam[] = [];
-  let turns = roundTurns(Math.min(travelTurns, Math.max(0.5, hidden.turns + chance.normal(0, 0.8))));
+  let turns = roundTurns(Math.min(travelTurns, Math.max(0.5, hidden.turns + startOffTurns)));
   while (seams.length < 12) {
     const off = (turns - hidden.turns) / (hidden.windowTurns / 2) + chance.normal(0, 0.15);
     seams.push({

@@ -10,12 +10,11 @@ const SERVER = join(ROOT, 'server', 'dist', 'main.js');
 const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 
 /** Brings the database up to date and loads the demo scenario when it is empty. */
-export async function prepareDatabase(home, environment, { now } = {}) {
+export async function prepareDatabase(home, environment) {
   const env = { ...environment, GANTELET_SESSION_SECRET: sessionSecret(home) };
   await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
   const scenario = join(home, 'demo-scenario.json');
-  if (!existsSync(scenario))
-    await run(process.execPath, [SCENARIO_WRITER, scenario, ...(now ? [now] : [])], { quiet: true });
+  if (!existsSync(scenario)) await run(process.execPath, [SCENARIO_WRITER, scenario], { quiet: true });
   await run(process.execPath, [SERVER, 'load', scenario], { quiet: true, env });
 }
 

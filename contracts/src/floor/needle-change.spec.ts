@@ -1,0 +1,41 @@
+import { newId } from '../shared/index.js';
+import { Clearance, NeedleChange } from './index.js';
+
+const CHANGE: NeedleChange = {
+  removesInstallId: null,
+  cause: 'scheduled',
+  fragments: 'whole',
+  needle: { systemId: '135x17', nm: 110, pointId: 'round' },
+  changedAt: '2026-03-04T10:00:00.000Z',
+};
+
+describe('the form of a needle change', () => {
+  it('takes a broken needle only as worn or struck', () => {
+    const reads = (cause: string, fragments: string) =>
+      NeedleChange.safeParse({ ...CHANGE, cause, fragments }).success;
+    expect([reads('accident', 'missing'), reads('wear', 'all-found'), reads('scheduled', 'whole')]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect([
+      reads('scheduled', 'missing'),
+      reads('changeover', 'all-found'),
+      reads('unknown', 'missing'),
+    ]).toEqual([false, false, false]);
+  });
+
+  it('takes instants only in UTC', () => {
+    expect(NeedleChange.safeParse({ ...CHANGE, changedAt: '2026-03-04T10:00:00' }).success).toBeFalse();
+    expect(NeedleChange.safeParse({ ...CHANGE, changedAt: '4 March' }).success).toBeFalse();
+  });
+
+  it('clears no machine without the burr check', () => {
+    const clearance = { removalId: newId(), finding: 'piece-found' };
+    expect(Clearance.safeParse({ ...clearance, burrsChecked: true }).success).toBeTrue();
+    expect(Clearance.safeParse({ ...clearance, burrsChecked: false }).error?.issues[0]?.message).toBe(
+      'feel hook, plate and case for burrs first',
+    );
+    expect(Clearance.safeParse(clearance).success).toBeFalse();
+  });
+});

@@ -1,0 +1,26 @@
+import { configFrom } from './config.js';
+
+const WHOLE = { GANTELET_DB_PORT: '3307', GANTELET_SESSION_SECRET: 'sixteen letters or more' };
+
+describe('the configuration', () => {
+  it('has a default for everything but the database port and the session secret', () => {
+    const config = configFrom(WHOLE);
+    expect(config.database).toEqual({
+      host: '127.0.0.1',
+      port: 3307,
+      name: 'gantelet',
+      user: 'gantelet',
+      password: '',
+    });
+    expect([config.port, config.behindTls, config.webRoot]).toEqual([8420, false, null]);
+  });
+
+  it('names every variable that is missing or wrong', () => {
+    expect(() => configFrom({})).toThrowError(/GANTELET_DB_PORT[\s\S]*GANTELET_SESSION_SECRET/);
+    expect(() => configFrom({ ...WHOLE, GANTELET_PORT: '99999' })).toThrowError(/GANTELET_PORT/);
+    expect(() => configFrom({ ...WHOLE, GANTELET_DB_NAME: 'x; DROP' })).toThrowError(/GANTELET_DB_NAME/);
+    expect(() => configFrom({ ...WHOLE, GANTELET_SESSION_SECRET: 'short' })).toThrowError(
+      /GANTELET_SESSION_SECRET/,
+    );
+  });
+});

@@ -6,13 +6,16 @@ import {
   schoolForStack,
   stackOf,
   threadConstruction,
+  threadOnBench,
 } from '@gantelet/core';
 import type { Scenario, SetupWork } from '@gantelet/contracts';
 import { chanceFrom, type Chance } from './chance.js';
 import { DEMO_JOBS } from './jobs.js';
+import { machineDetails } from './machine-details.js';
 import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { needleHistory } from './needle-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
+import { demoShopValues } from './shop-values.js';
 import { shiftCalendar, type ShiftCalendar } from './shift-calendar.js';
 import { DEMO_PEOPLE, DEMO_SHIFTS, DEMO_ZONES, WORKS, type DemoZone } from './works.js';
 
@@ -57,6 +60,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     shifts,
     zones: zones.map((zone) => zone.row),
     machines: built.map((one) => one.machine),
+    shopValues: demoShopValues(people, year.startMs, nowMs, chance),
     setups: built.flatMap((one) => one.setups),
     seams: built.flatMap((one) => one.seams),
     installs: built.flatMap((one) => one.needles.installs),
@@ -80,7 +84,7 @@ function machineWithHistory(
   nowMs: number,
   chance: Chance,
 ) {
-  const { zone: _, jobs, knobTravelTurns, ...traits } = demo;
+  const { zone: _, jobs, knobTravelTurns, otherPlatesMm: __, ...traits } = demo;
   const id = chance.idAt(startMs);
   const offset = chance.normal(0, 0.35);
   const works = jobs.map((job) => setupWork(job, id, demo));
@@ -109,6 +113,7 @@ function machineWithHistory(
     shopNumber,
     zoneId,
     systemIds: [...demo.systemIds],
+    ...machineDetails(demo, shopNumber),
     knob: { mark: 'white line to the front at zero', travelTurns: knobTravelTurns },
     presentSetupId: setups[0]!.id,
   };
@@ -126,7 +131,7 @@ function setupWork(jobName: string, machineId: string, machine: DemoMachine): Se
     machine,
     stack,
     stitchLengthMm,
-    threadDiameterMm: diameterOfConstruction(tex, threadConstruction(constructionId)!).value,
+    thread: threadOnBench(constructionId, tex),
     schools: { size: schoolForStack(WORKS.schools.size, stack), leatherPoint: WORKS.schools.leatherPoint },
   }).ranked;
   if (!best) throw new Error(`No needle fits ${jobName} on ${machine.name}`);
@@ -135,7 +140,8 @@ function setupWork(jobName: string, machineId: string, machine: DemoMachine): Se
     machineId,
     layers: [...layers],
     thread: { label: threadLabel, tex, constructionId },
-    needle: { systemId: best.system.id, nm: best.size.nm, pointId: best.point.id },
+    needle: { systemId: best.system.id, nm: best.size.nm, pointId: best.point.id, finishId: best.finish.id },
+    plateHoleMm: machine.plateHoleMm,
     stitchLengthMm,
     schools: { ...WORKS.schools },
   };

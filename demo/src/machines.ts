@@ -7,6 +7,8 @@ export interface DemoMachine extends Pick<
 > {
   readonly zone: string;
   readonly knobTravelTurns: number;
+  /** Holes of the plates in its drawer. */
+  readonly otherPlatesMm?: readonly number[];
   /** Names of jobs, the present one first. */
   readonly jobs: readonly string[];
 }
@@ -71,9 +73,13 @@ export const DEMO_MACHINES: readonly DemoMachine[] = [
     systemIds: ['16x231', '16x95'],
   }),
   cover('Flatbed walking 04', 2.2, ['Boat cover seam', 'Awning valance'], { feed: 'walking-foot' }),
-  cover('Flatbed compound 05', 2.2, ['Lorry cover hem', 'Window patch', 'Sheet eyelet patch']),
+  cover('Flatbed compound 05', 2.2, ['Lorry cover hem', 'Window patch', 'Sheet eyelet patch'], {
+    otherPlatesMm: [2.8],
+  }),
   cover('Flatbed compound 06', 2.4, ['Sheet eyelet patch', 'Lorry cover hem']),
-  cover('Flatbed compound 07', 2.8, ['Tool roll strap', 'Tool roll body', 'Apron body', 'Log carrier body']),
+  cover('Flatbed compound 07', 2.8, ['Tool roll strap', 'Tool roll body', 'Apron body', 'Log carrier body'], {
+    otherPlatesMm: [2.2],
+  }),
   hide('Post-bed 08', 2.2, ['Apron body', 'Gauntlet cuff'], { machineClass: 'post' }),
   hide('Post-bed 09', 2.2, ['Gauntlet cuff'], { machineClass: 'post' }),
   hide('Cylinder 10', 2.8, ['Apron neck strap', 'Tool roll strap'], CYLINDER),

@@ -1,11 +1,16 @@
 export {
+  DialReading,
   DUTIES,
   FEEDS,
   KnobChange,
   KnobMark,
   Machine,
   MACHINE_CLASSES,
+  MachineEntry,
+  MachineRevision,
+  Plate,
   PresentSetupChange,
+  Zone,
 } from './machine.js';
 export { Clearance, NeedleChange } from './needle-change.js';
 export { FloorMachine, FloorView, FloorZone, NeedleInMachine, RecentChange } from './floor-view.js';

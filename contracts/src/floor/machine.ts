@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { BOBBIN_SIZES, bobbinSize, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
 import { Id, Name, Version } from '../shared/index.js';
 
 export const MACHINE_CLASSES = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
@@ -12,22 +13,103 @@ export const KnobMark = z.strictObject({
 });
 export type KnobMark = z.infer<typeof KnobMark>;
 
-export const Machine = z.object({
-  id: Id,
+const HoleMm = z.number().positive().max(10);
+
+/** A needle plate with the feed dog that goes with it. */
+export const Plate = z.strictObject({ holeMm: HoleMm, feedDogHoleMm: HoleMm.nullable() });
+export type Plate = z.infer<typeof Plate>;
+
+/** A mark of the stitch dial and the length of ten stitches sewn at it. */
+export const DialReading = z.strictObject({
+  mark: z.number().min(0).max(20),
+  tenStitchesMm: z.number().min(1).max(300),
+});
+export type DialReading = z.infer<typeof DialReading>;
+
+const limits = (least: number, most: number) =>
+  z
+    .strictObject({
+      least: z.number().min(least).max(most).nullable(),
+      most: z.number().min(least).max(most).nullable(),
+    })
+    .refine((set) => set.least === null || set.most === null || set.least <= set.most, {
+      path: ['most'],
+      error: 'not below the least',
+    });
+const SpeedSpm = z.int().min(20).max(8000).nullable();
+const Notes = z.string().trim().max(2000);
+
+const traits = {
   shopNumber: z.int().min(1).max(9999),
   name: Name,
   machineClass: z.enum(MACHINE_CLASSES),
   feed: z.enum(FEEDS),
   duty: z.enum(DUTIES),
-  zone: z.object({ id: Id, name: Name }),
-  systemIds: z.array(z.string()).max(8),
+  /** Designations of the needle systems its clamp takes. */
+  systemIds: z.array(z.string().max(40)).max(8),
   shank: z.enum(['round', 'flat']),
-  plateHoleMm: z.number().positive().max(10),
+  /** Null until somebody looked. */
+  hookSide: z.enum(HOOK_SIDES).nullable(),
+  /** Hole of the plate that is on it now; one of `plates`. */
+  plateHoleMm: HoleMm,
+  plates: z.array(Plate).min(1).max(8),
+  takeUpStrokeMm: z.number().min(5).max(200).nullable(),
+  /** Turns of thread round the pre-tension pin; 0 for a machine without one. */
+  preTensionWraps: z.int().min(0).max(4),
+  bobbinSizeId: z
+    .string()
+    .max(40)
+    .refine((id) => bobbinSize(id) !== undefined, {
+      error: `not a bobbin size (${BOBBIN_SIZES.map(({ id }) => id).join(', ')})`,
+    })
+    .nullable(),
+  stitchDial: z.array(DialReading).max(12),
+  speedInUseSpm: SpeedSpm,
+  speedMostSpm: SpeedSpm,
+  threadTex: limits(5, 2000),
+  needleNm: limits(50, 300),
+  oilNotes: Notes,
+  serviceNotes: Notes,
+};
+
+export const Machine = z.object({
+  ...traits,
+  id: Id,
+  zone: z.object({ id: Id, name: Name }),
   knob: KnobMark.nullable(),
   presentSetupId: Id.nullable(),
   version: Version,
 });
 export type Machine = z.infer<typeof Machine>;
+
+/** A machine as somebody enters it. */
+export const MachineEntry = z
+  .strictObject({
+    ...traits,
+    zoneId: Id,
+    systemIds: z
+      .array(
+        z.string().refine((name) => needleSystem(name)?.id === name, {
+          error: `not a needle system (${NEEDLE_SYSTEMS.map(({ id }) => id).join(', ')})`,
+        }),
+      )
+      .max(8),
+  })
+  .refine(({ plates, plateHoleMm }) => plates.some(({ holeMm }) => holeMm === plateHoleMm), {
+    path: ['plateHoleMm'],
+    error: 'the hole of one of its plates',
+  })
+  .refine(
+    ({ systemIds, shank }) => systemIds.every((id) => (needleSystem(id)?.shank ?? shank) === shank),
+    { path: ['shank'], error: 'all its needle systems have another shank' },
+  );
+export type MachineEntry = z.infer<typeof MachineEntry>;
+
+export const MachineRevision = MachineEntry.safeExtend({ version: Version });
+export type MachineRevision = z.infer<typeof MachineRevision>;
+
+export const Zone = z.object({ id: Id, name: Name });
+export type Zone = z.infer<typeof Zone>;
 
 export const PresentSetupChange = z.strictObject({ setupId: Id, version: Version });
 export const KnobChange = KnobMark.extend({ version: Version });

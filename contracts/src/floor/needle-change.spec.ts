@@ -5,7 +5,7 @@ const CHANGE: NeedleChange = {
   removesInstallId: null,
   cause: 'scheduled',
   fragments: 'whole',
-  needle: { systemId: '135x17', nm: 110, pointId: 'round' },
+  needle: { systemId: '135x17', nm: 110, pointId: 'round', finishId: 'chromed' },
   changedAt: '2026-03-04T10:00:00.000Z',
 };
 

@@ -6,7 +6,8 @@ const WORK: SetupWork = {
   machineId: newId(),
   layers: [{ materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 }],
   thread: { label: 'V138', tex: 135, constructionId: 'bonded-nylon' },
-  needle: { systemId: '135x16', nm: 140, pointId: 'right-twist' },
+  needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
+  plateHoleMm: 2.8,
   stitchLengthMm: 4,
   schools: { size: 'by-work', leatherPoint: 'cutting' },
 };
@@ -38,5 +39,6 @@ describe('the form of a set-up', () => {
       .withContext('an equivalent is read, not stored')
       .toBeFalse();
     expect(reads({ pointId: 'LR' })).toBeFalse();
+    expect(reads({ finishId: 'gold' })).toBeFalse();
   });
 });

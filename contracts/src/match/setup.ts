@@ -1,8 +1,10 @@
 import * as z from 'zod';
 import {
   materialById,
+  NEEDLE_FINISHES,
   NEEDLE_SIZES,
   NEEDLE_SYSTEMS,
+  needleFinish,
   needleSystem,
   POINT_STYLES,
   pointStyle,
@@ -44,6 +46,10 @@ export const NeedleChoice = z.strictObject({
     `a point (${POINT_STYLES.map((p) => p.id).join(', ')})`,
     (id) => pointStyle(id) !== undefined,
   ),
+  finishId: known(
+    `a finish (${NEEDLE_FINISHES.map((f) => f.id).join(', ')})`,
+    (id) => needleFinish(id) !== undefined,
+  ),
 });
 export type NeedleChoice = z.infer<typeof NeedleChoice>;
 
@@ -54,6 +60,8 @@ export const SetupWork = z.strictObject({
   layers: z.array(LayerInput).min(1).max(12),
   thread: ThreadChoice,
   needle: NeedleChoice,
+  /** Hole of the plate the work is sewn on. */
+  plateHoleMm: z.number().positive().max(10),
   stitchLengthMm: z.number().min(0.5).max(20),
   schools: SchoolChoice,
 });

@@ -22,6 +22,12 @@ export const ERRORS = {
     title: 'Somebody changed this since you opened it. Your change was not kept.',
   },
   'machine.unknown': { status: 404, title: 'There is no such machine.' },
+  'machine.number-taken': { status: 409, title: 'Shop number {shopNumber} is taken by {name}. Not kept.' },
+  'zone.unknown': { status: 422, title: 'There is no such zone. Not kept.' },
+  'value.moved-on': {
+    status: 409,
+    title: 'Somebody set this value since you opened it. Your value was not kept.',
+  },
   'setup.unknown': { status: 404, title: 'There is no such set-up.' },
   'setup.needle-unfit': {
     status: 422,

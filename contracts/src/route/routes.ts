@@ -5,14 +5,25 @@ import {
   FloorView,
   KnobChange,
   Machine,
+  MachineEntry,
+  MachineRevision,
   NeedleChange,
   PresentSetupChange,
+  Zone,
 } from '../floor/index.js';
-import { Setup, SetupRevision, SetupWork } from '../match/index.js';
+import { ShopValueEntry, ShopValueInput } from '../catalogue/index.js';
+import {
+  Setup,
+  SetupCardFile,
+  SetupImport,
+  SetupImportResult,
+  SetupRevision,
+  SetupWork,
+} from '../match/index.js';
 import { SearchQuery, SearchResult } from '../search/index.js';
 import { Id } from '../shared/index.js';
 import { Session, SignIn } from '../shop/index.js';
-import { LoggedSeam, TensionView, TestSeamInput } from '../tension/index.js';
+import { BalancedSetting, LoggedSeam, TensionView, TestSeamInput } from '../tension/index.js';
 import { Nothing, reads, writes, type Route } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
@@ -65,6 +76,34 @@ export const routes = {
     body: PresentSetupChange,
     reply: Machine,
     errors: ['machine.unknown', 'setup.unknown', 'setup.other-machine', 'version.stale'],
+  }),
+  listZones: reads({
+    id: 'listZones',
+    path: '/api/zones',
+    summary: 'All zones of the shop',
+    permission: 'operator',
+    reply: z.array(Zone),
+  }),
+  registerMachine: writes({
+    id: 'registerMachine',
+    method: 'POST',
+    path: '/api/machines',
+    summary: 'Register a machine; its id is the key it is sent with',
+    permission: 'mechanic',
+    body: MachineEntry,
+    reply: Machine,
+    errors: ['zone.unknown', 'machine.number-taken'],
+  }),
+  reviseMachine: writes({
+    id: 'reviseMachine',
+    method: 'PUT',
+    path: '/api/machines/:machineId',
+    summary: 'Change what is known of a machine',
+    permission: 'mechanic',
+    params: ofMachine,
+    body: MachineRevision,
+    reply: Machine,
+    errors: ['machine.unknown', 'zone.unknown', 'machine.number-taken', 'version.stale'],
   }),
   markKnob: writes({
     id: 'markKnob',
@@ -148,6 +187,48 @@ export const routes = {
       'setup.needle-unfit',
       'version.stale',
     ],
+  }),
+  exportSetupCards: reads({
+    id: 'exportSetupCards',
+    path: '/api/setup-cards',
+    summary: 'Set-up cards as a file: all of them, or one',
+    permission: 'operator',
+    query: z.strictObject({ setupId: Id.optional() }),
+    reply: SetupCardFile,
+    errors: ['setup.unknown'],
+  }),
+  importSetupCards: writes({
+    id: 'importSetupCards',
+    method: 'POST',
+    path: '/api/setup-cards',
+    summary: 'Take in set-up cards: good rows go in, bad rows come back with what is wrong',
+    permission: 'mechanic',
+    body: SetupImport,
+    reply: SetupImportResult,
+  }),
+  listShopValues: reads({
+    id: 'listShopValues',
+    path: '/api/shop-values',
+    summary: "The history of the shop's own catalogue values, oldest first",
+    permission: 'operator',
+    reply: z.array(ShopValueEntry),
+  }),
+  setShopValue: writes({
+    id: 'setShopValue',
+    method: 'POST',
+    path: '/api/shop-values',
+    summary: "Set the shop's own value, confirm the shipped one, or go back to it",
+    permission: 'mechanic',
+    body: ShopValueInput,
+    reply: ShopValueEntry,
+    errors: ['value.moved-on'],
+  }),
+  listBalanced: reads({
+    id: 'listBalanced',
+    path: '/api/balanced-settings',
+    summary: 'The last balanced top setting of every set-up that has one',
+    permission: 'operator',
+    reply: z.array(BalancedSetting),
   }),
   readTension: reads({
     id: 'readTension',

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
+import { ShopValueEntry } from '../catalogue/index.js';
 import { Machine } from '../floor/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
@@ -31,6 +32,7 @@ export const Scenario = z.strictObject({
     }),
   ),
   machines: z.array(Machine.omit({ zone: true, version: true }).extend({ zoneId: Id })),
+  shopValues: z.array(ShopValueEntry.omit({ setBy: true }).extend({ setById: Id })),
   setups: z.array(SetupWork.extend({ id: Id, savedAt: Instant, savedById: Id })),
   seams: z.array(TestSeamInput.extend({ id: Id, setupId: Id, sewnById: Id })),
   installs: z.array(

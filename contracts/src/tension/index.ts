@@ -1,1 +1,1 @@
-export { LoggedSeam, TensionView, TestSeamInput } from './test-seam.js';
+export { BalancedSetting, LoggedSeam, TensionView, TestSeamInput } from './test-seam.js';

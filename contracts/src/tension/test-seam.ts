@@ -17,6 +17,10 @@ export type TestSeamInput = z.infer<typeof TestSeamInput>;
 export const LoggedSeam = TestSeamInput.extend({ id: Id, sewnBy: Name });
 export type LoggedSeam = z.infer<typeof LoggedSeam>;
 
+/** The last balanced top setting of a set-up. */
+export const BalancedSetting = z.object({ setupId: Id, turns: z.number().min(0), sewnAt: Instant });
+export type BalancedSetting = z.infer<typeof BalancedSetting>;
+
 /** Everything the Tension room works from for one set-up. */
 export const TensionView = z.object({
   setup: Setup,

@@ -1,21 +1,27 @@
 import { requirePositive } from '../standing/index.js';
 import { bladeDiameterMm } from '../needle/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
 /** How a thread sits in a needle's eye, from loosest to tightest. */
 export type FitBand = 'too-loose' | 'free' | 'well-matched' | 'snug' | 'stressed' | 'will-not-pass';
 
-/** Upper edges of the bands on the ratio of thread to blade. Fitted here to common practice. */
-export const FIT_BANDS: readonly { readonly band: FitBand; readonly belowRatio: number }[] = [
-  { band: 'too-loose', belowRatio: 0.225 },
-  { band: 'free', belowRatio: 0.265 },
-  { band: 'well-matched', belowRatio: 0.305 },
-  { band: 'snug', belowRatio: 0.38 },
-  { band: 'stressed', belowRatio: 0.5 },
-  { band: 'will-not-pass', belowRatio: Infinity },
-];
+export interface BandEdge {
+  readonly band: FitBand;
+  /** The band ends below this ratio of thread to blade. */
+  readonly belowRatio: number;
+}
 
-/** Relative uncertainty of the ratio: diameters are computed and needles vary. Assumption. */
-export const RATIO_UNCERTAINTY = 0.05;
+/** The bands from loosest to tightest with their upper edges. */
+export function fitBands(values: Values = SHIPPED_VALUES): readonly BandEdge[] {
+  return [
+    { band: 'too-loose', belowRatio: values['eye.too-loose-below'].value },
+    { band: 'free', belowRatio: values['eye.free-below'].value },
+    { band: 'well-matched', belowRatio: values['eye.well-matched-below'].value },
+    { band: 'snug', belowRatio: values['eye.snug-below'].value },
+    { band: 'stressed', belowRatio: values['eye.stressed-below'].value },
+    { band: 'will-not-pass', belowRatio: Infinity },
+  ];
+}
 
 export interface EyeFit {
   /** Thread diameter over blade diameter. */
@@ -30,16 +36,16 @@ export interface EyeFit {
  *
  * @example eyeFit(0.421, 140) // ratio 0.301, well-matched, could be snug
  */
-export function eyeFit(threadDiameterMm: number, nm: number): EyeFit {
+export function eyeFit(threadDiameterMm: number, nm: number, values: Values = SHIPPED_VALUES): EyeFit {
   const ratio =
     requirePositive('threadDiameterMm', threadDiameterMm) / bladeDiameterMm(requirePositive('nm', nm));
-  const first = bandIndex(ratio * (1 - RATIO_UNCERTAINTY));
-  const last = bandIndex(ratio * (1 + RATIO_UNCERTAINTY));
+  const bands = fitBands(values);
+  const indexOf = (at: number): number => bands.findIndex((row) => at < row.belowRatio);
+  const uncertainty = values['eye.uncertainty'].value;
+  const [first, last] = [indexOf(ratio * (1 - uncertainty)), indexOf(ratio * (1 + uncertainty))];
   return {
     ratio,
-    band: FIT_BANDS[bandIndex(ratio)]!.band,
-    possibleBands: FIT_BANDS.slice(first, last + 1).map((row) => row.band),
+    band: bands[indexOf(ratio)]!.band,
+    possibleBands: bands.slice(first, last + 1).map((row) => row.band),
   };
 }
-
-const bandIndex = (ratio: number): number => FIT_BANDS.findIndex((row) => ratio < row.belowRatio);

@@ -1,8 +1,6 @@
-export { eyeFit, FIT_BANDS, RATIO_UNCERTAINTY, type EyeFit, type FitBand } from './eye-fit.js';
+export { eyeFit, fitBands, type BandEdge, type EyeFit, type FitBand } from './eye-fit.js';
 export {
-  SCHOOL_LIMITS,
   SIZE_SCHOOLS,
-  THIN_STACK_MM,
   schoolForStack,
   schoolLimit,
   type LeatherPointSchool,
@@ -13,10 +11,26 @@ export {
 export { smallestNeedle } from './smallest-needle.js';
 export { strengthGuideMm } from './strength-guide.js';
 export { judgeFit, type FitJudgement } from './judge-fit.js';
-export { pointForStack, type PointAdvice, type PointWarning } from './point-for-stack.js';
-export { PLATE_RATIO, plateFit, type PlateFit, type PlateVerdict } from './plate-hole.js';
-export { seamHole, type SeamHole } from './seam-hole.js';
-export { MATCH_WEIGHTS } from './match-weights.js';
+export {
+  POINT_WORKS,
+  pointSuitability,
+  pointValueId,
+  pointWork,
+  shippedSuitability,
+  type PointWork,
+} from './point-suitability.js';
+export {
+  HARMFUL_EFFECTS,
+  pointForStack,
+  type PointAdvice,
+  type PointEffect,
+  type PointInLayer,
+} from './point-for-stack.js';
+export { finishForStack, finishValueId, finishWork } from './finish-for-stack.js';
+export { plateFit, type PlateFit, type PlateVerdict } from './plate-hole.js';
+export { edgeDistanceMm, seamHole, type SeamHole } from './seam-hole.js';
+export { COST_PARTS, type CostPart, type CostParts } from './needle-cost.js';
+export { threadOnBench, type Limits, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
 export {
   rankNeedles,
   type NeedleAnswer,
@@ -24,4 +38,32 @@ export {
   type NeedleQuestion,
   type Refusal,
 } from './rank-needles.js';
-export { matchReasons, type MatchReason, type Signal } from './match-reasons.js';
+export { nameOfNeedle, sameNeedle, type NeedleName } from './needle-choice.js';
+export { nearestAlternatives, shortfalls, worstPart, type Alternative } from './alternatives.js';
+export { refusalsOf, whyNot, type WhyNot } from './why-not.js';
+export { matchReasons, type MatchReason, type ReasonContext, type Signal } from './match-reasons.js';
+export { stepsOutside, threadForStack, type ThreadRange } from './thread-for-stack.js';
+export {
+  rankThreads,
+  threadUseValueId,
+  type ThreadAnswer,
+  type ThreadQuestion,
+  type ThreadRanking,
+} from './rank-threads.js';
+export { threadsForNeedle, type ThreadInNeedle, type ThreadsOfKind } from './threads-for-needle.js';
+export { dialLine, dialMarkFor, type DialLine, type DialReading } from './stitch-dial.js';
+export {
+  changeover,
+  type Changeover,
+  type ChangeoverMachine,
+  type ChangeoverStep,
+  type NeedleChange,
+  type SetState,
+} from './changeover.js';
+export {
+  rankMachines,
+  type JobQuestion,
+  type MachineAnswer,
+  type MachineRanking,
+  type ShopMachine,
+} from './rank-machines.js';

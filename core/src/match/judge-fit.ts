@@ -1,8 +1,9 @@
+import { NEEDLE_SIZES } from '../needle/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { eyeFit, type EyeFit, type FitBand } from './eye-fit.js';
-import { SCHOOL_LIMITS, SIZE_SCHOOLS, type SizeSchool } from './school.js';
+import { SIZE_SCHOOLS, type SizeSchool } from './school.js';
 import { smallestNeedle } from './smallest-needle.js';
 import { strengthGuideMm } from './strength-guide.js';
-import { NEEDLE_SIZES } from '../needle/index.js';
 
 /** What a mechanic says of one thread on one needle, before any stack is named. */
 export interface FitJudgement extends EyeFit {
@@ -19,15 +20,19 @@ export interface FitJudgement extends EyeFit {
 const TOO_TIGHT: readonly FitBand[] = ['stressed', 'will-not-pass'];
 
 /** Judges a thread on a needle size. @example judgeFit(0.303, 160).band // 'too-loose' */
-export function judgeFit(threadDiameterMm: number, nm: number): FitJudgement {
-  const fit = eyeFit(threadDiameterMm, nm);
-  const smallestFree = smallestNeedle(threadDiameterMm, SCHOOL_LIMITS.free.value);
+export function judgeFit(
+  threadDiameterMm: number,
+  nm: number,
+  values: Values = SHIPPED_VALUES,
+): FitJudgement {
+  const fit = eyeFit(threadDiameterMm, nm, values);
+  const smallestFree = smallestNeedle(threadDiameterMm, values['school.free'].value);
   const place = (sizeNm: number) => NEEDLE_SIZES.findIndex((size) => size.nm === sizeNm);
   return {
     ...fit,
-    acceptedBy: SIZE_SCHOOLS.filter((school) => fit.ratio <= SCHOOL_LIMITS[school].value),
+    acceptedBy: SIZE_SCHOOLS.filter((school) => fit.ratio <= values[`school.${school}`].value),
     couldGoThinner: smallestFree !== undefined && place(nm) - place(smallestFree.nm) >= 2,
     useLarger: TOO_TIGHT.includes(fit.band),
-    strengthGuideMm: strengthGuideMm(nm),
+    strengthGuideMm: strengthGuideMm(nm, values),
   };
 }

@@ -1,5 +1,6 @@
+import { SHIPPED_VALUES } from '../reference/index.js';
 import { diameterOfConstruction, readThreadSize, threadConstruction } from '../thread/index.js';
-import { judgeFit, SCHOOL_LIMITS, smallestNeedle } from './index.js';
+import { judgeFit, smallestNeedle } from './index.js';
 
 /**
  * Judgements of common practice (no source): what mechanics say of a thread on a needle. Tickets are read as the
@@ -30,7 +31,7 @@ describe('what mechanics say of a thread on a needle', () => {
     [210, 180],
   ] as const) {
     it(`NM ${nm} is the smallest for Tex ${tex} by the free school`, () => {
-      expect(smallestNeedle(diameter(`Tex ${tex}`), SCHOOL_LIMITS.free.value)?.nm).toBe(nm);
+      expect(smallestNeedle(diameter(`Tex ${tex}`), SHIPPED_VALUES['school.free'].value)?.nm).toBe(nm);
     });
   }
 

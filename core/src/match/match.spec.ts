@@ -1,39 +1,24 @@
 import fc from 'fast-check';
 import { leatherOzToMm } from '../units/index.js';
 import { MATERIALS, stackOf, type Stack } from '../material/index.js';
-import { diameterOfConstruction, threadConstruction } from '../thread/index.js';
+import { ask, benchQuestion, COMPOUND, HIDE_AND_DUCK } from '../testing/bench-examples.js';
 import {
+  edgeDistanceMm,
   matchReasons,
   plateFit,
   pointForStack,
-  rankNeedles,
   schoolForStack,
   schoolLimit,
   seamHole,
   strengthGuideMm,
-  type NeedleQuestion,
+  threadOnBench,
 } from './index.js';
+import { withShopValues } from '../reference/index.js';
 import { NEEDLE_SYSTEMS, POINT_STYLES, pointStyle } from '../needle/index.js';
 
-const bonded = threadConstruction('bonded-nylon')!;
-const diameter = (tex: number) => diameterOfConstruction(tex, bonded).value;
-const hideAndDuck = stackOf([
-  { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
-  { materialId: 'duck-10', thicknessMm: 0.6, plies: 1 },
-  { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
-]);
-const compound = { systemIds: ['135x17', '135x16'], shank: 'round', plateHoleMm: 2.8 } as const;
-
-function ask(change: Partial<NeedleQuestion> = {}) {
-  return rankNeedles({
-    machine: compound,
-    stack: hideAndDuck,
-    threadDiameterMm: diameter(135),
-    stitchLengthMm: 4,
-    schools: { size: 'free', leatherPoint: 'cutting' },
-    ...change,
-  });
-}
+const compound = COMPOUND;
+const hideAndDuck = HIDE_AND_DUCK;
+const bonded = (tex: number) => threadOnBench('bonded-nylon', tex);
 
 describe('ranking needles', () => {
   it('answers hide over duck with Tex 135 as a mechanic would', () => {
@@ -63,7 +48,7 @@ describe('ranking needles', () => {
     const nm = (oz: number, tex: number) =>
       ask({
         stack: leather(oz),
-        threadDiameterMm: diameter(tex),
+        thread: bonded(tex),
         schools: { size: 'middle', leatherPoint: 'cutting' },
       }).ranked[0]!.size.nm;
     expect(nm(4, 45)).toBeGreaterThanOrEqual(80);
@@ -105,7 +90,7 @@ describe('ranking needles', () => {
   });
 
   it('refuses a thread that passes no needle of the system', () => {
-    const answer = ask({ machine: { ...compound, systemIds: ['16x231'] }, threadDiameterMm: 0.9 });
+    const answer = ask({ machine: { ...compound, systemIds: ['16x231'] }, thread: { ...bonded(400), diameterMm: 0.9 } });
     expect(answer.refusals).toEqual([{ reason: 'thread-will-not-pass', systemId: '16x231', largestNm: 140 }]);
   });
 
@@ -131,9 +116,9 @@ describe('ranking needles', () => {
         fc.double({ min: 0.05, max: 2, noNaN: true }),
         fc.double({ min: 0.5, max: 6, noNaN: true }),
         fc.constantFrom('round' as const, 'flat' as const),
-        (stack, threadDiameterMm, plateHoleMm, shank) => {
+        (stack, diameterMm, plateHoleMm, shank) => {
           const machine = { systemIds: NEEDLE_SYSTEMS.map((s) => s.id), shank, plateHoleMm };
-          const { ranked } = ask({ stack, threadDiameterMm, machine });
+          const { ranked } = ask({ stack, thread: { ...bonded(135), diameterMm }, machine });
           return ranked.every(
             (c, i) =>
               c.fit.band !== 'will-not-pass' &&
@@ -149,15 +134,64 @@ describe('ranking needles', () => {
   });
 
   it('gives coded reasons with a signal and a standing each', () => {
-    const reasons = matchReasons(ask().ranked[0]!, hideAndDuck, 4, 'fitted');
+    const { stack, thread, stitchLengthMm } = benchQuestion();
+    const reasons = matchReasons(ask().ranked[0]!, {
+      stack,
+      stitchLengthMm,
+      threadDiameterMm: thread.diameterMm,
+      threadStanding: 'fitted',
+    });
     expect(reasons.map((r) => `${r.code} ${r.signal} ${r.standing}`)).toEqual([
       'eye good fitted',
       'strength good fitted',
       'point good practice',
+      'layer good practice',
+      'layer watch practice',
       'land good assumption',
+      'edge watch assumption',
       'plate good assumption',
-      'point-warning watch practice',
+      'finish good practice',
     ]);
+    const layers = reasons.filter((reason) => reason.code === 'layer');
+    expect(layers.map(({ materialName, effect }) => [materialName, effect])).toEqual([
+      ['Vegetable-tanned side', 'cuts-leather'],
+      ['No. 10 cotton duck', 'cuts-yarns'],
+    ]);
+  });
+
+  // Common practice: non-stick needles for what melts or clings, hard-coated ones for what rubs.
+  it('picks the finish by what clings and what rubs', () => {
+    const finish = (materialId: string) =>
+      ask({ stack: stackOf([{ materialId, thicknessMm: 1.5, plies: 2 }]) }).ranked[0]?.finish.id;
+    expect(finish('veg-tan-side')).toBe('chromed');
+    expect(finish('rawhide')).toBe('hard-coated');
+    expect(finish('coated-sheet-18')).toBe('non-stick');
+  });
+
+  it('keeps to the limits of the machine', () => {
+    const limited = (more: object) => ask({ machine: { ...compound, ...more } });
+    expect(limited({ threadTex: { least: null, most: 90 } }).refusals).toEqual([
+      { reason: 'thread-limit', tex: 135, limits: { least: null, most: 90 } },
+    ]);
+    const finer = limited({ needleNm: { least: null, most: 130 } });
+    expect(finer.ranked.every(({ size }) => size.nm <= 130)).toBeTrue();
+    expect(finer.ranked[0]?.size.nm).toBe(130);
+    expect(limited({ needleNm: { least: 230, most: null } }).refusals[0]?.reason).toBe('needle-limit');
+  });
+
+  it('refuses thread that must not go on a machine', () => {
+    for (const constructionId of ['waxed-hand', 'old-cotton']) {
+      const { ranked, refusals } = ask({ thread: threadOnBench(constructionId, 135) });
+      expect([ranked.length, refusals[0]?.reason]).toEqual([0, 'thread-unfit']);
+    }
+  });
+
+  it('follows the values of the shop', () => {
+    const own = (valueId: string, value: number) =>
+      ask({ values: withShopValues([{ valueId, value, standing: 'chosen', source: 'shop' }]) });
+    expect(own('school.free', 0.34).ranked[0]?.size.nm).toBe(125);
+    expect(own('point.diamond.medium-leather', 1).ranked[0]?.cost).toBeLessThanOrEqual(ask().ranked[0]!.cost);
+    expect(own('weight.point', 0).ranked[0]?.parts.point).toBe(0);
   });
 });
 
@@ -217,10 +251,22 @@ describe('the hole in the seam', () => {
   });
 });
 
+describe('edge distance', () => {
+  // Assumptions: two holes across the seam, three threads, or 6 mm where yarns are cut.
+  it('is the largest of hole, thread and cut cloth', () => {
+    const hole = seamHole(140, 45, 4, 0.42);
+    expect(edgeDistanceMm(hole, 0.42, false)).toBeCloseTo(2 * hole.acrossSeamMm, 12);
+    expect(edgeDistanceMm(hole, 1, false)).toBeCloseTo(3, 12);
+    expect(edgeDistanceMm(hole, 0.42, true)).toBe(6);
+  });
+});
+
 describe('points on a stack', () => {
-  it('warns when a cutting point goes through yarns, once per material', () => {
+  it('says once per material that a cutting point cuts yarns', () => {
     const advice = pointForStack(pointStyle('right-twist')!, hideAndDuck, 'cutting');
-    expect(advice.warnings).toEqual([{ code: 'cuts-yarns', materialName: 'No. 10 cotton duck' }]);
+    expect(advice.layers.filter(({ effect }) => effect === 'cuts-yarns').length).toBe(1);
+    expect(advice.cutsCloth).toBeTrue();
+    expect(pointForStack(pointStyle('round')!, hideAndDuck, 'round').cutsCloth).toBeFalse();
   });
 
   it('stays between 0 and 1 for every point on every material', () => {

@@ -1,17 +1,31 @@
-import { requirePositive } from '../standing/index.js';
 import type { Stack } from '../material/index.js';
 import {
+  NEEDLE_FINISHES,
   NEEDLE_SIZES,
   needleSystem,
   POINT_STYLES,
+  type NeedleFinish,
   type NeedleSize,
   type NeedleSystem,
   type PointStyle,
   type Shank,
 } from '../needle/index.js';
-import { eyeFit, FIT_BANDS, type EyeFit } from './eye-fit.js';
-import { MATCH_WEIGHTS } from './match-weights.js';
-import { PLATE_RATIO, plateFit, type PlateFit } from './plate-hole.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import { requirePositive } from '../standing/index.js';
+import { eyeFit, type EyeFit } from './eye-fit.js';
+import { finishForStack } from './finish-for-stack.js';
+import {
+  eyeCost,
+  finishCost,
+  holeCost,
+  plateCost,
+  pointCost,
+  strengthCost,
+  sumOf,
+  type CostParts,
+} from './needle-cost.js';
+import { within, type Limits, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
+import { plateFit, type PlateFit } from './plate-hole.js';
 import { pointForStack, type PointAdvice } from './point-for-stack.js';
 import { schoolLimit, type Schools } from './school.js';
 import { seamHole, type SeamHole } from './seam-hole.js';
@@ -19,16 +33,13 @@ import { strengthGuideMm } from './strength-guide.js';
 
 /** What is on the bench. */
 export interface NeedleQuestion {
-  readonly machine: {
-    /** Designations of the systems its clamp takes. */
-    readonly systemIds: readonly string[];
-    readonly shank: Shank;
-    readonly plateHoleMm: number;
-  };
+  readonly machine: MachineOnBench;
   readonly stack: Stack;
-  readonly threadDiameterMm: number;
+  readonly thread: ThreadOnBench;
   readonly stitchLengthMm: number;
   readonly schools: Schools;
+  /** The shop's values; the shipped ones when left out. */
+  readonly values?: Values;
 }
 
 /** One needle that would go in, with everything it was judged on. */
@@ -36,6 +47,7 @@ export interface NeedleCandidate {
   readonly system: NeedleSystem;
   readonly point: PointStyle;
   readonly size: NeedleSize;
+  readonly finish: NeedleFinish;
   readonly fit: EyeFit;
   /** Accepted by the school the answer follows. */
   readonly withinSchool: boolean;
@@ -43,7 +55,8 @@ export interface NeedleCandidate {
   readonly pointAdvice: PointAdvice;
   readonly plate: PlateFit;
   readonly hole: SeamHole;
-  /** Sum of what falls short, 0 best. */
+  readonly parts: CostParts;
+  /** Sum of the parts, 0 best. */
   readonly cost: number;
 }
 
@@ -51,7 +64,13 @@ export interface NeedleCandidate {
 export type Refusal =
   | { readonly reason: 'no-system' }
   | { readonly reason: 'unknown-system'; readonly systemId: string }
+  | { readonly reason: 'other-clamp'; readonly systemId: string; readonly takes: readonly string[] }
   | { readonly reason: 'shank'; readonly systemId: string; readonly needs: Shank; readonly has: Shank }
+  | { readonly reason: 'point-not-made'; readonly systemId: string; readonly pointId: string }
+  | { readonly reason: 'size-not-made'; readonly systemId: string; readonly from: number; readonly to: number }
+  | { readonly reason: 'thread-unfit'; readonly why: string }
+  | { readonly reason: 'thread-limit'; readonly tex: number; readonly limits: Limits }
+  | { readonly reason: 'needle-limit'; readonly systemId: string; readonly limits: Limits }
   | { readonly reason: 'thread-will-not-pass'; readonly systemId: string; readonly largestNm: number }
   | {
       readonly reason: 'plate-hole';
@@ -71,27 +90,48 @@ export interface NeedleAnswer {
 /**
  * Ranks every needle of the catalogue for a machine, stack and thread.
  *
- * Sizes and points are judged once each and then combined, so the work is about 17 sizes + 11 points per system
- * and one addition per combination. The order is reproducible: ties go to the smaller size, then catalogue order.
+ * Sizes, points and finishes are judged once each and then combined. The order is reproducible: ties go to the smaller
+ * size, then catalogue order.
  *
  * @throws OutOfRange when a measure is not above zero
  */
 export function rankNeedles(question: NeedleQuestion): NeedleAnswer {
-  requirePositive('threadDiameterMm', question.threadDiameterMm);
+  const { machine, thread, stack, schools, values = SHIPPED_VALUES } = question;
+  requirePositive('diameterMm', thread.diameterMm);
   requirePositive('stitchLengthMm', question.stitchLengthMm);
-  requirePositive('plateHoleMm', question.machine.plateHoleMm);
-  const limitRatio = schoolLimit(question.schools.size, question.stack);
-  const sizes = NEEDLE_SIZES.map((size) => judgeSize(size, question, limitRatio));
-  const points = POINT_STYLES.map((point) => judgePoint(point, question));
-  const bySystem = distinctSystems(question.machine.systemIds).map((id) =>
-    rankSystem(id, question, sizes, points),
+  requirePositive('plateHoleMm', machine.plateHoleMm);
+  const limitRatio = schoolLimit(schools.size, stack, values);
+  const refused = refuseThread(thread, machine);
+  if (refused) return { ranked: [], refusals: [refused], limitRatio };
+  if (machine.systemIds.length === 0) return { ranked: [], refusals: [{ reason: 'no-system' }], limitRatio };
+  const judged: Judged = {
+    sizes: NEEDLE_SIZES.map((size) => judgeSize(size, question, limitRatio, values)),
+    points: POINT_STYLES.map((point) => judgePoint(point, question, values)),
+    finishes: NEEDLE_FINISHES.map((finish) => judgeFinish(finish, stack, values)),
+  };
+  const bySystem = distinctSystems(machine.systemIds).map((id) =>
+    rankSystem(id, question, judged, limitRatio, values),
   );
-  const ranked = bySystem.flatMap((part) => part.candidates).sort(byCost);
-  const refusals: readonly Refusal[] =
-    question.machine.systemIds.length === 0
-      ? [{ reason: 'no-system' }]
-      : bySystem.flatMap((part) => part.refusals);
-  return { ranked, refusals, limitRatio };
+  return {
+    ranked: bySystem.flatMap((part) => part.candidates).sort(byCost),
+    refusals: bySystem.flatMap((part) => part.refusals),
+    limitRatio,
+  };
+}
+
+/** Why a thread goes on no needle of this machine, or null. */
+export function refuseThread(thread: ThreadOnBench, machine: MachineOnBench): Refusal | null {
+  if (thread.unfit !== null) return { reason: 'thread-unfit', why: thread.unfit };
+  if (!within(thread.tex, machine.threadTex)) {
+    return { reason: 'thread-limit', tex: thread.tex, limits: machine.threadTex! };
+  }
+  return null;
+}
+
+interface Judged {
+  readonly sizes: readonly JudgedSize[];
+  readonly points: readonly JudgedPoint[];
+  readonly finishes: readonly JudgedFinish[];
 }
 
 interface JudgedSize {
@@ -99,22 +139,24 @@ interface JudgedSize {
   readonly fit: EyeFit;
   readonly plate: PlateFit;
   readonly guideMm: number;
-  readonly cost: number;
-  readonly passes: boolean;
+  readonly costs: Pick<CostParts, 'eye' | 'strength' | 'plate'>;
 }
 
-function judgeSize(size: NeedleSize, question: NeedleQuestion, limitRatio: number): JudgedSize {
-  const fit = eyeFit(question.threadDiameterMm, size.nm);
-  const plate = plateFit(question.machine.plateHoleMm, size.nm, question.stack);
-  const guideMm = strengthGuideMm(size.nm);
-  return {
-    size,
-    fit,
-    plate,
-    guideMm,
-    cost: eyeCost(fit, limitRatio) + strengthCost(guideMm, question.stack) + plateCost(plate),
-    passes: fit.band !== 'will-not-pass',
+function judgeSize(
+  size: NeedleSize,
+  { machine, thread, stack }: NeedleQuestion,
+  limitRatio: number,
+  values: Values,
+): JudgedSize {
+  const fit = eyeFit(thread.diameterMm, size.nm, values);
+  const plate = plateFit(machine.plateHoleMm, size.nm, stack, values);
+  const guideMm = strengthGuideMm(size.nm, values);
+  const costs = {
+    eye: eyeCost(fit, limitRatio, values),
+    strength: strengthCost(guideMm, stack, values),
+    plate: plateCost(plate, values),
   };
+  return { size, fit, plate, guideMm, costs };
 }
 
 interface JudgedPoint {
@@ -123,90 +165,97 @@ interface JudgedPoint {
   readonly cost: number;
 }
 
-function judgePoint(point: PointStyle, { stack, schools }: NeedleQuestion): JudgedPoint {
-  const advice = pointForStack(point, stack, schools.leatherPoint);
-  return { point, advice, cost: MATCH_WEIGHTS.value.point * (1 - advice.suitability) };
+function judgePoint(point: PointStyle, { stack, schools }: NeedleQuestion, values: Values): JudgedPoint {
+  const advice = pointForStack(point, stack, schools.leatherPoint, values);
+  return { point, advice, cost: pointCost(advice.suitability, values) };
 }
+
+interface JudgedFinish {
+  readonly finish: NeedleFinish;
+  readonly cost: number;
+}
+
+function judgeFinish(finish: NeedleFinish, stack: Stack, values: Values): JudgedFinish {
+  return { finish, cost: finishCost(finishForStack(finish, stack, values), values) };
+}
+
+interface SystemPart {
+  readonly candidates: readonly NeedleCandidate[];
+  readonly refusals: readonly Refusal[];
+}
+
+const refuse = (refusal: Refusal): SystemPart => ({ candidates: [], refusals: [refusal] });
 
 function rankSystem(
   systemId: string,
   question: NeedleQuestion,
-  sizes: readonly JudgedSize[],
-  points: readonly JudgedPoint[],
-): { candidates: NeedleCandidate[]; refusals: Refusal[] } {
+  { sizes, points, finishes }: Judged,
+  limitRatio: number,
+  values: Values,
+): SystemPart {
   const system = needleSystem(systemId);
-  if (!system) return { candidates: [], refusals: [{ reason: 'unknown-system', systemId }] };
-  const { shank, plateHoleMm } = question.machine;
-  if (system.shank !== shank) {
-    return { candidates: [], refusals: [{ reason: 'shank', systemId, needs: shank, has: system.shank }] };
-  }
+  if (!system) return refuse({ reason: 'unknown-system', systemId });
+  const { shank, plateHoleMm, needleNm } = question.machine;
+  if (system.shank !== shank) return refuse({ reason: 'shank', systemId, needs: shank, has: system.shank });
   const [smallestNm, largestNm] = system.sizesNm.value;
   const made = sizes.filter(({ size }) => size.nm >= smallestNm && size.nm <= largestNm);
-  const passing = made.filter((judged) => judged.passes);
-  if (passing.length === 0)
-    return { candidates: [], refusals: [{ reason: 'thread-will-not-pass', systemId, largestNm }] };
-  const clearing = passing.filter((judged) => judged.plate.verdict !== 'will-not-clear');
+  const passing = made.filter(({ fit }) => fit.band !== 'will-not-pass');
+  if (passing.length === 0) return refuse({ reason: 'thread-will-not-pass', systemId, largestNm });
+  const allowed = passing.filter(({ size }) => within(size.nm, needleNm));
+  if (allowed.length === 0) return refuse({ reason: 'needle-limit', systemId, limits: needleNm! });
+  const clearing = allowed.filter(({ plate }) => plate.verdict !== 'will-not-clear');
   if (clearing.length === 0) {
-    const smallestPassingNm = passing[0]!.size.nm;
-    return {
-      candidates: [],
-      refusals: [{ reason: 'plate-hole', systemId, smallestNm: smallestPassingNm, plateHoleMm }],
-    };
+    return refuse({ reason: 'plate-hole', systemId, smallestNm: allowed[0]!.size.nm, plateHoleMm });
   }
   const offered = points.filter(({ point }) => system.pointFamilies.includes(point.family));
-  const limitRatio = schoolLimit(question.schools.size, question.stack);
   const candidates = clearing.flatMap((size) =>
-    offered.map((point) => combine(system, size, point, question, limitRatio)),
+    offered.flatMap((point) => {
+      const hole = holeOf(size, point, question, values);
+      return finishes.map((finish) => combine(system, size, point, finish, hole, limitRatio));
+    }),
   );
   return { candidates, refusals: [] };
 }
 
+interface JudgedHole {
+  readonly hole: SeamHole;
+  readonly cost: number;
+}
+
+function holeOf(
+  { size }: JudgedSize,
+  { point }: JudgedPoint,
+  { stitchLengthMm, thread }: NeedleQuestion,
+  values: Values,
+): JudgedHole {
+  const hole = seamHole(size.nm, point.cutAngleDeg, stitchLengthMm, thread.diameterMm, values);
+  return { hole, cost: holeCost(hole, stitchLengthMm, values) };
+}
+
 function combine(
   system: NeedleSystem,
-  judged: JudgedSize,
-  { point, advice, cost }: JudgedPoint,
-  { stitchLengthMm, threadDiameterMm }: NeedleQuestion,
+  { size, fit, plate, guideMm, costs }: JudgedSize,
+  { point, advice, cost: pointShort }: JudgedPoint,
+  { finish, cost: finishShort }: JudgedFinish,
+  { hole, cost: holeShort }: JudgedHole,
   limitRatio: number,
 ): NeedleCandidate {
-  const hole = seamHole(judged.size.nm, point.cutAngleDeg, stitchLengthMm, threadDiameterMm);
+  const { eye, strength, plate: plateShort } = costs;
+  const parts = { eye, strength, point: pointShort, finish: finishShort, plate: plateShort, hole: holeShort };
   return {
     system,
     point,
-    size: judged.size,
-    fit: judged.fit,
-    withinSchool: judged.fit.ratio <= limitRatio,
-    strengthGuideMm: judged.guideMm,
+    size,
+    finish,
+    fit,
+    withinSchool: fit.ratio <= limitRatio,
+    strengthGuideMm: guideMm,
     pointAdvice: advice,
-    plate: judged.plate,
+    plate,
     hole,
-    cost: judged.cost + cost + holeCost(hole, stitchLengthMm),
+    parts,
+    cost: sumOf(parts),
   };
-}
-
-function eyeCost({ ratio }: EyeFit, limitRatio: number): number {
-  const weights = MATCH_WEIGHTS.value;
-  if (ratio > limitRatio)
-    return weights.overLimit + (weights.overLimitSlope * (ratio - limitRatio)) / limitRatio;
-  const loose = ratio < FIT_BANDS[0]!.belowRatio ? weights.tooLoose : 0;
-  return (weights.spareRoom * (limitRatio - ratio)) / limitRatio + loose;
-}
-
-function strengthCost(guideMm: number, stack: Stack): number {
-  return MATCH_WEIGHTS.value.strength * Math.min(2, Math.max(0, stack.thicknessMm / guideMm - 1));
-}
-
-function plateCost({ ratio, verdict }: PlateFit): number {
-  const weights = MATCH_WEIGHTS.value;
-  if (ratio < PLATE_RATIO.good) return weights.plateTight * (PLATE_RATIO.good - ratio);
-  if (ratio <= PLATE_RATIO.big) return 0;
-  const swallows = verdict === 'swallows-thin-work' ? weights.swallowsThinWork : 0;
-  return weights.plateBig * (ratio - PLATE_RATIO.big) + swallows;
-}
-
-function holeCost(hole: SeamHole, stitchLengthMm: number): number {
-  const weights = MATCH_WEIGHTS.value;
-  const short = Math.max(0, hole.shortestStitchMm / stitchLengthMm - 1);
-  return weights.shortStitch * short + (weights.holeShare * hole.alongSeamMm) / stitchLengthMm;
 }
 
 function byCost(a: NeedleCandidate, b: NeedleCandidate): number {
@@ -214,7 +263,6 @@ function byCost(a: NeedleCandidate, b: NeedleCandidate): number {
 }
 
 /** The same system under two designations counts once. */
-function distinctSystems(designations: readonly string[]): readonly string[] {
-  const seen = new Map(designations.map((name) => [needleSystem(name)?.id ?? name, name]));
-  return [...seen.keys()];
+export function distinctSystems(designations: readonly string[]): readonly string[] {
+  return [...new Set(designations.map((name) => needleSystem(name)?.id ?? name))];
 }

@@ -1,5 +1,5 @@
-import { sourced, type Sourced } from '../standing/index.js';
 import type { Stack } from '../material/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
 /** How much room a school wants in the eye. */
 export type SizeSchool = 'free' | 'middle' | 'snug';
@@ -17,32 +17,23 @@ export interface Schools {
   readonly leatherPoint: LeatherPointSchool;
 }
 
-/**
- * Largest ratio of thread to blade each school accepts on an ordinary stack. The free limit is fitted so that the
- * smallest sizes of common practice come out (Tex 45 on 90, 70 on 100, 90 on 120, 135 on 140, 210 on 180): any
- * value from 0.3034 to 0.3039 does.
- */
-export const SCHOOL_LIMITS: Readonly<Record<SizeSchool, Sourced<number>>> = {
-  free: sourced(0.3036, 'fitted', 'fitted to smallest sizes of common practice'),
-  middle: sourced(0.34, 'assumption', 'between the two schools'),
-  snug: sourced(0.38, 'fitted', 'fitted to sizes of common practice'),
-};
-
-/** Up to this thickness a stack counts as thin. Assumption. */
-export const THIN_STACK_MM = 2;
-const THIN_ALLOWANCE = 0.03;
-const ABRASIVE_DEDUCTION = 0.02;
-
-/** Largest ratio a school accepts on this stack: more on a thin one, less on an abrasive one (assumption). */
-export function schoolLimit(school: SizeSchool, stack: Stack): number {
-  const thin = stack.thicknessMm <= THIN_STACK_MM ? THIN_ALLOWANCE : 0;
-  const abrasive = stack.abrasive ? ABRASIVE_DEDUCTION : 0;
-  return SCHOOL_LIMITS[school].value + thin - abrasive;
+/** Largest ratio of thread to blade a school accepts on this stack: more on a thin one, less on an abrasive one. */
+export function schoolLimit(school: SizeSchool, stack: Stack, values: Values = SHIPPED_VALUES): number {
+  const thin = isThin(stack, values) ? values['school.thin-allowance'].value : 0;
+  const abrasive = stack.abrasive ? values['school.abrasive-deduction'].value : 0;
+  return values[`school.${school}`].value + thin - abrasive;
 }
 
 /** The school a choice comes to on this stack. */
-export function schoolForStack(choice: SizeSchoolChoice, stack: Stack): SizeSchool {
+export function schoolForStack(
+  choice: SizeSchoolChoice,
+  stack: Stack,
+  values: Values = SHIPPED_VALUES,
+): SizeSchool {
   if (choice !== 'by-work') return choice;
-  const thinOrFabric = stack.thicknessMm <= THIN_STACK_MM || stack.leatherShare === 0;
+  const thinOrFabric = isThin(stack, values) || stack.leatherShare === 0;
   return stack.abrasive || !thinOrFabric ? 'free' : 'snug';
 }
+
+const isThin = (stack: Stack, values: Values): boolean =>
+  stack.thicknessMm <= values['school.thin-stack'].value;

@@ -1,7 +1,7 @@
 import type { Standing } from '../standing/index.js';
 
 /** How a material takes a needle. Drives the point and the tension step. */
-export type MaterialKind = 'leather' | 'woven' | 'coated' | 'webbing' | 'felt' | 'foam';
+export type MaterialKind = 'leather' | 'woven' | 'coated' | 'webbing' | 'felt' | 'foam' | 'rubber';
 export type Hardness = 'soft' | 'medium' | 'hard';
 
 /** A catalogue material. Thickness is typical of one ply and always open to the shop's own measurement. */
@@ -23,6 +23,7 @@ export const MATERIALS: readonly Material[] = [
   material('harness', 'Harness leather, curried', 'leather', 'medium', 3.5),
   material('chrome-upholstery', 'Chrome-tanned hide, soft', 'leather', 'soft', 1.2),
   material('chrome-split', 'Chrome split for welding wear', 'leather', 'medium', 1.4, true),
+  material('latigo', 'Oil-tanned hide, waxy', 'leather', 'medium', 3.2),
   material('garment-leather', 'Garment leather, soft', 'leather', 'soft', 0.8),
   material('rawhide', 'Rawhide, dry', 'leather', 'hard', 1.5, true),
   material('duck-10', 'No. 10 cotton duck', 'woven', 'medium', 0.8),
@@ -39,6 +40,8 @@ export const MATERIALS: readonly Material[] = [
   material('webbing-cotton', 'Cotton webbing', 'webbing', 'medium', 2.0),
   material('wool-felt', 'Pressed wool felt', 'felt', 'soft', 3.0),
   material('foam-closed', 'Closed-cell foam', 'foam', 'soft', 4.0),
+  material('rubber-sheet', 'Rubber sheet', 'rubber', 'medium', 2.0),
+  material('rubber-foamed', 'Foamed rubber, cloth-faced', 'rubber', 'soft', 3.0),
 ];
 
 /** The material with the given id, or undefined. */

@@ -7,5 +7,22 @@ export {
   type NeedleSizeReading,
 } from './needle-size.js';
 export { bucklingLoadN, secondMomentMm4, STEEL_E_N_PER_MM2, stiffnessRatio } from './blade-stiffness.js';
-export { POINT_STYLES, pointStyle, type CutAngle, type PointStyle } from './point-style.js';
-export { NEEDLE_SYSTEMS, needleSystem, type NeedleSystem, type Shank } from './needle-system.js';
+export { POINT_STYLES, pointOfLetters, pointStyle, type CutAngle, type PointStyle } from './point-style.js';
+export {
+  NEEDLE_SYSTEMS,
+  needleSystem,
+  twinSystem,
+  type NeedleMeasures,
+  type NeedleSystem,
+  type PointFamily,
+  type Shank,
+} from './needle-system.js';
+export {
+  FINISH_WORKS,
+  NEEDLE_FINISHES,
+  needleFinish,
+  USUAL_FINISH,
+  type FinishWork,
+  type NeedleFinish,
+} from './needle-finish.js';
+export { HOOK_SIDES, needleFacing, type HookSide, type NeedleFacing } from './needle-facing.js';

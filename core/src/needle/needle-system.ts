@@ -1,9 +1,18 @@
 import { sourced, type Sourced, type Standing } from '../standing/index.js';
 
 export type Shank = 'round' | 'flat';
+export type PointFamily = 'cloth' | 'cutting';
+
+/** Lengths and diameters that tell one system from another; null where nobody is sure: measure and confirm. */
+export interface NeedleMeasures {
+  readonly shankDiameterMm: Sourced<number> | null;
+  /** Butt of the shank to the top of the eye. Wrong by half a millimetre, the hook misses the loop. */
+  readonly buttToEyeMm: Sourced<number> | null;
+  readonly overallMm: Sourced<number> | null;
+}
 
 /** A needle system: one shape under its equivalent trade designations. */
-export interface NeedleSystem {
+export interface NeedleSystem extends NeedleMeasures {
   readonly id: string;
   /** Other designations of the same shape. Common practice. */
   readonly equivalents: readonly string[];
@@ -11,53 +20,117 @@ export interface NeedleSystem {
   /** Systems that share a bar share this: the cloth and leather needles of one shank and length. */
   readonly clampFamily: string;
   /** Point families it is made with. */
-  readonly pointFamilies: readonly ('cloth' | 'cutting')[];
+  readonly pointFamilies: readonly PointFamily[];
   readonly sizesNm: Sourced<readonly [smallest: number, largest: number]>;
-  /** Not entered where nobody is sure of it: measure and confirm. */
-  readonly shankDiameterMm: Sourced<number> | null;
+  /** The machines it is for, by function. */
+  readonly usedOn: string;
   readonly standing: Standing;
 }
 
 const RANGE_SOURCE = 'sizes commonly sold, from memory';
 const SHANK_SOURCE = 'from memory, to be measured';
+const BOTH: readonly PointFamily[] = ['cloth', 'cutting'];
 
 export const NEEDLE_SYSTEMS: readonly NeedleSystem[] = [
-  system('135x5', ['134', 'DPx5'], 'round', '135x5', ['cloth', 'cutting'], [60, 160], 2.0),
-  system('16x231', ['1738', 'DBx1', '287 WH'], 'round', '16x231', ['cloth'], [60, 140], 1.62),
-  system('16x95', [], 'round', '16x231', ['cutting'], [70, 140], 1.62),
-  system('135x17', ['DPx17'], 'round', '135x17', ['cloth'], [80, 200], 2.0),
-  system('135x16', ['DPx16'], 'round', '135x17', ['cutting'], [80, 200], 2.0),
-  system('134-35', ['2134-35'], 'round', '134-35', ['cloth', 'cutting'], [80, 180], null),
-  system('130/705 H', ['15x1', 'HAx1'], 'flat', '130/705 H', ['cloth', 'cutting'], [60, 120], 2.05),
-  system('794', ['7x3', 'DYx3'], 'round', '794', ['cloth', 'cutting'], [160, 250], null),
-  system('328', [], 'round', '328', ['cloth', 'cutting'], [140, 250], null),
+  system('135x5', ['134', 'DPx5'], 'medium drop-feed machines', {
+    points: BOTH,
+    sizes: [60, 160],
+    shankMm: 2.0,
+    buttToEyeMm: 33.9,
+  }),
+  system('16x231', ['1738', 'DBx1', '287 WH'], 'light and medium drop-feed machines', {
+    points: ['cloth'],
+    sizes: [60, 140],
+    shankMm: 1.62,
+    buttToEyeMm: 33.9,
+  }),
+  system('16x95', [], 'the same machines as 16x231, in leather', {
+    clamp: '16x231',
+    points: ['cutting'],
+    sizes: [70, 140],
+    shankMm: 1.62,
+  }),
+  system('135x17', ['DPx17'], 'walking-foot and compound machines, cloth', {
+    points: ['cloth'],
+    sizes: [80, 200],
+    shankMm: 2.0,
+  }),
+  system('135x16', ['DPx16'], 'walking-foot and compound machines, leather', {
+    clamp: '135x17',
+    points: ['cutting'],
+    sizes: [80, 200],
+    shankMm: 2.0,
+  }),
+  system('134-35', ['2134-35'], 'post-bed and compound machines', { points: BOTH, sizes: [80, 180] }),
+  system('130/705 H', ['15x1', 'HAx1'], 'portable machines with a flat clamp', {
+    shank: 'flat',
+    points: BOTH,
+    sizes: [60, 120],
+    shankMm: 2.05,
+  }),
+  system('29x3', [], 'patching machines, cloth', { points: ['cloth'], sizes: [80, 180], standing: 'memory' }),
+  system('29x4', [], 'patching machines, leather', {
+    clamp: '29x3',
+    points: ['cutting'],
+    sizes: [80, 180],
+    standing: 'memory',
+  }),
+  system('190', ['MTx190'], 'post-bed machines', { points: BOTH, sizes: [80, 160], standing: 'memory' }),
+  system('794', ['7x3', 'DYx3'], 'heavy harness-class machines', { points: BOTH, sizes: [160, 250] }),
+  system('328', [], 'heavy stitching machines', { points: BOTH, sizes: [140, 250] }),
 ];
 
 /** The system of a trade designation, equivalents included, or undefined. @example needleSystem('DPx17')?.id // '135x17' */
 export function needleSystem(designation: string): NeedleSystem | undefined {
-  const wanted = plain(designation);
-  return NEEDLE_SYSTEMS.find((s) => [s.id, ...s.equivalents].some((name) => plain(name) === wanted));
+  return BY_DESIGNATION.get(plainDesignation(designation));
 }
 
-const plain = (designation: string): string => designation.toLowerCase().replace(/\s+/g, '');
+/** A designation without spaces and case, `×` read as `x`, so that it can be compared. */
+function plainDesignation(designation: string): string {
+  return designation.toLowerCase().replace(/×/g, 'x').replace(/\s+/g, '');
+}
+
+const BY_DESIGNATION = new Map(
+  NEEDLE_SYSTEMS.flatMap((one) =>
+    [one.id, ...one.equivalents].map((name) => [plainDesignation(name), one] as const),
+  ),
+);
+
+/** The system of the other point family that goes in the same clamp: the leather twin of a cloth needle. */
+export function twinSystem(system: NeedleSystem, family: PointFamily): NeedleSystem | undefined {
+  return NEEDLE_SYSTEMS.find(
+    (other) => other.clampFamily === system.clampFamily && other.pointFamilies.includes(family),
+  );
+}
+
+interface SystemTraits {
+  readonly shank?: Shank;
+  readonly clamp?: string;
+  readonly points: readonly PointFamily[];
+  readonly sizes: readonly [number, number];
+  readonly shankMm?: number;
+  readonly buttToEyeMm?: number;
+  readonly standing?: Standing;
+}
 
 function system(
   id: string,
   equivalents: readonly string[],
-  shank: Shank,
-  clampFamily: string,
-  pointFamilies: NeedleSystem['pointFamilies'],
-  sizesNm: readonly [number, number],
-  shankMm: number | null,
+  usedOn: string,
+  { shank = 'round', clamp = id, points, sizes, shankMm, buttToEyeMm, standing = 'practice' }: SystemTraits,
 ): NeedleSystem {
+  const measure = (mm: number | undefined) => (mm === undefined ? null : sourced(mm, 'memory', SHANK_SOURCE));
   return {
     id,
     equivalents,
     shank,
-    clampFamily,
-    pointFamilies,
-    sizesNm: sourced(sizesNm, 'memory', RANGE_SOURCE),
-    shankDiameterMm: shankMm === null ? null : sourced(shankMm, 'memory', SHANK_SOURCE),
-    standing: 'practice',
+    clampFamily: clamp,
+    pointFamilies: points,
+    sizesNm: sourced(sizes, 'memory', RANGE_SOURCE),
+    shankDiameterMm: measure(shankMm),
+    buttToEyeMm: measure(buttToEyeMm),
+    overallMm: null,
+    usedOn,
+    standing,
   };
 }

@@ -1,4 +1,5 @@
 import type { Standing } from '../standing/index.js';
+import type { PointFamily } from './needle-system.js';
 
 /**
  * Angle between a cutting point's cut and the seam: a number of degrees, `both` for a cross-shaped cut, or
@@ -11,7 +12,7 @@ export interface PointStyle {
   readonly id: string;
   readonly name: string;
   readonly letters: string;
-  readonly family: 'cloth' | 'cutting';
+  readonly family: PointFamily;
   readonly cutAngleDeg: CutAngle;
   /** What it leaves behind, in a few words. */
   readonly look: string;
@@ -40,6 +41,11 @@ export const POINT_STYLES: readonly PointStyle[] = [
 /** The point with the given id, or undefined. */
 export function pointStyle(id: string): PointStyle | undefined {
   return POINT_STYLES.find((point) => point.id === id);
+}
+
+/** The point that these trade letters stand for, or undefined. @example pointOfLetters('lr')?.id // 'right-twist' */
+export function pointOfLetters(letters: string): PointStyle | undefined {
+  return POINT_STYLES.find((point) => point.letters === letters.toUpperCase());
 }
 
 function cloth(id: string, name: string, letters: string, look: string): PointStyle {

@@ -2,14 +2,15 @@
  * How much weight a value can bear.
  *
  * `measured`: this shop measured it. `standard`: a published standard, named. `handbook`: a published source,
- * named. `practice`: common practice of the trade, no source. `fitted`: fitted here to practice values.
- * `memory`: recalled, unverified. `assumption`: to be replaced by the shop's own measurement.
+ * named. `practice`: common practice of the trade, no source. `chosen`: this shop's own way of working. `fitted`:
+ * fitted here to practice values. `memory`: recalled, unverified. `assumption`: to be replaced by the shop's own measurement.
  */
 export const STANDINGS = [
   'measured',
   'standard',
   'handbook',
   'practice',
+  'chosen',
   'fitted',
   'memory',
   'assumption',

@@ -9,8 +9,14 @@ export {
 export { nominalTex } from './nominal-tex.js';
 export { soldTexOfTicket } from './sold-tex-of-ticket.js';
 export { DRAMATIC_STEPS, ladderSteps } from './ladder-steps.js';
-export { THREAD_CONSTRUCTIONS, threadConstruction, type ThreadConstruction } from './thread-construction.js';
-export { diameterOfConstruction, threadDiameterMm } from './thread-diameter.js';
+export {
+  THREAD_CONSTRUCTIONS,
+  THREAD_USES,
+  threadConstruction,
+  type ThreadConstruction,
+  type ThreadUse,
+} from './thread-construction.js';
+export { diameterOfConstruction, diameterValueId, threadDiameterMm } from './thread-diameter.js';
 export { weighedTex, type WeighedTex } from './weighed-tex.js';
 export { readThreadSize, type ThreadSizeReading, type ThreadSizeSystem } from './read-thread-size.js';
 export { threadEquivalents, type ThreadEquivalents } from './thread-equivalents.js';

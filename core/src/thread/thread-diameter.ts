@@ -1,4 +1,5 @@
 import { requirePositive, sourced, weakestStanding, type Sourced } from '../standing/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { ThreadConstruction } from './thread-construction.js';
 
 /**
@@ -17,12 +18,26 @@ export function threadDiameterMm(tex: number, densityGCm3: number, packing: numb
   return 2 * Math.sqrt((tex * 1e-3) / (Math.PI * densityGCm3 * packing));
 }
 
-/** Diameter of a thread by construction, with the standing it inherits. A measured diameter always wins over it. */
-export function diameterOfConstruction(tex: number, construction: ThreadConstruction): Sourced<number> {
-  const { densityGCm3, packing } = construction;
+/** Id of the value that holds a shop's measured diameter of one thread. */
+export const diameterValueId = (constructionId: string, tex: number): string =>
+  `diameter.${constructionId}.${Math.round(tex)}`;
+
+/**
+ * Diameter of a thread: the one this shop measured where there is one, else computed from its construction, with the
+ * standing it inherits.
+ */
+export function diameterOfConstruction(
+  tex: number,
+  construction: ThreadConstruction,
+  values: Values = SHIPPED_VALUES,
+): Sourced<number> {
+  const measured = values[diameterValueId(construction.id, tex)];
+  if (measured) return measured;
+  const density = values[`construction.${construction.id}.density`] ?? construction.densityGCm3;
+  const packing = values[`construction.${construction.id}.packing`] ?? construction.packing;
   return sourced(
-    threadDiameterMm(tex, densityGCm3.value, packing.value),
-    weakestStanding(densityGCm3.standing, packing.standing),
-    `computed from tex; ${densityGCm3.source}; packing ${packing.source}`,
+    threadDiameterMm(tex, density.value, packing.value),
+    weakestStanding(density.standing, packing.standing),
+    `computed from tex; ${density.source}; packing ${packing.source}`,
   );
 }

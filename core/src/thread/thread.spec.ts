@@ -193,19 +193,14 @@ describe('an unlabelled spool', () => {
   });
 
   it('names the same thread in the other systems', () => {
-    expect(threadEquivalents(135)).toEqual({
-      tex: 135,
-      tradeSize: 138,
-      ticket: 20,
-      denier: 1215,
-      letter: 'FF',
-    });
-    expect(threadEquivalents(60)).toEqual({
-      tex: 60,
-      tradeSize: null,
-      ticket: 50,
-      denier: 540,
-      letter: null,
-    });
+    const { metricCount, cottonCount, computedTicket, ...sold } = threadEquivalents(135);
+    expect(sold).toEqual({ tex: 135, tradeSize: 138, ticket: 20, letter: 'FF', denier: 1215, dtex: 1350 });
+    // 1000 / 135, 590.54 / 135 (ASTM D2260) and 3000 / 135.
+    expect(metricCount).toBeCloseTo(7.407, 3);
+    expect(cottonCount).toBeCloseTo(4.374, 3);
+    expect(computedTicket).toBeCloseTo(22.22, 2);
+    expect(threadEquivalents(60)).toEqual(
+      jasmine.objectContaining({ tradeSize: null, ticket: 50, letter: null, denier: 540 }),
+    );
   });
 });

@@ -1,138 +1,24 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
-import type { FragmentCount, RemovalCause, DropTest, SeamGrade } from '@gantelet/core';
-import type { Machine, Role, SchoolChoice } from '@gantelet/contracts';
-
-/** Rows as they stand in the database; one interface per table, columns in snake case. */
-export interface PersonRow {
-  id: string;
-  name: string;
-  role: Role;
-  signInName: string;
-  passwordHash: string;
-}
-export interface ShopRow {
-  id: number;
-  name: string;
-  timeZone: string;
-  sizeSchool: SchoolChoice['size'];
-  leatherPointSchool: SchoolChoice['leatherPoint'];
-  lifeHours: number;
-}
-export interface ShiftRow {
-  id: string;
-  name: string;
-  startMinute: number;
-  lengthMinutes: number;
-  /** Days as digits, 0 Sunday to 6 Saturday. */
-  weekdays: string;
-}
-export interface ZoneRow {
-  id: string;
-  name: string;
-  position: number;
-  sampleSewing: number | null;
-  sampleLooks: number | null;
-}
-export interface ZoneShiftRow {
-  zoneId: string;
-  shiftId: string;
-}
-export interface MachineRow {
-  id: string;
-  shopNumber: number;
-  name: string;
-  machineClass: Machine['machineClass'];
-  feed: Machine['feed'];
-  duty: Machine['duty'];
-  zoneId: string;
-  shank: Machine['shank'];
-  plateHoleMm: number;
-  knobMark: string | null;
-  knobTravelTurns: number | null;
-  presentSetupId: string | null;
-  presentInstallId: string | null;
-  stoppingRemovalId: string | null;
-  version: number;
-}
-export interface MachineSystemRow {
-  machineId: string;
-  systemId: string;
-  position: number;
-}
-export interface SetupRow {
-  id: string;
-  name: string;
-  machineId: string;
-  threadLabel: string;
-  threadTex: number;
-  threadConstruction: string;
-  needleSystem: string;
-  bladeNm: number;
-  pointStyle: string;
-  stitchLengthMm: number;
-  sizeSchool: SchoolChoice['size'];
-  leatherPointSchool: SchoolChoice['leatherPoint'];
-  savedAt: Date;
-  savedById: string;
-  version: number;
-}
-export interface SetupLayerRow {
-  setupId: string;
-  position: number;
-  materialId: string;
-  thicknessMm: number;
-  plies: number;
-}
-export interface TestSeamRow {
-  id: string;
-  setupId: string;
-  turns: number;
-  grade: SeamGrade;
-  bothTight: boolean;
-  bobbinDrop: DropTest | null;
-  sewnAt: Date;
-  sewnById: string;
-}
-export interface NeedleInstallRow {
-  id: string;
-  machineId: string;
-  needleSystem: string;
-  bladeNm: number;
-  pointStyle: string;
-  installedAt: Date;
-  installedById: string;
-  entryHours: number;
-}
-export interface NeedleRemovalRow {
-  id: string;
-  installId: string;
-  machineId: string;
-  removedAt: Date;
-  removedById: string;
-  cause: RemovalCause;
-  fragments: FragmentCount;
-  runningHours: number;
-}
-export interface ClearanceRow {
-  id: string;
-  removalId: string;
-  clearedAt: Date;
-  clearedById: string;
-  finding: 'piece-found' | 'work-quarantined';
-}
-export interface WriteRow {
-  writeKey: string;
-  routeId: string;
-  personId: string;
-  requestHash: string;
-  reply: string | null;
-  writtenAt: Date;
-}
-export interface SignInTryRow {
-  who: string;
-  tries: number;
-  resetsAt: Date;
-}
+import type {
+  ClearanceRow,
+  MachinePlateRow,
+  MachineRow,
+  MachineSystemRow,
+  NeedleInstallRow,
+  NeedleRemovalRow,
+  PersonRow,
+  SetupLayerRow,
+  SetupRow,
+  ShiftRow,
+  ShopRow,
+  ShopValueRow,
+  SignInTryRow,
+  StitchDialReadingRow,
+  TestSeamRow,
+  WriteRow,
+  ZoneRow,
+  ZoneShiftRow,
+} from './rows.js';
 
 const id = { type: DataTypes.CHAR(36), primaryKey: true };
 const ref = { type: DataTypes.CHAR(36), allowNull: false };
@@ -140,6 +26,9 @@ const refOrNone = { type: DataTypes.CHAR(36), allowNull: true };
 const text = { type: DataTypes.STRING, allowNull: false };
 const whole = { type: DataTypes.INTEGER, allowNull: false };
 const measure = { type: DataTypes.DOUBLE, allowNull: false };
+const measureOrNone = { type: DataTypes.DOUBLE };
+const wholeOrNone = { type: DataTypes.INTEGER };
+const textOrNone = { type: DataTypes.STRING };
 const instant = { type: DataTypes.DATE(6), allowNull: false };
 
 const version = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 };
@@ -181,8 +70,8 @@ export function defineTables(sequelize: Sequelize) {
       id,
       name: text,
       position: whole,
-      sampleSewing: { type: DataTypes.INTEGER },
-      sampleLooks: { type: DataTypes.INTEGER },
+      sampleSewing: wholeOrNone,
+      sampleLooks: wholeOrNone,
     }),
     zoneShifts: table<ZoneShiftRow>('zone_shifts', {
       zoneId: { ...ref, primaryKey: true },
@@ -198,8 +87,20 @@ export function defineTables(sequelize: Sequelize) {
       zoneId: ref,
       shank: text,
       plateHoleMm: measure,
-      knobMark: { type: DataTypes.STRING },
-      knobTravelTurns: { type: DataTypes.DOUBLE },
+      hookSide: textOrNone,
+      takeUpStrokeMm: measureOrNone,
+      preTensionWraps: whole,
+      bobbinSize: textOrNone,
+      speedInUseSpm: wholeOrNone,
+      speedMostSpm: wholeOrNone,
+      threadLeastTex: measureOrNone,
+      threadMostTex: measureOrNone,
+      needleLeastNm: measureOrNone,
+      needleMostNm: measureOrNone,
+      oilNotes: text,
+      serviceNotes: text,
+      knobMark: textOrNone,
+      knobTravelTurns: measureOrNone,
       presentSetupId: refOrNone,
       presentInstallId: refOrNone,
       stoppingRemovalId: refOrNone,
@@ -208,6 +109,28 @@ export function defineTables(sequelize: Sequelize) {
     machineSystems: table<MachineSystemRow>('machine_systems', {
       machineId: { ...ref, primaryKey: true },
       systemId: { ...text, primaryKey: true },
+      position: whole,
+    }),
+    machinePlates: table<MachinePlateRow>('machine_plates', {
+      machineId: { ...ref, primaryKey: true },
+      position: { ...whole, primaryKey: true },
+      holeMm: measure,
+      feedDogHoleMm: measureOrNone,
+    }),
+    stitchDialReadings: table<StitchDialReadingRow>('stitch_dial_readings', {
+      machineId: { ...ref, primaryKey: true },
+      position: { ...whole, primaryKey: true },
+      dialMark: measure,
+      tenStitchesMm: measure,
+    }),
+    shopValues: table<ShopValueRow>('shop_values', {
+      id,
+      valueId: text,
+      value: measureOrNone,
+      standing: text,
+      note: text,
+      setAt: instant,
+      setById: ref,
       position: whole,
     }),
     setups: table<SetupRow>('setups', {
@@ -220,6 +143,8 @@ export function defineTables(sequelize: Sequelize) {
       needleSystem: text,
       bladeNm: whole,
       pointStyle: text,
+      needleFinish: text,
+      plateHoleMm: measure,
       stitchLengthMm: measure,
       sizeSchool: text,
       leatherPointSchool: text,
@@ -240,7 +165,7 @@ export function defineTables(sequelize: Sequelize) {
       turns: measure,
       grade: text,
       bothTight: { type: DataTypes.BOOLEAN, allowNull: false },
-      bobbinDrop: { type: DataTypes.STRING },
+      bobbinDrop: textOrNone,
       sewnAt: instant,
       sewnById: ref,
     }),
@@ -250,6 +175,7 @@ export function defineTables(sequelize: Sequelize) {
       needleSystem: text,
       bladeNm: whole,
       pointStyle: text,
+      needleFinish: text,
       installedAt: instant,
       installedById: ref,
       entryHours: measure,

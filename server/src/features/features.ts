@@ -1,11 +1,12 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
-import { write, type Handled } from '../http/handle.js';
-import { floorRoutes, setPresentSetup } from './floor/index.js';
-import { matchRoutes, readSetup } from './match/index.js';
+import { answer, write, type Handled } from '../http/handle.js';
+import { catalogueRoutes, shopValues } from './catalogue/index.js';
+import { floorRoutes, listMachines, setPresentSetup } from './floor/index.js';
+import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { searchRoutes } from './search/index.js';
-import { shopRoutes } from './shop/index.js';
-import { tensionRoutes } from './tension/index.js';
+import { findShop, shopRoutes } from './shop/index.js';
+import { balancedSettings, tensionRoutes } from './tension/index.js';
 
 /** Everything the server can answer, room by room. What joins two rooms stands here. */
 export function features(database: Database, now: () => Date): readonly Handled[] {
@@ -13,8 +14,22 @@ export function features(database: Database, now: () => Date): readonly Handled[
     ...shopRoutes(database),
     ...floorRoutes(database, now),
     ...matchRoutes(database, now),
+    ...catalogueRoutes(database, now),
     ...tensionRoutes(database),
     ...searchRoutes(database),
+    answer(routes.exportSetupCards, async ({ query: { setupId } }) => {
+      const [setups, machines, balanced, shop] = await Promise.all([
+        setupId === undefined ? findSetups(database) : [await readSetup(database, setupId)],
+        listMachines(database),
+        balancedSettings(database),
+        findShop(database),
+      ]);
+      const topTurns = new Map(balanced.map((one) => [one.setupId, one.turns]));
+      return cardFileOf(setups, { worksName: shop?.name ?? 'Works', machines, topTurns }, now());
+    }),
+    write(routes.importSetupCards, async ({ body, person }, tx) =>
+      importCards(database, body, await shopValues(database, tx), person, now(), tx),
+    ),
     write(routes.setPresentSetup, async ({ params, body }, tx) =>
       setPresentSetup(
         database,

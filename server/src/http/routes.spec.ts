@@ -11,6 +11,8 @@ import { TestClient } from '../testing/test-client.js';
 import { startTestShop, type TestShop } from '../testing/test-shop.js';
 
 const TABLES = [
+  'machines',
+  'shop_values',
   'setups',
   'setup_layers',
   'test_seams',

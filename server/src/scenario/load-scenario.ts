@@ -1,5 +1,6 @@
 import type { Scenario } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
+import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
 import { hashPassword } from '../features/shop/index.js';
 
@@ -47,13 +48,8 @@ export async function loadScenario({ tables, transaction }: Database, scenario: 
       scenario.zones.flatMap((zone) => zone.shiftIds.map((shiftId) => ({ zoneId: zone.id, shiftId }))),
       inOne,
     );
-    await tables.machines.bulkCreate(scenario.machines.map(machineRow), inOne);
-    await tables.machineSystems.bulkCreate(
-      scenario.machines.flatMap(({ id: machineId, systemIds }) =>
-        systemIds.map((systemId, position) => ({ machineId, systemId, position })),
-      ),
-      inOne,
-    );
+    await loadMachines(tables, scenario, inOne);
+    await tables.shopValues.bulkCreate(shopValueRows(scenario), inOne);
     await tables.setups.bulkCreate(
       scenario.setups.map(({ id, savedAt, savedById, ...work }) => ({
         id,
@@ -87,14 +83,50 @@ interface InOne {
   readonly transaction: Transaction;
 }
 
+async function loadMachines(tables: Database['tables'], { machines }: Scenario, inOne: InOne): Promise<void> {
+  await tables.machines.bulkCreate(
+    machines.map(({ knob, ...machine }) => ({
+      id: machine.id,
+      ...EMPTY_MACHINE,
+      ...columnsOfMachine(machine),
+      knobMark: knob?.mark ?? null,
+      knobTravelTurns: knob?.travelTurns ?? null,
+    })),
+    inOne,
+  );
+  const lists = machines.map((machine) => listRowsOf(machine.id, machine));
+  await tables.machineSystems.bulkCreate(
+    lists.flatMap(({ systems }) => systems),
+    inOne,
+  );
+  await tables.machinePlates.bulkCreate(
+    lists.flatMap(({ plates }) => plates),
+    inOne,
+  );
+  await tables.stitchDialReadings.bulkCreate(
+    lists.flatMap(({ dial }) => dial),
+    inOne,
+  );
+}
+
+/** Rows of the shop's values, each with its place in the history of its value. */
+function shopValueRows({ shopValues }: Scenario) {
+  return shopValues.map((entry, i) => ({
+    ...entry,
+    setAt: new Date(entry.setAt),
+    position: shopValues.slice(0, i).filter(({ valueId }) => valueId === entry.valueId).length,
+  }));
+}
+
 async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
   const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));
   await tables.needleInstalls.bulkCreate(
-    scenario.installs.map(({ systemId, nm, pointId, installedAt, ...install }) => ({
+    scenario.installs.map(({ systemId, nm, pointId, finishId, installedAt, ...install }) => ({
       ...install,
       needleSystem: systemId,
       bladeNm: nm,
       pointStyle: pointId,
+      needleFinish: finishId,
       installedAt: new Date(installedAt),
     })),
     inOne,
@@ -126,16 +158,4 @@ function standing({ installs, removals, clearances }: Scenario, machineId: strin
     .map((install) => removalOf.get(install.id))
     .find((removal) => removal?.fragments === 'missing' && !cleared.has(removal.id));
   return { presentInstallId: present?.id ?? null, stoppingRemovalId: open?.id ?? null };
-}
-
-function machineRow({ knob, systemIds: _, presentSetupId: __, ...machine }: Scenario['machines'][number]) {
-  return {
-    ...machine,
-    knobMark: knob?.mark ?? null,
-    knobTravelTurns: knob?.travelTurns ?? null,
-    presentSetupId: null,
-    presentInstallId: null,
-    stoppingRemovalId: null,
-    version: 0,
-  };
 }

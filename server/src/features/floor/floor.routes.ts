@@ -2,13 +2,18 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
 import { changeNeedle, clearMachine, readFloor } from './floor.service.js';
-import { markKnob } from './machine.service.js';
-import { listMachines } from './machine.store.js';
+import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
+import { listMachines, listZones } from './machine.store.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
     answer(routes.readFloor, () => readFloor(database, now())),
     answer(routes.listMachines, () => listMachines(database)),
+    answer(routes.listZones, () => listZones(database)),
+    write(routes.registerMachine, ({ key, body }, tx) => registerMachine(database, key, body, tx)),
+    write(routes.reviseMachine, ({ params, body: { version, ...entry } }, tx) =>
+      reviseMachine(database, params.machineId, entry, version, tx),
+    ),
     write(routes.markKnob, ({ params, body: { version, ...knob } }, tx) =>
       markKnob(database, params.machineId, knob, version, tx),
     ),

@@ -10,7 +10,7 @@ import {
   type Person,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import type { MachineRow, NeedleInstallRow } from '../../db/tables.js';
+import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
 import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
 import {
   findInstall,
@@ -19,10 +19,9 @@ import {
   insertRemoval,
   readRecentChanges,
   readStandingMachines,
-  readZones,
   type StandingMachine,
 } from './floor.store.js';
-import { findMachine, lockMachine, updateMachine } from './machine.store.js';
+import { findMachine, listZones, lockMachine, updateMachine } from './machine.store.js';
 
 const RECENT_SHOWN = 8;
 /** How far a phone's clock may be ahead of the server's. */
@@ -32,7 +31,7 @@ const CLOCK_SLACK_MS = 2 * 60_000;
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
   const clock = await shopClock(database);
   const [zones, standing, recent] = await Promise.all([
-    readZones(database),
+    listZones(database),
     readStandingMachines(database),
     readRecentChanges(database, RECENT_SHOWN),
   ]);
@@ -76,7 +75,7 @@ export async function changeNeedle(
   requireTime(changedAt, leaving, now);
   const removalId =
     leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
-  const { systemId, nm, pointId } = change.needle;
+  const { systemId, nm, pointId, finishId } = change.needle;
   await insertInstall(
     database,
     {
@@ -85,6 +84,7 @@ export async function changeNeedle(
       needleSystem: systemId,
       bladeNm: nm,
       pointStyle: pointId,
+      needleFinish: finishId,
       installedAt: changedAt,
       installedById: person.id,
       entryHours: 0,

@@ -1,23 +1,13 @@
 import { QueryTypes } from 'sequelize';
 import type { FloorMachine, NeedleInMachine, RecentChange } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import type { ClearanceRow, NeedleInstallRow, NeedleRemovalRow } from '../../db/tables.js';
+import type { ClearanceRow, NeedleInstallRow, NeedleRemovalRow } from '../../db/rows.js';
 
 /** A machine as it stands on the floor, before its needle's age is worked out. */
 export interface StandingMachine {
   readonly zoneId: string;
   readonly entryHours: number;
   readonly machine: Omit<FloorMachine, 'age'>;
-}
-
-export interface ZoneName {
-  readonly id: string;
-  readonly name: string;
-}
-
-export async function readZones({ tables }: Database): Promise<readonly ZoneName[]> {
-  const rows = await tables.zones.findAll({ order: ['position'] });
-  return rows.map((row) => ({ id: row.get('id') as string, name: row.get('name') as string }));
 }
 
 interface FloorRow {
@@ -30,6 +20,7 @@ interface FloorRow {
   readonly needle_system: string;
   readonly blade_nm: number;
   readonly point_style: string;
+  readonly needle_finish: string;
   readonly installed_at: Date;
   readonly installed_by: string;
   readonly entry_hours: number | null;
@@ -50,7 +41,8 @@ export async function readStandingMachines(
     `SELECT m.id, m.shop_number, m.name, m.zone_id,
             (SELECT GROUP_CONCAT(s.system_id ORDER BY s.position SEPARATOR '|')
                FROM machine_systems s WHERE s.machine_id = m.id) AS systems,
-            i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.installed_at, i.entry_hours,
+            i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
+            i.installed_at, i.entry_hours,
             p.name AS installed_by, r.id AS removal_id, r.removed_at AS stopped_at, q.name AS stopped_by,
             u.id AS setup_id, u.name AS setup_name
        FROM machines m
@@ -88,6 +80,7 @@ function needleOf(row: FloorRow): NeedleInMachine | null {
     systemId: row.needle_system,
     nm: row.blade_nm,
     pointId: row.point_style,
+    finishId: row.needle_finish,
     installedAt: row.installed_at.toISOString(),
     installedBy: row.installed_by,
   };

@@ -1,3 +1,10 @@
 export { floorRoutes } from './floor.routes.js';
 export { setPresentSetup } from './machine.service.js';
-export { findMachine } from './machine.store.js';
+export {
+  columnsOfMachine,
+  EMPTY_MACHINE,
+  findMachine,
+  findMachineByNumber,
+  listMachines,
+  listRowsOf,
+} from './machine.store.js';

@@ -1,6 +1,6 @@
-import { ProblemError, type KnobMark, type Machine } from '@gantelet/contracts';
+import { ProblemError, type KnobMark, type Machine, type MachineEntry, type Zone } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type { MachineRow } from '../../db/tables.js';
+import type { MachinePlateRow, MachineRow, StitchDialReadingRow } from '../../db/rows.js';
 
 /** All machines by shop number. */
 export async function listMachines(database: Database): Promise<Machine[]> {
@@ -16,6 +16,25 @@ export async function findMachine(
   const [machine] = await machinesWhere(database, { id }, tx);
   if (!machine) throw new ProblemError('machine.unknown');
   return machine;
+}
+
+/** The machine with a shop number, or null. */
+export async function findMachineByNumber(
+  database: Database,
+  shopNumber: number,
+  tx: Transaction,
+): Promise<Machine | null> {
+  const [machine] = await machinesWhere(database, { shopNumber }, tx);
+  return machine ?? null;
+}
+
+/** All zones in their order. */
+export async function listZones(
+  { tables }: Database,
+  tx: Transaction | null = null,
+): Promise<Zone[]> {
+  const rows = plainRows(await tables.zones.findAll({ order: ['position'], transaction: tx }));
+  return rows.map(({ id, name }) => ({ id, name }));
 }
 
 /**
@@ -38,37 +57,143 @@ export async function updateMachine(
   await tables.machines.update(change, { where: { id }, transaction: tx });
 }
 
-async function machinesWhere(
+export async function insertMachine(
   { tables }: Database,
-  where: { readonly id?: string },
+  id: string,
+  entry: MachineEntry,
+  tx: Transaction,
+): Promise<void> {
+  await tables.machines.create({ id, ...EMPTY_MACHINE, ...columnsOfMachine(entry) }, { transaction: tx });
+}
+
+/** What a machine has and takes, replaced as a whole. */
+export async function writeMachineLists(
+  { tables }: Database,
+  machineId: string,
+  entry: MachineEntry,
+  tx: Transaction,
+): Promise<void> {
+  const { systems, plates, dial } = listRowsOf(machineId, entry);
+  const own = { where: { machineId }, transaction: tx };
+  await tables.machineSystems.destroy(own);
+  await tables.machinePlates.destroy(own);
+  await tables.stitchDialReadings.destroy(own);
+  await tables.machineSystems.bulkCreate(systems, { transaction: tx });
+  await tables.machinePlates.bulkCreate(plates, { transaction: tx });
+  await tables.stitchDialReadings.bulkCreate(dial, { transaction: tx });
+}
+
+/** A machine with nothing in it and nothing set. */
+export const EMPTY_MACHINE = {
+  knobMark: null,
+  knobTravelTurns: null,
+  presentSetupId: null,
+  presentInstallId: null,
+  stoppingRemovalId: null,
+  version: 0,
+} as const;
+
+/** The columns an entered machine is kept in. */
+export function columnsOfMachine(entry: MachineEntry) {
+  return {
+    shopNumber: entry.shopNumber,
+    name: entry.name,
+    machineClass: entry.machineClass,
+    feed: entry.feed,
+    duty: entry.duty,
+    zoneId: entry.zoneId,
+    shank: entry.shank,
+    plateHoleMm: entry.plateHoleMm,
+    hookSide: entry.hookSide,
+    takeUpStrokeMm: entry.takeUpStrokeMm,
+    preTensionWraps: entry.preTensionWraps,
+    bobbinSize: entry.bobbinSizeId,
+    speedInUseSpm: entry.speedInUseSpm,
+    speedMostSpm: entry.speedMostSpm,
+    threadLeastTex: entry.threadTex.least,
+    threadMostTex: entry.threadTex.most,
+    needleLeastNm: entry.needleNm.least,
+    needleMostNm: entry.needleNm.most,
+    oilNotes: entry.oilNotes,
+    serviceNotes: entry.serviceNotes,
+  };
+}
+
+/** The rows a machine's lists are kept in, in their order. */
+export function listRowsOf(machineId: string, { systemIds, plates, stitchDial }: MachineEntry) {
+  return {
+    systems: systemIds.map((systemId, position) => ({ machineId, systemId, position })),
+    plates: plates.map((plate, position) => ({ machineId, position, ...plate })),
+    dial: stitchDial.map(({ mark, tenStitchesMm }, position) => ({
+      machineId,
+      position,
+      dialMark: mark,
+      tenStitchesMm,
+    })),
+  };
+}
+
+async function machinesWhere(
+  database: Database,
+  where: { readonly id?: string; readonly shopNumber?: number },
   tx: Transaction | null,
 ): Promise<Machine[]> {
+  const { tables } = database;
   const rows = plainRows(await tables.machines.findAll({ where, order: ['shopNumber'], transaction: tx }));
-  const systems = plainRows(
-    await tables.machineSystems.findAll({
-      where: { machineId: rows.map((row) => row.id) },
-      order: ['position'],
-      transaction: tx,
-    }),
-  );
-  const zones = plainRows(await tables.zones.findAll({ transaction: tx }));
-  const zoneNames = new Map(zones.map((zone) => [zone.id, zone.name]));
+  const own = {
+    where: { machineId: rows.map((row) => row.id) },
+    order: ['position'],
+    transaction: tx,
+  };
+  const systems = byMachine(plainRows(await tables.machineSystems.findAll(own)));
+  const plates = byMachine(plainRows(await tables.machinePlates.findAll(own)));
+  const dials = byMachine(plainRows(await tables.stitchDialReadings.findAll(own)));
+  const zones = new Map((await listZones(database, tx)).map((zone) => [zone.id, zone]));
   return rows.map((row) => ({
+    ...traitsOf(row),
+    zone: zones.get(row.zoneId) ?? { id: row.zoneId, name: '' },
+    systemIds: (systems.get(row.id) ?? []).map((one) => one.systemId),
+    plates: (plates.get(row.id) ?? []).map(plateOf),
+    stitchDial: (dials.get(row.id) ?? []).map(readingOf),
+    knob: knobOf(row),
+    presentSetupId: row.presentSetupId,
+    version: row.version,
+  }));
+}
+
+function byMachine<Row extends { readonly machineId: string }>(
+  rows: readonly Row[],
+): ReadonlyMap<string, readonly Row[]> {
+  const found = new Map<string, Row[]>();
+  for (const row of rows) found.set(row.machineId, [...(found.get(row.machineId) ?? []), row]);
+  return found;
+}
+
+function traitsOf(row: MachineRow) {
+  return {
     id: row.id,
     shopNumber: row.shopNumber,
     name: row.name,
     machineClass: row.machineClass,
     feed: row.feed,
     duty: row.duty,
-    zone: { id: row.zoneId, name: zoneNames.get(row.zoneId) ?? '' },
-    systemIds: systems.filter((one) => one.machineId === row.id).map((one) => one.systemId),
     shank: row.shank,
+    hookSide: row.hookSide,
     plateHoleMm: row.plateHoleMm,
-    knob: knobOf(row),
-    presentSetupId: row.presentSetupId,
-    version: row.version,
-  }));
+    takeUpStrokeMm: row.takeUpStrokeMm,
+    preTensionWraps: row.preTensionWraps,
+    bobbinSizeId: row.bobbinSize,
+    speedInUseSpm: row.speedInUseSpm,
+    speedMostSpm: row.speedMostSpm,
+    threadTex: { least: row.threadLeastTex, most: row.threadMostTex },
+    needleNm: { least: row.needleLeastNm, most: row.needleMostNm },
+    oilNotes: row.oilNotes,
+    serviceNotes: row.serviceNotes,
+  };
 }
+
+const plateOf = ({ holeMm, feedDogHoleMm }: MachinePlateRow) => ({ holeMm, feedDogHoleMm });
+const readingOf = ({ dialMark, tenStitchesMm }: StitchDialReadingRow) => ({ mark: dialMark, tenStitchesMm });
 
 function knobOf({ knobMark, knobTravelTurns }: MachineRow): KnobMark | null {
   return knobMark === null || knobTravelTurns === null

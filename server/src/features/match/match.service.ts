@@ -1,21 +1,15 @@
 import {
-  diameterOfConstruction,
-  rankNeedles,
-  schoolForStack,
-  stackOf,
-  threadConstruction,
-} from '@gantelet/core';
-import {
   ProblemError,
-  type Machine,
   type Person,
   type Setup,
   type SetupRevision,
   type SetupWork,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { shopValues } from '../catalogue/index.js';
 import { findMachine } from '../floor/index.js';
 import { findSetups, insertSetup, lockSetup, updateSetup } from './match.store.js';
+import { requireNeedleFits } from './setup-fit.js';
 
 /** One set-up. @throws ProblemError `setup.unknown` */
 export async function readSetup(
@@ -37,7 +31,7 @@ export async function saveSetup(
   now: Date,
   tx: Transaction,
 ): Promise<Setup> {
-  requireFits(await findMachine(database, work.machineId, tx), work);
+  await requireFits(database, work, tx);
   await insertSetup(database, id, work, person.id, now, tx);
   return readSetup(database, id, tx);
 }
@@ -54,7 +48,7 @@ export async function reviseSetup(
   const present = await lockSetup(database, id, tx);
   if (!present) throw new ProblemError('setup.unknown');
   if (present.machineId !== work.machineId) throw new ProblemError('setup.other-machine');
-  requireFits(await findMachine(database, work.machineId, tx), work);
+  await requireFits(database, work, tx);
   if (present.version !== version) {
     throw new ProblemError('version.stale', { sent: version, current: await readSetup(database, id, tx) });
   }
@@ -62,21 +56,8 @@ export async function reviseSetup(
   return readSetup(database, id, tx);
 }
 
-/** Ranks again what the browser ranked, and refuses a needle that could not go in. */
-function requireFits(machine: Machine, work: SetupWork): void {
-  const stack = stackOf(work.layers);
-  const construction = threadConstruction(work.thread.constructionId)!;
-  const { ranked } = rankNeedles({
-    machine,
-    stack,
-    threadDiameterMm: diameterOfConstruction(work.thread.tex, construction).value,
-    stitchLengthMm: work.stitchLengthMm,
-    schools: { size: schoolForStack(work.schools.size, stack), leatherPoint: work.schools.leatherPoint },
-  });
-  const { systemId, nm, pointId } = work.needle;
-  const fits = ranked.some((c) => c.system.id === systemId && c.size.nm === nm && c.point.id === pointId);
-  if (!fits) {
-    const path = 'body.needle';
-    throw new ProblemError('setup.needle-unfit', {}, [{ path, message: 'pick one of the ranked needles' }]);
-  }
+/** Judges again what the browser judged, and refuses a needle that could not go in. */
+async function requireFits(database: Database, work: SetupWork, tx: Transaction): Promise<void> {
+  const machine = await findMachine(database, work.machineId, tx);
+  requireNeedleFits(machine, work, await shopValues(database, tx));
 }

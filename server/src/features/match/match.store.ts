@@ -1,7 +1,7 @@
 import { Op } from 'sequelize';
 import type { Setup, SetupWork } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type { SetupLayerRow, SetupRow } from '../../db/tables.js';
+import type { SetupLayerRow, SetupRow } from '../../db/rows.js';
 
 /** Set-ups with their layers, by name; all of them, of one machine, or one alone. */
 export async function findSetups(
@@ -77,6 +77,8 @@ export function columnsOf(work: SetupWork) {
     needleSystem: work.needle.systemId,
     bladeNm: work.needle.nm,
     pointStyle: work.needle.pointId,
+    needleFinish: work.needle.finishId,
+    plateHoleMm: work.plateHoleMm,
     stitchLengthMm: work.stitchLengthMm,
     sizeSchool: work.schools.size,
     leatherPointSchool: work.schools.leatherPoint,
@@ -95,7 +97,8 @@ function setupOf(row: SetupRow, layers: readonly SetupLayerRow[], savedBy: strin
     machineId: row.machineId,
     layers: layers.map(({ materialId, thicknessMm, plies }) => ({ materialId, thicknessMm, plies })),
     thread: { label: row.threadLabel, tex: row.threadTex, constructionId: row.threadConstruction },
-    needle: { systemId: row.needleSystem, nm: row.bladeNm, pointId: row.pointStyle },
+    needle: { systemId: row.needleSystem, nm: row.bladeNm, pointId: row.pointStyle, finishId: row.needleFinish },
+    plateHoleMm: row.plateHoleMm,
     stitchLengthMm: row.stitchLengthMm,
     schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },
     version: row.version,

@@ -1,7 +1,7 @@
 import type { Person, Shop } from '@gantelet/contracts';
 import { needleFraction, type NeedleFraction, type ShiftPattern } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type { PersonRow, ShiftRow, ShopRow } from '../../db/tables.js';
+import type { PersonRow, ShiftRow, ShopRow } from '../../db/rows.js';
 
 /** A person with what is needed to check a password. */
 export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {

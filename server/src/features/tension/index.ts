@@ -1,1 +1,2 @@
+export { balancedSettings } from './tension.store.js';
 export { tensionRoutes } from './tension.routes.js';

@@ -2,9 +2,11 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
 import { logSeam, readTension } from './tension.service.js';
+import { balancedSettings } from './tension.store.js';
 
 export function tensionRoutes(database: Database): readonly Handled[] {
   return [
+    answer(routes.listBalanced, () => balancedSettings(database)),
     answer(routes.readTension, ({ params }) => readTension(database, params.setupId)),
     write(routes.logSeam, ({ params, body, key, person }, tx) =>
       logSeam(database, key, params.setupId, body, person, tx),

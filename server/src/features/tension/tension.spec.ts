@@ -23,7 +23,8 @@ describe('the tension log', () => {
     mechanic.call(routes.logSeam, { params: { setupId }, body: seam(change) });
 
   it('keeps seams in the order they were sewn, with who sewed them', async () => {
-    const { setup } = shop.works.ids;
+    const setup = newId();
+    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Seams in order' } });
     await log(setup, {
       turns: 4.75,
       grade: 'balanced',
@@ -43,12 +44,25 @@ describe('the tension log', () => {
 
   it('offers the last balanced setting of other work on the machine', async () => {
     const other = newId();
+    await log(shop.works.ids.setup, { turns: 4.75, grade: 'balanced', sewnAt: '2026-03-04T10:00:00.000Z' });
     await mechanic.call(routes.saveSetup, { key: other, body: { ...shop.works.work, name: 'Other strap' } });
     const { body } = await mechanic.call(routes.readTension, { params: { setupId: other } });
-    expect(body.logged.map(({ name, turns, stackMm }) => [name, turns, stackMm])).toEqual([
-      ['Strap', 4.75, 4.6],
-    ]);
-    expect(body.logged[0]?.threadDiameterMm).toBeCloseTo(0.421, 3);
+    const strap = body.logged.find(({ name }) => name === 'Strap');
+    expect([strap?.turns, strap?.stackMm]).toEqual([4.75, 4.6]);
+    expect(strap?.threadDiameterMm).toBeCloseTo(0.421, 3);
+  });
+
+  it('lists the last balanced setting of every set-up that has one, and of no other', async () => {
+    const setup = newId();
+    const never = newId();
+    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Often sewn' } });
+    await mechanic.call(routes.saveSetup, { key: never, body: { ...shop.works.work, name: 'Never sewn' } });
+    await log(setup, { turns: 5, grade: 'balanced', sewnAt: '2026-03-04T09:40:00.000Z' });
+    await log(setup, { turns: 6, grade: 'balanced', bothTight: true, sewnAt: '2026-03-04T09:50:00.000Z' });
+    await log(setup, { turns: 4, grade: 'balanced', sewnAt: '2026-03-04T09:00:00.000Z' });
+    const { body } = await mechanic.call(routes.listBalanced);
+    expect(body.filter(({ setupId }) => setupId === setup).map(({ turns }) => turns)).toEqual([5]);
+    expect(body.some(({ setupId }) => setupId === never)).toBeFalse();
   });
 
   it('refuses a setting past the end of the knob and says where the end is', async () => {

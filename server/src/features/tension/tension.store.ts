@@ -1,4 +1,5 @@
-import type { LoggedSeam, TestSeamInput } from '@gantelet/contracts';
+import { QueryTypes } from 'sequelize';
+import type { BalancedSetting, LoggedSeam, TestSeamInput } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** Test seams of set-ups, oldest first, by set-up. */
@@ -18,6 +19,19 @@ export async function findSeams(
     found.get(setupId)?.push({ ...row, bothTight: Boolean(bothTight), sewnAt: sewnAt.toISOString(), sewnBy });
   }
   return found;
+}
+
+/** The last balanced setting of every set-up that has one. */
+export async function balancedSettings({ sequelize }: Database): Promise<BalancedSetting[]> {
+  const rows = await sequelize.query<{ setup_id: string; turns: number; sewn_at: Date }>(
+    `SELECT setup_id, turns, sewn_at FROM (
+       SELECT setup_id, turns, sewn_at,
+              ROW_NUMBER() OVER (PARTITION BY setup_id ORDER BY sewn_at DESC, id DESC) AS newest
+         FROM test_seams WHERE grade = 'balanced' AND NOT both_tight) AS balanced
+      WHERE newest = 1 ORDER BY setup_id`,
+    { type: QueryTypes.SELECT },
+  );
+  return rows.map((row) => ({ setupId: row.setup_id, turns: row.turns, sewnAt: row.sewn_at.toISOString() }));
 }
 
 export async function insertSeam(

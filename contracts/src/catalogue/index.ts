@@ -1,0 +1,1 @@
+export { lastEntries, presentShopValues, ShopValueEntry, ShopValueInput } from './shop-value.js';

@@ -1,0 +1,34 @@
+import type { Standing } from '../standing/index.js';
+
+/** Rooms of the catalogue: what a value is about. */
+export const CATALOGUE_GROUPS = [
+  'eye and thread',
+  'schools',
+  'point',
+  'finish',
+  'plate, hole and land',
+  'strength',
+  'ranking',
+  'threads',
+  'materials',
+  'needle systems',
+  'bobbins',
+  'changeover',
+  'thread for a job',
+] as const;
+export type CatalogueGroup = (typeof CATALOGUE_GROUPS)[number];
+
+/** A number of the catalogue as shipped: shown, measured, confirmed or set by the shop. */
+export interface CatalogueValue {
+  readonly id: string;
+  readonly group: CatalogueGroup;
+  readonly name: string;
+  /** Null where nobody is sure of it, or where only the shop can know it. */
+  readonly value: number | null;
+  readonly unit: string;
+  readonly least: number;
+  readonly most: number;
+  readonly standing: Standing;
+  readonly source: string;
+  readonly usedIn: string;
+}

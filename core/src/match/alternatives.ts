@@ -1,0 +1,45 @@
+import { COST_PARTS, type CostPart } from './needle-cost.js';
+import type { NeedleCandidate } from './rank-needles.js';
+
+/** Another needle, and the one thing in which it is worse than the chosen one. */
+export interface Alternative {
+  readonly needle: NeedleCandidate;
+  /** What it loses most by; null when it is worse in nothing. */
+  readonly worseIn: CostPart | null;
+}
+
+/**
+ * Three different ways out: the nearest needle of another size, of another point in the same family, and of the other
+ * point family, nearest first.
+ */
+export function nearestAlternatives(
+  ranked: readonly NeedleCandidate[],
+  chosen: NeedleCandidate,
+): readonly Alternative[] {
+  const ways: readonly ((other: NeedleCandidate) => boolean)[] = [
+    (other) => other.size !== chosen.size && other.point === chosen.point,
+    (other) => other.point !== chosen.point && other.point.family === chosen.point.family,
+    (other) => other.point.family !== chosen.point.family,
+  ];
+  return ways
+    .map((way) => ranked.find(way))
+    .filter((needle) => needle !== undefined)
+    .sort((a, b) => a.cost - b.cost)
+    .map((needle) => ({ needle, worseIn: worstPart(needle, chosen) }));
+}
+
+/** The part in which one needle falls furthest behind another, or null when it is behind in none. */
+export function worstPart(needle: NeedleCandidate, than: NeedleCandidate): CostPart | null {
+  const [worst] = shortfalls(needle, than);
+  return worst?.part ?? null;
+}
+
+/** Every part in which one needle is behind another, the worst first. */
+export function shortfalls(
+  needle: NeedleCandidate,
+  than: NeedleCandidate,
+): readonly { readonly part: CostPart; readonly by: number }[] {
+  return COST_PARTS.map((part) => ({ part, by: needle.parts[part] - than.parts[part] }))
+    .filter(({ by }) => by > 1e-9)
+    .sort((a, b) => b.by - a.by);
+}

@@ -1,0 +1,118 @@
+import fc from 'fast-check';
+import { withShopValues } from '../reference/index.js';
+import { TEX_TICKETS } from '../thread/index.js';
+import { changeover, dialLine, dialMarkFor, threadOnBench, type ChangeoverMachine, type SetState } from './index.js';
+
+const MACHINE: ChangeoverMachine = { travelTurns: 8, preTensionWraps: 1, dialMark: (mm) => mm * 2 };
+const LIGHT: SetState = {
+  needle: { systemId: '135x17', nm: 90, pointId: 'round', finishId: 'chromed' },
+  plateHoleMm: 2.2,
+  thread: threadOnBench('bonded-nylon', 45),
+  stackMm: 1.6,
+  stitchLengthMm: 3,
+  topTurns: 3.25,
+};
+const HEAVY: SetState = {
+  needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
+  plateHoleMm: 2.8,
+  thread: threadOnBench('bonded-nylon', 135),
+  stackMm: 4.6,
+  stitchLengthMm: 4,
+  topTurns: 5,
+};
+const done = (from: SetState | null, to: SetState): readonly string[] =>
+  changeover(from, to, MACHINE).steps.map((step) => step.do);
+
+describe('changing over', () => {
+  // Common practice: bobbin before top, the needle before the thread, and a seam to prove it.
+  it('from Tex 45 work to Tex 135 work goes in the order of the hands, and back', () => {
+    const order = ['unthread', 'needle', 'plate', 'dial', 'foot', 'bobbin', 'bobbin-screw', 'thread', 'top', 'test'];
+    expect(done(LIGHT, HEAVY)).toEqual(order);
+    expect(done(HEAVY, LIGHT)).toEqual(order);
+  });
+
+  // Common practice: one ladder step is 0.1 to 0.2 turn of the bobbin screw; thicker thread goes tight, so looser.
+  it('turns the bobbin screw looser for thicker thread, by the steps of the ladder', () => {
+    const screw = (from: SetState, to: SetState) =>
+      changeover(from, to, MACHINE).steps.find((step) => step.do === 'bobbin-screw');
+    const there = screw(LIGHT, HEAVY);
+    expect(there).toEqual(jasmine.objectContaining({ tighter: false, steps: 3 }));
+    expect(there?.do === 'bobbin-screw' && there.turns).toBe(0.5);
+    expect(screw(HEAVY, LIGHT)).toEqual(jasmine.objectContaining({ tighter: true, steps: -3 }));
+  });
+
+  // Common practice, the two-step rule: 277 to 138 is dramatic, one step is not.
+  it('leaves the bobbin screw alone for one step', () => {
+    const one = { ...HEAVY, thread: threadOnBench('bonded-nylon', 210), topTurns: 5.5 };
+    const two = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), topTurns: 6 };
+    expect(done(HEAVY, one)).not.toContain('bobbin-screw');
+    expect(done(HEAVY, two)).toContain('bobbin-screw');
+  });
+
+  it('has nothing to do between equal states, and everything on an empty machine', () => {
+    expect(changeover(HEAVY, HEAVY, MACHINE)).toEqual({ steps: [], minutes: 0, threadSteps: 0 });
+    expect(done(null, HEAVY)).toEqual(['needle', 'dial', 'bobbin', 'thread', 'top', 'test']);
+  });
+
+  it('takes a pre-tension wrap out when thick thread nears the end of the travel', () => {
+    const thick = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), topTurns: 7.5 };
+    expect(changeover(HEAVY, thick, MACHINE).steps).toContain(
+      jasmine.objectContaining({ do: 'wrap', takeOut: true }),
+    );
+    expect(changeover(thick, HEAVY, MACHINE).steps).toContain(
+      jasmine.objectContaining({ do: 'wrap', takeOut: false }),
+    );
+    expect(changeover(HEAVY, thick, { ...MACHINE, preTensionWraps: 0 }).steps.map((step) => step.do)).not.toContain(
+      'wrap',
+    );
+  });
+
+  it('adds up the minutes of the shop', () => {
+    const way = changeover(LIGHT, HEAVY, MACHINE);
+    // 2 needle + 6 plate + 0.5 dial + 0.5 foot + 1 bobbin + 2 screw + 1.5 thread + 0.5 top + one seam of 1.5.
+    expect(way.minutes).toBeCloseTo(15.5, 12);
+    const quick = withShopValues([
+      { valueId: 'changeover.plate', value: 2, standing: 'measured', source: 'timed' },
+    ]);
+    expect(changeover(LIGHT, HEAVY, MACHINE, quick).minutes).toBeCloseTo(11.5, 12);
+    const unknown = changeover(LIGHT, { ...HEAVY, topTurns: null }, MACHINE);
+    expect(unknown.steps.at(-1)).toEqual({ do: 'test', seams: 4, minutes: 6 });
+  });
+
+  it('mirrors the thread steps on the way back, whatever the threads', () => {
+    const anyTex = fc.constantFrom(...TEX_TICKETS);
+    fc.assert(
+      fc.property(anyTex, anyTex, (a, b) => {
+        const [one, other] = [a, b].map((tex) => ({ ...HEAVY, thread: threadOnBench('bonded-nylon', tex) }));
+        const there = changeover(one!, other!, MACHINE);
+        const back = changeover(other!, one!, MACHINE);
+        return Math.abs(there.threadSteps + back.threadSteps) < 1e-9 && there.minutes === back.minutes;
+      }),
+    );
+  });
+});
+
+describe('the stitch dial', () => {
+  it('is a line through measured marks, and gives the mark for a stitch', () => {
+    const line = dialLine([
+      { mark: 2, tenStitchesMm: 20 },
+      { mark: 4, tenStitchesMm: 38 },
+    ])!;
+    expect(line.mmPerMark).toBeCloseTo(0.9, 12);
+    expect(line.baseMm).toBeCloseTo(0.2, 12);
+    expect(dialMarkFor(line, 3.8)).toBe(4);
+    expect(dialMarkFor(line, 0.1)).toBe(0);
+  });
+
+  it('goes through zero with one reading and says nothing with none or one mark', () => {
+    expect(dialLine([{ mark: 4, tenStitchesMm: 40 }])).toEqual({ baseMm: 0, mmPerMark: 1 });
+    expect(dialLine([])).toBeNull();
+    expect(
+      dialLine([
+        { mark: 3, tenStitchesMm: 30 },
+        { mark: 3, tenStitchesMm: 31 },
+      ]),
+    ).toBeNull();
+    expect(dialMarkFor(null, 4)).toBeNull();
+  });
+});

@@ -1,0 +1,18 @@
+import type { NeedleCandidate } from './rank-needles.js';
+
+/** A needle by its names, as it stands in a set-up or in the hand. */
+export interface NeedleName {
+  readonly systemId: string;
+  readonly nm: number;
+  readonly pointId: string;
+  readonly finishId: string;
+}
+
+export function nameOfNeedle({ system, size, point, finish }: NeedleCandidate): NeedleName {
+  return { systemId: system.id, nm: size.nm, pointId: point.id, finishId: finish.id };
+}
+
+/** Whether two names mean the same needle. */
+export function sameNeedle(a: NeedleName, b: NeedleName): boolean {
+  return a.systemId === b.systemId && a.nm === b.nm && a.pointId === b.pointId && a.finishId === b.finishId;
+}

@@ -1,0 +1,54 @@
+import type { Shank } from '../needle/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import { OutOfRange, type Sourced } from '../standing/index.js';
+import { diameterOfConstruction, threadConstruction } from '../thread/index.js';
+
+/** A thread as the match takes it. */
+export interface ThreadOnBench {
+  readonly constructionId: string;
+  readonly tex: number;
+  readonly diameterMm: number;
+  /** Why it must not be sewn with by machine; null for thread that may. */
+  readonly unfit: string | null;
+}
+
+/** Bounds that a machine's maker or the shop has set; null where there is none. */
+export interface Limits {
+  readonly least: number | null;
+  readonly most: number | null;
+}
+
+/** A machine as far as a needle has to go with it. */
+export interface MachineOnBench {
+  /** Designations of the systems its clamp takes. */
+  readonly systemIds: readonly string[];
+  readonly shank: Shank;
+  /** Hole of the plate that is on it. */
+  readonly plateHoleMm: number;
+  readonly threadTex?: Limits;
+  readonly needleNm?: Limits;
+}
+
+/**
+ * A thread of a construction and size, with the diameter the shop measured or the computed one.
+ *
+ * @throws OutOfRange when the tex is not above zero; RangeError for an unknown construction
+ */
+export function threadOnBench(
+  constructionId: string,
+  tex: number,
+  values: Values = SHIPPED_VALUES,
+): ThreadOnBench & { readonly diameter: Sourced<number> } {
+  const construction = threadConstruction(constructionId);
+  if (!construction) {
+    throw new RangeError(`constructionId is "${constructionId}"; allowed: an id of the catalogue`);
+  }
+  const diameter = diameterOfConstruction(tex, construction, values);
+  return { constructionId, tex, diameterMm: diameter.value, diameter, unfit: construction.unfit };
+}
+
+/** Whether a value keeps within limits. */
+export function within(value: number, limits: Limits | undefined): boolean {
+  if (!Number.isFinite(value)) throw new OutOfRange('value', value, 'a finite number');
+  return value >= (limits?.least ?? -Infinity) && value <= (limits?.most ?? Infinity);
+}

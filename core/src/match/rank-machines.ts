@@ -1,0 +1,100 @@
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import type { Stack } from '../material/index.js';
+import { changeover, type Changeover, type ChangeoverMachine, type SetState } from './changeover.js';
+import { nameOfNeedle } from './needle-choice.js';
+import type { MachineOnBench, ThreadOnBench } from './on-bench.js';
+import { rankNeedles, type NeedleCandidate, type Refusal } from './rank-needles.js';
+import type { Schools } from './school.js';
+
+/** A machine of the shop with what it is set for now. */
+export interface ShopMachine extends MachineOnBench, ChangeoverMachine {
+  readonly id: string;
+  /** Holes of all plates it has, the one on it included. */
+  readonly plateHolesMm: readonly number[];
+  /** What it is set for; null when that is not known. */
+  readonly present: SetState | null;
+}
+
+/** Work that could go on any machine. */
+export interface JobQuestion {
+  readonly stack: Stack;
+  readonly thread: ThreadOnBench;
+  readonly stitchLengthMm: number;
+  readonly schools: Schools;
+  readonly values?: Values;
+}
+
+/** A machine for a job: the needle and plate it would sew with, and the way there. */
+export interface MachineAnswer {
+  readonly machineId: string;
+  readonly needle: NeedleCandidate;
+  readonly plateHoleMm: number;
+  readonly changeover: Changeover;
+  /** Needle cost plus what the minutes of changing over weigh. */
+  readonly cost: number;
+}
+
+export interface MachineRanking {
+  /** Best first. */
+  readonly ranked: readonly MachineAnswer[];
+  /** Machines that cannot sew it, each with its reasons. */
+  readonly refused: readonly { readonly machineId: string; readonly refusals: readonly Refusal[] }[];
+}
+
+/**
+ * Which of the shop's machines to put a job on: by how well the best needle fits, and by the work of changing over from
+ * what each is set for now. Every plate a machine has is tried.
+ *
+ * @param topTurnsOf logged top setting of this job on a machine, null when it was never sewn there
+ */
+export function rankMachines(
+  machines: readonly ShopMachine[],
+  job: JobQuestion,
+  topTurnsOf: (machineId: string) => number | null,
+): MachineRanking {
+  const judged = machines.map((machine) => judgeMachine(machine, job, topTurnsOf(machine.id)));
+  return {
+    ranked: judged.flatMap(({ answer }) => (answer ? [answer] : [])).sort((a, b) => a.cost - b.cost),
+    refused: judged.filter(({ answer }) => answer === null).map(({ machineId, refusals }) => ({ machineId, refusals })),
+  };
+}
+
+interface JudgedMachine {
+  readonly machineId: string;
+  readonly answer: MachineAnswer | null;
+  readonly refusals: readonly Refusal[];
+}
+
+function judgeMachine(machine: ShopMachine, job: JobQuestion, topTurns: number | null): JudgedMachine {
+  const plates = [machine.plateHoleMm, ...machine.plateHolesMm.filter((mm) => mm !== machine.plateHoleMm)];
+  const tried = plates.map((plateHoleMm) => onPlate(machine, job, plateHoleMm, topTurns));
+  const answers = tried.flatMap(({ answer }) => (answer ? [answer] : []));
+  const best = answers.reduce<MachineAnswer | null>(
+    (least, one) => (least === null || one.cost < least.cost ? one : least),
+    null,
+  );
+  return { machineId: machine.id, answer: best, refusals: best ? [] : tried[0]!.refusals };
+}
+
+function onPlate(
+  machine: ShopMachine,
+  job: JobQuestion,
+  plateHoleMm: number,
+  topTurns: number | null,
+): { readonly answer: MachineAnswer | null; readonly refusals: readonly Refusal[] } {
+  const { values = SHIPPED_VALUES } = job;
+  const { ranked, refusals } = rankNeedles({ ...job, machine: { ...machine, plateHoleMm } });
+  const [needle] = ranked;
+  if (!needle) return { answer: null, refusals };
+  const to: SetState = {
+    needle: nameOfNeedle(needle),
+    plateHoleMm,
+    thread: job.thread,
+    stackMm: job.stack.thicknessMm,
+    stitchLengthMm: job.stitchLengthMm,
+    topTurns,
+  };
+  const way = changeover(machine.present, to, machine, values);
+  const cost = needle.cost + values['weight.changeover-minute'].value * way.minutes;
+  return { answer: { machineId: machine.id, needle, plateHoleMm, changeover: way, cost }, refusals };
+}

@@ -1,0 +1,106 @@
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import type { Stack } from '../material/index.js';
+import { THREAD_CONSTRUCTIONS, type ThreadConstruction, type ThreadUse } from '../thread/index.js';
+import { threadOnBench, within, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
+import { rankSizes, type CheapestNeedle, type SizeRanking } from './rank-sizes.js';
+import { rankNeedles, type NeedleCandidate } from './rank-needles.js';
+import type { Schools } from './school.js';
+import { stepsOutside, threadForStack, type ThreadRange } from './thread-for-stack.js';
+
+/** What is on the bench when the thread is still open. */
+export interface ThreadQuestion {
+  readonly machine: MachineOnBench;
+  readonly stack: Stack;
+  readonly stitchLengthMm: number;
+  readonly schools: Schools;
+  readonly use: ThreadUse;
+  readonly values?: Values;
+}
+
+/** A thread with the needle that suits it best. */
+export interface ThreadAnswer {
+  readonly thread: ThreadOnBench;
+  readonly construction: ThreadConstruction;
+  readonly needle: NeedleCandidate;
+  /** Ladder steps outside the sizes usual for this stack, 0 inside. */
+  readonly stepsOff: number;
+  /** How well the kind of thread serves the use, 0 to 1. */
+  readonly kindSuits: number;
+  readonly cost: number;
+}
+
+export interface ThreadRanking {
+  /** Best first: the best needle for each thread. */
+  readonly ranked: readonly ThreadAnswer[];
+  readonly range: ThreadRange;
+  /** Combinations of system, point, finish, size and thread that were weighed. */
+  readonly weighed: number;
+}
+
+/** Id of the value that says how a kind of thread serves a use. */
+export const threadUseValueId = (constructionId: string, use: ThreadUse): string =>
+  `construction.${constructionId}.${use}`;
+
+/**
+ * Ranks every thread of the catalogue with every needle for a stack on a machine, and gives the best `most` threads.
+ *
+ * Every combination is weighed on numbers alone; only the winners are then worked out in full.
+ */
+export function rankThreads(question: ThreadQuestion, most = 8): ThreadRanking {
+  const { machine, stack, use, values = SHIPPED_VALUES } = question;
+  const range = threadForStack(stack, values);
+  const sizes = rankSizes(question, values);
+  const choices = threadsFor(machine, values);
+  const shortlist = choices
+    .flatMap((choice) => weigh(choice, sizes, range, use, values))
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, most);
+  return {
+    ranked: shortlist.map((one) => inFull(one, question)),
+    range,
+    weighed: choices.length * sizes.combinations,
+  };
+}
+
+interface Choice {
+  readonly construction: ThreadConstruction;
+  readonly thread: ThreadOnBench;
+}
+
+/** Every thread sold that may go on the machine. */
+function threadsFor(machine: Pick<MachineOnBench, 'threadTex'>, values: Values): readonly Choice[] {
+  return THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === null).flatMap((construction) =>
+    construction.soldTex
+      .filter((tex) => within(tex, machine.threadTex))
+      .map((tex) => ({ construction, thread: threadOnBench(construction.id, tex, values) })),
+  );
+}
+
+interface Weighed extends Omit<ThreadAnswer, 'needle'> {
+  readonly cheapest: CheapestNeedle;
+}
+
+function weigh(
+  { construction, thread }: Choice,
+  sizes: SizeRanking,
+  range: ThreadRange,
+  use: ThreadUse,
+  values: Values,
+): readonly Weighed[] {
+  const cheapest = sizes.cheapest(thread.diameterMm);
+  if (cheapest === null) return [];
+  const kind = values[threadUseValueId(construction.id, use)] ?? construction.suits[use];
+  const stepsOff = stepsOutside(thread.tex, range);
+  const cost =
+    cheapest.cost +
+    values['weight.thread-steps'].value * stepsOff +
+    values['weight.thread-kind'].value * (1 - kind.value);
+  return [{ thread, construction, stepsOff, kindSuits: kind.value, cost, cheapest }];
+}
+
+/** Works the winner out in full, from its own system and size alone. */
+function inFull({ cheapest: { nm, systemId }, ...weighed }: Weighed, question: ThreadQuestion): ThreadAnswer {
+  const machine = { ...question.machine, systemIds: [systemId], needleNm: { least: nm, most: nm } };
+  const [needle] = rankNeedles({ ...question, machine, thread: weighed.thread }).ranked;
+  return { ...weighed, needle: needle! };
+}

@@ -1,0 +1,31 @@
+import { sourced, type Sourced } from '../standing/index.js';
+import { MATCH_VALUES } from './match-values.js';
+import { WORK_VALUES } from './work-values.js';
+
+/** Every value that belongs to no single item of the catalogue. */
+export const SHIPPED_VALUES = { ...MATCH_VALUES, ...WORK_VALUES };
+
+export type ValueId = keyof typeof SHIPPED_VALUES;
+
+/**
+ * The values a computation runs on: the shipped ones, with this shop's own in their place. Values of single items, such
+ * as `material.duck-10.thickness`, stand here only when the shop has its own; otherwise the item's shipped one counts.
+ */
+export type Values = Readonly<Record<ValueId, Sourced<number>>> &
+  Readonly<Record<string, Sourced<number> | undefined>>;
+
+/** A value this shop has set for itself. */
+export interface ShopValue {
+  readonly valueId: string;
+  readonly value: number;
+  /** `measured` when somebody measured or confirmed it, `chosen` when it is the shop's way of working. */
+  readonly standing: 'measured' | 'chosen';
+  /** Who, when and how, in words. */
+  readonly source: string;
+}
+
+/** The shipped values with a shop's own in their place. */
+export function withShopValues(own: readonly ShopValue[]): Values {
+  const entries = own.map(({ valueId, value, standing, source }) => [valueId, sourced(value, standing, source)] as const);
+  return { ...SHIPPED_VALUES, ...Object.fromEntries(entries) };
+}

@@ -1,0 +1,26 @@
+import { stackOf } from '../material/index.js';
+import { rankNeedles, threadOnBench, type NeedleQuestion } from '../match/index.js';
+
+/** A strap: two sides of hide over a ply of duck, 4.6 mm. */
+export const HIDE_AND_DUCK = stackOf([
+  { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+  { materialId: 'duck-10', thicknessMm: 0.6, plies: 1 },
+  { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 },
+]);
+
+/** A compound-feed flatbed with its cloth and leather needles. */
+export const COMPOUND = { systemIds: ['135x17', '135x16'], shank: 'round', plateHoleMm: 2.8 } as const;
+
+/** The strap in Tex 135 on the flatbed by the free school, or with something changed. */
+export function benchQuestion(change: Partial<NeedleQuestion> = {}): NeedleQuestion {
+  return {
+    machine: COMPOUND,
+    stack: HIDE_AND_DUCK,
+    thread: threadOnBench('bonded-nylon', 135),
+    stitchLengthMm: 4,
+    schools: { size: 'free', leatherPoint: 'cutting' },
+    ...change,
+  };
+}
+
+export const ask = (change: Partial<NeedleQuestion> = {}) => rankNeedles(benchQuestion(change));

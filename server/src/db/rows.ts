@@ -1,0 +1,172 @@
+import type { DropTest, FragmentCount, RemovalCause, SeamGrade } from '@gantelet/core';
+import type { Machine, Role, SchoolChoice } from '@gantelet/contracts';
+
+/** Rows as they stand in the database; one interface per table, columns in snake case. */
+export interface PersonRow {
+  id: string;
+  name: string;
+  role: Role;
+  signInName: string;
+  passwordHash: string;
+}
+export interface ShopRow {
+  id: number;
+  name: string;
+  timeZone: string;
+  sizeSchool: SchoolChoice['size'];
+  leatherPointSchool: SchoolChoice['leatherPoint'];
+  lifeHours: number;
+}
+export interface ShiftRow {
+  id: string;
+  name: string;
+  startMinute: number;
+  lengthMinutes: number;
+  /** Days as digits, 0 Sunday to 6 Saturday. */
+  weekdays: string;
+}
+export interface ZoneRow {
+  id: string;
+  name: string;
+  position: number;
+  sampleSewing: number | null;
+  sampleLooks: number | null;
+}
+export interface ZoneShiftRow {
+  zoneId: string;
+  shiftId: string;
+}
+export interface MachineRow {
+  id: string;
+  shopNumber: number;
+  name: string;
+  machineClass: Machine['machineClass'];
+  feed: Machine['feed'];
+  duty: Machine['duty'];
+  zoneId: string;
+  shank: Machine['shank'];
+  plateHoleMm: number;
+  hookSide: Machine['hookSide'];
+  takeUpStrokeMm: number | null;
+  preTensionWraps: number;
+  bobbinSize: string | null;
+  speedInUseSpm: number | null;
+  speedMostSpm: number | null;
+  threadLeastTex: number | null;
+  threadMostTex: number | null;
+  needleLeastNm: number | null;
+  needleMostNm: number | null;
+  oilNotes: string;
+  serviceNotes: string;
+  knobMark: string | null;
+  knobTravelTurns: number | null;
+  presentSetupId: string | null;
+  presentInstallId: string | null;
+  stoppingRemovalId: string | null;
+  version: number;
+}
+export interface MachineSystemRow {
+  machineId: string;
+  systemId: string;
+  position: number;
+}
+export interface MachinePlateRow {
+  machineId: string;
+  position: number;
+  holeMm: number;
+  feedDogHoleMm: number | null;
+}
+export interface StitchDialReadingRow {
+  machineId: string;
+  position: number;
+  dialMark: number;
+  tenStitchesMm: number;
+}
+export interface ShopValueRow {
+  id: string;
+  valueId: string;
+  value: number | null;
+  standing: 'measured' | 'chosen';
+  note: string;
+  setAt: Date;
+  setById: string;
+  /** Place in the history of its value, from 0: no two writers can take the same one. */
+  position: number;
+}
+export interface SetupRow {
+  id: string;
+  name: string;
+  machineId: string;
+  threadLabel: string;
+  threadTex: number;
+  threadConstruction: string;
+  needleSystem: string;
+  bladeNm: number;
+  pointStyle: string;
+  needleFinish: string;
+  plateHoleMm: number;
+  stitchLengthMm: number;
+  sizeSchool: SchoolChoice['size'];
+  leatherPointSchool: SchoolChoice['leatherPoint'];
+  savedAt: Date;
+  savedById: string;
+  version: number;
+}
+export interface SetupLayerRow {
+  setupId: string;
+  position: number;
+  materialId: string;
+  thicknessMm: number;
+  plies: number;
+}
+export interface TestSeamRow {
+  id: string;
+  setupId: string;
+  turns: number;
+  grade: SeamGrade;
+  bothTight: boolean;
+  bobbinDrop: DropTest | null;
+  sewnAt: Date;
+  sewnById: string;
+}
+export interface NeedleInstallRow {
+  id: string;
+  machineId: string;
+  needleSystem: string;
+  bladeNm: number;
+  pointStyle: string;
+  needleFinish: string;
+  installedAt: Date;
+  installedById: string;
+  entryHours: number;
+}
+export interface NeedleRemovalRow {
+  id: string;
+  installId: string;
+  machineId: string;
+  removedAt: Date;
+  removedById: string;
+  cause: RemovalCause;
+  fragments: FragmentCount;
+  runningHours: number;
+}
+export interface ClearanceRow {
+  id: string;
+  removalId: string;
+  clearedAt: Date;
+  clearedById: string;
+  finding: 'piece-found' | 'work-quarantined';
+}
+export interface WriteRow {
+  writeKey: string;
+  routeId: string;
+  personId: string;
+  requestHash: string;
+  reply: string | null;
+  writtenAt: Date;
+}
+export interface SignInTryRow {
+  who: string;
+  tries: number;
+  resetsAt: Date;
+}

@@ -1,0 +1,44 @@
+import { withShopValues, type Values } from '@gantelet/core';
+import {
+  presentShopValues,
+  ProblemError,
+  type Person,
+  type ShopValueEntry,
+  type ShopValueInput,
+} from '@gantelet/contracts';
+import { databaseErrno, type Database, type Transaction } from '../../db/database.js';
+import { insertShopValue, readShopValues } from './catalogue.store.js';
+
+const DUPLICATE_KEY = 1062;
+
+/** The values this shop computes with. */
+export async function shopValues(database: Database, tx: Transaction | null = null): Promise<Values> {
+  return withShopValues(presentShopValues(await readShopValues(database, tx)));
+}
+
+/**
+ * Adds an entry to the history of a value.
+ *
+ * @throws ProblemError `value.moved-on` when another entry stands there than the one the person saw
+ */
+export async function setShopValue(
+  database: Database,
+  id: string,
+  { replaces, ...input }: ShopValueInput,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<ShopValueEntry> {
+  const history = await readShopValues(database, tx, input.valueId);
+  const current = history.at(-1) ?? null;
+  if ((current?.id ?? null) !== replaces) throw new ProblemError('value.moved-on', { current });
+  const row = { id, ...input, setAt: now, setById: person.id, position: history.length };
+  try {
+    await insertShopValue(database, row, tx);
+  } catch (error) {
+    // Another writer took the same place in the history a moment before.
+    if (databaseErrno(error) === DUPLICATE_KEY) throw new ProblemError('value.moved-on');
+    throw error;
+  }
+  return { id, ...input, setAt: now.toISOString(), setBy: person.name };
+}

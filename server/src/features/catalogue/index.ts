@@ -1,0 +1,2 @@
+export { catalogueRoutes } from './catalogue.routes.js';
+export { shopValues } from './catalogue.service.js';

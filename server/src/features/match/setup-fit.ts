@@ -1,0 +1,46 @@
+import {
+  refusalsOf,
+  schoolForStack,
+  stackOf,
+  threadOnBench,
+  type NeedleQuestion,
+  type Values,
+} from '@gantelet/core';
+import { ProblemError, type FieldProblem, type Machine, type SetupWork } from '@gantelet/contracts';
+
+/** What is wrong with needle and plate of a set-up on a machine, by the same rules as the browser's; empty when it may go in. */
+export function needleProblems(
+  machine: Machine,
+  work: Omit<SetupWork, 'machineId'>,
+  values: Values,
+): readonly FieldProblem[] {
+  const stack = stackOf(work.layers);
+  const question: NeedleQuestion = {
+    machine: { ...machine, plateHoleMm: work.plateHoleMm },
+    stack,
+    thread: threadOnBench(work.thread.constructionId, work.thread.tex, values),
+    stitchLengthMm: work.stitchLengthMm,
+    schools: {
+      size: schoolForStack(work.schools.size, stack, values),
+      leatherPoint: work.schools.leatherPoint,
+    },
+    values,
+  };
+  const own = machine.plates.some(({ holeMm }) => holeMm === work.plateHoleMm);
+  const holes = machine.plates.map(({ holeMm }) => holeMm).join(', ');
+  return [
+    ...(own ? [] : [{ path: 'plateHoleMm', message: `a plate of this machine: ${holes}` }]),
+    ...refusalsOf(question, work.needle).map(({ reason }) => ({
+      path: 'needle',
+      message: `does not fit: ${reason}`,
+    })),
+  ];
+}
+
+/** @throws ProblemError `setup.needle-unfit` naming each reason */
+export function requireNeedleFits(machine: Machine, work: SetupWork, values: Values): void {
+  const problems = needleProblems(machine, work, values);
+  if (problems.length === 0) return;
+  const fields = problems.map(({ path, message }) => ({ path: `body.${path}`, message }));
+  throw new ProblemError('setup.needle-unfit', {}, fields);
+}

@@ -23,7 +23,7 @@ test.describe('the bench', () => {
       'NM 140 / 22 right-twist cutting point, system 135x16',
     );
     await expect(page.getByText('Thread fills 0.30 of the blade: well matched.')).toBeVisible();
-    await expect(page.getByText('Cuts yarns in the No. 10 cotton duck')).toBeVisible();
+    await expect(page.getByText('No. 10 cotton duck: the point cuts yarns')).toBeVisible();
     await expect(page.getByText('snug eye would pick NM 125 / 20')).toBeVisible();
     await expect(
       page.getByText('round point on leather would pick NM 140 / 22, standard round point'),
@@ -45,7 +45,7 @@ test.describe('the bench', () => {
     const ounces = page.getByLabel('Thickness of layer 1 in oz');
     await ounces.fill('10');
     await ounces.press('Tab');
-    await expect(page.getByText('1 layers, 4.0 mm')).toBeVisible();
+    await expect(page.getByText('1 layer, 4.0 mm')).toBeVisible();
   });
 
   test('refuses with the reason when nothing fits', async ({ page }) => {
@@ -53,9 +53,7 @@ test.describe('the bench', () => {
     await page.getByRole('button', { name: 'Add a layer' }).click();
     await page.getByLabel('Thread, as on the spool').fill('V415');
     await expect(page.getByRole('heading', { name: 'Nothing fits' })).toBeVisible();
-    await expect(
-      page.getByText('The thread passes no needle of system 16x231: its largest is NM 140.'),
-    ).toBeVisible();
+    await expect(page.getByText('This machine takes thread up to Tex 90; this is Tex 400.')).toBeVisible();
     await expect(page.getByText('nothing fits', { exact: true })).toBeVisible();
   });
 

@@ -59,6 +59,7 @@ for (const theme of ['day', 'night'] as const) {
     test(`no serious axe finding and no sideways scroll on any screen, ${theme}, ${size}`, async ({
       page,
     }) => {
+      test.setTimeout(150_000);
       await page.setViewportSize(viewport);
       await page.addInitScript((wanted) => {
         localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));
@@ -71,6 +72,31 @@ for (const theme of ['day', 'night'] as const) {
       await check();
       await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
       await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
+      await check();
+      await page.getByText('Why not another needle?').click();
+      await check();
+      await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+      await expect(page.getByText('Ranked by how well the best needle fits')).toBeVisible();
+      await check();
+      await page.goto('/thread?read=90');
+      await expect(page.getByText('reads in 3 ways')).toBeVisible();
+      await check();
+      await page.goto('/label?read=V138');
+      await expect(page.getByRole('article')).toBeVisible();
+      await check();
+      await page.goto('/machines');
+      await expect(page.getByRole('heading', { name: /^\d+ machines$/ })).toBeVisible();
+      await check();
+      await page.getByRole('link', { name: 'Flatbed compound 05' }).click();
+      await expect(page.getByLabel('Shop number')).toHaveValue('5');
+      await check();
+      await page.goto('/catalogue');
+      await expect(page.getByRole('rowheader', { name: '135x17' })).toBeVisible();
+      await check();
+      await page.getByRole('button', { name: 'ranking' }).click();
+      await check();
+      await page.getByRole('button', { name: 'Thread lost in the eye' }).click();
+      await expect(page.getByRole('button', { name: 'Measured here' })).toBeVisible();
       await check();
       await page.goto('/tension');
       await expect(page.getByRole('link', { name: /Apron body, 11/ })).toBeVisible();

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
-import { needDatabase } from './lib/packages.mjs';
+import { needBrowser, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startServer } from './lib/server.mjs';
@@ -10,22 +10,19 @@ import { prepareDatabase, startServer } from './lib/server.mjs';
 /** Times beside a named baseline of the same run, as ratios. Nothing here passes or fails by time. */
 await main(async () => {
   await needDatabase();
+  await needBrowser();
   await installPackages();
   await buildNodeParts();
-  const { benchMatch, quantile } = await import('../bench/match.mjs');
+  const { inBrowser } = await import('../bench/in-browser.mjs');
   const { benchApi } = await import('../bench/api.mjs');
-  const line = (name, times, base) =>
-    say(
-      `${name.padEnd(34)} p50 ${quantile(times, 0.5).toFixed(3)} ms  p95 ${quantile(times, 0.95).toFixed(3)} ms` +
-        (base
-          ? `  ratio p50 ${(quantile(times, 0.5) / quantile(base, 0.5)).toFixed(2)}, p95 ${(quantile(times, 0.95) / quantile(base, 0.95)).toFixed(2)}`
-          : ''),
-    );
 
-  const match = benchMatch();
-  say(`\nRank the whole catalogue for one stack and thread (${match.combinations} needles fit)`);
-  line('naive full evaluation (baseline)', match.naive);
-  line('rankNeedles', match.own, match.naive);
+  const match = await inBrowser('match.mjs', 'benchMatch');
+  say(`\nIn headless Chromium: rank every needle for one stack and thread (${match.needles} fit)`);
+  line('naive full evaluation (baseline)', match.naiveNeedles);
+  line('rankNeedles', match.rankNeedles, match.naiveNeedles);
+  say(`\nIn headless Chromium: rank every thread with every needle (${match.threads} combinations)`);
+  line('naive full evaluation (baseline)', match.naiveThreads);
+  line('rankThreads', match.rankThreads, match.naiveThreads);
 
   const home = mkdtempSync(join(tmpdir(), 'gantelet-bench-'));
   const database = await startMariadb(home);
@@ -33,7 +30,7 @@ await main(async () => {
     await prepareDatabase(home, database.environment);
     const server = await startServer(home, database.environment, 0);
     const api = await benchApi(server.address, database.environment);
-    say('\nAll machines with zone and systems, signed in');
+    say('\nAll machines with zone, systems, plates and dial, signed in');
     line('straight to MariaDB (baseline)', api.direct);
     line('GET /api/machines', api.overHttp, api.direct);
     await server.stop();
@@ -42,3 +39,16 @@ await main(async () => {
     rmSync(home, { recursive: true, force: true });
   }
 });
+
+function line(name, times, base) {
+  const ms = (q, of = times) => quantile(of, q);
+  const ratio = base
+    ? `  ratio p50 ${(ms(0.5) / ms(0.5, base)).toFixed(3)}, p95 ${(ms(0.95) / ms(0.95, base)).toFixed(3)}`
+    : '';
+  say(`${name.padEnd(34)} p50 ${ms(0.5).toFixed(3)} ms  p95 ${ms(0.95).toFixed(3)} ms${ratio}`);
+}
+
+/** Quantile of sorted times, the nearest rank. */
+function quantile(sorted, q) {
+  return sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)];
+}

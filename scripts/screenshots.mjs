@@ -17,9 +17,17 @@ const VIEWS = [
   ['bench', DESK, openStrap],
   ['bench-night', DESK, openStrap, 'night'],
   ['bench-nothing-fits', DESK, openMisfit],
+  ['bench-machines', DESK, askMachines],
+  ['bench-threads', DESK, askThreads],
+  ['changeover', DESK, openChangeover],
+  ['thread', DESK, openThread],
+  ['label', DESK, openLabel],
   ['tension', DESK, openTension],
   ['floor', DESK, openFloor],
   ['floor-change', DESK, openSheet],
+  ['machines', DESK, openMachines],
+  ['machine', DESK, openMachine],
+  ['catalogue', DESK, openCatalogue],
   ['floor-phone', PHONE, openFloor],
   ['bench-phone', PHONE, openStrap],
 ];
@@ -79,6 +87,50 @@ async function signIn(page) {
 async function openStrap(page) {
   await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
   await page.getByRole('img', { name: /Stitches of/ }).waitFor();
+}
+
+async function askMachines(page) {
+  await openStrap(page);
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+}
+
+async function askThreads(page) {
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Cylinder 10' });
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByLabel('Thickness of layer 1 in mm').fill('2.8');
+  await page.keyboard.press('Tab');
+}
+
+async function openChangeover(page) {
+  await page.getByLabel('Saved set-up').selectOption({ label: 'Log carrier body, 07' });
+  await page.getByRole('link', { name: 'Changeover card' }).click();
+  await page.getByRole('listitem').first().waitFor();
+}
+
+async function openThread(page) {
+  await page.goto('/thread');
+  await page.getByLabel('As it reads on pack').fill('tkt 20 or V92');
+}
+
+async function openLabel(page) {
+  await page.goto('/label?read=135x16%20140%2F22%20LR');
+  await page.getByLabel('Lot, pocket or note').fill('lot 26-114, pocket 12');
+}
+
+async function openMachines(page) {
+  await page.goto('/machines');
+  await page.getByRole('link', { name: 'Flatbed compound 07' }).waitFor();
+}
+
+async function openMachine(page) {
+  await openMachines(page);
+  await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
+  await page.getByLabel('Name by function').waitFor();
+}
+
+async function openCatalogue(page) {
+  await page.goto('/catalogue');
+  await page.getByRole('button', { name: 'changeover' }).click();
 }
 
 async function openMisfit(page) {

@@ -19,12 +19,39 @@ type Details = Pick<
 
 /** Invented by duty: take-up, bobbin, speeds, limits, and mm of stitch per mark of the dial. */
 const BY_DUTY = {
-  light: { takeUpStrokeMm: 55, bobbinSizeId: 'small', speeds: [1800, 4500], mostTex: 90, mostNm: 120, perMark: 0.92 },
-  medium: { takeUpStrokeMm: 68, bobbinSizeId: 'medium', speeds: [900, 2200], mostTex: 210, mostNm: 180, perMark: 1.04 },
-  heavy: { takeUpStrokeMm: 84, bobbinSizeId: 'large', speeds: [350, 800], mostTex: 400, mostNm: 250, perMark: 1.12 },
+  light: {
+    takeUpStrokeMm: 55,
+    bobbinSizeId: 'small',
+    speeds: [1800, 4500],
+    mostTex: 90,
+    mostNm: 120,
+    perMark: 0.92,
+  },
+  medium: {
+    takeUpStrokeMm: 68,
+    bobbinSizeId: 'medium',
+    speeds: [900, 2200],
+    mostTex: 210,
+    mostNm: 180,
+    perMark: 1.04,
+  },
+  heavy: {
+    takeUpStrokeMm: 84,
+    bobbinSizeId: 'large',
+    speeds: [350, 800],
+    mostTex: 400,
+    mostNm: 250,
+    perMark: 1.12,
+  },
 } as const;
 
-const HOOK_SIDES = { flatbed: 'left', cylinder: 'front', post: 'right', 'long-arm': 'left', portable: 'left' } as const;
+const HOOK_SIDES = {
+  flatbed: 'left',
+  cylinder: 'front',
+  post: 'right',
+  'long-arm': 'left',
+  portable: 'left',
+} as const;
 
 const OIL_NOTES = 'Oil between the two marks of the sight glass. Wipe the drain magnet once a month.';
 

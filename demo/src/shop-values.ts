@@ -14,7 +14,14 @@ interface DemoValue {
 
 /** What the demo works has measured and chosen for itself. Invented. */
 const VALUES: readonly DemoValue[] = [
-  { valueId: THREAD_PRICE_ID, value: 34, standing: 'chosen', note: 'mean of last year’s bills', by: 'ines', when: 0.1 },
+  {
+    valueId: THREAD_PRICE_ID,
+    value: 34,
+    standing: 'chosen',
+    note: 'mean of last year’s bills',
+    by: 'ines',
+    when: 0.1,
+  },
   {
     valueId: diameterValueId('bonded-polyester', 90),
     value: 0.33,
@@ -23,8 +30,22 @@ const VALUES: readonly DemoValue[] = [
     by: 'tam',
     when: 0.3,
   },
-  { valueId: 'changeover.plate', value: 8, standing: 'measured', note: 'timed three times', by: 'sunna', when: 0.4 },
-  { valueId: 'changeover.plate', value: 6.5, standing: 'measured', note: 'new short driver', by: 'sunna', when: 0.7 },
+  {
+    valueId: 'changeover.plate',
+    value: 8,
+    standing: 'measured',
+    note: 'timed three times',
+    by: 'sunna',
+    when: 0.4,
+  },
+  {
+    valueId: 'changeover.plate',
+    value: 6.5,
+    standing: 'measured',
+    note: 'new short driver',
+    by: 'sunna',
+    when: 0.7,
+  },
   {
     valueId: 'material.duck-10.thickness',
     value: 0.85,
@@ -35,6 +56,9 @@ const VALUES: readonly DemoValue[] = [
   },
 ];
 
+const DAY_MS = 24 * 3_600_000;
+const tenOClock = (ms: number): number => Math.floor(ms / DAY_MS) * DAY_MS + (10 / 24) * DAY_MS;
+
 /** The history of the works' own values, oldest first. */
 export function demoShopValues(
   people: readonly { readonly id: string; readonly signInName: string }[],
@@ -43,7 +67,7 @@ export function demoShopValues(
   chance: Chance,
 ): Scenario['shopValues'] {
   return VALUES.map(({ by, when, ...entry }) => {
-    const setMs = startMs + when * (endMs - startMs);
+    const setMs = tenOClock(startMs + when * (endMs - startMs));
     const setById = people.find(({ signInName }) => signInName === by)!.id;
     return { id: chance.idAt(setMs), ...entry, setAt: new Date(setMs).toISOString(), setById };
   });

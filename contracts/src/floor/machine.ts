@@ -99,10 +99,10 @@ export const MachineEntry = z
     path: ['plateHoleMm'],
     error: 'the hole of one of its plates',
   })
-  .refine(
-    ({ systemIds, shank }) => systemIds.every((id) => (needleSystem(id)?.shank ?? shank) === shank),
-    { path: ['shank'], error: 'all its needle systems have another shank' },
-  );
+  .refine(({ systemIds, shank }) => systemIds.every((id) => (needleSystem(id)?.shank ?? shank) === shank), {
+    path: ['shank'],
+    error: 'all its needle systems have another shank',
+  });
 export type MachineEntry = z.infer<typeof MachineEntry>;
 
 export const MachineRevision = MachineEntry.safeExtend({ version: Version });

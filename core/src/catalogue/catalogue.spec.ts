@@ -33,7 +33,10 @@ describe('the catalogue', () => {
 
   it('marks what has no published source as such', () => {
     const claimed = CATALOGUE.filter(({ standing }) => standing === 'standard' || standing === 'handbook');
-    for (const { id, source } of claimed) expect(source).withContext(id).toMatch(/handbook|Peirce|filament|standard/);
+    for (const { id, source } of claimed)
+      expect(source)
+        .withContext(id)
+        .toMatch(/handbook|Peirce|filament|standard/);
   });
 });
 
@@ -43,7 +46,9 @@ describe('the values of a shop', () => {
       { valueId: 'construction.bonded-nylon.packing', value: 0.8, standing: 'measured', source: 'by Tam' },
     ]);
     const bonded = threadConstruction('bonded-nylon')!;
-    expect(diameterOfConstruction(135, bonded, values).value).toBeGreaterThan(diameterOfConstruction(135, bonded).value);
+    expect(diameterOfConstruction(135, bonded, values).value).toBeGreaterThan(
+      diameterOfConstruction(135, bonded).value,
+    );
     expect(diameterOfConstruction(135, bonded, values).standing).toBe('handbook');
   });
 

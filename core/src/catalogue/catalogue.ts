@@ -2,9 +2,20 @@ import { SHIPPED_VALUES, type ReferenceValue } from '../reference/index.js';
 import type { Sourced } from '../standing/index.js';
 import { MATERIALS } from '../material/index.js';
 import { FINISH_WORKS, NEEDLE_FINISHES, NEEDLE_SYSTEMS, POINT_STYLES } from '../needle/index.js';
-import { finishValueId, POINT_WORKS, pointValueId, shippedSuitability, threadUseValueId } from '../match/index.js';
+import {
+  finishValueId,
+  POINT_WORKS,
+  pointValueId,
+  shippedSuitability,
+  threadUseValueId,
+} from '../match/index.js';
 import { BOBBIN_SIZES, bobbinValueId, THREAD_PRICE_ID, type Bobbin } from '../seam/index.js';
-import { diameterOfConstruction, diameterValueId, THREAD_CONSTRUCTIONS, THREAD_USES } from '../thread/index.js';
+import {
+  diameterOfConstruction,
+  diameterValueId,
+  THREAD_CONSTRUCTIONS,
+  THREAD_USES,
+} from '../thread/index.js';
 import type { CatalogueGroup, CatalogueValue } from './catalogue-value.js';
 
 /** Group of a value of its own by the first word of its id. */

@@ -19,7 +19,8 @@ export interface LabelComparison {
 
 const LONGEST_QUESTION = 120;
 const WORDS_BEFORE = /^(?:is|are|which is(?: the)?(?: \w+)?[,:]?) +/;
-const BETWEEN = / +(?:vs\.?|versus|or|and|against|(?:is )?(?:\w+er|the same|as \w+ as)(?: +than| +as)?) +|[<>=,;]| than /;
+const BETWEEN =
+  / +(?:vs\.?|versus|or|and|against|(?:is )?(?:\w+er|the same|as \w+ as)(?: +than| +as)?) +|[<>=,;]| than /;
 
 /**
  * Reads a question such as "is 107 bigger than 135?" or "V138 or ticket 20": both sides with all their readings, since
@@ -50,7 +51,9 @@ function readingsOf(label: string): readonly ThreadSizeReading[] {
 
 function orderOf(a: ComparedLabel, b: ComparedLabel): ComparedOrder {
   const signs = new Set(
-    a.readings.flatMap((one) => b.readings.map((other) => Math.sign(Math.round(one.tex) - Math.round(other.tex)))),
+    a.readings.flatMap((one) =>
+      b.readings.map((other) => Math.sign(Math.round(one.tex) - Math.round(other.tex))),
+    ),
   );
   if (signs.size > 1) return 'depends';
   const [sign] = signs;

@@ -59,10 +59,9 @@ describe('reading a label', () => {
 
   it('refuses a pair that is not made and says which are', () => {
     const answer = readLabel('70/12');
-    expect(answer.outcome === 'no-such-pair' && answer.near.map(({ nm, number }) => `${nm}/${number}`)).toEqual([
-      '70/10',
-      '80/12',
-    ]);
+    expect(
+      answer.outcome === 'no-such-pair' && answer.near.map(({ nm, number }) => `${nm}/${number}`),
+    ).toEqual(['70/10', '80/12']);
     expect(readLabel('135x17 70/12').outcome).toBe('no-such-pair');
   });
 
@@ -78,9 +77,31 @@ describe('reading a label', () => {
   });
 
   it('never throws on 100,000 random labels', () => {
-    const pieces = ['135x17', 'DPx', 'NM', '/', '22', '140', 'LR', ' ', 'tex', 'V', '#', 'Ne', '×', '9', '.', 'H', '705'];
+    const pieces = [
+      '135x17',
+      'DPx',
+      'NM',
+      '/',
+      '22',
+      '140',
+      'LR',
+      ' ',
+      'tex',
+      'V',
+      '#',
+      'Ne',
+      '×',
+      '9',
+      '.',
+      'H',
+      '705',
+    ];
     const nearly = fc.array(fc.constantFrom(...pieces), { maxLength: 9 }).map((parts) => parts.join(''));
-    const anyText = fc.oneof(nearly, fc.string({ maxLength: 80 }), fc.string({ unit: 'binary', maxLength: 60 }));
+    const anyText = fc.oneof(
+      nearly,
+      fc.string({ maxLength: 80 }),
+      fc.string({ unit: 'binary', maxLength: 60 }),
+    );
     fc.assert(
       fc.property(anyText, (text) => {
         const answer = readLabel(text);

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { withShopValues } from '../reference/index.js';
 import { TEX_TICKETS } from '../thread/index.js';
-import { changeover, dialLine, dialMarkFor, threadOnBench, type ChangeoverMachine, type SetState } from './index.js';
+import {
+  changeover,
+  dialLine,
+  dialMarkFor,
+  threadOnBench,
+  type ChangeoverMachine,
+  type SetState,
+} from './index.js';
 
 const MACHINE: ChangeoverMachine = { travelTurns: 8, preTensionWraps: 1, dialMark: (mm) => mm * 2 };
 const LIGHT: SetState = {
@@ -10,7 +17,7 @@ const LIGHT: SetState = {
   thread: threadOnBench('bonded-nylon', 45),
   stackMm: 1.6,
   stitchLengthMm: 3,
-  topTurns: 3.25,
+  top: { turns: 3.25, logged: true },
 };
 const HEAVY: SetState = {
   needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
@@ -18,7 +25,7 @@ const HEAVY: SetState = {
   thread: threadOnBench('bonded-nylon', 135),
   stackMm: 4.6,
   stitchLengthMm: 4,
-  topTurns: 5,
+  top: { turns: 5, logged: true },
 };
 const done = (from: SetState | null, to: SetState): readonly string[] =>
   changeover(from, to, MACHINE).steps.map((step) => step.do);
@@ -26,7 +33,18 @@ const done = (from: SetState | null, to: SetState): readonly string[] =>
 describe('changing over', () => {
   // Common practice: bobbin before top, the needle before the thread, and a seam to prove it.
   it('from Tex 45 work to Tex 135 work goes in the order of the hands, and back', () => {
-    const order = ['unthread', 'needle', 'plate', 'dial', 'foot', 'bobbin', 'bobbin-screw', 'thread', 'top', 'test'];
+    const order = [
+      'unthread',
+      'needle',
+      'plate',
+      'dial',
+      'foot',
+      'bobbin',
+      'bobbin-screw',
+      'thread',
+      'top',
+      'test',
+    ];
     expect(done(LIGHT, HEAVY)).toEqual(order);
     expect(done(HEAVY, LIGHT)).toEqual(order);
   });
@@ -43,8 +61,8 @@ describe('changing over', () => {
 
   // Common practice, the two-step rule: 277 to 138 is dramatic, one step is not.
   it('leaves the bobbin screw alone for one step', () => {
-    const one = { ...HEAVY, thread: threadOnBench('bonded-nylon', 210), topTurns: 5.5 };
-    const two = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), topTurns: 6 };
+    const one = { ...HEAVY, thread: threadOnBench('bonded-nylon', 210), top: { turns: 5.5, logged: true } };
+    const two = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), top: { turns: 6, logged: true } };
     expect(done(HEAVY, one)).not.toContain('bobbin-screw');
     expect(done(HEAVY, two)).toContain('bobbin-screw');
   });
@@ -55,16 +73,16 @@ describe('changing over', () => {
   });
 
   it('takes a pre-tension wrap out when thick thread nears the end of the travel', () => {
-    const thick = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), topTurns: 7.5 };
+    const thick = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), top: { turns: 7.5, logged: true } };
     expect(changeover(HEAVY, thick, MACHINE).steps).toContain(
       jasmine.objectContaining({ do: 'wrap', takeOut: true }),
     );
     expect(changeover(thick, HEAVY, MACHINE).steps).toContain(
       jasmine.objectContaining({ do: 'wrap', takeOut: false }),
     );
-    expect(changeover(HEAVY, thick, { ...MACHINE, preTensionWraps: 0 }).steps.map((step) => step.do)).not.toContain(
-      'wrap',
-    );
+    expect(
+      changeover(HEAVY, thick, { ...MACHINE, preTensionWraps: 0 }).steps.map((step) => step.do),
+    ).not.toContain('wrap');
   });
 
   it('adds up the minutes of the shop', () => {
@@ -75,8 +93,10 @@ describe('changing over', () => {
       { valueId: 'changeover.plate', value: 2, standing: 'measured', source: 'timed' },
     ]);
     expect(changeover(LIGHT, HEAVY, MACHINE, quick).minutes).toBeCloseTo(11.5, 12);
-    const unknown = changeover(LIGHT, { ...HEAVY, topTurns: null }, MACHINE);
+    const unknown = changeover(LIGHT, { ...HEAVY, top: null }, MACHINE);
     expect(unknown.steps.at(-1)).toEqual({ do: 'test', seams: 4, minutes: 6 });
+    const alike = changeover(LIGHT, { ...HEAVY, top: { turns: 5, logged: false } }, MACHINE);
+    expect(alike.steps.at(-1)).toEqual({ do: 'test', seams: 4, minutes: 6 });
   });
 
   it('mirrors the thread steps on the way back, whatever the threads', () => {

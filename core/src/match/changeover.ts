@@ -11,8 +11,15 @@ export interface SetState {
   readonly thread: ThreadOnBench;
   readonly stackMm: number;
   readonly stitchLengthMm: number;
-  /** Top knob, turns from fully off; null when no balanced setting is known. */
-  readonly topTurns: number | null;
+  /** Null when nothing is known of it. */
+  readonly top: TopSetting | null;
+}
+
+/** Where the top knob stands or should, in turns from fully off. */
+export interface TopSetting {
+  readonly turns: number;
+  /** A seam was balanced there on this machine; otherwise it is taken from work that is alike. */
+  readonly logged: boolean;
 }
 
 /** What the machine has to turn and set. */
@@ -35,7 +42,7 @@ export type ChangeoverStep = { readonly minutes: number } & (
   | { readonly do: 'bobbin-screw'; readonly turns: number; readonly tighter: boolean; readonly steps: number }
   | { readonly do: 'thread'; readonly tex: number }
   | { readonly do: 'wrap'; readonly takeOut: boolean }
-  | { readonly do: 'top'; readonly fromTurns: number | null; readonly toTurns: number | null }
+  | { readonly do: 'top'; readonly fromTurns: number | null; readonly to: TopSetting | null }
   | { readonly do: 'test'; readonly seams: number }
 );
 export type NeedleChange = 'system' | 'size' | 'point' | 'finish';
@@ -102,23 +109,14 @@ export function changeover(
     topStep(from, to, at('top')),
   ];
   const done = steps.filter((step) => step !== null);
-  const seams = values[to.topTurns === null ? 'changeover.seams-unknown' : 'changeover.seams-known'].value;
+  const seams = values[to.top?.logged ? 'changeover.seams-known' : 'changeover.seams-unknown'].value;
   const all: readonly ChangeoverStep[] =
     done.length === 0 ? [] : [...done, { do: 'test', seams, minutes: seams * at('seam') }];
   return { steps: all, minutes: all.reduce((sum, step) => sum + step.minutes, 0), threadSteps };
 }
 
 type StepValue =
-  | 'needle'
-  | 'plate'
-  | 'thread'
-  | 'bobbin'
-  | 'bobbin-screw'
-  | 'top'
-  | 'wrap'
-  | 'dial'
-  | 'foot'
-  | 'seam';
+  'needle' | 'plate' | 'thread' | 'bobbin' | 'bobbin-screw' | 'top' | 'wrap' | 'dial' | 'foot' | 'seam';
 
 const sameThread = (a: ThreadOnBench, b: ThreadOnBench): boolean =>
   a.constructionId === b.constructionId && a.tex === b.tex;
@@ -141,10 +139,11 @@ function needleStep(from: SetState | null, to: SetState, minutes: number): Chang
 }
 
 function topStep(from: SetState | null, to: SetState, minutes: number): ChangeoverStep | null {
-  const fromTurns = from?.topTurns ?? null;
-  if (fromTurns !== null && fromTurns === to.topTurns) return null;
-  if (fromTurns === null && to.topTurns === null && from !== null && sameThread(from.thread, to.thread)) return null;
-  return { do: 'top', fromTurns, toTurns: to.topTurns, minutes };
+  const fromTurns = from?.top?.turns ?? null;
+  if (fromTurns !== null && fromTurns === to.top?.turns) return null;
+  const bothUnknown = fromTurns === null && to.top === null;
+  if (bothUnknown && from !== null && sameThread(from.thread, to.thread)) return null;
+  return { do: 'top', fromTurns, to: to.top, minutes };
 }
 
 /** From this share of the knob's travel on, heavy thread leaves a pre-tension wrap out. Common practice. */
@@ -161,7 +160,7 @@ function wrapStep(
   threadSteps: number,
 ): 'take-out' | 'put-back' | null {
   if (travelTurns === null || preTensionWraps < 1) return null;
-  const nearEnd = (state: SetState) => (state.topTurns ?? 0) >= NEAR_END_OF_TRAVEL * travelTurns;
+  const nearEnd = (state: SetState) => (state.top?.turns ?? 0) >= NEAR_END_OF_TRAVEL * travelTurns;
   if (threadSteps > 0 && nearEnd(to) && !nearEnd(from)) return 'take-out';
   return threadSteps < 0 && nearEnd(from) && !nearEnd(to) ? 'put-back' : null;
 }

@@ -38,6 +38,7 @@ export {
   type NeedleQuestion,
   type Refusal,
 } from './rank-needles.js';
+export { bestNeedle } from './best-needle.js';
 export { nameOfNeedle, sameNeedle, type NeedleName } from './needle-choice.js';
 export { nearestAlternatives, shortfalls, worstPart, type Alternative } from './alternatives.js';
 export { refusalsOf, whyNot, type WhyNot } from './why-not.js';
@@ -59,6 +60,7 @@ export {
   type ChangeoverStep,
   type NeedleChange,
   type SetState,
+  type TopSetting,
 } from './changeover.js';
 export {
   rankMachines,

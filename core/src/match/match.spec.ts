@@ -90,7 +90,10 @@ describe('ranking needles', () => {
   });
 
   it('refuses a thread that passes no needle of the system', () => {
-    const answer = ask({ machine: { ...compound, systemIds: ['16x231'] }, thread: { ...bonded(400), diameterMm: 0.9 } });
+    const answer = ask({
+      machine: { ...compound, systemIds: ['16x231'] },
+      thread: { ...bonded(400), diameterMm: 0.9 },
+    });
     expect(answer.refusals).toEqual([{ reason: 'thread-will-not-pass', systemId: '16x231', largestNm: 140 }]);
   });
 

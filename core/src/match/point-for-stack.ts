@@ -32,7 +32,11 @@ export interface PointAdvice {
 }
 
 /** Effects the mechanic should know of before sewing. */
-export const HARMFUL_EFFECTS: readonly PointEffect[] = ['cuts-yarns', 'round-in-leather', 'cuts-coating-open'];
+export const HARMFUL_EFFECTS: readonly PointEffect[] = [
+  'cuts-yarns',
+  'round-in-leather',
+  'cuts-coating-open',
+];
 
 /** Suits a point to every layer of a stack. */
 export function pointForStack(

@@ -1,14 +1,22 @@
 import { benchQuestion, COMPOUND } from '../testing/bench-examples.js';
-import { nameOfNeedle, rankMachines, rankNeedles, threadOnBench, type SetState, type ShopMachine } from './index.js';
+import {
+  nameOfNeedle,
+  rankMachines,
+  rankNeedles,
+  threadOnBench,
+  type SetState,
+  type ShopMachine,
+} from './index.js';
 
 const job = benchQuestion();
+const TOP = { turns: 5, logged: true };
 const state = (plateHoleMm: number): SetState => ({
   needle: nameOfNeedle(rankNeedles(job).ranked[0]!),
   plateHoleMm,
   thread: job.thread,
   stackMm: job.stack.thicknessMm,
   stitchLengthMm: job.stitchLengthMm,
-  topTurns: 5,
+  top: TOP,
 });
 const machine = (id: string, change: Partial<ShopMachine> = {}): ShopMachine => ({
   ...COMPOUND,
@@ -20,7 +28,7 @@ const machine = (id: string, change: Partial<ShopMachine> = {}): ShopMachine => 
   present: null,
   ...change,
 });
-const rank = (machines: readonly ShopMachine[]) => rankMachines(machines, job, () => 5);
+const rank = (machines: readonly ShopMachine[]) => rankMachines(machines, job, () => TOP);
 
 describe('which machine for a job', () => {
   it('prefers the one that is set for it already', () => {

@@ -1,8 +1,15 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { Stack } from '../material/index.js';
-import { changeover, type Changeover, type ChangeoverMachine, type SetState } from './changeover.js';
+import {
+  changeover,
+  type Changeover,
+  type ChangeoverMachine,
+  type SetState,
+  type TopSetting,
+} from './changeover.js';
 import { nameOfNeedle } from './needle-choice.js';
 import type { MachineOnBench, ThreadOnBench } from './on-bench.js';
+import { bestNeedle } from './best-needle.js';
 import { rankNeedles, type NeedleCandidate, type Refusal } from './rank-needles.js';
 import type { Schools } from './school.js';
 
@@ -45,17 +52,19 @@ export interface MachineRanking {
  * Which of the shop's machines to put a job on: by how well the best needle fits, and by the work of changing over from
  * what each is set for now. Every plate a machine has is tried.
  *
- * @param topTurnsOf logged top setting of this job on a machine, null when it was never sewn there
+ * @param topOf top setting to expect for this job on a machine, null when there is nothing to go on
  */
 export function rankMachines(
   machines: readonly ShopMachine[],
   job: JobQuestion,
-  topTurnsOf: (machineId: string) => number | null,
+  topOf: (machineId: string) => TopSetting | null,
 ): MachineRanking {
-  const judged = machines.map((machine) => judgeMachine(machine, job, topTurnsOf(machine.id)));
+  const judged = machines.map((machine) => judgeMachine(machine, job, topOf(machine.id)));
   return {
     ranked: judged.flatMap(({ answer }) => (answer ? [answer] : [])).sort((a, b) => a.cost - b.cost),
-    refused: judged.filter(({ answer }) => answer === null).map(({ machineId, refusals }) => ({ machineId, refusals })),
+    refused: judged
+      .filter(({ answer }) => answer === null)
+      .map(({ machineId, refusals }) => ({ machineId, refusals })),
   };
 }
 
@@ -65,9 +74,9 @@ interface JudgedMachine {
   readonly refusals: readonly Refusal[];
 }
 
-function judgeMachine(machine: ShopMachine, job: JobQuestion, topTurns: number | null): JudgedMachine {
+function judgeMachine(machine: ShopMachine, job: JobQuestion, top: TopSetting | null): JudgedMachine {
   const plates = [machine.plateHoleMm, ...machine.plateHolesMm.filter((mm) => mm !== machine.plateHoleMm)];
-  const tried = plates.map((plateHoleMm) => onPlate(machine, job, plateHoleMm, topTurns));
+  const tried = plates.map((plateHoleMm) => onPlate(machine, job, plateHoleMm, top));
   const answers = tried.flatMap(({ answer }) => (answer ? [answer] : []));
   const best = answers.reduce<MachineAnswer | null>(
     (least, one) => (least === null || one.cost < least.cost ? one : least),
@@ -80,21 +89,21 @@ function onPlate(
   machine: ShopMachine,
   job: JobQuestion,
   plateHoleMm: number,
-  topTurns: number | null,
+  top: TopSetting | null,
 ): { readonly answer: MachineAnswer | null; readonly refusals: readonly Refusal[] } {
   const { values = SHIPPED_VALUES } = job;
-  const { ranked, refusals } = rankNeedles({ ...job, machine: { ...machine, plateHoleMm } });
-  const [needle] = ranked;
-  if (!needle) return { answer: null, refusals };
+  const question = { ...job, machine: { ...machine, plateHoleMm } };
+  const needle = bestNeedle(question);
+  if (!needle) return { answer: null, refusals: rankNeedles(question).refusals };
   const to: SetState = {
     needle: nameOfNeedle(needle),
     plateHoleMm,
     thread: job.thread,
     stackMm: job.stack.thicknessMm,
     stitchLengthMm: job.stitchLengthMm,
-    topTurns,
+    top,
   };
   const way = changeover(machine.present, to, machine, values);
   const cost = needle.cost + values['weight.changeover-minute'].value * way.minutes;
-  return { answer: { machineId: machine.id, needle, plateHoleMm, changeover: way, cost }, refusals };
+  return { answer: { machineId: machine.id, needle, plateHoleMm, changeover: way, cost }, refusals: [] };
 }

@@ -67,7 +67,12 @@ export type Refusal =
   | { readonly reason: 'other-clamp'; readonly systemId: string; readonly takes: readonly string[] }
   | { readonly reason: 'shank'; readonly systemId: string; readonly needs: Shank; readonly has: Shank }
   | { readonly reason: 'point-not-made'; readonly systemId: string; readonly pointId: string }
-  | { readonly reason: 'size-not-made'; readonly systemId: string; readonly from: number; readonly to: number }
+  | {
+      readonly reason: 'size-not-made';
+      readonly systemId: string;
+      readonly from: number;
+      readonly to: number;
+    }
   | { readonly reason: 'thread-unfit'; readonly why: string }
   | { readonly reason: 'thread-limit'; readonly tex: number; readonly limits: Limits }
   | { readonly reason: 'needle-limit'; readonly systemId: string; readonly limits: Limits }
@@ -77,7 +82,10 @@ export type Refusal =
       readonly systemId: string;
       readonly smallestNm: number;
       readonly plateHoleMm: number;
-    };
+    }
+  /** Of one named needle. */
+  | { readonly reason: 'eye-too-small'; readonly nm: number }
+  | { readonly reason: 'blade-too-thick'; readonly nm: number; readonly plateHoleMm: number };
 
 export interface NeedleAnswer {
   /** Best first. Empty when nothing fits; then `refusals` says why. */

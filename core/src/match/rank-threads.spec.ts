@@ -5,6 +5,7 @@ import { SHIPPED_VALUES } from '../reference/index.js';
 import { THREAD_CONSTRUCTIONS } from '../thread/index.js';
 import { COMPOUND, HIDE_AND_DUCK } from '../testing/bench-examples.js';
 import {
+  bestNeedle,
   rankNeedles,
   rankThreads,
   stepsOutside,
@@ -59,6 +60,7 @@ describe('ranking threads with their needles', () => {
     for (const { thread, needle, stepsOff, kindSuits, cost } of ranked) {
       const [best] = rankNeedles({ ...question(), thread }).ranked;
       expect(needle).toEqual(best!);
+      expect(bestNeedle({ ...question(), thread })).toEqual(best!);
       const own =
         SHIPPED_VALUES['weight.thread-steps'].value * stepsOff +
         SHIPPED_VALUES['weight.thread-kind'].value * (1 - kindSuits);

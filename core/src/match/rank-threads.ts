@@ -3,7 +3,8 @@ import type { Stack } from '../material/index.js';
 import { THREAD_CONSTRUCTIONS, type ThreadConstruction, type ThreadUse } from '../thread/index.js';
 import { threadOnBench, within, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
 import { rankSizes, type CheapestNeedle, type SizeRanking } from './rank-sizes.js';
-import { rankNeedles, type NeedleCandidate } from './rank-needles.js';
+import { needleAt } from './best-needle.js';
+import type { NeedleCandidate } from './rank-needles.js';
 import type { Schools } from './school.js';
 import { stepsOutside, threadForStack, type ThreadRange } from './thread-for-stack.js';
 
@@ -56,7 +57,10 @@ export function rankThreads(question: ThreadQuestion, most = 8): ThreadRanking {
     .sort((a, b) => a.cost - b.cost)
     .slice(0, most);
   return {
-    ranked: shortlist.map((one) => inFull(one, question)),
+    ranked: shortlist.map(({ cheapest, ...one }) => ({
+      ...one,
+      needle: needleAt({ ...question, thread: one.thread }, cheapest),
+    })),
     range,
     weighed: choices.length * sizes.combinations,
   };
@@ -96,11 +100,4 @@ function weigh(
     values['weight.thread-steps'].value * stepsOff +
     values['weight.thread-kind'].value * (1 - kind.value);
   return [{ thread, construction, stepsOff, kindSuits: kind.value, cost, cheapest }];
-}
-
-/** Works the winner out in full, from its own system and size alone. */
-function inFull({ cheapest: { nm, systemId }, ...weighed }: Weighed, question: ThreadQuestion): ThreadAnswer {
-  const machine = { ...question.machine, systemIds: [systemId], needleNm: { least: nm, most: nm } };
-  const [needle] = rankNeedles({ ...question, machine, thread: weighed.thread }).ranked;
-  return { ...weighed, needle: needle! };
 }

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { NEEDLE_FINISHES, NEEDLE_SIZES, NEEDLE_SYSTEMS, POINT_STYLES } from '../needle/index.js';
 import { ask, benchQuestion } from '../testing/bench-examples.js';
-import { nameOfNeedle, nearestAlternatives, refusalsOf, rankNeedles, whyNot, type NeedleName } from './index.js';
+import {
+  nameOfNeedle,
+  nearestAlternatives,
+  refusalsOf,
+  rankNeedles,
+  whyNot,
+  type NeedleName,
+} from './index.js';
 
 const BEST: NeedleName = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' };
 const reasons = (change: Partial<NeedleName>) =>
@@ -25,13 +32,15 @@ describe('why not this needle', () => {
     expect(reasons({ systemId: '130/705 H', nm: 100 })).toEqual(['shank']);
     expect(reasons({ systemId: '794', nm: 180 })).toEqual(['other-clamp']);
     expect(reasons({ systemId: '135x17' })).toEqual(['point-not-made']);
-    expect(reasons({ nm: 60 })).toEqual(['size-not-made', 'thread-will-not-pass']);
-    expect(reasons({ nm: 250 })).toEqual(['size-not-made', 'plate-hole']);
+    expect(reasons({ nm: 60 })).toEqual(['size-not-made', 'eye-too-small']);
+    expect(reasons({ nm: 250 })).toEqual(['size-not-made', 'blade-too-thick']);
     expect(reasons({ systemId: '999x9' })).toEqual(['unknown-system']);
   });
 
   it('refuses a needle exactly when the ranking leaves it out', () => {
-    const ranked = new Set(rankNeedles(benchQuestion()).ranked.map((one) => JSON.stringify(nameOfNeedle(one))));
+    const ranked = new Set(
+      rankNeedles(benchQuestion()).ranked.map((one) => JSON.stringify(nameOfNeedle(one))),
+    );
     const anyName = fc.record({
       systemId: fc.constantFrom(...NEEDLE_SYSTEMS.map(({ id }) => id)),
       nm: fc.constantFrom(...NEEDLE_SIZES.map(({ nm }) => nm)),

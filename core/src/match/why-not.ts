@@ -65,7 +65,7 @@ export function refusalsOf(question: NeedleQuestion, name: NeedleName): readonly
   }
   const refusedThread = refuseThread(thread, machine);
   if (refusedThread) found.push(refusedThread);
-  return [...found, ...refuseFit(question, system, size.nm)];
+  return [...found, ...refuseFit(question, size.nm)];
 }
 
 function refuseClamp(system: NeedleSystem, { machine }: NeedleQuestion): readonly Refusal[] {
@@ -77,15 +77,12 @@ function refuseClamp(system: NeedleSystem, { machine }: NeedleQuestion): readonl
 }
 
 function refuseFit(
-  { machine, thread, stack, values = SHIPPED_VALUES }: NeedleQuestion,
-  { id: systemId }: NeedleSystem,
+  { machine: { plateHoleMm }, thread, stack, values = SHIPPED_VALUES }: NeedleQuestion,
   nm: number,
 ): readonly Refusal[] {
-  if (eyeFit(thread.diameterMm, nm, values).band === 'will-not-pass') {
-    return [{ reason: 'thread-will-not-pass', systemId, largestNm: nm }];
-  }
-  const { plateHoleMm } = machine;
+  if (eyeFit(thread.diameterMm, nm, values).band === 'will-not-pass')
+    return [{ reason: 'eye-too-small', nm }];
   return plateFit(plateHoleMm, nm, stack, values).verdict === 'will-not-clear'
-    ? [{ reason: 'plate-hole', systemId, smallestNm: nm, plateHoleMm }]
+    ? [{ reason: 'blade-too-thick', nm, plateHoleMm }]
     : [];
 }

@@ -18,7 +18,14 @@ const FIGURES = 'order of common practice, figures chosen here';
 
 export const NEEDLE_FINISHES: readonly NeedleFinish[] = [
   finish('chromed', 'chromed', 'the usual one: slides well, resists rust', 1, 0.75, 0.7),
-  finish('hard-coated', 'titanium-nitride coated', 'hard skin: keeps its point in abrasive work', 0.9, 1, 0.8),
+  finish(
+    'hard-coated',
+    'titanium-nitride coated',
+    'hard skin: keeps its point in abrasive work',
+    0.9,
+    1,
+    0.8,
+  ),
   finish('non-stick', 'non-stick coated', 'runs cool: melts and glue do not cling to it', 0.85, 0.85, 1),
 ];
 

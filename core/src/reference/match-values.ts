@@ -33,12 +33,22 @@ export const MATCH_VALUES = {
   ),
   // Fitted so that the smallest sizes of common practice come out (Tex 45 on 90, 70 on 100, 90 on 120, 135 on 140,
   // 210 on 180): any value from 0.3034 to 0.3039 does.
-  'school.free': school('Largest ratio, free eye', 0.3036, 'fitted', 'fitted to smallest sizes of common practice'),
+  'school.free': school(
+    'Largest ratio, free eye',
+    0.3036,
+    'fitted',
+    'fitted to smallest sizes of common practice',
+  ),
   'school.middle': school('Largest ratio, middle', 0.34, 'assumption', 'between the two schools'),
   'school.snug': school('Largest ratio, snug eye', 0.38, 'fitted', 'fitted to sizes of common practice'),
   'school.thin-stack': school('Up to this a stack is thin', 2, 'assumption', MEASURE, 'mm'),
   'school.thin-allowance': school('Added to the limit on a thin stack', 0.03, 'assumption', MEASURE),
-  'school.abrasive-deduction': school('Taken off the limit on abrasive, coated or dry work', 0.02, 'assumption', MEASURE),
+  'school.abrasive-deduction': school(
+    'Taken off the limit on abrasive, coated or dry work',
+    0.02,
+    'assumption',
+    MEASURE,
+  ),
   'strength.anchor-size': reference(
     'Blade the strength guide is fixed at',
     110,

@@ -26,6 +26,8 @@ export interface ShopValue {
 
 /** The shipped values with a shop's own in their place. */
 export function withShopValues(own: readonly ShopValue[]): Values {
-  const entries = own.map(({ valueId, value, standing, source }) => [valueId, sourced(value, standing, source)] as const);
+  const entries = own.map(
+    ({ valueId, value, standing, source }) => [valueId, sourced(value, standing, source)] as const,
+  );
   return { ...SHIPPED_VALUES, ...Object.fromEntries(entries) };
 }

@@ -117,7 +117,15 @@ export const WORK_VALUES = {
     'common practice: a tenth',
     'Thread for a job',
   ),
-  'job.cone-weight': reference('Thread on a full cone', 250, 'g', [10, 10_000], 'assumption', 'weigh one', 'Thread for a job'),
+  'job.cone-weight': reference(
+    'Thread on a full cone',
+    250,
+    'g',
+    [10, 10_000],
+    'assumption',
+    'weigh one',
+    'Thread for a job',
+  ),
   'seam.strength-factor': reference(
     'Seam strength in thread strengths per stitch',
     1.5,

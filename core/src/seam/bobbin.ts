@@ -18,7 +18,11 @@ export interface BobbinSize {
 const FROM_MEMORY = 'from memory, measure one';
 const size = (id: string, name: string, rimMm: number, coreMm: number, widthMm: number): BobbinSize => {
   const measure = (mm: number) => sourced(mm, 'memory', FROM_MEMORY);
-  return { id, name, measures: { rimMm: measure(rimMm), coreMm: measure(coreMm), widthMm: measure(widthMm) } };
+  return {
+    id,
+    name,
+    measures: { rimMm: measure(rimMm), coreMm: measure(coreMm), widthMm: measure(widthMm) },
+  };
 };
 
 export const BOBBIN_SIZES: readonly BobbinSize[] = [

@@ -18,7 +18,11 @@ describe('thread per stitch', () => {
   // Common practice: 2.5 cm of thread per cm of seam, half and half. It holds where (t + d) / L is 0.25 and the lock in
   // the middle: needle 4 + 2 x 0.5 x 1 = 5 mm, bobbin the same, 10 mm in 4 mm of seam.
   it('meets the rule of 2.5 where the rule holds', () => {
-    const { needleHighMm, bobbinHighMm } = threadPerStitch({ stitchLengthMm: 4, stackMm: 0.58, threadDiameterMm: 0.42 });
+    const { needleHighMm, bobbinHighMm } = threadPerStitch({
+      stitchLengthMm: 4,
+      stackMm: 0.58,
+      threadDiameterMm: 0.42,
+    });
     expect((needleHighMm + bobbinHighMm) / 4).toBeCloseTo(2.5, 12);
     expect(needleHighMm).toBeCloseTo(bobbinHighMm, 12);
   });
@@ -36,19 +40,24 @@ describe('thread per stitch', () => {
   it('keeps the lower bound under the upper, and both above a straight stitch', () => {
     const length = fc.double({ min: 0.5, max: 20, noNaN: true });
     fc.assert(
-      fc.property(length, length, fc.double({ min: 0, max: 1, noNaN: true }), (stitchLengthMm, stackMm, lock) => {
-        const one = threadPerStitch({ stitchLengthMm, stackMm, threadDiameterMm: 0.4, lock });
-        return (
-          one.needleLowMm <= one.needleHighMm &&
-          one.bobbinLowMm <= one.bobbinHighMm &&
-          one.needleLowMm >= stitchLengthMm - 1e-9 &&
-          one.bobbinLowMm >= stitchLengthMm - 1e-9
-        );
-      }),
+      fc.property(
+        length,
+        length,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (stitchLengthMm, stackMm, lock) => {
+          const one = threadPerStitch({ stitchLengthMm, stackMm, threadDiameterMm: 0.4, lock });
+          return (
+            one.needleLowMm <= one.needleHighMm &&
+            one.bobbinLowMm <= one.bobbinHighMm &&
+            one.needleLowMm >= stitchLengthMm - 1e-9 &&
+            one.bobbinLowMm >= stitchLengthMm - 1e-9
+          );
+        },
+      ),
     );
-    expect(() => threadPerStitch({ stitchLengthMm: 4, stackMm: 1, threadDiameterMm: 0.4, lock: 2 })).toThrowError(
-      /lock is 2; allowed: 0 to 1/,
-    );
+    expect(() =>
+      threadPerStitch({ stitchLengthMm: 4, stackMm: 1, threadDiameterMm: 0.4, lock: 2 }),
+    ).toThrowError(/lock is 2; allowed: 0 to 1/);
   });
 });
 
@@ -86,7 +95,9 @@ describe('thread for a job', () => {
   });
 
   it('costs what the shop pays, once it has said so', () => {
-    const values = withShopValues([{ valueId: THREAD_PRICE_ID, value: 40, standing: 'chosen', source: 'bill' }]);
+    const values = withShopValues([
+      { valueId: THREAD_PRICE_ID, value: 40, standing: 'chosen', source: 'bill' },
+    ]);
     const { cost } = threadForJob(stitch, 4, { seamMm: 1000, pieces: 10 }, 135, 17.6, values);
     expect(cost).toBeCloseTo(((41.25 * 135) / 1_000_000) * 40, 9);
   });

@@ -140,13 +140,18 @@ function thread(
   soldTex: readonly number[],
   unfit: string | null = null,
 ): ThreadConstruction {
-  const figure = (value: number) => sourced(value, 'assumption', 'order of common practice, figures chosen here');
+  const figure = (value: number) =>
+    sourced(value, 'assumption', 'order of common practice, figures chosen here');
   return {
     id,
     name,
     densityGCm3,
     packing,
-    tenacityCnPerTex: sourced(tenacity, 'memory', 'typical of the fibre, from memory; break a length and weigh it'),
+    tenacityCnPerTex: sourced(
+      tenacity,
+      'memory',
+      'typical of the fibre, from memory; break a length and weigh it',
+    ),
     suits: { indoor: figure(indoor), outdoor: figure(outdoor), heat: figure(heat) },
     soldTex,
     unfit,

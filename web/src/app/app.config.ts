@@ -4,6 +4,8 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { appRoutes } from './app.routes';
+import * as catalogueEffects from './features/catalogue/catalogue.effects';
+import { catalogueFeature } from './features/catalogue/catalogue.state';
 import * as matchEffects from './features/match/match.effects';
 import { matchFeature } from './features/match/match.state';
 import * as shopEffects from './features/shop/shop.effects';
@@ -16,7 +18,8 @@ export const appConfig: ApplicationConfig = {
     provideRouter(appRoutes, withComponentInputBinding()),
     provideStore(),
     provideState(shopFeature),
+    provideState(catalogueFeature),
     provideState(matchFeature),
-    provideEffects(shopEffects, matchEffects),
+    provideEffects(shopEffects, catalogueEffects, matchEffects),
   ],
 };

@@ -3,6 +3,8 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature } from './features/floor/floor.state';
+import * as machineEffects from './features/machine/machine.effects';
+import { machineFeature } from './features/machine/machine.state';
 import { signedIn } from './features/shop/signed-in.guard';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
@@ -27,6 +29,46 @@ export const appRoutes: Routes = [
         path: 'bench/:setupId',
         title: 'Bench · Gantelet',
         loadComponent: () => import('./features/match/bench.page').then((m) => m.BenchPage),
+      },
+      {
+        path: 'changeover',
+        title: 'Changeover · Gantelet',
+        loadComponent: () => import('./features/match/changeover.page').then((m) => m.ChangeoverPage),
+      },
+      {
+        path: 'changeover/:setupId',
+        title: 'Changeover · Gantelet',
+        loadComponent: () => import('./features/match/changeover.page').then((m) => m.ChangeoverPage),
+      },
+      {
+        path: 'thread',
+        title: 'Thread · Gantelet',
+        loadComponent: () => import('./features/thread/thread.page').then((m) => m.ThreadPage),
+      },
+      {
+        path: 'label',
+        title: 'Label · Gantelet',
+        loadComponent: () => import('./features/thread/label.page').then((m) => m.LabelPage),
+      },
+      {
+        path: 'machines',
+        title: 'Machines · Gantelet',
+        providers: [provideState(machineFeature), provideEffects(machineEffects)],
+        children: [
+          {
+            path: '',
+            loadComponent: () => import('./features/machine/machines.page').then((m) => m.MachinesPage),
+          },
+          {
+            path: ':machineId',
+            loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
+          },
+        ],
+      },
+      {
+        path: 'catalogue',
+        title: 'Catalogue · Gantelet',
+        loadComponent: () => import('./features/catalogue/catalogue.page').then((m) => m.CataloguePage),
       },
       {
         path: 'tension',

@@ -55,7 +55,8 @@ export const matchRoom: Migration = {
       'UPDATE setups u JOIN machines m ON m.id = u.machine_id SET u.plate_hole_mm = m.plate_hole_mm',
     );
     await context.query('ALTER TABLE setups ALTER plate_hole_mm DROP DEFAULT');
-    for (const [name, type] of MACHINE_COLUMNS) await context.query(`ALTER TABLE machines ADD ${name} ${type}`);
+    for (const [name, type] of MACHINE_COLUMNS)
+      await context.query(`ALTER TABLE machines ADD ${name} ${type}`);
     for (const [name, body] of TABLES) {
       await context.query(`CREATE TABLE ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`);
     }

@@ -14,7 +14,14 @@ describe("the shop's own values", () => {
   const set = (change: Partial<ShopValueInput>, key = newId()) =>
     mechanic.call(routes.setShopValue, {
       key,
-      body: { valueId: 'plate.good-to', value: 2.2, standing: 'measured', note: '', replaces: null, ...change },
+      body: {
+        valueId: 'plate.good-to',
+        value: 2.2,
+        standing: 'measured',
+        note: '',
+        replaces: null,
+        ...change,
+      },
     });
 
   it('keep their whole history with who, when and how', async () => {
@@ -36,15 +43,21 @@ describe("the shop's own values", () => {
     const stale = await set({ valueId, value: 4, replaces: null });
     const problem = stale.body as unknown as Problem;
     expect([stale.status, problem.code]).toEqual([409, 'value.moved-on']);
-    const many = await Promise.all([1, 2, 3, 4, 5].map((i) => set({ valueId, value: 3 + i / 10, replaces: first })));
+    const many = await Promise.all(
+      [1, 2, 3, 4, 5].map((i) => set({ valueId, value: 3 + i / 10, replaces: first })),
+    );
     expect(many.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409, 409]);
   });
 
   it('must be values of the catalogue, within what it allows', async () => {
     const wrong = async (change: Partial<ShopValueInput>) =>
-      ((await set(change)).body as unknown as Problem).fields?.map(({ path, message }) => `${path}: ${message}`);
+      ((await set(change)).body as unknown as Problem).fields?.map(
+        ({ path, message }) => `${path}: ${message}`,
+      );
     expect(await wrong({ valueId: 'plate.colour' })).toEqual(['body.valueId: not a value of the catalogue']);
-    expect(await wrong({ valueId: 'plate.good-to', value: 60 })).toEqual(['body.value: allowed: 1 to 6 blades']);
+    expect(await wrong({ valueId: 'plate.good-to', value: 60 })).toEqual([
+      'body.value: allowed: 1 to 6 blades',
+    ]);
   });
 
   it('decide what the server accepts as a set-up', async () => {

@@ -73,7 +73,9 @@ describe('the floor', () => {
   });
 
   it('refuses a needle that the clamp does not take, naming what it takes', async () => {
-    const answer = await change({ needle: { systemId: '130/705 H', nm: 100, pointId: 'round', finishId: 'chromed' } });
+    const answer = await change({
+      needle: { systemId: '130/705 H', nm: 100, pointId: 'round', finishId: 'chromed' },
+    });
     const problem = answer.body as unknown as Problem;
     expect([answer.status, problem.fields?.[0]?.message]).toEqual([
       422,

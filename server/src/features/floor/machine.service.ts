@@ -78,7 +78,12 @@ async function changeMachine(
 }
 
 /** Locks the machine. @throws ProblemError `version.stale` with what stands there now */
-async function requireVersion(database: Database, id: string, version: number, tx: Transaction): Promise<void> {
+async function requireVersion(
+  database: Database,
+  id: string,
+  version: number,
+  tx: Transaction,
+): Promise<void> {
   const present = await lockMachine(database, id, tx);
   if (present.version === version) return;
   throw new ProblemError('version.stale', { sent: version, current: await findMachine(database, id, tx) });

@@ -64,11 +64,19 @@ describe('machines', () => {
   it('are changed as a whole, lists included, once per version', async () => {
     const key = newId();
     await register(entry(32), key);
-    const change = entry(32, { plates: [{ holeMm: 3, feedDogHoleMm: null }], plateHoleMm: 3, stitchDial: [] });
+    const change = entry(32, {
+      plates: [{ holeMm: 3, feedDogHoleMm: null }],
+      plateHoleMm: 3,
+      stitchDial: [],
+    });
     const revise = (version: number) =>
       mechanic.call(routes.reviseMachine, { params: { machineId: key }, body: { ...change, version } });
     const { body } = await revise(0);
-    expect([body.plates, body.stitchDial, body.version]).toEqual([[{ holeMm: 3, feedDogHoleMm: null }], [], 1]);
+    expect([body.plates, body.stitchDial, body.version]).toEqual([
+      [{ holeMm: 3, feedDogHoleMm: null }],
+      [],
+      1,
+    ]);
     expect((await revise(0)).status).toBe(409);
   });
 

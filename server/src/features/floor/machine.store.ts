@@ -29,10 +29,7 @@ export async function findMachineByNumber(
 }
 
 /** All zones in their order. */
-export async function listZones(
-  { tables }: Database,
-  tx: Transaction | null = null,
-): Promise<Zone[]> {
+export async function listZones({ tables }: Database, tx: Transaction | null = null): Promise<Zone[]> {
   const rows = plainRows(await tables.zones.findAll({ order: ['position'], transaction: tx }));
   return rows.map(({ id, name }) => ({ id, name }));
 }
@@ -145,10 +142,16 @@ async function machinesWhere(
     order: ['position'],
     transaction: tx,
   };
-  const systems = byMachine(plainRows(await tables.machineSystems.findAll(own)));
-  const plates = byMachine(plainRows(await tables.machinePlates.findAll(own)));
-  const dials = byMachine(plainRows(await tables.stitchDialReadings.findAll(own)));
-  const zones = new Map((await listZones(database, tx)).map((zone) => [zone.id, zone]));
+  const [systemRows, plateRows, dialRows, zoneRows] = await Promise.all([
+    tables.machineSystems.findAll(own),
+    tables.machinePlates.findAll(own),
+    tables.stitchDialReadings.findAll(own),
+    listZones(database, tx),
+  ]);
+  const systems = byMachine(plainRows(systemRows));
+  const plates = byMachine(plainRows(plateRows));
+  const dials = byMachine(plainRows(dialRows));
+  const zones = new Map(zoneRows.map((zone) => [zone.id, zone]));
   return rows.map((row) => ({
     ...traitsOf(row),
     zone: zones.get(row.zoneId) ?? { id: row.zoneId, name: '' },

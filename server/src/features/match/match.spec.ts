@@ -28,7 +28,9 @@ describe('set-ups', () => {
 
   it('refuse a needle that does not fit the machine, and keep nothing', async () => {
     const before = await shop.count('setups');
-    const flat = await save({ needle: { systemId: '130/705 H', nm: 100, pointId: 'round', finishId: 'chromed' } });
+    const flat = await save({
+      needle: { systemId: '130/705 H', nm: 100, pointId: 'round', finishId: 'chromed' },
+    });
     const tooThick = await save({ thread: { label: 'V415', tex: 400, constructionId: 'bonded-nylon' } });
     for (const answer of [flat, tooThick]) {
       const problem = answer.body as unknown as Problem;

@@ -97,7 +97,12 @@ function setupOf(row: SetupRow, layers: readonly SetupLayerRow[], savedBy: strin
     machineId: row.machineId,
     layers: layers.map(({ materialId, thicknessMm, plies }) => ({ materialId, thicknessMm, plies })),
     thread: { label: row.threadLabel, tex: row.threadTex, constructionId: row.threadConstruction },
-    needle: { systemId: row.needleSystem, nm: row.bladeNm, pointId: row.pointStyle, finishId: row.needleFinish },
+    needle: {
+      systemId: row.needleSystem,
+      nm: row.bladeNm,
+      pointId: row.pointStyle,
+      finishId: row.needleFinish,
+    },
     plateHoleMm: row.plateHoleMm,
     stitchLengthMm: row.stitchLengthMm,
     schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },

@@ -71,7 +71,10 @@ export async function importCards(
     const read = SetupCard.safeParse(raw);
     const judged = read.success
       ? await placeOf(database, read.data, values, tx)
-      : fieldProblems(read.error, '').map(({ path, message }) => ({ path: path.replace(/^\./, ''), message }));
+      : fieldProblems(read.error, '').map(({ path, message }) => ({
+          path: path.replace(/^\./, ''),
+          message,
+        }));
     if ('machineId' in judged && read.success) {
       const setupId = newId();
       const { machine: _, topTurns: __, ...work } = read.data;

@@ -24,7 +24,10 @@ describe('the tension log', () => {
 
   it('keeps seams in the order they were sewn, with who sewed them', async () => {
     const setup = newId();
-    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Seams in order' } });
+    await mechanic.call(routes.saveSetup, {
+      key: setup,
+      body: { ...shop.works.work, name: 'Seams in order' },
+    });
     await log(setup, {
       turns: 4.75,
       grade: 'balanced',

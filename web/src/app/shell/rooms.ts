@@ -8,6 +8,9 @@ export interface Room {
 
 export const ROOMS: readonly Room[] = [
   { path: '/bench', name: 'Bench', icon: 'bi-rulers', key: 'b' },
+  { path: '/thread', name: 'Thread', icon: 'bi-record-circle', key: 'h' },
   { path: '/tension', name: 'Tension', icon: 'bi-sliders', key: 't' },
   { path: '/floor', name: 'Floor', icon: 'bi-grid-1x2', key: 'f' },
+  { path: '/machines', name: 'Machines', icon: 'bi-gear-wide', key: 'm' },
+  { path: '/catalogue', name: 'Catalogue', icon: 'bi-journal-text', key: 'c' },
 ];

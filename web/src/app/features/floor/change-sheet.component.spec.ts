@@ -31,7 +31,7 @@ describe('the change sheet', () => {
       {
         cause: 'scheduled',
         fragments: 'whole',
-        needle: { systemId: '135x16', nm: 140, pointId: 'right-twist' },
+        needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
       },
     ]);
   });
@@ -43,7 +43,7 @@ describe('the change sheet', () => {
     system.dispatchEvent(new Event('change'));
     await fixture.whenStable();
     button('Other work')?.click();
-    expect(said[0]?.needle).toEqual({ systemId: '135x17', nm: 140, pointId: 'round' });
+    expect(said[0]?.needle).toEqual({ systemId: '135x17', nm: 140, pointId: 'round', finishId: 'chromed' });
   });
 
   const stoppedBy = {

@@ -7,16 +7,12 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import {
-  NEEDLE_SIZES,
-  needleSystem,
-  POINT_STYLES,
-  type FragmentCount,
-  type RemovalCause,
-} from '@gantelet/core';
+import { sameNeedle, USUAL_FINISH, type FragmentCount, type RemovalCause } from '@gantelet/core';
 import type { Clearance, FloorMachine, NeedleChoice } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
+import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { needleText } from '../../shared/words/changeover-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
 /** What the person says came out and went in. */
@@ -32,7 +28,7 @@ export interface ChangeSaid {
  */
 @Component({
   selector: 'gan-change-sheet',
-  imports: [SignalMarkComponent],
+  imports: [NeedlePickerComponent, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="caution">
       <p><strong>Power off. Wait until the motor has stopped.</strong></p>
@@ -107,34 +103,11 @@ export interface ChangeSaid {
     </div>
     <details>
       <summary>Another needle goes in</summary>
-      <div class="needle">
-        <label>
-          System
-          <select class="form-select" (change)="change({ systemId: valueOf($event) })">
-            @for (id of systems(); track id) {
-              <option [value]="id" [selected]="id === needle().systemId">{{ id }}</option>
-            }
-          </select>
-        </label>
-        <label>
-          Size
-          <select class="form-select" (change)="change({ nm: +valueOf($event) })">
-            @for (size of sizes(); track size.nm) {
-              <option [value]="size.nm" [selected]="size.nm === needle().nm">
-                {{ size.nm }}/{{ size.number }}
-              </option>
-            }
-          </select>
-        </label>
-        <label>
-          Point
-          <select class="form-select" (change)="change({ pointId: valueOf($event) })">
-            @for (point of points(); track point.id) {
-              <option [value]="point.id" [selected]="point.id === needle().pointId">{{ point.name }}</option>
-            }
-          </select>
-        </label>
-      </div>
+      <gan-needle-picker
+        [needle]="needle()"
+        [systemIds]="machine().systemIds"
+        (needleChange)="needle.set($event)"
+      />
     </details>`,
   styles: `
     h3 {
@@ -161,11 +134,6 @@ export interface ChangeSaid {
     .act {
       border-color: var(--act);
       color: var(--act);
-    }
-    .needle {
-      display: grid;
-      grid-template-columns: 1fr 1fr 2fr;
-      gap: 8px;
     }
     .check {
       display: flex;
@@ -197,44 +165,28 @@ export class ChangeSheetComponent {
     source: () => this.machine().stoppedBy,
     computation: () => false,
   });
-  /** Systems that the clamp takes. */
-  protected readonly systems = computed(() => this.machine().systemIds);
   protected readonly needle = linkedSignal((): NeedleChoice => {
     const { needle, systemIds } = this.machine();
     return needle
-      ? { systemId: needle.systemId, nm: needle.nm, pointId: needle.pointId }
-      : { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round' };
-  });
-  protected readonly sizes = computed(() => {
-    const [low, high] = needleSystem(this.needle().systemId)?.sizesNm.value ?? [0, 0];
-    return NEEDLE_SIZES.filter(({ nm }) => nm >= low && nm <= high);
-  });
-  protected readonly points = computed(() => {
-    const families = needleSystem(this.needle().systemId)?.pointFamilies ?? [];
-    return POINT_STYLES.filter((point) => families.includes(point.family));
+      ? {
+          systemId: needle.systemId,
+          nm: needle.nm,
+          pointId: needle.pointId,
+          finishId: needle.finishId,
+        }
+      : { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round', finishId: USUAL_FINISH.id };
   });
   protected readonly same = computed(() => {
     const { needle } = this.machine();
-    const { systemId, nm, pointId } = this.needle();
-    return needle !== null && needle.systemId === systemId && needle.nm === nm && needle.pointId === pointId;
+    return needle !== null && sameNeedle(needle, this.needle());
   });
   protected readonly needleText = computed(() => {
-    const { systemId, nm, pointId } = this.needle();
-    const point = POINT_STYLES.find(({ id }) => id === pointId);
-    return `${systemId} ${needleSizeText(nm, this.preferences.unitOrder()).first}, ${point?.name ?? pointId}`;
+    const { nm } = this.needle();
+    const text = needleText(this.needle());
+    return this.preferences.unitOrder() === 'metric'
+      ? text
+      : text.replace(`NM ${nm}`, needleSizeText(nm, 'inch').first);
   });
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLSelectElement).value;
-  }
-
-  /** Another system may not come in this size or point: then the first it comes in. */
-  protected change(change: Partial<NeedleChoice>): void {
-    this.needle.update((needle) => ({ ...needle, ...change }));
-    if (!this.sizes().some(({ nm }) => nm === this.needle().nm)) this.change({ nm: this.sizes()[0]!.nm });
-    if (!this.points().some(({ id }) => id === this.needle().pointId))
-      this.change({ pointId: this.points()[0]!.id });
-  }
 
   protected say(cause: RemovalCause, fragments: FragmentCount): void {
     this.said.emit({ cause, fragments, needle: this.needle() });

@@ -1,8 +1,18 @@
 import { MACHINE, SETUP } from '../../testing/examples';
-import { benchAnswer, choiceOf } from './bench-answer';
+import { nameOfNeedle, withShopValues } from '@gantelet/core';
+import { benchAnswer } from './bench-answer';
+import type { BenchShop } from './bench-shop';
+import { benchSteps } from './bench-steps';
+import { changedSinceSaved } from './bench-changed';
 import { EMPTY_BENCH, matchActions, matchFeature, type BenchDraft } from './match.state';
 
-const SHOP = { size: 'by-work', leatherPoint: 'cutting' } as const;
+const SHOP: BenchShop = {
+  machines: [MACHINE],
+  setups: [SETUP],
+  balanced: new Map([[SETUP.id, 4.5]]),
+  values: withShopValues([]),
+  schools: { size: 'by-work', leatherPoint: 'cutting' },
+};
 const draft = (change: Partial<BenchDraft> = {}): BenchDraft => ({
   ...EMPTY_BENCH,
   machineId: MACHINE.id,
@@ -26,18 +36,97 @@ describe('the answer of the bench', () => {
 
   it('keeps a picked needle as long as it fits, and falls back to the first', () => {
     const first = benchAnswer(draft(), MACHINE, SHOP);
-    const picked = choiceOf(first.nextBest[0]!);
-    expect(choiceOf(benchAnswer(draft({ picked }), MACHINE, SHOP).chosen!)).toEqual(picked);
-    const gone = { systemId: '794', nm: 200, pointId: 'round' };
+    const picked = nameOfNeedle(first.alternatives[0]!.needle);
+    expect(nameOfNeedle(benchAnswer(draft({ picked }), MACHINE, SHOP).chosen!)).toEqual(picked);
+    const gone = { systemId: '794', nm: 200, pointId: 'round', finishId: 'chromed' };
     expect(benchAnswer(draft({ picked: gone }), MACHINE, SHOP).chosen?.size.nm).toBe(140);
   });
 
-  it('offers three different ways out: another size, another point, the other family', () => {
-    const { chosen, nextBest } = benchAnswer(draft(), MACHINE, SHOP);
-    expect(nextBest.length).toBe(3);
-    expect(nextBest[0]?.size).not.toBe(chosen?.size);
-    expect(nextBest[1]?.point.family).toBe('cutting');
-    expect(nextBest[2]?.point.family).toBe('cloth');
+  it('answers what is left open', () => {
+    const ask = (change: Partial<BenchDraft>, machine: typeof MACHINE | null = MACHINE) =>
+      benchAnswer(draft(change), machine, SHOP).ask;
+    expect(ask({})).toBe('needle');
+    expect(ask({ threadText: '' })).toBe('thread');
+    expect(ask({}, null)).toBe('machine');
+    expect(ask({ threadText: '', layers: [], needleText: '#22' }, null)).toBe('takes');
+    expect(ask({ threadText: '', layers: [] }, null)).toBe('open');
+    expect(ask({ threadText: 'blue' })).toBe('open');
+  });
+
+  it('ranks threads for a stack and machines for a job', () => {
+    const { threads } = benchAnswer(draft({ threadText: '' }), MACHINE, SHOP);
+    expect(threads?.ranked[0]?.stepsOff).toBe(0);
+    const { machines } = benchAnswer(draft(), null, SHOP);
+    expect(machines?.ranked.map(({ machineId }) => machineId)).toEqual([MACHINE.id]);
+  });
+
+  it('takes the needle in the hand when it goes, and says why when it does not', () => {
+    const fits = benchAnswer(draft({ needleText: '135x16 130/21 LR' }), MACHINE, SHOP);
+    expect([fits.chosen?.size.nm, fits.inHand?.verdict?.verdict]).toEqual([130, 'worse']);
+    const refused = benchAnswer(draft({ needleText: '130/705 H 90' }), MACHINE, SHOP);
+    expect([refused.chosen, refused.inHand?.verdict?.verdict]).toEqual([null, 'refused']);
+    const step = benchSteps(refused, MACHINE, undefined).find(({ name }) => name === 'Needle');
+    expect([step?.state, step?.detail]).toEqual(['pulled', 'NM 90: other shank']);
+  });
+
+  it('pulls the stitch of the thread when the machine must not sew it', () => {
+    const work = benchAnswer(draft({ threadText: 'V346' }), MACHINE, SHOP);
+    const step = benchSteps(work, MACHINE, undefined).find(({ name }) => name === 'Thread');
+    expect([step?.state, step?.detail]).toEqual(['pulled', 'Tex 350: outside the machine’s limits']);
+  });
+
+  it('tells the way from the set-up the machine is set for, with the dial mark of its calibration', () => {
+    const light = {
+      ...SETUP,
+      id: 'light',
+      name: 'Lining',
+      thread: { ...SETUP.thread, tex: 45 },
+      stitchLengthMm: 3,
+    };
+    const machine = { ...MACHINE, presentSetupId: 'light' };
+    const shop = { ...SHOP, machines: [machine], setups: [SETUP, light] };
+    const { changeover } = benchAnswer(draft({ saved: SETUP }), machine, shop);
+    expect(changeover?.threadSteps).toBe(3);
+    expect(changeover?.steps).toContain(jasmine.objectContaining({ do: 'dial', mark: 4 }));
+    expect(changeover?.steps).toContain(
+      jasmine.objectContaining({ do: 'top', fromTurns: null, to: { turns: 4.5, logged: true } }),
+    );
+  });
+
+  it('takes a setting of work that is alike as about right, not as logged', () => {
+    const { changeover } = benchAnswer(draft({ stitchLengthMm: 5 }), MACHINE, SHOP);
+    expect(changeover?.steps).toContain(
+      jasmine.objectContaining({ do: 'top', to: { turns: 4.5, logged: false } }),
+    );
+  });
+
+  it('counts thread and bobbins by the machine’s bobbin, and none where it is not entered', () => {
+    const job = { seamMm: 5000, pieces: 20 };
+    const { use } = benchAnswer(draft({ job }), MACHINE, SHOP);
+    expect(use?.job?.stitches).toBe(25_000);
+    expect(use?.job?.cost).toBeNull();
+    const bare = { ...MACHINE, bobbinSizeId: null };
+    expect(benchAnswer(draft({ job }), bare, SHOP).use?.job).toBeNull();
+  });
+
+  it('runs on the values of the shop', () => {
+    const values = withShopValues([
+      { valueId: 'school.free', value: 0.34, standing: 'chosen', source: 'lead' },
+    ]);
+    expect(benchAnswer(draft(), MACHINE, { ...SHOP, values }).chosen?.size.nm).toBe(125);
+  });
+
+  it('knows whether the work differs from the set-up it was opened from', () => {
+    const { draft: opened } = matchFeature.reducer(undefined, matchActions.setupRead({ setup: SETUP }));
+    const changed = (change: Partial<BenchDraft>) => {
+      const now = { ...opened, ...change };
+      return changedSinceSaved(now, benchAnswer(now, MACHINE, SHOP));
+    };
+    expect(changed({})).toBeFalse();
+    expect(changed({ plateHoleMm: 2.2 })).toBeTrue();
+    expect(changed({ stitchLengthMm: 4.5 })).toBeTrue();
+    expect(changed({ needleText: '#23' })).toBeTrue();
+    expect(changed({ job: { seamMm: 20, pieces: 3 } })).toBeFalse();
   });
 
   it('names what each other school would pick', () => {
@@ -75,7 +164,10 @@ describe('the state of the bench', () => {
 
   it('keeps the list of set-ups in order of name when one is saved', () => {
     const other = { ...SETUP, id: 'other', name: 'Apron' };
-    const listed = reduce(start, matchActions.listsRead({ machines: [MACHINE], setups: [SETUP] }));
+    const listed = reduce(
+      start,
+      matchActions.listsRead({ machines: [MACHINE], setups: [SETUP], balanced: [] }),
+    );
     expect(reduce(listed, matchActions.saved({ setup: other })).setups.map((s) => s.name)).toEqual([
       'Apron',
       'Strap',

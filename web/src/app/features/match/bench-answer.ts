@@ -1,12 +1,21 @@
 import {
-  diameterOfConstruction,
+  bestNeedle,
+  changeover,
   matchReasons,
+  nameOfNeedle,
+  nearestAlternatives,
+  rankMachines,
   rankNeedles,
+  rankThreads,
   readThreadSize,
+  sameNeedle,
   schoolForStack,
   SIZE_SCHOOLS,
   stackOf,
-  threadConstruction,
+  threadOnBench,
+  type Alternative,
+  type Changeover,
+  type MachineRanking,
   type MatchReason,
   type NeedleAnswer,
   type NeedleCandidate,
@@ -14,15 +23,15 @@ import {
   type Schools,
   type Sourced,
   type Stack,
+  type ThreadOnBench,
+  type ThreadRanking,
   type ThreadSizeReading,
 } from '@gantelet/core';
-import {
-  LEATHER_POINT_SCHOOLS,
-  type Machine,
-  type NeedleChoice,
-  type SchoolChoice,
-} from '@gantelet/contracts';
+import { LEATHER_POINT_SCHOOLS, type Machine } from '@gantelet/contracts';
+import { shopMachine, topFor, type BenchShop } from './bench-shop';
 import type { BenchDraft } from './match.state';
+import { needleInHand, type NeedleInHand } from './needle-in-hand';
+import { threadUse, type ThreadUseAnswer } from './thread-use';
 
 /** What another school would put on the machine. */
 export interface OtherSchool {
@@ -31,83 +40,180 @@ export interface OtherSchool {
   readonly same: boolean;
 }
 
+/** What the Bench answers: it follows from what is still open. */
+export type BenchAsk = 'open' | 'needle' | 'thread' | 'machine' | 'takes';
+
 /** Everything the Bench shows of one draft. Parts are null until enough is on the bench. */
 export interface BenchAnswer {
+  readonly ask: BenchAsk;
   readonly readings: readonly ThreadSizeReading[];
   /** The reading taken; null when the label has none, or several and none was chosen. */
   readonly reading: ThreadSizeReading | null;
   readonly stack: Stack | null;
-  readonly threadDiameterMm: Sourced<number> | null;
+  readonly thread: (ThreadOnBench & { readonly diameter: Sourced<number> }) | null;
   readonly schools: Schools | null;
+  readonly inHand: NeedleInHand | null;
+  /** Stack and thread on a machine: the needles. */
+  readonly question: NeedleQuestion | null;
   readonly answer: NeedleAnswer | null;
   readonly chosen: NeedleCandidate | null;
   readonly reasons: readonly MatchReason[];
-  readonly nextBest: readonly NeedleCandidate[];
+  readonly alternatives: readonly Alternative[];
   readonly otherSchools: readonly OtherSchool[];
+  readonly changeover: Changeover | null;
+  /** Stack on a machine without a thread: threads and needles. */
+  readonly threads: ThreadRanking | null;
+  /** Stack and thread without a machine: the shop's machines. */
+  readonly machines: MachineRanking | null;
+  readonly use: ThreadUseAnswer | null;
 }
 
 /** Works out a draft on a machine. Pure: the store calls it again only when one of them changed. */
-export function benchAnswer(
-  draft: BenchDraft,
-  machine: Machine | null,
-  shopSchools: SchoolChoice,
-): BenchAnswer {
+export function benchAnswer(draft: BenchDraft, machine: Machine | null, shop: BenchShop): BenchAnswer {
+  const { values } = shop;
   const readings = readThreadSize(draft.threadText);
   const reading = readings.length === 1 ? readings[0]! : (readings[draft.readingIndex ?? -1] ?? null);
   const stack = draft.layers.length > 0 ? stackOf(draft.layers) : null;
-  const construction = threadConstruction(draft.constructionId);
-  const threadDiameterMm = reading && construction ? diameterOfConstruction(reading.tex, construction) : null;
-  const choice = draft.schools ?? shopSchools;
-  const schools = stack && { size: schoolForStack(choice.size, stack), leatherPoint: choice.leatherPoint };
-  const known = { readings, reading, stack, threadDiameterMm, schools };
-  if (!machine || !stack || !threadDiameterMm || !schools) return { ...known, ...NO_ANSWER };
-  const question = {
-    machine,
-    stack,
-    threadDiameterMm: threadDiameterMm.value,
-    stitchLengthMm: draft.stitchLengthMm,
-    schools,
+  const thread = reading && threadOnBench(draft.constructionId, reading.tex, values);
+  const choice = draft.schools ?? shop.schools;
+  const schools = stack && {
+    size: schoolForStack(choice.size, stack, values),
+    leatherPoint: choice.leatherPoint,
   };
+  const work = stack && schools && { stack, schools, stitchLengthMm: draft.stitchLengthMm, values };
+  const onMachine = machine && { ...machine, plateHoleMm: draft.plateHoleMm ?? machine.plateHoleMm };
+  const question = work && thread && onMachine ? { ...work, thread, machine: onMachine } : null;
+  const inHand = needleInHand(draft.needleText, machine?.systemIds ?? [], question, values);
+  const known = {
+    ...NOTHING,
+    ask: askOf(inHand, { stack, thread, machine, threadText: draft.threadText }),
+    readings,
+    reading,
+    stack,
+    thread,
+    schools,
+    inHand,
+    question,
+  };
+  const bobbinSizeId = machine?.bobbinSizeId ?? null;
+  const use =
+    stack && thread && threadUse(stack, thread, draft.stitchLengthMm, bobbinSizeId, draft.job, values);
+  switch (known.ask) {
+    case 'thread':
+      return { ...known, threads: rankThreads({ ...work!, machine: onMachine!, use: draft.use }) };
+    case 'machine':
+      return { ...known, use, machines: machinesFor({ ...work!, thread: thread! }, draft, shop) };
+    case 'needle':
+      return { ...known, use, ...needleAnswer(question!, machine!, inHand, draft, shop) };
+    default:
+      return known;
+  }
+}
+
+const NOTHING = {
+  answer: null,
+  chosen: null,
+  reasons: [],
+  alternatives: [],
+  otherSchools: [],
+  changeover: null,
+  threads: null,
+  machines: null,
+  use: null,
+} as const;
+
+function askOf(
+  inHand: NeedleInHand | null,
+  {
+    stack,
+    thread,
+    machine,
+    threadText,
+  }: Pick<BenchAnswer, 'stack' | 'thread'> & {
+    readonly machine: Machine | null;
+    readonly threadText: string;
+  },
+): BenchAsk {
+  if (stack && thread) return machine ? 'needle' : 'machine';
+  if (inHand?.reading?.size && threadText.trim() === '') return 'takes';
+  return stack && machine && threadText.trim() === '' ? 'thread' : 'open';
+}
+
+function needleAnswer(
+  question: NeedleQuestion,
+  machine: Machine,
+  inHand: NeedleInHand | null,
+  draft: BenchDraft,
+  shop: BenchShop,
+): Partial<BenchAnswer> {
   const answer = rankNeedles(question);
-  const chosen = pickedOrBest(answer, draft.picked);
+  const chosen = chosenOf(answer, inHand, draft);
+  const best = answer.ranked[0];
   return {
-    ...known,
     answer,
     chosen,
-    reasons: chosen ? matchReasons(chosen, stack, draft.stitchLengthMm, threadDiameterMm.standing) : [],
-    nextBest: chosen ? nextBest(answer.ranked, chosen) : [],
-    otherSchools: answer.ranked[0] ? otherSchools(question, answer.ranked[0]) : [],
+    reasons: chosen ? reasonsFor(chosen, question) : [],
+    alternatives: chosen ? nearestAlternatives(answer.ranked, chosen) : [],
+    otherSchools: best ? otherSchools(question, best) : [],
+    changeover: chosen && wayTo(chosen, question, machine, draft, shop),
   };
 }
 
-const NO_ANSWER = { answer: null, chosen: null, reasons: [], nextBest: [], otherSchools: [] } as const;
-
-/** Whether a ranked needle is the chosen one. */
-export function isChoice(candidate: NeedleCandidate, choice: NeedleChoice | null): boolean {
-  return (
-    choice !== null &&
-    candidate.system.id === choice.systemId &&
-    candidate.size.nm === choice.nm &&
-    candidate.point.id === choice.pointId
-  );
+/** The needle in the hand when it may go in, else the one picked, else the best. */
+function chosenOf(
+  { ranked }: NeedleAnswer,
+  inHand: NeedleInHand | null,
+  { picked }: BenchDraft,
+): NeedleCandidate | null {
+  if (inHand?.verdict?.verdict === 'refused') return null;
+  const wanted = inHand?.name ?? picked;
+  const found = wanted && ranked.find((candidate) => sameNeedle(nameOfNeedle(candidate), wanted));
+  return found ?? ranked[0] ?? null;
 }
 
-export function choiceOf({ system, size, point }: NeedleCandidate): NeedleChoice {
-  return { systemId: system.id, nm: size.nm, pointId: point.id };
+function reasonsFor(chosen: NeedleCandidate, question: NeedleQuestion): readonly MatchReason[] {
+  const { stack, stitchLengthMm, thread, values } = question;
+  const { diameterMm, constructionId, tex } = thread;
+  const { standing } = threadOnBench(constructionId, tex, values).diameter;
+  return matchReasons(chosen, {
+    stack,
+    stitchLengthMm,
+    threadDiameterMm: diameterMm,
+    threadStanding: standing,
+    values: values!,
+  });
 }
 
-function pickedOrBest({ ranked }: NeedleAnswer, picked: NeedleChoice | null): NeedleCandidate | null {
-  return ranked.find((candidate) => isChoice(candidate, picked)) ?? ranked[0] ?? null;
+/** The way from what the machine is set for now to the chosen needle and this work. */
+function wayTo(
+  chosen: NeedleCandidate,
+  { stack, thread, stitchLengthMm, machine: { plateHoleMm } }: NeedleQuestion,
+  machine: Machine,
+  draft: BenchDraft,
+  shop: BenchShop,
+): Changeover {
+  const own = shopMachine(machine, shop);
+  const to = {
+    needle: nameOfNeedle(chosen),
+    plateHoleMm,
+    thread,
+    stackMm: stack.thicknessMm,
+    stitchLengthMm,
+    top: topFor(machine, stack, thread, draft.saved?.id ?? null, shop),
+  };
+  return changeover(own.present, to, own, shop.values);
 }
 
-/** The best needle of another size, of another point, and of the other point family: three different ways out. */
-function nextBest(ranked: readonly NeedleCandidate[], chosen: NeedleCandidate): readonly NeedleCandidate[] {
-  const ways: readonly ((candidate: NeedleCandidate) => boolean)[] = [
-    (c) => c.size !== chosen.size && c.point === chosen.point,
-    (c) => c.point !== chosen.point && c.point.family === chosen.point.family,
-    (c) => c.point.family !== chosen.point.family,
-  ];
-  return ways.map((way) => ranked.find(way)).filter((candidate) => candidate !== undefined);
+function machinesFor(
+  job: Omit<NeedleQuestion, 'machine'>,
+  draft: BenchDraft,
+  shop: BenchShop,
+): MachineRanking {
+  const machines = shop.machines.map((machine) => shopMachine(machine, shop));
+  return rankMachines(machines, job, (machineId) => {
+    const machine = shop.machines.find(({ id }) => id === machineId)!;
+    return topFor(machine, job.stack, job.thread, draft.saved?.id ?? null, shop);
+  });
 }
 
 function otherSchools(question: NeedleQuestion, own: NeedleCandidate): readonly OtherSchool[] {
@@ -118,10 +224,10 @@ function otherSchools(question: NeedleQuestion, own: NeedleCandidate): readonly 
   );
   const others = [...sizes, ...points.map((leatherPoint) => ({ ...schools, leatherPoint }))];
   return others.flatMap((other) => {
-    const pick = rankNeedles({ ...question, schools: other }).ranked[0];
+    const pick = bestNeedle({ ...question, schools: other });
     if (!pick) return [];
     const school =
       other.size === schools.size ? `${other.leatherPoint} point on leather` : `${other.size} eye`;
-    return [{ school, pick, same: isChoice(pick, choiceOf(own)) }];
+    return [{ school, pick, same: sameNeedle(nameOfNeedle(pick), nameOfNeedle(own)) }];
   });
 }

@@ -15,10 +15,11 @@ import {
   withLatestFrom,
   type Observable,
 } from 'rxjs';
+import { nameOfNeedle } from '@gantelet/core';
 import { routes, type Problem, type Setup, type SetupWork } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { catalogueActions } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
-import { choiceOf } from './bench-answer';
 import { matchActions, matchFeature, type BenchDraft } from './match.state';
 
 const failed = (problem: Problem) => of(matchActions.failed({ problem }));
@@ -28,8 +29,32 @@ export const readLists = createEffect(
     actions.pipe(
       ofType(matchActions.opened),
       switchMap(() =>
-        forkJoin({ machines: api.call(routes.listMachines), setups: api.call(routes.listSetups) }).pipe(
+        forkJoin({
+          machines: api.call(routes.listMachines),
+          setups: api.call(routes.listSetups),
+          balanced: api.call(routes.listBalanced),
+        }).pipe(
           map((lists) => matchActions.listsRead(lists)),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** The answers run on the shop's own values. */
+export const wantValues = createEffect(
+  (actions = inject(Actions)) => actions.pipe(ofType(matchActions.opened), map(catalogueActions.wanted)),
+  { functional: true },
+);
+
+export const importCards = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(matchActions.importCards),
+      exhaustMap(({ key, cards }) =>
+        api.call(routes.importSetupCards, { key, body: { cards: [...cards] } }).pipe(
+          switchMap((result) => of(matchActions.cardsImported({ result }), matchActions.opened())),
           catchError(failed),
         ),
       ),
@@ -60,14 +85,15 @@ export const save = createEffect(
         store.select(matchFeature.selectAnswer),
         store.select(shopFeature.selectShop),
       ),
-      exhaustMap(([{ key, asNew }, draft, { reading, chosen }, shop]) => {
-        if (!reading || !chosen || !draft.machineId || !shop) return EMPTY;
+      exhaustMap(([{ key, asNew }, draft, { reading, chosen, question }, shop]) => {
+        if (!reading || !chosen || !question || !draft.machineId || !shop) return EMPTY;
         const work: SetupWork = {
           name: draft.name,
           machineId: draft.machineId,
           layers: [...draft.layers],
           thread: { label: draft.threadText, tex: reading.tex, constructionId: draft.constructionId },
-          needle: choiceOf(chosen),
+          needle: nameOfNeedle(chosen),
+          plateHoleMm: question.machine.plateHoleMm,
           stitchLengthMm: draft.stitchLengthMm,
           schools: draft.schools ?? shop.schools,
         };

@@ -7,9 +7,21 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import type { LayerInput, Machine, NeedleChoice, Problem, SchoolChoice, Setup } from '@gantelet/contracts';
+import type { JobSize, ThreadUse } from '@gantelet/core';
+import type {
+  BalancedSetting,
+  LayerInput,
+  Machine,
+  NeedleChoice,
+  Problem,
+  SchoolChoice,
+  Setup,
+  SetupImportResult,
+} from '@gantelet/contracts';
+import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
 import { benchAnswer } from './bench-answer';
+import type { BenchShop } from './bench-shop';
 
 /** What is on the bench, as typed. Nothing here is computed. */
 export interface BenchDraft {
@@ -22,6 +34,13 @@ export interface BenchDraft {
   /** Which of several readings of the label was chosen. */
   readonly readingIndex: number | null;
   readonly constructionId: string;
+  /** What the seam has to live with. */
+  readonly use: ThreadUse;
+  /** The needle in the hand, as it reads; empty when the needle is asked for. */
+  readonly needleText: string;
+  /** Null takes the plate that is on the machine. */
+  readonly plateHoleMm: number | null;
+  readonly job: JobSize;
   readonly stitchLengthMm: number;
   /** Null follows the shop. */
   readonly schools: SchoolChoice | null;
@@ -37,6 +56,10 @@ export const EMPTY_BENCH: BenchDraft = {
   threadText: '',
   readingIndex: null,
   constructionId: 'bonded-nylon',
+  use: 'indoor',
+  needleText: '',
+  plateHoleMm: null,
+  job: { seamMm: 1000, pieces: 1 },
   stitchLengthMm: 4,
   schools: null,
   picked: null,
@@ -46,7 +69,11 @@ export const matchActions = createActionGroup({
   source: 'Match',
   events: {
     Opened: emptyProps(),
-    'Lists Read': props<{ machines: readonly Machine[]; setups: readonly Setup[] }>(),
+    'Lists Read': props<{
+      machines: readonly Machine[];
+      setups: readonly Setup[];
+      balanced: readonly BalancedSetting[];
+    }>(),
     'Setup Chosen': props<{ setupId: string }>(),
     'Setup Read': props<{ setup: Setup }>(),
     'Draft Changed': props<{ change: Partial<BenchDraft> }>(),
@@ -56,6 +83,9 @@ export const matchActions = createActionGroup({
     Saved: props<{ setup: Setup }>(),
     'Make Present': props<{ key: string }>(),
     'Machine Changed': props<{ machine: Machine }>(),
+    'Import Cards': props<{ key: string; cards: readonly unknown[] }>(),
+    'Cards Imported': props<{ result: SetupImportResult }>(),
+    'Import Closed': emptyProps(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -63,24 +93,30 @@ export const matchActions = createActionGroup({
 export interface MatchState {
   readonly machines: readonly Machine[];
   readonly setups: readonly Setup[];
+  readonly balanced: readonly BalancedSetting[];
   readonly draft: BenchDraft;
   readonly saving: boolean;
   readonly problem: Problem | null;
   /** What was last kept, in words. */
   readonly done: string;
+  /** What became of the last file of set-up cards. */
+  readonly imported: SetupImportResult | null;
 }
 
 const initial: MatchState = {
   machines: [],
   setups: [],
+  balanced: [],
   draft: EMPTY_BENCH,
   saving: false,
   problem: null,
   done: '',
+  imported: null,
 };
 
 function draftOf(setup: Setup): BenchDraft {
   return {
+    ...EMPTY_BENCH,
     saved: setup,
     name: setup.name,
     machineId: setup.machineId,
@@ -88,6 +124,7 @@ function draftOf(setup: Setup): BenchDraft {
     threadText: setup.thread.label,
     readingIndex: 0,
     constructionId: setup.thread.constructionId,
+    plateHoleMm: setup.plateHoleMm,
     stitchLengthMm: setup.stitchLengthMm,
     schools: setup.schools,
     picked: setup.needle,
@@ -101,7 +138,12 @@ export const matchFeature = createFeature({
   name: 'match',
   reducer: createReducer(
     initial,
-    on(matchActions.listsRead, (state, { machines, setups }) => ({ ...state, machines, setups })),
+    on(matchActions.listsRead, (state, { machines, setups, balanced }) => ({
+      ...state,
+      machines,
+      setups,
+      balanced,
+    })),
     on(matchActions.setupRead, (state, { setup }) => ({
       ...state,
       draft: draftOf(setup),
@@ -134,21 +176,32 @@ export const matchFeature = createFeature({
       machines: state.machines.map((one) => (one.id === machine.id ? machine : one)),
       done: `${machine.name} is set for this work now.`,
     })),
+    on(matchActions.importCards, (state) => ({ ...state, saving: true, problem: null, imported: null })),
+    on(matchActions.cardsImported, (state, { result }) => ({ ...state, saving: false, imported: result })),
+    on(matchActions.importClosed, (state) => ({ ...state, imported: null, problem: null })),
     on(matchActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
-  extraSelectors: ({ selectDraft, selectMachines }) => {
+  extraSelectors: ({ selectDraft, selectMachines, selectSetups, selectBalanced }) => {
     const selectMachine = createSelector(
       selectMachines,
       selectDraft,
       (machines, { machineId }) => machines.find(({ id }) => id === machineId) ?? null,
     );
-    const selectAnswer = createSelector(
-      selectDraft,
-      selectMachine,
+    const selectBenchShop = createSelector(
+      selectMachines,
+      selectSetups,
+      selectBalanced,
+      catalogueFeature.selectValues,
       shopFeature.selectShop,
-      (draft, machine, shop) =>
-        benchAnswer(draft, machine, shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting' }),
+      (machines, setups, balanced, values, shop): BenchShop => ({
+        machines,
+        setups,
+        balanced: new Map(balanced.map(({ setupId, turns }) => [setupId, turns])),
+        values,
+        schools: shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting' },
+      }),
     );
-    return { selectMachine, selectAnswer };
+    const selectAnswer = createSelector(selectDraft, selectMachine, selectBenchShop, benchAnswer);
+    return { selectMachine, selectBenchShop, selectAnswer };
   },
 });

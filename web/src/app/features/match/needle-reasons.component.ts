@@ -3,11 +3,11 @@ import type { NeedleCandidate } from '@gantelet/core';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { BAND_WORDS, reasonText, SCHOOL_WORDS } from '../../shared/words/match-words';
+import { reasonText, schoolsText, WORSE_WORDS } from '../../shared/words/match-words';
 import { needleSizeText } from '../../shared/words/units-text';
 import type { BenchAnswer } from './bench-answer';
 
-/** Why this needle, what the other schools would pick, and the next best. */
+/** Why this needle, what the other schools would pick, and the next best with the one thing each is worse in. */
 @Component({
   selector: 'gan-needle-reasons',
   imports: [SignalMarkComponent, StandingComponent],
@@ -36,12 +36,13 @@ import type { BenchAnswer } from './bench-answer';
     </p>
     <h2>Next best</h2>
     <ul class="next">
-      @for (candidate of work().nextBest; track candidate) {
+      @for (other of work().alternatives; track other.needle) {
         <li>
-          <button type="button" class="plain-button" (click)="picked.emit(candidate)">
-            <strong>{{ size(candidate) }}</strong> {{ candidate.point.name }}, {{ candidate.system.id }}
+          <button type="button" class="plain-button" (click)="picked.emit(other.needle)">
+            <strong>{{ size(other.needle) }}</strong> {{ other.needle.point.name }},
+            {{ other.needle.system.id }}
           </button>
-          <span class="soft">{{ bandWords[candidate.fit.band] }}; {{ candidate.point.look }}</span>
+          <span class="soft">{{ other.worseIn ? worseWords[other.worseIn] : other.needle.point.look }}</span>
         </li>
       }
     </ul>`,
@@ -92,13 +93,13 @@ export class NeedleReasonsComponent {
   readonly picked = output<NeedleCandidate>();
   private readonly preferences = inject(Preferences);
 
-  protected readonly bandWords = BAND_WORDS;
+  protected readonly worseWords = WORSE_WORDS;
   protected readonly reasons = computed(() =>
     this.work().reasons.map((reason) => ({ ...reason, text: reasonText(reason) })),
   );
   protected readonly school = computed(() => {
     const schools = this.work().schools;
-    return schools ? `${SCHOOL_WORDS[schools.size]}, ${schools.leatherPoint} point on leather` : '';
+    return schools ? schoolsText(schools) : '';
   });
 
   protected size(candidate: NeedleCandidate): string {

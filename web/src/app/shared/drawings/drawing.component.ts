@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input } from '@angular/core';
+import { saveFile } from '../save-file';
 
 /** Properties that style sheets set on drawings and that a saved file must carry itself. */
 const CARRIED = [
@@ -58,12 +59,7 @@ export class DrawingComponent {
   protected save(): void {
     const svg = this.host.nativeElement.querySelector('svg');
     if (!svg) return;
-    const url = URL.createObjectURL(new Blob([standalone(svg)], { type: 'image/svg+xml' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `${this.name()}.svg`;
-    link.click();
-    URL.revokeObjectURL(url);
+    saveFile(`${this.name()}.svg`, standalone(svg), 'image/svg+xml');
   }
 }
 

@@ -5,9 +5,11 @@ import { standalone } from './drawing.component';
 import { EyeDrawingComponent } from './eye-drawing.component';
 import { FitScaleComponent } from './fit-scale.component';
 import { KnobDialComponent } from './knob-dial.component';
+import { PlateDrawingComponent } from './plate-drawing.component';
 import { SeamLineComponent } from './seam-line.component';
 import { SeamsChartComponent } from './seams-chart.component';
 import { StackDrawingComponent } from './stack-drawing.component';
+import { ThreadLadderComponent } from './thread-ladder.component';
 
 async function draw<T>(component: Type<T>, inputs: Record<string, unknown>): Promise<SVGSVGElement> {
   TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
@@ -49,13 +51,44 @@ describe('drawings', () => {
   });
 
   it('set holes apart by the stitch length, with two cuts for a crossed point', async () => {
-    const inputs = { hole: seamHole(140, 'both', 4, 0.42), stitchMm: 4, threadMm: 0.42, leather: true };
+    const inputs = {
+      hole: seamHole(140, 'both', 4, 0.42),
+      stitchMm: 4,
+      threadMm: 0.42,
+      leather: true,
+      edgeMm: 3,
+    };
     const crossed = await draw(SeamLineComponent, { ...inputs, cutAngle: 'both' });
     const xs = [...crossed.querySelectorAll('ellipse')].map((e) =>
       Number(/translate\(([\d.]+)/.exec(e.getAttribute('transform')!)?.[1]),
     );
     expect(xs[0]).toBe(xs[1]);
-    expect(xs[2]! - xs[0]!).toBe(4 * 26);
+    expect(xs[2]! - xs[0]!).toBe(4 * 18);
+    const edge = Number(/^M0 ([\d.]+)/.exec(crossed.querySelector('.edge')!.getAttribute('d')!)?.[1]);
+    const seam = Number(
+      /translate\([\d.]+ ([\d.]+)/.exec(crossed.querySelector('ellipse')!.getAttribute('transform')!)?.[1],
+    );
+    expect(edge - seam).toBe(3 * 18);
+  });
+
+  it('draw plate hole, blade and thread to one scale', async () => {
+    const svg = await draw(PlateDrawingComponent, { holeMm: 2.8, nm: 140, threadMm: 0.42 });
+    const radius = (selector: string) => number(svg.querySelector(selector), 'r');
+    expect(radius('.hole') / radius('.blade')).toBeCloseTo(2, 9);
+    expect(radius('.thread') / radius('.blade')).toBeCloseTo(0.3, 9);
+  });
+
+  it('draw each thread of the ladder as thick as it is, what was read among them in order', async () => {
+    const svg = await draw(ThreadLadderComponent, {
+      marks: [{ tex: 135, label: 'size 138' }],
+      constructionId: 'bonded-nylon',
+    });
+    const rows = [...svg.querySelectorAll('path:not(.bar)')];
+    expect(rows.length).toBe(9);
+    const widths = rows.map((row) => number(row, 'stroke-width'));
+    expect(widths).toEqual([...widths].sort((a, b) => a - b));
+    expect(rows.findIndex((row) => row.classList.contains('read'))).toBe(4);
+    expect(widths[6]! / widths[4]!).toBeCloseTo(Math.sqrt(2), 9);
   });
 
   it('show seams by the way they failed and the stretch between', async () => {

@@ -35,13 +35,13 @@ const EYE_SHARE = 0.4;
         <text x="296" y="168" class="value">{{ threadMm().toFixed(2) }} mm</text>
       </g>
       <path class="bar" [attr.d]="bar" />
-      <text x="360" y="232" text-anchor="end" class="value">1 mm, to scale</text>
+      <text x="74" y="233" class="value">1 mm</text>
     </svg>
   </gan-drawing>`,
   styles: `
     svg {
       width: 100%;
-      max-height: 215px;
+      max-height: 184px;
     }
     .blade {
       fill: var(--steel);
@@ -80,7 +80,7 @@ export class EyeDrawingComponent {
 
   private readonly px = scaleLinear([0, 1], [0, PX_PER_MM]);
   protected readonly centre = CENTRE;
-  protected readonly bar = `M196 228h${PX_PER_MM}`;
+  protected readonly bar = `M4 228h${PX_PER_MM}`;
   protected readonly bladeMm = computed(() => bladeDiameterMm(this.nm()));
   protected readonly eyeMm = computed(() => EYE_SHARE * this.bladeMm());
   protected readonly thread = computed(() => this.px(this.threadMm()));

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { scaleLinear } from 'd3-scale';
-import { FIT_BANDS, RATIO_UNCERTAINTY, type FitBand } from '@gantelet/core';
+import { fitBands, SHIPPED_VALUES, type FitBand, type Values } from '@gantelet/core';
 import { BAND_WORDS } from '../words/match-words';
 import { DrawingComponent } from './drawing.component';
 
@@ -13,13 +13,19 @@ const [LOW, HIGH] = [0.15, 0.56];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-drawing name="fit" [text]="text()">
     <svg viewBox="0 0 520 108" role="img" [attr.aria-label]="text()">
-      @for (band of bands; track band.band) {
+      @for (band of bands(); track band.band) {
         <rect [attr.class]="band.band" [attr.x]="band.x" y="34" [attr.width]="band.width" height="20" />
         <text [attr.x]="band.x + band.width / 2" [attr.y]="band.wordY" text-anchor="middle">
           {{ band.word }}
         </text>
       }
-      <rect class="range" [attr.x]="x(ratio() * (1 - soft))" y="29" [attr.width]="rangeWidth()" height="30" />
+      <rect
+        class="range"
+        [attr.x]="x(ratio() * (1 - soft()))"
+        y="29"
+        [attr.width]="rangeWidth()"
+        height="30"
+      />
       <path class="here" [attr.d]="'M' + x(ratio()) + ' 30l-7 -10h14z'" />
       <text class="value" [attr.x]="x(ratio())" y="15" text-anchor="middle">{{ ratio().toFixed(2) }}</text>
       <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v66'" />
@@ -78,25 +84,28 @@ const [LOW, HIGH] = [0.15, 0.56];
 export class FitScaleComponent {
   readonly ratio = input.required<number>();
   readonly limit = input.required<number>();
+  readonly values = input<Values>(SHIPPED_VALUES);
 
-  protected readonly soft = RATIO_UNCERTAINTY;
+  protected readonly soft = computed(() => this.values()['eye.uncertainty'].value);
   private readonly scale = scaleLinear([LOW, HIGH], [0, 520]).clamp(true);
-  protected readonly bands = FIT_BANDS.map(({ band, belowRatio }, i) => {
-    const x = this.scale(FIT_BANDS[i - 1]?.belowRatio ?? LOW);
-    return {
-      band,
-      x,
-      width: this.scale(Math.min(belowRatio, HIGH)) - x,
-      word: bandWord(band),
-      wordY: band === 'well-matched' ? 86 : 72,
-    };
-  });
+  protected readonly bands = computed(() =>
+    fitBands(this.values()).map(({ band, belowRatio }, i, all) => {
+      const x = this.scale(all[i - 1]?.belowRatio ?? LOW);
+      return {
+        band,
+        x,
+        width: this.scale(Math.min(belowRatio, HIGH)) - x,
+        word: bandWord(band),
+        wordY: band === 'well-matched' ? 86 : 72,
+      };
+    }),
+  );
   protected readonly rangeWidth = computed(
-    () => this.x(this.ratio() * (1 + this.soft)) - this.x(this.ratio() * (1 - this.soft)),
+    () => this.x(this.ratio() * (1 + this.soft())) - this.x(this.ratio() * (1 - this.soft())),
   );
   protected readonly text = computed(
     () =>
-      `Thread to blade ${this.ratio().toFixed(2)}, give or take 5 %; the school accepts up to ${this.limit().toFixed(2)}.`,
+      `Thread to blade ${this.ratio().toFixed(2)}, give or take ${Math.round(this.soft() * 100)} %; the school accepts up to ${this.limit().toFixed(2)}.`,
   );
 
   protected x(ratio: number): number {

@@ -2,18 +2,24 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { CutAngle, SeamHole } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
 
-const PX_PER_MM = 26;
+const PX_PER_MM = 18;
 const WIDTH = 560;
-const Y = 52;
+const Y = 28;
 
-/** The stitch line from above, to scale: holes at their cut angle, the land between them, straight or slanted. */
+/**
+ * The stitch line from above, to scale: holes at their cut angle, the land between them, straight or slanted, and the
+ * edge of the material at the least distance advised.
+ */
 @Component({
   selector: 'gan-seam-line',
   imports: [DrawingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-drawing name="stitch-line" [text]="text()">
-    <svg viewBox="0 0 560 124" role="img" [attr.aria-label]="text()">
-      <rect [attr.class]="leather() ? 'hide' : 'cloth'" width="560" height="92" />
+    <svg [attr.viewBox]="'0 0 560 ' + (edgeY() + 32)" role="img" [attr.aria-label]="text()">
+      <rect [attr.class]="leather() ? 'hide' : 'cloth'" width="560" [attr.height]="edgeY()" />
+      <path class="edge" [attr.d]="'M0 ' + edgeY() + 'H560'" />
+      <path class="measure" [attr.d]="'M536 ${Y}V' + edgeY()" />
+      <text x="528" [attr.y]="edgeWordY()" text-anchor="end">edge {{ edgeMm().toFixed(1) }} mm</text>
       @for (x of places(); track x) {
         @for (angle of angles(); track angle) {
           <ellipse
@@ -27,9 +33,12 @@ const Y = 52;
       @for (x of places().slice(1); track x) {
         <path class="thread" [attr.stroke-width]="thread()" [attr.d]="stitchPath(x)" />
       }
-      <path class="bar" [attr.d]="bar" />
-      <text x="0" y="116">stitch {{ stitchMm() }} mm, land {{ hole().landMm.toFixed(1) }} mm</text>
-      <text x="330" y="116" text-anchor="end">5 mm</text>
+      <path class="bar" [attr.d]="'M370 ' + (edgeY() + 19) + 'h${5 * PX_PER_MM}'" />
+      <text x="0" [attr.y]="edgeY() + 24">
+        stitch {{ stitchMm() }} mm, land {{ hole().landMm.toFixed(1) }} mm, shortest stitch
+        {{ hole().shortestStitchMm.toFixed(1) }} mm
+      </text>
+      <text x="362" [attr.y]="edgeY() + 24" text-anchor="end">5 mm</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -41,6 +50,15 @@ const Y = 52;
     }
     .cloth {
       fill: var(--cloth);
+    }
+    .edge {
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    .measure {
+      stroke: var(--ink);
+      stroke-width: 1.5;
+      stroke-dasharray: 3 3;
     }
     .hole {
       fill: var(--hole);
@@ -65,8 +83,11 @@ export class SeamLineComponent {
   readonly stitchMm = input.required<number>();
   readonly threadMm = input.required<number>();
   readonly leather = input.required<boolean>();
+  /** Least distance from seam to edge. */
+  readonly edgeMm = input.required<number>();
 
-  protected readonly bar = `M338 111h${5 * PX_PER_MM}`;
+  protected readonly edgeWordY = computed(() => (this.edgeY() + Y) / 2 + 8);
+  protected readonly edgeY = computed(() => Y + this.edgeMm() * PX_PER_MM);
   protected readonly rx = computed(() => (this.hole().cutMm * PX_PER_MM) / 2);
   protected readonly ry = computed(() => (this.hole().widthMm * PX_PER_MM) / 2);
   protected readonly thread = computed(() => this.threadMm() * PX_PER_MM);
@@ -87,7 +108,7 @@ export class SeamLineComponent {
   });
   protected readonly text = computed(
     () =>
-      `Stitches of ${this.stitchMm()} mm with ${this.hole().landMm.toFixed(1)} mm standing between the holes.`,
+      `Stitches of ${this.stitchMm()} mm with ${this.hole().landMm.toFixed(1)} mm standing between the holes, ${this.edgeMm().toFixed(1)} mm or more off the edge.`,
   );
 
   protected stitchPath(x: number): string {

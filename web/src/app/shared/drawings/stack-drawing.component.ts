@@ -41,7 +41,8 @@ const MOST_PX = 150;
       fill: var(--webbing);
     }
     .felt,
-    .foam {
+    .foam,
+    .rubber {
       fill: var(--felt);
     }
     .bar {

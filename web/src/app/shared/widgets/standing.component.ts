@@ -31,6 +31,7 @@ import { STANDING_WORDS } from '../words/standing-words';
       color: var(--ink-soft);
       cursor: help;
       vertical-align: 1px;
+      margin-left: 3px;
     }
     .sure {
       border-color: var(--good);

@@ -1,4 +1,5 @@
 import { quarterTurnRule, SEAM_GRADES, type SeamGrade } from '@gantelet/core';
+import { needleText, stepCaution, stepText, turnsWords } from './changeover-words';
 import { hoursLeftText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
 import { adviceText, moveText } from './tension-words';
@@ -59,6 +60,28 @@ describe('words of the match', () => {
   it('say what to do when the plate stands in the way', () => {
     const refusal = { reason: 'plate-hole', systemId: '135x17', smallestNm: 180, plateHoleMm: 2 } as const;
     expect(refusalText(refusal)).toContain('does not clear the 2 mm plate hole. Change plate and feed dog.');
+  });
+});
+
+describe('words of a changeover', () => {
+  it('give the amount the hands have to move', () => {
+    const screw = { do: 'bobbin-screw', turns: 0.25, tighter: false, steps: 2, minutes: 2 } as const;
+    expect(stepText(screw)).toContain('Bobbin screw about a quarter turn looser: thread goes up 2 steps');
+    const top = { do: 'top', fromTurns: 3.25, to: { turns: 5, logged: false }, minutes: 0.5 } as const;
+    expect(stepText(top)).toBe('Top tension: from 3 ¼ to about 5 turns. Come to it from the loose side.');
+    expect(stepText({ do: 'dial', stitchMm: 4, mark: 3.75, minutes: 1 })).toBe(
+      'Stitch dial to 3.75: 4 mm stitches.',
+    );
+    expect(turnsWords(0.5)).toBe('half a turn');
+  });
+
+  it('warn where hands go near the needle', () => {
+    const needle = { systemId: '135x17', nm: 90, pointId: 'round', finishId: 'chromed' };
+    expect(stepCaution({ do: 'needle', needle, changed: ['size'], minutes: 2 })).toContain('Power off');
+    expect(stepCaution({ do: 'top', fromTurns: null, to: null, minutes: 1 })).toBeNull();
+    expect(needleText({ ...needle, finishId: 'non-stick' })).toBe(
+      '135x17 NM 90, standard round point, non-stick coated',
+    );
   });
 });
 

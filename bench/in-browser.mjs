@@ -1,0 +1,33 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { findProgram } from '../scripts/lib/packages.mjs';
+import { ROOT } from '../scripts/lib/paths.mjs';
+
+const ORIGIN = 'http://bench.localhost';
+const PAGE = `<!doctype html><script type="importmap">
+{ "imports": { "@gantelet/core": "${ORIGIN}/core/dist/index.js" } }</script>`;
+
+/** Runs an exported function of a file in bench/ in headless Chromium and gives what it returns. */
+export async function inBrowser(file, name) {
+  const { chromium } = createRequire(import.meta.url)('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath: findProgram('chromium'),
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+  });
+  try {
+    const page = await browser.newPage();
+    await page.route(`${ORIGIN}/**`, (route) => {
+      const path = new URL(route.request().url()).pathname;
+      if (path === '/') return route.fulfill({ contentType: 'text/html', body: PAGE });
+      return route.fulfill({ contentType: 'text/javascript', body: readFileSync(join(ROOT, path), 'utf8') });
+    });
+    await page.goto(`${ORIGIN}/`);
+    return await page.evaluate(
+      async ([path, wanted]) => (await import(path))[wanted](),
+      [`${ORIGIN}/bench/${file}`, name],
+    );
+  } finally {
+    await browser.close();
+  }
+}

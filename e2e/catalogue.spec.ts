@@ -1,0 +1,51 @@
+import { expect, signIn, test } from './support/shop-test';
+
+test.describe('the catalogue', () => {
+  test.beforeEach(async ({ page }) => {
+    await signIn(page);
+    await page.keyboard.press('g');
+    await page.keyboard.press('c');
+    await expect(page).toHaveURL(/catalogue/);
+  });
+
+  test('names systems, sizes, points, threads and materials with their standing', async ({ page }) => {
+    await expect(page.getByRole('row', { name: /135x17 DPx17/ })).toBeVisible();
+    await page.getByRole('button', { name: 'kinds of thread' }).click();
+    await expect(page.getByRole('row', { name: /Waxed hand-sewing thread/ })).toContainText(
+      'no: the wax clogs',
+    );
+    const mark = page.getByRole('row', { name: /^Aramid/ }).getByRole('button');
+    await mark.focus();
+    await expect(page.getByRole('tooltip')).toContainText('from memory, unverified');
+  });
+
+  test('measures a value, keeps its history, and every answer runs on it', async ({ page }) => {
+    await page.getByLabel('Find a value').fill('plate and feed');
+    await page.getByRole('button', { name: 'Change plate and feed dog' }).click();
+    await expect(page.getByText('Sunna Pell: 6.5 min, measured, new short driver')).toBeVisible();
+    await page.getByLabel("The shop's own, min").fill('500');
+    await expect(page.getByText('Allowed: 0 to 120 min')).toBeVisible();
+    await page.getByLabel("The shop's own, min").fill('5');
+    await page.getByLabel('How or why').fill('magnetic driver');
+    await page.getByRole('button', { name: 'Measured here' }).click();
+    await expect(page.getByText('Tam Oduya: 5 min, measured, magnetic driver')).toBeVisible();
+    await page.getByRole('button', { name: 'Back to the shipped one' }).click();
+    await expect(page.getByText('Tam Oduya: back to the shipped value')).toBeVisible();
+  });
+
+  test('lets the shop choose its own limit of the free eye, and the bench follows', async ({ page }) => {
+    await page.getByRole('button', { name: 'schools', exact: true }).click();
+    await page.getByRole('button', { name: 'Largest ratio, free eye' }).click();
+    await page.getByLabel("The shop's own, a plain number").fill('0.34');
+    await page.getByRole('button', { name: 'Our way of working' }).click();
+    await expect(page.getByText('Tam Oduya: 0.34, chosen')).toBeVisible();
+    await page.goto('/bench');
+    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 12' });
+    await expect(page.getByText('school limit 0.34')).toBeVisible();
+    await page.goto('/catalogue');
+    await page.getByLabel('Find a value').fill('free eye');
+    await page.getByRole('button', { name: 'Largest ratio, free eye' }).click();
+    await page.getByRole('button', { name: 'Back to the shipped one' }).click();
+    await expect(page.getByText('Tam Oduya: back to the shipped value')).toBeVisible();
+  });
+});

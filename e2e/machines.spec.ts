@@ -1,0 +1,46 @@
+import { expect, signIn, test } from './support/shop-test';
+
+test.describe('the machines', () => {
+  test('are registered with what a match needs, and are offered for work at once', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/machines');
+    await page.getByRole('link', { name: 'Register a machine' }).click();
+    await expect(page.getByRole('button', { name: 'Register the machine' })).toBeDisabled();
+    await page.getByLabel('Shop number').fill('7');
+    await page.getByLabel('Name by function').fill('Test flatbed 91');
+    await page.getByPlaceholder('135x17, DPx17').fill('DPx17');
+    await page.getByRole('button', { name: 'Add system' }).click();
+    await page.getByLabel('Hook stands').selectOption({ label: 'left of the needle' });
+    await expect(page.getByText('the scarf faces left, the long groove right')).toBeVisible();
+    await page.getByLabel('Thread at least').fill('200');
+    await page.getByLabel('Thread at most').fill('70');
+    await page.getByLabel('Thread at most').press('Tab');
+    await expect(page.getByText('not below the least')).toBeVisible();
+    await page.getByLabel('Thread at least').fill('');
+    await page.getByLabel('Thread at least').press('Tab');
+    await page.getByRole('button', { name: 'Register the machine' }).click();
+    await expect(page.getByRole('alert')).toContainText('Shop number 7 is taken by Flatbed compound 07');
+    await expect(page.getByLabel('Name by function')).toHaveValue('Test flatbed 91');
+    await page.getByLabel('Shop number').fill('91');
+    await page.getByRole('button', { name: 'Register the machine' }).click();
+    await expect(page.getByText('Test flatbed 91 is kept.')).toBeVisible();
+    await page.goto('/bench');
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Test flatbed 91' });
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    await page.getByLabel('Thread, as on the spool').fill('V138');
+    await expect(page.getByText('This machine takes thread up to Tex 70; this is Tex 135.')).toBeVisible();
+    await expect(page.getByText('Tex 135: outside the machine’s limits')).toBeVisible();
+  });
+
+  test('keep a calibration of the stitch dial, and show operators everything but change nothing', async ({
+    page,
+  }) => {
+    await signIn(page, 'operator');
+    await page.goto('/machines');
+    await expect(page.getByRole('link', { name: 'Register a machine' })).toHaveCount(0);
+    await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
+    await expect(page.getByText(/Here a mark is about 1\.0\d mm/)).toBeVisible();
+    await expect(page.getByLabel('Name by function')).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Keep changes' })).toHaveCount(0);
+  });
+});

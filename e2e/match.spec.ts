@@ -1,0 +1,173 @@
+import { expect, signIn, test } from './support/shop-test';
+import type { Page } from '@playwright/test';
+
+async function openSetup(page: Page, name: string): Promise<void> {
+  await page.getByLabel('Saved set-up').selectOption({ label: name });
+  await expect(page.getByLabel('Name of the set-up')).toHaveValue(name);
+}
+
+async function stack(
+  page: Page,
+  layers: readonly (readonly [material: string, mm: string])[],
+): Promise<void> {
+  for (const [i, [material, mm]] of layers.entries()) {
+    await page.getByRole('button', { name: 'Add a layer' }).click();
+    await page.getByLabel(`Material of layer ${i + 1}`).selectOption({ label: material });
+    await page.getByLabel(`Thickness of layer ${i + 1} in mm`).fill(mm);
+  }
+  await page.keyboard.press('Tab');
+}
+
+const answer = (page: Page) => page.getByRole('heading', { level: 1 });
+
+test.describe('asking from any end', () => {
+  test.beforeEach(async ({ page }) => signIn(page));
+
+  test('a stack on a machine gives thread and needle, and taking one gives the needle alone', async ({
+    page,
+  }) => {
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
+    await stack(page, [['Vegetable-tanned side', '2.8']]);
+    await expect(page.getByText('usually sewn with Tex 90 to 135')).toBeVisible();
+    await expect(page.getByText('School: free eye')).toBeVisible();
+    await page.getByLabel('The seam lives in').selectOption({ label: 'heat and sparks' });
+    await expect(answer(page)).toContainText('aramid filament');
+    await page.getByRole('button', { name: 'Take', exact: true }).first().click();
+    await expect(answer(page)).toContainText('right-twist cutting point, system 135x16');
+    await expect(page.getByLabel('Made as')).toHaveValue('aramid');
+  });
+
+  test('a needle in the hand gives the threads it takes', async ({ page }) => {
+    await page.getByLabel('Needle in the hand').fill('DPx17 #18 R');
+    await expect(page.getByText('Taken as 135x17, NM 110 / 18, standard round point')).toBeVisible();
+    await expect(answer(page)).toContainText('takes Tex 70 to 90 in bonded nylon');
+    await page
+      .getByRole('button', { name: /Tex 70 well matched/ })
+      .first()
+      .click();
+    await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('Tex 70');
+  });
+
+  test('a thread in the hand, machine and stack give the needle', async ({ page }) => {
+    await page.getByLabel('Thread, as on the spool').fill('tkt 20');
+    await stack(page, [['Vegetable-tanned side', '4']]);
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Cylinder 10' });
+    await expect(answer(page)).toContainText('NM 140 / 22');
+  });
+
+  test('a job gives the machines by fit and by the work of changing over', async ({ page }) => {
+    await openSetup(page, 'Tool roll strap, 07');
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+    await expect(answer(page)).toContainText('Flatbed compound 07');
+    await expect(page.getByRole('row', { name: /Flatbed compound 07/ })).toContainText('set already');
+    await page.getByText(/machines cannot sew it: why/).click();
+    await expect(page.getByRole('listitem').filter({ hasText: 'Portable 21' })).toBeVisible();
+    await page
+      .getByRole('row', { name: /Cylinder 11/ })
+      .getByRole('button', { name: 'Take', exact: true })
+      .click();
+    await expect(page.getByLabel('Machine', { exact: true })).toContainText('Cylinder 11');
+    await expect(answer(page)).toContainText('NM 140');
+  });
+});
+
+test('a needle that contradicts the machine is a pulled stitch with the reason', async ({ page }) => {
+  await signIn(page);
+  await openSetup(page, 'Tool roll strap, 07');
+  await page.getByLabel('Needle in the hand').fill('130/705 H 90');
+  await expect(answer(page)).toHaveText('This needle does not go');
+  await expect(page.getByText('NM 90: other shank')).toBeVisible();
+  await expect(page.getByText('has a flat shank; this clamp takes a round one')).toBeVisible();
+  await page.getByRole('button', { name: 'Put the needle back, take that one' }).click();
+  await expect(answer(page)).toContainText('NM 140');
+  await page.getByLabel('Needle in the hand').fill('70/12');
+  await expect(page.getByText('There is 70/10 and 80/12.')).toBeVisible();
+});
+
+test('any needle is told why not', async ({ page }) => {
+  await signIn(page);
+  await openSetup(page, 'Tool roll strap, 07');
+  await page.getByText('Why not another needle?').click();
+  await expect(page.getByText('This is the answer.')).toBeVisible();
+  const picker = page.locator('gan-needle-picker');
+  await picker.getByLabel('Size').selectOption({ label: '110/18' });
+  await expect(page.locator('gan-why-not').getByText('the thread fits the eye less well')).toBeVisible();
+  await picker.getByLabel('System').selectOption({ label: '794' });
+  await expect(page.getByText('This machine takes 135x17, 135x16, not 794')).toBeVisible();
+});
+
+test('over from Tex 45 work to Tex 135 work and back, in the order of the hands', async ({ page }) => {
+  await signIn(page);
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 05' });
+  await stack(page, [['No. 10 cotton duck', '0.8']]);
+  await page.getByLabel('Plies of layer 1').fill('2');
+  await page.getByLabel('Thread, as on the spool').fill('V46');
+  await page.getByLabel('Name of the set-up').fill('Light lining, 05');
+  await page.getByRole('button', { name: 'Save set-up' }).click();
+  await expect(page.getByText('Saved as Light lining, 05.')).toBeVisible();
+  await page.getByRole('button', { name: 'Set on the machine' }).click();
+  await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+
+  await page.getByLabel('Thread, as on the spool').fill('V138');
+  await page.getByLabel('Plate for this work').selectOption({ label: '2.8 mm' });
+  await page.getByLabel('Material of layer 1').selectOption({ label: 'Vegetable-tanned side' });
+  await page.getByLabel('Name of the set-up').fill('Heavy strap, 05');
+  await page.getByRole('button', { name: 'Save as new' }).click();
+  await expect(page.getByText('Saved as Heavy strap, 05.')).toBeVisible();
+  await page.getByRole('link', { name: 'Changeover card' }).click();
+  const steps = page.locator('gan-changeover li');
+  await expect(page.getByText('from Light lining, 05 to Heavy strap, 05')).toBeVisible();
+  await expect(steps.nth(0)).toContainText('take out the Tex 45 thread');
+  await expect(steps.nth(1)).toContainText('Needle: put in 135x16 NM');
+  await expect(steps.nth(1)).toContainText('Power off, motor stopped');
+  await expect(steps.nth(2)).toContainText('Plate and feed dog: hole of 2.2 mm off, 2.8 mm on');
+  await expect(page.getByText('Bobbin screw about half a turn looser: thread goes up 3 steps')).toBeVisible();
+  await expect(page.getByText('scarf to the left, long groove to the right')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Back to the bench' }).click();
+  await page.getByRole('button', { name: 'Set on the machine' }).click();
+  await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+  await expect(page.getByText('2.8 mm, on the machine')).toBeAttached();
+  await openSetup(page, 'Light lining, 05');
+  await page.getByRole('link', { name: 'Changeover card' }).click();
+  await expect(
+    page.getByText('Bobbin screw about half a turn tighter: thread goes down 3 steps'),
+  ).toBeVisible();
+  await expect(page.getByText('hole of 2.8 mm off, 2.2 mm on')).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print on A4' })).toBeHidden();
+  const pdf = await page.pdf({ preferCSSPageSize: true });
+  expect(pdf.toString('latin1')).toMatch(/MediaBox \[0 0 59[45](\.\d+)? 84[12]/);
+  expect(pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length).toBe(1);
+});
+
+test('set-up cards leave as a file and come in row by row', async ({ page }) => {
+  await signIn(page);
+  await openSetup(page, 'Tool roll strap, 10');
+  await page.getByRole('button', { name: 'Set-up cards as a file' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save this card' }).click();
+  const text = Buffer.concat(await (await (await download).createReadStream()).toArray()).toString();
+  const file = JSON.parse(text) as { cards: Record<string, unknown>[] };
+  const card = file.cards[0]!;
+  const rows = [
+    { ...card, name: 'Strap taken in, 10' },
+    { ...card, name: 'Wrong stitch', stitchLengthMm: 'four' },
+    { ...card, name: 'No machine', machine: { shopNumber: 99 } },
+  ];
+  const upload = (content: string) =>
+    page
+      .getByLabel('Take in a file of set-up cards')
+      .setInputFiles({ name: 'cards.json', mimeType: 'application/json', buffer: Buffer.from(content) });
+  await upload(text.slice(0, 200));
+  await expect(page.getByRole('alert')).toContainText('Not readable JSON');
+  const mixed = JSON.stringify({ ...file, cards: rows }, null, 2);
+  await upload(mixed);
+  await expect(page.getByText('1 card taken in, 2 refused.')).toBeVisible();
+  const line = mixed.split('\n').findIndex((one) => one.includes('"four"')) + 1;
+  await expect(page.getByRole('row', { name: /stitchLengthMm/ })).toContainText(String(line));
+  await expect(page.getByRole('row', { name: /no machine has this number/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await openSetup(page, 'Strap taken in, 10');
+  await expect(answer(page)).toContainText('NM 140');
+});

@@ -1,0 +1,59 @@
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import { withShopValues } from '@gantelet/core';
+import {
+  lastEntries,
+  presentShopValues,
+  type Problem,
+  type ShopValueEntry,
+  type ShopValueInput,
+} from '@gantelet/contracts';
+
+export const catalogueActions = createActionGroup({
+  source: 'Catalogue',
+  events: {
+    /** Some room needs the shop's values. */
+    Wanted: emptyProps(),
+    'History Read': props<{ history: readonly ShopValueEntry[] }>(),
+    'Set Value': props<{ key: string; input: ShopValueInput }>(),
+    'Value Set': props<{ entry: ShopValueEntry }>(),
+    Failed: props<{ problem: Problem }>(),
+  },
+});
+
+export interface CatalogueState {
+  /** Oldest first. */
+  readonly history: readonly ShopValueEntry[];
+  readonly saving: boolean;
+  readonly problem: Problem | null;
+}
+
+const initial: CatalogueState = { history: [], saving: false, problem: null };
+
+export const catalogueFeature = createFeature({
+  name: 'catalogue',
+  reducer: createReducer(
+    initial,
+    on(catalogueActions.historyRead, (state, { history }) => ({ ...state, history })),
+    on(catalogueActions.setValue, (state) => ({ ...state, saving: true, problem: null })),
+    on(catalogueActions.valueSet, (state, { entry }) => ({
+      ...state,
+      saving: false,
+      history: [...state.history, entry],
+    })),
+    on(catalogueActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+  ),
+  extraSelectors: ({ selectHistory }) => ({
+    /** What every computation runs on here. */
+    selectValues: createSelector(selectHistory, (history) => withShopValues(presentShopValues(history))),
+    /** The entry that counts now, by value id. */
+    selectPresent: createSelector(selectHistory, lastEntries),
+  }),
+});

@@ -1,0 +1,149 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import type { CatalogueValue } from '@gantelet/core';
+import type { ShopValueEntry, ShopValueInput } from '@gantelet/contracts';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { shortNumber } from '../../shared/words/units-text';
+
+/** One value: where it comes from, the shop's own beside it, and its history. Measuring or confirming raises it. */
+@Component({
+  selector: 'gan-value-sheet',
+  imports: [DatePipe, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<p>
+      Shipped: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>
+      <gan-standing [standing]="value().standing" [source]="value().source" />
+      <span class="soft"> {{ value().source }}. Used in: {{ value().usedIn }}.</span>
+    </p>
+    @if (mayEdit()) {
+      <div class="fields">
+        <label
+          >The shop's own, {{ value().unit || 'a plain number' }}
+          <input
+            class="form-control"
+            inputmode="decimal"
+            data-first-focus
+            [value]="typed()"
+            (input)="typed.set(valueOf($event))"
+          />
+        </label>
+        <label
+          >How or why
+          <input class="form-control" maxlength="300" [value]="note()" (input)="note.set(valueOf($event))" />
+        </label>
+      </div>
+      @if (wrong()) {
+        <p class="field-problem">Allowed: {{ value().least }} to {{ value().most }} {{ value().unit }}</p>
+      }
+      <div class="actions">
+        <button
+          type="button"
+          class="button main"
+          [disabled]="busy() || number() === null"
+          (click)="say('measured')"
+        >
+          Measured here
+        </button>
+        <button type="button" class="button" [disabled]="busy() || number() === null" (click)="say('chosen')">
+          Our way of working
+        </button>
+        @if (value().value !== null && !hasOwn()) {
+          <button type="button" class="button" [disabled]="busy()" (click)="confirm()">
+            Confirm the shipped one
+          </button>
+        }
+        @if (hasOwn()) {
+          <button type="button" class="button" [disabled]="busy()" (click)="back()">
+            Back to the shipped one
+          </button>
+        }
+      </div>
+    }
+    <h3>History</h3>
+    <ul>
+      @for (entry of newestFirst(); track entry.id) {
+        <li>
+          {{ entry.setAt | date: 'd MMM y, HH:mm' }} {{ entry.setBy }}:
+          {{ entry.value === null ? 'back to the shipped value' : text(entry.value) + ', ' + entry.standing
+          }}{{ entry.note === '' ? '' : ', ' + entry.note }}
+        </li>
+      } @empty {
+        <li class="soft">Nobody has set it here.</li>
+      }
+    </ul>`,
+  styles: `
+    .fields {
+      display: grid;
+      grid-template-columns: 1fr 1.6fr;
+      gap: 12px;
+      align-items: end;
+    }
+    label {
+      font-size: 0.875rem;
+    }
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      margin: 12px 0;
+    }
+    h3 {
+      font-size: 1rem;
+      margin: 10px 0 4px;
+    }
+    ul {
+      padding-left: 18px;
+      margin: 0;
+      font-size: 0.9375rem;
+    }
+  `,
+})
+export class ValueSheetComponent {
+  readonly value = input.required<CatalogueValue>();
+  /** Of this value alone, oldest first. */
+  readonly history = input.required<readonly ShopValueEntry[]>();
+  readonly mayEdit = input.required<boolean>();
+  readonly busy = input.required<boolean>();
+  readonly said = output<ShopValueInput>();
+
+  private readonly last = computed(() => this.history().at(-1) ?? null);
+  protected readonly hasOwn = computed(() => (this.last()?.value ?? null) !== null);
+  protected readonly newestFirst = computed(() => [...this.history()].reverse());
+  protected readonly typed = linkedSignal(() => {
+    const shown = this.last()?.value ?? this.value().value;
+    return shown === null ? '' : shortNumber(shown, 4);
+  });
+  protected readonly note = linkedSignal({ source: this.value, computation: () => '' });
+  /** What is typed as a number the catalogue allows, or null. */
+  protected readonly number = computed(() => {
+    const text = this.typed().trim().replace(',', '.');
+    const number = Number(text);
+    const { least, most } = this.value();
+    return text !== '' && number >= least && number <= most ? number : null;
+  });
+  protected readonly wrong = computed(() => this.typed().trim() !== '' && this.number() === null);
+
+  protected text(value: number): string {
+    return `${shortNumber(value, 4)} ${this.value().unit}`.trim();
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+  protected say(standing: ShopValueInput['standing']): void {
+    this.emit({ value: this.number(), standing, note: this.note().trim() });
+  }
+
+  protected confirm(): void {
+    this.emit({ value: this.value().value, standing: 'measured', note: this.note().trim() || 'confirmed' });
+  }
+
+  protected back(): void {
+    this.emit({ value: null, standing: 'chosen', note: this.note().trim() });
+  }
+
+  private emit(entry: Pick<ShopValueInput, 'value' | 'standing' | 'note'>): void {
+    this.said.emit({ valueId: this.value().id, replaces: this.last()?.id ?? null, ...entry });
+  }
+}

@@ -1,0 +1,174 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import {
+  BOBBIN_SIZES,
+  dialLine,
+  HOOK_SIDES,
+  needleFacing,
+  needleSystem,
+  NEEDLE_SYSTEMS,
+} from '@gantelet/core';
+import { DUTIES, FEEDS, MACHINE_CLASSES, newId, roleReaches, type MachineEntry } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { shopFeature } from '../shop/shop.state';
+import { emptyEntry, entryOf, fieldWords } from './machine-form';
+import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from './machine-words';
+import { machineActions, machineFeature } from './machine.state';
+import { NumberFieldComponent } from './number-field.component';
+
+/** What is this machine? Everything a match, a changeover and a thread count need to know of it. */
+@Component({
+  selector: 'gan-machine',
+  imports: [NumberFieldComponent, ProblemComponent, RouterLink, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './machine.page.html',
+  styleUrl: './machine.page.scss',
+})
+export class MachinePage {
+  /** From the address; `new` registers one. */
+  readonly machineId = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
+  protected readonly zones = this.store.selectSignal(machineFeature.selectZones);
+  protected readonly saving = this.store.selectSignal(machineFeature.selectSaving);
+  protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(machineFeature.selectDone);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+
+  protected readonly classes = MACHINE_CLASSES;
+  protected readonly feeds = FEEDS;
+  protected readonly duties = DUTIES;
+  protected readonly shanks = ['round', 'flat'] as const;
+  protected readonly hookSides = HOOK_SIDES;
+  protected readonly bobbins = BOBBIN_SIZES;
+  protected readonly classWords = CLASS_WORDS;
+  protected readonly feedWords = FEED_WORDS;
+  protected readonly dutyWords = DUTY_WORDS;
+  protected readonly hookWords = HOOK_WORDS;
+
+  protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  protected readonly machine = computed(
+    () => this.machines().find(({ id }) => id === this.machineId()) ?? null,
+  );
+  /** What is typed. It starts from the machine and stays as typed until the machine itself changes. */
+  protected readonly entry = linkedSignal<MachineEntry | null>(() => {
+    const machine = this.machine();
+    if (machine) return entryOf(machine);
+    return this.machineId() === 'new' && this.zones().length > 0
+      ? emptyEntry(this.machines(), this.zones())
+      : null;
+  });
+  protected readonly systemProblem = signal<string | null>(null);
+  protected readonly title = computed(() => this.machine()?.name ?? 'A new machine');
+  protected readonly facing = computed(() => {
+    const entry = this.entry();
+    return entry?.hookSide && entry.shank === 'round' ? needleFacing(entry.hookSide) : null;
+  });
+  protected readonly dial = computed(() => dialLine(this.entry()?.stitchDial ?? []));
+  private readonly words = computed(() => {
+    const entry = this.entry();
+    return entry ? fieldWords(entry, this.problem()) : new Map<string, string>();
+  });
+  protected readonly canSave = computed(() => {
+    const entry = this.entry();
+    return entry !== null && !this.saving() && fieldWords(entry, null).size === 0;
+  });
+  /** The key of the next save. A save that got no answer keeps it, so that trying again is the same write. */
+  private readonly saveKey = linkedSignal({ source: this.entry, computation: () => newId() });
+
+  constructor() {
+    this.store.dispatch(machineActions.opened());
+    effect(() => {
+      if (this.machineId() === 'new') this.store.dispatch(machineActions.formOpened());
+    });
+  }
+
+  protected wrong(path: string): string | undefined {
+    return this.words().get(path);
+  }
+
+  protected change(change: Partial<MachineEntry>): void {
+    this.entry.update((entry) => entry && { ...entry, ...change });
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement).value;
+  }
+
+  protected pick<T extends string>(from: readonly T[], event: Event): T {
+    return from.find((one) => one === this.valueOf(event)) ?? from[0]!;
+  }
+
+  protected hookOf(event: Event): MachineEntry['hookSide'] {
+    return HOOK_SIDES.find((side) => side === this.valueOf(event)) ?? null;
+  }
+
+  /** Takes any equivalent designation and keeps it under the catalogue's own. */
+  protected addSystem(field: HTMLInputElement): void {
+    const system = needleSystem(field.value);
+    const { systemIds = [] } = this.entry() ?? {};
+    if (!system) {
+      const known = NEEDLE_SYSTEMS.map(({ id }) => id).join(', ');
+      this.systemProblem.set(`"${field.value}" is not a system of the catalogue. There is ${known}.`);
+      return;
+    }
+    this.systemProblem.set(null);
+    if (!systemIds.includes(system.id)) this.change({ systemIds: [...systemIds, system.id] });
+    field.value = '';
+  }
+
+  protected removeSystem(id: string): void {
+    this.change({ systemIds: (this.entry()?.systemIds ?? []).filter((one) => one !== id) });
+  }
+
+  protected addPlate(): void {
+    this.change({ plates: [...(this.entry()?.plates ?? []), { holeMm: 2.8, feedDogHoleMm: null }] });
+  }
+
+  protected changePlate(index: number, change: Partial<MachineEntry['plates'][number]>): void {
+    const entry = this.entry();
+    if (!entry) return;
+    const old = entry.plates[index]!;
+    const plates = entry.plates.map((plate, i) => (i === index ? { ...plate, ...change } : plate));
+    const onMachine = old.holeMm === entry.plateHoleMm && change.holeMm !== undefined;
+    this.change({ plates, ...(onMachine ? { plateHoleMm: change.holeMm! } : {}) });
+  }
+
+  protected removePlate(index: number): void {
+    this.change({ plates: (this.entry()?.plates ?? []).filter((_, i) => i !== index) });
+  }
+
+  protected addReading(): void {
+    this.change({ stitchDial: [...(this.entry()?.stitchDial ?? []), { mark: 4, tenStitchesMm: 40 }] });
+  }
+
+  protected changeReading(index: number, change: Partial<MachineEntry['stitchDial'][number]>): void {
+    this.change({
+      stitchDial: (this.entry()?.stitchDial ?? []).map((one, i) =>
+        i === index ? { ...one, ...change } : one,
+      ),
+    });
+  }
+
+  protected removeReading(index: number): void {
+    this.change({ stitchDial: (this.entry()?.stitchDial ?? []).filter((_, i) => i !== index) });
+  }
+
+  protected save(): void {
+    const entry = this.entry();
+    if (!entry || !this.canSave()) return;
+    this.store.dispatch(machineActions.save({ key: this.saveKey(), machine: this.machine(), entry }));
+  }
+}

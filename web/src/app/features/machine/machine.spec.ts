@@ -1,0 +1,90 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { MACHINE, SESSION } from '../../testing/examples';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import { emptyEntry, entryOf, fieldWords } from './machine-form';
+import { MachinePage } from './machine.page';
+import { machineActions, machineFeature } from './machine.state';
+
+describe('the form of a machine', () => {
+  it('starts a new one at the next free number', () => {
+    const entry = emptyEntry([MACHINE], [MACHINE.zone]);
+    expect([entry.shopNumber, entry.zoneId]).toEqual([8, MACHINE.zone.id]);
+    expect([...fieldWords(entry, null).keys()]).toEqual(['name']);
+  });
+
+  it('finds nothing wrong with a machine as it was read', () => {
+    expect(fieldWords(entryOf(MACHINE), null).size).toBe(0);
+  });
+
+  it('names what cannot be, and what the server said', () => {
+    const entry = { ...entryOf(MACHINE), plateHoleMm: 3, shank: 'flat' as const };
+    expect([...fieldWords(entry, null).keys()].sort()).toEqual(['plateHoleMm', 'shank']);
+    const problem = {
+      type: 'x',
+      title: 'Taken',
+      status: 409,
+      code: 'machine.number-taken',
+      fields: [{ path: 'body.shopNumber', message: 'a number no other machine has' }],
+    } as const;
+    const words = fieldWords(entryOf(MACHINE), { ...problem, fields: [...problem.fields] });
+    expect(words.get('shopNumber')).toBe('a number no other machine has');
+  });
+});
+
+describe('the page of a machine', () => {
+  async function opened(machineId: string) {
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideRouter([]),
+        provideStore(),
+        provideState(shopFeature),
+        provideState(machineFeature),
+      ],
+    });
+    const store = TestBed.inject(Store);
+    store.dispatch(shopActions.sessionRead({ session: SESSION }));
+    store.dispatch(machineActions.listsRead({ machines: [MACHINE], zones: [MACHINE.zone] }));
+    const fixture = TestBed.createComponent(MachinePage);
+    fixture.componentRef.setInput('machineId', machineId);
+    await fixture.whenStable();
+    return { fixture, store, page: fixture.nativeElement as HTMLElement };
+  }
+  const button = (page: HTMLElement, name: string) =>
+    [...page.querySelectorAll('button')].find((one) => one.textContent?.trim() === name)!;
+
+  it('says how the needle faces for the hook side', async () => {
+    const { page } = await opened(MACHINE.id);
+    expect(page.querySelector('.reason')?.textContent).toContain('the scarf faces left, the long groove');
+  });
+
+  it('takes a system under any designation, and says which there are when it knows none', async () => {
+    const { fixture, page } = await opened(MACHINE.id);
+    const field = page.querySelector<HTMLInputElement>('.add-system input')!;
+    field.value = '2134-35';
+    button(page, 'Add system').click();
+    field.value = '999x9';
+    button(page, 'Add system').click();
+    await fixture.whenStable();
+    const systems = [...page.querySelectorAll('.system')].map((one) => one.textContent?.trim());
+    expect(systems).toEqual(['135x17', '135x16', '134-35']);
+    expect(page.querySelector('[role=alert]')?.textContent).toContain(
+      '"999x9" is not a system of the catalogue',
+    );
+  });
+
+  it('keeps the plate that is on the machine with its plates', async () => {
+    const { fixture, page, store } = await opened(MACHINE.id);
+    const saved = spyOn(store, 'dispatch');
+    const hole = page.querySelector<HTMLInputElement>('.row input')!;
+    hole.value = '3,1';
+    hole.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    button(page, 'Keep changes').click();
+    const action = saved.calls.mostRecent().args[0] as unknown as ReturnType<typeof machineActions.save>;
+    expect([action.entry.plates[0]?.holeMm, action.entry.plateHoleMm]).toEqual([3.1, 3.1]);
+  });
+});

@@ -1,0 +1,128 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { roleReaches } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { shopFeature } from '../shop/shop.state';
+import { CLASS_WORDS, FEED_WORDS } from './machine-words';
+import { machineActions, machineFeature } from './machine.state';
+
+/** What is every machine of the shop? */
+@Component({
+  selector: 'gan-machines',
+  imports: [ProblemComponent, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<main>
+    <header>
+      <h1>{{ machines().length }} machines</h1>
+      @if (mayEdit()) {
+        <a class="button" routerLink="/machines/new">Register a machine</a>
+      }
+    </header>
+    <hr class="stitch" />
+    <gan-problem [problem]="problem()" />
+    <table>
+      <caption class="visually-hidden">
+        Machines of the shop by number
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">No.</th>
+          <th scope="col">Machine</th>
+          <th scope="col">Class and feed</th>
+          <th scope="col">Needles</th>
+          <th scope="col">Plates, mm</th>
+          <th scope="col">Thread up to</th>
+          <th scope="col">Speed in use</th>
+          <th scope="col">Zone</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (machine of machines(); track machine.id) {
+          <tr>
+            <td>{{ machine.shopNumber }}</td>
+            <th scope="row">
+              <a [routerLink]="['/machines', machine.id]">{{ machine.name }}</a>
+            </th>
+            <td>{{ classWords[machine.machineClass] }}, {{ feedWords[machine.feed] }}</td>
+            <td>{{ machine.systemIds.join(', ') || 'none entered' }}</td>
+            <td>{{ holes(machine.plates) }}</td>
+            <td>{{ machine.threadTex.most === null ? 'not set' : 'Tex ' + machine.threadTex.most }}</td>
+            <td>
+              {{ machine.speedInUseSpm === null ? 'not measured' : machine.speedInUseSpm + ' per min' }}
+            </td>
+            <td>{{ machine.zone.name }}</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+  </main>`,
+  styles: `
+    main {
+      padding: 18px 26px;
+    }
+    header {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
+      gap: 12px;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+    }
+    th,
+    td {
+      text-align: start;
+      padding: 7px 12px 7px 0;
+      border-bottom: 1px solid var(--rule);
+    }
+    thead th {
+      font: 600 0.9375rem var(--narrow);
+      color: var(--ink-soft);
+    }
+    tbody th {
+      font: 600 1.0625rem var(--narrow);
+    }
+    @media (max-width: 800px) {
+      main {
+        padding: 12px;
+      }
+      thead {
+        display: none;
+      }
+      tr {
+        display: grid;
+        grid-template-columns: 40px 1fr;
+        padding: 8px 0;
+        border-bottom: 1px solid var(--rule);
+      }
+      th,
+      td {
+        border: 0;
+        padding: 1px 0;
+        grid-column: 2;
+      }
+      td:first-child {
+        grid-column: 1;
+      }
+    }
+  `,
+})
+export class MachinesPage {
+  private readonly store = inject(Store);
+  protected readonly machines = this.store.selectSignal(machineFeature.selectMachines);
+  protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  protected readonly classWords = CLASS_WORDS;
+  protected readonly feedWords = FEED_WORDS;
+
+  constructor() {
+    this.store.dispatch(machineActions.opened());
+  }
+
+  protected holes(plates: readonly { readonly holeMm: number }[]): string {
+    return plates.map(({ holeMm }) => holeMm).join(', ');
+  }
+}

@@ -1,0 +1,181 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { THREAD_USES, type ThreadUse } from '@gantelet/core';
+import type { Machine, SchoolChoice, Setup } from '@gantelet/contracts';
+import { StackDrawingComponent } from '../../shared/drawings/stack-drawing.component';
+import { Preferences } from '../../shared/preferences';
+import { SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-words';
+import { stitchText } from '../../shared/words/units-text';
+import type { BenchAnswer } from './bench-answer';
+import type { BenchDraft } from './match.state';
+import { NeedleFieldComponent } from './needle-field.component';
+import { StackEditorComponent } from './stack-editor.component';
+import { ThreadPickerComponent } from './thread-picker.component';
+
+const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
+
+/** What is on the bench, in any order. What is left open is what gets answered. */
+@Component({
+  selector: 'gan-bench-given',
+  imports: [NeedleFieldComponent, StackDrawingComponent, StackEditorComponent, ThreadPickerComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<div class="row">
+      <h2>On the bench</h2>
+      <button type="button" class="plain-button link" (click)="cleared.emit()">Clear</button>
+    </div>
+    <label for="bench-open">Saved set-up</label>
+    <select id="bench-open" class="form-select" (change)="opened.emit(valueOf($event))">
+      <option value="" [selected]="draft().saved === null">New work</option>
+      @for (setup of setups(); track setup.id) {
+        <option [value]="setup.id" [selected]="setup.id === draft().saved?.id">{{ setup.name }}</option>
+      }
+    </select>
+    <label for="bench-machine">Machine</label>
+    <select
+      id="bench-machine"
+      class="form-select"
+      (change)="
+        changed.emit({
+          machineId: valueOf($event) === '' ? null : valueOf($event),
+          picked: null,
+          plateHoleMm: null,
+        })
+      "
+    >
+      <option value="" [selected]="draft().machineId === null">Which machine? Ask</option>
+      @for (one of machines(); track one.id) {
+        <option [value]="one.id" [selected]="one.id === draft().machineId">{{ one.name }}</option>
+      }
+    </select>
+    @if (machine(); as machine) {
+      <p class="soft facts">
+        takes {{ machine.systemIds.join(', ') || 'no system entered' }}, {{ machine.shank }} shank, plate hole
+        {{ machine.plateHoleMm }} mm
+      </p>
+      @if (machine.plates.length > 1) {
+        <label for="bench-plate">Plate for this work</label>
+        <select
+          id="bench-plate"
+          class="form-select"
+          (change)="changed.emit({ plateHoleMm: +valueOf($event), picked: null })"
+        >
+          @for (plate of machine.plates; track $index) {
+            <option
+              [value]="plate.holeMm"
+              [selected]="plate.holeMm === (draft().plateHoleMm ?? machine.plateHoleMm)"
+            >
+              {{ plate.holeMm }} mm{{ plate.holeMm === machine.plateHoleMm ? ', on the machine' : '' }}
+            </option>
+          }
+        </select>
+      }
+    }
+    <h3>Stack, top first</h3>
+    <gan-stack-editor [layers]="draft().layers" (layersChange)="changed.emit({ layers: $event })" />
+    @if (work().stack; as stack) {
+      <gan-stack-drawing [stack]="stack" />
+    }
+    <gan-thread-picker
+      [label]="draft().threadText"
+      [readings]="work().readings"
+      [reading]="work().reading"
+      [constructionId]="draft().constructionId"
+      (labelChange)="changed.emit({ threadText: $event, readingIndex: null })"
+      (readingIndexChange)="changed.emit({ readingIndex: $event })"
+      (constructionIdChange)="changed.emit({ constructionId: $event })"
+    />
+    @if (work().ask === 'thread') {
+      <label for="bench-use">The seam lives in</label>
+      <select id="bench-use" class="form-select" (change)="changed.emit({ use: useOf($event) })">
+        @for (use of uses; track use) {
+          <option [value]="use" [selected]="use === draft().use">{{ useWords[use] }}</option>
+        }
+      </select>
+    }
+    <gan-needle-field
+      [text]="draft().needleText"
+      [inHand]="work().inHand"
+      (textChange)="changed.emit({ needleText: $event, picked: null })"
+    />
+    <div class="pair">
+      <div>
+        <label for="bench-stitch">Stitch, mm</label>
+        <input
+          id="bench-stitch"
+          class="form-control"
+          inputmode="decimal"
+          [value]="draft().stitchLengthMm"
+          (change)="setStitch($event)"
+        />
+        <span class="soft">{{ stitch().first }}, {{ stitch().second }}</span>
+      </div>
+      <div>
+        <label for="bench-school">School of size</label>
+        <select
+          id="bench-school"
+          class="form-select"
+          (change)="changeSchools({ size: sizeSchoolOf($event) })"
+        >
+          @for (choice of sizeChoices; track choice) {
+            <option [value]="choice" [selected]="choice === schools()?.size">
+              {{ schoolWords[choice] }}
+            </option>
+          }
+        </select>
+      </div>
+    </div>
+    <label class="check">
+      <input
+        type="checkbox"
+        class="form-check-input"
+        [checked]="schools()?.leatherPoint === 'round'"
+        (change)="changeSchools({ leatherPoint: schools()?.leatherPoint === 'round' ? 'cutting' : 'round' })"
+      />
+      Round point in leather too
+    </label>`,
+  styleUrl: './bench-given.component.scss',
+})
+export class BenchGivenComponent {
+  readonly draft = input.required<BenchDraft>();
+  readonly machine = input.required<Machine | null>();
+  readonly machines = input.required<readonly Machine[]>();
+  readonly setups = input.required<readonly Setup[]>();
+  readonly work = input.required<BenchAnswer>();
+  readonly shopSchools = input.required<SchoolChoice | null>();
+  readonly changed = output<Partial<BenchDraft>>();
+  readonly opened = output<string>();
+  readonly cleared = output();
+
+  private readonly preferences = inject(Preferences);
+  protected readonly sizeChoices = SIZE_CHOICES;
+  protected readonly uses = THREAD_USES;
+  protected readonly schoolWords = SCHOOL_WORDS;
+  protected readonly useWords = USE_WORDS;
+  protected readonly schools = computed(() => this.draft().schools ?? this.shopSchools());
+  protected readonly stitch = computed(() =>
+    stitchText(this.draft().stitchLengthMm, this.preferences.unitOrder()),
+  );
+
+  protected changeSchools(change: Partial<SchoolChoice>): void {
+    const schools = this.schools();
+    if (schools) this.changed.emit({ schools: { ...schools, ...change } });
+  }
+
+  protected setStitch(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const stitchLengthMm = Number(field.value.replace(',', '.'));
+    if (stitchLengthMm >= 0.5 && stitchLengthMm <= 20) this.changed.emit({ stitchLengthMm });
+    else field.value = String(this.draft().stitchLengthMm);
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLSelectElement).value;
+  }
+
+  protected useOf(event: Event): ThreadUse {
+    return THREAD_USES.find((use) => use === this.valueOf(event)) ?? 'indoor';
+  }
+
+  protected sizeSchoolOf(event: Event): SchoolChoice['size'] {
+    return SIZE_CHOICES.find((choice) => choice === this.valueOf(event)) ?? 'by-work';
+  }
+}

@@ -1,0 +1,103 @@
+import type { MatchReason, Refusal } from '@gantelet/core';
+import type { Machine } from '@gantelet/contracts';
+import type { SeamStep } from '../../shared/widgets/seam-strip.component';
+import type { BenchAnswer } from './bench-answer';
+
+/** The decisions of the job along the seam. A step that contradicts another is a pulled stitch with the reason. */
+export function benchSteps(
+  work: BenchAnswer,
+  machine: Machine | null,
+  tensionLink: string | undefined,
+): readonly SeamStep[] {
+  const refusals = [
+    ...(work.answer?.refusals ?? []),
+    ...(work.inHand?.verdict?.verdict === 'refused' ? work.inHand.verdict.refusals : []),
+  ];
+  return [
+    pulledBy(refusals, MACHINE_CLASHES, step('Machine', machine?.name, { field: 'bench-machine' })),
+    step('Material', work.stack && stackText(work), { field: 'bench-material' }),
+    pulledBy(
+      refusals,
+      THREAD_CLASHES,
+      step('Thread', work.reading && `Tex ${Math.round(work.reading.tex)}`, { field: 'bench-thread' }),
+    ),
+    needleStep(work),
+    { ...step('Bobbin', null), link: tensionLink },
+    { ...step('Tension', null), link: tensionLink },
+    { ...step('Proof', null), link: tensionLink },
+  ];
+}
+
+/** The needle contradicts the rest when none fits, or when the one that goes in must not be relied on. */
+function needleStep({ ask, answer, chosen, reasons, inHand }: BenchAnswer): SeamStep {
+  const needle = { name: 'Needle', field: 'bench-needle', here: true } as const;
+  if (!chosen) {
+    const size = inHand?.reading?.size;
+    if (inHand?.verdict?.verdict === 'refused') {
+      const clash = NEEDLE_CLASHES[inHand.verdict.refusals[0]!.reason];
+      return { ...needle, detail: `NM ${inHand.name!.nm}: ${clash}`, state: 'pulled' };
+    }
+    if (ask !== 'needle' && size) return { ...needle, detail: `NM ${size.nm} in hand`, state: 'done' };
+    const open = answer === null;
+    return { ...needle, detail: open ? 'to set' : 'nothing fits', state: open ? 'open' : 'pulled' };
+  }
+  const size = `NM ${chosen.size.nm}, ${chosen.point.letters}`;
+  const wrong = reasons.find(({ signal }) => signal === 'act');
+  return wrong
+    ? { ...needle, detail: `${size}: ${REASON_CLASHES[wrong.code]}`, state: 'pulled' }
+    : { ...needle, detail: size, state: 'done' };
+}
+
+/** What a needle clashes with, by the reason that says so, in the words of the strip. */
+const REASON_CLASHES: Readonly<Record<MatchReason['code'], string>> = {
+  eye: 'thread too thick',
+  strength: 'blade too thin',
+  land: 'stitch too short',
+  edge: 'too near the edge',
+  plate: 'plate hole too big',
+  point: 'wrong point',
+  layer: 'wrong point',
+  finish: 'wrong finish',
+};
+
+const NEEDLE_CLASHES: Readonly<Record<Refusal['reason'], string>> = {
+  'no-system': 'no system entered',
+  'unknown-system': 'unknown system',
+  'other-clamp': 'other clamp',
+  shank: 'other shank',
+  'point-not-made': 'point not made',
+  'size-not-made': 'size not made',
+  'thread-unfit': 'thread unfit',
+  'thread-limit': 'thread over the limit',
+  'needle-limit': 'over the machine’s limit',
+  'thread-will-not-pass': 'thread will not pass',
+  'plate-hole': 'will not clear the plate',
+  'eye-too-small': 'thread will not pass',
+  'blade-too-thick': 'will not clear the plate',
+};
+
+const MACHINE_CLASHES: Partial<Record<Refusal['reason'], string>> = { 'no-system': 'no system entered' };
+const THREAD_CLASHES: Partial<Record<Refusal['reason'], string>> = {
+  'thread-unfit': 'not for a machine',
+  'thread-limit': 'outside the machine’s limits',
+};
+
+function pulledBy(
+  refusals: readonly Refusal[],
+  clashes: Partial<Record<Refusal['reason'], string>>,
+  done: SeamStep,
+): SeamStep {
+  const clash = refusals.map(({ reason }) => clashes[reason]).find((words) => words !== undefined);
+  return clash === undefined ? done : { ...done, detail: `${done.detail}: ${clash}`, state: 'pulled' };
+}
+
+function stackText({ stack }: BenchAnswer): string {
+  const count = stack!.layers.length;
+  return `${count} ${count === 1 ? 'layer' : 'layers'}, ${stack!.thicknessMm.toFixed(1)} mm`;
+}
+
+function step(name: string, detail: string | null | undefined, more: Partial<SeamStep> = {}): SeamStep {
+  return detail
+    ? { name, detail, state: 'done', ...more }
+    : { name, detail: 'to set', state: 'open', ...more };
+}

@@ -1,0 +1,74 @@
+import {
+  findNodeAtLocation,
+  getNodeValue,
+  parseTree,
+  printParseErrorCode,
+  type Node,
+  type ParseError,
+} from 'jsonc-parser';
+import { SETUP_CARD_FORMAT } from '@gantelet/contracts';
+
+/** A place in a text file, counted from 1. */
+export interface TextPlace {
+  readonly line: number;
+  readonly column: number;
+}
+
+/** A file of set-up cards as text: its cards, or why it is none, and where each field stands. */
+export interface CardText {
+  readonly cards: readonly unknown[];
+  readonly problem: string | null;
+  /** Where a field of a card stands; the card itself when the field is missing. */
+  placeOf(row: number, path: string): TextPlace;
+}
+
+const MOST_CARDS = 500;
+
+/** Reads a file of set-up cards, keeping the place of every field. Never throws. */
+export function readCardText(text: string): CardText {
+  const errors: ParseError[] = [];
+  const root = parseTree(text, errors);
+  const refused = (problem: string): CardText => ({
+    cards: [],
+    problem,
+    placeOf: () => ({ line: 1, column: 1 }),
+  });
+  const [error] = errors;
+  if (!root || error) {
+    const { line, column } = placeAt(text, error?.offset ?? 0);
+    const what = error ? printParseErrorCode(error.error) : 'empty';
+    return refused(`Not readable JSON: ${what} at line ${line}, column ${column}. Nothing was taken in.`);
+  }
+  const cards = findNodeAtLocation(root, ['cards']);
+  const format = findNodeAtLocation(root, ['format']);
+  if (format?.value !== SETUP_CARD_FORMAT || cards?.type !== 'array') {
+    return refused(
+      `This is no file of set-up cards: its format must be "${SETUP_CARD_FORMAT}", with a list of cards.`,
+    );
+  }
+  const rows = cards.children ?? [];
+  if (rows.length === 0 || rows.length > MOST_CARDS) {
+    return refused(`The file has ${rows.length} cards; allowed: 1 to ${MOST_CARDS} at a time.`);
+  }
+  return {
+    cards: rows.map((row) => getNodeValue(row) as unknown),
+    problem: null,
+    placeOf: (row, path) => placeAt(text, nearestNode(rows[row]!, path).offset),
+  };
+}
+
+/** The node of a dotted path, or the last one on the way that is there. */
+function nearestNode(card: Node, path: string): Node {
+  let found = card;
+  for (const name of path.split('.').filter((part) => part !== '')) {
+    const next = findNodeAtLocation(found, [/^\d+$/.test(name) ? Number(name) : name]);
+    if (!next) break;
+    found = next;
+  }
+  return found;
+}
+
+function placeAt(text: string, offset: number): TextPlace {
+  const before = text.slice(0, offset).split('\n');
+  return { line: before.length, column: before.at(-1)!.length + 1 };
+}

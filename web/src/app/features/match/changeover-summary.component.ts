@@ -1,0 +1,55 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Changeover } from '@gantelet/core';
+import { shortNumber } from '../../shared/words/units-text';
+
+const STEP_NAMES: Readonly<Record<Changeover['steps'][number]['do'], string>> = {
+  unthread: 'thread out',
+  needle: 'needle',
+  plate: 'plate and feed dog',
+  dial: 'stitch dial',
+  foot: 'foot pressure',
+  bobbin: 'bobbin',
+  'bobbin-screw': 'bobbin screw',
+  thread: 'thread in',
+  wrap: 'pre-tension wrap',
+  top: 'top tension',
+  test: 'test seam',
+};
+
+/** What has to change on the machine, in a line, with the way to the card. */
+@Component({
+  selector: 'gan-changeover-summary',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<h2>Change over from {{ from() ?? 'an empty machine' }}</h2>
+    @if (way().steps.length === 0) {
+      <p>Nothing to change: the machine is set like this.</p>
+    } @else {
+      <p>About {{ minutes() }} min: {{ names() }}.</p>
+      <a class="button small" [routerLink]="cardLink()">Changeover card</a>
+    }`,
+  styles: `
+    :host {
+      display: block;
+      margin-bottom: 12px;
+    }
+    p {
+      margin-bottom: 6px;
+      font-size: 0.9375rem;
+    }
+  `,
+})
+export class ChangeoverSummaryComponent {
+  readonly way = input.required<Changeover>();
+  /** Name of the set-up the machine is set for; null when it stands empty. */
+  readonly from = input.required<string | null>();
+  readonly cardLink = input.required<string>();
+
+  protected readonly minutes = computed(() => shortNumber(this.way().minutes, 0));
+  protected readonly names = computed(() =>
+    this.way()
+      .steps.map((step) => STEP_NAMES[step.do])
+      .join(', '),
+  );
+}

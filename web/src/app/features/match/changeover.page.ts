@@ -1,0 +1,182 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { needleFacing, type ChangeoverStep } from '@gantelet/core';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { stepCaution, stepText } from '../../shared/words/changeover-words';
+import { shortNumber } from '../../shared/words/units-text';
+import { matchActions, matchFeature } from './match.state';
+
+/** The changeover card: what the hands do, in order, with amounts, minutes and cautions. On screen and on A4. */
+@Component({
+  selector: 'gan-changeover',
+  imports: [RouterLink, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<main>
+    @if (way(); as way) {
+      <header>
+        <p class="soft no-print"><a [routerLink]="back()">Back to the bench</a></p>
+        <h1>{{ machine()?.name }}: about {{ total() }} min</h1>
+        <button type="button" class="button no-print" (click)="print()">Print on A4</button>
+        <p class="from">from {{ from() ?? 'an empty machine' }} to {{ draft().name || 'this work' }}</p>
+      </header>
+      <hr class="stitch" />
+      <div class="caution">
+        <p>
+          Power off and wait until the motor has stopped: a clutch motor coasts, a servo can jump. Local rules
+          on lock-out, guarding and sharps come first.
+        </p>
+      </div>
+      @if (facing(); as facing) {
+        <p class="facing">
+          The hook stands to the {{ facing.scarf }}: scarf to the {{ facing.scarf }}, long groove to the
+          {{ facing.longGroove }}, where the thread comes in.
+          <gan-standing standing="practice" />
+        </p>
+      }
+      @if (way.steps.length === 0) {
+        <p>Nothing to change: the machine is set like this.</p>
+      }
+      <ol>
+        @for (step of way.steps; track $index) {
+          <li>
+            <span class="tick" aria-hidden="true"></span>
+            <span>
+              {{ text(step) }}
+              @if (caution(step); as warning) {
+                <strong class="act">{{ warning }}</strong>
+              }
+            </span>
+            <span class="minutes">{{ minutes(step) }}</span>
+          </li>
+        }
+      </ol>
+      <p class="soft">
+        Minutes are the shop's own where it has timed a step, else assumptions
+        <gan-standing standing="assumption" source="changeover minutes of the Catalogue" />. The bobbin screw
+        moves about 0.15 turn per step of the size ladder <gan-standing standing="practice" />.
+      </p>
+    } @else {
+      <h1>No changeover yet</h1>
+      <p>Put machine, stack and thread on the <a routerLink="/bench">bench</a> first.</p>
+    }
+  </main>`,
+  styles: `
+    main {
+      max-width: 860px;
+      padding: 18px 26px;
+    }
+    header {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      align-items: start;
+    }
+    header p {
+      grid-column: 1 / -1;
+      margin: 0;
+    }
+    h1 {
+      font-size: 2.4rem;
+    }
+    header .from {
+      font: 600 1.2rem var(--narrow);
+    }
+    .facing {
+      margin: 12px 0 0;
+    }
+    ol {
+      list-style: none;
+      padding: 0;
+      margin: 12px 0;
+      counter-reset: step;
+    }
+    li {
+      counter-increment: step;
+      display: grid;
+      grid-template-columns: 30px 1fr 70px;
+      gap: 12px;
+      padding: 10px 0;
+      border-bottom: 1px solid var(--rule);
+      font-size: 1.0625rem;
+    }
+    .tick::before {
+      content: counter(step);
+      display: grid;
+      place-content: center;
+      width: 28px;
+      height: 28px;
+      border: 2px solid var(--ink);
+      font: 600 1rem var(--narrow);
+    }
+    strong {
+      display: block;
+      font-size: 0.9375rem;
+    }
+    .minutes {
+      text-align: end;
+      font: 600 1rem var(--narrow);
+    }
+    @page {
+      size: A4;
+      margin: 16mm;
+    }
+    @media print {
+      main {
+        padding: 0;
+      }
+    }
+  `,
+})
+export class ChangeoverPage {
+  /** From the address: the set-up to change over to; without it, the work on the bench. */
+  readonly setupId = input<string>();
+
+  private readonly store = inject(Store);
+  protected readonly draft = this.store.selectSignal(matchFeature.selectDraft);
+  protected readonly machine = this.store.selectSignal(matchFeature.selectMachine);
+  private readonly work = this.store.selectSignal(matchFeature.selectAnswer);
+  private readonly setups = this.store.selectSignal(matchFeature.selectSetups);
+
+  protected readonly way = computed(() => this.work().changeover);
+  protected readonly total = computed(() => shortNumber(this.way()?.minutes ?? 0, 0));
+  protected readonly from = computed(
+    () => this.setups().find(({ id }) => id === this.machine()?.presentSetupId)?.name ?? null,
+  );
+  protected readonly facing = computed(() => {
+    const machine = this.machine();
+    const needle = this.way()?.steps.some((step) => step.do === 'needle');
+    return needle && machine?.shank === 'round' && machine.hookSide ? needleFacing(machine.hookSide) : null;
+  });
+  protected readonly back = computed(() => {
+    const { saved } = this.draft();
+    return saved ? `/bench/${saved.id}` : '/bench';
+  });
+  protected readonly text = stepText;
+  protected readonly caution = stepCaution;
+
+  constructor() {
+    this.store.dispatch(matchActions.opened());
+    effect(() => {
+      const setupId = this.setupId();
+      if (setupId && untracked(this.draft).saved?.id !== setupId) {
+        this.store.dispatch(matchActions.setupChosen({ setupId }));
+      }
+    });
+  }
+
+  protected minutes(step: ChangeoverStep): string {
+    return step.minutes === 0 ? '' : `${shortNumber(step.minutes)} min`;
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { MachineAnswer, MachineRanking } from '@gantelet/core';
+import type { Machine, Setup } from '@gantelet/contracts';
+import { Preferences } from '../../shared/preferences';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { BAND_WORDS, refusalText } from '../../shared/words/match-words';
+import { needleSizeText, shortNumber } from '../../shared/words/units-text';
+
+/** Which of the shop's machines to put the work on: by fit and by the minutes of changing over. */
+@Component({
+  selector: 'gan-machine-ranking',
+  imports: [StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `@if (rows()[0]; as best) {
+      <h1>
+        {{ best.machine.name }}&ngsp;
+        <span class="line"
+          >{{ best.size }}, {{ best.answer.needle.point.name }};
+          {{
+            best.answer.changeover.steps.length === 0
+              ? 'set for it already'
+              : 'about ' + minutes(best.answer) + ' min to change over'
+          }}</span
+        >
+      </h1>
+      <hr class="stitch" />
+      <p>
+        Ranked by how well the best needle fits and by the work of changing over from what each is set for now
+        <gan-standing
+          standing="assumption"
+          source="minutes of each step and their weight are values of the Catalogue"
+        />. School: {{ school() }}.
+      </p>
+      <table>
+        <caption class="visually-hidden">
+          Machines for this work, the best first
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Machine</th>
+            <th scope="col">Needle</th>
+            <th scope="col">
+              Eye <gan-standing standing="fitted" source="bands fitted to judgements of common practice" />
+            </th>
+            <th scope="col">Change over</th>
+            <td></td>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.machine.id) {
+            <tr>
+              <th scope="row">
+                {{ row.machine.name }} <small>{{ row.machine.zone.name }}</small>
+              </th>
+              <td>
+                {{ row.size }}
+                <small>{{ row.answer.needle.point.name }}, {{ row.answer.needle.system.id }}</small>
+              </td>
+              <td>{{ bandWords[row.answer.needle.fit.band] }}</td>
+              <td>
+                {{ row.answer.changeover.steps.length === 0 ? 'set already' : minutes(row.answer) + ' min' }}
+                <small>{{ row.from }}</small>
+              </td>
+              <td>
+                <button type="button" class="button small" (click)="taken.emit(row.answer)">Take</button>
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    } @else {
+      <h1>No machine sews this</h1>
+      <hr class="stitch" />
+    }
+    @if (refused().length > 0) {
+      <details>
+        <summary>{{ refused().length }} machines cannot sew it: why</summary>
+        <ul>
+          @for (one of refused(); track one.name) {
+            <li>
+              <strong>{{ one.name }}</strong> {{ one.why }}
+            </li>
+          }
+        </ul>
+      </details>
+    }`,
+  styleUrl: './ranking-table.scss',
+})
+export class MachineRankingComponent {
+  readonly ranking = input.required<MachineRanking>();
+  readonly machines = input.required<readonly Machine[]>();
+  readonly setups = input.required<readonly Setup[]>();
+  /** The school the answer follows, in words. */
+  readonly school = input.required<string>();
+  readonly taken = output<MachineAnswer>();
+  private readonly preferences = inject(Preferences);
+
+  protected readonly bandWords = BAND_WORDS;
+  private readonly byId = computed(() => new Map(this.machines().map((machine) => [machine.id, machine])));
+  protected readonly rows = computed(() =>
+    this.ranking().ranked.map((answer) => {
+      const machine = this.byId().get(answer.machineId)!;
+      const present = this.setups().find(({ id }) => id === machine.presentSetupId);
+      const { first, second } = needleSizeText(answer.needle.size.nm, this.preferences.unitOrder());
+      return {
+        answer,
+        machine,
+        size: `${first} / ${second}`,
+        from: present ? `from ${present.name}` : 'stands empty',
+      };
+    }),
+  );
+  protected readonly refused = computed(() =>
+    this.ranking().refused.map(({ machineId, refusals }) => ({
+      name: this.byId().get(machineId)?.name ?? '',
+      why: refusals.map(refusalText).join(' '),
+    })),
+  );
+
+  protected minutes({ changeover }: MachineAnswer): string {
+    return shortNumber(changeover.minutes, 0);
+  }
+}

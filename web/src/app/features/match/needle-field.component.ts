@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { doubtText } from '../../shared/words/match-words';
+import type { NeedleInHand } from './needle-in-hand';
+
+/** A needle in the hand, as it reads on pack or shank. Left empty, the needle is what is asked for. */
+@Component({
+  selector: 'gan-needle-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<label for="bench-needle">Needle in the hand, if there is one</label>
+    <input
+      id="bench-needle"
+      class="form-control"
+      autocomplete="off"
+      placeholder="135x17 140/22 R, #22 ..."
+      maxlength="60"
+      aria-describedby="needle-reading"
+      [value]="text()"
+      (input)="textChange.emit(valueOf($event))"
+    />
+    <div id="needle-reading" aria-live="polite">
+      @if (taken(); as words) {
+        <p>Taken as {{ words }}</p>
+      }
+      @for (problem of problems(); track problem) {
+        <p class="field-problem">{{ problem }}</p>
+      }
+    </div>`,
+  styles: `
+    label {
+      display: block;
+      margin-top: 6px;
+      font-size: 0.875rem;
+    }
+    p {
+      margin: 4px 0;
+      font-size: 0.9375rem;
+    }
+  `,
+})
+export class NeedleFieldComponent {
+  readonly text = input.required<string>();
+  readonly inHand = input.required<NeedleInHand | null>();
+  readonly textChange = output<string>();
+
+  protected readonly taken = computed(() => {
+    const reading = this.inHand()?.reading;
+    if (!reading) return null;
+    const { system, size, point } = reading;
+    const words = [system?.id, size && `NM ${size.nm} / ${size.number}`, point?.name].filter(Boolean);
+    return words.join(', ');
+  });
+  protected readonly problems = computed((): readonly string[] => {
+    const inHand = this.inHand();
+    if (!inHand) return [];
+    if (inHand.label.outcome === 'no-such-pair') {
+      const near = inHand.label.near.map(({ nm, number }) => `${nm}/${number}`).join(' and ');
+      return [`There is no such pair of sizes. There is ${near}.`];
+    }
+    if (!inHand.reading) return ['Not a needle known here. Try 135x17 140/22 LR, NM 110 or #18.'];
+    return inHand.reading.doubts.map((doubt) => `Check the label: ${doubtText(doubt)}.`);
+  });
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+}

@@ -1,0 +1,65 @@
+import {
+  needleSystem,
+  readLabel,
+  threadsForNeedle,
+  USUAL_FINISH,
+  whyNot,
+  type LabelAnswer,
+  type NeedleName,
+  type NeedleQuestion,
+  type NeedleReading,
+  type NeedleSystem,
+  type ThreadsOfKind,
+  type Values,
+  type WhyNot,
+} from '@gantelet/core';
+
+/** The needle somebody holds, as read from its label or shank. */
+export interface NeedleInHand {
+  readonly label: LabelAnswer;
+  /** Null when the text is no needle. */
+  readonly reading: NeedleReading | null;
+  /** The whole name, what the label leaves out filled in; null until a size is read and a system is known. */
+  readonly name: NeedleName | null;
+  /** Threads it takes, by kind. */
+  readonly takes: readonly ThreadsOfKind[];
+  /** How it does in the work on the bench; null while that is open. */
+  readonly verdict: WhyNot | null;
+}
+
+/** Reads the needle in the hand and judges it in the work on the bench. */
+export function needleInHand(
+  text: string,
+  systemIds: readonly string[],
+  question: NeedleQuestion | null,
+  values: Values,
+): NeedleInHand | null {
+  if (text.trim() === '') return null;
+  const label = readLabel(text);
+  const found = label.outcome === 'read' ? label.readings.find(({ kind }) => kind === 'needle') : undefined;
+  const reading = found?.kind === 'needle' ? found.needle : null;
+  const name = reading && nameOf(reading, systemIds);
+  return {
+    label,
+    reading,
+    name,
+    takes: reading?.size ? threadsForNeedle(reading.size.nm, values) : [],
+    verdict: name && question ? whyNot(question, name) : null,
+  };
+}
+
+/** What a label leaves out is taken from the machine: its first system that is made with the point, the usual point. */
+function nameOf({ system, size, point }: NeedleReading, systemIds: readonly string[]): NeedleName | null {
+  const taken =
+    system ?? systemIds.map(needleSystem).find((one) => !point || one?.pointFamilies.includes(point.family));
+  if (!size || !taken) return null;
+  return {
+    systemId: taken.id,
+    nm: size.nm,
+    pointId: point?.id ?? usualPointId(taken),
+    finishId: USUAL_FINISH.id,
+  };
+}
+
+const usualPointId = ({ pointFamilies }: NeedleSystem): string =>
+  pointFamilies.includes('cloth') ? 'round' : 'right-twist';

@@ -1,0 +1,142 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { catchError, of, tap } from 'rxjs';
+import { newId, routes, type Problem, type SetupImportResult } from '@gantelet/contracts';
+import { ApiClient } from '../../shared/api/api-client';
+import { saveFile } from '../../shared/save-file';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { readCardText, type CardText } from './card-text';
+
+/** A file of set-up cards to be taken in. */
+export interface CardsToImport {
+  readonly key: string;
+  readonly cards: readonly unknown[];
+}
+
+/** Set-up cards as a file, out and in. Bad rows come back with their line and what is wrong. */
+@Component({
+  selector: 'gan-setup-cards',
+  imports: [ProblemComponent, SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<div class="actions">
+      <button type="button" class="button" (click)="exportAll()">Save all cards as a file</button>
+      @if (setupId(); as id) {
+        <button type="button" class="button" (click)="exportAll(id)">Save this card</button>
+      }
+    </div>
+    @if (mayImport()) {
+      <label for="card-file">Take in a file of set-up cards</label>
+      <input
+        id="card-file"
+        type="file"
+        accept="application/json,.json"
+        class="form-control"
+        [disabled]="busy()"
+        (change)="read($event)"
+      />
+    }
+    @if (text()?.problem; as problem) {
+      <p class="field-problem" role="alert">{{ problem }}</p>
+    }
+    <gan-problem [problem]="problem() ?? exportProblem()" />
+    @if (result(); as result) {
+      <div role="status">
+        <p>
+          <gan-signal [shape]="result.refused.length === 0 ? 'good' : 'watch'" />
+          {{ result.kept.length }} {{ result.kept.length === 1 ? 'card' : 'cards' }} taken in,
+          {{ result.refused.length }} refused.
+        </p>
+        @if (problems().length > 0) {
+          <table>
+            <caption class="visually-hidden">
+              Refused rows
+            </caption>
+            <thead>
+              <tr>
+                <th scope="col">Card</th>
+                <th scope="col">Line</th>
+                <th scope="col">Column</th>
+                <th scope="col">What is wrong</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (row of problems(); track $index) {
+                <tr>
+                  <td>{{ row.card }}</td>
+                  <td>{{ row.line }}</td>
+                  <td>{{ row.column }}</td>
+                  <td>{{ row.what }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        }
+      </div>
+    }`,
+  styles: `
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      margin-bottom: 12px;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      font-size: 0.9375rem;
+    }
+    th,
+    td {
+      text-align: start;
+      padding: 4px 8px 4px 0;
+      border-bottom: 1px solid var(--rule);
+      vertical-align: top;
+    }
+    p {
+      margin: 10px 0;
+    }
+  `,
+})
+export class SetupCardsComponent {
+  readonly setupId = input.required<string | null>();
+  readonly mayImport = input.required<boolean>();
+  readonly busy = input.required<boolean>();
+  readonly problem = input.required<Problem | null>();
+  readonly result = input.required<SetupImportResult | null>();
+  readonly imported = output<CardsToImport>();
+
+  private readonly api = inject(ApiClient);
+  protected readonly exportProblem = signal<Problem | null>(null);
+  protected readonly text = signal<CardText | null>(null);
+  /** Refused fields with the place in the file they stand at. */
+  protected readonly problems = computed(() =>
+    (this.result()?.refused ?? []).flatMap(({ row, fields }) =>
+      fields.map(({ path, message }) => ({
+        card: row + 1,
+        ...(this.text()?.placeOf(row, path) ?? { line: 0, column: 0 }),
+        what: path === '' ? message : `${path}: ${message}`,
+      })),
+    ),
+  );
+
+  protected exportAll(setupId?: string): void {
+    this.exportProblem.set(null);
+    this.api
+      .call(routes.exportSetupCards, { query: setupId === undefined ? {} : { setupId } })
+      .pipe(
+        tap((file) => saveFile('set-up-cards.json', JSON.stringify(file, null, 2), 'application/json')),
+        catchError((problem: Problem) => of(this.exportProblem.set(problem))),
+      )
+      .subscribe();
+  }
+
+  protected async read(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    if (!file) return;
+    const text = readCardText(await file.text());
+    field.value = '';
+    this.text.set(text);
+    if (text.problem === null) this.imported.emit({ key: newId(), cards: text.cards });
+  }
+}

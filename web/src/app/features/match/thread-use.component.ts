@@ -1,0 +1,175 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { N_PER_LBF, type JobSize } from '@gantelet/core';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { shortNumber } from '../../shared/words/units-text';
+import type { ThreadUseAnswer } from './thread-use';
+
+/** Thread per seam, bobbins and cones for a job, and the seam's strength for comparison. */
+@Component({
+  selector: 'gan-thread-use',
+  imports: [StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<h2>Thread and strength</h2>
+    <div class="job">
+      <label
+        >Seam, mm
+        <input
+          class="form-control"
+          inputmode="numeric"
+          [value]="job().seamMm"
+          (change)="set('seamMm', $event)"
+        />
+      </label>
+      <label
+        >Pieces
+        <input
+          class="form-control"
+          inputmode="numeric"
+          [value]="job().pieces"
+          (change)="set('pieces', $event)"
+        />
+      </label>
+    </div>
+    <dl>
+      <div>
+        <dt>Thread per 10 cm of seam</dt>
+        <dd>
+          needle {{ perTenCm('needle') }} cm, bobbin {{ perTenCm('bobbin') }} cm
+          <gan-standing
+            standing="assumption"
+            source="rounded and square loop as bounds, lock in the middle"
+          />
+        </dd>
+      </div>
+      @if (use().bobbin; as bobbin) {
+        <div>
+          <dt>Wound bobbin holds</dt>
+          <dd>
+            {{ metres(bobbin.metres) }}, {{ bobbin.size.name }}
+            <gan-standing
+              standing="assumption"
+              source="packing of the winding; let one counted bobbin calibrate it"
+            />
+          </dd>
+        </div>
+      } @else {
+        <div>
+          <dt>Bobbin</dt>
+          <dd>not entered for this machine: enter it in Machines</dd>
+        </div>
+      }
+      @if (use().job; as job) {
+        <div>
+          <dt>For the job, waste included</dt>
+          <dd>
+            {{ metres(job.needleMetres + job.bobbinMetres) }} at most, {{ metres(job.leastMetres) }} at least;
+            {{ job.bobbins }} {{ job.bobbins === 1 ? 'bobbin' : 'bobbins' }}, {{ job.cones }}
+            {{ job.cones === 1 ? 'cone' : 'cones' }}
+            <gan-standing standing="assumption" source="a tenth for ends and test seams is common practice" />
+          </dd>
+        </div>
+        <div>
+          <dt>Thread cost</dt>
+          <dd>
+            @if (job.cost === null) {
+              no price entered: set it in the Catalogue
+            } @else {
+              {{ job.cost.toFixed(2) }} <gan-standing standing="chosen" source="the shop's price per kg" />
+            }
+          </dd>
+        </div>
+      }
+      <div>
+        <dt>Seam strength, to compare</dt>
+        <dd>
+          about {{ strength() }}
+          <gan-standing
+            standing="memory"
+            source="stitches x thread x 1.5, common practice; tenacity from memory"
+          />
+        </dd>
+      </div>
+    </dl>
+    <p class="soft">
+      An estimate to compare two seams, never a rating: the material often tears first. Load-bearing and
+      life-safety seams are tested and signed off under the standard that governs them.
+    </p>`,
+  styles: `
+    :host {
+      display: block;
+      border-top: 2px dashed var(--ink);
+      padding-top: 12px;
+    }
+    .job {
+      display: flex;
+      gap: 12px;
+      margin-bottom: 8px;
+    }
+    .job input {
+      width: 110px;
+    }
+    label {
+      font-size: 0.875rem;
+    }
+    dl {
+      margin: 0 0 8px;
+    }
+    dl div {
+      display: grid;
+      grid-template-columns: 210px 1fr;
+      gap: 12px;
+      padding: 5px 0;
+      border-bottom: 1px solid var(--rule);
+    }
+    dt {
+      font-weight: 400;
+      color: var(--ink-soft);
+    }
+    dd {
+      margin: 0;
+      font-variant-numeric: tabular-nums;
+    }
+    .soft {
+      font-size: 0.875rem;
+    }
+    @media (max-width: 700px) {
+      dl div {
+        grid-template-columns: 1fr;
+        gap: 0;
+      }
+    }
+  `,
+})
+export class ThreadUseComponent {
+  readonly use = input.required<ThreadUseAnswer>();
+  readonly job = input.required<JobSize>();
+  readonly stitchLengthMm = input.required<number>();
+  readonly jobChange = output<JobSize>();
+
+  protected readonly strength = computed(() => {
+    const { strengthNPerCm } = this.use();
+    const lbfPerInch = (strengthNPerCm * 2.54) / N_PER_LBF;
+    return `${Math.round(strengthNPerCm)} N per cm, ${Math.round(lbfPerInch)} lbf per inch`;
+  });
+
+  protected perTenCm(side: 'needle' | 'bobbin'): string {
+    const { stitch } = this.use();
+    const stitches = 100 / this.stitchLengthMm();
+    const cm = (mmPerStitch: number) => shortNumber((stitches * mmPerStitch) / 10);
+    return side === 'needle'
+      ? `${cm(stitch.needleLowMm)} to ${cm(stitch.needleHighMm)}`
+      : `${cm(stitch.bobbinLowMm)} to ${cm(stitch.bobbinHighMm)}`;
+  }
+
+  protected metres(value: number): string {
+    return `${shortNumber(value, value < 10 ? 1 : 0)} m`;
+  }
+
+  protected set(field: keyof JobSize, event: Event): void {
+    const input = event.target as HTMLInputElement;
+    const value = Number(input.value.replace(',', '.'));
+    if (Number.isInteger(value) && value >= 1 && value <= 1_000_000) {
+      this.jobChange.emit({ ...this.job(), [field]: value });
+    } else input.value = String(this.job()[field]);
+  }
+}

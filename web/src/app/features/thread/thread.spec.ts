@@ -1,0 +1,75 @@
+import { ApplicationRef, provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { provideState, provideStore } from '@ngrx/store';
+import { catalogueFeature } from '../catalogue/catalogue.state';
+import { LabelPage } from './label.page';
+import { ThreadPage } from './thread.page';
+
+describe('the thread room', () => {
+  async function reading(text: string): Promise<HTMLElement> {
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideRouter([]),
+        provideStore(),
+        provideState(catalogueFeature),
+      ],
+    });
+    const fixture = TestBed.createComponent(ThreadPage);
+    fixture.componentRef.setInput('read', text);
+    await fixture.whenStable();
+    return fixture.nativeElement as HTMLElement;
+  }
+
+  it('gives a reading with its equivalents, each with a standing that keys reach', async () => {
+    const page = await reading('V138');
+    const rows = [...page.querySelectorAll('dl div')].map((row) => [
+      row.querySelector('dt')?.textContent,
+      row.querySelector('dd')?.firstChild?.textContent?.trim(),
+    ]);
+    expect(rows).toContain(['Ticket, as sold', '20']);
+    expect(rows).toContain(['Letter', 'FF']);
+    expect(page.querySelectorAll('dl gan-standing button').length).toBe(rows.length);
+  });
+
+  it('asks when a number reads in several ways', async () => {
+    const page = await reading('90');
+    expect(page.querySelectorAll('gan-label-reading').length).toBe(3);
+    expect(page.textContent).toContain('reads in 3 ways');
+  });
+
+  it('refuses a pair that is not made', async () => {
+    expect((await reading('70/12')).textContent).toContain('There is 70/10 and 80/12');
+  });
+
+  it('lays a comparison on the ladder', async () => {
+    const page = await reading('ticket 20 or ticket 40');
+    expect(page.querySelector('.verdict')?.textContent).toContain('is the thicker thread');
+    expect(page.querySelectorAll('svg .read').length).toBe(2);
+  });
+
+  it('says why a kind of thread is not for a machine', async () => {
+    const page = await reading('');
+    const kind = page.querySelector<HTMLSelectElement>('#ladder-kind')!;
+    kind.value = 'waxed-hand';
+    kind.dispatchEvent(new Event('change'));
+    await TestBed.inject(ApplicationRef).whenStable();
+    expect(page.textContent).toContain('the wax clogs tension discs');
+  });
+});
+
+describe('a label to print', () => {
+  it('names the item and carries a code that opens it', async () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
+    const fixture = TestBed.createComponent(LabelPage);
+    fixture.componentRef.setInput('read', '135x16 140/22 LR');
+    await fixture.whenStable();
+    const label = (fixture.nativeElement as HTMLElement).querySelector('article')!;
+    expect(label.textContent).toContain('135x16 140/22');
+    expect(label.textContent).toContain('right-twist cutting point');
+    const code = label.querySelector('svg')!;
+    expect(code.getAttribute('aria-label')).toContain('/thread?read=135x16%20140%2F22%20LR');
+    expect(code.querySelector('path')!.getAttribute('d')!.length).toBeGreaterThan(1000);
+  });
+});

@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { weighedTex } from '@gantelet/core';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { shortNumber } from '../../shared/words/units-text';
+
+/** An unlabelled spool: weigh a measured length, get its Tex with the interval and the nearest sizes. */
+@Component({
+  selector: 'gan-weigh-spool',
+  imports: [StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<h2>No label? Weigh a length</h2>
+    <p class="soft">Measure 10 m or more, weigh it, say how finely the scale reads.</p>
+    <div class="fields">
+      <label
+        >Length, m
+        <input
+          class="form-control"
+          inputmode="decimal"
+          [value]="metres()"
+          (input)="metres.set(numberOf($event))"
+        />
+      </label>
+      <label
+        >Weight, g
+        <input
+          class="form-control"
+          inputmode="decimal"
+          [value]="grams() ?? ''"
+          (input)="grams.set(numberOf($event))"
+        />
+      </label>
+      <label
+        >Scale reads to, g
+        <input
+          class="form-control"
+          inputmode="decimal"
+          [value]="resolutionG()"
+          (input)="resolutionG.set(numberOf($event))"
+        />
+      </label>
+    </div>
+    @if (weighed(); as found) {
+      <p aria-live="polite">
+        <strong>Tex {{ short(found.tex) }}</strong
+        >, between {{ short(found.lowTex) }} and {{ short(found.highTex) }}
+        <gan-standing standing="measured" source="weighed length, half the scale's step either way" />
+      </p>
+      <p>
+        {{ found.candidates.length === 1 ? 'Sold as' : 'Could be' }}
+        @for (tex of found.candidates; track tex) {
+          <button type="button" class="button small" (click)="taken.emit('Tex ' + tex)">Tex {{ tex }}</button>
+        }
+      </p>
+      @if (found.candidates.length > 1) {
+        <p class="soft">Weigh a longer length to tell them apart.</p>
+      }
+    }`,
+  styles: `
+    .fields {
+      display: grid;
+      grid-template-columns: repeat(3, 1fr);
+      gap: 10px;
+      margin-bottom: 10px;
+      align-items: end;
+    }
+    label {
+      font-size: 0.875rem;
+    }
+    .button {
+      margin-right: 6px;
+    }
+  `,
+})
+export class WeighSpoolComponent {
+  readonly taken = output<string>();
+
+  protected readonly metres = signal(10);
+  protected readonly grams = signal<number | null>(null);
+  protected readonly resolutionG = signal(0.1);
+  protected readonly weighed = computed(() => {
+    const [grams, metres, resolutionG] = [this.grams(), this.metres(), this.resolutionG()];
+    const usable = grams !== null && grams > 0 && metres > 0 && resolutionG >= 0;
+    return usable ? weighedTex(grams, metres, resolutionG) : null;
+  });
+
+  protected numberOf(event: Event): number {
+    return Number((event.target as HTMLInputElement).value.replace(',', '.'));
+  }
+
+  protected short(tex: number): string {
+    return shortNumber(tex);
+  }
+}

@@ -1,0 +1,81 @@
+import { needleFinish, pointStyle, turnsText, type ChangeoverStep, type NeedleName } from '@gantelet/core';
+import { shortNumber } from './units-text';
+
+/** A step of a changeover as one short order with its amount. */
+export function stepText(step: ChangeoverStep): string {
+  switch (step.do) {
+    case 'unthread':
+      return `Foot up, take out the Tex ${shortNumber(step.tex)} thread, top and bobbin.`;
+    case 'needle':
+      return `Needle: put in ${needleText(step.needle)}. Fully up, groove to the thread side, screw tight.`;
+    case 'plate':
+      return `Plate and feed dog: hole of ${mm(step.fromMm)} off, ${mm(step.toMm)} on.`;
+    case 'dial':
+      return step.mark === null
+        ? `Stitch dial: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
+        : `Stitch dial to ${step.mark}: ${mm(step.stitchMm)} stitches.`;
+    case 'foot':
+      return step.thickerMm > 0
+        ? `Foot pressure: the stack is ${mm(step.thickerMm)} thicker. Start from the logged value; watch for lift and marks.`
+        : `Foot pressure: the stack is ${mm(-step.thickerMm)} thinner. Ease off if it marks.`;
+    case 'bobbin':
+      return `Bobbin: put in one wound with Tex ${shortNumber(step.tex)}, thread under the case spring.`;
+    case 'bobbin-screw':
+      return `Bobbin screw about ${turnsWords(step.turns)} ${step.tighter ? 'tighter' : 'looser'}: thread goes ${
+        step.steps > 0 ? 'up' : 'down'
+      } ${stepsWords(step.steps)}. Lock screw first where the case has one. Drop test.`;
+    case 'thread':
+      return `Thread up with Tex ${shortNumber(step.tex)}, foot up so that it seats between the discs.`;
+    case 'wrap':
+      return step.takeOut
+        ? 'Pre-tension: take one wrap out, the knob nears its end.'
+        : 'Pre-tension: put the wrap back.';
+    case 'top':
+      return topText(step);
+    case 'test':
+      return `Sew ${step.seams === 1 ? 'a test seam' : `about ${shortNumber(step.seams)} test seams`} and read both faces.`;
+  }
+}
+
+/** The caution that stands beside a step, where hands go near the needle. */
+export function stepCaution(step: ChangeoverStep): string | null {
+  if (step.do === 'needle' || step.do === 'plate')
+    return 'Power off, motor stopped. Old needle to the sharps box.';
+  return step.do === 'test' ? 'Guards back on before power. Eye protection on a thick stack.' : null;
+}
+
+/** A needle by its names. @example needleText(...) // 135x16 NM 140, right-twist cutting point */
+export function needleText({ systemId, nm, pointId, finishId }: NeedleName): string {
+  const finish = finishId === 'chromed' ? '' : `, ${needleFinish(finishId)?.name ?? finishId}`;
+  return `${systemId} NM ${nm}, ${pointStyle(pointId)?.name ?? pointId}${finish}`;
+}
+
+function topText({ fromTurns, to }: Extract<ChangeoverStep, { do: 'top' }>): string {
+  if (to === null)
+    return 'Top tension: nothing like it is logged here. Take the start from the Tension room.';
+  const target = `${to.logged ? '' : 'about '}${turnsText(to.turns)} turns`;
+  return fromTurns === null
+    ? `Top tension: fully off, then in to ${target}.`
+    : `Top tension: from ${turnsText(fromTurns)} to ${target}. Come to it from the loose side.`;
+}
+
+const FRACTIONS: Readonly<Record<string, string>> = {
+  '0.125': 'an eighth of a turn',
+  '0.25': 'a quarter turn',
+  '0.375': 'three eighths of a turn',
+  '0.5': 'half a turn',
+  '0.75': 'three quarters of a turn',
+  '1': 'a whole turn',
+};
+
+/** Turns as hands say them. @example turnsWords(0.25) // a quarter turn */
+export function turnsWords(turns: number): string {
+  return FRACTIONS[String(turns)] ?? `${turnsText(turns)} turns`;
+}
+
+function stepsWords(steps: number): string {
+  const count = Math.abs(Math.round(steps));
+  return count === 1 ? 'one step' : `${count} steps of the size ladder`;
+}
+
+const mm = (value: number): string => `${shortNumber(value)} mm`;

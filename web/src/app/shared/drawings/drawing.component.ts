@@ -42,6 +42,13 @@ const CARRIED = [
       padding: 6px;
       min-height: 32px;
     }
+    @media (max-width: 700px) {
+      .save {
+        position: static;
+        display: block;
+        margin-left: auto;
+      }
+    }
     @media print {
       .save {
         display: none;

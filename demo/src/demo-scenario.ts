@@ -167,6 +167,8 @@ function seamsOf(
     const sewnMs = Date.parse(setup.savedAt) + (i + 1) * SEAM_EVERY_MS;
     return {
       ...seam,
+      lockDepth: null,
+      preTensionTurns: null,
       id: chance.idAt(sewnMs),
       setupId: setup.id,
       sewnAt: new Date(sewnMs).toISOString(),

@@ -1,6 +1,6 @@
 import { fork } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, WEB_ROOT } from './paths.mjs';
 import { run } from './run.mjs';
@@ -13,9 +13,12 @@ const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 export async function prepareDatabase(home, environment) {
   const env = { ...environment, GANTELET_SESSION_SECRET: sessionSecret(home) };
   await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
+  const { output } = await run(process.execPath, [SERVER, 'state'], { quiet: true, env });
+  if (output.includes('holds a shop')) return;
   const scenario = join(home, 'demo-scenario.json');
-  if (!existsSync(scenario)) await run(process.execPath, [SCENARIO_WRITER, scenario], { quiet: true });
+  await run(process.execPath, [SCENARIO_WRITER, scenario], { quiet: true });
   await run(process.execPath, [SERVER, 'load', scenario], { quiet: true, env });
+  rmSync(scenario);
 }
 
 /** Starts the server and waits until it listens. It ends by itself when this process does. */

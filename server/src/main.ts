@@ -4,15 +4,17 @@ import { Scenario } from '@gantelet/contracts';
 import { configFrom } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrationsOf } from './db/migrate.js';
+import { findShop } from './features/shop/index.js';
 import { createApp } from './http/app.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
-const USAGE = 'usage: main.js migrate | load SCENARIO.json | serve';
+const USAGE = 'usage: main.js migrate | state | load SCENARIO.json | serve';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
 
 if (command === 'migrate') await migrate();
+else if (command === 'state') await state();
 else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'serve') serve();
 else {
@@ -26,6 +28,13 @@ async function migrate(): Promise<void> {
   console.log(
     done.length === 0 ? 'Database is up to date.' : `Migrated: ${done.map((one) => one.name).join(', ')}.`,
   );
+  await database.close();
+}
+
+/** Says whether the database holds a shop: a script decides by it whether there is anything to load. */
+async function state(): Promise<void> {
+  const database = openDatabase(config.database);
+  console.log((await findShop(database)) ? 'holds a shop' : 'empty');
   await database.close();
 }
 

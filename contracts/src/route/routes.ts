@@ -23,7 +23,15 @@ import {
 import { SearchQuery, SearchResult } from '../search/index.js';
 import { Id } from '../shared/index.js';
 import { Session, SignIn } from '../shop/index.js';
-import { BalancedSetting, LoggedSeam, TensionView, TestSeamInput } from '../tension/index.js';
+import {
+  BalancedSetting,
+  BobbinReading,
+  BobbinReadingInput,
+  LoggedSeam,
+  StripInput,
+  TensionView,
+  TestSeamInput,
+} from '../tension/index.js';
 import { Nothing, reads, writes, type Route } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
@@ -249,6 +257,28 @@ export const routes = {
     body: TestSeamInput,
     reply: LoggedSeam,
     errors: ['setup.unknown', 'seam.past-travel'],
+  }),
+  logStrip: writes({
+    id: 'logStrip',
+    method: 'POST',
+    path: '/api/setups/:setupId/strips',
+    summary: 'Log a ladder strip: several test seams, judged in one go',
+    permission: 'mechanic',
+    params: ofSetup,
+    body: StripInput,
+    reply: z.array(LoggedSeam),
+    errors: ['setup.unknown', 'seam.past-travel'],
+  }),
+  logBobbin: writes({
+    id: 'logBobbin',
+    method: 'POST',
+    path: '/api/setups/:setupId/bobbin-readings',
+    summary: 'Log a reading of the bobbin case, or a turn of its screw',
+    permission: 'mechanic',
+    params: ofSetup,
+    body: BobbinReadingInput,
+    reply: BobbinReading,
+    errors: ['setup.unknown'],
   }),
   search: reads({
     id: 'search',

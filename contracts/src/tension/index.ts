@@ -1,1 +1,2 @@
-export { BalancedSetting, LoggedSeam, TensionView, TestSeamInput } from './test-seam.js';
+export { BobbinReading, BobbinReadingInput } from './bobbin-reading.js';
+export { BalancedSetting, LoggedSeam, StripInput, TensionView, TestSeamInput } from './test-seam.js';

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { DROP_TESTS, SEAM_GRADES } from '@gantelet/core';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Machine } from '../floor/index.js';
+import { BobbinReading } from './bobbin-reading.js';
 import { Setup } from '../match/index.js';
 
 /** A test seam as it was sewn and judged on both faces. */
@@ -10,11 +11,19 @@ export const TestSeamInput = z.strictObject({
   grade: z.enum(SEAM_GRADES),
   bothTight: z.boolean(),
   bobbinDrop: z.enum(DROP_TESTS).nullable(),
+  /** Where the lock was seen in a cut seam, as a share of the stack from the far face; null when it was not cut. */
+  lockDepth: z.number().min(0).max(1).nullable(),
+  /** Pre-tension knob, turns from fully off; null when it was not looked at. */
+  preTensionTurns: z.number().min(0).max(30).nullable(),
   sewnAt: Instant,
 });
 export type TestSeamInput = z.infer<typeof TestSeamInput>;
 
-export const LoggedSeam = TestSeamInput.extend({ id: Id, sewnBy: Name });
+/** Several settings sewn on one strip of the work, judged in one go. */
+export const StripInput = z.strictObject({ seams: z.array(TestSeamInput).min(2).max(12) });
+export type StripInput = z.infer<typeof StripInput>;
+
+export const LoggedSeam = TestSeamInput.extend({ id: Id, sewnBy: Name, stripId: Id.nullable() });
 export type LoggedSeam = z.infer<typeof LoggedSeam>;
 
 /** The last balanced top setting of a set-up. */
@@ -27,6 +36,10 @@ export const TensionView = z.object({
   machine: Machine,
   /** Oldest first. */
   seams: z.array(LoggedSeam),
+  /** Readings of this machine's bobbin case, oldest first. */
+  bobbin: z.array(BobbinReading),
+  /** Tex the machine is set for now, when that is other work; else null. */
+  presentTex: z.number().positive().nullable(),
   /** Last balanced setting of each other set-up on this machine. */
   logged: z.array(
     z.object({

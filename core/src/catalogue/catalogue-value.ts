@@ -13,6 +13,7 @@ export const CATALOGUE_GROUPS = [
   'materials',
   'needle systems',
   'bobbins',
+  'tension',
   'changeover',
   'thread for a job',
 ] as const;

@@ -32,6 +32,7 @@ const SCALAR_GROUPS: Readonly<Record<string, CatalogueGroup>> = {
   bobbin: 'changeover',
   job: 'thread for a job',
   seam: 'strength',
+  tension: 'tension',
 };
 
 /** A share or suitability from 0 to 1. */

@@ -1,4 +1,5 @@
 import { requireNotNegative, requirePositive, type Standing } from '../standing/index.js';
+import { CHAIN, type Duty } from './tension-chain.js';
 import { roundTurns } from './turns.js';
 
 /** A balanced setting logged on this machine for other work. */
@@ -9,9 +10,6 @@ export interface LoggedSetting {
   readonly stackMm: number;
   readonly turns: number;
 }
-
-/** How heavy a machine is built, for the assumed tension chain. */
-export type Duty = 'light' | 'medium' | 'heavy';
 
 /** The work a first setting is wanted for. */
 export interface SettingWanted {
@@ -77,21 +75,12 @@ function unlikeness(wanted: SettingWanted, logged: LoggedSetting): number {
 /** Needle thread tension aimed at, cN per tex. From memory, right within a factor of two: a starting point only. */
 export const NEEDLE_TARGET_CN_PER_TEX = { low: 2, middle: 3, high: 4 } as const;
 
-/**
- * Tension the assumed chain gives per turn of the primary, the pre-tension following at half: cN per turn of each
- * tensioner, and the wrap exponents before, between and after them. All assumptions, until a gauge replaces them.
- */
-const CHAIN: Readonly<Record<Duty, { a1Cn: number; a2Cn: number; mMid: number; mPost: number }>> = {
-  light: { a1Cn: 40, a2Cn: 25, mMid: 0.15, mPost: 0.2 },
-  medium: { a1Cn: 80, a2Cn: 50, mMid: 0.25, mPost: 0.3 },
-  heavy: { a1Cn: 150, a2Cn: 90, mMid: 0.3, mPost: 0.35 },
-};
-
 /** The start when nothing is logged: the turns at which the assumed chain would reach the tension aimed at. */
 function plainRule({ tex, duty, travelTurns }: SettingWanted): FirstSetting {
   requirePositive('tex', tex);
-  const { a1Cn, a2Cn, mMid, mPost } = CHAIN[duty];
-  const cnPerTurn = (a2Cn * 0.5 * Math.exp(mMid) + a1Cn) * Math.exp(mPost);
+  const { primaryCnPerTurn, secondaryCnPerTurn, mMid, mPost } = CHAIN[duty];
+  // The pre-tension follows at half the turns.
+  const cnPerTurn = (secondaryCnPerTurn * 0.5 * Math.exp(mMid) + primaryCnPerTurn) * Math.exp(mPost);
   const turnsFor = (cnPerTex: number) => roundTurns(Math.min(travelTurns, (cnPerTex * tex) / cnPerTurn));
   return {
     from: 'plain-rule',

@@ -13,8 +13,57 @@ export { quarterTurnRule } from './quarter-turn-rule.js';
 export {
   firstSetting,
   NEEDLE_TARGET_CN_PER_TEX,
-  type Duty,
   type FirstSetting,
   type LoggedSetting,
   type SettingWanted,
 } from './first-setting.js';
+export { gradeChances, gradeIndex, lockPosition } from './seam-model.js';
+export { windowGrid, type WindowGrid } from './window-grid.js';
+export {
+  expectationAt,
+  inWindow,
+  observe,
+  priorBelief,
+  settingChances,
+  summaryOf,
+  type BeliefSummary,
+  type Expectation,
+  type ObservedSeam,
+  type WindowBelief,
+  type WindowPrior,
+} from './window-belief.js';
+export {
+  balanceAdvice,
+  balanceRule,
+  beliefAfter,
+  type BalanceAdvice,
+  type BalanceReason,
+  type TensionTarget,
+} from './balance-rule.js';
+export { ENOUGH_WORKS, predictSetting, type SettingPrediction, type SettledWork } from './predict-setting.js';
+export {
+  bobbinAdvice,
+  bobbinTarget,
+  CN_PER_GRAM,
+  DROP_TEST_TELLS_TO_TEX,
+  dropTension,
+  type BobbinAdvice,
+  type BobbinContext,
+  type BobbinSchool,
+  type TensionRange,
+} from './bobbin-tension.js';
+export {
+  checksBeforeKnob,
+  isUnsteady,
+  NOT_TENSION,
+  type NotTension,
+  type SeamReport,
+} from './not-the-knob.js';
+export {
+  bobbinTensionCn,
+  CHAIN,
+  needleTensionCn,
+  type ChainParameters,
+  type ChainSetting,
+  type Duty,
+} from './tension-chain.js';

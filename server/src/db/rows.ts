@@ -126,8 +126,23 @@ export interface TestSeamRow {
   grade: SeamGrade;
   bothTight: boolean;
   bobbinDrop: DropTest | null;
+  lockDepth: number | null;
+  preTensionTurns: number | null;
+  stripId: string | null;
   sewnAt: Date;
   sewnById: string;
+}
+export interface BobbinReadingRow {
+  id: string;
+  machineId: string;
+  setupId: string;
+  method: 'drop' | 'weight' | 'gauge' | 'screw';
+  outcome: DropTest | null;
+  grams: number | null;
+  tensionCn: number | null;
+  screwTurns: number;
+  readAt: Date;
+  readById: string;
 }
 export interface NeedleInstallRow {
   id: string;

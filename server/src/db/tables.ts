@@ -1,5 +1,6 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 import type {
+  BobbinReadingRow,
   ClearanceRow,
   MachinePlateRow,
   MachineRow,
@@ -166,8 +167,23 @@ export function defineTables(sequelize: Sequelize) {
       grade: text,
       bothTight: { type: DataTypes.BOOLEAN, allowNull: false },
       bobbinDrop: textOrNone,
+      lockDepth: measureOrNone,
+      preTensionTurns: measureOrNone,
+      stripId: refOrNone,
       sewnAt: instant,
       sewnById: ref,
+    }),
+    bobbinReadings: table<BobbinReadingRow>('bobbin_readings', {
+      id,
+      machineId: ref,
+      setupId: ref,
+      method: text,
+      outcome: textOrNone,
+      grams: measureOrNone,
+      tensionCn: measureOrNone,
+      screwTurns: measure,
+      readAt: instant,
+      readById: ref,
     }),
     needleInstalls: table<NeedleInstallRow>('needle_installs', {
       id,

@@ -16,6 +16,8 @@ describe('a keyed write', () => {
     grade: 'balanced',
     bothTight: false,
     bobbinDrop: null,
+    lockDepth: null,
+    preTensionTurns: null,
     sewnAt: '2026-03-04T09:00:00Z',
   } as const;
   const logSeam = (key: string, turns = 3, client = mechanic) =>

@@ -16,6 +16,7 @@ const TABLES = [
   'setups',
   'setup_layers',
   'test_seams',
+  'bobbin_readings',
   'needle_installs',
   'needle_removals',
   'clearances',

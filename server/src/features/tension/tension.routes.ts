@@ -1,7 +1,7 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
-import { logSeam, readTension } from './tension.service.js';
+import { logBobbin, logSeam, logStrip, readTension } from './tension.service.js';
 import { balancedSettings } from './tension.store.js';
 
 export function tensionRoutes(database: Database): readonly Handled[] {
@@ -10,6 +10,12 @@ export function tensionRoutes(database: Database): readonly Handled[] {
     answer(routes.readTension, ({ params }) => readTension(database, params.setupId)),
     write(routes.logSeam, ({ params, body, key, person }, tx) =>
       logSeam(database, key, params.setupId, body, person, tx),
+    ),
+    write(routes.logStrip, ({ params, body, key, person }, tx) =>
+      logStrip(database, key, params.setupId, body, person, tx),
+    ),
+    write(routes.logBobbin, ({ params, body, key, person }, tx) =>
+      logBobbin(database, key, params.setupId, body, person, tx),
     ),
   ];
 }

@@ -1,23 +1,28 @@
 import { diameterOfConstruction, stackOf, threadConstruction } from '@gantelet/core';
 import {
+  newId,
   ProblemError,
+  type BobbinReading,
+  type BobbinReadingInput,
   type LoggedSeam,
   type Person,
   type Setup,
+  type StripInput,
   type TensionView,
   type TestSeamInput,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findMachine } from '../floor/index.js';
 import { findSetups, readSetup } from '../match/index.js';
-import { findSeams, insertSeam } from './tension.store.js';
+import { findBobbinReadings, findSeams, insertBobbinReading, insertSeam } from './tension.store.js';
 
 /** What the Tension room works from: the set-up, its machine and seams, and where other work on the machine settled. */
 export async function readTension(database: Database, setupId: string): Promise<TensionView> {
   const setup = await readSetup(database, setupId);
-  const [machine, onMachine] = await Promise.all([
+  const [machine, onMachine, bobbin] = await Promise.all([
     findMachine(database, setup.machineId),
     findSetups(database, { machineId: setup.machineId }),
+    findBobbinReadings(database, setup.machineId),
   ]);
   const seams = await findSeams(
     database,
@@ -27,6 +32,11 @@ export async function readTension(database: Database, setupId: string): Promise<
     setup,
     machine,
     seams: [...(seams.get(setupId) ?? [])],
+    bobbin,
+    presentTex:
+      machine.presentSetupId === setupId
+        ? null
+        : (onMachine.find(({ id }) => id === machine.presentSetupId)?.thread.tex ?? null),
     logged: onMachine
       .filter((other) => other.id !== setupId)
       .flatMap((other) => settledSetting(other, seams.get(other.id) ?? [])),
@@ -42,16 +52,59 @@ export async function logSeam(
   person: Person,
   tx: Transaction,
 ): Promise<LoggedSeam> {
+  await requireWithinTravel(database, setupId, [seam], 'body', tx);
+  await insertSeam(database, id, setupId, seam, person.id, null, tx);
+  return { id, ...seam, sewnBy: person.name, stripId: null };
+}
+
+/** Logs the seams of one strip, all or none, under the key it was sent with. */
+export async function logStrip(
+  database: Database,
+  stripId: string,
+  setupId: string,
+  { seams }: StripInput,
+  person: Person,
+  tx: Transaction,
+): Promise<LoggedSeam[]> {
+  await requireWithinTravel(database, setupId, seams, 'body.seams', tx);
+  const logged = seams.map((seam) => ({ id: newId(), ...seam, sewnBy: person.name, stripId }));
+  for (const [i, { id }] of logged.entries()) {
+    await insertSeam(database, id, setupId, seams[i]!, person.id, stripId, tx);
+  }
+  return logged;
+}
+
+/** Logs a reading of the bobbin case of the set-up's machine. */
+export async function logBobbin(
+  database: Database,
+  id: string,
+  setupId: string,
+  reading: BobbinReadingInput,
+  person: Person,
+  tx: Transaction,
+): Promise<BobbinReading> {
+  const { machineId } = await readSetup(database, setupId, tx);
+  const ids = { id, machineId, setupId, readById: person.id };
+  return { ...(await insertBobbinReading(database, ids, reading, tx)), readBy: person.name };
+}
+
+/** @throws ProblemError `seam.past-travel` naming the first seam beyond the knob's end */
+async function requireWithinTravel(
+  database: Database,
+  setupId: string,
+  seams: readonly TestSeamInput[],
+  path: 'body' | 'body.seams',
+  tx: Transaction,
+): Promise<void> {
   const setup = await readSetup(database, setupId, tx);
   const { knob } = await findMachine(database, setup.machineId, tx);
-  if (knob && seam.turns > knob.travelTurns) {
-    const message = `at most ${knob.travelTurns}`;
-    throw new ProblemError('seam.past-travel', { travelTurns: knob.travelTurns }, [
-      { path: 'body.turns', message },
-    ]);
-  }
-  await insertSeam(database, id, setupId, seam, person.id, tx);
-  return { id, ...seam, sewnBy: person.name };
+  if (!knob) return;
+  const past = seams.findIndex(({ turns }) => turns > knob.travelTurns);
+  if (past < 0) return;
+  const field = path === 'body' ? 'body.turns' : `body.seams.${past}.turns`;
+  throw new ProblemError('seam.past-travel', { travelTurns: knob.travelTurns }, [
+    { path: field, message: `at most ${knob.travelTurns}` },
+  ]);
 }
 
 /** The last setting at which a set-up sewed balanced, or none. */

@@ -1,4 +1,10 @@
-import { newId, routes, type Problem, type TestSeamInput } from '@gantelet/contracts';
+import {
+  newId,
+  routes,
+  type BobbinReadingInput,
+  type Problem,
+  type TestSeamInput,
+} from '@gantelet/contracts';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
@@ -16,6 +22,8 @@ describe('the tension log', () => {
     grade: 'dots-below',
     bothTight: false,
     bobbinDrop: null,
+    lockDepth: null,
+    preTensionTurns: null,
     sewnAt: '2026-03-04T09:00:00.000Z',
     ...change,
   });
@@ -66,6 +74,63 @@ describe('the tension log', () => {
     const { body } = await mechanic.call(routes.listBalanced);
     expect(body.filter(({ setupId }) => setupId === setup).map(({ turns }) => turns)).toEqual([5]);
     expect(body.some(({ setupId }) => setupId === never)).toBeFalse();
+  });
+
+  it('keeps the seams of a strip together, all or none', async () => {
+    const setup = newId();
+    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Strip' } });
+    const strip = (turns: number[], key = newId()) =>
+      mechanic.call(routes.logStrip, {
+        key,
+        params: { setupId: setup },
+        body: { seams: turns.map((one) => seam({ turns: one, lockDepth: 0.5 })) },
+      });
+    const past = (await strip([4, 5, 9])).body as unknown as Problem;
+    expect([past.code, past.fields?.[0]?.path]).toEqual(['seam.past-travel', 'body.seams.2.turns']);
+    const key = newId();
+    await strip([4, 4.5, 5], key);
+    await strip([4, 4.5, 5], key);
+    const { body } = await mechanic.call(routes.readTension, { params: { setupId: setup } });
+    expect(body.seams.map(({ turns, stripId, lockDepth }) => [turns, stripId, lockDepth])).toEqual([
+      [4, key, 0.5],
+      [4.5, key, 0.5],
+      [5, key, 0.5],
+    ]);
+  });
+
+  it('keeps the readings of a bobbin case with its machine, whatever the work', async () => {
+    const other = newId();
+    await mechanic.call(routes.saveSetup, { key: other, body: { ...shop.works.work, name: 'Other work' } });
+    const read = (setupId: string, change: Partial<BobbinReadingInput>) =>
+      mechanic.call(routes.logBobbin, {
+        params: { setupId },
+        body: {
+          method: 'drop',
+          outcome: 'creeps',
+          grams: null,
+          tensionCn: null,
+          screwTurns: 0,
+          readAt: '2026-03-04T09:30:00.000Z',
+          ...change,
+        },
+      });
+    await read(shop.works.ids.setup, { method: 'weight', grams: 82 });
+    await read(other, {
+      method: 'gauge',
+      outcome: null,
+      tensionCn: 96,
+      screwTurns: 0.125,
+      readAt: '2026-03-04T09:31:00.000Z',
+    });
+    const { body } = await mechanic.call(routes.readTension, { params: { setupId: other } });
+    expect(
+      body.bobbin.map(({ method, grams, tensionCn, readBy }) => [method, grams, tensionCn, readBy]),
+    ).toEqual([
+      ['weight', 82, null, 'Test mechanic'],
+      ['gauge', null, 96, 'Test mechanic'],
+    ]);
+    const wrong = (await read(other, { method: 'gauge' })).body as unknown as Problem;
+    expect(wrong.fields?.map(({ path }) => path)).toEqual(['body.outcome', 'body.tensionCn']);
   });
 
   it('refuses a setting past the end of the knob and says where the end is', async () => {

@@ -1,6 +1,13 @@
 import { QueryTypes } from 'sequelize';
-import type { BalancedSetting, LoggedSeam, TestSeamInput } from '@gantelet/contracts';
+import type {
+  BalancedSetting,
+  BobbinReading,
+  BobbinReadingInput,
+  LoggedSeam,
+  TestSeamInput,
+} from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type { Tables } from '../../db/tables.js';
 
 /** Test seams of set-ups, oldest first, by set-up. */
 export async function findSeams(
@@ -9,10 +16,10 @@ export async function findSeams(
 ): Promise<ReadonlyMap<string, readonly LoggedSeam[]>> {
   const where = { setupId: [...setupIds] };
   const rows = plainRows(await tables.testSeams.findAll({ where, order: ['sewnAt', 'id'] }));
-  const people = plainRows(
-    await tables.people.findAll({ where: { id: [...new Set(rows.map((r) => r.sewnById))] } }),
+  const names = await namesOf(
+    tables,
+    rows.map((row) => row.sewnById),
   );
-  const names = new Map(people.map((person) => [person.id, person.name]));
   const found = new Map<string, LoggedSeam[]>(setupIds.map((id) => [id, []]));
   for (const { setupId, sewnById, sewnAt, bothTight, ...row } of rows) {
     const sewnBy = names.get(sewnById) ?? '';
@@ -34,16 +41,55 @@ export async function balancedSettings({ sequelize }: Database): Promise<Balance
   return rows.map((row) => ({ setupId: row.setup_id, turns: row.turns, sewnAt: row.sewn_at.toISOString() }));
 }
 
+/** Names of people by id. */
+async function namesOf(tables: Tables, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
+  const people = plainRows(await tables.people.findAll({ where: { id: [...new Set(ids)] } }));
+  return new Map(people.map((person) => [person.id, person.name]));
+}
+
+/** Readings of a machine's bobbin case, oldest first. */
+export async function findBobbinReadings({ tables }: Database, machineId: string): Promise<BobbinReading[]> {
+  const rows = plainRows(
+    await tables.bobbinReadings.findAll({ where: { machineId }, order: ['readAt', 'id'] }),
+  );
+  const names = await namesOf(
+    tables,
+    rows.map((row) => row.readById),
+  );
+  return rows.map(({ machineId: _, readById, readAt, ...row }) => ({
+    ...row,
+    readAt: readAt.toISOString(),
+    readBy: names.get(readById) ?? '',
+  }));
+}
+
+export async function insertBobbinReading(
+  { tables }: Database,
+  ids: {
+    readonly id: string;
+    readonly machineId: string;
+    readonly setupId: string;
+    readonly readById: string;
+  },
+  reading: BobbinReadingInput,
+  tx: Transaction,
+): Promise<Omit<BobbinReading, 'readBy'>> {
+  const row = { ...ids, ...reading, readAt: new Date(reading.readAt) };
+  await tables.bobbinReadings.create(row, { transaction: tx });
+  return { id: ids.id, setupId: ids.setupId, ...reading };
+}
+
 export async function insertSeam(
   { tables }: Database,
   id: string,
   setupId: string,
   { sewnAt, ...seam }: TestSeamInput,
   sewnById: string,
+  stripId: string | null,
   tx: Transaction,
 ): Promise<void> {
   await tables.testSeams.create(
-    { id, setupId, ...seam, sewnAt: new Date(sewnAt), sewnById },
+    { id, setupId, ...seam, sewnAt: new Date(sewnAt), sewnById, stripId },
     { transaction: tx },
   );
 }

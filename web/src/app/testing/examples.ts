@@ -72,7 +72,14 @@ export const SESSION: Session = {
   },
 };
 
-export const TENSION: TensionView = { setup: SETUP, machine: MACHINE, seams: [], logged: [] };
+export const TENSION: TensionView = {
+  setup: SETUP,
+  machine: MACHINE,
+  seams: [],
+  bobbin: [],
+  presentTex: null,
+  logged: [],
+};
 
 export function floorMachine(
   name: string,

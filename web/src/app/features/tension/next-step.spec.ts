@@ -1,41 +1,140 @@
-import type { LoggedSeam } from '@gantelet/contracts';
+import { withShopValues } from '@gantelet/core';
+import type { BobbinReading, LoggedSeam, TensionView } from '@gantelet/contracts';
 import { MACHINE, TENSION } from '../../testing/examples';
-import { nextStep } from './next-step';
+import { balanceSearch } from './balance-search';
+import { nextStep, type SearchWay } from './next-step';
+import { stripSettings } from './strip-plan';
 import { tensionActions, tensionFeature } from './tension.state';
 
-const seam = (turns: number, grade: LoggedSeam['grade']): LoggedSeam => ({
-  id: `${turns} ${grade}`,
+const VALUES = withShopValues([]);
+const WAY: SearchWay = { school: 'leave-bobbin', target: 'middle' };
+const step = (change: Partial<TensionView> = {}, way = WAY) =>
+  nextStep({ ...TENSION, ...change }, way, VALUES);
+
+const seam = (turns: number, grade: LoggedSeam['grade'], minute = 0): LoggedSeam => ({
+  id: `${turns} ${grade} ${minute}`,
   turns,
   grade,
   bothTight: false,
   bobbinDrop: null,
-  sewnAt: '2026-03-04T09:00:00.000Z',
+  lockDepth: null,
+  preTensionTurns: null,
+  stripId: null,
+  sewnAt: `2026-03-04T09:${String(minute).padStart(2, '0')}:00.000Z`,
   sewnBy: 'Test mechanic',
 });
+const reading = (change: Partial<BobbinReading>): BobbinReading => ({
+  id: 'r',
+  setupId: TENSION.setup.id,
+  method: 'drop',
+  outcome: 'creeps',
+  grams: null,
+  tensionCn: null,
+  screwTurns: 0,
+  readAt: '2026-03-04T09:05:00.000Z',
+  readBy: 'Test mechanic',
+  ...change,
+});
+const logged = (n: number) =>
+  Array.from({ length: n }, (_, i) => ({
+    setupId: `s${i}`,
+    name: `Work ${i}`,
+    threadDiameterMm: 0.3 + 0.05 * i,
+    stackMm: 2 + i,
+    turns: 3.5 + 0.4 * i,
+  }));
 
-describe('the next step of the knob', () => {
-  it('begins with the plain rule on a machine that has logged nothing', () => {
-    const step = nextStep(TENSION);
-    expect([step.first.from, step.advice, step.nowTurns, step.nextTurns]).toEqual([
-      'plain-rule',
-      null,
-      null,
-      2.625,
+describe('what the search is asked', () => {
+  it('starts from the plain rule on a machine that has logged nothing, and says how little it is', () => {
+    const { prediction, question } = step();
+    expect([prediction.learnedFrom, prediction.tooLittle, question.seams.length]).toEqual([0, true, 0]);
+    expect(prediction.sdTurns).toBeGreaterThan(1);
+  });
+
+  it('predicts a sixth work from five that the machine has settled', () => {
+    const { prediction } = step({ logged: logged(5) });
+    expect([prediction.learnedFrom, prediction.tooLittle]).toEqual([5, false]);
+    expect(prediction.highTurns - prediction.lowTurns).toBeLessThan(step().prediction.sdTurns * 2);
+    expect(prediction.meanTurns).toBeCloseTo(4.5, 0);
+  });
+
+  it('counts only seams since the bobbin screw was last turned, and none that puckered', () => {
+    const seams = [
+      seam(3, 'dots-below', 1),
+      seam(4, 'balanced', 7),
+      { ...seam(4, 'balanced', 8), bothTight: true },
+    ];
+    const turned = reading({ method: 'screw', outcome: null, screwTurns: 0.25 });
+    expect(step({ seams, bobbin: [turned] }).seams.map(({ sewnAt }) => sewnAt.slice(14, 16))).toEqual(['07']);
+    expect(step({ seams, bobbin: [reading({})] }).seams.length).toBe(2);
+  });
+
+  it('asks the bobbin by the school and by the steps the thread moved', () => {
+    expect(step().bobbin.advice).toEqual({ do: 'leave', because: 'school' });
+    expect(step({}, { ...WAY, school: 'bobbin-first' }).bobbin.advice.do).toBe('drop-test');
+    const jump = step({ presentTex: 45 }).bobbin;
+    expect([jump.threadSteps, jump.advice]).toEqual([
+      3,
+      { do: 'turn', turns: 0.5, tighter: false, because: 'thread-jump' },
     ]);
+    expect(step({ presentTex: 45, bobbin: [reading({})] }).bobbin.advice).toEqual({
+      do: 'leave',
+      because: 'proved',
+    });
   });
 
-  it('begins where the most alike work on the machine settled', () => {
-    const logged = [{ setupId: 'x', name: 'Belt', threadDiameterMm: 0.42, stackMm: 4, turns: 4.5 }];
-    expect(nextStep({ ...TENSION, logged }).nextTurns).toBe(4.5);
+  it('reads tensions off weights and gauges', () => {
+    const bobbin = [
+      reading({ method: 'weight', grams: 80 }),
+      reading({ method: 'gauge', outcome: null, tensionCn: 96 }),
+      reading({}),
+    ];
+    const middles = step({ bobbin }).bobbin.tensions.map(({ middleCn }) => Math.round(middleCn));
+    expect(middles).toEqual([94, 96]);
   });
 
-  it('goes on by the rule of the hand, in whole turns for heavy leather', () => {
-    const step = nextStep({ ...TENSION, seams: [seam(3, 'dots-below')] });
-    expect([step.weight, step.nowTurns, step.nextTurns]).toEqual(['heavy', 3, 3.75]);
+  it('finds seams unsteady that differ at one setting', () => {
+    expect(step({ seams: [seam(4, 'dots-below', 1), seam(4, 'dots-on-top', 2)] }).unsteady).toBeTrue();
+    expect(step({ seams: [seam(4, 'dots-below', 1), seam(4.5, 'dots-on-top', 2)] }).unsteady).toBeFalse();
   });
 
   it('takes an assumed travel for a knob nobody has counted', () => {
-    expect(nextStep({ ...TENSION, machine: { ...MACHINE, knob: null } }).travelTurns).toBe(8);
+    expect(step({ machine: { ...MACHINE, knob: null } }).travelTurns).toBe(8);
+  });
+});
+
+describe('the search in the worker', () => {
+  it('answers with advice, a curve over the whole knob and a summary', () => {
+    const { advice, curve, summary } = balanceSearch(step({ seams: [seam(3, 'dots-below')] }).question);
+    expect(advice.do).toBe('sew');
+    expect([curve[0]?.turns, curve.at(-1)?.turns]).toEqual([0, 8]);
+    expect(summary.meanTurns).toBeGreaterThan(3);
+  });
+
+  it('gives last month’s setting back exactly, from its seams', () => {
+    const seams = [
+      seam(3, 'dots-below', 1),
+      seam(5, 'dots-on-top', 2),
+      seam(4, 'balanced', 3),
+      seam(4, 'balanced', 4),
+    ];
+    const now = balanceSearch(step({ seams }).question).advice;
+    const again = balanceSearch(step({ seams: [...seams] }).question).advice;
+    expect(again).toEqual(now);
+    expect(now.keep.turns).toBeGreaterThan(3.2);
+    expect(now.keep.turns).toBeLessThan(4.8);
+  });
+});
+
+describe('a ladder strip', () => {
+  it('lies about the middle of what is believed, loosest first, on the knob', () => {
+    expect(stripSettings(4, 0.8, 5, 'light', 8)).toEqual(
+      [3.25, 3.625, 4, 4.375, 4.75].map((x) => Math.round(x * 8) / 8),
+    );
+    expect(stripSettings(0.2, 2, 5, 'heavy', 10)[0]).toBe(0);
+    const high = stripSettings(9.9, 2, 5, 'heavy', 10);
+    expect(high.at(-1)).toBeLessThanOrEqual(10);
+    expect(new Set(high).size).toBe(high.length);
   });
 });
 
@@ -52,9 +151,18 @@ describe('the state of the tension room', () => {
   });
 
   it('takes the setting advised until a hand sets another', () => {
-    const read = reduce(start, tensionActions.viewRead({ view: TENSION }));
-    const set = reduce(read, tensionActions.draftChanged({ change: { turns: 3 } }));
-    expect(tensionFeature.selectTurns({ tension: read })).toBe(2.625);
+    const { question } = step();
+    const search = balanceSearch(question);
+    const found = reduce(start, tensionActions.searched({ question, search }));
+    const set = reduce(found, tensionActions.draftChanged({ change: { turns: 3 } }));
+    expect(tensionFeature.selectTurns({ tension: found })).toBe(search.advice.turns);
     expect(tensionFeature.selectTurns({ tension: set })).toBe(3);
+  });
+
+  it('wants to be told again what was ruled out when another grade is chosen', () => {
+    const ruled = reduce(start, tensionActions.draftChanged({ change: { grade: 'loops-below' } }));
+    const sure = reduce(ruled, tensionActions.draftChanged({ change: { ruledOut: true } }));
+    const other = reduce(sure, tensionActions.draftChanged({ change: { grade: 'balanced' } }));
+    expect([sure.draft.ruledOut, other.draft.ruledOut]).toEqual([true, false]);
   });
 });

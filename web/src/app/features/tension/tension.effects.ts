@@ -1,9 +1,22 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, EMPTY, exhaustMap, map, of, switchMap, withLatestFrom } from 'rxjs';
+import {
+  catchError,
+  EMPTY,
+  exhaustMap,
+  filter,
+  from,
+  map,
+  of,
+  switchMap,
+  withLatestFrom,
+  type Observable,
+} from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { catalogueActions } from '../catalogue/catalogue.state';
+import { BalanceEngine } from './balance-engine';
 import { tensionActions, tensionFeature } from './tension.state';
 
 const failed = (problem: Problem) => of(tensionActions.failed({ problem }));
@@ -22,6 +35,26 @@ export const readView = createEffect(
   { functional: true },
 );
 
+/** The search runs on the shop's own values. */
+export const wantValues = createEffect(
+  (actions = inject(Actions)) => actions.pipe(ofType(tensionActions.opened), map(catalogueActions.wanted)),
+  { functional: true },
+);
+
+/** Every new question goes to the worker; an answer that was overtaken is dropped. */
+export const search = createEffect(
+  (store = inject(Store), engine = inject(BalanceEngine)) =>
+    store.select(tensionFeature.selectQuestion).pipe(
+      filter((question) => question !== null),
+      switchMap((question) =>
+        from(engine.search(question)).pipe(
+          map((found) => tensionActions.searched({ question, search: found })),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const logSeam = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
     actions.pipe(
@@ -31,23 +64,52 @@ export const logSeam = createEffect(
         store.select(tensionFeature.selectTurns),
       ),
       exhaustMap(([{ key, sewnAt }, { view, draft }, turns]) => {
-        const { grade, bothTight, bobbinDrop } = draft;
+        const { grade, bothTight, bobbinDrop, lockDepth } = draft;
         if (!view || !grade) return EMPTY;
-        const setupId = view.setup.id;
-        return api
-          .call(routes.logSeam, {
-            key,
-            params: { setupId },
-            body: { turns, grade, bothTight, bobbinDrop, sewnAt },
-          })
-          .pipe(
-            map(() => tensionActions.seamLogged({ setupId })),
-            catchError(failed),
-          );
+        const body = { turns, grade, bothTight, bobbinDrop, lockDepth, preTensionTurns: null, sewnAt };
+        return logged(view.setup.id, (params) => api.call(routes.logSeam, { key, params, body }));
       }),
     ),
   { functional: true },
 );
+
+export const logStrip = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(tensionActions.logStrip),
+      withLatestFrom(store.select(tensionFeature.selectView)),
+      exhaustMap(([{ key, seams }, view]) =>
+        view
+          ? logged(view.setup.id, (params) =>
+              api.call(routes.logStrip, { key, params, body: { seams: [...seams] } }),
+            )
+          : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
+
+export const logBobbin = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(tensionActions.logBobbin),
+      withLatestFrom(store.select(tensionFeature.selectView)),
+      exhaustMap(([{ key, reading }, view]) =>
+        view
+          ? logged(view.setup.id, (params) => api.call(routes.logBobbin, { key, params, body: reading }))
+          : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
+
+/** After anything that was logged the view is read anew. */
+function logged(setupId: string, send: (params: { setupId: string }) => Observable<unknown>) {
+  return send({ setupId }).pipe(
+    map(() => tensionActions.seamLogged({ setupId })),
+    catchError(failed),
+  );
+}
 
 export const markKnob = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>

@@ -6,33 +6,63 @@ import {
   inject,
   input,
   linkedSignal,
+  signal,
 } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import { DROP_TESTS, handStepTurns, SEAM_GRADES, TURN_GRAIN, turnsText } from '@gantelet/core';
-import { newId, roleReaches } from '@gantelet/contracts';
+import {
+  checksBeforeKnob,
+  handStepTurns,
+  SEAM_GRADES,
+  TURN_GRAIN,
+  turnsText,
+  type TensionTarget,
+} from '@gantelet/core';
+import { newId, roleReaches, type BobbinReadingInput, type TestSeamInput } from '@gantelet/contracts';
 import { KnobDialComponent } from '../../shared/drawings/knob-dial.component';
+import { LockSectionComponent } from '../../shared/drawings/lock-section.component';
 import { SeamSectionComponent } from '../../shared/drawings/seam-section.component';
-import { SeamsChartComponent } from '../../shared/drawings/seams-chart.component';
+import { WindowChartComponent } from '../../shared/drawings/window-chart.component';
+import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SeamStripComponent, type SeamStep } from '../../shared/widgets/seam-strip.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { adviceText, DROP_WORDS, GRADE_WORDS, moveText } from '../../shared/words/tension-words';
+import {
+  adviceText,
+  CHECK_WORDS,
+  DROP_WORDS,
+  GRADE_WORDS,
+  moveText,
+  TARGET_WORDS,
+} from '../../shared/words/tension-words';
+import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
-import { ASSUMED_TRAVEL_TURNS } from './next-step';
+import { BobbinPanelComponent } from './bobbin-panel.component';
+import { ASSUMED_TRAVEL_TURNS, type SearchWay } from './next-step';
+import { StripSheetComponent } from './strip-sheet.component';
 import { tensionActions, tensionFeature, type SeamDraft } from './tension.state';
+
+const TARGETS: readonly TensionTarget[] = ['middle', 'least-tension'];
+/** From this share of the travel on, the knob nears its end. Common practice. */
+const NEAR_END = 0.85;
 
 /** Where do I set the top tension, and what do I try next? */
 @Component({
   selector: 'gan-tension',
   imports: [
+    BobbinPanelComponent,
+    DialogComponent,
     KnobDialComponent,
+    LockSectionComponent,
     ProblemComponent,
     ReactiveFormsModule,
     SeamSectionComponent,
-    SeamsChartComponent,
     SeamStripComponent,
+    SignalMarkComponent,
     StandingComponent,
+    StripSheetComponent,
+    WindowChartComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tension.page.html',
@@ -45,6 +75,10 @@ export class TensionPage {
   private readonly store = inject(Store);
   protected readonly view = this.store.selectSignal(tensionFeature.selectView);
   protected readonly next = this.store.selectSignal(tensionFeature.selectNextStep);
+  protected readonly way = this.store.selectSignal(tensionFeature.selectWay);
+  private readonly search = this.store.selectSignal(tensionFeature.selectSearch);
+  private readonly lastSearched = this.store.selectSignal(tensionFeature.selectSearched);
+  protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   protected readonly draft = this.store.selectSignal(tensionFeature.selectDraft);
   protected readonly turns = this.store.selectSignal(tensionFeature.selectTurns);
   protected readonly saving = this.store.selectSignal(tensionFeature.selectSaving);
@@ -53,13 +87,54 @@ export class TensionPage {
 
   protected readonly grades = SEAM_GRADES;
   protected readonly gradeWords = GRADE_WORDS;
-  protected readonly drops = DROP_TESTS;
-  protected readonly dropWords = DROP_WORDS;
+  protected readonly targets = TARGETS;
+  protected readonly targetWords = TARGET_WORDS;
+  protected readonly checkWords = CHECK_WORDS;
+  protected readonly stripOpen = signal(false);
   protected readonly mayLog = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly turnsText = turnsText;
   protected readonly advice = computed(() => {
-    const advice = this.next()?.advice;
-    return advice ? adviceText(advice) : null;
+    const search = this.searched();
+    return search ? adviceText(search.advice) : null;
+  });
+  /** The last answer stays on screen while the next one is worked out. */
+  protected readonly searched = computed(() => this.search() ?? this.lastSearched()?.search ?? null);
+  /** What has to be ruled out before this seam is believed. */
+  protected readonly checks = computed(() => {
+    const { grade, bothTight } = this.draft();
+    const unsteady = this.next()?.unsteady ?? false;
+    return grade ? checksBeforeKnob({ grade, threadBreaks: bothTight, unsteady }) : [];
+  });
+  protected readonly canLog = computed(
+    () =>
+      this.draft().grade !== null &&
+      !this.saving() &&
+      this.searched() !== null &&
+      (this.checks().length === 0 || this.draft().ruledOut),
+  );
+  /** Where the model puts the setting, in half windows from balance. Wrapped, since 0 is a place too. */
+  protected readonly sectionZ = computed(() => {
+    const summary = this.searched()?.summary;
+    return summary ? { value: (this.turns() - summary.meanTurns) / (summary.widthTurns / 2) } : null;
+  });
+  protected readonly predictionWords = computed(() => {
+    const prediction = this.next()?.prediction;
+    if (!prediction) return '';
+    const { learnedFrom, tooLittle, lowTurns, highTurns } = prediction;
+    const range = `${this.knobText(lowTurns)} to ${this.knobText(highTurns)} turns`;
+    if (learnedFrom === 0)
+      return `Nothing is logged on this machine yet: the plain rule, ${range}. A starting point only.`;
+    const from = `${learnedFrom} ${learnedFrom === 1 ? 'work' : 'works'} logged on this machine`;
+    return tooLittle
+      ? `Too little to go on: ${from}. Expected ${range}.`
+      : `Expected ${range}, from ${from} by thread and stack.`;
+  });
+  protected readonly nearEnd = computed(() => {
+    const [next, view] = [this.next(), this.view()];
+    if (!next || !view || this.turns() < NEAR_END * next.travelTurns) return null;
+    return view.machine.preTensionWraps > 0
+      ? 'The knob nears its end. On heavy thread take out a pre-tension wrap and start again.'
+      : 'The knob nears its end. Loosen the bobbin a little, then start again.';
   });
   protected readonly move = computed(() => {
     const now = this.next()?.nowTurns;
@@ -81,8 +156,10 @@ export class TensionPage {
     if (!view) return [];
     const { setup, machine, seams } = view;
     const link = `/bench/${setup.id}`;
-    const drop = seams.findLast((seam) => seam.bobbinDrop !== null)?.bobbinDrop;
-    const proved = this.next()?.advice?.do === 'stop';
+    const drop =
+      view.bobbin.findLast(({ outcome }) => outcome !== null)?.outcome ??
+      seams.findLast((seam) => seam.bobbinDrop !== null)?.bobbinDrop;
+    const proved = this.searched()?.advice.do === 'stop';
     return [
       { name: 'Machine', detail: machine.name, state: 'done', link },
       { name: 'Material', detail: `${this.next()?.stack.thicknessMm.toFixed(1)} mm`, state: 'done', link },
@@ -99,7 +176,7 @@ export class TensionPage {
         state: seams.length === 0 ? 'open' : 'done',
         here: true,
       },
-      { name: 'Proof', detail: proved ? 'balanced twice' : 'to prove', state: proved ? 'done' : 'open' },
+      { name: 'Proof', detail: proved ? 'both edges seen' : 'to prove', state: proved ? 'done' : 'open' },
     ];
   });
 
@@ -111,6 +188,23 @@ export class TensionPage {
     });
   }
 
+  protected choose(way: Partial<SearchWay>): void {
+    this.store.dispatch(tensionActions.wayChosen({ way }));
+  }
+
+  protected setDepth(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const percent = Number(field.value.trim().replace(',', '.'));
+    const usable = field.value.trim() !== '' && percent >= 0 && percent <= 100;
+    if (!usable) field.value = '';
+    this.change({ lockDepth: usable ? percent / 100 : null, ruledOut: this.draft().ruledOut });
+  }
+
+  private knobText(turns: number): string {
+    const { travelTurns } = this.next()!;
+    return turnsText(Math.min(travelTurns, Math.max(0, turns)));
+  }
+
   protected change(change: Partial<SeamDraft>): void {
     this.store.dispatch(tensionActions.draftChanged({ change }));
   }
@@ -119,7 +213,8 @@ export class TensionPage {
   protected step(direction: 1 | -1, fine = false): void {
     const { weight, travelTurns } = this.next()!;
     const size = fine ? TURN_GRAIN : handStepTurns(weight, 'dots-below');
-    this.change({ turns: Math.min(travelTurns, Math.max(0, this.turns() + direction * size)) });
+    const turns = Math.min(travelTurns, Math.max(0, this.turns() + direction * size));
+    this.change({ turns });
   }
 
   protected onKey(event: KeyboardEvent): void {
@@ -131,6 +226,15 @@ export class TensionPage {
 
   protected log(): void {
     this.store.dispatch(tensionActions.logSeam({ key: this.seamKey(), sewnAt: new Date().toISOString() }));
+  }
+
+  protected logStrip(seams: readonly TestSeamInput[]): void {
+    this.store.dispatch(tensionActions.logStrip({ key: newId(), seams }));
+    this.stripOpen.set(false);
+  }
+
+  protected logBobbin(reading: BobbinReadingInput): void {
+    this.store.dispatch(tensionActions.logBobbin({ key: newId(), reading }));
   }
 
   protected markKnob(): void {

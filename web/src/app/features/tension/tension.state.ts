@@ -1,7 +1,9 @@
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import type { DropTest, SeamGrade } from '@gantelet/core';
-import type { KnobMark, Problem, TensionView } from '@gantelet/contracts';
-import { nextStep } from './next-step';
+import type { BobbinReadingInput, KnobMark, Problem, TensionView, TestSeamInput } from '@gantelet/contracts';
+import { catalogueFeature } from '../catalogue/catalogue.state';
+import type { BalanceSearch, SearchQuestion } from './balance-search';
+import { nextStep, type SearchWay } from './next-step';
 
 /** A seam being judged. */
 export interface SeamDraft {
@@ -10,18 +12,32 @@ export interface SeamDraft {
   readonly grade: SeamGrade | null;
   readonly bothTight: boolean;
   readonly bobbinDrop: DropTest | null;
+  readonly lockDepth: number | null;
+  /** What is not tension was ruled out for this seam. */
+  readonly ruledOut: boolean;
 }
 
-const EMPTY_SEAM: SeamDraft = { turns: null, grade: null, bothTight: false, bobbinDrop: null };
+const EMPTY_SEAM: SeamDraft = {
+  turns: null,
+  grade: null,
+  bothTight: false,
+  bobbinDrop: null,
+  lockDepth: null,
+  ruledOut: false,
+};
 
 export const tensionActions = createActionGroup({
   source: 'Tension',
   events: {
     Opened: props<{ setupId: string }>(),
     'View Read': props<{ view: TensionView }>(),
+    'Way Chosen': props<{ way: Partial<SearchWay> }>(),
+    Searched: props<{ question: SearchQuestion; search: BalanceSearch }>(),
     'Draft Changed': props<{ change: Partial<SeamDraft> }>(),
     'Log Seam': props<{ key: string; sewnAt: string }>(),
     'Seam Logged': props<{ setupId: string }>(),
+    'Log Strip': props<{ key: string; seams: readonly TestSeamInput[] }>(),
+    'Log Bobbin': props<{ key: string; reading: BobbinReadingInput }>(),
     'Mark Knob': props<{ key: string; knob: KnobMark }>(),
     Failed: props<{ problem: Problem }>(),
   },
@@ -29,40 +45,70 @@ export const tensionActions = createActionGroup({
 
 export interface TensionState {
   readonly view: TensionView | null;
+  readonly way: SearchWay;
+  /** The last answer of the search, with the question it belongs to. */
+  readonly searched: { readonly question: SearchQuestion; readonly search: BalanceSearch } | null;
   readonly draft: SeamDraft;
   readonly saving: boolean;
   readonly problem: Problem | null;
 }
 
-const initial: TensionState = { view: null, draft: EMPTY_SEAM, saving: false, problem: null };
+const initial: TensionState = {
+  view: null,
+  way: { school: 'leave-bobbin', target: 'middle' },
+  searched: null,
+  draft: EMPTY_SEAM,
+  saving: false,
+  problem: null,
+};
 
 export const tensionFeature = createFeature({
   name: 'tension',
   reducer: createReducer(
     initial,
-    on(tensionActions.opened, (state, { setupId }) => (state.view?.setup.id === setupId ? state : initial)),
+    on(tensionActions.opened, (state, { setupId }) =>
+      state.view?.setup.id === setupId ? state : { ...initial, way: state.way },
+    ),
     on(tensionActions.viewRead, (state, { view }) => ({ ...state, view, saving: false })),
+    on(tensionActions.wayChosen, (state, { way }) => ({ ...state, way: { ...state.way, ...way } })),
+    on(tensionActions.searched, (state, { question, search }) => ({
+      ...state,
+      searched: { question, search },
+    })),
     on(tensionActions.draftChanged, (state, { change }) => ({
       ...state,
-      draft: { ...state.draft, ...change },
+      // Another grade or another setting is another seam: what was ruled out is to be ruled out again.
+      draft: { ...state.draft, ruledOut: false, ...change },
       problem: null,
     })),
-    on(tensionActions.logSeam, tensionActions.markKnob, (state) => ({
-      ...state,
-      saving: true,
-      problem: null,
-    })),
+    on(
+      tensionActions.logSeam,
+      tensionActions.logStrip,
+      tensionActions.logBobbin,
+      tensionActions.markKnob,
+      (state) => ({ ...state, saving: true, problem: null }),
+    ),
     on(tensionActions.seamLogged, (state) => ({ ...state, draft: EMPTY_SEAM })),
     on(tensionActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
-  extraSelectors: ({ selectView, selectDraft }) => {
-    const selectNextStep = createSelector(selectView, (view) => view && nextStep(view));
-    /** The setting the seam being judged was sewn at. */
+  extraSelectors: ({ selectView, selectWay, selectDraft, selectSearched }) => {
+    const selectNextStep = createSelector(
+      selectView,
+      selectWay,
+      catalogueFeature.selectValues,
+      (view, way, values) => view && nextStep(view, way, values),
+    );
+    const selectQuestion = createSelector(selectNextStep, (step) => step?.question ?? null);
+    /** The answer to the present question; null while it is worked out. */
+    const selectSearch = createSelector(selectSearched, selectQuestion, (searched, question) =>
+      searched?.question === question ? searched!.search : null,
+    );
+    /** The setting the seam being judged was sewn at: as set by hand, else as advised, else as expected. */
     const selectTurns = createSelector(
       selectDraft,
-      selectNextStep,
-      (draft, next) => draft.turns ?? next?.nextTurns ?? 0,
+      selectSearched,
+      (draft, searched) => draft.turns ?? searched?.search.advice.turns ?? 0,
     );
-    return { selectNextStep, selectTurns };
+    return { selectNextStep, selectQuestion, selectSearch, selectTurns };
   },
 });

@@ -1,15 +1,17 @@
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { seamHole, stackOf, type TestSeam } from '@gantelet/core';
+import { seamHole, stackOf } from '@gantelet/core';
+import { BobbinBandComponent } from './bobbin-band.component';
 import { standalone } from './drawing.component';
 import { EyeDrawingComponent } from './eye-drawing.component';
 import { FitScaleComponent } from './fit-scale.component';
 import { KnobDialComponent } from './knob-dial.component';
+import { LockSectionComponent } from './lock-section.component';
 import { PlateDrawingComponent } from './plate-drawing.component';
 import { SeamLineComponent } from './seam-line.component';
-import { SeamsChartComponent } from './seams-chart.component';
 import { StackDrawingComponent } from './stack-drawing.component';
 import { ThreadLadderComponent } from './thread-ladder.component';
+import { WindowChartComponent } from './window-chart.component';
 
 async function draw<T>(component: Type<T>, inputs: Record<string, unknown>): Promise<SVGSVGElement> {
   TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
@@ -91,19 +93,46 @@ describe('drawings', () => {
     expect(widths[6]! / widths[4]!).toBeCloseTo(Math.sqrt(2), 9);
   });
 
-  it('show seams by the way they failed and the stretch between', async () => {
-    const seam = (turns: number, grade: TestSeam['grade']) => ({
-      turns,
-      grade,
-      bothTight: false,
-      bobbinDrop: null,
-    });
-    const seams = [seam(3, 'dots-below'), seam(4, 'dots-on-top')];
-    const svg = await draw(SeamsChartComponent, { seams, next: 3.5, travelTurns: 8 });
+  it('show seams by the way they failed, and the window as a band of chance', async () => {
+    const seams = [
+      { turns: 3, grade: 'dots-below' },
+      { turns: 4, grade: 'dots-on-top' },
+    ] as const;
+    const curve = [0, 1, 2, 3, 3.5, 4, 5].map((turns) => ({ turns, sure: turns === 3.5 ? 0.9 : 0 }));
+    const svg = await draw(WindowChartComponent, { seams, curve, next: 3.5, travelTurns: 8 });
     expect(svg.querySelectorAll('.mark').length).toBe(2);
+    expect(svg.querySelector('.band')!.getAttribute('d')).toMatch(/^M/);
+    expect(svg.getAttribute('aria-label')).toBe(
+      '3 turns dots below; 4 turns dots on top; likeliest 3 ½ turns, 90 %; next 3 ½ turns',
+    );
+  });
+
+  it('draw the lock where the model puts it, and say what shows', async () => {
+    const stack = stackOf([{ materialId: 'veg-tan-side', thicknessMm: 2, plies: 2 }]);
+    const lockOf = async (z: number) => {
+      const svg = await draw(LockSectionComponent, { stack, z, threadMm: 0.42 });
+      TestBed.resetTestingModule();
+      return {
+        label: svg.getAttribute('aria-label')!,
+        path: svg.querySelector('.needle')!.getAttribute('d')!,
+      };
+    };
+    expect((await lockOf(0)).label).toContain('lock inside the stack, lock at 50 %');
+    expect((await lockOf(-1.6)).label).toContain('needle thread shows below');
+    expect((await lockOf(-4)).label).toContain('loops below');
+    const flat = await lockOf(4);
+    expect([flat.label.includes('flat line on top'), flat.path.includes('V')]).toEqual([true, false]);
+  });
+
+  it('set bobbin readings against the band aimed at, the latest filled', async () => {
+    const at = (middleCn: number) => ({ lowCn: middleCn, middleCn, highCn: middleCn });
+    const target = { lowCn: 60, middleCn: 90, highCn: 120 };
+    const svg = await draw(BobbinBandComponent, { target, readings: [at(80), at(100)] });
+    const dots = [...svg.querySelectorAll('circle')];
+    expect(dots.map((dot) => dot.classList.contains('last'))).toEqual([true, false]);
+    expect(number(dots[0], 'cx')).toBeGreaterThan(number(dots[1], 'cx'));
     const band = svg.querySelector('.band');
-    expect(number(band, 'width')).toBeGreaterThan(50);
-    expect(svg.getAttribute('aria-label')).toBe('3 turns dots below; 4 turns dots on top; next 3 ½ turns');
+    expect(number(dots[1], 'cx')).toBeGreaterThan(number(band, 'x'));
   });
 
   it('turn the knob the way the hand will', async () => {

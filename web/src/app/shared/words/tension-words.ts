@@ -1,4 +1,14 @@
-import { turnsText, type DropTest, type NextSeamAdvice, type SeamGrade } from '@gantelet/core';
+import {
+  turnsText,
+  type BalanceAdvice,
+  type BobbinAdvice,
+  type BobbinSchool,
+  type DropTest,
+  type NotTension,
+  type SeamGrade,
+  type TensionTarget,
+} from '@gantelet/core';
+import { turnsWords } from './changeover-words';
 
 export const GRADE_WORDS: Readonly<Record<SeamGrade, string>> = {
   'loops-below': 'loops below',
@@ -23,62 +33,69 @@ export function moveText(move: number): string {
 }
 
 /** What to do next, as a headline and a reason. */
-export function adviceText(advice: NextSeamAdvice): { readonly head: string; readonly why: string } {
-  switch (advice.because) {
-    case 'prove':
-      return {
-        head: `Sew one more at ${turnsText(advice.turns)} turns`,
-        why: 'Balanced. A second seam at the same setting proves it.',
-      };
-    case 'too-loose':
-      return {
-        head: `Sew the next seam at ${turnsText(advice.turns)} turns`,
-        why: 'Needle thread shows below: top tension too loose.',
-      };
-    case 'too-tight':
-      return {
-        head: `Sew the next seam at ${turnsText(advice.turns)} turns`,
-        why: 'Bobbin thread shows on top: top tension too tight.',
-      };
-    case 'between-two-faults':
-      return {
-        head: `Sew the next seam at ${turnsText(advice.turns)} turns`,
-        why: 'Halfway between a setting too loose and one too tight.',
-      };
-    case 'balanced-twice':
-      return {
-        head: `Set: ${turnsText(advice.turns)} turns`,
-        why: 'Two balanced seams running at this setting.',
-      };
-    case 'both-tight':
-      return {
-        head: 'Loosen the bobbin first',
-        why: 'Pucker or breaks with a balanced lock: both are too tight. A little off the bobbin, then the top.',
-      };
-    case 'bobbin-falls':
-      return {
-        head: 'Tighten the bobbin first',
-        why: 'The case falls in the drop test. Turn its screw a little tighter, then sew again.',
-      };
-    case 'bobbin-hangs':
-      return {
-        head: 'Loosen the bobbin first',
-        why: 'The case hangs dead in the drop test. Turn its screw a little looser, then sew again.',
-      };
-    case 'loops':
-      return {
-        head: 'Check the threading first',
-        why: 'Loops below are usually thread out of the discs, or threading done with the foot down. Rethread, then sew again at this setting.',
-      };
-    case 'window-too-narrow':
-      return {
-        head: 'Not the knob',
-        why: 'Too loose and too tight lie an eighth of a turn apart. Look at needle, bobbin case and thread.',
-      };
-    case 'out-of-travel':
-      return {
-        head: 'The knob is at its end',
-        why: 'Add or take out a pre-tension wrap, or set the bobbin, then start again.',
-      };
+export function adviceText({ do: what, turns, because, keep }: BalanceAdvice): {
+  readonly head: string;
+  readonly why: string;
+} {
+  const chance = `${Math.round(100 * keep.sure)} %`;
+  if (what === 'stop') {
+    return {
+      head: `Set: ${turnsText(turns)} turns`,
+      why: `It lies in the window with a chance of ${chance}, and both edges were seen.`,
+    };
+  }
+  return {
+    head: `Sew the next seam at ${turnsText(turns)} turns`,
+    why: WHY_THERE[because].replace('{chance}', chance),
+  };
+}
+
+const WHY_THERE: Readonly<Record<BalanceAdvice['because'], string>> = {
+  'tells-most': 'A seam there tells most. The best setting so far is good with a chance of {chance}.',
+  prove: 'It is likely good; a seam there proves it. Chance now {chance}.',
+  'other-side':
+    'The best setting is good with a chance of {chance}. One seam past the other edge makes sure of it.',
+  sure: '',
+};
+
+export const CHECK_WORDS: Readonly<Record<NotTension, string>> = {
+  'thread-out-of-discs': 'Thread sits between the tension discs, and round the check spring',
+  'foot-was-down': 'Threaded with the foot up, so that the discs were open',
+  'check-spring': 'Check spring bounces back',
+  'bobbin-backwards': 'Bobbin turns the right way in its case',
+  'lint-under-spring': 'No lint under the bobbin spring',
+  needle: 'Right needle, sharp, fully up, groove to the thread side',
+  'old-thread': 'Thread does not break at a light pull',
+};
+
+/** What to do about the bobbin, in a line. */
+export function bobbinText(advice: BobbinAdvice): string {
+  switch (advice.do) {
+    case 'leave':
+      return advice.because === 'proved'
+        ? 'The case creeps in the drop test: leave it.'
+        : 'Leave it: the thread moved less than two steps of the ladder.';
+    case 'drop-test':
+      return 'Drop test first: the full case, held by its thread, should hang and creep when jerked.';
+    case 'turn':
+      return `Turn the screw ${turnsWords(advice.turns)} ${advice.tighter ? 'tighter' : 'looser'}: ${
+        TURN_REASONS[advice.because]
+      }. Lock screw first where the case has one.`;
   }
 }
+
+const TURN_REASONS: Readonly<Record<Extract<BobbinAdvice, { do: 'turn' }>['because'], string>> = {
+  falls: 'the case falls in the drop test',
+  hangs: 'the case hangs dead in the drop test',
+  'thread-jump': 'the thread moved two steps of the ladder or more',
+};
+
+export const BOBBIN_SCHOOL_WORDS: Readonly<Record<BobbinSchool, string>> = {
+  'bobbin-first': 'bobbin first, then the top',
+  'leave-bobbin': 'leave the bobbin, correct at the top',
+};
+
+export const TARGET_WORDS: Readonly<Record<TensionTarget, string>> = {
+  middle: 'lock in the middle',
+  'least-tension': 'least tension that hides the far thread',
+};

@@ -1,8 +1,7 @@
-import { quarterTurnRule, SEAM_GRADES, type SeamGrade } from '@gantelet/core';
 import { needleText, stepCaution, stepText, turnsWords } from './changeover-words';
 import { hoursLeftText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
-import { adviceText, moveText } from './tension-words';
+import { adviceText, bobbinText, moveText } from './tension-words';
 import { leatherText, needleSizeText, stitchText } from './units-text';
 
 describe('units side by side', () => {
@@ -21,26 +20,25 @@ describe('words of the knob', () => {
     expect(moveText(0)).toBe('leave the knob');
   });
 
-  it('have a headline and a reason for whatever the rule answers', () => {
-    for (const first of SEAM_GRADES) {
-      for (const second of SEAM_GRADES) {
-        const seam = (grade: SeamGrade, turns: number) => ({
-          grade,
-          turns,
-          bothTight: false,
-          bobbinDrop: null,
-        });
-        const advice = quarterTurnRule({
-          seams: [seam(first, 3), seam(second, 3.125)],
-          weight: 'light',
-          travelTurns: 8,
-        });
-        const { head, why } = adviceText(advice!);
-        expect(head.length > 5 && why.length > 10)
-          .withContext(`${first} then ${second}`)
-          .toBeTrue();
-      }
+  it('tell where to sew next, why, and how sure', () => {
+    const keep = { turns: 4, sure: 0.82 };
+    const next = adviceText({ do: 'sew', turns: 4.25, because: 'tells-most', keep });
+    expect(next.head).toBe('Sew the next seam at 4 ¼ turns');
+    expect(next.why).toContain('chance of 82 %');
+    expect(adviceText({ do: 'stop', turns: 4, because: 'sure', keep }).head).toBe('Set: 4 turns');
+    for (const because of ['tells-most', 'prove', 'other-side'] as const) {
+      expect(adviceText({ do: 'sew', turns: 4, because, keep }).why.length).toBeGreaterThan(20);
     }
+  });
+});
+
+describe('words of the bobbin', () => {
+  it('give amount and way round, and leave what is proved alone', () => {
+    expect(bobbinText({ do: 'turn', turns: 0.25, tighter: false, because: 'thread-jump' })).toContain(
+      'Turn the screw a quarter turn looser: the thread moved two steps',
+    );
+    expect(bobbinText({ do: 'leave', because: 'proved' })).toContain('creeps');
+    expect(bobbinText({ do: 'drop-test', because: 'school' })).toContain('Drop test first');
   });
 });
 

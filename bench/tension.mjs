@@ -1,0 +1,191 @@
+import { randomLcg, randomNormal } from 'd3-random';
+import {
+  balanceAdvice,
+  directionAfter,
+  gradeChances,
+  observe,
+  predictSetting,
+  priorBelief,
+  roundTurns,
+  SEAM_GRADES,
+  SHIPPED_VALUES,
+  windowGrid,
+  withShopValues,
+} from '@gantelet/core';
+
+/**
+ * The search for the balanced seam, simulated: hidden machines with a balanced setting and a window, a judge who slips
+ * one grade in eight, and rules that look for the window. Everything here is simulated; no seam was sewn.
+ */
+
+export const MACHINES = 1000;
+const MOST_SEAMS = 12;
+const SEED = 0.4711;
+
+/** How hidden machines are drawn: the setting about where a hand would begin, the window by the weight of the work. */
+const WORKS = {
+  light: { startTurns: 4, sdTurns: 1, travelTurns: 8, windowLow: 0.5, windowHigh: 1.1 },
+  heavy: { startTurns: 5, sdTurns: 1.8, travelTurns: 10, windowLow: 1.1, windowHigh: 2.6 },
+};
+
+/** Runs every rule over the same machines, light and heavy, with a fair and a biased judge. */
+export function benchTension(machines = MACHINES) {
+  return Object.entries(WORKS).map(([weight, work]) => ({
+    weight,
+    rules: RULES.map(({ name, make }) => ({
+      name,
+      fair: simulate(weight, work, make, 0, machines),
+      biased: simulate(weight, work, make, 0.4, machines),
+    })),
+  }));
+}
+
+function simulate(weight, work, make, bias, machines) {
+  const source = randomLcg(SEED);
+  const normal = randomNormal.source(source)(0, 1);
+  const insideAfter = new Array(MOST_SEAMS + 1).fill(0);
+  const tally = { seams: 0, inside: 0, claims: 0, claimsInside: 0 };
+  for (let i = 0; i < machines; i++) {
+    const machine = hiddenMachine(work, source, normal);
+    const search = make({ weight, work, machine });
+    const seams = [];
+    let step = search(seams);
+    for (let n = 1; n <= MOST_SEAMS; n++) {
+      if (step.do === 'sew') {
+        seams.push({ turns: step.turns, grade: judged(step.turns, machine, bias, source), lockDepth: null });
+        step = search(seams);
+      }
+      if (isInside(step.keep, machine)) insideAfter[n]++;
+    }
+    const inside = isInside(step.keep, machine);
+    tally.seams += seams.length;
+    tally.inside += inside ? 1 : 0;
+    if (step.claims) {
+      tally.claims++;
+      tally.claimsInside += inside ? 1 : 0;
+    }
+  }
+  const until = insideAfter.findIndex((count, n) => n > 0 && count / machines >= 0.95);
+  return {
+    insideAfterFour: insideAfter[4] / machines,
+    seamsUntil95: until < 0 ? null : until,
+    meanSeams: tally.seams / machines,
+    insideAtStop: tally.inside / machines,
+    claimsKept: tally.claims === 0 ? null : tally.claimsInside / tally.claims,
+  };
+}
+
+/** A machine nobody has seen: where this work balances, how wide its window is, and five works settled on it before. */
+function hiddenMachine(work, source, normal) {
+  const windowTurns = work.windowLow * (work.windowHigh / work.windowLow) ** source();
+  const base = work.startTurns + work.sdTurns * normal();
+  const [perThread, perStack] = [0.5 + 0.2 * normal(), 0.3 + 0.15 * normal()];
+  const settingOf = ({ threadDiameterMm, stackMm }) =>
+    base + perThread * ((threadDiameterMm - 0.4) / 0.1) + perStack * ((stackMm - 3) / 2);
+  const anyWork = () => ({ threadDiameterMm: 0.25 + 0.4 * source(), stackMm: 1 + 7 * source() });
+  const settled = Array.from({ length: 5 }, () => {
+    const one = anyWork();
+    return { ...one, turns: settingOf(one) + (source() - 0.5) * windowTurns + 0.15 * normal() };
+  });
+  const own = anyWork();
+  // Without its history the machine is one of all; its own work then balances anywhere a machine may.
+  const turns = Math.min(work.travelTurns - 0.5, Math.max(0.5, base));
+  return { turns, windowTurns, settled, own, shiftTurns: turns - settingOf(own) };
+}
+
+const isInside = (turns, { turns: hidden, windowTurns }) => Math.abs(turns - hidden) <= windowTurns / 2;
+
+/** What the judge says of a seam, drawn from the model with the judge's bias in half windows. */
+function judged(turns, machine, bias, source) {
+  const chances = gradeChances((turns - machine.turns) / (machine.windowTurns / 2) + bias);
+  let left = source();
+  return SEAM_GRADES.find((_, i) => (left -= chances[i]) <= 0) ?? 'balanced';
+}
+
+const sewAt = (turns) => ({ do: 'sew', turns, keep: turns });
+const balancedTwice = (seams) => {
+  const [a, b] = seams.slice(-2);
+  return b !== undefined && a.grade === 'balanced' && b.grade === 'balanced' && a.turns === b.turns;
+};
+const withinTravel = (turns, { travelTurns }) => Math.min(travelTurns, Math.max(0, turns));
+
+/** Quarter-turn steps from the start until two seams running are balanced. */
+const quarterTurns =
+  ({ work }) =>
+  (seams) => {
+    const last = seams.at(-1);
+    if (!last) return sewAt(work.startTurns);
+    if (balancedTwice(seams)) return { do: 'stop', keep: last.turns };
+    return sewAt(withinTravel(last.turns + 0.25 * directionAfter(last.grade), work));
+  };
+
+/** A turn at a time until a fault is seen on each side, then halves, until two seams running are balanced. */
+const bisection =
+  ({ work }) =>
+  (seams) => {
+    const last = seams.at(-1);
+    if (!last) return sewAt(work.startTurns);
+    if (balancedTwice(seams)) return { do: 'stop', keep: last.turns };
+    const direction = directionAfter(last.grade);
+    if (direction === 0) return sewAt(last.turns);
+    const loose = Math.max(...seams.filter((s) => directionAfter(s.grade) > 0).map((s) => s.turns));
+    const tight = Math.min(...seams.filter((s) => directionAfter(s.grade) < 0).map((s) => s.turns));
+    const both = Number.isFinite(loose) && Number.isFinite(tight) && tight > loose;
+    return sewAt(withinTravel(both ? roundTurns((loose + tight) / 2) : last.turns + direction, work));
+  };
+
+/** A search by the rule of the core, the belief carried from seam to seam. */
+function searchFrom(prior, next = (advice) => advice.turns) {
+  let belief = priorBelief(prior);
+  let known = 0;
+  return (seams) => {
+    for (; known < seams.length; known++) belief = observe(belief, seams[known]);
+    const advice = balanceAdvice(belief, seams, 'middle');
+    return advice.do === 'stop'
+      ? { do: 'stop', keep: advice.turns, claims: true }
+      : { do: 'sew', turns: next(advice), keep: advice.keep.turns };
+  };
+}
+
+const gridOf = (weight, { travelTurns }, values) =>
+  cached(`${weight} ${values === credulous}`, () => windowGrid(weight, travelTurns, values));
+const grids = new Map();
+function cached(key, make) {
+  if (!grids.has(key)) grids.set(key, make());
+  return grids.get(key);
+}
+
+/** The rule from what is assumed of any machine. */
+const balance =
+  (values, next) =>
+  ({ weight, work }) =>
+    searchFrom(
+      { grid: gridOf(weight, work, values), meanTurns: work.startTurns, sdTurns: work.sdTurns },
+      next,
+    );
+
+/** The rule with its prior learned from five earlier set-ups of the machine. */
+function balanceWithHistory({ weight, work, machine }) {
+  const window = Math.sqrt(work.windowLow * work.windowHigh);
+  const { meanTurns, sdTurns } = predictSetting(machine.own, machine.settled, work.startTurns, window);
+  const grid = gridOf(weight, work, SHIPPED_VALUES);
+  return searchFrom({ grid, meanTurns: meanTurns + machine.shiftTurns, sdTurns });
+}
+
+/** For an ablation: believes every grade. */
+const credulous = withShopValues([
+  { valueId: 'tension.neighbour-slip', value: 0.001, standing: 'chosen', source: 'ablation' },
+  { valueId: 'tension.lapse', value: 0.0001, standing: 'chosen', source: 'ablation' },
+]);
+
+const RULES = [
+  { name: 'quarter turns until two balanced (baseline)', make: quarterTurns },
+  { name: 'bisection until two balanced', make: bisection },
+  { name: 'the rule', make: balance(SHIPPED_VALUES) },
+  { name: 'the rule, five earlier set-ups', make: balanceWithHistory },
+  {
+    name: 'ablation: nothing for what a seam teaches',
+    make: balance(SHIPPED_VALUES, ({ keep }) => keep.turns),
+  },
+  { name: 'ablation: every grade believed', make: balance(credulous) },
+];

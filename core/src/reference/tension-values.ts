@@ -1,0 +1,84 @@
+import { reference, type ReferenceValue } from './reference-value.js';
+
+const JUDGE = 'assumed of people who judge seams; log and compare';
+const SEAM = 'assumed; log and re-check against real seams';
+
+const seam = (name: string, value: number, unit: string, [least, most]: [number, number], source = SEAM) =>
+  reference(name, value, unit, [least, most], 'assumption', source, 'Next test seam');
+
+const predict = (name: string, value: number, unit: string, [least, most]: [number, number]) =>
+  reference(name, value, unit, [least, most], 'assumption', SEAM, 'Prediction of a setting');
+
+const drop = (name: string, value: number) =>
+  reference(
+    name,
+    value,
+    'weights',
+    [0.2, 5],
+    'practice',
+    'common practice of the drop test',
+    'Bobbin tension',
+  );
+
+/** What the search for the balanced seam runs on. Distances are in half windows. */
+export const TENSION_VALUES = {
+  'tension.lock-slope': seam('Lock moves per half window, as a share of the stack', 0.35, '', [0.05, 1]),
+  'tension.near-threshold': seam('Dots show from', 1, 'half windows', [0.2, 3]),
+  'tension.far-threshold': seam('Loops or a flat line show from', 2.3, 'half windows', [1, 6]),
+  'tension.threshold-scale': seam('Softness of both', 0.2, 'half windows', [0.01, 1]),
+  'tension.neighbour-slip': seam('A judge says the neighbouring grade', 0.12, '', [0, 0.6], JUDGE),
+  'tension.lapse': seam('A judge says anything', 0.01, '', [0.0001, 0.3], JUDGE),
+  'tension.depth-error': seam(
+    'Error of a measured lock depth, as a share of the stack',
+    0.08,
+    '',
+    [0.01, 0.5],
+  ),
+  'tension.light-window-low': seam('Narrowest window, light work', 0.45, 'turns', [0.05, 5]),
+  'tension.light-window-high': seam('Widest window, light work', 1.2, 'turns', [0.1, 10]),
+  'tension.heavy-window-low': seam('Narrowest window, heavy leather', 1, 'turns', [0.1, 5]),
+  'tension.heavy-window-high': seam('Widest window, heavy leather', 2.8, 'turns', [0.2, 12]),
+  'tension.stop-chance': seam('Sure enough to stop', 0.95, '', [0.5, 0.999], 'chosen; simulated, not sewn'),
+  'tension.good-share': seam(
+    'What being good already counts beside learning',
+    0.35,
+    'nats',
+    [0, 3],
+    'chosen by simulation',
+  ),
+  'tension.edge-chance': seam(
+    'Chance of a fault beyond the edge that is looked for',
+    0.85,
+    '',
+    [0.1, 0.99],
+    'chosen by simulation',
+  ),
+  'tension.least-chance': seam('Sure enough for the least tension', 0.9, '', [0.5, 0.999], 'chosen'),
+  'tension.work-noise': predict('A setting strays by hand and work', 0.15, 'turns', [0.01, 3]),
+  'tension.machine-spread': predict('Machines differ by', 1.2, 'turns', [0.05, 10]),
+  'tension.thread-slope-mean': predict('Tighter per 0.1 mm of thread, expected', 0.5, 'turns', [-5, 5]),
+  'tension.thread-slope': predict('Spread of that among machines', 0.25, 'turns', [0.01, 5]),
+  'tension.stack-slope-mean': predict('Tighter per 2 mm of stack, expected', 0.3, 'turns', [-5, 5]),
+  'tension.stack-slope': predict('Spread of that among machines', 0.2, 'turns', [0.01, 5]),
+  'bobbin.target-low': reference(
+    'Bobbin tension aimed at, least',
+    0.5,
+    'cN/tex',
+    [0.05, 10],
+    'memory',
+    'from memory, right within a factor of two: a starting point',
+    'Bobbin tension',
+  ),
+  'bobbin.target-high': reference(
+    'Bobbin tension aimed at, most',
+    1.2,
+    'cN/tex',
+    [0.05, 10],
+    'memory',
+    'from memory, right within a factor of two: a starting point',
+    'Bobbin tension',
+  ),
+  'bobbin.creeps-from': drop('Case creeps when jerked from', 1.05),
+  'bobbin.creeps-centre': drop('Case that creeps holds about', 1.2),
+  'bobbin.creeps-to': drop('Case hangs dead from', 1.5),
+} as const satisfies Readonly<Record<string, ReferenceValue>>;

@@ -1,0 +1,71 @@
+import { requirePositive } from '../standing/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import type { WorkWeight } from './hand-step.js';
+import { gradeChances } from './seam-model.js';
+import { SEAM_GRADES } from './seam-grade.js';
+import { TURN_GRAIN } from './turns.js';
+
+/**
+ * The balanced settings and window widths that are weighed against each other, with what each pair would show of a seam.
+ * Made once for a machine and a weight of work, and used for every seam.
+ */
+export interface WindowGrid {
+  readonly weight: WorkWeight;
+  /** Balanced settings, turns from fully off, every half grain. */
+  readonly settings: readonly number[];
+  /** Widths of the window in turns, narrowest first. */
+  readonly widths: readonly number[];
+  /** Settings that are worth sewing at: every eighth of a turn, every quarter on heavy work. */
+  readonly candidates: readonly number[];
+  /** Chances of the five grades, by width and by distance of seam and setting in grid steps. */
+  readonly grades: Float64Array;
+  /** Entropy of those five chances, in nats, in the same order. */
+  readonly entropies: Float64Array;
+  readonly values: Values;
+}
+
+export const GRADE_COUNT = SEAM_GRADES.length;
+/** Distance of two settings of the grid, in turns. */
+export const GRID_STEP = TURN_GRAIN / 2;
+const WIDTHS = 9;
+
+/**
+ * The grid for a knob and a weight of work. Widths are even on a logarithmic scale between the typical ones.
+ *
+ * @throws OutOfRange for a travel that is not positive
+ */
+export function windowGrid(
+  weight: WorkWeight,
+  travelTurns: number,
+  values: Values = SHIPPED_VALUES,
+): WindowGrid {
+  requirePositive('travelTurns', travelTurns);
+  const count = Math.round(travelTurns / GRID_STEP) + 1;
+  const low = values[`tension.${weight}-window-low`].value;
+  const high = values[`tension.${weight}-window-high`].value;
+  const settings = Array.from({ length: count }, (_, i) => i * GRID_STEP);
+  const widths = Array.from({ length: WIDTHS }, (_, i) => low * (high / low) ** (i / (WIDTHS - 1)));
+  const span = 2 * count - 1;
+  const grades = new Float64Array(WIDTHS * span * GRADE_COUNT);
+  const entropies = new Float64Array(WIDTHS * span);
+  widths.forEach((width, w) => {
+    for (let d = 0; d < span; d++) {
+      const chances = gradeChances(((d - count + 1) * GRID_STEP) / (width / 2), values);
+      grades.set(chances, (w * span + d) * GRADE_COUNT);
+      entropies[w * span + d] = chances.reduce((sum, p) => sum - p * Math.log(p), 0);
+    }
+  });
+  const grain = weight === 'heavy' ? 2 * TURN_GRAIN : TURN_GRAIN;
+  const candidates = Array.from({ length: Math.floor(travelTurns / grain + 1e-9) + 1 }, (_, i) => i * grain);
+  return { weight, settings, widths, candidates, grades, entropies, values };
+}
+
+/** Grid place of a setting, the nearest one when it lies off the grid. */
+export function placeOf({ settings }: WindowGrid, turns: number): number {
+  return Math.min(settings.length - 1, Math.max(0, Math.round(turns / GRID_STEP)));
+}
+
+/** Place in the tables of a width and of a distance between seam and setting, in grid steps. */
+export function tablePlace({ settings }: WindowGrid, w: number, distance: number): number {
+  return w * (2 * settings.length - 1) + distance + settings.length - 1;
+}

@@ -1,0 +1,189 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { DROP_TEST_TELLS_TO_TEX, DROP_TESTS, type BobbinSchool, type DropTest } from '@gantelet/core';
+import type { BobbinReadingInput } from '@gantelet/contracts';
+import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/tension-words';
+import type { BobbinState } from './next-step';
+
+const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
+
+/** The bobbin case: what to do about it by either school, its readings against what is aimed at, and logging one. */
+@Component({
+  selector: 'gan-bobbin-panel',
+  imports: [BobbinBandComponent, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<h2>Bobbin</h2>
+    <p>{{ advice() }} <gan-standing standing="practice" source="drop test and two-step rule" /></p>
+    <gan-bobbin-band [target]="state().target" [readings]="state().tensions" />
+    <p class="soft">
+      Aimed at by memory, right within a factor of two <gan-standing standing="memory" />. A falling row of
+      readings at one screw setting shows a worn spring.
+      @if (tex() > tellsToTex) {
+        Above Tex {{ tellsToTex }} the case alone is only a lower bound: hang weights on it.
+      }
+    </p>
+    <fieldset>
+      <legend>School</legend>
+      @for (one of schools; track one) {
+        <label class="check">
+          <input
+            type="radio"
+            name="bobbin-school"
+            class="form-check-input"
+            [checked]="school() === one"
+            (change)="schoolChange.emit(one)"
+          />
+          {{ schoolWords[one] }}
+        </label>
+      }
+    </fieldset>
+    @if (mayLog()) {
+      <details>
+        <summary>Log the bobbin</summary>
+        <div class="fields">
+          <label
+            >Screw turned by
+            <select class="form-select" [value]="screwTurns()" (change)="screwTurns.set(+valueOf($event))">
+              @for (one of screwSteps; track one.turns) {
+                <option [value]="one.turns" [selected]="one.turns === screwTurns()">{{ one.words }}</option>
+              }
+            </select>
+          </label>
+          <label
+            >Case and weights, g
+            <input
+              class="form-control"
+              inputmode="decimal"
+              placeholder="not weighed"
+              [value]="grams() ?? ''"
+              (change)="grams.set(numberOf($event))"
+            />
+          </label>
+          <label
+            >Gauge, cN
+            <input
+              class="form-control"
+              inputmode="decimal"
+              placeholder="no gauge"
+              [value]="tensionCn() ?? ''"
+              (change)="tensionCn.set(numberOf($event))"
+            />
+          </label>
+        </div>
+        <div class="drops" role="group" aria-label="Drop test">
+          @for (drop of drops; track drop) {
+            <button
+              type="button"
+              class="button small"
+              [attr.aria-pressed]="outcome() === drop"
+              (click)="outcome.set(outcome() === drop ? null : drop)"
+            >
+              {{ dropWords[drop] }}
+            </button>
+          }
+        </div>
+        <button type="button" class="button" [disabled]="busy() || reading() === null" (click)="log()">
+          Log the bobbin
+        </button>
+      </details>
+    }`,
+  styles: `
+    :host {
+      display: block;
+    }
+    p,
+    label {
+      font-size: 0.9375rem;
+    }
+    fieldset legend {
+      font: 600 0.9375rem var(--narrow);
+    }
+    .check {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      min-height: 36px;
+    }
+    summary {
+      cursor: pointer;
+      min-height: 40px;
+      text-decoration: underline;
+    }
+    .fields {
+      display: grid;
+      gap: 8px;
+      margin-bottom: 8px;
+    }
+    .drops {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      margin-bottom: 10px;
+    }
+    [aria-pressed='true'] {
+      background: var(--ink);
+      color: var(--card);
+    }
+  `,
+})
+export class BobbinPanelComponent {
+  readonly state = input.required<BobbinState>();
+  readonly tex = input.required<number>();
+  readonly school = input.required<BobbinSchool>();
+  readonly mayLog = input.required<boolean>();
+  readonly busy = input.required<boolean>();
+  readonly schoolChange = output<BobbinSchool>();
+  readonly logged = output<BobbinReadingInput>();
+
+  protected readonly schools = SCHOOLS;
+  protected readonly schoolWords = BOBBIN_SCHOOL_WORDS;
+  protected readonly drops = DROP_TESTS;
+  protected readonly dropWords = DROP_WORDS;
+  protected readonly tellsToTex = DROP_TEST_TELLS_TO_TEX;
+  protected readonly screwSteps = [-0.5, -0.25, -0.125, 0, 0.125, 0.25, 0.5].map((turns) => ({
+    turns,
+    words: turns === 0 ? 'not turned' : `${Math.abs(turns)} turn ${turns > 0 ? 'tighter' : 'looser'}`,
+  }));
+  protected readonly screwTurns = signal(0);
+  protected readonly grams = signal<number | null>(null);
+  protected readonly tensionCn = signal<number | null>(null);
+  protected readonly outcome = signal<DropTest | null>(null);
+  protected readonly advice = computed(() => bobbinText(this.state().advice));
+  /** What is entered as one reading; null while it says nothing, or two things at once. */
+  protected readonly reading = computed((): Omit<BobbinReadingInput, 'readAt'> | null => {
+    const [screwTurns, grams, tensionCn, outcome] = [
+      this.screwTurns(),
+      this.grams(),
+      this.tensionCn(),
+      this.outcome(),
+    ];
+    const entry = { screwTurns, grams, tensionCn, outcome };
+    if (tensionCn !== null) return grams === null && outcome === null ? { ...entry, method: 'gauge' } : null;
+    if (grams !== null) return outcome === null ? null : { ...entry, method: 'weight' };
+    if (outcome !== null) return { ...entry, method: 'drop' };
+    return screwTurns === 0 ? null : { ...entry, method: 'screw' };
+  });
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement | HTMLSelectElement).value;
+  }
+
+  protected numberOf(event: Event): number | null {
+    const field = event.target as HTMLInputElement;
+    const number = Number(field.value.trim().replace(',', '.'));
+    if (field.value.trim() !== '' && number > 0 && number <= 5000) return number;
+    field.value = '';
+    return null;
+  }
+
+  protected log(): void {
+    const reading = this.reading();
+    if (!reading) return;
+    this.logged.emit({ ...reading, readAt: new Date().toISOString() });
+    this.screwTurns.set(0);
+    this.grams.set(null);
+    this.tensionCn.set(null);
+    this.outcome.set(null);
+  }
+}

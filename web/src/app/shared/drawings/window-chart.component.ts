@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { scaleLinear } from 'd3-scale';
+import { area } from 'd3-shape';
+import { directionAfter, turnsText, type SeamGrade } from '@gantelet/core';
+import { GRADE_WORDS } from '../words/tension-words';
+import { DrawingComponent } from './drawing.component';
+
+/** A seam as the chart marks it. */
+export interface SeamMark {
+  readonly turns: number;
+  readonly grade: SeamGrade;
+}
+
+/** Chance that a setting lies in the window. */
+export interface WindowPoint {
+  readonly turns: number;
+  readonly sure: number;
+}
+
+const [LEFT, RIGHT, TOP, AXIS] = [20, 540, 26, 118];
+const AROUND_TURNS = 1;
+/** Settings less likely than this are left off the ends of the chart. */
+const SHOWN_FROM = 0.02;
+
+/** The window of good settings as a band of chance over knob turns, the test seams as points, and the next setting. */
+@Component({
+  selector: 'gan-window-chart',
+  imports: [DrawingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<gan-drawing name="tension-window" [text]="text()">
+    <svg viewBox="0 0 560 172" role="img" [attr.aria-label]="text()">
+      <path class="band" [attr.d]="band()" />
+      <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
+      <text class="small" x="${LEFT}" [attr.y]="y(0.95) - 4">sure enough, 95 %</text>
+      <path class="axis" d="M${LEFT} ${AXIS}H${RIGHT}" />
+      @for (tick of ticks(); track tick) {
+        <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v8'" />
+        <text [attr.x]="x(tick)" y="${AXIS + 25}" text-anchor="middle">{{ tick }}</text>
+      }
+      <text x="${LEFT}" y="166">
+        ▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top; turns from off
+      </text>
+      <path class="next" [attr.d]="'M' + x(next()) + ' 20V${AXIS}'" />
+      <text class="next-word" [attr.x]="x(next())" y="14" text-anchor="middle">
+        {{ word() }} {{ nextText() }}
+      </text>
+      @for (mark of marks(); track mark.n) {
+        <path
+          class="mark"
+          [attr.d]="mark.shape"
+          [attr.transform]="'translate(' + x(mark.turns) + ' ' + mark.y + ')'"
+        />
+        <text class="n" [attr.x]="x(mark.turns) + 11" [attr.y]="mark.y + 5">{{ mark.n }}</text>
+      }
+    </svg>
+  </gan-drawing>`,
+  styles: `
+    svg {
+      width: 100%;
+    }
+    .band {
+      fill: var(--good-tint);
+      stroke: var(--good);
+      stroke-width: 2;
+    }
+    .sure {
+      stroke: var(--ink-soft);
+      stroke-dasharray: 2 4;
+    }
+    .axis {
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    .next {
+      stroke: var(--thread);
+      stroke-width: 3;
+      stroke-dasharray: 7 5;
+    }
+    .next-word {
+      fill: var(--thread-word);
+      font-weight: 600;
+      font-size: 15px;
+    }
+    .mark {
+      fill: var(--card);
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    text {
+      font-size: 14px;
+    }
+    .small {
+      font-size: 12px;
+      fill: var(--ink-soft);
+    }
+    .n {
+      font-size: 13px;
+      font-weight: 600;
+    }
+  `,
+})
+export class WindowChartComponent {
+  readonly seams = input.required<readonly SeamMark[]>();
+  readonly curve = input.required<readonly WindowPoint[]>();
+  readonly next = input.required<number>();
+  readonly word = input('next');
+  readonly travelTurns = input.required<number>();
+
+  private readonly domain = computed(() => {
+    const likely = this.curve().filter(({ sure }) => sure >= SHOWN_FROM);
+    const all = [...this.seams(), ...likely].map(({ turns }) => turns).concat(this.next());
+    return [
+      Math.max(0, Math.floor(Math.min(...all) - AROUND_TURNS / 2)),
+      Math.min(this.travelTurns(), Math.ceil(Math.max(...all) + AROUND_TURNS / 2)),
+    ] as const;
+  });
+  private readonly scale = computed(() => scaleLinear(this.domain(), [LEFT, RIGHT]));
+  private readonly height = scaleLinear([0, 1], [AXIS, TOP]);
+  protected readonly ticks = computed(() => this.scale().ticks(8).filter(Number.isInteger));
+  protected readonly nextText = computed(() => turnsText(this.next()));
+  protected readonly band = computed(() => {
+    const [low, high] = this.domain();
+    const shown = this.curve().filter(({ turns }) => turns >= low && turns <= high);
+    const draw = area<WindowPoint>()
+      .x(({ turns }) => this.x(turns))
+      .y0(AXIS)
+      .y1(({ sure }) => this.y(sure));
+    return draw(shown) ?? '';
+  });
+  protected readonly marks = computed(() => {
+    const level = new Map<number, number>();
+    return this.seams().map(({ turns, grade }, i) => {
+      const stacked = level.get(turns) ?? 0;
+      level.set(turns, stacked + 1);
+      return { n: i + 1, turns, shape: SHAPES[directionAfter(grade)], y: AXIS - 13 - 20 * stacked };
+    });
+  });
+  protected readonly text = computed(() => {
+    const said = this.seams().map(({ turns, grade }) => `${turnsText(turns)} turns ${GRADE_WORDS[grade]}`);
+    const best = this.curve().reduce((top, one) => (one.sure > top.sure ? one : top), { turns: 0, sure: 0 });
+    const likeliest = `likeliest ${turnsText(best.turns)} turns, ${Math.round(100 * best.sure)} %`;
+    return [...said, likeliest, `${this.word()} ${turnsText(this.next())} turns`].join('; ');
+  });
+
+  protected x(turns: number): number {
+    return this.scale()(turns);
+  }
+
+  protected y(sure: number): number {
+    return this.height(sure);
+  }
+}
+
+/** A mark by the way the top tension has to go: its shape says it without colour. */
+const SHAPES: Readonly<Record<-1 | 0 | 1, string>> = {
+  1: 'M0 8L-8 -6H8z',
+  0: 'M-6 -6H6V6H-6z',
+  [-1]: 'M0 -8L8 6H-8z',
+};

@@ -6,6 +6,7 @@ export * from './match/index.js';
 export * from './floor/index.js';
 export * from './tension/index.js';
 export * from './catalogue/index.js';
+export * from './practice/index.js';
 export * from './search/index.js';
 export * from './route/index.js';
 export * from './scenario/index.js';

@@ -20,6 +20,7 @@ import {
   SetupRevision,
   SetupWork,
 } from '../match/index.js';
+import { PracticeRun, PracticeRunInput } from '../practice/index.js';
 import { SearchQuery, SearchResult } from '../search/index.js';
 import { Id } from '../shared/index.js';
 import { Session, SignIn } from '../shop/index.js';
@@ -279,6 +280,22 @@ export const routes = {
     body: BobbinReadingInput,
     reply: BobbinReading,
     errors: ['setup.unknown'],
+  }),
+  listPracticeRuns: reads({
+    id: 'listPracticeRuns',
+    path: '/api/practice-runs',
+    summary: 'What the person who asks has practised, oldest first',
+    permission: 'operator',
+    reply: z.array(PracticeRun),
+  }),
+  logPracticeRun: writes({
+    id: 'logPracticeRun',
+    method: 'POST',
+    path: '/api/practice-runs',
+    summary: 'Keep a practice scenario that was brought to balance',
+    permission: 'operator',
+    body: PracticeRunInput,
+    reply: PracticeRun,
   }),
   search: reads({
     id: 'search',

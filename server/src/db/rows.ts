@@ -144,6 +144,13 @@ export interface BobbinReadingRow {
   readAt: Date;
   readById: string;
 }
+export interface PracticeRunRow {
+  id: string;
+  personId: string;
+  scenarioId: string;
+  seams: number;
+  finishedAt: Date;
+}
 export interface NeedleInstallRow {
   id: string;
   machineId: string;

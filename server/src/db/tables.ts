@@ -8,6 +8,7 @@ import type {
   NeedleInstallRow,
   NeedleRemovalRow,
   PersonRow,
+  PracticeRunRow,
   SetupLayerRow,
   SetupRow,
   ShiftRow,
@@ -184,6 +185,13 @@ export function defineTables(sequelize: Sequelize) {
       screwTurns: measure,
       readAt: instant,
       readById: ref,
+    }),
+    practiceRuns: table<PracticeRunRow>('practice_runs', {
+      id,
+      personId: ref,
+      scenarioId: text,
+      seams: whole,
+      finishedAt: instant,
     }),
     needleInstalls: table<NeedleInstallRow>('needle_installs', {
       id,

@@ -4,6 +4,7 @@ import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
 import { floorRoutes, listMachines, setPresentSetup } from './floor/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
+import { practiceRoutes } from './practice/index.js';
 import { searchRoutes } from './search/index.js';
 import { findShop, shopRoutes } from './shop/index.js';
 import { balancedSettings, tensionRoutes } from './tension/index.js';
@@ -16,6 +17,7 @@ export function features(database: Database, now: () => Date): readonly Handled[
     ...matchRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...tensionRoutes(database),
+    ...practiceRoutes(database),
     ...searchRoutes(database),
     answer(routes.exportSetupCards, async ({ query: { setupId } }) => {
       const [setups, machines, balanced, shop] = await Promise.all([

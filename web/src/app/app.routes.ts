@@ -5,6 +5,8 @@ import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature } from './features/floor/floor.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
+import * as practiceEffects from './features/practice/practice.effects';
+import { practiceFeature } from './features/practice/practice.state';
 import { signedIn } from './features/shop/signed-in.guard';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
@@ -64,6 +66,12 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },
         ],
+      },
+      {
+        path: 'practice',
+        title: 'Practice · Gantelet',
+        providers: [provideState(practiceFeature), provideEffects(practiceEffects)],
+        loadComponent: () => import('./features/practice/practice.page').then((m) => m.PracticePage),
       },
       {
         path: 'catalogue',

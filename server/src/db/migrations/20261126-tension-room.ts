@@ -10,7 +10,7 @@ const SEAM_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['strip_id', ID],
 ];
 
-/** Measured locks, ladder strips, and the bobbin case over time. */
+/** Measured locks, ladder strips, the bobbin case over time, and what people have practised. */
 export const tensionRoom: Migration = {
   name: '20261126-tension-room',
   up: async ({ context }) => {
@@ -27,8 +27,16 @@ export const tensionRoom: Migration = {
          FOREIGN KEY (read_by_id) REFERENCES people (id)
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
+    await context.query(
+      `CREATE TABLE practice_runs (
+         id ${ID} PRIMARY KEY, person_id ${ID} NOT NULL, scenario_id ${CODE} NOT NULL,
+         seams INT NOT NULL CHECK (seams > 0), finished_at DATETIME(6) NOT NULL,
+         INDEX practice_runs_by_person (person_id, finished_at), FOREIGN KEY (person_id) REFERENCES people (id)
+       ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+    );
   },
   down: async ({ context }) => {
+    await context.query('DROP TABLE practice_runs');
     await context.query('DROP TABLE bobbin_readings');
     for (const [name] of [...SEAM_COLUMNS].reverse()) {
       await context.query(`ALTER TABLE test_seams DROP COLUMN ${name}`);

@@ -12,5 +12,6 @@ export const ROOMS: readonly Room[] = [
   { path: '/tension', name: 'Tension', icon: 'bi-sliders', key: 't' },
   { path: '/floor', name: 'Floor', icon: 'bi-grid-1x2', key: 'f' },
   { path: '/machines', name: 'Machines', icon: 'bi-gear-wide', key: 'm' },
+  { path: '/practice', name: 'Practice', icon: 'bi-mortarboard', key: 'p' },
   { path: '/catalogue', name: 'Catalogue', icon: 'bi-journal-text', key: 'c' },
 ];

@@ -68,6 +68,16 @@ export const CHECK_WORDS: Readonly<Record<NotTension, string>> = {
   'old-thread': 'Thread does not break at a light pull',
 };
 
+export const FAULT_WORDS: Readonly<Record<NotTension, string>> = {
+  'thread-out-of-discs': 'Thread out of the discs',
+  'foot-was-down': 'Threaded with the foot down',
+  'check-spring': 'Check spring stuck: it wanders from seam to seam',
+  'bobbin-backwards': 'Bobbin in backwards',
+  'lint-under-spring': 'Lint under the bobbin spring: it comes and goes',
+  needle: 'Wrong or blunt needle: looks right, thread breaks',
+  'old-thread': 'Old thread: looks right, thread breaks',
+};
+
 /** What to do about the bobbin, in a line. */
 export function bobbinText(advice: BobbinAdvice): string {
   switch (advice.do) {

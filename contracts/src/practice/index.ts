@@ -1,0 +1,1 @@
+export { PracticeRun, PracticeRunInput } from './practice-run.js';

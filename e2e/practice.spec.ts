@@ -1,0 +1,68 @@
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+import type { Page } from '@playwright/test';
+
+const knob = (page: Page) => page.getByRole('spinbutton', { name: 'Top, turns from fully off' });
+
+/** Reads the drawing of both faces, as a learner would, and says which way the top has to go. */
+async function read(page: Page): Promise<1 | 0 | -1> {
+  const drawing = page.getByRole('img', { name: /Seam from above/ }).first();
+  const said = (await drawing.getAttribute('aria-label')) ?? '';
+  if (/loops below|needle thread on the back/.test(said)) return 1;
+  return /flat line|bobbin thread on the face/.test(said) ? -1 : 0;
+}
+
+test.describe('practice', () => {
+  test.beforeEach(async ({ page }) => {
+    await signIn(page, 'operator');
+    await page.keyboard.press('g');
+    await page.keyboard.press('p');
+    await expect(page.getByRole('heading', { name: 'Practice' })).toBeVisible();
+  });
+
+  test('brings a machine from blank to balanced by reading both faces, beside the best rule', async ({
+    page,
+  }) => {
+    await page.getByRole('button', { name: /Cover seam/ }).click();
+    await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    for (let n = 0; n < 14; n++) {
+      const way = await read(page);
+      if (way === 0) break;
+      await knob(page).press(way > 0 ? 'ArrowUp' : 'ArrowDown');
+      await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    }
+    for (let n = 0; n < 4; n++) {
+      await page.getByRole('button', { name: 'It is balanced' }).click();
+      if (await page.getByRole('heading', { name: /^Balanced, in/ }).isVisible()) break;
+      await knob(page).press('ArrowUp');
+      await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    }
+    await expect(page.getByRole('heading', { name: /^Balanced, in \d+ seams/ })).toBeVisible();
+    await expect(page.getByRole('heading', { name: "The rule's" })).toBeVisible();
+    await expect(page.getByText('Bobbin in backwards')).toBeVisible();
+    await expectAccessible(page);
+    await page.reload();
+    await expect(page.getByRole('button', { name: /Cover seam.*in \d+ seams/ })).toBeVisible();
+  });
+
+  test('wants threading looked at before a knob can mend loops', async ({ page }) => {
+    await page.getByRole('button', { name: /A nest below/ }).click();
+    await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    await expect(page.getByRole('img', { name: /loops below/ }).first()).toBeVisible();
+    await page.getByRole('button', { name: 'It is balanced' }).click();
+    await expect(page.getByText('Not yet. Look again')).toBeVisible();
+    await page.getByText('Look for what is not tension').click();
+    await page.getByRole('button', { name: /See to: Thread sits between the tension discs/ }).click();
+    await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    await expect(page.getByRole('img', { name: /both faces clean/ })).toBeVisible();
+    await page.getByRole('button', { name: 'It is balanced' }).click();
+    await expect(page.getByRole('heading', { name: /^Balanced, in 2 seams/ })).toBeVisible();
+  });
+
+  test('fits a phone and every theme', async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.getByRole('button', { name: /Belt keeper/ }).click();
+    await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    await expectNoSidewaysScroll(page);
+    await expectAccessible(page);
+  });
+});

@@ -1,0 +1,25 @@
+import type { PracticeRun, PracticeRunInput } from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+
+/** What a person has practised, oldest first. */
+export async function findRuns({ tables }: Database, personId: string): Promise<PracticeRun[]> {
+  const rows = plainRows(
+    await tables.practiceRuns.findAll({ where: { personId }, order: ['finishedAt', 'id'] }),
+  );
+  return rows.map(({ personId: _, finishedAt, ...run }) => ({
+    ...run,
+    finishedAt: finishedAt.toISOString(),
+  }));
+}
+
+export async function insertRun(
+  { tables }: Database,
+  id: string,
+  run: PracticeRunInput,
+  personId: string,
+  tx: Transaction,
+): Promise<PracticeRun> {
+  const row = { id, personId, ...run, finishedAt: new Date(run.finishedAt) };
+  await tables.practiceRuns.create(row, { transaction: tx });
+  return { id, ...run };
+}

@@ -111,9 +111,7 @@ export function isBalanced(
   return inside && !faultLeft && bobbinOff < PUCKERS_FROM;
 }
 
-/** How each fault shows at a setting that would be balanced without it, in half windows, and whether thread breaks. */
-export const FAULT_LOOKS: readonly {
-  readonly fault: NotTension;
-  readonly z: number;
-  readonly breaks: boolean;
-}[] = NOT_TENSION.map((fault) => ({ fault, z: FAULTS[fault].z, breaks: FAULTS[fault].breaks }));
+/** How each fault shows at a setting that would be balanced without it, in half windows. */
+export const FAULT_LOOKS: readonly { readonly fault: NotTension; readonly z: number }[] = NOT_TENSION.map(
+  (fault) => ({ fault, z: FAULTS[fault].z }),
+);

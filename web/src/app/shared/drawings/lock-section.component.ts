@@ -23,7 +23,7 @@ const PX_PER_MM = 26;
           [attr.height]="ply.height"
         />
       }
-      <path class="middle" [attr.d]="'M2 ' + (bottom() + ${TOP}) / 2 + 'H${WIDTH - 2}'" />
+      <path class="middle" [attr.d]="middle()" />
       <path class="needle" [attr.stroke-width]="thread()" [attr.d]="needle()" />
       <path class="bobbin" [attr.stroke-width]="thread()" [attr.d]="bobbin()" />
       <text x="2" y="12">{{ words() }}</text>
@@ -86,6 +86,7 @@ export class LockSectionComponent {
   private readonly px = computed(() => Math.min(PX_PER_MM, MOST_PX / this.stack().thicknessMm));
   protected readonly bottom = computed(() => TOP + this.stack().thicknessMm * this.px());
   protected readonly thread = computed(() => Math.max(3, this.threadMm() * this.px()));
+  protected readonly middle = computed(() => `M2 ${(this.bottom() + TOP) / 2}H${WIDTH - 2}`);
   protected readonly plies = computed(() => {
     let y = TOP;
     return this.stack().layers.flatMap(({ material, thicknessMm, plies }) =>

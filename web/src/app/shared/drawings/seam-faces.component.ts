@@ -27,7 +27,7 @@ const [FACE_Y, BACK_Y] = [30, 96];
         <ellipse
           class="loop"
           [attr.cx]="hole"
-          [attr.cy]="${BACK_Y} + loop()"
+          [attr.cy]="backY + loop()"
           [attr.rx]="loop() * 0.6"
           [attr.ry]="loop()"
         />
@@ -89,6 +89,7 @@ export class SeamFacesComponent {
   readonly pucker = input(false);
   readonly values = input<Values>(SHIPPED_VALUES);
 
+  protected readonly backY = BACK_Y;
   protected readonly holes = Array.from({ length: STITCHES + 1 }, (_, i) => FIRST + i * PITCH);
   private readonly near = computed(() => this.values()['tension.near-threshold'].value);
   private readonly far = computed(() => this.values()['tension.far-threshold'].value);

@@ -86,9 +86,13 @@ test.describe('tension', () => {
     await page.getByText('balanced', { exact: true }).first().click();
     await page.getByLabel('Lock seen in a cut seam').fill('45');
     await page.getByLabel('Lock seen in a cut seam').press('Tab');
+    await page.getByLabel('Pre-tension, turns from off').fill('2.25');
+    await page.getByLabel('Pre-tension, turns from off').press('Tab');
     const rows = await page.getByRole('row').count();
     await page.getByRole('button', { name: 'Log this seam' }).click();
     await expect(page.getByRole('row')).toHaveCount(rows + 1);
+    await page.reload();
+    await expect(page.getByText('Pre-tension stood at 2 ¼ turns.')).toBeVisible();
   });
 
   test('plans, prints and scores a ladder strip in one go', async ({ page }) => {
@@ -106,6 +110,21 @@ test.describe('tension', () => {
     await expect(strip).toBeHidden();
     await expect(page.getByRole('row')).toHaveCount(before + 3);
     await expect(page.getByRole('row', { name: /dots on top, strip/ })).toBeVisible();
+  });
+
+  test('learns what a turn is worth on this machine from a gauge, three pulls each', async ({ page }) => {
+    await open(page, /Strap box stitch, 15/);
+    await expect(page.getByRole('img', { name: /0 gauge readings: too few/ })).toBeVisible();
+    for (const [n, cn] of [180, 265, 360].entries()) {
+      for (const [pull, off] of [-6, 0, 6].entries())
+        await page.getByLabel(`Pull ${pull + 1}, cN`).fill(String(cn + off));
+      await page.getByLabel('Pull 3, cN').press('Tab');
+      await page.getByRole('button', { name: new RegExp(`Log ${cn} cN at`) }).click();
+      await expect(page.getByRole('img', { name: new RegExp(`^${n + 1} gauge readings`) })).toBeVisible();
+      await page.getByRole('button', { name: 'A step tighter' }).click();
+    }
+    await expect(page.getByRole('img', { name: /3 gauge readings; about \d+ cN per turn/ })).toBeVisible();
+    await expect(page.getByText(/turns about \d+ cN, next reading \d+ to \d+/)).toBeVisible();
   });
 
   test('moves the setting by arrow keys within the travel and records the knob mark', async ({ page }) => {

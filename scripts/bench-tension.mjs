@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { format, resolveConfig } from 'prettier';
 import { ROOT } from './lib/paths.mjs';
 import { needBrowser } from './lib/packages.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
@@ -20,7 +21,11 @@ await main(async () => {
   say(
     `\nOne answer in headless Chromium: p50 ${times[times.length >> 1].toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`,
   );
-  writeFileSync(join(ROOT, 'docs', 'tension-search.md'), page(table, MACHINES));
+  const file = join(ROOT, 'docs', 'tension-search.md');
+  writeFileSync(
+    file,
+    await format(page(table, MACHINES), { ...(await resolveConfig(file)), filepath: file }),
+  );
 });
 
 function percent(share) {

@@ -23,6 +23,7 @@ const VIEWS = [
   ['thread', DESK, openThread],
   ['label', DESK, openLabel],
   ['tension', DESK, openTension],
+  ['practice', DESK, openPractice],
   ['floor', DESK, openFloor],
   ['floor-change', DESK, openSheet],
   ['machines', DESK, openMachines],
@@ -143,6 +144,12 @@ async function openTension(page) {
   await page.goto('/tension');
   await page.getByRole('link', { name: /Apron body, 11/ }).click();
   await page.getByText('balanced', { exact: true }).first().click();
+}
+
+async function openPractice(page) {
+  await page.goto('/practice');
+  await page.getByRole('button', { name: /Cover seam/ }).click();
+  await page.getByRole('button', { name: 'Sew a test seam' }).click();
 }
 
 async function openFloor(page) {

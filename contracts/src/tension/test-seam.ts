@@ -3,6 +3,7 @@ import { DROP_TESTS, SEAM_GRADES } from '@gantelet/core';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Machine } from '../floor/index.js';
 import { BobbinReading } from './bobbin-reading.js';
+import { LoggedGaugeReading } from './gauge-reading.js';
 import { Setup } from '../match/index.js';
 
 /** A test seam as it was sewn and judged on both faces. */
@@ -38,6 +39,8 @@ export const TensionView = z.object({
   seams: z.array(LoggedSeam),
   /** Readings of this machine's bobbin case, oldest first. */
   bobbin: z.array(BobbinReading),
+  /** Gauge readings of this machine's needle thread, oldest first. */
+  gauge: z.array(LoggedGaugeReading),
   /** Tex the machine is set for now, when that is other work; else null. */
   presentTex: z.number().positive().nullable(),
   /** Last balanced setting of each other set-up on this machine. */

@@ -72,17 +72,19 @@ describe('changing over', () => {
     expect(done(null, HEAVY)).toEqual(['needle', 'dial', 'bobbin', 'thread', 'top', 'test']);
   });
 
-  it('takes a pre-tension wrap out when thick thread nears the end of the travel', () => {
-    const thick = { ...HEAVY, thread: threadOnBench('bonded-nylon', 270), top: { turns: 7.5, logged: true } };
-    expect(changeover(HEAVY, thick, MACHINE).steps).toContain(
-      jasmine.objectContaining({ do: 'wrap', takeOut: true }),
-    );
-    expect(changeover(thick, HEAVY, MACHINE).steps).toContain(
-      jasmine.objectContaining({ do: 'wrap', takeOut: false }),
-    );
-    expect(
-      changeover(HEAVY, thick, { ...MACHINE, preTensionWraps: 0 }).steps.map((step) => step.do),
-    ).not.toContain('wrap');
+  // Handbook: a wrap multiplies the tension by e^m, so a knob nearly fully in wants one more, nearly fully off one less.
+  it('adds a pre-tension wrap for a knob near fully in, leaves one out near fully off, and undoes both', () => {
+    const setAt = (turns: number): SetState => ({ ...HEAVY, top: { turns, logged: true } });
+    const wraps = (from: SetState, to: SetState, preTensionWraps = 1) =>
+      changeover(from, to, { ...MACHINE, preTensionWraps }).steps.flatMap((step) =>
+        step.do === 'wrap' ? [[step.wraps, step.minutes]] : [],
+      );
+    expect(wraps(HEAVY, setAt(7.5))).toEqual([[1, 0.5]]);
+    expect(wraps(setAt(7.5), HEAVY)).toEqual([[-1, 0.5]]);
+    expect(wraps(HEAVY, setAt(0.5))).toEqual([[-1, 0.5]]);
+    expect(wraps(setAt(0.5), setAt(7.5))).toEqual([[2, 1]]);
+    expect(wraps(setAt(7.5), setAt(7.25))).toEqual([]);
+    expect(wraps(HEAVY, setAt(7.5), 0)).toEqual([]);
   });
 
   it('adds up the minutes of the shop', () => {

@@ -1,4 +1,5 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import { wrapsAtTravelEnd } from '../tension/travel-end.js';
 import { roundTurns } from '../tension/turns.js';
 import { ladderSteps } from '../thread/index.js';
 import { sameNeedle, type NeedleName } from './needle-choice.js';
@@ -41,7 +42,8 @@ export type ChangeoverStep = { readonly minutes: number } & (
   | { readonly do: 'bobbin'; readonly tex: number }
   | { readonly do: 'bobbin-screw'; readonly turns: number; readonly tighter: boolean; readonly steps: number }
   | { readonly do: 'thread'; readonly tex: number }
-  | { readonly do: 'wrap'; readonly takeOut: boolean }
+  /** Wraps to add to the pre-tension; to take out below zero. */
+  | { readonly do: 'wrap'; readonly wraps: number }
   | { readonly do: 'top'; readonly fromTurns: number | null; readonly to: TopSetting | null }
   | { readonly do: 'test'; readonly seams: number }
 );
@@ -74,7 +76,7 @@ export function changeover(
   const threadChanges = from === null || !sameThread(from.thread, to.thread);
   const threadSteps = from === null ? 0 : ladderSteps(from.thread.tex, to.thread.tex);
   const screw = from === null ? 0 : screwTurns(threadSteps, values);
-  const wrap = from === null ? null : wrapStep(from, to, machine, threadSteps);
+  const wraps = wrapsToAdd(from, to, machine);
   const at = (id: StepValue): number => values[`changeover.${id}`].value;
   const thread = to.thread.tex;
   const steps: (ChangeoverStep | null)[] = [
@@ -105,7 +107,7 @@ export function changeover(
           minutes: at('bobbin-screw'),
         },
     threadChanges ? { do: 'thread', tex: thread, minutes: at('thread') } : null,
-    wrap && { do: 'wrap', takeOut: wrap === 'take-out', minutes: at('wrap') },
+    wraps === 0 ? null : { do: 'wrap', wraps, minutes: Math.abs(wraps) * at('wrap') },
     topStep(from, to, at('top')),
   ];
   const done = steps.filter((step) => step !== null);
@@ -146,21 +148,16 @@ function topStep(from: SetState | null, to: SetState, minutes: number): Changeov
   return { do: 'top', fromTurns, to: to.top, minutes };
 }
 
-/** From this share of the knob's travel on, heavy thread leaves a pre-tension wrap out. Common practice. */
-const NEAR_END_OF_TRAVEL = 0.85;
-
 /**
- * A pre-tension wrap comes out when a thicker thread would bring the knob near the end of its travel, and goes back in
- * with a thread two steps thinner.
+ * Pre-tension wraps to add, or to take out below zero, on the way. A setting near an end of the travel is taken to be
+ * sewn with a wrap more or less than the others.
  */
-function wrapStep(
-  from: SetState,
+function wrapsToAdd(
+  from: SetState | null,
   to: SetState,
   { travelTurns, preTensionWraps }: ChangeoverMachine,
-  threadSteps: number,
-): 'take-out' | 'put-back' | null {
-  if (travelTurns === null || preTensionWraps < 1) return null;
-  const nearEnd = (state: SetState) => (state.top?.turns ?? 0) >= NEAR_END_OF_TRAVEL * travelTurns;
-  if (threadSteps > 0 && nearEnd(to) && !nearEnd(from)) return 'take-out';
-  return threadSteps < 0 && nearEnd(from) && !nearEnd(to) ? 'put-back' : null;
+): number {
+  if (from === null || travelTurns === null || preTensionWraps < 1) return 0;
+  const wrapsOf = ({ top }: SetState) => (top ? wrapsAtTravelEnd(top.turns, travelTurns) : 0);
+  return wrapsOf(to) - wrapsOf(from);
 }

@@ -8,6 +8,7 @@ import {
   dropTension,
   isUnsteady,
   needleTensionCn,
+  wrapsAtTravelEnd,
   type Duty,
 } from './index.js';
 
@@ -118,6 +119,12 @@ describe('the tension chain', () => {
 
   it('loses tension when a pre-tension wrap is left out', () => {
     for (const duty of duties) expect(at(duty, 4, 2, 0.6, false)).toBeLessThan(at(duty, 4, 2, 0.6));
+  });
+
+  it('wants a wrap less near fully off, a wrap more near fully in, and none between', () => {
+    expect([0, 0.75, 1, 4, 6.75, 7, 8].map((turns) => wrapsAtTravelEnd(turns, 8))).toEqual([
+      -1, -1, 0, 0, 0, 1, 1,
+    ]);
   });
 
   // Common practice: at the same bobbin screw a thinner thread goes slack and a thicker one tight; one ladder step is

@@ -8,8 +8,8 @@ export {
 } from './seam-grade.js';
 export { roundTurns, TURN_GRAIN, turnsText } from './turns.js';
 export { HAND_STEPS, handStepTurns, HEAVY_LEATHER_MM, workWeight, type WorkWeight } from './hand-step.js';
-export type { NextSeamAdvice, NextSeamContext, NextSeamReason, NextSeamRule, TestSeam } from './next-seam.js';
-export { quarterTurnRule } from './quarter-turn-rule.js';
+export type { TestSeam } from './test-seam.js';
+export { quarterTurnRule, type NextSeamAdvice } from './quarter-turn-rule.js';
 export {
   firstSetting,
   NEEDLE_TARGET_CN_PER_TEX,
@@ -67,3 +67,10 @@ export {
   type ChainSetting,
   type Duty,
 } from './tension-chain.js';
+export {
+  ENOUGH_READINGS,
+  turnsToTension,
+  type GaugeReading,
+  type TurnsToTension,
+} from './turns-to-tension.js';
+export { wrapsAtTravelEnd } from './travel-end.js';

@@ -1,20 +1,47 @@
 import { requirePositive } from '../standing/index.js';
-import { handStepTurns } from './hand-step.js';
-import type { NextSeamAdvice, NextSeamContext, NextSeamReason, NextSeamRule, TestSeam } from './next-seam.js';
+import { handStepTurns, type WorkWeight } from './hand-step.js';
 import { directionAfter } from './seam-grade.js';
+import type { TestSeam } from './test-seam.js';
 import { roundTurns, TURN_GRAIN } from './turns.js';
 
+/** What to do next. `turns` is where the knob goes. */
+export type NextSeamAdvice =
+  | { readonly do: 'sew'; readonly turns: number; readonly move: number; readonly because: NextSeamReason }
+  | { readonly do: 'stop'; readonly turns: number; readonly because: 'balanced-twice' }
+  | {
+      readonly do: 'bobbin';
+      readonly turns: number;
+      readonly because: 'both-tight' | 'bobbin-falls' | 'bobbin-hangs';
+    }
+  | { readonly do: 'check-threading'; readonly turns: number; readonly because: 'loops' }
+  | {
+      readonly do: 'look-elsewhere';
+      readonly turns: number;
+      readonly because: 'window-too-narrow' | 'out-of-travel';
+    };
+
+type NextSeamReason = 'prove' | 'too-loose' | 'too-tight' | 'between-two-faults';
+
+/** Everything the hand's rule looks at. */
+interface NextSeamContext {
+  readonly seams: readonly TestSeam[];
+  readonly weight: WorkWeight;
+  /** Turns from fully off to fully in. */
+  readonly travelTurns: number;
+}
+
 /**
- * The rule of the hand: a step by the size of the fault and the weight of the work, halved between two settings
- * that failed in opposite ways, until two seams running are balanced at one setting. Common practice, but for the
- * halving (bisection), which keeps it from stepping back onto a setting already known to be bad.
+ * The rule of the hand, by which the history of the demo was sewn: a step by the size of the fault and the weight of
+ * the work, halved between two settings that failed in opposite ways, until two seams running are balanced at one
+ * setting. Common practice, but for the halving (bisection), which keeps it from stepping back onto a setting already
+ * known to be bad.
  *
  * Before any step it answers what is not the top knob: pucker with a balanced lock (bobbin first), a bobbin that
  * falls or hangs in the drop test, and a first report of loops, which is usually threading.
  *
  * @returns null when no seam has been sewn
  */
-export const quarterTurnRule: NextSeamRule = ({ seams, weight, travelTurns }: NextSeamContext) => {
+export function quarterTurnRule({ seams, weight, travelTurns }: NextSeamContext): NextSeamAdvice | null {
   requirePositive('travelTurns', travelTurns);
   const last = seams.at(-1);
   if (!last) return null;
@@ -22,7 +49,7 @@ export const quarterTurnRule: NextSeamRule = ({ seams, weight, travelTurns }: Ne
   if (notTheKnob) return notTheKnob;
   if (last.grade === 'balanced') return proveOrStop(seams, last);
   return step(seams, last, handStepTurns(weight, last.grade), travelTurns);
-};
+}
 
 function lookBeforeTheKnob(seams: readonly TestSeam[], last: TestSeam): NextSeamAdvice | null {
   const { turns } = last;

@@ -144,6 +144,16 @@ export interface BobbinReadingRow {
   readAt: Date;
   readById: string;
 }
+export interface GaugeReadingRow {
+  id: string;
+  machineId: string;
+  setupId: string;
+  turns: number;
+  tensionCn: number;
+  pulls: number;
+  readAt: Date;
+  readById: string;
+}
 export interface PracticeRunRow {
   id: string;
   personId: string;

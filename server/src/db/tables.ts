@@ -1,6 +1,7 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 import type {
   BobbinReadingRow,
+  GaugeReadingRow,
   ClearanceRow,
   MachinePlateRow,
   MachineRow,
@@ -183,6 +184,16 @@ export function defineTables(sequelize: Sequelize) {
       grams: measureOrNone,
       tensionCn: measureOrNone,
       screwTurns: measure,
+      readAt: instant,
+      readById: ref,
+    }),
+    gaugeReadings: table<GaugeReadingRow>('gauge_readings', {
+      id,
+      machineId: ref,
+      setupId: ref,
+      turns: measure,
+      tensionCn: measure,
+      pulls: whole,
       readAt: instant,
       readById: ref,
     }),

@@ -17,6 +17,7 @@ const TABLES = [
   'setup_layers',
   'test_seams',
   'bobbin_readings',
+  'gauge_readings',
   'practice_runs',
   'needle_installs',
   'needle_removals',

@@ -1,7 +1,7 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
-import { logBobbin, logSeam, logStrip, readTension } from './tension.service.js';
+import { logBobbin, logGauge, logSeam, logStrip, readTension } from './tension.service.js';
 import { balancedSettings } from './tension.store.js';
 
 export function tensionRoutes(database: Database): readonly Handled[] {
@@ -13,6 +13,9 @@ export function tensionRoutes(database: Database): readonly Handled[] {
     ),
     write(routes.logStrip, ({ params, body, key, person }, tx) =>
       logStrip(database, key, params.setupId, body, person, tx),
+    ),
+    write(routes.logGauge, ({ params, body, key, person }, tx) =>
+      logGauge(database, key, params.setupId, body, person, tx),
     ),
     write(routes.logBobbin, ({ params, body, key, person }, tx) =>
       logBobbin(database, key, params.setupId, body, person, tx),

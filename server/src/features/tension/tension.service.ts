@@ -4,6 +4,8 @@ import {
   ProblemError,
   type BobbinReading,
   type BobbinReadingInput,
+  type GaugeReadingInput,
+  type LoggedGaugeReading,
   type LoggedSeam,
   type Person,
   type Setup,
@@ -14,15 +16,23 @@ import {
 import type { Database, Transaction } from '../../db/database.js';
 import { findMachine } from '../floor/index.js';
 import { findSetups, readSetup } from '../match/index.js';
-import { findBobbinReadings, findSeams, insertBobbinReading, insertSeam } from './tension.store.js';
+import {
+  findBobbinReadings,
+  findGaugeReadings,
+  findSeams,
+  insertBobbinReading,
+  insertGaugeReading,
+  insertSeam,
+} from './tension.store.js';
 
 /** What the Tension room works from: the set-up, its machine and seams, and where other work on the machine settled. */
 export async function readTension(database: Database, setupId: string): Promise<TensionView> {
   const setup = await readSetup(database, setupId);
-  const [machine, onMachine, bobbin] = await Promise.all([
+  const [machine, onMachine, bobbin, gauge] = await Promise.all([
     findMachine(database, setup.machineId),
     findSetups(database, { machineId: setup.machineId }),
     findBobbinReadings(database, setup.machineId),
+    findGaugeReadings(database, setup.machineId),
   ]);
   const seams = await findSeams(
     database,
@@ -33,6 +43,7 @@ export async function readTension(database: Database, setupId: string): Promise<
     machine,
     seams: [...(seams.get(setupId) ?? [])],
     bobbin,
+    gauge,
     presentTex:
       machine.presentSetupId === setupId
         ? null
@@ -88,11 +99,26 @@ export async function logBobbin(
   return { ...(await insertBobbinReading(database, ids, reading, tx)), readBy: person.name };
 }
 
+/** Logs a gauge reading of the needle thread. */
+export async function logGauge(
+  database: Database,
+  id: string,
+  setupId: string,
+  reading: GaugeReadingInput,
+  person: Person,
+  tx: Transaction,
+): Promise<LoggedGaugeReading> {
+  await requireWithinTravel(database, setupId, [reading], 'body', tx);
+  const { machineId, thread } = await readSetup(database, setupId, tx);
+  await insertGaugeReading(database, { id, machineId, setupId, readById: person.id }, reading, tx);
+  return { id, setupId, ...reading, tex: thread.tex, readBy: person.name };
+}
+
 /** @throws ProblemError `seam.past-travel` naming the first seam beyond the knob's end */
 async function requireWithinTravel(
   database: Database,
   setupId: string,
-  seams: readonly TestSeamInput[],
+  seams: readonly { readonly turns: number }[],
   path: 'body' | 'body.seams',
   tx: Transaction,
 ): Promise<void> {

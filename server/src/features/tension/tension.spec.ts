@@ -133,6 +133,23 @@ describe('the tension log', () => {
     expect(wrong.fields?.map(({ path }) => path)).toEqual(['body.outcome', 'body.tensionCn']);
   });
 
+  it('keeps gauge readings with the machine and the thread they were taken on', async () => {
+    const { setup } = shop.works.ids;
+    const read = (turns: number) =>
+      mechanic.call(routes.logGauge, {
+        params: { setupId: setup },
+        body: { turns, tensionCn: 90 * turns, pulls: 3, readAt: `2026-03-04T08:0${turns}:00.000Z` },
+      });
+    for (const turns of [2, 3, 4]) expect((await read(turns)).status).toBe(200);
+    expect(((await read(9)).body as unknown as Problem).code).toBe('seam.past-travel');
+    const { body } = await mechanic.call(routes.readTension, { params: { setupId: setup } });
+    expect(body.gauge.map(({ turns, tensionCn, tex }) => [turns, tensionCn, tex])).toEqual([
+      [2, 180, 135],
+      [3, 270, 135],
+      [4, 360, 135],
+    ]);
+  });
+
   it('refuses a setting past the end of the knob and says where the end is', async () => {
     const answer = await log(shop.works.ids.setup, { turns: 8.125 });
     const problem = answer.body as unknown as Problem;

@@ -3,6 +3,8 @@ import type {
   BalancedSetting,
   BobbinReading,
   BobbinReadingInput,
+  GaugeReadingInput,
+  LoggedGaugeReading,
   LoggedSeam,
   TestSeamInput,
 } from '@gantelet/contracts';
@@ -63,14 +65,44 @@ export async function findBobbinReadings({ tables }: Database, machineId: string
   }));
 }
 
+/** Gauge readings of a machine's needle thread, oldest first, each with the thread of its set-up. */
+export async function findGaugeReadings(
+  { sequelize }: Database,
+  machineId: string,
+): Promise<LoggedGaugeReading[]> {
+  const rows = await sequelize.query<Omit<LoggedGaugeReading, 'readAt'> & { readAt: Date }>(
+    `SELECT g.id, g.setup_id AS setupId, g.turns, g.tension_cn AS tensionCn, g.pulls, g.read_at AS readAt,
+            u.thread_tex AS tex, p.name AS readBy
+       FROM gauge_readings g
+       JOIN setups u ON u.id = g.setup_id
+       JOIN people p ON p.id = g.read_by_id
+      WHERE g.machine_id = :machineId ORDER BY g.read_at, g.id`,
+    { type: QueryTypes.SELECT, replacements: { machineId } },
+  );
+  return rows.map((row) => ({ ...row, readAt: row.readAt.toISOString() }));
+}
+
+export async function insertGaugeReading(
+  { tables }: Database,
+  ids: ReadingIds,
+  reading: GaugeReadingInput,
+  tx: Transaction,
+): Promise<void> {
+  const row = { ...ids, ...reading, readAt: new Date(reading.readAt) };
+  await tables.gaugeReadings.create(row, { transaction: tx });
+}
+
+/** What a reading hangs on. */
+interface ReadingIds {
+  readonly id: string;
+  readonly machineId: string;
+  readonly setupId: string;
+  readonly readById: string;
+}
+
 export async function insertBobbinReading(
   { tables }: Database,
-  ids: {
-    readonly id: string;
-    readonly machineId: string;
-    readonly setupId: string;
-    readonly readById: string;
-  },
+  ids: ReadingIds,
   reading: BobbinReadingInput,
   tx: Transaction,
 ): Promise<Omit<BobbinReading, 'readBy'>> {

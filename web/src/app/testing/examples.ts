@@ -77,6 +77,7 @@ export const TENSION: TensionView = {
   machine: MACHINE,
   seams: [],
   bobbin: [],
+  gauge: [],
   presentTex: null,
   logged: [],
 };

@@ -64,9 +64,9 @@ export const logSeam = createEffect(
         store.select(tensionFeature.selectTurns),
       ),
       exhaustMap(([{ key, sewnAt }, { view, draft }, turns]) => {
-        const { grade, bothTight, bobbinDrop, lockDepth } = draft;
+        const { grade, bothTight, bobbinDrop, lockDepth, preTensionTurns } = draft;
         if (!view || !grade) return EMPTY;
-        const body = { turns, grade, bothTight, bobbinDrop, lockDepth, preTensionTurns: null, sewnAt };
+        const body = { turns, grade, bothTight, bobbinDrop, lockDepth, preTensionTurns, sewnAt };
         return logged(view.setup.id, (params) => api.call(routes.logSeam, { key, params, body }));
       }),
     ),
@@ -97,6 +97,20 @@ export const logBobbin = createEffect(
       exhaustMap(([{ key, reading }, view]) =>
         view
           ? logged(view.setup.id, (params) => api.call(routes.logBobbin, { key, params, body: reading }))
+          : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
+
+export const logGauge = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(tensionActions.logGauge),
+      withLatestFrom(store.select(tensionFeature.selectView)),
+      exhaustMap(([{ key, reading }, view]) =>
+        view
+          ? logged(view.setup.id, (params) => api.call(routes.logGauge, { key, params, body: reading }))
           : EMPTY,
       ),
     ),

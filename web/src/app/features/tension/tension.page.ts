@@ -16,12 +16,20 @@ import {
   SEAM_GRADES,
   TURN_GRAIN,
   turnsText,
+  wrapsAtTravelEnd,
+  type SeamGrade,
   type TensionTarget,
 } from '@gantelet/core';
-import { newId, roleReaches, type BobbinReadingInput, type TestSeamInput } from '@gantelet/contracts';
+import {
+  newId,
+  roleReaches,
+  type BobbinReadingInput,
+  type GaugeReadingInput,
+  type TestSeamInput,
+} from '@gantelet/contracts';
 import { KnobDialComponent } from '../../shared/drawings/knob-dial.component';
 import { LockSectionComponent } from '../../shared/drawings/lock-section.component';
-import { SeamSectionComponent } from '../../shared/drawings/seam-section.component';
+import { SeamFacesComponent } from '../../shared/drawings/seam-faces.component';
 import { WindowChartComponent } from '../../shared/drawings/window-chart.component';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -35,17 +43,25 @@ import {
   GRADE_WORDS,
   moveText,
   TARGET_WORDS,
+  travelEndText,
 } from '../../shared/words/tension-words';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
 import { BobbinPanelComponent } from './bobbin-panel.component';
+import { GaugePanelComponent } from './gauge-panel.component';
 import { ASSUMED_TRAVEL_TURNS, type SearchWay } from './next-step';
 import { StripSheetComponent } from './strip-sheet.component';
 import { tensionActions, tensionFeature, type SeamDraft } from './tension.state';
 
+/** A place within each grade, in half windows from balance, for its drawing. */
+const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
+  'loops-below': -4,
+  'dots-below': -1.6,
+  balanced: 0,
+  'dots-on-top': 1.6,
+  'flat-line-on-top': 4,
+};
 const TARGETS: readonly TensionTarget[] = ['middle', 'least-tension'];
-/** From this share of the travel on, the knob nears its end. Common practice. */
-const NEAR_END = 0.85;
 
 /** Where do I set the top tension, and what do I try next? */
 @Component({
@@ -53,11 +69,12 @@ const NEAR_END = 0.85;
   imports: [
     BobbinPanelComponent,
     DialogComponent,
+    GaugePanelComponent,
     KnobDialComponent,
     LockSectionComponent,
     ProblemComponent,
     ReactiveFormsModule,
-    SeamSectionComponent,
+    SeamFacesComponent,
     SeamStripComponent,
     SignalMarkComponent,
     StandingComponent,
@@ -86,6 +103,7 @@ export class TensionPage {
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
   protected readonly grades = SEAM_GRADES;
+  protected readonly gradeZ = GRADE_Z;
   protected readonly gradeWords = GRADE_WORDS;
   protected readonly targets = TARGETS;
   protected readonly targetWords = TARGET_WORDS;
@@ -129,12 +147,16 @@ export class TensionPage {
       ? `Too little to go on: ${from}. Expected ${range}.`
       : `Expected ${range}, from ${from} by thread and stack.`;
   });
+  /** Where the pre-tension stood when it was last looked at. */
+  protected readonly preTensionNow = computed(
+    () =>
+      this.view()?.seams.findLast(({ preTensionTurns }) => preTensionTurns !== null)?.preTensionTurns ?? null,
+  );
   protected readonly nearEnd = computed(() => {
     const [next, view] = [this.next(), this.view()];
-    if (!next || !view || this.turns() < NEAR_END * next.travelTurns) return null;
-    return view.machine.preTensionWraps > 0
-      ? 'The knob nears its end. On heavy thread take out a pre-tension wrap and start again.'
-      : 'The knob nears its end. Loosen the bobbin a little, then start again.';
+    if (!next || !view) return null;
+    const wraps = wrapsAtTravelEnd(this.turns(), next.travelTurns);
+    return wraps === 0 ? null : travelEndText(wraps, view.machine.preTensionWraps > 0);
   });
   protected readonly move = computed(() => {
     const now = this.next()?.nowTurns;
@@ -192,6 +214,14 @@ export class TensionPage {
     this.store.dispatch(tensionActions.wayChosen({ way }));
   }
 
+  protected setPreTension(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const turns = Number(field.value.trim().replace(',', '.'));
+    const usable = field.value.trim() !== '' && turns >= 0 && turns <= 30;
+    if (!usable) field.value = '';
+    this.change({ preTensionTurns: usable ? turns : null, ruledOut: this.draft().ruledOut });
+  }
+
   protected setDepth(event: Event): void {
     const field = event.target as HTMLInputElement;
     const percent = Number(field.value.trim().replace(',', '.'));
@@ -235,6 +265,10 @@ export class TensionPage {
 
   protected logBobbin(reading: BobbinReadingInput): void {
     this.store.dispatch(tensionActions.logBobbin({ key: newId(), reading }));
+  }
+
+  protected logGauge(reading: GaugeReadingInput): void {
+    this.store.dispatch(tensionActions.logGauge({ key: newId(), reading }));
   }
 
   protected markKnob(): void {

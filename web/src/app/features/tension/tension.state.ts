@@ -1,6 +1,13 @@
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import type { DropTest, SeamGrade } from '@gantelet/core';
-import type { BobbinReadingInput, KnobMark, Problem, TensionView, TestSeamInput } from '@gantelet/contracts';
+import type {
+  BobbinReadingInput,
+  GaugeReadingInput,
+  KnobMark,
+  Problem,
+  TensionView,
+  TestSeamInput,
+} from '@gantelet/contracts';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import type { BalanceSearch, SearchQuestion } from './balance-search';
 import { nextStep, type SearchWay } from './next-step';
@@ -13,6 +20,7 @@ export interface SeamDraft {
   readonly bothTight: boolean;
   readonly bobbinDrop: DropTest | null;
   readonly lockDepth: number | null;
+  readonly preTensionTurns: number | null;
   /** What is not tension was ruled out for this seam. */
   readonly ruledOut: boolean;
 }
@@ -23,6 +31,7 @@ const EMPTY_SEAM: SeamDraft = {
   bothTight: false,
   bobbinDrop: null,
   lockDepth: null,
+  preTensionTurns: null,
   ruledOut: false,
 };
 
@@ -37,6 +46,7 @@ export const tensionActions = createActionGroup({
     'Log Seam': props<{ key: string; sewnAt: string }>(),
     'Seam Logged': props<{ setupId: string }>(),
     'Log Strip': props<{ key: string; seams: readonly TestSeamInput[] }>(),
+    'Log Gauge': props<{ key: string; reading: GaugeReadingInput }>(),
     'Log Bobbin': props<{ key: string; reading: BobbinReadingInput }>(),
     'Mark Knob': props<{ key: string; knob: KnobMark }>(),
     Failed: props<{ problem: Problem }>(),
@@ -85,6 +95,7 @@ export const tensionFeature = createFeature({
       tensionActions.logSeam,
       tensionActions.logStrip,
       tensionActions.logBobbin,
+      tensionActions.logGauge,
       tensionActions.markKnob,
       (state) => ({ ...state, saving: true, problem: null }),
     ),

@@ -5,6 +5,8 @@ import { DrawingComponent } from './drawing.component';
 
 const [LEFT, RIGHT, TOP, ROW] = [8, 282, 34, 16];
 const MOST_ROWS = 6;
+/** Room left of the frame's save button. */
+const SAVE = 62;
 
 /** The bobbin tension aimed at as a band, the readings of the case over time below one another, the latest first. */
 @Component({
@@ -64,7 +66,7 @@ export class BobbinBandComponent {
   private readonly most = computed(() =>
     Math.max(1.5 * this.target().highCn, ...this.shown().map(({ middleCn }) => 1.25 * middleCn)),
   );
-  private readonly scale = computed(() => scaleLinear([0, this.most()], [LEFT, RIGHT - 20]).clamp(true));
+  private readonly scale = computed(() => scaleLinear([0, this.most()], [LEFT, RIGHT - SAVE]).clamp(true));
   protected readonly ticks = computed(() => this.scale().ticks(4));
   protected readonly rows = computed(() => this.shown().map((range, i) => ({ ...range, y: TOP + i * ROW })));
   protected readonly height = computed(() => TOP + Math.max(1, this.rows().length) * ROW + 16);

@@ -27,9 +27,9 @@ export function stepText(step: ChangeoverStep): string {
     case 'thread':
       return `Thread up with Tex ${shortNumber(step.tex)}, foot up so that it seats between the discs.`;
     case 'wrap':
-      return step.takeOut
-        ? 'Pre-tension: take one wrap out, the knob nears its end.'
-        : 'Pre-tension: put the wrap back.';
+      return `Pre-tension: ${step.wraps > 0 ? 'add' : 'take out'} ${
+        Math.abs(step.wraps) === 1 ? 'a wrap' : 'two wraps'
+      }, the knob is near an end of its travel.`;
     case 'top':
       return topText(step);
     case 'test':

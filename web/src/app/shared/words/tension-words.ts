@@ -78,6 +78,14 @@ export const FAULT_WORDS: Readonly<Record<NotTension, string>> = {
   'old-thread': 'Old thread: looks right, thread breaks',
 };
 
+/** What to do where the knob is near an end of its travel. */
+export function travelEndText(wraps: -1 | 1, hasPreTension: boolean): string {
+  const end = `The knob is near fully ${wraps > 0 ? 'in' : 'off'}.`;
+  if (hasPreTension)
+    return `${end} ${wraps > 0 ? 'Add a pre-tension wrap' : 'Leave out a pre-tension wrap'}, then start again.`;
+  return `${end} Turn the bobbin a little ${wraps > 0 ? 'looser' : 'tighter'}, then start again.`;
+}
+
 /** What to do about the bobbin, in a line. */
 export function bobbinText(advice: BobbinAdvice): string {
   switch (advice.do) {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { ENOUGH_READINGS, turnsText, turnsToTension } from '@gantelet/core';
 import type { GaugeReadingInput, LoggedGaugeReading } from '@gantelet/contracts';
 import { TensionLineComponent } from '../../shared/drawings/tension-line.component';
@@ -75,7 +75,11 @@ export class GaugePanelComponent {
   protected readonly enough = ENOUGH_READINGS;
   protected readonly pullNumbers = PULLS;
   protected readonly turnsText = turnsText;
-  protected readonly pulls = signal<readonly (number | null)[]>([null, null, null]);
+  /** Kept until the reading is logged, so that a refused one is not lost. */
+  protected readonly pulls = linkedSignal<unknown, readonly (number | null)[]>({
+    source: () => this.readings().length,
+    computation: () => PULLS.map(() => null),
+  });
   /** Another thread is another line: only readings of this size count. */
   protected readonly own = computed(() => this.readings().filter(({ tex }) => tex === this.tex()));
   protected readonly line = computed(() => turnsToTension(this.own()));
@@ -101,6 +105,5 @@ export class GaugePanelComponent {
     if (tensionCn === null) return;
     const pulls = this.pulls().filter((pull) => pull !== null).length;
     this.logged.emit({ turns: this.turns(), tensionCn, pulls, readAt: new Date().toISOString() });
-    this.pulls.set([null, null, null]);
   }
 }

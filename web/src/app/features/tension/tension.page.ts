@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   signal,
+  type Signal,
 } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Store } from '@ngrx/store';
@@ -115,6 +116,12 @@ export class TensionPage {
     const search = this.searched();
     return search ? adviceText(search.advice) : null;
   });
+  /** What the chart calls the setting: the one advised, or another that the hands chose. */
+  protected readonly settingWord = computed(() => {
+    const advice = this.searched()?.advice;
+    if (this.turns() !== advice?.turns) return 'here';
+    return advice.do === 'stop' ? 'set' : 'next';
+  });
   /** The last answer stays on screen while the next one is worked out. */
   protected readonly searched = computed(() => this.search() ?? this.lastSearched()?.search ?? null);
   /** What has to be ruled out before this seam is believed. */
@@ -162,11 +169,9 @@ export class TensionPage {
     const now = this.next()?.nowTurns;
     return now === null || now === undefined ? 'count from fully off' : moveText(this.turns() - now);
   });
-  /** The key of the next seam: kept while a try got no answer, so that trying again is the same seam. */
-  private readonly seamKey = linkedSignal({
-    source: () => this.view()?.seams.length,
-    computation: () => newId(),
-  });
+  private readonly seamKey = keyUntil(() => this.view()?.seams.length);
+  private readonly bobbinKey = keyUntil(() => this.view()?.bobbin.length);
+  private readonly gaugeKey = keyUntil(() => this.view()?.gauge.length);
 
   protected readonly knobForm = inject(NonNullableFormBuilder).group({
     mark: ['', [Validators.required, Validators.maxLength(120)]],
@@ -264,14 +269,19 @@ export class TensionPage {
   }
 
   protected logBobbin(reading: BobbinReadingInput): void {
-    this.store.dispatch(tensionActions.logBobbin({ key: newId(), reading }));
+    this.store.dispatch(tensionActions.logBobbin({ key: this.bobbinKey(), reading }));
   }
 
   protected logGauge(reading: GaugeReadingInput): void {
-    this.store.dispatch(tensionActions.logGauge({ key: newId(), reading }));
+    this.store.dispatch(tensionActions.logGauge({ key: this.gaugeKey(), reading }));
   }
 
   protected markKnob(): void {
     this.store.dispatch(tensionActions.markKnob({ key: newId(), knob: this.knobForm.getRawValue() }));
   }
+}
+
+/** A key for a write: the same until it is done, so that trying again after a lost reply writes once. */
+function keyUntil(done: () => number | undefined): Signal<string> {
+  return linkedSignal({ source: done, computation: () => newId() });
 }

@@ -29,30 +29,10 @@ const PX_PER_MM = 26;
       <text x="2" y="12">{{ words() }}</text>
     </svg>
   </gan-drawing>`,
+  styleUrl: './plies.scss',
   styles: `
     svg {
       width: 100%;
-    }
-    rect {
-      stroke: var(--ink);
-      stroke-width: 1;
-    }
-    .leather {
-      fill: var(--hide);
-    }
-    .woven {
-      fill: var(--cloth);
-    }
-    .coated {
-      fill: var(--coated);
-    }
-    .webbing {
-      fill: var(--webbing);
-    }
-    .felt,
-    .foam,
-    .rubber {
-      fill: var(--felt);
     }
     .middle {
       stroke: var(--card);

@@ -20,30 +20,10 @@ const MOST_PX = 150;
       <text x="190" [attr.y]="height() / 2 + 6" class="sum">{{ stack().thicknessMm.toFixed(1) }} mm</text>
     </svg>
   </gan-drawing>`,
+  styleUrl: './plies.scss',
   styles: `
     svg {
       width: 100%;
-    }
-    rect {
-      stroke: var(--ink);
-      stroke-width: 1;
-    }
-    .leather {
-      fill: var(--hide);
-    }
-    .woven {
-      fill: var(--cloth);
-    }
-    .coated {
-      fill: var(--coated);
-    }
-    .webbing {
-      fill: var(--webbing);
-    }
-    .felt,
-    .foam,
-    .rubber {
-      fill: var(--felt);
     }
     .bar {
       stroke: var(--ink);

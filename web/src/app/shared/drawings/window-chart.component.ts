@@ -31,7 +31,7 @@ const SHOWN_FROM = 0.02;
     <svg viewBox="0 0 560 172" role="img" [attr.aria-label]="text()">
       <path class="band" [attr.d]="band()" />
       <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
-      <text class="small" x="${LEFT}" [attr.y]="y(0.95) - 4">sure enough, 95 %</text>
+      <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 14">sure enough, 95 %</text>
       <path class="axis" d="M${LEFT} ${AXIS}H${RIGHT}" />
       @for (tick of ticks(); track tick) {
         <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v8'" />
@@ -41,7 +41,7 @@ const SHOWN_FROM = 0.02;
         ▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top; turns from off
       </text>
       <path class="next" [attr.d]="'M' + x(next()) + ' 20V${AXIS}'" />
-      <text class="next-word" [attr.x]="x(next())" y="14" text-anchor="middle">
+      <text class="next-word" [attr.x]="wordX()" y="14" text-anchor="middle">
         {{ word() }} {{ nextText() }}
       </text>
       @for (mark of marks(); track mark.n) {
@@ -117,6 +117,8 @@ export class WindowChartComponent {
   private readonly scale = computed(() => scaleLinear(this.domain(), [LEFT, RIGHT]));
   private readonly height = scaleLinear([0, 1], [AXIS, TOP]);
   protected readonly ticks = computed(() => this.scale().ticks(8).filter(Number.isInteger));
+  /** Over the setting, but not off the drawing. */
+  protected readonly wordX = computed(() => Math.min(RIGHT - 20, Math.max(LEFT + 20, this.x(this.next()))));
   protected readonly nextText = computed(() => turnsText(this.next()));
   protected readonly band = computed(() => {
     const [low, high] = this.domain();

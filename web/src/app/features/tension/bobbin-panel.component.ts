@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { DROP_TEST_TELLS_TO_TEX, DROP_TESTS, type BobbinSchool, type DropTest } from '@gantelet/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { DROP_TEST_TELLS_TO_TEX, DROP_TESTS, type BobbinSchool } from '@gantelet/core';
 import type { BobbinReadingInput } from '@gantelet/contracts';
 import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -7,6 +7,10 @@ import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/
 import type { BobbinState } from './next-step';
 
 const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
+
+/** What is typed of a reading. */
+type Entry = Pick<BobbinReadingInput, 'screwTurns' | 'grams' | 'tensionCn' | 'outcome'>;
+const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: null };
 
 /** The bobbin case: what to do about it by either school, its readings against what is aimed at, and logging one. */
 @Component({
@@ -44,9 +48,15 @@ const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
         <div class="fields">
           <label
             >Screw turned by
-            <select class="form-select" [value]="screwTurns()" (change)="screwTurns.set(+valueOf($event))">
+            <select
+              class="form-select"
+              [value]="entry().screwTurns"
+              (change)="enter({ screwTurns: +valueOf($event) })"
+            >
               @for (one of screwSteps; track one.turns) {
-                <option [value]="one.turns" [selected]="one.turns === screwTurns()">{{ one.words }}</option>
+                <option [value]="one.turns" [selected]="one.turns === entry().screwTurns">
+                  {{ one.words }}
+                </option>
               }
             </select>
           </label>
@@ -56,8 +66,8 @@ const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
               class="form-control"
               inputmode="decimal"
               placeholder="not weighed"
-              [value]="grams() ?? ''"
-              (change)="grams.set(numberOf($event))"
+              [value]="entry().grams ?? ''"
+              (change)="enter({ grams: numberOf($event) })"
             />
           </label>
           <label
@@ -66,8 +76,8 @@ const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
               class="form-control"
               inputmode="decimal"
               placeholder="no gauge"
-              [value]="tensionCn() ?? ''"
-              (change)="tensionCn.set(numberOf($event))"
+              [value]="entry().tensionCn ?? ''"
+              (change)="enter({ tensionCn: numberOf($event) })"
             />
           </label>
         </div>
@@ -76,8 +86,8 @@ const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
             <button
               type="button"
               class="button small"
-              [attr.aria-pressed]="outcome() === drop"
-              (click)="outcome.set(outcome() === drop ? null : drop)"
+              [attr.aria-pressed]="entry().outcome === drop"
+              (click)="enter({ outcome: entry().outcome === drop ? null : drop })"
             >
               {{ dropWords[drop] }}
             </button>
@@ -133,6 +143,8 @@ export class BobbinPanelComponent {
   readonly school = input.required<BobbinSchool>();
   readonly mayLog = input.required<boolean>();
   readonly busy = input.required<boolean>();
+  /** How many readings the case has. */
+  readonly loggedCount = input.required<number>();
   readonly schoolChange = output<BobbinSchool>();
   readonly logged = output<BobbinReadingInput>();
 
@@ -145,25 +157,25 @@ export class BobbinPanelComponent {
     turns,
     words: turns === 0 ? 'not turned' : `${Math.abs(turns)} turn ${turns > 0 ? 'tighter' : 'looser'}`,
   }));
-  protected readonly screwTurns = signal(0);
-  protected readonly grams = signal<number | null>(null);
-  protected readonly tensionCn = signal<number | null>(null);
-  protected readonly outcome = signal<DropTest | null>(null);
+  /** Kept until the reading is logged, so that a refused one is not lost. */
+  protected readonly entry = linkedSignal<number, Entry>({
+    source: () => this.loggedCount(),
+    computation: () => NOTHING,
+  });
   protected readonly advice = computed(() => bobbinText(this.state().advice));
   /** What is entered as one reading; null while it says nothing, or two things at once. */
   protected readonly reading = computed((): Omit<BobbinReadingInput, 'readAt'> | null => {
-    const [screwTurns, grams, tensionCn, outcome] = [
-      this.screwTurns(),
-      this.grams(),
-      this.tensionCn(),
-      this.outcome(),
-    ];
-    const entry = { screwTurns, grams, tensionCn, outcome };
+    const entry = this.entry();
+    const { screwTurns, grams, tensionCn, outcome } = entry;
     if (tensionCn !== null) return grams === null && outcome === null ? { ...entry, method: 'gauge' } : null;
     if (grams !== null) return outcome === null ? null : { ...entry, method: 'weight' };
     if (outcome !== null) return { ...entry, method: 'drop' };
     return screwTurns === 0 ? null : { ...entry, method: 'screw' };
   });
+
+  protected enter(change: Partial<Entry>): void {
+    this.entry.update((entry) => ({ ...entry, ...change }));
+  }
 
   protected valueOf(event: Event): string {
     return (event.target as HTMLInputElement | HTMLSelectElement).value;
@@ -181,9 +193,5 @@ export class BobbinPanelComponent {
     const reading = this.reading();
     if (!reading) return;
     this.logged.emit({ ...reading, readAt: new Date().toISOString() });
-    this.screwTurns.set(0);
-    this.grams.set(null);
-    this.tensionCn.set(null);
-    this.outcome.set(null);
   }
 }

@@ -68,18 +68,18 @@ const FAULTS: Readonly<
  */
 export function practiceSeam(
   machine: PracticeMachine,
-  { topTurns, bobbinTurns, mended }: PracticeSetting,
+  setting: PracticeSetting,
   chance: readonly [sway: number, shows: number],
   values: Values = SHIPPED_VALUES,
 ): PracticeSeam {
+  const { topTurns } = setting;
   if (!(topTurns >= 0 && topTurns <= machine.travelTurns)) {
     throw new OutOfRange('topTurns', topTurns, `0 to ${machine.travelTurns}`);
   }
-  const fault = machine.fault !== null && !mended.includes(machine.fault) ? FAULTS[machine.fault] : null;
-  const bobbinOff = machine.bobbinOffTurns + bobbinTurns;
-  const balance = machine.balanceTurns + TOP_PER_BOBBIN * bobbinOff;
+  const { bobbinOff, offTurns, faultLeft } = stateAt(machine, setting);
+  const fault = faultLeft && FAULTS[faultLeft];
   const sway = (fault?.sway ?? 0.15) * (2 * chance[0] - 1);
-  const z = (topTurns - balance) / (machine.windowTurns / 2) + (fault?.z ?? 0) + sway;
+  const z = offTurns / (machine.windowTurns / 2) + (fault?.z ?? 0) + sway;
   const grade = gradeSeen(z, chance[1], values);
   return {
     grade,
@@ -93,22 +93,27 @@ export function practiceSeam(
 /** A learner's own eyes see truly: the soft thresholds, without a judge's slips. */
 function gradeSeen(z: number, draw: number, values: Values): SeamGrade {
   const truly = { ...values, 'tension.neighbour-slip': NEVER, 'tension.lapse': NEVER };
+  const chances = gradeChances(z, truly);
   let left = draw;
-  return SEAM_GRADES.find((_, i) => (left -= gradeChances(z, truly)[i]!) <= 0) ?? 'balanced';
+  return SEAM_GRADES.find((_, i) => (left -= chances[i]!) <= 0) ?? 'balanced';
 }
 
 const NEVER = { value: 0, standing: 'assumption', source: 'a learner looks at the drawing itself' } as const;
 
 /** Whether a setting is what the learner was to find: in the window, no pucker, nothing wrong left. */
-export function isBalanced(
-  machine: PracticeMachine,
-  { topTurns, bobbinTurns, mended }: PracticeSetting,
-): boolean {
+export function isBalanced(machine: PracticeMachine, setting: PracticeSetting): boolean {
+  const { bobbinOff, offTurns, faultLeft } = stateAt(machine, setting);
+  return Math.abs(offTurns) <= machine.windowTurns / 2 && faultLeft === null && bobbinOff < PUCKERS_FROM;
+}
+
+/** How far bobbin and top are from right at a setting, in turns, and the fault that is left. */
+function stateAt(machine: PracticeMachine, { topTurns, bobbinTurns, mended }: PracticeSetting) {
   const bobbinOff = machine.bobbinOffTurns + bobbinTurns;
-  const balance = machine.balanceTurns + TOP_PER_BOBBIN * bobbinOff;
-  const faultLeft = machine.fault !== null && !mended.includes(machine.fault);
-  const inside = Math.abs(topTurns - balance) <= machine.windowTurns / 2;
-  return inside && !faultLeft && bobbinOff < PUCKERS_FROM;
+  return {
+    bobbinOff,
+    offTurns: topTurns - (machine.balanceTurns + TOP_PER_BOBBIN * bobbinOff),
+    faultLeft: machine.fault !== null && mended.includes(machine.fault) ? null : machine.fault,
+  };
 }
 
 /** How each fault shows at a setting that would be balanced without it, in half windows. */

@@ -24,8 +24,8 @@ export interface BalanceAdvice {
 }
 
 /**
- * `tells-most`: the seam there teaches most. `prove`: it is likely good, a seam proves it. `other-side`: the best setting is sure enough, but no fault was seen on that side yet.
- * `sure`: the search is over.
+ * `tells-most`: the seam there teaches most. `prove`: it is likely good, a seam proves it. `other-side`: the best
+ * setting is sure enough, but no fault was seen on that side yet. `sure`: the search is over.
  */
 export type BalanceReason = 'tells-most' | 'prove' | 'other-side' | 'sure';
 

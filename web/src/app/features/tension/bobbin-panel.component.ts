@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { DROP_TEST_TELLS_TO_TEX, DROP_TESTS, type BobbinSchool } from '@gantelet/core';
 import type { BobbinReadingInput } from '@gantelet/contracts';
 import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
+import { typedNumber } from '../../shared/typed-number';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/tension-words';
 import type { BobbinState } from './next-step';
@@ -182,11 +183,7 @@ export class BobbinPanelComponent {
   }
 
   protected numberOf(event: Event): number | null {
-    const field = event.target as HTMLInputElement;
-    const number = Number(field.value.trim().replace(',', '.'));
-    if (field.value.trim() !== '' && number > 0 && number <= 5000) return number;
-    field.value = '';
-    return null;
+    return typedNumber(event, (typed) => typed > 0 && typed <= 5000);
   }
 
   protected log(): void {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { ENOUGH_READINGS, turnsText, turnsToTension } from '@gantelet/core';
 import type { GaugeReadingInput, LoggedGaugeReading } from '@gantelet/contracts';
 import { TensionLineComponent } from '../../shared/drawings/tension-line.component';
+import { typedNumber } from '../../shared/typed-number';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 
 const PULLS = [0, 1, 2] as const;
@@ -93,11 +94,8 @@ export class GaugePanelComponent {
   }
 
   protected setPull(index: number, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const cn = Number(field.value.trim().replace(',', '.'));
-    const usable = field.value.trim() !== '' && cn > 0 && cn <= 5000;
-    if (!usable) field.value = '';
-    this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? (usable ? cn : null) : pull)));
+    const cn = typedNumber(event, (typed) => typed > 0 && typed <= 5000);
+    this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull)));
   }
 
   protected log(): void {

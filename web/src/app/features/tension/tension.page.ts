@@ -32,6 +32,7 @@ import { KnobDialComponent } from '../../shared/drawings/knob-dial.component';
 import { LockSectionComponent } from '../../shared/drawings/lock-section.component';
 import { SeamFacesComponent } from '../../shared/drawings/seam-faces.component';
 import { WindowChartComponent } from '../../shared/drawings/window-chart.component';
+import { typedNumber } from '../../shared/typed-number';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SeamStripComponent, type SeamStep } from '../../shared/widgets/seam-strip.component';
@@ -220,19 +221,13 @@ export class TensionPage {
   }
 
   protected setPreTension(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const turns = Number(field.value.trim().replace(',', '.'));
-    const usable = field.value.trim() !== '' && turns >= 0 && turns <= 30;
-    if (!usable) field.value = '';
-    this.change({ preTensionTurns: usable ? turns : null, ruledOut: this.draft().ruledOut });
+    const preTensionTurns = typedNumber(event, (turns) => turns >= 0 && turns <= 30);
+    this.change({ preTensionTurns, ruledOut: this.draft().ruledOut });
   }
 
   protected setDepth(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const percent = Number(field.value.trim().replace(',', '.'));
-    const usable = field.value.trim() !== '' && percent >= 0 && percent <= 100;
-    if (!usable) field.value = '';
-    this.change({ lockDepth: usable ? percent / 100 : null, ruledOut: this.draft().ruledOut });
+    const percent = typedNumber(event, (typed) => typed >= 0 && typed <= 100);
+    this.change({ lockDepth: percent === null ? null : percent / 100, ruledOut: this.draft().ruledOut });
   }
 
   private knobText(turns: number): string {

@@ -5,7 +5,7 @@ const only = (name, from, allowed) => ({
   comment: `${from} may import only: ${allowed.join(', ') || 'nothing of ours'}`,
   from: { path: `^${from}/src` },
   to: {
-    path: '^(core|contracts|server|demo|web)/',
+    path: '^(core|contracts|server|demo|devices|web)/',
     pathNot: [`^${from}/`, ...allowed.map((one) => `^${one}/`)],
   },
 });
@@ -16,6 +16,7 @@ module.exports = {
     only('contracts-on-core', 'contracts', ['core']),
     only('server-on-contracts', 'server', ['contracts', 'core']),
     only('demo-on-contracts', 'demo', ['contracts', 'core']),
+    only('devices-on-contracts', 'devices', ['contracts', 'core']),
     only('web-on-contracts', 'web', ['contracts', 'core']),
     {
       name: 'core-is-pure',

@@ -10,7 +10,16 @@ const CHECKS = [
   [
     'arrows',
     'depcruise',
-    ['--config', '.dependency-cruiser.cjs', 'core/src', 'contracts/src', 'server/src', 'demo/src', 'web/src'],
+    [
+      '--config',
+      '.dependency-cruiser.cjs',
+      'core/src',
+      'contracts/src',
+      'server/src',
+      'demo/src',
+      'devices/src',
+      'web/src',
+    ],
   ],
   ['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
 ];

@@ -7,7 +7,7 @@ import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { main } from './lib/say.mjs';
-import { prepareDatabase, startServer } from './lib/server.mjs';
+import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
 /** One current picture of each main view, from fresh demo data, into docs/screenshots. */
 
@@ -43,9 +43,11 @@ await main(async () => {
   const database = await startMariadb(home);
   try {
     await prepareDatabase(home, database.environment);
-    const server = await startServer(home, database.environment, 0);
+    const devices = await startDevices(home, database.environment);
+    const server = await startServer(home, devices.environment, 0);
     await takeAll(server.address);
     await server.stop();
+    await devices.stop();
   } finally {
     await database.stop();
     rmSync(home, { recursive: true, force: true });

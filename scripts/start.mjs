@@ -6,7 +6,7 @@ import { ROOT, STATE } from './lib/paths.mjs';
 import { isFree } from './lib/ports.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
-import { prepareDatabase, startServer } from './lib/server.mjs';
+import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
 /** From a machine with only Node.js to the served application. Needs no package until it has installed them. */
 
@@ -38,12 +38,15 @@ await main(async () => {
     const database = await startMariadb(HOME);
     stops.push(database.stop);
     await prepareDatabase(HOME, database.environment);
-    const server = await startServer(HOME, database.environment, port);
+    const devices = await startDevices(HOME, database.environment);
+    stops.push(devices.stop);
+    const server = await startServer(HOME, devices.environment, port);
     stops.push(server.stop);
     writeFileSync(RUNNING, `${process.pid} ${server.address}`);
     await greet(server.address);
     const ended = await Promise.race([
       database.ended.then(() => 'database'),
+      devices.ended.then(() => 'broker'),
       server.ended.then(() => 'server'),
     ]);
     if (!stopping) throw new Refusal(`The ${ended} ended by itself. The rest is stopped; start again.`);

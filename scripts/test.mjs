@@ -6,7 +6,7 @@ import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
-import { prepareDatabase, startServer } from './lib/server.mjs';
+import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
 /**
  * Sets up and runs every part: `npm test`, or `npm test -- core server` for some. Databases live in a folder of their
@@ -28,6 +28,7 @@ const PARTS = {
   core: () => jasmine('core'),
   contracts: () => jasmine('contracts'),
   demo: () => jasmine('demo'),
+  devices: () => jasmine('devices'),
   server: () => withDatabase((environment) => jasmine('server', environment)),
   web: async () => {
     const env = { ...NO_ANALYTICS, CHROME_BIN: findProgram('chromium') };
@@ -41,7 +42,8 @@ const PARTS = {
   e2e: () =>
     withDatabase(async (environment, home) => {
       await prepareDatabase(home, environment);
-      const server = await startServer(home, environment, 0);
+      const devices = await startDevices(home, environment);
+      const server = await startServer(home, devices.environment, 0);
       try {
         const env = { GANTELET_ADDRESS: server.address, GANTELET_BROWSER: findProgram('chromium') };
         const result = await run('npx', ['--no-install', 'playwright', 'test'], {
@@ -52,6 +54,7 @@ const PARTS = {
         return countedPlaywright(result);
       } finally {
         await server.stop();
+        await devices.stop();
       }
     }),
 };

@@ -8,5 +8,6 @@ export * from './tension/index.js';
 export * from './catalogue/index.js';
 export * from './practice/index.js';
 export * from './search/index.js';
+export * from './device/index.js';
 export * from './route/index.js';
 export * from './scenario/index.js';

@@ -8,6 +8,7 @@ export * from './material/index.js';
 export * from './match/index.js';
 export * from './tension/index.js';
 export * from './practice/index.js';
+export * from './gauge/index.js';
 export * from './seam/index.js';
 export * from './floor/index.js';
 export * from './label/index.js';

@@ -16,6 +16,7 @@ import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { needleHistory } from './needle-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
+import { DEMO_STAND_INS } from './stand-ins.js';
 import { shiftCalendar, type ShiftCalendar } from './shift-calendar.js';
 import { DEMO_PEOPLE, DEMO_SHIFTS, DEMO_ZONES, WORKS, type DemoZone } from './works.js';
 
@@ -66,6 +67,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     installs: built.flatMap((one) => one.needles.installs),
     removals: built.flatMap((one) => one.needles.removals),
     clearances: built.flatMap((one) => one.needles.clearances),
+    standIns: DEMO_STAND_INS.map((device) => ({ ...device, registeredById: people[0]!.id })),
   };
 }
 

@@ -5,6 +5,7 @@ export const WORKS = {
   name: 'Tarn Street Sheeting & Hide',
   timeZone: 'Europe/London',
   schools: { size: 'by-work', leatherPoint: 'cutting' },
+  tension: { bobbin: 'leave-bobbin', target: 'middle' },
   lifeHours: 8,
 } as const satisfies Scenario['shop'];
 

@@ -14,11 +14,12 @@ const NODE_SOURCES = [
   'contracts',
   'server',
   'demo',
+  'devices',
 ];
 const WEB_SOURCES = [...LOCKED, 'angular.json', 'tsconfig.base.json', 'core', 'contracts', 'web'];
 
 function workspaces(file) {
-  return ['core', 'contracts', 'server', 'demo', 'web'].map((name) => `${name}/${file}`);
+  return ['core', 'contracts', 'server', 'demo', 'devices', 'web'].map((name) => `${name}/${file}`);
 }
 
 /** Installs the locked packages unless they are already there. */
@@ -30,10 +31,11 @@ export async function installPackages() {
   });
 }
 
-/** Compiles core, contracts, server and demo. */
+/** Compiles core, contracts, server, demo and the stand-ins. */
 export async function buildNodeParts() {
-  const built =
-    existsSync(join(ROOT, 'server', 'dist', 'main.js')) && existsSync(join(ROOT, 'demo', 'dist', 'index.js'));
+  const built = ['server/dist/main.js', 'demo/dist/index.js', 'devices/dist/main.js'].every((file) =>
+    existsSync(join(ROOT, file)),
+  );
   const stamp = join(STATE, 'built-node');
   if (!built) rmSync(stamp, { force: true });
   await unlessStamped(stamp, fingerprint(NODE_SOURCES), async () => {

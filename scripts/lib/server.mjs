@@ -3,10 +3,12 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, WEB_ROOT } from './paths.mjs';
+import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
 import { Refusal } from './say.mjs';
 
 const SERVER = join(ROOT, 'server', 'dist', 'main.js');
+const STAND_INS = join(ROOT, 'devices', 'dist', 'main.js');
 const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 
 /** Brings the database up to date and loads the demo scenario when it is empty. */
@@ -22,37 +24,65 @@ export async function prepareDatabase(home, environment) {
 }
 
 /** Starts the server and waits until it listens. It ends by itself when this process does. */
-export function startServer(home, environment, port) {
-  const child = fork(SERVER, ['serve'], {
+export async function startServer(home, environment, port) {
+  const { listensOn, ...server } = await startListening('server', SERVER, ['serve'], {
+    ...environment,
+    GANTELET_PORT: String(port),
+    GANTELET_SESSION_SECRET: sessionSecret(home),
+    GANTELET_WEB_ROOT: WEB_ROOT,
+  });
+  return { ...server, address: `http://127.0.0.1:${listensOn}` };
+}
+
+/**
+ * Starts the broker on loopback and the stand-ins of the demo. `environment` of the result tells a server how to reach
+ * the broker.
+ */
+export async function startDevices(home, environment) {
+  const secret = sessionSecret(home);
+  const mqtt = { GANTELET_MQTT_PORT: String(await freePort()), GANTELET_MQTT_SECRET: secret };
+  const broker = await startListening('broker', SERVER, ['broker'], {
+    ...environment,
+    ...mqtt,
+    GANTELET_SESSION_SECRET: secret,
+  });
+  const { DEMO_STAND_INS } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+  const standIns = start(STAND_INS, [], {
+    GANTELET_MQTT_PORT: mqtt.GANTELET_MQTT_PORT,
+    GANTELET_STAND_INS: JSON.stringify(DEMO_STAND_INS),
+  });
+  const stop = async () => {
+    await standIns.stop();
+    await broker.stop();
+  };
+  return { environment: { ...environment, ...mqtt }, ended: broker.ended, stop };
+}
+
+async function startListening(name, file, args, env) {
+  const { child, ended, stop } = start(file, args, env);
+  const listensOn = await new Promise((resolve, reject) => {
+    child.once('message', ({ listening }) => resolve(listening));
+    void ended.then(() => reject(new Refusal(`The ${name} ended before it could listen.`)));
+  });
+  return { listensOn, ended, stop };
+}
+
+/** Starts one of our programs in a process group of its own: Ctrl-C reaches only us, and we end them in order. */
+function start(file, args, env) {
+  const child = fork(file, args, {
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    env: {
-      ...process.env,
-      ...environment,
-      GANTELET_PORT: String(port),
-      GANTELET_SESSION_SECRET: sessionSecret(home),
-      GANTELET_WEB_ROOT: WEB_ROOT,
-    },
+    env: { ...process.env, ...env },
   });
   const ended = new Promise((resolve) => child.once('exit', resolve));
-  const listening = new Promise((resolve, reject) => {
-    child.once('message', ({ listening: listensOn }) => resolve(listensOn));
-    void ended.then(() => reject(new Refusal('The server ended before it could listen.')));
-  });
   const stop = async () => {
     child.kill('SIGTERM');
     await ended;
   };
-  return listening.then((listensOn) => ({
-    port: listensOn,
-    address: `http://127.0.0.1:${listensOn}`,
-    ended,
-    stop,
-    child,
-  }));
+  return { child, ended, stop };
 }
 
-/** Signs session cookies: made once, so that nobody is signed out by a restart. */
+/** Signs session cookies and lets servers in at the broker: made once, so that nobody is signed out by a restart. */
 function sessionSecret(home) {
   mkdirSync(home, { recursive: true, mode: 0o700 });
   const file = join(home, 'session-secret');

@@ -11,6 +11,9 @@ const Environment = z.object({
   GANTELET_SESSION_SECRET: z.string().min(16),
   GANTELET_BEHIND_TLS: z.stringbool().default(false),
   GANTELET_WEB_ROOT: z.string().optional(),
+  GANTELET_MQTT_HOST: z.string().default('127.0.0.1'),
+  GANTELET_MQTT_PORT: z.coerce.number().int().min(0).max(65535).optional(),
+  GANTELET_MQTT_SECRET: z.string().min(16).optional(),
   GANTELET_LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
 });
 
@@ -22,6 +25,13 @@ export interface DatabaseConfig {
   readonly password: string;
 }
 
+/** Where the broker is, and what a server instance proves itself to it with. */
+export interface MqttConfig {
+  readonly host: string;
+  readonly port: number;
+  readonly secret: string;
+}
+
 export interface Config {
   readonly database: DatabaseConfig;
   readonly port: number;
@@ -31,6 +41,15 @@ export interface Config {
   /** Folder of the built web application; null serves the API only. */
   readonly webRoot: string | null;
   readonly logLevel: string;
+  /** Null without devices. */
+  readonly mqtt: MqttConfig | null;
+}
+
+function mqttOf(env: z.infer<typeof Environment>): MqttConfig | null {
+  const { GANTELET_MQTT_HOST: host, GANTELET_MQTT_PORT: port, GANTELET_MQTT_SECRET: secret } = env;
+  if (port === undefined) return null;
+  if (secret === undefined) throw new Error('Environment: GANTELET_MQTT_PORT needs GANTELET_MQTT_SECRET');
+  return { host, port, secret };
 }
 
 /** Reads the environment. Throws naming each variable that is missing or wrong. */
@@ -51,5 +70,6 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
     behindTls: env.GANTELET_BEHIND_TLS,
     webRoot: env.GANTELET_WEB_ROOT ?? null,
     logLevel: env.GANTELET_LOG_LEVEL,
+    mqtt: mqttOf(env),
   };
 }

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { pino } from 'pino';
 import { Scenario } from '@gantelet/contracts';
+import { startBroker } from './broker/broker.js';
 import { configFrom } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrationsOf } from './db/migrate.js';
@@ -8,7 +9,7 @@ import { findShop } from './features/shop/index.js';
 import { createApp } from './http/app.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
-const USAGE = 'usage: main.js migrate | state | load SCENARIO.json | serve';
+const USAGE = 'usage: main.js migrate | state | load SCENARIO.json | serve | broker';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
@@ -17,6 +18,7 @@ if (command === 'migrate') await migrate();
 else if (command === 'state') await state();
 else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'serve') serve();
+else if (command === 'broker') await broker();
 else {
   console.error(USAGE);
   process.exitCode = 2;
@@ -41,7 +43,7 @@ async function state(): Promise<void> {
 async function load(path: string): Promise<void> {
   const database = openDatabase(config.database);
   const scenario = Scenario.parse(JSON.parse(await readFile(path, 'utf8')));
-  const loaded = await loadScenario(database, scenario);
+  const loaded = await loadScenario(database, scenario, new Date());
   console.log(
     loaded ? `Loaded ${scenario.shop.name}.` : 'The database already holds a shop; nothing loaded.',
   );
@@ -61,16 +63,37 @@ function serve(): void {
     const address = server.address();
     if (typeof address === 'object') process.send?.({ listening: address?.port });
   });
-  let stopping = false;
-  const stop = (): void => {
-    if (stopping) return;
-    stopping = true;
+  whenToldToStop(() => {
     app.stop();
     server.close(() => {
       void database.close();
       if (process.connected) process.disconnect();
     });
     server.closeIdleConnections();
-  };
-  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.once(signal, stop);
+  });
+}
+
+/** Lets devices speak until told to stop or its parent is gone. Tells a parent which port it has. */
+async function broker(): Promise<void> {
+  if (!config.mqtt) throw new Error('Environment: GANTELET_MQTT_PORT is missing');
+  const database = openDatabase(config.database);
+  const running = await startBroker(database, config.mqtt);
+  process.send?.({ listening: running.port });
+  whenToldToStop(() => {
+    void running.stop().then(async () => {
+      await database.close();
+      if (process.connected) process.disconnect();
+    });
+  });
+}
+
+function whenToldToStop(stop: () => void): void {
+  let stopping = false;
+  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) {
+    process.once(signal, () => {
+      if (stopping) return;
+      stopping = true;
+      stop();
+    });
+  }
 }

@@ -39,6 +39,12 @@ export const ERRORS = {
   'needle.wrong-clamp': { status: 422, title: 'This machine does not take that needle. Not logged.' },
   'needle.time': { status: 422, title: 'The change cannot be before {earliest} or after now. Not logged.' },
   'clearance.nothing': { status: 409, title: 'This machine is not stopped for a missing piece.' },
+  'device.unknown': { status: 404, title: 'There is no such device.' },
+  'device.no-stand-in': { status: 422, title: '{name} is a real device: use it by hand. Nothing was asked.' },
+  'device.line-down': {
+    status: 503,
+    title: 'The line to the devices is down. Nothing was asked. Type the reading, or try again.',
+  },
   'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was kept. Try again.' },
   'server.fault': { status: 500, title: 'Something failed on our side. Nothing was kept. Try again.' },
 } as const satisfies Record<string, { status: number; title: string }>;

@@ -30,6 +30,9 @@ describe('the error catalogue', () => {
       '422 needle.wrong-clamp: This machine does not take that needle. Not logged.',
       '422 needle.time: The change cannot be before {earliest} or after now. Not logged.',
       '409 clearance.nothing: This machine is not stopped for a missing piece.',
+      '404 device.unknown: There is no such device.',
+      '422 device.no-stand-in: {name} is a real device: use it by hand. Nothing was asked.',
+      '503 device.line-down: The line to the devices is down. Nothing was asked. Type the reading, or try again.',
       '503 server.busy: The database is busy or starting. Nothing was kept. Try again.',
       '500 server.fault: Something failed on our side. Nothing was kept. Try again.',
     ]);

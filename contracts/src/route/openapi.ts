@@ -49,7 +49,7 @@ function operationOf(route: Route): Json {
           },
         }),
     responses: {
-      200: { description: 'Done', content: jsonContent(schemaOf(route.reply)) },
+      200: { description: 'Done', content: contentOf(route) },
       ...problemsOf(route),
     },
   };
@@ -105,7 +105,9 @@ function problemsOf(route: Route): Json {
   );
 }
 
-const jsonContent = (schema: Json): Json => ({ 'application/json': { schema } });
+const contentOf = ({ streams, reply }: Route): Json => ({
+  [streams ? 'text/event-stream' : 'application/json']: { schema: schemaOf(reply) },
+});
 
 function schemaOf(schema: z.ZodType, io: 'input' | 'output' = 'output'): Json {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Json;

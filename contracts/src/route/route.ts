@@ -23,6 +23,8 @@ export interface Route<
   readonly permission: 'anyone' | Role;
   /** A keyed write carries an Idempotency-Key and is done once, however often it is sent. */
   readonly keyed: boolean;
+  /** Answers with a stream of server-sent events, each a `reply`, until one side ends it. */
+  readonly streams: boolean;
   readonly params: Params;
   readonly query: Query;
   readonly body: Body;
@@ -63,11 +65,19 @@ export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q exte
     ...spec,
     method: 'GET',
     keyed: false,
+    streams: false,
     params: spec.params ?? (Nothing as unknown as P),
     query: spec.query ?? (Nothing as unknown as Q),
     body: Nothing,
     errors: spec.errors ?? [],
   };
+}
+
+/** A route that tells what happens as it happens; `reply` is one event. */
+export function streams<R extends z.ZodType, P extends z.ZodType = Nothing, Q extends z.ZodType = Nothing>(
+  spec: Common<P, Q, R>,
+): Route<P, Q, Nothing, R> {
+  return { ...reads(spec), streams: true };
 }
 
 /** A route that changes something. Keyed unless said otherwise. */
@@ -86,6 +96,7 @@ export function writes<
   return {
     ...spec,
     keyed: spec.keyed ?? true,
+    streams: false,
     params: spec.params ?? (Nothing as unknown as P),
     query: spec.query ?? (Nothing as unknown as Q),
     errors: spec.errors ?? [],

@@ -20,10 +20,11 @@ import {
   SetupRevision,
   SetupWork,
 } from '../match/index.js';
+import { Device, DeviceEntry, DeviceEvent, StandInAsk } from '../device/index.js';
 import { PracticeRun, PracticeRunInput } from '../practice/index.js';
 import { SearchQuery, SearchResult } from '../search/index.js';
 import { Id } from '../shared/index.js';
-import { Session, SignIn } from '../shop/index.js';
+import { Session, Shop, ShopRevision, SignIn } from '../shop/index.js';
 import {
   BalancedSetting,
   BobbinReading,
@@ -35,10 +36,11 @@ import {
   TensionView,
   TestSeamInput,
 } from '../tension/index.js';
-import { Nothing, reads, writes, type Route } from './route.js';
+import { Nothing, reads, streams, writes, type Route } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
 const ofSetup = z.strictObject({ setupId: Id });
+const ofDevice = z.strictObject({ deviceId: Id });
 
 /** Every address of the server. */
 export const routes = {
@@ -69,6 +71,16 @@ export const routes = {
     keyed: false,
     body: Nothing,
     reply: Session,
+  }),
+  reviseShop: writes({
+    id: 'reviseShop',
+    method: 'PUT',
+    path: '/api/shop',
+    summary: 'Choose the schools and the planned interval of the shop',
+    permission: 'lead',
+    body: ShopRevision,
+    reply: Shop,
+    errors: ['version.stale'],
   }),
   listMachines: reads({
     id: 'listMachines',
@@ -309,6 +321,53 @@ export const routes = {
     permission: 'operator',
     body: PracticeRunInput,
     reply: PracticeRun,
+  }),
+  listDevices: reads({
+    id: 'listDevices',
+    path: '/api/devices',
+    summary: 'Gauges and scales, by name',
+    permission: 'operator',
+    reply: z.array(Device),
+  }),
+  registerDevice: writes({
+    id: 'registerDevice',
+    method: 'POST',
+    path: '/api/devices',
+    summary: 'Register a device with the token it will prove itself with; its id is the key it is sent with',
+    permission: 'lead',
+    body: DeviceEntry,
+    reply: Device,
+  }),
+  revokeDevice: writes({
+    id: 'revokeDevice',
+    method: 'POST',
+    path: '/api/devices/:deviceId/revocation',
+    summary: 'Let a device in no more',
+    permission: 'lead',
+    params: ofDevice,
+    body: Nothing,
+    reply: Device,
+    errors: ['device.unknown'],
+  }),
+  watchDevice: streams({
+    id: 'watchDevice',
+    path: '/api/devices/:deviceId/live',
+    summary: 'What a device shows, as it shows it',
+    permission: 'mechanic',
+    params: ofDevice,
+    reply: DeviceEvent,
+    errors: ['device.unknown'],
+  }),
+  askStandIn: writes({
+    id: 'askStandIn',
+    method: 'POST',
+    path: '/api/devices/:deviceId/stand-in-asks',
+    summary: 'Have a stand-in do what a hand would do with the real device',
+    permission: 'mechanic',
+    params: ofDevice,
+    body: z.strictObject({ ask: StandInAsk }),
+    reply: Device,
+    errors: ['device.unknown', 'device.no-stand-in', 'device.line-down'],
   }),
   search: reads({
     id: 'search',

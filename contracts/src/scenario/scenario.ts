@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
+import { DeviceKind, DeviceToken } from '../device/index.js';
 import { Machine } from '../floor/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
@@ -12,7 +13,7 @@ import { TestSeamInput } from '../tension/index.js';
  * database. Ids are the file's own and are kept.
  */
 export const Scenario = z.strictObject({
-  shop: Shop,
+  shop: Shop.omit({ version: true }),
   people: z.array(Person.extend({ signInName: SignInName, password: Password })),
   shifts: z.array(
     z.strictObject({
@@ -64,6 +65,10 @@ export const Scenario = z.strictObject({
       clearedById: Id,
       finding: z.enum(['piece-found', 'work-quarantined']),
     }),
+  ),
+  /** Stand-ins for gauges and scales, each with the token it proves itself with. */
+  standIns: z.array(
+    z.strictObject({ id: Id, kind: DeviceKind, name: Name, token: DeviceToken, registeredById: Id }),
   ),
 });
 export type Scenario = z.infer<typeof Scenario>;

@@ -1,6 +1,12 @@
 import * as z from 'zod';
-import { SIZE_SCHOOLS, type LeatherPointSchool, type SizeSchoolChoice } from '@gantelet/core';
-import { Name } from '../shared/index.js';
+import {
+  BOBBIN_SCHOOLS,
+  SIZE_SCHOOLS,
+  TENSION_TARGETS,
+  type LeatherPointSchool,
+  type SizeSchoolChoice,
+} from '@gantelet/core';
+import { Name, Version } from '../shared/index.js';
 
 export const SIZE_SCHOOL_CHOICES = [
   'by-work',
@@ -15,13 +21,30 @@ export const SchoolChoice = z.strictObject({
 });
 export type SchoolChoice = z.infer<typeof SchoolChoice>;
 
+/** How tension is set: what is done about the bobbin, and what the setting is for. */
+export const TensionWay = z.strictObject({
+  bobbin: z.enum(BOBBIN_SCHOOLS),
+  target: z.enum(TENSION_TARGETS),
+});
+export type TensionWay = z.infer<typeof TensionWay>;
+
+const ways = {
+  schools: SchoolChoice,
+  tension: TensionWay,
+  /** Planned needle interval in running hours. */
+  lifeHours: z.number().positive().max(1000),
+};
+
 /** How the shop works. */
 export const Shop = z.object({
   name: Name,
   /** IANA name, such as Europe/Oslo: shifts are kept in this local time. */
   timeZone: z.string().min(1).max(64),
-  schools: SchoolChoice,
-  /** Planned needle interval in running hours. */
-  lifeHours: z.number().positive().max(1000),
+  ...ways,
+  version: Version,
 });
 export type Shop = z.infer<typeof Shop>;
+
+/** What the lead decides for the whole shop. */
+export const ShopRevision = z.strictObject({ ...ways, version: Version });
+export type ShopRevision = z.infer<typeof ShopRevision>;

@@ -11,7 +11,8 @@ import {
 } from './window-belief.js';
 
 /** What the setting is chosen for: most margin on both sides, or the least tension that still hides the far thread. */
-export type TensionTarget = 'middle' | 'least-tension';
+export const TENSION_TARGETS = ['middle', 'least-tension'] as const;
+export type TensionTarget = (typeof TENSION_TARGETS)[number];
 
 /** What to sew next, or that the search is over, and how sure that is. */
 export interface BalanceAdvice {

@@ -44,7 +44,8 @@ export function dropTension(grams: number, outcome: DropTest, values: Values = S
 export const DROP_TEST_TELLS_TO_TEX = 135;
 
 /** Which way practitioners go about the bobbin. */
-export type BobbinSchool = 'bobbin-first' | 'leave-bobbin';
+export const BOBBIN_SCHOOLS = ['leave-bobbin', 'bobbin-first'] as const;
+export type BobbinSchool = (typeof BOBBIN_SCHOOLS)[number];
 
 /** What to do about the bobbin before the top is touched. */
 export type BobbinAdvice =

@@ -38,6 +38,7 @@ export {
   beliefAfter,
   type BalanceAdvice,
   type BalanceReason,
+  TENSION_TARGETS,
   type TensionTarget,
 } from './balance-rule.js';
 export { ENOUGH_WORKS, predictSetting, type SettingPrediction, type SettledWork } from './predict-setting.js';
@@ -49,6 +50,7 @@ export {
   dropTension,
   type BobbinAdvice,
   type BobbinContext,
+  BOBBIN_SCHOOLS,
   type BobbinSchool,
   type TensionRange,
 } from './bobbin-tension.js';

@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import { freshDatabase } from '../testing/test-shop.js';
-import { smallWorks } from '../testing/small-works.js';
+import { LOADED_AT, smallWorks } from '../testing/small-works.js';
 import { loadScenario } from '../scenario/load-scenario.js';
 import { migrationsOf } from './migrate.js';
 
@@ -37,10 +37,10 @@ describe('the database', () => {
     await migrationsOf(database.sequelize).up();
     const { scenario } = smallWorks();
     const broken = { ...scenario, removals: [brokenRemoval(scenario.people[0]!.id)] };
-    await expectAsync(loadScenario(database, broken)).toBeRejected();
+    await expectAsync(loadScenario(database, broken, LOADED_AT)).toBeRejected();
     expect(await database.tables.people.count()).toBe(0);
-    expect(await loadScenario(database, scenario)).toBeTrue();
-    expect(await loadScenario(database, scenario)).toBeFalse();
+    expect(await loadScenario(database, scenario, LOADED_AT)).toBeTrue();
+    expect(await loadScenario(database, scenario, LOADED_AT)).toBeFalse();
     expect(await database.tables.people.count()).toBe(3);
     await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
     await database.close();

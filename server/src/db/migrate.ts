@@ -4,11 +4,12 @@ import { firstTables } from './migrations/20261124-first-tables.js';
 import { matchRoom } from './migrations/20261125-match-room.js';
 import { tensionRoom } from './migrations/20261126-tension-room.js';
 import { gaugeReadings } from './migrations/20261127-gauge-readings.js';
+import { devices } from './migrations/20261128-devices.js';
 
 export type Migration = RunnableMigration<Sequelize>;
 
 /** In the order of their names, which begin with their date. */
-const MIGRATIONS: readonly Migration[] = [firstTables, matchRoom, tensionRoom, gaugeReadings];
+const MIGRATIONS: readonly Migration[] = [firstTables, matchRoom, tensionRoom, gaugeReadings, devices];
 
 /** The migrations of a database, to run up or down. */
 export function migrationsOf(sequelize: Sequelize): Umzug<Sequelize> {

@@ -1,5 +1,12 @@
-import type { DropTest, FragmentCount, RemovalCause, SeamGrade } from '@gantelet/core';
-import type { Machine, Role, SchoolChoice } from '@gantelet/contracts';
+import type {
+  BobbinSchool,
+  DropTest,
+  FragmentCount,
+  RemovalCause,
+  SeamGrade,
+  TensionTarget,
+} from '@gantelet/core';
+import type { DeviceKind, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -16,6 +23,9 @@ export interface ShopRow {
   sizeSchool: SchoolChoice['size'];
   leatherPointSchool: SchoolChoice['leatherPoint'];
   lifeHours: number;
+  bobbinSchool: BobbinSchool;
+  tensionTarget: TensionTarget;
+  version: number;
 }
 export interface ShiftRow {
   id: string;
@@ -201,4 +211,14 @@ export interface SignInTryRow {
   who: string;
   tries: number;
   resetsAt: Date;
+}
+export interface DeviceRow {
+  id: string;
+  kind: DeviceKind;
+  name: string;
+  standIn: boolean;
+  tokenHash: string;
+  registeredAt: Date;
+  registeredById: string;
+  revokedAt: Date | null;
 }

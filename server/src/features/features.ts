@@ -2,6 +2,7 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
+import { deviceRoutes, type DeviceLine } from './device/index.js';
 import { floorRoutes, listMachines, setPresentSetup } from './floor/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
@@ -10,7 +11,7 @@ import { findShop, shopRoutes } from './shop/index.js';
 import { balancedSettings, tensionRoutes } from './tension/index.js';
 
 /** Everything the server can answer, room by room. What joins two rooms stands here. */
-export function features(database: Database, now: () => Date): readonly Handled[] {
+export function features(database: Database, line: DeviceLine, now: () => Date): readonly Handled[] {
   return [
     ...shopRoutes(database),
     ...floorRoutes(database, now),
@@ -18,6 +19,7 @@ export function features(database: Database, now: () => Date): readonly Handled[
     ...catalogueRoutes(database, now),
     ...tensionRoutes(database),
     ...practiceRoutes(database),
+    ...deviceRoutes(database, line, now),
     ...searchRoutes(database),
     answer(routes.exportSetupCards, async ({ query: { setupId } }) => {
       const [setups, machines, balanced, shop] = await Promise.all([

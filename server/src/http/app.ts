@@ -9,6 +9,7 @@ import { openApiOf, ROUTE_TABLE } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
 import { features } from '../features/features.js';
+import { openDeviceLine } from '../features/device/index.js';
 import { findPerson } from '../features/shop/index.js';
 import { mountRoutes } from './mount.js';
 import { answerProblems, BODY_LIMIT, unknownRoute } from './problems.js';
@@ -42,6 +43,8 @@ export function createApp({
 }: AppOptions): App {
   const app = express();
   const sessions = sessionsInDatabase(database, config);
+  const line = openDeviceLine(config.mqtt);
+  const ends = new AbortController();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
   if (config.behindTls) app.set('trust proxy', 1);
@@ -61,10 +64,11 @@ export function createApp({
   });
   app.use('/api', sessions.middleware, express.json({ limit: BODY_LIMIT, strict: true }));
   app.use(
-    mountRoutes(features(database, now), {
+    mountRoutes(features(database, line, now), {
       database,
       now,
       checkReplies,
+      ends: ends.signal,
       findPerson: (id) => findPerson(database, id),
       before: { signIn: limitSignIns(database) },
     }),
@@ -73,7 +77,14 @@ export function createApp({
   if (config.webRoot !== null) app.use(webFiles(config.webRoot));
   app.use(unknownRoute);
   app.use(answerProblems(log));
-  return { express: app, stop: () => sessions.stop() };
+  return {
+    express: app,
+    stop: () => {
+      ends.abort();
+      line.stop();
+      sessions.stop();
+    },
+  };
 }
 
 /** Nothing from outside, no inline script, and no styles but the application's own and those it adds with its nonce. */

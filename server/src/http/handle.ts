@@ -28,6 +28,9 @@ export interface Handled {
   readonly answer: (ask: Ask<Route>, tx: Transaction | null) => Promise<unknown>;
 }
 
+/** Tells events from now on by calling `send`; gives what ends it. */
+export type Telling<Event> = (send: (event: Event) => void) => () => void;
+
 /** Answers a route that needs no transaction of its own. */
 export function answer<R extends Route>(route: R, work: (ask: Ask<R>) => Promise<ReplyOf<R>>): Handled {
   return { route, answer: work as Handled['answer'] };
@@ -39,4 +42,12 @@ export function write<R extends Route>(
   work: (ask: Ask<R> & { readonly person: Person }, tx: Transaction) => Promise<ReplyOf<R>>,
 ): Handled {
   return { route, answer: work as unknown as Handled['answer'] };
+}
+
+/** Answers a route that tells what happens: what may go wrong goes wrong before the first event. */
+export function stream<R extends Route>(
+  route: R,
+  work: (ask: Ask<R>) => Promise<Telling<ReplyOf<R>>>,
+): Handled {
+  return { route, answer: work as Handled['answer'] };
 }

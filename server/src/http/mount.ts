@@ -12,7 +12,8 @@ import {
   type Route,
 } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
-import type { Ask, Handled } from './handle.js';
+import { sendEvents } from './event-stream.js';
+import type { Ask, Handled, Telling } from './handle.js';
 import { keyedWrite } from './keyed-write.js';
 import { carriesToken, sessionControl } from './sessions.js';
 
@@ -24,6 +25,8 @@ export interface MountContext {
   readonly before: Readonly<Record<string, RequestHandler>>;
   /** Checks every reply against its schema. On in tests. */
   readonly checkReplies: boolean;
+  /** Aborted when the server stops: open streams end then. */
+  readonly ends: AbortSignal;
 }
 
 /** Mounts the whole route table. Throws when a route has no handler or more than one. */
@@ -35,7 +38,9 @@ export function mountRoutes(handlers: readonly Handled[], context: MountContext)
     const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
     const before = context.before[route.id];
     router[method](route.path, ...(before ? [before] : []), async (request, response) => {
-      response.json(await answerOne(handled, request, context));
+      const reply = await answerOne(handled, request, context);
+      if (route.streams) sendEvents(response, reply as Telling<unknown>, context.ends);
+      else response.json(reply);
     });
   }
   return router;
@@ -51,7 +56,7 @@ async function answerOne(
   const reply = route.keyed
     ? await keyedWrite(context.database, identityOf(route, ask), context.now(), (tx) => answer(ask, tx))
     : await answer(ask, null);
-  return context.checkReplies ? route.reply.parse(reply) : reply;
+  return context.checkReplies && !route.streams ? route.reply.parse(reply) : reply;
 }
 
 /** Who asks, when they may; the write token is checked before anything is read. */

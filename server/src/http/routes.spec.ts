@@ -19,6 +19,7 @@ const TABLES = [
   'bobbin_readings',
   'gauge_readings',
   'practice_runs',
+  'devices',
   'needle_installs',
   'needle_removals',
   'clearances',

@@ -1,5 +1,6 @@
 import type { Scenario } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
+import { hashToken } from '../features/device/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
 import { hashPassword } from '../features/shop/index.js';
@@ -9,7 +10,11 @@ import { hashPassword } from '../features/shop/index.js';
  *
  * @returns false, touching nothing, when the database already holds a shop
  */
-export async function loadScenario({ tables, transaction }: Database, scenario: Scenario): Promise<boolean> {
+export async function loadScenario(
+  { tables, transaction }: Database,
+  scenario: Scenario,
+  now: Date,
+): Promise<boolean> {
   const people = await Promise.all(
     scenario.people.map(async ({ password, ...person }) => ({
       ...person,
@@ -19,7 +24,7 @@ export async function loadScenario({ tables, transaction }: Database, scenario: 
   return transaction(async (tx) => {
     if ((await tables.shop.count({ transaction: tx })) > 0) return false;
     const inOne = { transaction: tx };
-    const { name, timeZone, schools, lifeHours } = scenario.shop;
+    const { name, timeZone, schools, tension, lifeHours } = scenario.shop;
     const shop = {
       id: 1,
       name,
@@ -27,6 +32,9 @@ export async function loadScenario({ tables, transaction }: Database, scenario: 
       lifeHours,
       sizeSchool: schools.size,
       leatherPointSchool: schools.leatherPoint,
+      bobbinSchool: tension.bobbin,
+      tensionTarget: tension.target,
+      version: 0,
     };
     await tables.shop.create(shop, inOne);
     await tables.people.bulkCreate(people, inOne);
@@ -69,6 +77,16 @@ export async function loadScenario({ tables, transaction }: Database, scenario: 
       inOne,
     );
     await loadNeedles(tables, scenario, inOne);
+    await tables.devices.bulkCreate(
+      scenario.standIns.map(({ token, ...device }) => ({
+        ...device,
+        standIn: true,
+        tokenHash: hashToken(token),
+        registeredAt: now,
+        revokedAt: null,
+      })),
+      inOne,
+    );
     for (const { id, presentSetupId } of scenario.machines) {
       await tables.machines.update(
         { presentSetupId, ...standing(scenario, id) },

@@ -8,6 +8,9 @@ export const TEST_PEOPLE = {
 } as const;
 export type TestRole = keyof typeof TEST_PEOPLE;
 
+/** What the gauge of the small works proves itself with. */
+export const GAUGE_TOKEN = 'g'.repeat(43);
+
 /** Instant the small works was loaded at: a Wednesday, mid early shift. */
 export const LOADED_AT = new Date('2026-03-04T10:00:00Z');
 
@@ -21,6 +24,7 @@ export function smallWorks() {
     setup: newId(),
     install: newId(),
     portableInstall: newId(),
+    gauge: newId(),
   };
   const people = (Object.keys(TEST_PEOPLE) as TestRole[]).map((role) => ({
     id: newId(),
@@ -68,6 +72,7 @@ export function smallWorks() {
       name: 'Test works',
       timeZone: 'UTC',
       schools: { size: 'by-work', leatherPoint: 'cutting' },
+      tension: { bobbin: 'leave-bobbin', target: 'middle' },
       lifeHours: 8,
     },
     people,
@@ -121,6 +126,15 @@ export function smallWorks() {
     ],
     removals: [],
     clearances: [],
+    standIns: [
+      {
+        id: ids.gauge,
+        kind: 'tension-gauge',
+        name: 'Gauge 1',
+        token: GAUGE_TOKEN,
+        registeredById: mechanicId,
+      },
+    ],
   };
   return { ids, work, scenario };
 }

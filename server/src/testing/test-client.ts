@@ -73,6 +73,11 @@ export class TestClient {
     return { status: response.status, body: text === '' ? null : (JSON.parse(text) as Session) };
   }
 
+  /** Opens an address with this session and leaves the answer open. */
+  open(url: string, signal: AbortSignal): Promise<Response> {
+    return fetch(url, { headers: { cookie: this.cookie }, signal });
+  }
+
   /** Sends the session on with another token, as a forged page would. */
   withToken(token: string): TestClient {
     const other = new TestClient(this.address);

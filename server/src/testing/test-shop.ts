@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { QueryTypes } from 'sequelize';
+import { startBroker } from '../broker/broker.js';
 import { configFrom, type Config } from '../config.js';
 import { openDatabase, type Database } from '../db/database.js';
 import { migrationsOf } from '../db/migrate.js';
@@ -10,7 +11,9 @@ import { loadScenario } from '../scenario/load-scenario.js';
 import { LOADED_AT, smallWorks, type TestRole } from './small-works.js';
 import { TestClient } from './test-client.js';
 
-/** A server over its own fresh database in the MariaDB that the test script started. */
+const LOOPBACK = { host: '127.0.0.1', secret: 'a secret for tests only' };
+
+/** A server and a broker over their own fresh database in the MariaDB that the test script started. */
 export interface TestShop {
   readonly address: string;
   readonly config: Config;
@@ -26,10 +29,12 @@ export interface TestShop {
 }
 
 export async function startTestShop(): Promise<TestShop> {
-  const { config, database } = await freshDatabase();
+  const { config: bare, database } = await freshDatabase();
   await migrationsOf(database.sequelize).up();
   const works = smallWorks();
-  await loadScenario(database, works.scenario);
+  await loadScenario(database, works.scenario, LOADED_AT);
+  const broker = await startBroker(database, { ...LOOPBACK, port: 0 });
+  const config = { ...bare, mqtt: { ...LOOPBACK, port: broker.port } };
   const clock = { now: LOADED_AT };
   const stops: (() => Promise<void>)[] = [];
   const instance = (): Promise<string> => {
@@ -68,6 +73,7 @@ export async function startTestShop(): Promise<TestShop> {
     },
     stop: async () => {
       for (const stop of stops) await stop();
+      await broker.stop();
       await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
       await database.close();
     },

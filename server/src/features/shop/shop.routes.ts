@@ -1,7 +1,7 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
-import { answer, type Handled } from '../../http/handle.js';
-import { checkSignIn, sessionOf } from './shop.service.js';
+import { answer, write, type Handled } from '../../http/handle.js';
+import { checkSignIn, reviseShop, sessionOf } from './shop.service.js';
 
 export function shopRoutes(database: Database): readonly Handled[] {
   return [
@@ -12,6 +12,7 @@ export function shopRoutes(database: Database): readonly Handled[] {
       const personId = await checkSignIn(database, body);
       return sessionOf(database, personId, await session.signIn(personId));
     }),
+    write(routes.reviseShop, ({ body }, tx) => reviseShop(database, body, tx)),
     answer(routes.signOut, async ({ session }) => {
       await session.signOut();
       return sessionOf(database, null, '');

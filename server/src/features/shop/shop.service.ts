@@ -1,7 +1,7 @@
 import { hash, verify } from '@node-rs/argon2';
-import { ProblemError, type Session, type SignIn } from '@gantelet/contracts';
-import type { Database } from '../../db/database.js';
-import { findPerson, findShop, findSigner } from './shop.store.js';
+import { ProblemError, type Session, type Shop, type ShopRevision, type SignIn } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { findPerson, findShop, findSigner, updateShop } from './shop.store.js';
 
 /** argon2id with the second recommended parameter set of RFC 9106, section 4, but 3 passes over 64 MiB. */
 const ARGON2ID = { algorithm: 2, memoryCost: 65_536, timeCost: 3, parallelism: 4 } as const;
@@ -31,4 +31,12 @@ export async function sessionOf(
   return person
     ? { csrfToken, person, shop: await findShop(database) }
     : { csrfToken: '', person: null, shop: null };
+}
+
+/** @throws ProblemError `version.stale` with what stands there now */
+export async function reviseShop(database: Database, revision: ShopRevision, tx: Transaction): Promise<Shop> {
+  const changed = await updateShop(database, revision, tx);
+  const shop = await findShop(database, tx);
+  if (!changed || !shop) throw new ProblemError('version.stale', { sent: revision.version, current: shop });
+  return shop;
 }

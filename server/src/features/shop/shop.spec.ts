@@ -51,3 +51,28 @@ describe('signing in', () => {
     expect((await tryIn(clients[0]!, TEST_PEOPLE.operator.password, 'opa')).status).toBe(200);
   });
 });
+
+describe('the ways of the shop', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await startTestShop();
+  });
+  afterAll(() => shop.stop());
+
+  it('are changed by the lead, and by nobody who saw an older version', async () => {
+    const lead = await shop.signedIn('lead');
+    const before = (await lead.call(routes.readSession)).body.shop!;
+    const revision = {
+      schools: before.schools,
+      tension: { bobbin: 'bobbin-first', target: 'least-tension' },
+      lifeHours: 6,
+      version: before.version,
+    } as const;
+    const { body } = await lead.call(routes.reviseShop, { body: revision });
+    expect([body.tension, body.lifeHours, body.version]).toEqual([revision.tension, 6, before.version + 1]);
+    const stale = await lead.call(routes.reviseShop, { body: { ...revision, lifeHours: 9 } });
+    expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'version.stale']);
+    const mechanic = await shop.signedIn('mechanic');
+    expect((await mechanic.call(routes.readSession)).body.shop?.lifeHours).toBe(6);
+  });
+});

@@ -1,4 +1,4 @@
-import type { Person, Shop } from '@gantelet/contracts';
+import type { Person, Shop, ShopRevision } from '@gantelet/contracts';
 import { needleFraction, type NeedleFraction, type ShiftPattern } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { PersonRow, ShiftRow, ShopRow } from '../../db/rows.js';
@@ -18,6 +18,26 @@ export async function findPerson({ tables }: Database, id: string): Promise<Pers
 export async function findShop({ tables }: Database, tx: Transaction | null = null): Promise<Shop | null> {
   const row = (await tables.shop.findOne({ transaction: tx }))?.get({ plain: true });
   return row ? shopOf(row) : null;
+}
+
+/** Changes how the shop works when it still stands at the version given. Says whether it did. */
+export async function updateShop(
+  { tables }: Database,
+  { schools, tension, lifeHours, version }: ShopRevision,
+  tx: Transaction,
+): Promise<boolean> {
+  const [changed] = await tables.shop.update(
+    {
+      sizeSchool: schools.size,
+      leatherPointSchool: schools.leatherPoint,
+      bobbinSchool: tension.bobbin,
+      tensionTarget: tension.target,
+      lifeHours,
+      version: version + 1,
+    },
+    { where: { id: 1, version }, transaction: tx },
+  );
+  return changed === 1;
 }
 
 /** Shifts worked and needle fraction of a zone. */
@@ -58,6 +78,8 @@ function shopOf(row: ShopRow): Shop {
     name: row.name,
     timeZone: row.timeZone,
     schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },
+    tension: { bobbin: row.bobbinSchool, target: row.tensionTarget },
     lifeHours: row.lifeHours,
+    version: row.version,
   };
 }

@@ -1,0 +1,65 @@
+import * as z from 'zod';
+
+/** Where devices speak and listen on the broker: `gantelet/<device id>/<channel>`. */
+export const DEVICE_CHANNELS = ['reading', 'status', 'ask'] as const;
+export type DeviceChannel = (typeof DEVICE_CHANNELS)[number];
+
+/** Largest message a device may send, in bytes. */
+export const DEVICE_MESSAGE_LIMIT = 1024;
+/** Below this an instrument on a weak battery is not to be trusted. Assumption. */
+export const WEAK_BATTERY_PERCENT = 15;
+
+export function topicOf(deviceId: string, channel: DeviceChannel): string {
+  return `gantelet/${deviceId}/${channel}`;
+}
+
+/** The device and channel of a topic; null when it is none of ours. */
+export function readTopic(
+  topic: string,
+): { readonly deviceId: string; readonly channel: DeviceChannel } | null {
+  const [root, deviceId, channel, ...more] = topic.split('/');
+  const known = DEVICE_CHANNELS.find((one) => one === channel);
+  return root === 'gantelet' && deviceId && known && more.length === 0 ? { deviceId, channel: known } : null;
+}
+
+const sent = {
+  /** Counts up by one with each message since the device was switched on. */
+  seq: z.int().min(0),
+  /** Milliseconds since the device was switched on. */
+  upMs: z.number().min(0),
+  batteryPercent: z.number().min(0).max(100),
+};
+
+/** What a tension gauge or a scale shows, several times a second. Published with `reading`. */
+export const DeviceReading = z.union([
+  z.strictObject({ ...sent, tensionCn: z.number().min(-10_000).max(10_000) }),
+  z.strictObject({ ...sent, grams: z.number().min(-100_000).max(100_000) }),
+]);
+export type DeviceReading = z.infer<typeof DeviceReading>;
+
+/** Whether a device is there: it says so itself, its last will says that it is gone, the server that it cannot tell. */
+export const DeviceStatus = z.strictObject({ state: z.enum(['on', 'off', 'line-down']) });
+export type DeviceStatus = z.infer<typeof DeviceStatus>;
+
+/** One event of a device's live stream. */
+export const DeviceEvent = z.union([DeviceReading, DeviceStatus]);
+export type DeviceEvent = z.infer<typeof DeviceEvent>;
+
+/** What a stand-in can be asked: to do what a hand would do with the real one. */
+export const StandInAsk = z.discriminatedUnion('do', [
+  z.strictObject({
+    do: z.literal('pull-needle-thread'),
+    turns: z.number().min(0).max(30),
+    threadDiameterMm: z.number().min(0.05).max(3),
+    duty: z.enum(['light', 'medium', 'heavy']),
+  }),
+  z.strictObject({ do: z.literal('pull-bobbin-thread'), tex: z.number().min(5).max(2000) }),
+  z.strictObject({ do: z.literal('lay-bobbin-case') }),
+  z.strictObject({
+    do: z.literal('lay-thread'),
+    tex: z.number().min(5).max(2000),
+    metres: z.number().min(0.1).max(1000),
+  }),
+  z.strictObject({ do: z.literal('run-battery-down') }),
+]);
+export type StandInAsk = z.infer<typeof StandInAsk>;

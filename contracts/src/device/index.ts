@@ -1,0 +1,13 @@
+export { Device, DEVICE_KINDS, DeviceEntry, DeviceKind, DeviceToken } from './device.js';
+export {
+  DEVICE_CHANNELS,
+  DEVICE_MESSAGE_LIMIT,
+  DeviceEvent,
+  DeviceReading,
+  DeviceStatus,
+  readTopic,
+  StandInAsk,
+  topicOf,
+  WEAK_BATTERY_PERCENT,
+  type DeviceChannel,
+} from './device-message.js';

@@ -1,0 +1,11 @@
+/** What an instrument on the bench says once it has settled. */
+export { averagePulls, PULLS_PER_READING, type AveragedPulls } from './average-pulls.js';
+export {
+  GAUGE_RULE,
+  NOTHING_READ,
+  SCALE_RULE,
+  steady,
+  type Sample,
+  type Steadying,
+  type SteadyRule,
+} from './steady-reading.js';

@@ -1,0 +1,17 @@
+/** A battery as its stand-in has it: a charge at a moment, and how fast it goes. */
+export interface Battery {
+  readonly percent: number;
+  readonly atMs: number;
+  readonly percentPerS: number;
+}
+
+export const FRESH = { percent: 100, atMs: 0, percentPerS: 1 / 600 } as const satisfies Battery;
+
+/** Nearly empty and going fast: dead after a few seconds. */
+export function runDown(atMs: number): Battery {
+  return { percent: 12, atMs, percentPerS: 3 };
+}
+
+export function chargeAt({ percent, atMs: sinceMs, percentPerS }: Battery, atMs: number): number {
+  return Math.max(0, percent - (percentPerS * (atMs - sinceMs)) / 1000);
+}

@@ -1,0 +1,171 @@
+import { connect, type IClientOptions, type MqttClient } from 'mqtt';
+import { newId, routes, topicOf, type DeviceEvent, type Problem } from '@gantelet/contracts';
+import { SERVER_USER } from '../features/device/index.js';
+import { GAUGE_TOKEN } from '../testing/small-works.js';
+import type { TestClient } from '../testing/test-client.js';
+import { startTestShop, type TestShop } from '../testing/test-shop.js';
+
+describe('the broker', () => {
+  let shop: TestShop;
+  let mechanic: TestClient;
+  const clients: MqttClient[] = [];
+  beforeAll(async () => {
+    shop = await startTestShop();
+    mechanic = await shop.signedIn('mechanic');
+  });
+  afterAll(async () => {
+    for (const client of clients) client.end(true);
+    await shop.stop();
+  });
+
+  const gaugeId = () => shop.works.ids.gauge;
+  const sent = { seq: 0, upMs: 0, batteryPercent: 80 };
+
+  function come(username: string, password: string, more: IClientOptions = {}): MqttClient {
+    const { host, port } = shop.config.mqtt!;
+    const client = connect({ host, port, username, password, reconnectPeriod: 0, ...more });
+    client.on('error', () => undefined);
+    clients.push(client);
+    return client;
+  }
+  /** What becomes of a connection: let in, or turned away. */
+  const outcome = (client: MqttClient) =>
+    new Promise<'in' | 'out'>((resolve) => {
+      client.once('connect', () => resolve('in'));
+      client.once('close', () => resolve('out'));
+    });
+  async function gauge(more: IClientOptions = {}): Promise<MqttClient> {
+    const client = come(gaugeId(), GAUGE_TOKEN, more);
+    expect(await outcome(client)).toBe('in');
+    return client;
+  }
+  const closed = (client: MqttClient) =>
+    new Promise<void>((resolve) => client.once('close', () => resolve()));
+
+  /** Follows a device's live stream on a server instance until `enough` events came. */
+  async function watch(address: string, enough: number, meanwhile: () => void): Promise<DeviceEvent[]> {
+    const leave = new AbortController();
+    const response = await mechanic.open(`${address}/api/devices/${gaugeId()}/live`, leave.signal);
+    expect(response.headers.get('content-type')).toContain('text/event-stream');
+    meanwhile();
+    const events: DeviceEvent[] = [];
+    let text = '';
+    for await (const chunk of response.body!) {
+      text += new TextDecoder().decode(chunk as Uint8Array);
+      for (let end = text.indexOf('\n\n'); end >= 0; end = text.indexOf('\n\n')) {
+        const line = text.slice(0, end);
+        text = text.slice(end + 2);
+        if (line.startsWith('data: ')) events.push(JSON.parse(line.slice(6)) as DeviceEvent);
+      }
+      if (events.length >= enough) break;
+    }
+    leave.abort();
+    return events;
+  }
+
+  it('lets in a device with its own token only, and a server with the secret only', async () => {
+    expect(await outcome(come(gaugeId(), GAUGE_TOKEN))).toBe('in');
+    expect(await outcome(come(gaugeId(), 'x'.repeat(43)))).toBe('out');
+    expect(await outcome(come(newId(), GAUGE_TOKEN))).toBe('out');
+    expect(await outcome(come("' OR 1=1 --", GAUGE_TOKEN))).toBe('out');
+    expect(await outcome(come(SERVER_USER, GAUGE_TOKEN))).toBe('out');
+    expect(await outcome(come(SERVER_USER, shop.config.mqtt!.secret))).toBe('in');
+  });
+
+  const nothingOfOurs = [
+    ['on the topic of another device', () => topicOf(newId(), 'reading'), { ...sent, tensionCn: 1 }],
+    ['on the topic of what it is asked', () => topicOf(gaugeId(), 'ask'), { do: 'lay-bobbin-case' }],
+    ['somewhere else', () => 'elsewhere', { ...sent, tensionCn: 1 }],
+    ['what is no reading', () => topicOf(gaugeId(), 'reading'), { ...sent, tensionCn: 'high' }],
+    ['too much', () => topicOf(gaugeId(), 'reading'), { ...sent, tensionCn: 1, filler: 'x'.repeat(2000) }],
+  ] as const;
+  for (const [what, topic, payload] of nothingOfOurs) {
+    it(`shows a device out that speaks ${what}`, async () => {
+      const client = await gauge();
+      client.publish(topic(), JSON.stringify(payload), { qos: 1 });
+      await closed(client);
+      expect(client.connected).toBeFalse();
+    });
+  }
+
+  it('lets a device hear only what it is asked', async () => {
+    const client = await gauge();
+    const granted = async (topic: string) =>
+      (await client.subscribeAsync(topic).catch(() => null))?.[0]?.qos ?? 128;
+    expect(await granted(topicOf(gaugeId(), 'ask'))).toBe(0);
+    for (const topic of ['#', 'gantelet/+/ask', topicOf(newId(), 'ask'), topicOf(gaugeId(), 'reading')])
+      expect(await granted(topic))
+        .withContext(topic)
+        .toBe(128);
+  });
+
+  it('brings what a gauge shows to whoever watches it, on every server instance', async () => {
+    const second = await shop.secondInstance();
+    const client = await gauge();
+    let seq = 0;
+    const telling = setInterval(() => {
+      client.publish(topicOf(gaugeId(), 'reading'), JSON.stringify({ ...sent, seq: seq++, tensionCn: 240 }));
+    }, 20);
+    const seen = await Promise.all(
+      [shop.address, second].map((address) => watch(address, 8, () => undefined)),
+    );
+    clearInterval(telling);
+    for (const events of seen) {
+      const readings = events.flatMap((event) => ('tensionCn' in event ? [event] : []));
+      expect(readings.length).toBeGreaterThanOrEqual(5);
+      expect(readings.every(({ tensionCn }) => tensionCn === 240)).toBeTrue();
+      const order = readings.map((event) => event.seq);
+      expect(order).toEqual([...new Set(order)].sort((a, b) => a - b));
+    }
+  });
+
+  it('tells when a gauge is gone without a word', async () => {
+    const will = {
+      topic: topicOf(gaugeId(), 'status'),
+      payload: Buffer.from('{"state":"off"}'),
+      retain: true,
+    };
+    const client = await gauge({ will: { ...will, qos: 1 } });
+    await client.publishAsync(topicOf(gaugeId(), 'status'), '{"state":"on"}', { qos: 1, retain: true });
+    const events = await watch(shop.address, 2, () => setTimeout(() => client.stream.destroy(), 300));
+    expect(
+      events
+        .filter((event) => 'state' in event)
+        .map(({ state }) => state)
+        .slice(-2),
+    ).toEqual(['on', 'off']);
+  });
+
+  it('passes what a stand-in is asked on to it, and asks no real device', async () => {
+    const client = await gauge();
+    await client.subscribeAsync(topicOf(gaugeId(), 'ask'));
+    const heard = new Promise<string>((resolve) =>
+      client.once('message', (_, payload) => resolve(payload.toString())),
+    );
+    const ask = { do: 'pull-bobbin-thread', tex: 135 } as const;
+    const parts = { params: { deviceId: gaugeId() }, body: { ask } };
+    expect((await mechanic.call(routes.askStandIn, parts)).status).toBe(200);
+    expect(JSON.parse(await heard)).toEqual(ask);
+
+    const lead = await shop.signedIn('lead');
+    const entry = { kind: 'scale', name: 'Scale by the store', token: 's'.repeat(43) } as const;
+    const { body: scale } = await lead.call(routes.registerDevice, { body: entry });
+    const refused = await mechanic.call(routes.askStandIn, { params: { deviceId: scale.id }, body: { ask } });
+    expect([refused.status, (refused.body as unknown as Problem).code]).toEqual([422, 'device.no-stand-in']);
+  });
+
+  it('lets a device in from its registration until it is revoked, and shows it out then', async () => {
+    const lead = await shop.signedIn('lead');
+    const entry = { kind: 'scale', name: 'Scale in the loft', token: 't'.repeat(43) } as const;
+    const { body: scale } = await lead.call(routes.registerDevice, { body: entry });
+    expect(JSON.stringify(scale)).not.toContain(entry.token);
+    const client = come(scale.id, entry.token);
+    expect(await outcome(client)).toBe('in');
+    const { body: revoked } = await lead.call(routes.revokeDevice, { params: { deviceId: scale.id } });
+    expect(revoked.revokedAt).not.toBeNull();
+    await closed(client);
+    expect(await outcome(come(scale.id, entry.token))).toBe('out');
+    const stored = await shop.database.tables.devices.findByPk(scale.id);
+    expect(stored?.get('tokenHash')).not.toContain(entry.token);
+  }, 15_000);
+});

@@ -1,0 +1,125 @@
+import { timingSafeEqual } from 'node:crypto';
+import { createServer, type AddressInfo } from 'node:net';
+import { Aedes, type Client } from 'aedes';
+import {
+  DEVICE_MESSAGE_LIMIT,
+  DeviceReading,
+  DeviceStatus,
+  Id,
+  readTopic,
+  type DeviceChannel,
+} from '@gantelet/contracts';
+import type { MqttConfig } from '../config.js';
+import type { Database } from '../db/database.js';
+import { findRevoked, jsonOf, letsIn, SERVER_USER } from '../features/device/index.js';
+
+export interface Broker {
+  readonly port: number;
+  stop(): Promise<void>;
+}
+
+/** Who is behind a connection: a server instance, or one device. */
+type Visitor = { readonly server: true } | { readonly server: false; readonly deviceId: string };
+
+/** How soon a revoked device that is connected is shown out. */
+const SWEEP_MS = 5000;
+const BAD_CREDENTIALS = 4;
+const BUSY = 3;
+
+/**
+ * The MQTT broker of the shop, on loopback or where the configuration says. A device comes in with its id and token,
+ * speaks only on its own topics and only what the contracts allow, and hears only what it is asked; a server instance
+ * hears all of ours and asks.
+ */
+export async function startBroker(database: Database, { host, port, secret }: MqttConfig): Promise<Broker> {
+  const visitors = new Map<Client, Visitor>();
+  const aedes = await Aedes.createBroker({
+    authenticate: (client, username = '', password = Buffer.alloc(0), done) => {
+      welcome(database, secret, username, password).then(
+        (visitor) => {
+          if (!visitor) return done(refusal(BAD_CREDENTIALS), null);
+          visitors.set(client, visitor);
+          done(null, true);
+        },
+        () => {
+          done(refusal(BUSY), null);
+        },
+      );
+    },
+    authorizePublish: (client, packet, done) => {
+      const visitor = client && visitors.get(client);
+      const allowed = visitor && maySay(visitor, packet.topic, Buffer.from(packet.payload));
+      done(allowed ? null : new Error('not allowed to publish this here'));
+    },
+    authorizeSubscribe: (client, subscription, done) => {
+      const visitor = visitors.get(client);
+      done(null, visitor && mayHear(visitor, subscription.topic) ? subscription : null);
+    },
+  });
+  aedes.on('clientDisconnect', (client) => visitors.delete(client));
+  const sweep = setInterval(() => void showOutRevoked(database, visitors), SWEEP_MS);
+  const server = createServer((socket) => aedes.handle(socket));
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, host, resolve);
+  });
+  return {
+    port: (server.address() as AddressInfo).port,
+    stop: async () => {
+      clearInterval(sweep);
+      await new Promise<void>((resolve) => {
+        aedes.close(resolve);
+      });
+      await new Promise((resolve) => server.close(resolve));
+    },
+  };
+}
+
+function refusal(returnCode: number) {
+  return Object.assign(new Error('not let in'), { returnCode });
+}
+
+async function welcome(
+  database: Database,
+  secret: string,
+  username: string,
+  password: Buffer,
+): Promise<Visitor | null> {
+  if (username === SERVER_USER) return same(password, Buffer.from(secret)) ? { server: true } : null;
+  if (!Id.safeParse(username).success) return null;
+  return (await letsIn(database, username, password.toString('utf8')))
+    ? { server: false, deviceId: username }
+    : null;
+}
+
+function same(a: Buffer, b: Buffer): boolean {
+  return a.length === b.length && timingSafeEqual(a, b);
+}
+
+const SAID_BY_DEVICE: Readonly<Partial<Record<DeviceChannel, typeof DeviceReading | typeof DeviceStatus>>> = {
+  reading: DeviceReading,
+  status: DeviceStatus,
+};
+
+function maySay(visitor: Visitor, topic: string, payload: Buffer): boolean {
+  const at = readTopic(topic);
+  if (!at || payload.length > DEVICE_MESSAGE_LIMIT) return false;
+  if (visitor.server) return at.channel === 'ask';
+  const schema = SAID_BY_DEVICE[at.channel];
+  return at.deviceId === visitor.deviceId && schema?.safeParse(jsonOf(payload)).success === true;
+}
+
+function mayHear(visitor: Visitor, topic: string): boolean {
+  const at = readTopic(topic);
+  if (!at) return false;
+  return visitor.server ? at.channel !== 'ask' : at.channel === 'ask' && at.deviceId === visitor.deviceId;
+}
+
+async function showOutRevoked(database: Database, visitors: ReadonlyMap<Client, Visitor>): Promise<void> {
+  const inside = [...visitors].flatMap(([client, visitor]) => (visitor.server ? [] : [{ client, visitor }]));
+  if (inside.length === 0) return;
+  const ids = inside.map(({ visitor }) => visitor.deviceId);
+  // While the database is away nobody is shown out; the next sweep asks again.
+  const revoked = new Set(await findRevoked(database, ids).catch(() => []));
+  for (const { client, visitor } of inside) if (revoked.has(visitor.deviceId)) client.close();
+}

@@ -1,0 +1,117 @@
+import { connect, type MqttClient } from 'mqtt';
+import {
+  DeviceReading,
+  DeviceStatus,
+  ProblemError,
+  readTopic,
+  topicOf,
+  type DeviceEvent,
+  type StandInAsk,
+} from '@gantelet/contracts';
+import type { MqttConfig } from '../../config.js';
+
+/** Name under which a server instance comes to the broker. */
+export const SERVER_USER = 'server';
+
+/** A server instance's line to the devices, over the broker. It keeps nothing of what it hears. */
+export interface DeviceLine {
+  /** Passes on what a device says from now on. Gives what ends it. */
+  watch(deviceId: string, hear: (event: DeviceEvent) => void): () => void;
+  /** @throws ProblemError `device.line-down` */
+  ask(deviceId: string, ask: StandInAsk): Promise<void>;
+  stop(): void;
+}
+
+const LINE_DOWN: DeviceStatus = { state: 'line-down' };
+const RETRY_MS = 1000;
+const ASK_LIMIT_MS = 2000;
+
+/** Opens the line, and opens it again whenever it breaks. Without a broker every device is out of reach. */
+export function openDeviceLine(config: MqttConfig | null): DeviceLine {
+  if (!config) {
+    return {
+      watch: (_, hear) => {
+        hear(LINE_DOWN);
+        return () => undefined;
+      },
+      ask: () => Promise.reject(new ProblemError('device.line-down')),
+      stop: () => undefined,
+    };
+  }
+  const client = connect({
+    host: config.host,
+    port: config.port,
+    username: SERVER_USER,
+    password: config.secret,
+    reconnectPeriod: RETRY_MS,
+    queueQoSZero: false,
+    resubscribe: false,
+  });
+  return lineOver(client);
+}
+
+function lineOver(client: MqttClient): DeviceLine {
+  const listeners = new Map<string, Set<(event: DeviceEvent) => void>>();
+  const tellAll = (event: DeviceEvent): void => {
+    for (const hearers of listeners.values()) for (const hear of hearers) hear(event);
+  };
+  // A broker that is away is no fault of ours: the client tries again, and watchers are told.
+  client.on('error', () => undefined);
+  client.on('close', () => {
+    tellAll(LINE_DOWN);
+  });
+  client.on('connect', () => {
+    for (const deviceId of listeners.keys()) subscribe(deviceId);
+  });
+  client.on('message', (topic, payload) => {
+    const { deviceId, channel } = readTopic(topic) ?? {};
+    const hearers = deviceId === undefined ? undefined : listeners.get(deviceId);
+    if (!hearers || channel === undefined || channel === 'ask') return;
+    const event = (channel === 'reading' ? DeviceReading : DeviceStatus).safeParse(jsonOf(payload));
+    if (event.success) for (const hear of hearers) hear(event.data);
+  });
+
+  const topics = (deviceId: string) => [topicOf(deviceId, 'reading'), topicOf(deviceId, 'status')];
+  /** Each subscription brings the last status again, so that a new watcher learns it. */
+  function subscribe(deviceId: string): void {
+    if (client.connected) client.subscribe(topics(deviceId), () => undefined);
+  }
+
+  return {
+    watch: (deviceId, hear) => {
+      const hearers = listeners.get(deviceId) ?? new Set();
+      listeners.set(deviceId, hearers.add(hear));
+      if (client.connected) subscribe(deviceId);
+      else hear(LINE_DOWN);
+      return () => {
+        hearers.delete(hear);
+        if (hearers.size > 0) return;
+        listeners.delete(deviceId);
+        if (client.connected) client.unsubscribe(topics(deviceId), () => undefined);
+      };
+    },
+    ask: async (deviceId, ask) => {
+      if (!client.connected) throw new ProblemError('device.line-down');
+      const sent = client.publishAsync(topicOf(deviceId, 'ask'), JSON.stringify(ask), { qos: 1 });
+      await Promise.race([sent, limit(ASK_LIMIT_MS)]).catch(() => {
+        throw new ProblemError('device.line-down');
+      });
+    },
+    stop: () => {
+      client.end(true);
+    },
+  };
+}
+
+function limit(ms: number): Promise<never> {
+  return new Promise((_, reject) => setTimeout(() => reject(new Error('no answer')), ms).unref());
+}
+
+/** What a payload says, undefined when it is no JSON. */
+export function jsonOf(payload: Buffer): unknown {
+  try {
+    return JSON.parse(payload.toString('utf8')) as unknown;
+  } catch {
+    return undefined;
+  }
+}

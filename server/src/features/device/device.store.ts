@@ -1,0 +1,78 @@
+import { Op } from 'sequelize';
+import type { Device, DeviceEntry, Person } from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type { DeviceRow } from '../../db/rows.js';
+import { hashToken } from './device-token.js';
+
+/** All devices by name, or the one asked for. */
+export async function findDevices(
+  { tables }: Database,
+  id?: string,
+  tx: Transaction | null = null,
+): Promise<Device[]> {
+  const where = id === undefined ? {} : { id };
+  const rows = plainRows(await tables.devices.findAll({ where, order: ['name', 'id'], transaction: tx }));
+  const people = plainRows(
+    await tables.people.findAll({ where: { id: rows.map((row) => row.registeredById) }, transaction: tx }),
+  );
+  return rows.map((row) => deviceOf(row, people.find((one) => one.id === row.registeredById)?.name ?? ''));
+}
+
+/** Whether a device may come in with a token. */
+export async function letsIn({ tables }: Database, id: string, token: string): Promise<boolean> {
+  const where = { id, tokenHash: hashToken(token), revokedAt: null };
+  return (await tables.devices.count({ where })) === 1;
+}
+
+/** Those of the devices that are not to be let in any more. */
+export async function findRevoked({ tables }: Database, ids: readonly string[]): Promise<string[]> {
+  const found = await tables.devices.findAll({
+    where: { id: [...ids], revokedAt: { [Op.ne]: null } },
+    attributes: ['id'],
+  });
+  return plainRows(found).map(({ id }) => id);
+}
+
+export async function insertDevice(
+  { tables }: Database,
+  id: string,
+  { kind, name, token }: DeviceEntry,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<Device> {
+  const row: DeviceRow = {
+    id,
+    kind,
+    name,
+    standIn: false,
+    tokenHash: hashToken(token),
+    registeredAt: now,
+    registeredById: person.id,
+    revokedAt: null,
+  };
+  await tables.devices.create(row, { transaction: tx });
+  return deviceOf(row, person.name);
+}
+
+/** Revokes a device; one that is revoked stays revoked since when it was. */
+export async function markRevoked(
+  { tables }: Database,
+  id: string,
+  now: Date,
+  tx: Transaction,
+): Promise<void> {
+  await tables.devices.update({ revokedAt: now }, { where: { id, revokedAt: null }, transaction: tx });
+}
+
+function deviceOf(row: DeviceRow, registeredBy: string): Device {
+  return {
+    id: row.id,
+    kind: row.kind,
+    name: row.name,
+    standIn: Boolean(row.standIn),
+    registeredAt: row.registeredAt.toISOString(),
+    registeredBy,
+    revokedAt: row.revokedAt?.toISOString() ?? null,
+  };
+}

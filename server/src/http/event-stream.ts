@@ -1,0 +1,24 @@
+import type { Response } from 'express';
+import type { Telling } from './handle.js';
+
+/** A line is sent this often when nothing happens, so that nobody in between takes the connection for dead. */
+const KEEP_ALIVE_MS = 15_000;
+
+/** Sends what is told as server-sent events, until the browser leaves or the server ends. */
+export function sendEvents(response: Response, tell: Telling<unknown>, ends: AbortSignal): void {
+  // Without no-transform the events would wait for the compression.
+  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
+  response.flushHeaders();
+  const alive = setInterval(() => response.write(':\n\n'), KEEP_ALIVE_MS);
+  const hush = tell((event) => response.write(`data: ${JSON.stringify(event)}\n\n`));
+  const end = (): void => {
+    clearInterval(alive);
+    hush();
+    response.end();
+  };
+  ends.addEventListener('abort', end, { once: true });
+  response.once('close', () => {
+    ends.removeEventListener('abort', end);
+    end();
+  });
+}

@@ -14,8 +14,8 @@ import {
 } from '@gantelet/core';
 
 /**
- * The search for the balanced seam, simulated: hidden machines with a balanced setting and a window, a judge who slips
- * one grade in eight, and rules that look for the window. Everything here is simulated; no seam was sewn.
+ * The search for the balanced seam, simulated: hidden machines with a balanced setting and a window, a judge who misjudges
+ * 12 % of seams, and rules that look for the window. Everything here is simulated; no seam was sewn.
  */
 
 export const MACHINES = 1000;
@@ -24,23 +24,27 @@ const SEED = 0.4711;
 
 /** How hidden machines are drawn: the setting about where a hand would begin, the window by the weight of the work. */
 const WORKS = {
-  light: { startTurns: 4, sdTurns: 1, travelTurns: 8, windowLow: 0.5, windowHigh: 1.1 },
-  heavy: { startTurns: 5, sdTurns: 1.8, travelTurns: 10, windowLow: 1.1, windowHigh: 2.6 },
+  light: { startTurns: 4, sdTurns: 1.2, travelTurns: 8, windowLow: 0.5, windowHigh: 1.1 },
+  heavy: { startTurns: 5, sdTurns: 2.1, travelTurns: 10, windowLow: 1.1, windowHigh: 2.6 },
 };
 
-/** Runs every rule over the same machines, light and heavy, with a fair and a biased judge. */
+/** Runs every rule over the same machines, light and heavy, with every judge. */
 export function benchTension(machines = MACHINES) {
   return Object.entries(WORKS).map(([weight, work]) => ({
     weight,
     rules: RULES.map(({ name, make }) => ({
       name,
-      fair: simulate(weight, work, make, 0, machines),
-      biased: simulate(weight, work, make, 0.4, machines),
+      ...Object.fromEntries(
+        Object.entries(JUDGES).map(([judge, judged]) => [
+          judge,
+          simulate(weight, work, make, judged, machines),
+        ]),
+      ),
     })),
   }));
 }
 
-function simulate(weight, work, make, bias, machines) {
+function simulate(weight, work, make, judged, machines) {
   const source = randomLcg(SEED);
   const normal = randomNormal.source(source)(0, 1);
   const insideAfter = new Array(MOST_SEAMS + 1).fill(0);
@@ -52,7 +56,11 @@ function simulate(weight, work, make, bias, machines) {
     let step = search(seams);
     for (let n = 1; n <= MOST_SEAMS; n++) {
       if (step.do === 'sew') {
-        seams.push({ turns: step.turns, grade: judged(step.turns, machine, bias, source), lockDepth: null });
+        seams.push({
+          turns: step.turns,
+          grade: judged(placeOf(step.turns, machine), source),
+          lockDepth: null,
+        });
         step = search(seams);
       }
       if (isInside(step.keep, machine)) insideAfter[n]++;
@@ -95,12 +103,37 @@ function hiddenMachine(work, source, normal) {
 
 const isInside = (turns, { turns: hidden, windowTurns }) => Math.abs(turns - hidden) <= windowTurns / 2;
 
-/** What the judge says of a seam, drawn from the model with the judge's bias in half windows. */
-function judged(turns, machine, bias, source) {
-  const chances = gradeChances((turns - machine.turns) / (machine.windowTurns / 2) + bias);
+/** Half windows from the balanced setting, tight being positive. */
+const placeOf = (turns, machine) => (turns - machine.turns) / (machine.windowTurns / 2);
+
+/** Edges between the grades in half windows. */
+const EDGES = [-2.3, -1, 1, 2.3];
+
+/** Sees every seam as it is, but says a neighbouring grade in 12 % of them. */
+function slips(z, source) {
+  const seen = EDGES.filter((edge) => z > edge).length;
+  if (source() >= 0.12) return SEAM_GRADES[seen];
+  const last = SEAM_GRADES.length - 1;
+  if (seen === 0 || seen === last) return SEAM_GRADES[seen === 0 ? 1 : last - 1];
+  return SEAM_GRADES[seen + (source() < 0.5 ? -1 : 1)];
+}
+
+/** Is besides unsure near the edges, and says anything in 1 %: just what the rule believes of a judge. */
+function blurs(z, source) {
+  const chances = gradeChances(z);
   let left = source();
   return SEAM_GRADES.find((_, i) => (left -= chances[i]) <= 0) ?? 'balanced';
 }
+
+/** How far the biased judges read every seam too tight, in half windows. */
+const LEANING = 0.4;
+
+const JUDGES = {
+  slipping: slips,
+  leaning: (z, source) => slips(z + LEANING, source),
+  blurred: blurs,
+  blurredLeaning: (z, source) => blurs(z + LEANING, source),
+};
 
 const sewAt = (turns) => ({ do: 'sew', turns, keep: turns });
 const balancedTwice = (seams) => {

@@ -1,5 +1,7 @@
 import { expect, signIn, test } from './support/shop-test';
 import type { Page } from '@playwright/test';
+import { turnsText as turnsWords } from '@gantelet/core';
+import { newId, type Machine as MachineRow, type Setup as SetupRow } from '@gantelet/contracts';
 
 const knobOf = (page: Page) => page.getByRole('spinbutton', { name: 'Turns from fully off' });
 const turnsOf = async (page: Page) => Number(await knobOf(page).getAttribute('aria-valuenow'));
@@ -140,5 +142,113 @@ test.describe('tension', () => {
     await page.getByLabel('Turns from off to fully in').fill('6.5');
     await page.getByRole('button', { name: 'Record the mark' }).click();
     await expect(page.getByText('Knob mark: red dot level with the screw')).toBeVisible();
+  });
+});
+
+test.describe('a machine with five logged set-ups', () => {
+  test('predicts a sixth, and gives each setting back as it was', async ({ page }) => {
+    await signIn(page);
+    const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string };
+    const send = async <T>(path: string, body: object): Promise<T> => {
+      const headers = { 'X-CSRF-Token': csrfToken, 'Idempotency-Key': newId() };
+      const response = await page.request.post(path, { headers, data: body });
+      expect(response.status()).toBe(200);
+      return (await response.json()) as T;
+    };
+    const {
+      id: _,
+      savedAt: __,
+      savedBy: ___,
+      version: ____,
+      ...like
+    } = ((await (await page.request.get('/api/setups')).json()) as SetupRow[]).find(
+      ({ name }) => name === 'Sole patch, 14',
+    )!;
+    // A machine of its own, so that nothing else is logged on it.
+    const machines = (await (await page.request.get('/api/machines')).json()) as MachineRow[];
+    const {
+      id: _own,
+      zone,
+      version: _v,
+      knob: _knob,
+      presentSetupId: _present,
+      ...traits
+    } = machines.find(({ id }) => id === like.machineId)!;
+    const machine = { ...traits, zoneId: zone.id, shopNumber: 142, name: 'Like 14' };
+    const { id: machineId } = await send<{ id: string }>('/api/machines', machine);
+    const mm = [3, 4, 5, 6, 7, 8];
+    const eighths = Array.from({ length: 81 }, (_, n) => turnsWords(n / 8));
+    const settingOf = (thickness: number) => 3 + thickness / 8;
+    for (const thicknessMm of mm) {
+      const layers = [{ ...like.layers[0]!, thicknessMm, plies: 1 }];
+      const work = { ...like, machineId, layers, name: `Sixth ${thicknessMm} mm` };
+      const { id } = await send<{ id: string }>('/api/setups', work);
+      if (thicknessMm === 8) continue;
+      await send(`/api/setups/${id}/test-seams`, {
+        turns: settingOf(thicknessMm),
+        grade: 'balanced',
+        bothTight: false,
+        bobbinDrop: null,
+        lockDepth: null,
+        preTensionTurns: null,
+        sewnAt: '2026-03-04T09:00:00.000Z',
+      });
+    }
+    await open(page, /Sixth 8 mm/);
+    const expected = page.getByText(/Expected .* turns, from 5 works logged on this machine/);
+    const range = /Expected (.*) to (.*) turns/.exec((await expected.textContent()) ?? '')!;
+    const [low, high] = [range[1], range[2]].map((words) => eighths.findIndex((one) => one === words) / 8);
+    expect(low).toBeLessThanOrEqual(settingOf(8));
+    expect(high).toBeGreaterThanOrEqual(settingOf(8));
+    for (const thicknessMm of mm.slice(0, 5)) {
+      const text = turnsWords(settingOf(thicknessMm));
+      await expect(page.getByText(`${text} Sixth ${thicknessMm} mm`)).toBeVisible();
+    }
+  });
+});
+
+test.describe('a gauge and a scale that send their readings', () => {
+  test.beforeEach(async ({ page }) => signIn(page));
+
+  test('hold three steady pulls, average them, and the reading is logged', async ({ page }) => {
+    await open(page, /Lorry cover hem, 06/);
+    const gauge = page.locator('gan-gauge-panel');
+    await gauge.getByRole('button', { name: 'Read the gauge' }).click();
+    await expect(gauge.getByText('Simulated, not a real instrument.')).toBeVisible();
+    await expect(gauge.locator('[data-live]')).toHaveText(/^-?\d+$/);
+    for (let pull = 0; pull < 3; pull++) await gauge.getByRole('button', { name: 'Have it pull' }).click();
+    await expect(gauge.getByText(/Holds \d+ cN/)).toBeVisible();
+    await expect(gauge.getByLabel('Pull 3, cN')).not.toHaveValue('', { timeout: 20_000 });
+    const pulls = await Promise.all(
+      [1, 2, 3].map(async (n) => Number(await gauge.getByLabel(`Pull ${n}, cN`).inputValue())),
+    );
+    const mean = Math.round(pulls.reduce((sum, cn) => sum + cn, 0) / 3);
+    expect(Math.max(...pulls) - Math.min(...pulls)).toBeLessThan(0.1 * mean);
+    await gauge.getByRole('button', { name: new RegExp(`Log ${mean} cN at`) }).click();
+    await expect(page.getByRole('img', { name: /^1 gauge readings/ })).toBeVisible();
+  });
+
+  test('average the pulls on the bobbin thread, and weigh its case', async ({ page }) => {
+    await open(page, /Lorry cover hem, 06/);
+    const bobbin = page.locator('gan-bobbin-panel');
+    await bobbin.getByText('Log the bobbin', { exact: true }).first().click();
+    await bobbin.getByRole('button', { name: 'Read the scale' }).click();
+    await expect(bobbin.locator('[data-live]')).toHaveText(/^-?\d+\.\d\d$/);
+    await bobbin.getByRole('button', { name: 'Have it weigh' }).click();
+    await expect(bobbin.getByLabel('Case and weights, g')).toHaveValue(/^78\.[345]/);
+    await bobbin.getByRole('button', { name: 'creeps when jerked' }).click();
+    await bobbin.getByRole('button', { name: 'Log the bobbin' }).click();
+    await expect(page.getByRole('img', { name: /Last reading about 9\d cN/ })).toBeVisible();
+  });
+
+  test('say when the battery is weak and when the gauge is gone, and come back', async ({ page }) => {
+    await open(page, /Lorry cover hem, 06/);
+    const gauge = page.locator('gan-gauge-panel');
+    await gauge.getByRole('button', { name: 'Read the gauge' }).click();
+    await expect(gauge.getByText(/battery \d+ %/)).toBeVisible();
+    await gauge.getByRole('button', { name: 'Run its battery down' }).click();
+    await expect(gauge.getByText(/Battery \d+ %: it may read low/)).toBeVisible();
+    await expect(gauge.getByText(/It is off. Its battery stood at \d %/)).toBeVisible({ timeout: 15_000 });
+    await expect(gauge.getByText('Pull the thread through at one speed.')).toBeVisible({ timeout: 20_000 });
   });
 });

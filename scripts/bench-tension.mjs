@@ -32,17 +32,17 @@ function percent(share) {
   return `${(100 * share).toFixed(1)} %`;
 }
 
-function rowOf(weight, { name, fair, biased }) {
+function rowOf(weight, { name, slipping, ...others }) {
+  const kept = ({ claimsKept }) => (claimsKept === null ? 'no claim' : percent(claimsKept));
   const cells = [
     weight,
     name,
-    percent(fair.insideAfterFour),
-    fair.seamsUntil95 ?? 'over 12',
-    fair.meanSeams.toFixed(1),
-    percent(fair.insideAtStop),
-    fair.claimsKept === null ? 'no claim' : percent(fair.claimsKept),
-    percent(biased.insideAtStop),
-    biased.claimsKept === null ? 'no claim' : percent(biased.claimsKept),
+    percent(slipping.insideAfterFour),
+    slipping.seamsUntil95 ?? 'over 12',
+    slipping.meanSeams.toFixed(1),
+    percent(slipping.insideAtStop),
+    percent(others.leaning.insideAtStop),
+    ...[slipping, others.leaning, others.blurred, others.blurredLeaning].map(kept),
   ];
   return `| ${cells.join(' | ')} |`;
 }
@@ -51,12 +51,13 @@ function page(table, machines) {
   return `# The search for the balanced seam, simulated
 
 Written by \`npm run bench:tension\` from a fixed seed. **Nothing here was sewn**: ${machines} hidden machines are drawn for
-each weight of work, with a balanced setting spread about the start (light 1 turn, heavy 1.8 turns), a window of 0.5 to
-1.1 turns (light) or 1.1 to 2.6 turns (heavy), and a judge who says the neighbouring grade in 12 % and anything in 1 % of
-seams. The biased judge also reads every seam 0.4 half windows too tight. Log real seams and compare.
+each weight of work, with a balanced setting spread about the start (light 1.2 turns, heavy 2.1 turns) and a window of 0.5
+to 1.1 turns (light) or 1.1 to 2.6 turns (heavy). Four judges grade the seams: one who names a neighbouring grade in 12 %
+of seams (first columns), the same leaning 0.4 half windows too tight, one who is besides unsure near the edges of the
+grades as the rule itself believes, and that one leaning. Log real seams and compare.
 
-| work | rule | inside after 4 seams | seams until 95 % are inside | seams to stop | inside at stop | stops that claim 95 % and are inside | inside, biased judge | claims kept, biased judge |
-| --- | --- | --- | --- | --- | --- | --- | --- | --- |
+| work | rule | inside after 4 seams | seams until 95 % are inside | seams to stop | inside at stop | inside at stop, leaning judge | claims of 95 % kept | kept, leaning | kept, unsure | kept, unsure and leaning |
+| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${table.join('\n')}
 
 The rule sews where a seam is expected to teach most, plus 0.35 of the chance that it is good already. It stops when the

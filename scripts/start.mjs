@@ -13,6 +13,7 @@ import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 const HOME = join(STATE, 'shop');
 const RUNNING = join(HOME, 'start.pid');
 const USUAL_PORT = 8420;
+const USUAL_MQTT_PORT = 8450;
 const PORTS_TRIED = 20;
 
 await main(async () => {
@@ -34,16 +35,17 @@ await main(async () => {
     await installPackages();
     await buildNodeParts();
     await buildWeb();
-    const port = await choosePort();
+    const port = await choosePort('GANTELET_PORT', USUAL_PORT);
+    const mqttPort = await choosePort('GANTELET_MQTT_PORT', USUAL_MQTT_PORT);
     const database = await startMariadb(HOME);
     stops.push(database.stop);
     await prepareDatabase(HOME, database.environment);
-    const devices = await startDevices(HOME, database.environment);
+    const devices = await startDevices(HOME, database.environment, mqttPort);
     stops.push(devices.stop);
     const server = await startServer(HOME, devices.environment, port);
     stops.push(server.stop);
     writeFileSync(RUNNING, `${process.pid} ${server.address}`);
-    await greet(server.address);
+    await greet(server.address, mqttPort);
     const ended = await Promise.race([
       database.ended.then(() => 'database'),
       devices.ended.then(() => 'broker'),
@@ -74,33 +76,33 @@ function isStartScript(pid) {
   }
 }
 
-/** The port asked for, or the usual one, or the next free one after it. */
-async function choosePort() {
-  const asked = process.env.GANTELET_PORT;
+/** The port asked for by a variable, or the usual one, or the next free one after it. */
+async function choosePort(variable, usual) {
+  const asked = process.env[variable];
   if (asked !== undefined) {
     const port = Number(asked);
     if (!Number.isInteger(port) || port < 1 || port > 65535)
-      throw new Refusal(`GANTELET_PORT is "${asked}"; allowed: 1 to 65535.`);
+      throw new Refusal(`${variable} is "${asked}"; allowed: 1 to 65535.`);
     if (!(await isFree(port)))
-      throw new Refusal(`Port ${port} is taken by another program. Set GANTELET_PORT to a free one.`);
+      throw new Refusal(`Port ${port} is taken by another program. Set ${variable} to a free one.`);
     return port;
   }
-  for (let port = USUAL_PORT; port < USUAL_PORT + PORTS_TRIED; port++) {
+  for (let port = usual; port < usual + PORTS_TRIED; port++) {
     if (await isFree(port)) {
-      if (port !== USUAL_PORT) say(`Port ${USUAL_PORT} is taken: using ${port}.`);
+      if (port !== usual) say(`Port ${usual} is taken: using ${port}.`);
       return port;
     }
   }
   throw new Refusal(
-    `Ports ${USUAL_PORT} to ${USUAL_PORT + PORTS_TRIED - 1} are all taken. Set GANTELET_PORT to a free one.`,
+    `Ports ${usual} to ${usual + PORTS_TRIED - 1} are all taken. Set ${variable} to a free one.`,
   );
 }
 
-async function greet(address) {
+async function greet(address, mqttPort) {
   const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
   const rows = DEMO_PEOPLE.map((p) => `  ${p.signInName.padEnd(7)} ${p.password.padEnd(20)} ${p.role}`);
   say(
-    `\nGantelet is at ${address}\n\nDemo sign-ins (name, password, role):\n${rows.join('\n')}\n\nCtrl-C stops it and its database.`,
+    `\nGantelet is at ${address}\nGauges and scales speak MQTT to 127.0.0.1:${mqttPort}\n\nDemo sign-ins (name, password, role):\n${rows.join('\n')}\n\nCtrl-C stops it and its database.`,
   );
 }
 

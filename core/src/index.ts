@@ -1,6 +1,7 @@
 /** The science of the shop, room by room. No interface, no server, no clock, no chance. */
 export * from './standing/index.js';
 export * from './reference/index.js';
+export * from './numeric/index.js';
 export * from './units/index.js';
 export * from './thread/index.js';
 export * from './needle/index.js';

@@ -35,12 +35,12 @@ export async function startServer(home, environment, port) {
 }
 
 /**
- * Starts the broker on loopback and the stand-ins of the demo. `environment` of the result tells a server how to reach
- * the broker.
+ * Starts the broker on loopback, on a port given or a free one, and the stand-ins of the demo. `environment` of the
+ * result tells a server how to reach the broker.
  */
-export async function startDevices(home, environment) {
+export async function startDevices(home, environment, port) {
   const secret = sessionSecret(home);
-  const mqtt = { GANTELET_MQTT_PORT: String(await freePort()), GANTELET_MQTT_SECRET: secret };
+  const mqtt = { GANTELET_MQTT_PORT: String(port ?? (await freePort())), GANTELET_MQTT_SECRET: secret };
   const broker = await startListening('broker', SERVER, ['broker'], {
     ...environment,
     ...mqtt,

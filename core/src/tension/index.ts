@@ -76,3 +76,4 @@ export {
   type TurnsToTension,
 } from './turns-to-tension.js';
 export { wrapsAtTravelEnd } from './travel-end.js';
+export { springWear, type SpringReading, type SpringWear } from './spring-wear.js';

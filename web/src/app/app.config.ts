@@ -6,6 +6,8 @@ import { provideState, provideStore } from '@ngrx/store';
 import { appRoutes } from './app.routes';
 import * as catalogueEffects from './features/catalogue/catalogue.effects';
 import { catalogueFeature } from './features/catalogue/catalogue.state';
+import * as deviceEffects from './features/device/device.effects';
+import { deviceFeature } from './features/device/device.state';
 import * as matchEffects from './features/match/match.effects';
 import { matchFeature } from './features/match/match.state';
 import * as shopEffects from './features/shop/shop.effects';
@@ -20,6 +22,7 @@ export const appConfig: ApplicationConfig = {
     provideState(shopFeature),
     provideState(catalogueFeature),
     provideState(matchFeature),
-    provideEffects(shopEffects, catalogueEffects, matchEffects),
+    provideState(deviceFeature),
+    provideEffects(shopEffects, catalogueEffects, matchEffects, deviceEffects),
   ],
 };

@@ -68,6 +68,16 @@ export const appRoutes: Routes = [
         ],
       },
       {
+        path: 'shop',
+        title: 'Shop · Gantelet',
+        loadComponent: () => import('./features/shop/shop.page').then((m) => m.ShopPage),
+      },
+      {
+        path: 'devices',
+        title: 'Devices · Gantelet',
+        loadComponent: () => import('./features/device/devices.page').then((m) => m.DevicesPage),
+      },
+      {
         path: 'practice',
         title: 'Practice · Gantelet',
         providers: [provideState(practiceFeature), provideEffects(practiceEffects)],

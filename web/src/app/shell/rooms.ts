@@ -13,5 +13,6 @@ export const ROOMS: readonly Room[] = [
   { path: '/floor', name: 'Floor', icon: 'bi-grid-1x2', key: 'f' },
   { path: '/machines', name: 'Machines', icon: 'bi-gear-wide', key: 'm' },
   { path: '/practice', name: 'Practice', icon: 'bi-mortarboard', key: 'p' },
+  { path: '/shop', name: 'Shop', icon: 'bi-shop-window', key: 's' },
   { path: '/catalogue', name: 'Catalogue', icon: 'bi-journal-text', key: 'c' },
 ];

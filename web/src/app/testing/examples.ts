@@ -68,7 +68,9 @@ export const SESSION: Session = {
     name: 'Test works',
     timeZone: 'UTC',
     schools: { size: 'by-work', leatherPoint: 'cutting' },
+    tension: { bobbin: 'leave-bobbin', target: 'middle' },
     lifeHours: 8,
+    version: 0,
   },
 };
 

@@ -50,6 +50,20 @@ export const signOut = createEffect(
   { functional: true },
 );
 
+export const revise = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.revise),
+      exhaustMap(({ key, revision }) =>
+        api.call(routes.reviseShop, { key, body: revision }).pipe(
+          map((shop) => shopActions.revised({ shop })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 /** Each session read brings the token for writes; signing in leads to the bench and signing out to the door. */
 export const followSession = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), router = inject(Router)) =>

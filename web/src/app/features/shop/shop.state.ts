@@ -1,5 +1,5 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { Problem, Session, SignIn } from '@gantelet/contracts';
+import type { Problem, Session, Shop, ShopRevision, SignIn } from '@gantelet/contracts';
 
 export const shopActions = createActionGroup({
   source: 'Shop',
@@ -8,6 +8,8 @@ export const shopActions = createActionGroup({
     'Session Read': props<{ session: Session }>(),
     'Sign In': props<{ signIn: SignIn }>(),
     'Sign Out': emptyProps(),
+    Revise: props<{ key: string; revision: ShopRevision }>(),
+    Revised: props<{ shop: Shop }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -25,12 +27,17 @@ export const shopFeature = createFeature({
   name: 'shop',
   reducer: createReducer(
     initial,
-    on(shopActions.sessionWanted, shopActions.signIn, shopActions.signOut, (state) => ({
+    on(shopActions.sessionWanted, shopActions.signIn, shopActions.signOut, shopActions.revise, (state) => ({
       ...state,
       busy: true,
       problem: null,
     })),
     on(shopActions.sessionRead, (_, { session }): ShopState => ({ session, busy: false, problem: null })),
+    on(shopActions.revised, (state, { shop }) => ({
+      ...state,
+      session: state.session && { ...state.session, shop },
+      busy: false,
+    })),
     on(shopActions.failed, (state, { problem }) => ({ ...state, busy: false, problem })),
   ),
   extraSelectors: ({ selectSession }) => ({

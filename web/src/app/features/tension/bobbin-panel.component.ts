@@ -1,13 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import { DROP_TEST_TELLS_TO_TEX, DROP_TESTS, type BobbinSchool } from '@gantelet/core';
-import type { BobbinReadingInput } from '@gantelet/contracts';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  averagePulls,
+  BOBBIN_SCHOOLS,
+  DROP_TEST_TELLS_TO_TEX,
+  DROP_TESTS,
+  type BobbinSchool,
+} from '@gantelet/core';
+import type { BobbinReadingInput, Device, DeviceKind, StandInAsk } from '@gantelet/contracts';
 import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
+import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { typedNumber } from '../../shared/typed-number';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/tension-words';
 import type { BobbinState } from './next-step';
-
-const SCHOOLS: readonly BobbinSchool[] = ['leave-bobbin', 'bobbin-first'];
 
 /** What is typed of a reading. */
 type Entry = Pick<BobbinReadingInput, 'screwTurns' | 'grams' | 'tensionCn' | 'outcome'>;
@@ -16,18 +30,20 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
 /** The bobbin case: what to do about it by either school, its readings against what is aimed at, and logging one. */
 @Component({
   selector: 'gan-bobbin-panel',
-  imports: [BobbinBandComponent, StandingComponent],
+  imports: [BobbinBandComponent, LiveReadingComponent, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Bobbin</h2>
     <p>{{ advice() }} <gan-standing standing="practice" source="drop test and two-step rule" /></p>
     <gan-bobbin-band [target]="state().target" [readings]="state().tensions" />
     <p class="soft">
-      Aimed at by memory, right within a factor of two <gan-standing standing="memory" />. A falling row of
-      readings at one screw setting shows a worn spring.
+      Aimed at by memory, right within a factor of two <gan-standing standing="memory" />.
       @if (tex() > tellsToTex) {
         Above Tex {{ tellsToTex }} the case alone is only a lower bound: hang weights on it.
       }
     </p>
+    @if (wearText(); as words) {
+      <p><gan-signal shape="watch" /> {{ words }} <gan-standing standing="measured" /></p>
+    }
     <fieldset>
       <legend>School</legend>
       @for (one of schools; track one) {
@@ -82,6 +98,24 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
             />
           </label>
         </div>
+        <div class="drops" role="group" aria-label="Read an instrument">
+          @for (kind of kinds; track kind) {
+            <button
+              type="button"
+              class="button small"
+              [attr.aria-pressed]="live() === kind"
+              (click)="read(kind)"
+            >
+              {{ kind === 'scale' ? 'Read the scale' : 'Read the gauge' }}
+            </button>
+          }
+        </div>
+        @if (live(); as kind) {
+          <gan-live-reading [kind]="kind" [from]="devices()" [ask]="ask()" (settled)="take($event)" />
+          @if (pulls().length > 0) {
+            <p>{{ pullText() }}</p>
+          }
+        }
         <div class="drops" role="group" aria-label="Drop test">
           @for (drop of drops; track drop) {
             <button
@@ -147,9 +181,31 @@ export class BobbinPanelComponent {
   /** How many readings the case has. */
   readonly loggedCount = input.required<number>();
   readonly schoolChange = output<BobbinSchool>();
-  readonly logged = output<BobbinReadingInput>();
+  readonly devices = input.required<readonly Device[]>();
+  readonly logged = output<Omit<BobbinReadingInput, 'readAt'>>();
 
-  protected readonly schools = SCHOOLS;
+  protected readonly kinds: readonly DeviceKind[] = ['tension-gauge', 'scale'];
+  protected readonly live = signal<DeviceKind | null>(null);
+  /** Pulls on the gauge since it was opened. */
+  protected readonly pulls = signal<readonly number[]>([]);
+  protected readonly ask = computed((): StandInAsk =>
+    this.live() === 'scale' ? { do: 'lay-bobbin-case' } : { do: 'pull-bobbin-thread', tex: this.tex() },
+  );
+  protected readonly pullText = computed(() => {
+    const pulls = this.pulls();
+    const { odd } = averagePulls(pulls);
+    const each = pulls.map((cn) => Math.round(cn)).join(', ');
+    const after = odd === null ? '' : ` Pull ${odd + 1} does not go with the others: start again.`;
+    return `Pulls: ${each} cN, averaged.${after}`;
+  });
+  protected readonly wearText = computed(() => {
+    const { wear } = this.state();
+    if (!wear) return null;
+    const lost = `${Math.round(100 * wear.lostShare)} % in ${Math.round(wear.days)} days`;
+    return `The spring lets go: ${lost} over ${wear.readings} readings, the screw not turned. Clean under it; if it goes on, change it.`;
+  });
+
+  protected readonly schools = BOBBIN_SCHOOLS;
   protected readonly schoolWords = BOBBIN_SCHOOL_WORDS;
   protected readonly drops = DROP_TESTS;
   protected readonly dropWords = DROP_WORDS;
@@ -186,9 +242,25 @@ export class BobbinPanelComponent {
     return typedNumber(event, (typed) => typed > 0 && typed <= 5000);
   }
 
+  /** Opens an instrument, or puts it away. */
+  protected read(kind: DeviceKind): void {
+    this.live.set(this.live() === kind ? null : kind);
+    this.pulls.set([]);
+  }
+
+  protected take(value: number): void {
+    if (this.live() === 'scale') {
+      this.enter({ grams: Math.round(100 * value) / 100 });
+      return;
+    }
+    this.pulls.update((pulls) => [...pulls, value].slice(-3));
+    this.enter({ tensionCn: Math.round(10 * averagePulls(this.pulls()).meanCn) / 10 });
+  }
+
   protected log(): void {
     const reading = this.reading();
     if (!reading) return;
-    this.logged.emit({ ...reading, readAt: new Date().toISOString() });
+    this.logged.emit(reading);
+    this.pulls.set([]);
   }
 }

@@ -1,16 +1,26 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import { ENOUGH_READINGS, turnsText, turnsToTension } from '@gantelet/core';
-import type { GaugeReadingInput, LoggedGaugeReading } from '@gantelet/contracts';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { averagePulls, ENOUGH_READINGS, PULLS_PER_READING, turnsText, turnsToTension } from '@gantelet/core';
+import type { Device, GaugeReadingInput, LoggedGaugeReading, StandInAsk } from '@gantelet/contracts';
 import { TensionLineComponent } from '../../shared/drawings/tension-line.component';
+import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { typedNumber } from '../../shared/typed-number';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 
-const PULLS = [0, 1, 2] as const;
+const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
 
 /** What a turn of the knob is worth in cN on this machine and thread, from its own gauge readings, three pulls each. */
 @Component({
   selector: 'gan-gauge-panel',
-  imports: [StandingComponent, TensionLineComponent],
+  imports: [LiveReadingComponent, SignalMarkComponent, StandingComponent, TensionLineComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Needle thread on the gauge</h2>
     <gan-tension-line [readings]="own()" [line]="line()" [travelTurns]="travelTurns()" />
@@ -26,6 +36,9 @@ const PULLS = [0, 1, 2] as const;
       </p>
     }
     @if (mayLog()) {
+      @if (live()) {
+        <gan-live-reading kind="tension-gauge" [from]="devices()" [ask]="ask()" (settled)="take($event)" />
+      }
       <div class="pulls">
         @for (pull of pullNumbers; track pull) {
           <label
@@ -39,8 +52,14 @@ const PULLS = [0, 1, 2] as const;
           </label>
         }
       </div>
-      <button type="button" class="button small" [disabled]="busy() || mean() === null" (click)="log()">
-        Log {{ mean() === null ? '' : round(mean()!) + ' cN ' }}at {{ turnsText(turns()) }} turns
+      @if (odd() !== null) {
+        <p><gan-signal shape="watch" /> Pull {{ odd()! + 1 }} does not go with the others. Pull it again.</p>
+      }
+      <button type="button" class="button small" [disabled]="busy() || !averaged()" (click)="log()">
+        Log {{ averaged() ? round(averaged()!.meanCn) + ' cN ' : '' }}at {{ turnsText(turns()) }} turns
+      </button>
+      <button type="button" class="button small" [attr.aria-pressed]="live()" (click)="live.set(!live())">
+        {{ live() ? 'Type the pulls' : 'Read the gauge' }}
       </button>
     }`,
   styles: `
@@ -71,7 +90,12 @@ export class GaugePanelComponent {
   readonly travelTurns = input.required<number>();
   readonly mayLog = input.required<boolean>();
   readonly busy = input.required<boolean>();
-  readonly logged = output<GaugeReadingInput>();
+  readonly devices = input.required<readonly Device[]>();
+  /** What a stand-in gauge is asked to pull. */
+  readonly ask = input.required<StandInAsk>();
+  readonly logged = output<Omit<GaugeReadingInput, 'readAt'>>();
+
+  protected readonly live = signal(false);
 
   protected readonly enough = ENOUGH_READINGS;
   protected readonly pullNumbers = PULLS;
@@ -84,10 +108,12 @@ export class GaugePanelComponent {
   /** Another thread is another line: only readings of this size count. */
   protected readonly own = computed(() => this.readings().filter(({ tex }) => tex === this.tex()));
   protected readonly line = computed(() => turnsToTension(this.own()));
-  protected readonly mean = computed(() => {
-    const pulled = this.pulls().filter((pull) => pull !== null);
-    return pulled.length === 0 ? null : pulled.reduce((sum, pull) => sum + pull, 0) / pulled.length;
-  });
+  private readonly pulled = computed(() => this.pulls().filter((pull) => pull !== null));
+  protected readonly averaged = computed(() =>
+    this.pulled().length === 0 ? null : averagePulls(this.pulled()),
+  );
+
+  protected readonly odd = computed(() => this.averaged()?.odd ?? null);
 
   protected round(cn: number): number {
     return Math.max(0, Math.round(cn));
@@ -98,10 +124,18 @@ export class GaugePanelComponent {
     this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull)));
   }
 
+  /** A pull off the gauge goes where one is missing, else where one is odd. */
+  protected take(cn: number): void {
+    const pulls = this.pulls();
+    const free = pulls.indexOf(null);
+    const place = free >= 0 ? free : this.odd();
+    if (place === null || cn <= 0) return;
+    this.pulls.set(pulls.map((pull, i) => (i === place ? Math.round(10 * cn) / 10 : pull)));
+  }
+
   protected log(): void {
-    const tensionCn = this.mean();
-    if (tensionCn === null) return;
-    const pulls = this.pulls().filter((pull) => pull !== null).length;
-    this.logged.emit({ turns: this.turns(), tensionCn, pulls, readAt: new Date().toISOString() });
+    const averaged = this.averaged();
+    if (!averaged) return;
+    this.logged.emit({ turns: this.turns(), tensionCn: averaged.meanCn, pulls: this.pulled().length });
   }
 }

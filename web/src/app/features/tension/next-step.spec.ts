@@ -7,7 +7,7 @@ import { stripSettings } from './strip-plan';
 import { tensionActions, tensionFeature } from './tension.state';
 
 const VALUES = withShopValues([]);
-const WAY: SearchWay = { school: 'leave-bobbin', target: 'middle' };
+const WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle' };
 const step = (change: Partial<TensionView> = {}, way = WAY) =>
   nextStep({ ...TENSION, ...change }, way, VALUES);
 
@@ -71,7 +71,7 @@ describe('what the search is asked', () => {
 
   it('asks the bobbin by the school and by the steps the thread moved', () => {
     expect(step().bobbin.advice).toEqual({ do: 'leave', because: 'school' });
-    expect(step({}, { ...WAY, school: 'bobbin-first' }).bobbin.advice.do).toBe('drop-test');
+    expect(step({}, { ...WAY, bobbin: 'bobbin-first' }).bobbin.advice.do).toBe('drop-test');
     const jump = step({ presentTex: 45 }).bobbin;
     expect([jump.threadSteps, jump.advice]).toEqual([
       3,
@@ -81,6 +81,24 @@ describe('what the search is asked', () => {
       do: 'leave',
       because: 'proved',
     });
+  });
+
+  it('tells a worn bobbin spring from its own readings since the screw was turned', () => {
+    const on = (day: number, tensionCn: number, more: Partial<BobbinReading> = {}) =>
+      reading({
+        id: `${day}`,
+        method: 'gauge',
+        outcome: null,
+        tensionCn,
+        readAt: `2026-02-${String(day).padStart(2, '0')}T09:00:00.000Z`,
+        ...more,
+      });
+    const falling = [on(8, 104), on(12, 98), on(16, 93), on(20, 87), on(24, 82)];
+    expect(step({ bobbin: falling }).bobbin.wear?.readings).toBe(5);
+    const other = falling.map((one) => ({ ...one, setupId: 'other work' }));
+    expect(step({ bobbin: other }).bobbin.wear).toBeNull();
+    const turned = [...falling.slice(0, 3), on(20, 87, { screwTurns: -0.125 }), on(24, 82)];
+    expect(step({ bobbin: turned }).bobbin.wear).toBeNull();
   });
 
   it('reads tensions off weights and gauges', () => {

@@ -7,29 +7,27 @@ import {
   isUnsteady,
   ladderSteps,
   predictSetting,
+  springWear,
   stackOf,
   threadOnBench,
   workWeight,
   type BobbinAdvice,
   type BobbinSchool,
   type SettingPrediction,
+  type SpringWear,
   type Stack,
   type TensionRange,
-  type TensionTarget,
   type Values,
   type WorkWeight,
 } from '@gantelet/core';
-import type { BobbinReading, LoggedSeam, TensionView } from '@gantelet/contracts';
+import type { BobbinReading, LoggedSeam, TensionView, TensionWay } from '@gantelet/contracts';
 import type { SearchQuestion } from './balance-search';
 
 /** Travel taken for a knob that nobody has counted yet. Assumption. */
 export const ASSUMED_TRAVEL_TURNS = 8;
 
-/** How the search is to be done: the school of the bobbin and what the setting is for. */
-export interface SearchWay {
-  readonly school: BobbinSchool;
-  readonly target: TensionTarget;
-}
+/** How the search is to be done: what is done about the bobbin and what the setting is for. */
+export type SearchWay = Readonly<TensionWay>;
 
 /** What is known of a set-up before the search answers. */
 export interface NextStep {
@@ -57,6 +55,8 @@ export interface BobbinState {
   readonly threadSteps: number;
   /** Readings that tell a tension, oldest first. */
   readonly tensions: readonly (TensionRange & { readonly reading: BobbinReading })[];
+  /** The spring lets go though nobody turned its screw. */
+  readonly wear: SpringWear | null;
 }
 
 /** Works out what the search is asked, and what is done before it. Pure: called again only when the view changed. */
@@ -79,7 +79,7 @@ export function nextStep(view: TensionView, way: SearchWay, values: Values): Nex
     travelTurns,
     prediction,
     threadDiameterMm,
-    bobbin: bobbinState(view, way.school, values),
+    bobbin: bobbinState(view, way.bobbin, values),
     seams,
     unsteady: isUnsteady(seams.map(({ turns, grade }) => ({ turns, gradeIndex: gradeIndex(grade) }))),
     nowTurns: view.seams.at(-1)?.turns ?? null,
@@ -110,15 +110,26 @@ function bobbinState(view: TensionView, school: BobbinSchool, values: Values): B
     own.findLast(({ outcome }) => outcome !== null)?.outcome ??
     seams.findLast(({ bobbinDrop }) => bobbinDrop !== null)?.bobbinDrop ??
     null;
+  const tensions = bobbin.flatMap((reading) => {
+    const range = tensionOf(reading, values);
+    return range ? [{ ...range, reading }] : [];
+  });
   return {
     advice: bobbinAdvice({ school, threadSteps, drop }, values),
     target: bobbinTarget(setup.thread.tex, values),
     threadSteps,
-    tensions: bobbin.flatMap((reading) => {
-      const range = tensionOf(reading, values);
-      return range ? [{ ...range, reading }] : [];
-    }),
+    tensions,
+    wear: springWear(ownSinceTurned(view, tensions)),
   };
+}
+
+/** Readings with this work's thread since the screw was last turned: only these can be compared with one another. */
+function ownSinceTurned({ bobbin, setup }: TensionView, tensions: BobbinState['tensions']) {
+  const turned = bobbin.findLastIndex(({ screwTurns }) => screwTurns !== 0);
+  const since = bobbin.slice(Math.max(0, turned));
+  return tensions
+    .filter(({ reading }) => reading.setupId === setup.id && since.includes(reading))
+    .map(({ reading, middleCn }) => ({ readAtMs: Date.parse(reading.readAt), tensionCn: middleCn }));
 }
 
 function tensionOf(

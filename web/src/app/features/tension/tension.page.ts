@@ -1,31 +1,22 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-  type Signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import {
   checksBeforeKnob,
   handStepTurns,
   SEAM_GRADES,
+  TENSION_TARGETS,
   TURN_GRAIN,
   turnsText,
   wrapsAtTravelEnd,
   type SeamGrade,
-  type TensionTarget,
 } from '@gantelet/core';
 import {
   newId,
   roleReaches,
   type BobbinReadingInput,
   type GaugeReadingInput,
+  type StandInAsk,
   type TestSeamInput,
 } from '@gantelet/contracts';
 import { KnobDialComponent } from '../../shared/drawings/knob-dial.component';
@@ -33,6 +24,7 @@ import { LockSectionComponent } from '../../shared/drawings/lock-section.compone
 import { SeamFacesComponent } from '../../shared/drawings/seam-faces.component';
 import { WindowChartComponent } from '../../shared/drawings/window-chart.component';
 import { typedNumber } from '../../shared/typed-number';
+import { writeStamps } from '../../shared/write-stamp';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SeamStripComponent, type SeamStep } from '../../shared/widgets/seam-strip.component';
@@ -48,6 +40,7 @@ import {
   travelEndText,
 } from '../../shared/words/tension-words';
 import { catalogueFeature } from '../catalogue/catalogue.state';
+import { deviceActions, deviceFeature } from '../device/device.state';
 import { shopFeature } from '../shop/shop.state';
 import { BobbinPanelComponent } from './bobbin-panel.component';
 import { GaugePanelComponent } from './gauge-panel.component';
@@ -63,7 +56,6 @@ const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
   'dots-on-top': 1.6,
   'flat-line-on-top': 4,
 };
-const TARGETS: readonly TensionTarget[] = ['middle', 'least-tension'];
 
 /** Where do I set the top tension, and what do I try next? */
 @Component({
@@ -102,12 +94,13 @@ export class TensionPage {
   protected readonly turns = this.store.selectSignal(tensionFeature.selectTurns);
   protected readonly saving = this.store.selectSignal(tensionFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(tensionFeature.selectProblem);
+  protected readonly devices = this.store.selectSignal(deviceFeature.selectDevices);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
   protected readonly grades = SEAM_GRADES;
   protected readonly gradeZ = GRADE_Z;
   protected readonly gradeWords = GRADE_WORDS;
-  protected readonly targets = TARGETS;
+  protected readonly targets = TENSION_TARGETS;
   protected readonly targetWords = TARGET_WORDS;
   protected readonly checkWords = CHECK_WORDS;
   protected readonly stripOpen = signal(false);
@@ -166,13 +159,20 @@ export class TensionPage {
     const wraps = wrapsAtTravelEnd(this.turns(), next.travelTurns);
     return wraps === 0 ? null : travelEndText(wraps, view.machine.preTensionWraps > 0);
   });
+  /** What a stand-in gauge is asked to pull: this machine's thread at this setting. */
+  protected readonly pull = computed((): StandInAsk | null => {
+    const [next, view] = [this.next(), this.view()];
+    if (!next || !view) return null;
+    const { threadDiameterMm } = next;
+    return { do: 'pull-needle-thread', turns: this.turns(), threadDiameterMm, duty: view.machine.duty };
+  });
   protected readonly move = computed(() => {
     const now = this.next()?.nowTurns;
     return now === null || now === undefined ? 'count from fully off' : moveText(this.turns() - now);
   });
-  private readonly seamKey = keyUntil(() => this.view()?.seams.length);
-  private readonly bobbinKey = keyUntil(() => this.view()?.bobbin.length);
-  private readonly gaugeKey = keyUntil(() => this.view()?.gauge.length);
+  private readonly seamStamp = writeStamps(() => this.view()?.seams.length);
+  private readonly bobbinStamp = writeStamps(() => this.view()?.bobbin.length);
+  private readonly gaugeStamp = writeStamps(() => this.view()?.gauge.length);
 
   protected readonly knobForm = inject(NonNullableFormBuilder).group({
     mark: ['', [Validators.required, Validators.maxLength(120)]],
@@ -209,6 +209,7 @@ export class TensionPage {
   });
 
   constructor() {
+    this.store.dispatch(deviceActions.wanted());
     effect(() => this.store.dispatch(tensionActions.opened({ setupId: this.setupId() })));
     effect(() => {
       const knob = this.view()?.machine.knob;
@@ -255,7 +256,8 @@ export class TensionPage {
   }
 
   protected log(): void {
-    this.store.dispatch(tensionActions.logSeam({ key: this.seamKey(), sewnAt: new Date().toISOString() }));
+    const { key, at } = this.seamStamp([this.draft(), this.turns()]);
+    this.store.dispatch(tensionActions.logSeam({ key, sewnAt: at }));
   }
 
   protected logStrip(seams: readonly TestSeamInput[]): void {
@@ -263,20 +265,17 @@ export class TensionPage {
     this.stripOpen.set(false);
   }
 
-  protected logBobbin(reading: BobbinReadingInput): void {
-    this.store.dispatch(tensionActions.logBobbin({ key: this.bobbinKey(), reading }));
+  protected logBobbin(reading: Omit<BobbinReadingInput, 'readAt'>): void {
+    const { key, at } = this.bobbinStamp(reading);
+    this.store.dispatch(tensionActions.logBobbin({ key, reading: { ...reading, readAt: at } }));
   }
 
-  protected logGauge(reading: GaugeReadingInput): void {
-    this.store.dispatch(tensionActions.logGauge({ key: this.gaugeKey(), reading }));
+  protected logGauge(reading: Omit<GaugeReadingInput, 'readAt'>): void {
+    const { key, at } = this.gaugeStamp(reading);
+    this.store.dispatch(tensionActions.logGauge({ key, reading: { ...reading, readAt: at } }));
   }
 
   protected markKnob(): void {
     this.store.dispatch(tensionActions.markKnob({ key: newId(), knob: this.knobForm.getRawValue() }));
   }
-}
-
-/** A key for a write: the same until it is done, so that trying again after a lost reply writes once. */
-function keyUntil(done: () => number | undefined): Signal<string> {
-  return linkedSignal({ source: done, computation: () => newId() });
 }

@@ -9,6 +9,7 @@ import type {
   TestSeamInput,
 } from '@gantelet/contracts';
 import { catalogueFeature } from '../catalogue/catalogue.state';
+import { shopFeature } from '../shop/shop.state';
 import type { BalanceSearch, SearchQuestion } from './balance-search';
 import { nextStep, type SearchWay } from './next-step';
 
@@ -55,7 +56,8 @@ export const tensionActions = createActionGroup({
 
 export interface TensionState {
   readonly view: TensionView | null;
-  readonly way: SearchWay;
+  /** What this visit does otherwise than the shop. */
+  readonly otherWay: Partial<SearchWay>;
   /** The last answer of the search, with the question it belongs to. */
   readonly searched: { readonly question: SearchQuestion; readonly search: BalanceSearch } | null;
   readonly draft: SeamDraft;
@@ -63,9 +65,12 @@ export interface TensionState {
   readonly problem: Problem | null;
 }
 
+/** Before the shop is known: fewest changes that still work, most margin on both sides. */
+const SHIPPED_WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle' };
+
 const initial: TensionState = {
   view: null,
-  way: { school: 'leave-bobbin', target: 'middle' },
+  otherWay: {},
   searched: null,
   draft: EMPTY_SEAM,
   saving: false,
@@ -77,10 +82,13 @@ export const tensionFeature = createFeature({
   reducer: createReducer(
     initial,
     on(tensionActions.opened, (state, { setupId }) =>
-      state.view?.setup.id === setupId ? state : { ...initial, way: state.way },
+      state.view?.setup.id === setupId ? state : { ...initial, otherWay: state.otherWay },
     ),
     on(tensionActions.viewRead, (state, { view }) => ({ ...state, view, saving: false })),
-    on(tensionActions.wayChosen, (state, { way }) => ({ ...state, way: { ...state.way, ...way } })),
+    on(tensionActions.wayChosen, (state, { way }) => ({
+      ...state,
+      otherWay: { ...state.otherWay, ...way },
+    })),
     on(tensionActions.searched, (state, { question, search }) => ({
       ...state,
       searched: { question, search },
@@ -102,7 +110,13 @@ export const tensionFeature = createFeature({
     on(tensionActions.seamLogged, (state) => ({ ...state, draft: EMPTY_SEAM })),
     on(tensionActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
-  extraSelectors: ({ selectView, selectWay, selectDraft, selectSearched }) => {
+  extraSelectors: ({ selectView, selectOtherWay, selectDraft, selectSearched }) => {
+    /** The way the shop works, unless this visit does otherwise. */
+    const selectWay = createSelector(selectOtherWay, shopFeature.selectShop, (other, shop): SearchWay => ({
+      ...SHIPPED_WAY,
+      ...shop?.tension,
+      ...other,
+    }));
     const selectNextStep = createSelector(
       selectView,
       selectWay,
@@ -120,6 +134,6 @@ export const tensionFeature = createFeature({
       selectSearched,
       (draft, searched) => draft.turns ?? searched?.search.advice.turns ?? 0,
     );
-    return { selectNextStep, selectQuestion, selectSearch, selectTurns };
+    return { selectWay, selectNextStep, selectQuestion, selectSearch, selectTurns };
   },
 });

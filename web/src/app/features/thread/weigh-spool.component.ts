@@ -1,12 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { weighedTex } from '@gantelet/core';
+import type { StandInAsk } from '@gantelet/contracts';
+import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shortNumber } from '../../shared/words/units-text';
+import { deviceActions, deviceFeature } from '../device/device.state';
+
+/** The thread that a stand-in scale weighs: what is found has to come out of the weight. */
+const SIMULATED_TEX = 210;
+/** How finely a scale that sends its readings is taken to read, g. Assumption. */
+const LIVE_STEP_G = 0.01;
 
 /** An unlabelled spool: weigh a measured length, get its Tex with the interval and the nearest sizes. */
 @Component({
   selector: 'gan-weigh-spool',
-  imports: [StandingComponent],
+  imports: [LiveReadingComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>No label? Weigh a length</h2>
     <p class="soft">Measure 10 m or more, weigh it, say how finely the scale reads.</p>
@@ -39,6 +48,14 @@ import { shortNumber } from '../../shared/words/units-text';
         />
       </label>
     </div>
+    <p>
+      <button type="button" class="button small" [attr.aria-pressed]="live()" (click)="read()">
+        {{ live() ? 'Type the weight' : 'Read the scale' }}
+      </button>
+    </p>
+    @if (live()) {
+      <gan-live-reading kind="scale" [from]="devices()" [ask]="ask()" (settled)="take($event)" />
+    }
     @if (weighed(); as found) {
       <p aria-live="polite">
         <strong>Tex {{ short(found.tex) }}</strong
@@ -74,6 +91,13 @@ import { shortNumber } from '../../shared/words/units-text';
 export class WeighSpoolComponent {
   readonly taken = output<string>();
 
+  private readonly store = inject(Store);
+  protected readonly devices = this.store.selectSignal(deviceFeature.selectDevices);
+  protected readonly live = signal(false);
+  protected readonly ask = computed((): StandInAsk | null =>
+    this.metres() > 0 ? { do: 'lay-thread', tex: SIMULATED_TEX, metres: this.metres() } : null,
+  );
+
   protected readonly metres = signal(10);
   protected readonly grams = signal<number | null>(null);
   protected readonly resolutionG = signal(0.1);
@@ -82,6 +106,16 @@ export class WeighSpoolComponent {
     const usable = grams !== null && grams > 0 && metres > 0 && resolutionG >= 0;
     return usable ? weighedTex(grams, metres, resolutionG) : null;
   });
+
+  protected read(): void {
+    this.live.update((live) => !live);
+    if (this.live()) this.store.dispatch(deviceActions.wanted());
+  }
+
+  protected take(grams: number): void {
+    this.grams.set(Math.round(grams / LIVE_STEP_G) * LIVE_STEP_G);
+    this.resolutionG.set(LIVE_STEP_G);
+  }
 
   protected numberOf(event: Event): number {
     return Number((event.target as HTMLInputElement).value.replace(',', '.'));

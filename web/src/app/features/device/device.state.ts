@@ -1,0 +1,44 @@
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type { Device, DeviceEntry, Problem } from '@gantelet/contracts';
+
+export const deviceActions = createActionGroup({
+  source: 'Device',
+  events: {
+    /** Somebody needs the list. */
+    Wanted: emptyProps(),
+    'List Read': props<{ devices: readonly Device[] }>(),
+    Register: props<{ key: string; entry: DeviceEntry }>(),
+    Revoke: props<{ key: string; deviceId: string }>(),
+    /** `token` is that of a device just registered, to be shown once. */
+    Kept: props<{ device: Device; token: string | null }>(),
+    Failed: props<{ problem: Problem }>(),
+  },
+});
+
+export interface DeviceState {
+  readonly devices: readonly Device[];
+  readonly saving: boolean;
+  readonly problem: Problem | null;
+  readonly registered: { readonly device: Device; readonly token: string } | null;
+}
+
+const initial: DeviceState = { devices: [], saving: false, problem: null, registered: null };
+
+export const deviceFeature = createFeature({
+  name: 'device',
+  reducer: createReducer(
+    initial,
+    on(deviceActions.wanted, (state) => ({ ...state, problem: null, registered: null })),
+    on(deviceActions.listRead, (state, { devices }) => ({ ...state, devices })),
+    on(deviceActions.register, deviceActions.revoke, (state) => ({ ...state, saving: true, problem: null })),
+    on(deviceActions.kept, (state, { device, token }) => ({
+      ...state,
+      saving: false,
+      devices: [...state.devices.filter(({ id }) => id !== device.id), device].sort((a, b) =>
+        a.name.localeCompare(b.name),
+      ),
+      registered: token === null ? null : { device, token },
+    })),
+    on(deviceActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+  ),
+});

@@ -1,0 +1,209 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { DEVICE_KINDS, newId, roleReaches, topicOf, type DeviceKind } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { shopFeature } from '../shop/shop.state';
+import { deviceActions, deviceFeature } from './device.state';
+
+const KIND_WORDS: Readonly<Record<DeviceKind, string>> = { 'tension-gauge': 'Tension gauge', scale: 'Scale' };
+const TOKEN_BYTES = 32;
+
+/** Which instruments speak to us, and may this one still? */
+@Component({
+  selector: 'gan-devices',
+  imports: [DatePipe, ProblemComponent, ReactiveFormsModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<main>
+    <h1>{{ devices().length }} devices</h1>
+    <p class="soft">
+      Gauges and scales that send their readings over MQTT. <a routerLink="/shop">Ways of the shop</a>
+    </p>
+    <hr class="stitch" />
+    <gan-problem [problem]="problem()" />
+    @if (registered(); as registered) {
+      <section class="once" aria-live="polite">
+        <h2>{{ registered.device.name }} may come in</h2>
+        <p>
+          Set these on the device, and the address of the broker that the start of the server tells. The token
+          is shown only now and kept nowhere: write it down.
+        </p>
+        <dl>
+          <dt>User</dt>
+          <dd>{{ registered.device.id }}</dd>
+          <dt>Password</dt>
+          <dd>{{ registered.token }}</dd>
+          <dt>Sends to</dt>
+          <dd>{{ topic(registered.device.id) }}</dd>
+        </dl>
+      </section>
+    }
+    <table>
+      <caption class="visually-hidden">
+        Devices by name
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Device</th>
+          <th scope="col">Kind</th>
+          <th scope="col">Registered</th>
+          <th scope="col">State</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (device of devices(); track device.id) {
+          <tr>
+            <th scope="row">{{ device.name }}</th>
+            <td>{{ kindWords[device.kind] }}{{ device.standIn ? ', simulated' : '' }}</td>
+            <td>{{ device.registeredAt | date: 'd MMM y' }} by {{ device.registeredBy }}</td>
+            <td>
+              @if (device.revokedAt) {
+                let in no more since {{ device.revokedAt | date: 'd MMM y' }}
+              } @else if (mayChange()) {
+                <button type="button" class="button small" [disabled]="saving()" (click)="revoke(device.id)">
+                  Let {{ device.name }} in no more
+                </button>
+              } @else {
+                let in
+              }
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    @if (mayChange()) {
+      <form [formGroup]="form" (ngSubmit)="register()">
+        <h2>Register a device</h2>
+        <label
+          >Name
+          <input class="form-control" formControlName="name" placeholder="gauge on the bench by the door" />
+        </label>
+        <label
+          >Kind
+          <select class="form-select" formControlName="kind">
+            @for (kind of kinds; track kind) {
+              <option [value]="kind">{{ kindWords[kind] }}</option>
+            }
+          </select>
+        </label>
+        <button class="button main" [disabled]="form.invalid || saving()">Register</button>
+      </form>
+    }
+  </main>`,
+  styles: `
+    main {
+      padding: 18px 26px;
+      max-width: 1100px;
+    }
+    table {
+      width: 100%;
+      border-collapse: collapse;
+      margin-bottom: 20px;
+    }
+    th,
+    td {
+      text-align: start;
+      padding: 8px 12px 8px 0;
+      border-bottom: 1px solid var(--rule);
+    }
+    thead th {
+      font: 600 0.9375rem var(--narrow);
+      color: var(--ink-soft);
+    }
+    tbody th {
+      font: 600 1.0625rem var(--narrow);
+    }
+    form {
+      display: grid;
+      grid-template-columns: 2fr 1fr auto;
+      gap: 12px;
+      align-items: end;
+    }
+    form h2 {
+      grid-column: 1 / -1;
+      margin: 0;
+    }
+    .once {
+      border: 2px dashed var(--ink);
+      padding: 12px 16px;
+      margin-bottom: 16px;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 110px 1fr;
+      gap: 4px;
+      margin: 0;
+    }
+    dd {
+      margin: 0;
+      overflow-wrap: anywhere;
+      font-weight: 600;
+    }
+    @media (max-width: 700px) {
+      main {
+        padding: 12px;
+      }
+      form {
+        grid-template-columns: 1fr;
+      }
+      thead {
+        display: none;
+      }
+      tr {
+        display: grid;
+        border-bottom: 1px solid var(--rule);
+        padding: 8px 0;
+      }
+      th,
+      td {
+        border: 0;
+        padding: 1px 0;
+      }
+    }
+  `,
+})
+export class DevicesPage {
+  private readonly store = inject(Store);
+  protected readonly devices = this.store.selectSignal(deviceFeature.selectDevices);
+  protected readonly saving = this.store.selectSignal(deviceFeature.selectSaving);
+  protected readonly problem = this.store.selectSignal(deviceFeature.selectProblem);
+  protected readonly registered = this.store.selectSignal(deviceFeature.selectRegistered);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
+
+  protected readonly kinds = DEVICE_KINDS;
+  protected readonly kindWords = KIND_WORDS;
+  protected readonly form = inject(NonNullableFormBuilder).group({
+    name: ['', [Validators.required, Validators.maxLength(80)]],
+    kind: ['tension-gauge' as DeviceKind, Validators.required],
+  });
+
+  constructor() {
+    this.store.dispatch(deviceActions.wanted());
+  }
+
+  protected topic(deviceId: string): string {
+    return topicOf(deviceId, 'reading');
+  }
+
+  protected register(): void {
+    const entry = { ...this.form.getRawValue(), token: newToken() };
+    this.store.dispatch(deviceActions.register({ key: newId(), entry }));
+    this.form.reset();
+  }
+
+  protected revoke(deviceId: string): void {
+    this.store.dispatch(deviceActions.revoke({ key: newId(), deviceId }));
+  }
+}
+
+/** 32 random bytes as base64url. */
+function newToken(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(TOKEN_BYTES));
+  return btoa(String.fromCharCode(...bytes))
+    .replaceAll('+', '-')
+    .replaceAll('/', '_')
+    .replace(/=+$/, '');
+}

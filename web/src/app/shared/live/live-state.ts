@@ -1,0 +1,71 @@
+import { GAUGE_RULE, NOTHING_READ, SCALE_RULE, steady, type Steadying } from '@gantelet/core';
+import { WEAK_BATTERY_PERCENT, type DeviceEvent, type DeviceKind } from '@gantelet/contracts';
+
+/** Whether what an instrument shows can be gone by. `silent` is on, but has not been heard for a while. */
+export type LinkState = 'waiting' | 'on' | 'silent' | 'off' | 'line-down';
+
+/** What has been heard of an instrument so far. */
+export interface LiveState {
+  readonly link: LinkState;
+  readonly batteryPercent: number | null;
+  readonly reading: Steadying;
+  /** The last few seconds as they came, zero taken off, oldest first. */
+  readonly trace: readonly { readonly atMs: number; readonly value: number }[];
+  readonly lastSeq: number | null;
+}
+
+export const NOTHING_HEARD: LiveState = {
+  link: 'waiting',
+  batteryPercent: null,
+  reading: NOTHING_READ,
+  trace: [],
+  lastSeq: null,
+};
+
+export const TRACE_MS = 6000;
+/** A clock that is set back by more than any message can be late is that of a device switched off and on. */
+const RESTART_MS = 2000;
+
+/** Takes in one event. A message that came twice or late changes nothing. */
+export function heard(state: LiveState, event: DeviceEvent, kind: DeviceKind): LiveState {
+  if ('state' in event) return { ...state, link: event.state };
+  const value = 'tensionCn' in event ? event.tensionCn : event.grams;
+  const last = state.trace.at(-1);
+  const restarted = last !== undefined && event.upMs < last.atMs - RESTART_MS;
+  if (!restarted && state.lastSeq !== null && event.seq <= state.lastSeq) return state;
+  const before = restarted ? { ...state.reading, window: [], held: null, loadedAtMs: null } : state.reading;
+  const rule = kind === 'scale' ? SCALE_RULE : GAUGE_RULE;
+  const reading = steady(before, { atMs: event.upMs, value }, rule);
+  const trace = [...(restarted ? [] : state.trace), { atMs: event.upMs, value: reading.live ?? 0 }];
+  return {
+    link: 'on',
+    batteryPercent: event.batteryPercent,
+    reading,
+    trace: trace.filter(({ atMs }) => event.upMs - atMs <= TRACE_MS),
+    lastSeq: event.seq,
+  };
+}
+
+/** Nothing came for a while. What was held stays, since it was read. */
+export function unheard(state: LiveState): LiveState {
+  return state.link === 'on' ? { ...state, link: 'silent' } : state;
+}
+
+/** Why a reading is not to be trusted, in words; null when it is. */
+export function mistrust({ link, batteryPercent }: LiveState): string | null {
+  const battery = batteryPercent === null ? '' : ` Its battery stood at ${Math.round(batteryPercent)} %.`;
+  switch (link) {
+    case 'waiting':
+      return 'Waiting for its first reading.';
+    case 'off':
+      return `It is off.${battery} Switch it on, or type the reading.`;
+    case 'silent':
+      return `Nothing heard for two seconds.${battery} Type the reading, or wait.`;
+    case 'line-down':
+      return 'The line to the devices is down. Type the reading.';
+    case 'on':
+      return batteryPercent !== null && batteryPercent < WEAK_BATTERY_PERCENT
+        ? `Battery ${Math.round(batteryPercent)} %: it may read low. Change it first.`
+        : null;
+  }
+}

@@ -12,5 +12,6 @@ export * from './practice/index.js';
 export * from './gauge/index.js';
 export * from './seam/index.js';
 export * from './floor/index.js';
+export * from './life/index.js';
 export * from './label/index.js';
 export * from './catalogue/index.js';

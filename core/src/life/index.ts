@@ -1,0 +1,16 @@
+/** How long needles last, and when to change them. */
+export { requireRecords, type LifeRecord } from './life-record.js';
+export { weibull, type Weibull, type WeibullParameters } from './weibull.js';
+export { fitWeibull, scaleAtLeast, type NoFit, type WeibullFit } from './fit-weibull.js';
+export { fitWithLimits, likelihoodLimits, type Interval, type WeibullLimits } from './likelihood-interval.js';
+export { kaplanMeier, type SurvivalStep } from './kaplan-meier.js';
+export {
+  bestInterval,
+  costPerHour,
+  expectedEnds,
+  LEAST_SAVING,
+  type BestInterval,
+  type ChangeCosts,
+  type NeedleEnds,
+  type RunToFailureReason,
+} from './best-interval.js';

@@ -100,6 +100,7 @@ function machineWithHistory(
     {
       machineId: id,
       needle: works[0]!.needle,
+      setupId: setups[0]!.id,
       zone: zone.demo,
       calendar: zone.calendar,
       needleFraction: needleFraction(zone.demo.workSample).value,

@@ -13,6 +13,8 @@ export interface NeedleHistory {
 export interface NeedleHistoryInput {
   readonly machineId: string;
   readonly needle: NeedleChoice;
+  /** The work the machine is set for. */
+  readonly setupId: string;
   readonly zone: DemoZone;
   readonly calendar: ShiftCalendar;
   readonly needleFraction: number;
@@ -100,6 +102,7 @@ function installRow(
     installedAt: new Date(instantMs).toISOString(),
     installedById: somebody(input, chance),
     entryHours: 0,
+    setupId: input.setupId,
   };
 }
 

@@ -7,6 +7,15 @@ export const WORKS = {
   schools: { size: 'by-work', leatherPoint: 'cutting' },
   tension: { bobbin: 'leave-bobbin', target: 'middle' },
   lifeHours: 8,
+  costs: {
+    currency: 'GBP',
+    needle: 0.6,
+    labourPerHour: 24,
+    plannedMinutes: 4,
+    wearMinutes: 14,
+    accidentMinutes: 26,
+    spoiledWork: { leather: 11, woven: 5, coated: 7, webbing: 4, felt: 2, foam: 2, rubber: 4 },
+  },
 } as const satisfies Scenario['shop'];
 
 export interface DemoPerson {

@@ -6,7 +6,9 @@ import { configFrom } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrationsOf } from './db/migrate.js';
 import { findShop } from './features/shop/index.js';
+import { fitLives } from './features/life/index.js';
 import { createApp } from './http/app.js';
+import { startJobRunner } from './jobs/job-runner.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
 const USAGE = 'usage: main.js migrate | state | load SCENARIO.json | serve | broker';
@@ -55,6 +57,7 @@ function serve(): void {
   const database = openDatabase(config.database);
   const log = pino({ level: config.logLevel });
   const app = createApp({ config, database, log });
+  const jobs = startJobRunner(database, { 'fit-lives': fitLives(() => new Date()) }, log);
   const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
     if (error) {
       console.error(`Cannot listen on port ${config.port}: ${error.message}`);
@@ -65,9 +68,12 @@ function serve(): void {
   });
   whenToldToStop(() => {
     app.stop();
+    const jobsStopped = jobs.stop();
     server.close(() => {
-      void database.close();
-      if (process.connected) process.disconnect();
+      void jobsStopped.then(async () => {
+        await database.close();
+        if (process.connected) process.disconnect();
+      });
     });
     server.closeIdleConnections();
   });

@@ -45,6 +45,8 @@ export const ERRORS = {
     status: 503,
     title: 'The line to the devices is down. Nothing was asked. Type the reading, or try again.',
   },
+  'job.unknown': { status: 404, title: 'There is no such job.' },
+  'job.over': { status: 409, title: 'This job is over already. Nothing was changed.' },
   'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was kept. Try again.' },
   'server.fault': { status: 500, title: 'Something failed on our side. Nothing was kept. Try again.' },
 } as const satisfies Record<string, { status: number; title: string }>;

@@ -33,6 +33,8 @@ describe('the error catalogue', () => {
       '404 device.unknown: There is no such device.',
       '422 device.no-stand-in: {name} is a real device: use it by hand. Nothing was asked.',
       '503 device.line-down: The line to the devices is down. Nothing was asked. Type the reading, or try again.',
+      '404 job.unknown: There is no such job.',
+      '409 job.over: This job is over already. Nothing was changed.',
       '503 server.busy: The database is busy or starting. Nothing was kept. Try again.',
       '500 server.fault: Something failed on our side. Nothing was kept. Try again.',
     ]);

@@ -21,6 +21,8 @@ import {
   SetupWork,
 } from '../match/index.js';
 import { Device, DeviceEntry, DeviceEvent, StandInAsk } from '../device/index.js';
+import { Job } from '../job/index.js';
+import { GroupId, LifeView, NeedleEndRow } from '../life/index.js';
 import { PracticeRun, PracticeRunInput } from '../practice/index.js';
 import { SearchQuery, SearchResult } from '../search/index.js';
 import { Id } from '../shared/index.js';
@@ -40,6 +42,7 @@ import { Nothing, reads, streams, writes, type Route } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
 const ofSetup = z.strictObject({ setupId: Id });
+const ofJob = z.strictObject({ jobId: Id });
 const ofDevice = z.strictObject({ deviceId: Id });
 
 /** Every address of the server. */
@@ -321,6 +324,50 @@ export const routes = {
     permission: 'operator',
     body: PracticeRunInput,
     reply: PracticeRun,
+  }),
+  readLife: reads({
+    id: 'readLife',
+    path: '/api/life',
+    summary: 'How long needles last, group by group, by the last fit',
+    permission: 'operator',
+    reply: LifeView,
+  }),
+  readGroupEnds: reads({
+    id: 'readGroupEnds',
+    path: '/api/life/groups/:groupId/needles',
+    summary: 'The needles of a group: how long each was in, and what ended it',
+    permission: 'operator',
+    params: z.strictObject({ groupId: GroupId }),
+    reply: z.array(NeedleEndRow),
+  }),
+  fitLives: writes({
+    id: 'fitLives',
+    method: 'POST',
+    path: '/api/life/fits',
+    summary: 'Work out all lives anew from the records as they are now',
+    permission: 'mechanic',
+    body: Nothing,
+    reply: Job,
+  }),
+  cancelJob: writes({
+    id: 'cancelJob',
+    method: 'POST',
+    path: '/api/jobs/:jobId/cancellation',
+    summary: 'Stop a job',
+    permission: 'mechanic',
+    params: ofJob,
+    body: Nothing,
+    reply: Job,
+    errors: ['job.unknown', 'job.over'],
+  }),
+  watchJob: streams({
+    id: 'watchJob',
+    path: '/api/jobs/:jobId/live',
+    summary: 'How far a job is, as it goes on',
+    permission: 'operator',
+    params: ofJob,
+    reply: Job,
+    errors: ['job.unknown'],
   }),
   listDevices: reads({
     id: 'listDevices',

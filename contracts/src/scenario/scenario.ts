@@ -43,6 +43,7 @@ export const Scenario = z.strictObject({
       installedAt: Instant,
       installedById: Id,
       entryHours: z.number().min(0),
+      setupId: Id.nullable(),
     }),
   ),
   removals: z.array(

@@ -7,4 +7,5 @@ export {
   SIZE_SCHOOL_CHOICES,
   TensionWay,
 } from './shop.js';
+export { ShopCosts } from './shop-costs.js';
 export { Session, SignIn } from './session.js';

@@ -6,6 +6,7 @@ import {
   type LeatherPointSchool,
   type SizeSchoolChoice,
 } from '@gantelet/core';
+import { ShopCosts } from './shop-costs.js';
 import { Name, Version } from '../shared/index.js';
 
 export const SIZE_SCHOOL_CHOICES = [
@@ -33,6 +34,7 @@ const ways = {
   tension: TensionWay,
   /** Planned needle interval in running hours. */
   lifeHours: z.number().positive().max(1000),
+  costs: ShopCosts,
 };
 
 /** How the shop works. */

@@ -51,7 +51,11 @@ export function costPerHour(
   costs: ChangeCosts,
   intervalHours: number,
 ): number {
-  const { meanHours, worn, survival } = cycle(wear, requireNotNegative('accidentsPerHour', accidentsPerHour), intervalHours);
+  const { meanHours, worn, survival } = cycle(
+    wear,
+    requireNotNegative('accidentsPerHour', accidentsPerHour),
+    intervalHours,
+  );
   const accidents = accidentsPerHour * meanHours;
   return (costs.planned * survival + costs.wear * worn + costs.accident * accidents) / meanHours;
 }
@@ -137,7 +141,12 @@ export function bestInterval(ends: NeedleEnds, costs: ChangeCosts): BestInterval
 export function expectedEnds(
   ends: NeedleEnds,
   intervalHours: number,
-): { readonly meanHours: number; readonly worn: number; readonly accidents: number; readonly planned: number } {
+): {
+  readonly meanHours: number;
+  readonly worn: number;
+  readonly accidents: number;
+  readonly planned: number;
+} {
   if (Number.isNaN(intervalHours)) throw new OutOfRange('intervalHours', intervalHours, 'a number above 0');
   const { meanHours, worn, survival } = cycle(ends.wear, ends.accidentsPerHour, intervalHours);
   return { meanHours, worn, accidents: ends.accidentsPerHour * meanHours, planned: survival };

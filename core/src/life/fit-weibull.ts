@@ -14,7 +14,9 @@ export interface WeibullFit extends WeibullParameters {
 }
 
 /** Why there is no fit. `no-failure`: all still worked. `no-spread`: the failures came together at the greatest age. */
-export type NoFit = { readonly why: 'no-failure' | 'no-spread' };
+export interface NoFit {
+  readonly why: 'no-failure' | 'no-spread';
+}
 
 /** Shapes that are looked at, as logarithms: below and above them no life is a Weibull life. */
 const [LEAST_LN_SHAPE, MOST_LN_SHAPE] = [Math.log(1e-3), Math.log(1e4)];

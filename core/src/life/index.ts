@@ -14,3 +14,17 @@ export {
   type NeedleEnds,
   type RunToFailureReason,
 } from './best-interval.js';
+export { poolLives, type MachineLives, type PooledLives, type PooledMachine } from './pool-lives.js';
+export { countable, hoursWatched, rateOf, wearRecords, type NeedleEnd, type Rate } from './needle-end.js';
+export {
+  assessLives,
+  countCauses,
+  ENOUGH_FAILURES,
+  type AsDone,
+  type AssessInput,
+  type LifeAdvice,
+  type LivesAssessment,
+  type Sensitivity,
+} from './assess-lives.js';
+export { groupId, wearingKind, type LifeGroup } from './life-group.js';
+export { changeCosts, type CostsOfShop } from './change-costs.js';

@@ -26,7 +26,7 @@ export function kaplanMeier(records: readonly LifeRecord[]): readonly SurvivalSt
   const entries = records.map(({ entryHours }) => entryHours).sort((a, b) => a - b);
   const steps: SurvivalStep[] = [];
   let [survival, greenwood, entered] = [1, 0, 0];
-  for (let i = 0; i < byAge.length; ) {
+  for (let i = 0; i < byAge.length;) {
     const { hours } = byAge[i]!;
     while (entered < entries.length && entries[entered]! < hours) entered++;
     const atRisk = entered - i;

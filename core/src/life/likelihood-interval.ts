@@ -1,5 +1,11 @@
-import { CHI_SQUARE_1_95, findRoot } from '../numeric/index.js';
-import { fitWeibull, profileOfShape, weibullData, weibullLogLikelihood, type WeibullFit } from './fit-weibull.js';
+import { CHI_SQUARE_1_95, findRoot, findTop } from '../numeric/index.js';
+import {
+  fitWeibull,
+  profileOfShape,
+  weibullData,
+  weibullLogLikelihood,
+  type WeibullFit,
+} from './fit-weibull.js';
 import type { LifeRecord } from './life-record.js';
 
 export interface Interval {
@@ -16,6 +22,8 @@ export interface WeibullLimits {
 const DROP = CHI_SQUARE_1_95 / 2;
 /** Farthest that a limit is sought from the estimate, as a logarithm. */
 const FARTHEST = 6;
+/** How far the shape may go to suit another scale, as a logarithm. */
+const SHAPE_REACH = 4;
 
 /**
  * 95 % likelihood-ratio limits of shape and scale (Meeker and Escobar, chapter 8): as far as twice the log-likelihood
@@ -30,7 +38,8 @@ export function likelihoodLimits(records: readonly LifeRecord[], fit: WeibullFit
   const overScale = (scaleHours: number): number => {
     const at = (lnShape: number): number =>
       weibullLogLikelihood(data, { shape: Math.exp(lnShape), scaleHours });
-    return greatest(at, Math.log(fit.shape)) - floor;
+    const lnShape = Math.log(fit.shape);
+    return at(findTop(at, lnShape - SHAPE_REACH, lnShape + SHAPE_REACH)) - floor;
   };
   return {
     shape: limits(overShape, fit.shape, fit.seLnShape),
@@ -50,29 +59,6 @@ function limits(over: (value: number) => number, estimate: number, seLn: number)
     }
   };
   return { low: side(-1), high: side(1) };
-}
-
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
-
-/** Greatest value of a function with one top, sought from near it by golden section. */
-function greatest(f: (x: number) => number, near: number): number {
-  let [low, high] = [near - 0.5, near + 0.5];
-  while (f(low) > f(low + 0.1) && low > near - FARTHEST) low -= 1;
-  while (f(high) > f(high - 0.1) && high < near + FARTHEST) high += 1;
-  let [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
-  let [fa, fb] = [f(a), f(b)];
-  while (high - low > 1e-7) {
-    if (fa > fb) {
-      [high, b, fb] = [b, a, fa];
-      a = high - GOLDEN * (high - low);
-      fa = f(a);
-    } else {
-      [low, a, fa] = [a, b, fb];
-      b = low + GOLDEN * (high - low);
-      fb = f(b);
-    }
-  }
-  return Math.max(fa, fb);
 }
 
 /** Fit and limits in one, for records that have a fit. */

@@ -1,7 +1,8 @@
 import type { Standing } from '../standing/index.js';
 
 /** How a material takes a needle. Drives the point and the tension step. */
-export type MaterialKind = 'leather' | 'woven' | 'coated' | 'webbing' | 'felt' | 'foam' | 'rubber';
+export const MATERIAL_KINDS = ['leather', 'woven', 'coated', 'webbing', 'felt', 'foam', 'rubber'] as const;
+export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 export type Hardness = 'soft' | 'medium' | 'hard';
 
 /** A catalogue material. Thickness is typical of one ply and always open to the shop's own measurement. */

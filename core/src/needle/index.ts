@@ -14,6 +14,7 @@ export {
   twinSystem,
   type NeedleMeasures,
   type NeedleSystem,
+  POINT_FAMILIES,
   type PointFamily,
   type Shank,
 } from './needle-system.js';

@@ -1,7 +1,8 @@
 import { sourced, type Sourced, type Standing } from '../standing/index.js';
 
 export type Shank = 'round' | 'flat';
-export type PointFamily = 'cloth' | 'cutting';
+export const POINT_FAMILIES = ['cloth', 'cutting'] as const;
+export type PointFamily = (typeof POINT_FAMILIES)[number];
 
 /** Lengths and diameters that tell one system from another; null where nobody is sure: measure and confirm. */
 export interface NeedleMeasures {

@@ -28,8 +28,13 @@ export function findRoot(f: (x: number) => number, low: number, high: number): n
     const tolerance = 2 * Number.EPSILON * Math.abs(b);
     const half = (c - b) / 2;
     if (Math.abs(half) <= tolerance) break;
-    const jump = Math.abs(before) >= tolerance && Math.abs(fa) > Math.abs(fb) ? interpolated(a, b, c, fa, fb, fc) : null;
-    if (jump !== null && Math.abs(jump) < Math.min(1.5 * Math.abs(half), Math.abs(before) / 2) && jump * half > 0) {
+    const jump =
+      Math.abs(before) >= tolerance && Math.abs(fa) > Math.abs(fb) ? interpolated(a, b, c, fa, fb, fc) : null;
+    if (
+      jump !== null &&
+      Math.abs(jump) < Math.min(1.5 * Math.abs(half), Math.abs(before) / 2) &&
+      jump * half > 0
+    ) {
       before = last;
       last = jump;
     } else {

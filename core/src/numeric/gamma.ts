@@ -12,7 +12,10 @@ export function lnGamma(x: number): number {
   requirePositive('x', x);
   if (x < 0.5) return Math.log(Math.PI / Math.sin(Math.PI * x)) - lnGamma(1 - x);
   const shifted = x - 1;
-  const sum = LANCZOS.reduce<number>((total, c, i) => (i === 0 ? total : total + c / (shifted + i)), LANCZOS[0]);
+  const sum = LANCZOS.reduce<number>(
+    (total, c, i) => (i === 0 ? total : total + c / (shifted + i)),
+    LANCZOS[0],
+  );
   const t = shifted + G + 0.5;
   return 0.5 * Math.log(2 * Math.PI) + (shifted + 0.5) * Math.log(t) - t + Math.log(sum);
 }

@@ -5,11 +5,19 @@ import { matchRoom } from './migrations/20261125-match-room.js';
 import { tensionRoom } from './migrations/20261126-tension-room.js';
 import { gaugeReadings } from './migrations/20261127-gauge-readings.js';
 import { devices } from './migrations/20261128-devices.js';
+import { lifeRoom } from './migrations/20261130-life-room.js';
 
 export type Migration = RunnableMigration<Sequelize>;
 
 /** In the order of their names, which begin with their date. */
-const MIGRATIONS: readonly Migration[] = [firstTables, matchRoom, tensionRoom, gaugeReadings, devices];
+const MIGRATIONS: readonly Migration[] = [
+  firstTables,
+  matchRoom,
+  tensionRoom,
+  gaugeReadings,
+  devices,
+  lifeRoom,
+];
 
 /** The migrations of a database, to run up or down. */
 export function migrationsOf(sequelize: Sequelize): Umzug<Sequelize> {

@@ -2,11 +2,12 @@ import type {
   BobbinSchool,
   DropTest,
   FragmentCount,
+  MaterialKind,
   RemovalCause,
   SeamGrade,
   TensionTarget,
 } from '@gantelet/core';
-import type { DeviceKind, Machine, Role, SchoolChoice } from '@gantelet/contracts';
+import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -25,7 +26,17 @@ export interface ShopRow {
   lifeHours: number;
   bobbinSchool: BobbinSchool;
   tensionTarget: TensionTarget;
+  currency: string;
+  needleCost: number;
+  labourCostPerHour: number;
+  plannedMinutes: number;
+  wearMinutes: number;
+  accidentMinutes: number;
   version: number;
+}
+export interface SpoiledWorkRow {
+  materialKind: MaterialKind;
+  cost: number;
 }
 export interface ShiftRow {
   id: string;
@@ -181,6 +192,7 @@ export interface NeedleInstallRow {
   installedAt: Date;
   installedById: string;
   entryHours: number;
+  setupId: string | null;
 }
 export interface NeedleRemovalRow {
   id: string;
@@ -221,4 +233,17 @@ export interface DeviceRow {
   registeredAt: Date;
   registeredById: string;
   revokedAt: Date | null;
+}
+export interface JobRow {
+  id: string;
+  kind: Job['kind'];
+  state: Job['state'];
+  progress: number;
+  result: string | null;
+  tries: number;
+  claimedBy: string | null;
+  claimedUntil: Date | null;
+  askedAt: Date;
+  askedById: string;
+  finishedAt: Date | null;
 }

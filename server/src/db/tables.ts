@@ -2,6 +2,7 @@ import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Seq
 import type {
   BobbinReadingRow,
   GaugeReadingRow,
+  JobRow,
   ClearanceRow,
   DeviceRow,
   MachinePlateRow,
@@ -17,6 +18,7 @@ import type {
   ShopRow,
   ShopValueRow,
   SignInTryRow,
+  SpoiledWorkRow,
   StitchDialReadingRow,
   TestSeamRow,
   WriteRow,
@@ -34,6 +36,7 @@ const measureOrNone = { type: DataTypes.DOUBLE };
 const wholeOrNone = { type: DataTypes.INTEGER };
 const textOrNone = { type: DataTypes.STRING };
 const instant = { type: DataTypes.DATE(6), allowNull: false };
+const instantOrNone = { type: DataTypes.DATE(6) };
 
 const version = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 };
 
@@ -64,7 +67,17 @@ export function defineTables(sequelize: Sequelize) {
       lifeHours: measure,
       bobbinSchool: text,
       tensionTarget: text,
+      currency: text,
+      needleCost: measure,
+      labourCostPerHour: measure,
+      plannedMinutes: measure,
+      wearMinutes: measure,
+      accidentMinutes: measure,
       version,
+    }),
+    spoiledWork: table<SpoiledWorkRow>('spoiled_work', {
+      materialKind: { ...text, primaryKey: true },
+      cost: measure,
     }),
     shifts: table<ShiftRow>('shifts', {
       id,
@@ -218,6 +231,7 @@ export function defineTables(sequelize: Sequelize) {
       installedAt: instant,
       installedById: ref,
       entryHours: measure,
+      setupId: refOrNone,
     }),
     needleRemovals: table<NeedleRemovalRow>('needle_removals', {
       id,
@@ -252,7 +266,20 @@ export function defineTables(sequelize: Sequelize) {
       tokenHash: text,
       registeredAt: instant,
       registeredById: ref,
-      revokedAt: { type: DataTypes.DATE(6) },
+      revokedAt: instantOrNone,
+    }),
+    jobs: table<JobRow>('jobs', {
+      id,
+      kind: text,
+      state: text,
+      progress: measure,
+      result: { type: DataTypes.TEXT('long') },
+      tries: whole,
+      claimedBy: refOrNone,
+      claimedUntil: instantOrNone,
+      askedAt: instant,
+      askedById: ref,
+      finishedAt: instantOrNone,
     }),
     signInTries: table<SignInTryRow>('sign_in_tries', {
       who: { type: DataTypes.STRING, primaryKey: true },

@@ -4,6 +4,7 @@ import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
 import { deviceRoutes, type DeviceLine } from './device/index.js';
 import { floorRoutes, listMachines, setPresentSetup } from './floor/index.js';
+import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
 import { searchRoutes } from './search/index.js';
@@ -20,6 +21,7 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     ...tensionRoutes(database),
     ...practiceRoutes(database),
     ...deviceRoutes(database, line, now),
+    ...lifeRoutes(database, now),
     ...searchRoutes(database),
     answer(routes.exportSetupCards, async ({ query: { setupId } }) => {
       const [setups, machines, balanced, shop] = await Promise.all([

@@ -20,6 +20,8 @@ const TABLES = [
   'gauge_readings',
   'practice_runs',
   'devices',
+  'jobs',
+  'shop',
   'needle_installs',
   'needle_removals',
   'clearances',

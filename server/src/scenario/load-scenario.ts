@@ -3,7 +3,7 @@ import type { Database, Transaction } from '../db/database.js';
 import { hashToken } from '../features/device/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
-import { hashPassword } from '../features/shop/index.js';
+import { columnsOfWays, hashPassword, spoiledRows } from '../features/shop/index.js';
 
 /**
  * Loads a works with its history into an empty database, all or nothing.
@@ -24,19 +24,9 @@ export async function loadScenario(
   return transaction(async (tx) => {
     if ((await tables.shop.count({ transaction: tx })) > 0) return false;
     const inOne = { transaction: tx };
-    const { name, timeZone, schools, tension, lifeHours } = scenario.shop;
-    const shop = {
-      id: 1,
-      name,
-      timeZone,
-      lifeHours,
-      sizeSchool: schools.size,
-      leatherPointSchool: schools.leatherPoint,
-      bobbinSchool: tension.bobbin,
-      tensionTarget: tension.target,
-      version: 0,
-    };
-    await tables.shop.create(shop, inOne);
+    const { name, timeZone, ...ways } = scenario.shop;
+    await tables.shop.create({ id: 1, name, timeZone, ...columnsOfWays(ways), version: 0 }, inOne);
+    await tables.spoiledWork.bulkCreate(spoiledRows(ways.costs), inOne);
     await tables.people.bulkCreate(people, inOne);
     await tables.shifts.bulkCreate(
       scenario.shifts.map((shift) => ({ ...shift, weekdays: shift.weekdays.join('') })),

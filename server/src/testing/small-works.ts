@@ -74,6 +74,15 @@ export function smallWorks() {
       schools: { size: 'by-work', leatherPoint: 'cutting' },
       tension: { bobbin: 'leave-bobbin', target: 'middle' },
       lifeHours: 8,
+      costs: {
+        currency: 'GBP',
+        needle: 0.6,
+        labourPerHour: 24,
+        plannedMinutes: 4,
+        wearMinutes: 14,
+        accidentMinutes: 26,
+        spoiledWork: { leather: 11, woven: 5, coated: 7, webbing: 4, felt: 2, foam: 2, rubber: 4 },
+      },
     },
     people,
     shifts: [
@@ -111,6 +120,7 @@ export function smallWorks() {
         installedAt: '2026-03-03T06:00:00.000Z',
         installedById: mechanicId,
         entryHours: 0,
+        setupId: ids.setup,
       },
       {
         id: ids.portableInstall,
@@ -122,6 +132,7 @@ export function smallWorks() {
         installedAt: '2026-03-04T06:00:00.000Z',
         installedById: mechanicId,
         entryHours: 1,
+        setupId: null,
       },
     ],
     removals: [],

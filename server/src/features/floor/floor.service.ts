@@ -88,6 +88,7 @@ export async function changeNeedle(
       installedAt: changedAt,
       installedById: person.id,
       entryHours: 0,
+      setupId: row.presentSetupId,
     },
     tx,
   );

@@ -8,3 +8,4 @@ export {
   listMachines,
   listRowsOf,
 } from './machine.store.js';
+export { readFloor } from './floor.service.js';

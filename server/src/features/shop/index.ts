@@ -1,3 +1,10 @@
 export { shopRoutes } from './shop.routes.js';
 export { hashPassword } from './shop.service.js';
-export { findPerson, findShop, readZoneTimes, type ZoneTime } from './shop.store.js';
+export {
+  columnsOfWays,
+  findPerson,
+  findShop,
+  readZoneTimes,
+  spoiledRows,
+  type ZoneTime,
+} from './shop.store.js';

@@ -66,10 +66,12 @@ describe('the ways of the shop', () => {
       schools: before.schools,
       tension: { bobbin: 'bobbin-first', target: 'least-tension' },
       lifeHours: 6,
+      costs: { ...before.costs, needle: 0.75, spoiledWork: { ...before.costs.spoiledWork, leather: 19 } },
       version: before.version,
     } as const;
     const { body } = await lead.call(routes.reviseShop, { body: revision });
     expect([body.tension, body.lifeHours, body.version]).toEqual([revision.tension, 6, before.version + 1]);
+    expect(body.costs).toEqual(revision.costs);
     const stale = await lead.call(routes.reviseShop, { body: { ...revision, lifeHours: 9 } });
     expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'version.stale']);
     const mechanic = await shop.signedIn('mechanic');

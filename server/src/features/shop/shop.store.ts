@@ -1,7 +1,13 @@
-import type { Person, Shop, ShopRevision } from '@gantelet/contracts';
-import { needleFraction, type NeedleFraction, type ShiftPattern } from '@gantelet/core';
+import type { Person, Shop, ShopCosts, ShopRevision } from '@gantelet/contracts';
+import {
+  MATERIAL_KINDS,
+  needleFraction,
+  type MaterialKind,
+  type NeedleFraction,
+  type ShiftPattern,
+} from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type { PersonRow, ShiftRow, ShopRow } from '../../db/rows.js';
+import type { PersonRow, ShiftRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
 
 /** A person with what is needed to check a password. */
 export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {
@@ -17,27 +23,48 @@ export async function findPerson({ tables }: Database, id: string): Promise<Pers
 /** The shop, or null in a database that nothing was loaded into. */
 export async function findShop({ tables }: Database, tx: Transaction | null = null): Promise<Shop | null> {
   const row = (await tables.shop.findOne({ transaction: tx }))?.get({ plain: true });
-  return row ? shopOf(row) : null;
+  return row ? shopOf(row, plainRows(await tables.spoiledWork.findAll({ transaction: tx }))) : null;
 }
 
 /** Changes how the shop works when it still stands at the version given. Says whether it did. */
 export async function updateShop(
   { tables }: Database,
-  { schools, tension, lifeHours, version }: ShopRevision,
+  { version, ...ways }: ShopRevision,
   tx: Transaction,
 ): Promise<boolean> {
   const [changed] = await tables.shop.update(
-    {
-      sizeSchool: schools.size,
-      leatherPointSchool: schools.leatherPoint,
-      bobbinSchool: tension.bobbin,
-      tensionTarget: tension.target,
-      lifeHours,
-      version: version + 1,
-    },
+    { ...columnsOfWays(ways), version: version + 1 },
     { where: { id: 1, version }, transaction: tx },
   );
-  return changed === 1;
+  if (changed === 0) return false;
+  await tables.spoiledWork.bulkCreate(spoiledRows(ways.costs), {
+    updateOnDuplicate: ['cost'],
+    transaction: tx,
+  });
+  return true;
+}
+
+type Ways = Omit<ShopRevision, 'version'>;
+
+/** The columns of what the shop decides. */
+export function columnsOfWays({ schools, tension, lifeHours, costs }: Ways) {
+  return {
+    sizeSchool: schools.size,
+    leatherPointSchool: schools.leatherPoint,
+    bobbinSchool: tension.bobbin,
+    tensionTarget: tension.target,
+    lifeHours,
+    currency: costs.currency,
+    needleCost: costs.needle,
+    labourCostPerHour: costs.labourPerHour,
+    plannedMinutes: costs.plannedMinutes,
+    wearMinutes: costs.wearMinutes,
+    accidentMinutes: costs.accidentMinutes,
+  };
+}
+
+export function spoiledRows({ spoiledWork }: ShopCosts): SpoiledWorkRow[] {
+  return MATERIAL_KINDS.map((materialKind) => ({ materialKind, cost: spoiledWork[materialKind] }));
 }
 
 /** Shifts worked and needle fraction of a zone. */
@@ -73,13 +100,25 @@ function patternOf({ startMinute, lengthMinutes, weekdays }: ShiftRow): ShiftPat
   return { startMinute, lengthMinutes, weekdays: [...weekdays].map(Number) };
 }
 
-function shopOf(row: ShopRow): Shop {
+function shopOf(row: ShopRow, spoiled: readonly SpoiledWorkRow[]): Shop {
+  const costOf = (kind: MaterialKind) => spoiled.find(({ materialKind }) => materialKind === kind)?.cost ?? 0;
   return {
     name: row.name,
     timeZone: row.timeZone,
     schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },
     tension: { bobbin: row.bobbinSchool, target: row.tensionTarget },
     lifeHours: row.lifeHours,
+    costs: {
+      currency: row.currency,
+      needle: row.needleCost,
+      labourPerHour: row.labourCostPerHour,
+      plannedMinutes: row.plannedMinutes,
+      wearMinutes: row.wearMinutes,
+      accidentMinutes: row.accidentMinutes,
+      spoiledWork: Object.fromEntries(
+        MATERIAL_KINDS.map((kind) => [kind, costOf(kind)]),
+      ) as ShopCosts['spoiledWork'],
+    },
     version: row.version,
   };
 }

@@ -1,0 +1,1 @@
+export { GroupId, GroupReport, LifeGroup, LifeView, LivesReport, NeedleEndRow } from './lives-report.js';

@@ -1,0 +1,1 @@
+export { fitLives, lifeRoutes } from './life.routes.js';

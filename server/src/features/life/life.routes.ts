@@ -1,0 +1,27 @@
+import { routes } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { answer, stream, write, type Handled } from '../../http/handle.js';
+import type { JobWork } from '../../jobs/job-runner.js';
+import { cancelJob, queueJob, readJob } from '../../jobs/job.store.js';
+import { watchJob } from '../../jobs/watch-job.js';
+import { groupEnds, livesInput, readLife } from './life.service.js';
+
+export function lifeRoutes(database: Database, now: () => Date): readonly Handled[] {
+  return [
+    answer(routes.readLife, () => readLife(database)),
+    answer(routes.readGroupEnds, ({ params }) => groupEnds(database, params.groupId, now())),
+    write(routes.fitLives, ({ key, person }, tx) =>
+      queueJob(database, key, 'fit-lives', person.id, now(), tx),
+    ),
+    write(routes.cancelJob, ({ params }, tx) => cancelJob(database, params.jobId, now(), tx)),
+    stream(routes.watchJob, async ({ params }) => watchJob(database, await readJob(database, params.jobId))),
+  ];
+}
+
+/** How a fit of all lives is done. */
+export function fitLives(now: () => Date): JobWork {
+  return {
+    worker: new URL('./assess-lives.worker.js', import.meta.url),
+    input: (database) => livesInput(database, now()),
+  };
+}

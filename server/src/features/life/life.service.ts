@@ -1,0 +1,122 @@
+import {
+  changeCosts,
+  countCauses,
+  groupId,
+  hoursWatched,
+  pointStyle,
+  stackOf,
+  wearingKind,
+  type AssessInput,
+  type NeedleEnd,
+} from '@gantelet/core';
+import { ProblemError, type LifeGroup, type LifeView, type LivesReport } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { lastJob, lastResult } from '../../jobs/job.store.js';
+import { listMachines, readFloor } from '../floor/index.js';
+import { findSetups } from '../match/index.js';
+import { findShop } from '../shop/index.js';
+import { findStays, recordsVersion, type StayRow } from './life.store.js';
+
+/** A quarter of a year, for what was done of late. */
+const QUARTER_MS = 91 * 24 * 3_600_000;
+
+/** What a fit of all lives works on. */
+export interface LivesInput {
+  readonly dataVersion: string;
+  readonly readAt: string;
+  readonly groups: readonly (AssessInput & { readonly group: LifeGroup })[];
+}
+
+/** What the Life room shows. */
+export async function readLife(database: Database): Promise<LifeView> {
+  const [dataVersion, report, job, machines] = await Promise.all([
+    versionNow(database),
+    lastResult(database, 'fit-lives'),
+    lastJob(database, 'fit-lives'),
+    listMachines(database),
+  ]);
+  return {
+    dataVersion,
+    report: report as LivesReport | null,
+    job,
+    machines: machines.map(({ id, name }) => ({ id, name })),
+  };
+}
+
+/** Gathers the needles of every group with what its changes cost. */
+export async function livesInput(database: Database, now: Date): Promise<LivesInput> {
+  const dataVersion = await versionNow(database);
+  const shop = await findShop(database);
+  if (!shop) throw new ProblemError('server.fault');
+  const groups = await groupedStays(database, now);
+  const quarter = now.getTime() - QUARTER_MS;
+  return {
+    dataVersion,
+    readAt: now.toISOString(),
+    groups: groups.map(({ group, stays }) => {
+      const late = stays.filter(({ removedAt }) => removedAt !== null && removedAt.getTime() > quarter);
+      const hours = hoursWatched(late.map(({ end }) => end));
+      return {
+        group,
+        ends: stays.map(({ end }) => end),
+        costs: changeCosts(shop.costs, group.material),
+        flatHours: shop.lifeHours,
+        asDone: hours > 0 ? { hours, causes: countCauses(late.map(({ end }) => end)) } : null,
+      };
+    }),
+  };
+}
+
+/** The needles of one group. */
+export async function groupEnds(database: Database, id: string, now: Date): Promise<NeedleEnd[]> {
+  const groups = await groupedStays(database, now);
+  const found = groups.find(({ group }) => groupId(group) === id);
+  return found?.stays.map(({ end }) => end) ?? [];
+}
+
+interface Stay {
+  readonly end: NeedleEnd;
+  readonly removedAt: Date | null;
+}
+
+/** All needles by group, largest group first. Those whose work nobody noted belong to none. */
+async function groupedStays(
+  database: Database,
+  now: Date,
+): Promise<readonly { readonly group: LifeGroup; readonly stays: readonly Stay[] }[]> {
+  const [rows, setups, floor] = await Promise.all([
+    findStays(database),
+    findSetups(database),
+    readFloor(database, now),
+  ]);
+  const kindOf = new Map(setups.map(({ id, layers }) => [id, wearingKind(stackOf(layers))]));
+  const hoursNow = new Map(
+    floor.zones
+      .flatMap(({ machines }) => machines)
+      .flatMap(({ needle, age }) => (needle && age ? [[needle.installId, age.runningHours] as const] : [])),
+  );
+  const groups = new Map<string, { readonly group: LifeGroup; readonly stays: Stay[] }>();
+  for (const row of rows) {
+    const group = groupOf(row, kindOf);
+    const hours = row.hours ?? hoursNow.get(row.installId);
+    if (!group || hours === undefined) continue;
+    const id = groupId(group);
+    const { machineId, entryHours, cause, removedAt } = row;
+    const into = groups.get(id) ?? { group, stays: [] };
+    into.stays.push({ end: { machineId, entryHours, hours, cause }, removedAt });
+    groups.set(id, into);
+  }
+  return [...groups.values()].sort((a, b) => b.stays.length - a.stays.length);
+}
+
+function groupOf(row: StayRow, kindOf: ReadonlyMap<string, LifeGroup['material']>): LifeGroup | null {
+  const material = row.setupId === null ? undefined : kindOf.get(row.setupId);
+  const points = pointStyle(row.pointId)?.family;
+  return material && points ? { material, points, machineClass: row.machineClass } : null;
+}
+
+/** Names the records and the costs together: a fit of another version is old. */
+async function versionNow(database: Database): Promise<string> {
+  const [records, shop] = await Promise.all([recordsVersion(database), findShop(database)]);
+  return `${records}.${shop?.version ?? 0}`;
+}

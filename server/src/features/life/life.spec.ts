@@ -1,0 +1,180 @@
+import { pino } from 'pino';
+import { newId, routes, type Job, type Problem } from '@gantelet/contracts';
+import { startJobRunner, type JobRunner } from '../../jobs/job-runner.js';
+import { claimJob, keepJob } from '../../jobs/job.store.js';
+import type { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import { fitLives } from './index.js';
+
+const SLEEPER = new URL('../../testing/sleeper.worker.js', import.meta.url);
+const log = pino({ level: 'silent' });
+
+describe('the lives of needles', () => {
+  let shop: TestShop;
+  let mechanic: TestClient;
+  const runners: JobRunner[] = [];
+  beforeAll(async () => {
+    shop = await startTestShop();
+    mechanic = await shop.signedIn('mechanic');
+  });
+  afterEach(async () => {
+    for (const runner of runners.splice(0)) await runner.stop();
+    await shop.database.sequelize.query('DELETE FROM jobs');
+  });
+  afterAll(() => shop.stop());
+
+  const run = (work = fitLives(() => shop.clock.now)) => {
+    const runner = startJobRunner(shop.database, { 'fit-lives': work }, log);
+    runners.push(runner);
+    return runner;
+  };
+  const state = async (id: string) =>
+    (await shop.database.tables.jobs.findByPk(id))?.get('state') as Job['state'];
+  async function until(id: string, wanted: Job['state'], seconds = 15): Promise<void> {
+    for (const end = Date.now() + 1000 * seconds; (await state(id)) !== wanted;) {
+      if (Date.now() > end) throw new Error(`job is ${await state(id)}, not ${wanted}`);
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+  }
+  const ask = async (key = newId()) => (await mechanic.call(routes.fitLives, { key, body: {} })).body;
+
+  /** Puts needles in and out of the compound, each worn after so many hours. */
+  async function wear(hours: readonly number[], cause: 'wear' | 'accident' | 'scheduled' = 'wear') {
+    const { tables } = shop.database;
+    const { compound, setup } = shop.works.ids;
+    const person = (await tables.people.findOne({ where: { role: 'mechanic' } }))!.get('id') as string;
+    for (const runningHours of hours) {
+      const id = newId();
+      const { systemId, nm, pointId, finishId } = shop.works.work.needle;
+      await tables.needleInstalls.create({
+        id,
+        machineId: compound,
+        needleSystem: systemId,
+        bladeNm: nm,
+        pointStyle: pointId,
+        needleFinish: finishId,
+        installedAt: new Date('2026-02-20T08:00:00Z'),
+        installedById: person,
+        entryHours: 0,
+        setupId: setup,
+      });
+      await tables.needleRemovals.create({
+        id: newId(),
+        installId: id,
+        machineId: compound,
+        removedAt: new Date('2026-02-27T08:00:00Z'),
+        removedById: person,
+        cause,
+        fragments: 'whole',
+        runningHours,
+      });
+    }
+  }
+
+  it('are fitted in a thread of their own, group by group, and kept with the records they came from', async () => {
+    await wear([9, 12, 14, 11, 8, 15, 10, 13]);
+    await wear([5, 6], 'scheduled');
+    run();
+    const { id } = await ask();
+    await until(id, 'done');
+    const { body } = await mechanic.call(routes.readLife);
+    expect(body.job?.state).toBe('done');
+    expect(body.report?.dataVersion).toBe(body.dataVersion);
+    const group = body.report!.groups.find(({ group: { material } }) => material === 'leather')!;
+    expect(group.group).toEqual({ material: 'leather', points: 'cutting', machineClass: 'flatbed' });
+    expect([group.causes.wear, group.causes.scheduled, group.stillIn]).toEqual([8, 2, 1]);
+    if (group.advice.do === 'too-little') throw new Error('too little');
+    expect(group.advice.intervalHours).toBeGreaterThan(2);
+    expect(group.advice.others.flat.hours).toBe(8);
+    expect(group.advice.others.asDone?.hours).toBe(92 + 11);
+
+    const before = 'scaleHours' in group.fit ? group.fit.scaleHours : NaN;
+    await wear([2], 'accident');
+    expect((await mechanic.call(routes.readLife)).body.dataVersion).not.toBe(body.dataVersion);
+    const again = await ask();
+    await until(again.id, 'done');
+    const hit = (await mechanic.call(routes.readLife)).body.report!.groups[0]!;
+    // Two hours more that a needle was seen to last, by maximum likelihood: the scale moves by less than a hundredth.
+    expect('scaleHours' in hit.fit ? hit.fit.scaleHours / before : NaN).toBeCloseTo(1, 2);
+    expect(hit.causes.accident).toBe(1);
+    await wear([3]);
+    const third = await ask();
+    await until(third.id, 'done');
+    const worn = (await mechanic.call(routes.readLife)).body.report!.groups[0]!;
+    expect('scaleHours' in worn.fit ? worn.fit.scaleHours / before : NaN).toBeLessThan(0.97);
+  }, 40_000);
+
+  it('can be read needle by needle, in the order of nothing, for a band around the curve', async () => {
+    const { body } = await mechanic.call(routes.readGroupEnds, {
+      params: { groupId: 'leather.cutting.flatbed' },
+    });
+    expect(body.filter(({ cause }) => cause === 'wear').length).toBeGreaterThanOrEqual(8);
+    const none = await mechanic.call(routes.readGroupEnds, { params: { groupId: 'foam.cloth.post' } });
+    expect(none.body).toEqual([]);
+  });
+
+  it('are asked for once while a fit waits', async () => {
+    const [first, second] = [await ask(), await ask()];
+    expect(second.id).toBe(first.id);
+    expect(await shop.count('jobs')).toBe(1);
+  });
+
+  it('are fitted by one of two servers, never by both', async () => {
+    const { id } = await ask();
+    const claims = await Promise.all(Array.from({ length: 8 }, () => claimJob(shop.database, newId())));
+    expect(claims.filter((claim) => claim?.id === id).length).toBe(1);
+  });
+
+  it('are fitted by another server when the first is not heard of any more, but not for ever', async () => {
+    const { id } = await ask();
+    const dead = newId();
+    expect((await claimJob(shop.database, dead))?.id).toBe(id);
+    expect(await claimJob(shop.database, newId())).toBeNull();
+    const lose = () =>
+      shop.database.sequelize.query(`UPDATE jobs SET claimed_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND`);
+    await lose();
+    expect((await claimJob(shop.database, newId()))?.id).toBe(id);
+    expect(await keepJob(shop.database, id, dead, 0.5)).toBeFalse();
+    await lose();
+    expect((await claimJob(shop.database, newId()))?.id).toBe(id);
+    await lose();
+    expect(await claimJob(shop.database, newId())).toBeNull();
+    expect(await state(id)).toBe('failed');
+  });
+
+  it('stop being fitted when that is cancelled, and leave the last report', async () => {
+    run({ worker: SLEEPER, input: () => Promise.resolve(60_000) });
+    const { id } = await ask();
+    await until(id, 'running');
+    const cancelled = await mechanic.call(routes.cancelJob, { params: { jobId: id }, body: {} });
+    expect(cancelled.body.state).toBe('cancelled');
+    const again = await mechanic.call(routes.cancelJob, { params: { jobId: id }, body: {} });
+    expect((again.body as unknown as Problem).code).toBe('job.over');
+    // The runner is free again within its next look.
+    const next = await ask();
+    await until(next.id, 'running', 5);
+  });
+
+  it('tell a failed fit as failed', async () => {
+    run({ worker: SLEEPER, input: () => Promise.reject(new Error('no')) });
+    const { id } = await ask();
+    await until(id, 'failed');
+  });
+
+  it('tell how far a fit is to whoever watches it', async () => {
+    run({ worker: SLEEPER, input: () => Promise.resolve(1500) });
+    const { id } = await ask();
+    const leave = new AbortController();
+    const response = await mechanic.open(`${shop.address}/api/jobs/${id}/live`, leave.signal);
+    let text = '';
+    for await (const chunk of response.body!) {
+      text += new TextDecoder().decode(chunk as Uint8Array);
+      if (text.includes('"done"')) break;
+    }
+    leave.abort();
+    const states = [...text.matchAll(/"state":"(\w+)"/g)].map((match) => match[1]);
+    expect(states[0]).toBe('queued');
+    expect(states.at(-1)).toBe('done');
+    expect(text).toContain('"progress":0.5');
+  });
+});

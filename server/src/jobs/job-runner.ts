@@ -1,0 +1,103 @@
+import { availableParallelism } from 'node:os';
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+import type { Logger } from 'pino';
+import { newId } from '@gantelet/contracts';
+import type { Database } from '../db/database.js';
+import type { JobRow } from '../db/rows.js';
+import { claimJob, finishJob, keepJob } from './job.store.js';
+
+/** How a kind of job is done: what it works on is read here, the work itself is done in a thread of its own. */
+export interface JobWork {
+  /** File of the worker; its default export gets `{ input, port }` and may post its progress, 0 to 1, to the port. */
+  readonly worker: URL;
+  readonly input: (database: Database) => Promise<unknown>;
+}
+
+export interface JobRunner {
+  stop(): Promise<void>;
+}
+
+const LOOK_EVERY_MS = 500;
+const KEEP_EVERY_MS = 1000;
+
+/**
+ * Does the jobs of the database, one after the other, in worker threads: as many servers as there are may do so at once.
+ * A job whose server dies is done again by another; a job that is cancelled is stopped within a second.
+ */
+export function startJobRunner(
+  database: Database,
+  works: Readonly<Record<JobRow['kind'], JobWork>>,
+  log: Logger,
+): JobRunner {
+  const runnerId = newId();
+  const pool = new Piscina({ minThreads: 0, maxThreads: Math.max(1, availableParallelism() - 1) });
+  const ending = new AbortController();
+  const going = goOn();
+
+  async function goOn(): Promise<void> {
+    while (!ending.signal.aborted) {
+      // A database that is away is no end of the runner: it looks again.
+      const job = await claimJob(database, runnerId).catch(() => null);
+      if (job) await doJob(job);
+      else await pause(LOOK_EVERY_MS, ending.signal);
+    }
+  }
+
+  async function doJob({ id, kind }: JobRow): Promise<void> {
+    const { worker, input } = works[kind];
+    const { port1, port2 } = new MessageChannel();
+    const stopping = new AbortController();
+    const end = (): void => stopping.abort();
+    ending.signal.addEventListener('abort', end, { once: true });
+    let progress = 0;
+    port1.on('message', (share: number) => (progress = share));
+    const keeping = setInterval(() => {
+      keepJob(database, id, runnerId, progress).then(
+        (ours) => ours || end(),
+        () => undefined,
+      );
+    }, KEEP_EVERY_MS);
+    try {
+      const task = { input: await input(database), port: port2 };
+      const result: unknown = await pool.run(task, {
+        filename: worker.href,
+        transferList: [port2],
+        signal: stopping.signal,
+      });
+      await finishJob(database, id, runnerId, result);
+    } catch (error) {
+      // Stopped: cancelled, taken over, or left for another server to do.
+      if (!stopping.signal.aborted) {
+        log.error(error);
+        await finishJob(database, id, runnerId, null).catch(() => undefined);
+      }
+    } finally {
+      clearInterval(keeping);
+      ending.signal.removeEventListener('abort', end);
+      port1.close();
+    }
+  }
+
+  return {
+    stop: async () => {
+      ending.abort();
+      await going;
+      await pool.destroy();
+    },
+  };
+}
+
+function pause(ms: number, signal: AbortSignal): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(resolve, ms);
+    signal.addEventListener(
+      'abort',
+      () => {
+        clearTimeout(timer);
+        resolve();
+      },
+      { once: true },
+    );
+  });
+}

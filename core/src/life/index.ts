@@ -28,3 +28,4 @@ export {
 } from './assess-lives.js';
 export { groupId, wearingKind, type LifeGroup } from './life-group.js';
 export { changeCosts, type CostsOfShop } from './change-costs.js';
+export { survivalBand, type BandPoint } from './survival-band.js';

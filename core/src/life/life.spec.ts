@@ -13,6 +13,7 @@ import {
   likelihoodLimits,
   poolLives,
   scaleAtLeast,
+  survivalBand,
   weibull,
   type LifeRecord,
   type WeibullFit,
@@ -186,6 +187,25 @@ describe('likelihood limits', () => {
     const { limits } = fitWithLimits([failedAt(4), stillIn(5)])!;
     expect(limits.scaleHours.high).toBeGreaterThan(50);
     expect(limits.shape.low).toBeLessThan(1);
+  });
+});
+
+describe('the band around a curve', () => {
+  it('holds the curve that the data were drawn from, and is the narrower the more there are', () => {
+    const ages = [4, 8, 12, 16];
+    const truth = weibull({ shape: 2.4, scaleHours: 14 });
+    const band = (n: number) => survivalBand(sample(n, 2.4, 14, 18), ages, 120, randomLcg(0.5));
+    const [few, many] = [band(40), band(600)];
+    many.forEach(({ hours, low, high }, i) => {
+      expect(low).toBeLessThan(truth.survival(hours) + 0.02);
+      expect(high).toBeGreaterThan(truth.survival(hours) - 0.02);
+      expect(high - low).toBeLessThan(few[i]!.high - few[i]!.low);
+    });
+  });
+
+  it('is none where there is no curve', () => {
+    expect(survivalBand([stillIn(4), stillIn(5)], [1], 20, randomLcg(0.5))).toEqual([]);
+    expect(survivalBand([], [1], 20, randomLcg(0.5))).toEqual([]);
   });
 });
 

@@ -3,6 +3,8 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature } from './features/floor/floor.state';
+import * as lifeEffects from './features/life/life.effects';
+import { lifeFeature } from './features/life/life.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
 import * as practiceEffects from './features/practice/practice.effects';
@@ -66,6 +68,12 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },
         ],
+      },
+      {
+        path: 'life',
+        title: 'Life · Gantelet',
+        providers: [provideState(lifeFeature), provideEffects(lifeEffects)],
+        loadComponent: () => import('./features/life/life.page').then((m) => m.LifePage),
       },
       {
         path: 'shop',

@@ -19,7 +19,13 @@ describe('the lives of needles', () => {
   });
   afterEach(async () => {
     for (const runner of runners.splice(0)) await runner.stop();
+    const { install, portableInstall } = shop.works.ids;
+    const replacements = { standing: [install, portableInstall] };
     await shop.database.sequelize.query('DELETE FROM jobs');
+    await shop.database.sequelize.query('DELETE FROM needle_removals');
+    await shop.database.sequelize.query('DELETE FROM needle_installs WHERE id NOT IN (:standing)', {
+      replacements,
+    });
   });
   afterAll(() => shop.stop());
 
@@ -104,11 +110,12 @@ describe('the lives of needles', () => {
     expect('scaleHours' in worn.fit ? worn.fit.scaleHours / before : NaN).toBeLessThan(0.97);
   }, 40_000);
 
-  it('can be read needle by needle, in the order of nothing, for a band around the curve', async () => {
+  it('can be read needle by needle', async () => {
+    await wear([9, 12, 14]);
     const { body } = await mechanic.call(routes.readGroupEnds, {
       params: { groupId: 'leather.cutting.flatbed' },
     });
-    expect(body.filter(({ cause }) => cause === 'wear').length).toBeGreaterThanOrEqual(8);
+    expect(body.filter(({ cause }) => cause === 'wear').length).toBe(3);
     const none = await mechanic.call(routes.readGroupEnds, { params: { groupId: 'foam.cloth.post' } });
     expect(none.body).toEqual([]);
   });

@@ -23,7 +23,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
 import { emptyEntry, entryOf, fieldWords } from './machine-form';
-import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from './machine-words';
+import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
 

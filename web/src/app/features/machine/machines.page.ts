@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { roleReaches } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopFeature } from '../shop/shop.state';
-import { CLASS_WORDS, FEED_WORDS } from './machine-words';
+import { CLASS_WORDS, FEED_WORDS } from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
 
 /** What is every machine of the shop? */

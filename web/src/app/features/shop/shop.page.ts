@@ -2,19 +2,37 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@a
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { BOBBIN_SCHOOLS, TENSION_TARGETS, type BobbinSchool, type TensionTarget } from '@gantelet/core';
+import {
+  BOBBIN_SCHOOLS,
+  MATERIAL_KINDS,
+  TENSION_TARGETS,
+  type BobbinSchool,
+  type TensionTarget,
+} from '@gantelet/core';
 import {
   LEATHER_POINT_SCHOOLS,
   newId,
   roleReaches,
   SIZE_SCHOOL_CHOICES,
   type SchoolChoice,
+  type ShopCosts,
 } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { kindText } from '../../shared/words/life-words';
 import { SCHOOL_WORDS } from '../../shared/words/match-words';
 import { BOBBIN_SCHOOL_WORDS, TARGET_WORDS } from '../../shared/words/tension-words';
 import { shopActions, shopFeature } from './shop.state';
+
+const AMOUNT = [Validators.required, Validators.min(0), Validators.max(1_000_000)];
+const MINUTES = [Validators.required, Validators.min(0), Validators.max(1440)];
+const COST_FIELDS = [
+  { name: 'needle', words: 'One needle' },
+  { name: 'labourPerHour', words: 'Labour and standing machine, an hour' },
+  { name: 'plannedMinutes', words: 'Minutes for a planned change' },
+  { name: 'wearMinutes', words: 'Minutes after a worn needle' },
+  { name: 'accidentMinutes', words: 'Minutes after a strike' },
+] as const;
 
 /** How do we work here? */
 @Component({
@@ -70,8 +88,30 @@ import { shopActions, shopFeature } from './shop.state';
             </label>
           }
         </fieldset>
+        <fieldset class="costs">
+          <legend>What changes cost <gan-standing standing="chosen" /></legend>
+          <p class="soft">
+            The best needle interval is reckoned with these. Count what stands and what is spoiled.
+          </p>
+          <label
+            >Currency
+            <input class="form-control" formControlName="currency" maxlength="3" />
+          </label>
+          @for (one of costFields; track one.name) {
+            <label
+              >{{ one.words }}
+              <input class="form-control" type="number" min="0" step="any" [formControlName]="one.name" />
+            </label>
+          }
+          @for (kind of kinds; track kind) {
+            <label formGroupName="spoiledWork"
+              >Work spoiled, {{ kindText(kind).toLowerCase() }}
+              <input class="form-control" type="number" min="0" step="any" [formControlName]="kind" />
+            </label>
+          }
+        </fieldset>
         <label class="hours"
-          >Planned needle interval, running hours
+          >Flat needle interval, running hours
           <input class="form-control" type="number" step="0.5" formControlName="lifeHours" />
         </label>
         <div class="end">
@@ -109,6 +149,16 @@ import { shopActions, shopFeature } from './shop.state';
       align-items: center;
       min-height: 44px;
     }
+    .costs {
+      grid-column: 1 / -1;
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+      gap: 8px 16px;
+    }
+    .costs legend,
+    .costs p {
+      grid-column: 1 / -1;
+    }
     .hours {
       max-width: 320px;
     }
@@ -133,6 +183,9 @@ export class ShopPage {
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
 
+  protected readonly costFields = COST_FIELDS;
+  protected readonly kinds = MATERIAL_KINDS;
+  protected readonly kindText = kindText;
   protected readonly bobbins = BOBBIN_SCHOOLS;
   protected readonly bobbinWords = BOBBIN_SCHOOL_WORDS;
   protected readonly targets = TENSION_TARGETS;
@@ -147,21 +200,37 @@ export class ShopPage {
     size: ['by-work' as SchoolChoice['size']],
     leatherPoint: ['cutting' as SchoolChoice['leatherPoint']],
     lifeHours: [8, [Validators.required, Validators.min(0.5), Validators.max(1000)]],
+    currency: ['EUR', [Validators.required, Validators.pattern(/^[A-Z]{3}$/)]],
+    needle: [1, [Validators.required, Validators.min(0.01), Validators.max(10_000)]],
+    labourPerHour: [30, AMOUNT],
+    plannedMinutes: [4, MINUTES],
+    wearMinutes: [15, MINUTES],
+    accidentMinutes: [30, MINUTES],
+    spoiledWork: inject(NonNullableFormBuilder).record<number>(
+      Object.fromEntries(MATERIAL_KINDS.map((kind) => [kind, 0])),
+    ),
   });
 
   constructor() {
     effect(() => {
       const shop = this.shop();
       if (!shop) return;
-      this.form.reset({ ...shop.tension, ...shop.schools, lifeHours: shop.lifeHours });
+      const { tension, schools, lifeHours, costs } = shop;
+      this.form.reset({ ...tension, ...schools, lifeHours, ...costs });
       if (!this.mayChange()) this.form.disable();
     });
   }
 
   protected keep(): void {
     const { version } = this.shop()!;
-    const { bobbin, target, size, leatherPoint, lifeHours } = this.form.getRawValue();
-    const revision = { tension: { bobbin, target }, schools: { size, leatherPoint }, lifeHours, version };
+    const { bobbin, target, size, leatherPoint, lifeHours, spoiledWork, ...costs } = this.form.getRawValue();
+    const revision = {
+      tension: { bobbin, target },
+      schools: { size, leatherPoint },
+      lifeHours,
+      costs: { ...costs, spoiledWork: spoiledWork as ShopCosts['spoiledWork'] },
+      version,
+    };
     this.store.dispatch(shopActions.revise({ key: newId(), revision }));
   }
 }

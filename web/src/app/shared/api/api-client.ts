@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
-import { retry, throwError, timer, type Observable, catchError } from 'rxjs';
+import { catchError, Observable, retry, throwError, timer } from 'rxjs';
 import {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,
@@ -56,6 +56,26 @@ export class ApiClient {
       catchError((error: unknown) => throwError(() => problemFrom(error))),
     );
   }
+}
+
+/**
+ * Follows a route that streams, for as long as somebody is subscribed. Null says that the line broke; the browser mends it
+ * by itself.
+ */
+export function watch<R extends Route>(route: R, params: ParamsOf<R>): Observable<ReplyOf<R> | null> {
+  return new Observable((subscriber) => {
+    const source = new EventSource(pathOf(route, params as Record<string, string>));
+    source.onmessage = ({ data }) => {
+      const event = route.reply.safeParse(JSON.parse(data as string));
+      if (event.success) subscriber.next(event.data as ReplyOf<R>);
+    };
+    source.onerror = () => {
+      subscriber.next(null);
+    };
+    return () => {
+      source.close();
+    };
+  });
 }
 
 const NO_ANSWER: Problem = {

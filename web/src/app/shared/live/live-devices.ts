@@ -1,17 +1,11 @@
 import { inject, Injectable } from '@angular/core';
-import { debounceTime, map, merge, Observable, scan, share, type Subscription } from 'rxjs';
-import {
-  DeviceEvent,
-  pathOf,
-  routes,
-  type Device,
-  type DeviceKind,
-  type StandInAsk,
-} from '@gantelet/contracts';
-import { ApiClient } from '../api/api-client';
+import { debounceTime, map, merge, scan, share, type Observable, type Subscription } from 'rxjs';
+import { routes, type Device, type DeviceEvent, type StandInAsk } from '@gantelet/contracts';
+import { ApiClient, watch } from '../api/api-client';
 import { heard, NOTHING_HEARD, unheard, type LiveState } from './live-state';
 
 const SILENT_AFTER_MS = 2000;
+const LINE_DOWN: DeviceEvent = { state: 'line-down' };
 
 /** Instruments on the bench, as they show themselves. */
 @Injectable({ providedIn: 'root' })
@@ -20,16 +14,16 @@ export class LiveDevices {
 
   /** Follows an instrument for as long as somebody is subscribed. */
   watch({ id, kind }: Device): Observable<LiveState> {
-    const events = eventsOf(id).pipe(share());
+    const events = watch(routes.watchDevice, { deviceId: id }).pipe(
+      map((event) => event ?? LINE_DOWN),
+      share(),
+    );
     const silences = events.pipe(
       debounceTime(SILENT_AFTER_MS),
       map(() => null),
     );
     return merge(events, silences).pipe(
-      scan(
-        (state, event) => (event ? heard(state, event, kind as DeviceKind) : unheard(state)),
-        NOTHING_HEARD,
-      ),
+      scan((state, event) => (event ? heard(state, event, kind) : unheard(state)), NOTHING_HEARD),
     );
   }
 
@@ -40,17 +34,4 @@ export class LiveDevices {
       .call(routes.askStandIn, { params: { deviceId }, body: { ask } })
       .subscribe({ error: () => undefined });
   }
-}
-
-function eventsOf(deviceId: string): Observable<DeviceEvent> {
-  return new Observable((subscriber) => {
-    const source = new EventSource(pathOf(routes.watchDevice, { deviceId }));
-    source.onmessage = ({ data }) => {
-      const event = DeviceEvent.safeParse(JSON.parse(data as string));
-      if (event.success) subscriber.next(event.data);
-    };
-    // The browser tries again by itself.
-    source.onerror = () => subscriber.next({ state: 'line-down' });
-    return () => source.close();
-  });
 }

@@ -1,0 +1,107 @@
+import * as z from 'zod';
+import {
+  Clearance,
+  FloorMachine,
+  FloorView,
+  KnobChange,
+  Machine,
+  MachineEntry,
+  MachineRevision,
+  NeedleChange,
+  PresentSetupChange,
+  Zone,
+} from '../floor/index.js';
+import { Id } from '../shared/index.js';
+import { reads, writes } from './route.js';
+
+const ofMachine = z.strictObject({ machineId: Id });
+
+/** Machines, and the needles in them. */
+export const floorRoutes = {
+  listMachines: reads({
+    id: 'listMachines',
+    path: '/api/machines',
+    summary: 'All machines, by shop number',
+    permission: 'operator',
+    reply: z.array(Machine),
+  }),
+  setPresentSetup: writes({
+    id: 'setPresentSetup',
+    method: 'PUT',
+    path: '/api/machines/:machineId/present-setup',
+    summary: 'Say which set-up a machine is set for now',
+    permission: 'mechanic',
+    params: ofMachine,
+    body: PresentSetupChange,
+    reply: Machine,
+    errors: ['machine.unknown', 'setup.unknown', 'setup.other-machine', 'version.stale'],
+  }),
+  listZones: reads({
+    id: 'listZones',
+    path: '/api/zones',
+    summary: 'All zones of the shop',
+    permission: 'operator',
+    reply: z.array(Zone),
+  }),
+  registerMachine: writes({
+    id: 'registerMachine',
+    method: 'POST',
+    path: '/api/machines',
+    summary: 'Register a machine; its id is the key it is sent with',
+    permission: 'mechanic',
+    body: MachineEntry,
+    reply: Machine,
+    errors: ['zone.unknown', 'machine.number-taken'],
+  }),
+  reviseMachine: writes({
+    id: 'reviseMachine',
+    method: 'PUT',
+    path: '/api/machines/:machineId',
+    summary: 'Change what is known of a machine',
+    permission: 'mechanic',
+    params: ofMachine,
+    body: MachineRevision,
+    reply: Machine,
+    errors: ['machine.unknown', 'zone.unknown', 'machine.number-taken', 'version.stale'],
+  }),
+  markKnob: writes({
+    id: 'markKnob',
+    method: 'PUT',
+    path: '/api/machines/:machineId/knob',
+    summary: 'Record the mark and travel of the top knob',
+    permission: 'mechanic',
+    params: ofMachine,
+    body: KnobChange,
+    reply: Machine,
+    errors: ['machine.unknown', 'version.stale'],
+  }),
+  readFloor: reads({
+    id: 'readFloor',
+    path: '/api/floor',
+    summary: 'The floor now: needles, running hours, what is due',
+    permission: 'operator',
+    reply: FloorView,
+  }),
+  changeNeedle: writes({
+    id: 'changeNeedle',
+    method: 'POST',
+    path: '/api/machines/:machineId/needle-changes',
+    summary: 'Log a needle change',
+    permission: 'operator',
+    params: ofMachine,
+    body: NeedleChange,
+    reply: FloorMachine,
+    errors: ['machine.unknown', 'needle.moved-on', 'needle.wrong-clamp', 'needle.time'],
+  }),
+  clearMachine: writes({
+    id: 'clearMachine',
+    method: 'POST',
+    path: '/api/machines/:machineId/clearances',
+    summary: 'Let a machine run again that was stopped for a missing piece',
+    permission: 'mechanic',
+    params: ofMachine,
+    body: Clearance,
+    reply: FloorMachine,
+    errors: ['machine.unknown', 'clearance.nothing'],
+  }),
+} as const;

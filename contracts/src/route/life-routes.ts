@@ -1,0 +1,55 @@
+import * as z from 'zod';
+import { Job } from '../job/index.js';
+import { GroupId, LifeView, NeedleEndRow } from '../life/index.js';
+import { Id } from '../shared/index.js';
+import { Nothing, reads, streams, writes } from './route.js';
+
+const ofJob = z.strictObject({ jobId: Id });
+
+/** How long needles last, and the jobs that work it out. */
+export const lifeRoutes = {
+  readLife: reads({
+    id: 'readLife',
+    path: '/api/life',
+    summary: 'How long needles last, group by group, by the last fit',
+    permission: 'operator',
+    reply: LifeView,
+  }),
+  readGroupEnds: reads({
+    id: 'readGroupEnds',
+    path: '/api/life/groups/:groupId/needles',
+    summary: 'The needles of a group: how long each was in, and what ended it',
+    permission: 'operator',
+    params: z.strictObject({ groupId: GroupId }),
+    reply: z.array(NeedleEndRow),
+  }),
+  fitLives: writes({
+    id: 'fitLives',
+    method: 'POST',
+    path: '/api/life/fits',
+    summary: 'Work out all lives anew from the records as they are now',
+    permission: 'mechanic',
+    body: Nothing,
+    reply: Job,
+  }),
+  cancelJob: writes({
+    id: 'cancelJob',
+    method: 'POST',
+    path: '/api/jobs/:jobId/cancellation',
+    summary: 'Stop a job',
+    permission: 'mechanic',
+    params: ofJob,
+    body: Nothing,
+    reply: Job,
+    errors: ['job.unknown', 'job.over'],
+  }),
+  watchJob: streams({
+    id: 'watchJob',
+    path: '/api/jobs/:jobId/live',
+    summary: 'How far a job is, as it goes on',
+    permission: 'operator',
+    params: ofJob,
+    reply: Job,
+    errors: ['job.unknown'],
+  }),
+} as const;

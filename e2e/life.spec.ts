@@ -1,0 +1,46 @@
+import { expect, expectAccessible, signIn, test } from './support/shop-test';
+
+test.describe('life', () => {
+  test('fits the lives of every group, and tells when it is cheapest to change', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/life');
+    await expect(page.getByText(/Fitted .*Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/^(Change at|Run to failure)/);
+    const group = page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ });
+    await group.click();
+    await expect(group).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByRole('img', { name: /One in ten needles is worn by/ })).toBeVisible();
+    await expect(page.getByRole('row', { name: /flat 8 h £/ })).toBeVisible();
+    await expect(page.getByRole('row', { name: /worn \d+/ }).first()).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  test('says when needles were changed since, and fits anew', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/life');
+    await expect(page.getByText(/Fitted/)).toBeVisible({ timeout: 20_000 });
+    await page.goto('/floor');
+    await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
+    await page.getByRole('button', { name: 'Other work' }).click();
+    await page.goto('/life');
+    await expect(page.getByText('Needles were changed or costs set since.')).toBeVisible();
+    await page.getByRole('button', { name: 'Work it out anew' }).click();
+    await expect(page.getByText(/Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
+  });
+
+  test('reckons with what the lead says that changes cost', async ({ page }) => {
+    await signIn(page, 'lead');
+    await page.goto('/shop');
+    await page.getByLabel('Work spoiled, leather').fill('60');
+    await page.getByRole('button', { name: 'Keep for the whole shop' }).click();
+    await expect(page.getByRole('button', { name: 'Keep for the whole shop' })).toBeDisabled();
+    await page.goto('/life');
+    await page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ }).click();
+    const before = await page.getByRole('heading', { level: 1 }).textContent();
+    await page.getByRole('button', { name: 'Work it out anew' }).click();
+    await expect(page.getByText(/Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
+    const after = await page.getByRole('heading', { level: 1 }).textContent();
+    const hours = (text: string | null) => Number(/at ([\d.]+) h/.exec(text ?? '')?.[1]);
+    expect(hours(after)).toBeLessThan(hours(before));
+  });
+});

@@ -1,0 +1,76 @@
+import type { GroupReport, ShopCosts } from '@gantelet/contracts';
+import { hoursText, RUN_REASONS } from '../../shared/words/life-words';
+
+/** The answer for a group: a headline, and why. */
+export interface LifeAnswer {
+  readonly head: string;
+  readonly why: readonly string[];
+}
+
+/** Rules side by side by what they cost per running hour, the cheapest first. */
+export interface RuleCost {
+  readonly name: string;
+  readonly costPerHour: number;
+  readonly advised: boolean;
+}
+
+export function lifeAnswer(report: GroupReport, money: (amount: number) => string): LifeAnswer {
+  const { advice, causes } = report;
+  if (advice.do === 'too-little') {
+    const missing = advice.wanted - advice.failures;
+    const bound = advice.scaleAtLeastHours;
+    return {
+      head: 'Too little to go on',
+      why: [
+        `${advice.failures} worn ${advice.failures === 1 ? 'needle' : 'needles'}; ${missing} more before a law says anything. Until then the flat rule stands.`,
+        ...(bound === null
+          ? []
+          : [
+              `None wore out, so with a chance of 95 % two in three outlast ${hoursText(bound)} (shape 2 assumed).`,
+            ]),
+      ],
+    };
+  }
+  const saves = (than: number): string => `${Math.round(100 * (1 - advice.costPerHour / than))} %`;
+  if (advice.do === 'run-to-failure') {
+    return {
+      head: 'Run to failure',
+      why: [
+        `${money(advice.costPerHour)} per running hour. ${advice.because === 'cheapest' ? '' : RUN_REASONS[advice.because]}`,
+        `Any report or sound still takes a needle out at once.`,
+      ],
+    };
+  }
+  const window = advice.window;
+  const to = window?.toHours === null || window === null ? 'any later age' : hoursText(window.toHours);
+  return {
+    head: `Change at ${hoursText(advice.intervalHours!)} of running`,
+    why: [
+      `${money(advice.costPerHour)} per running hour: ${saves(advice.others.flat.costPerHour)} less than flat ${hoursText(advice.others.flat.hours)}, ${saves(advice.runToFailurePerHour)} less than running to failure.`,
+      ...(window
+        ? [`No need to hit it: from ${hoursText(window.fromHours)} to ${to} costs at most 2 % more.`]
+        : []),
+      `From ${causes.wear} worn needles. Any report or sound takes a needle out at once.`,
+    ],
+  };
+}
+
+export function ruleCosts({ advice }: GroupReport): readonly RuleCost[] {
+  if (advice.do === 'too-little') return [];
+  const { others, runToFailurePerHour, costPerHour } = advice;
+  const rules: RuleCost[] = [
+    { name: `flat ${hoursText(others.flat.hours)}`, costPerHour: others.flat.costPerHour, advised: false },
+    { name: 'run to failure', costPerHour: runToFailurePerHour, advised: advice.do === 'run-to-failure' },
+  ];
+  if (advice.do === 'interval')
+    rules.push({ name: `at ${hoursText(advice.intervalHours!)}`, costPerHour, advised: true });
+  if (others.asDone)
+    rules.push({ name: 'as done last quarter', costPerHour: others.asDone.costPerHour, advised: false });
+  return rules.sort((a, b) => a.costPerHour - b.costPerHour);
+}
+
+/** Amounts in the shop's own money. */
+export function moneyIn({ currency }: Pick<ShopCosts, 'currency'>): (amount: number) => string {
+  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  return (amount) => format.format(amount);
+}

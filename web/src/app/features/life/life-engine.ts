@@ -1,0 +1,17 @@
+import { Injectable } from '@angular/core';
+import { wrap, type Remote } from 'comlink';
+import type { BandPoint, NeedleEnd } from '@gantelet/core';
+import type { LifeWorker } from './life.worker';
+
+/** The worker that draws needles again, started when it is first asked. */
+@Injectable({ providedIn: 'root' })
+export class LifeEngine {
+  private remote: Remote<LifeWorker> | null = null;
+
+  band(ends: readonly NeedleEnd[], ages: readonly number[]): Promise<readonly BandPoint[]> {
+    this.remote ??= wrap<LifeWorker>(
+      new Worker(new URL('./life.worker', import.meta.url), { type: 'module' }),
+    );
+    return this.remote.band(ends, ages);
+  }
+}

@@ -1,0 +1,127 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import {
+  catchError,
+  distinctUntilChanged,
+  EMPTY,
+  exhaustMap,
+  filter,
+  from,
+  map,
+  merge,
+  of,
+  switchMap,
+  takeWhile,
+  withLatestFrom,
+} from 'rxjs';
+import { groupId } from '@gantelet/core';
+import { newId, roleReaches, routes, type Job, type Problem } from '@gantelet/contracts';
+import { ApiClient, watch } from '../../shared/api/api-client';
+import { shopFeature } from '../shop/shop.state';
+import { LifeEngine } from './life-engine';
+import { curveAges } from './life-curve';
+import { lifeActions, lifeFeature } from './life.state';
+
+const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
+const isOpen = ({ state }: Job): boolean => state === 'queued' || state === 'running';
+
+/** A fit that was done brings a new report. */
+export const readView = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    merge(
+      actions.pipe(ofType(lifeActions.opened)),
+      actions.pipe(
+        ofType(lifeActions.jobTold),
+        filter(({ job }) => job.state === 'done'),
+      ),
+    ).pipe(
+      switchMap(() =>
+        api.call(routes.readLife).pipe(
+          map((view) => lifeActions.viewRead({ view })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const fit = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.fit),
+      exhaustMap(({ key }) =>
+        api.call(routes.fitLives, { key }).pipe(
+          map((job) => lifeActions.jobTold({ job })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** Where nothing was ever fitted, the first who may opens the room with a fit. */
+export const fitFirst = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(lifeActions.viewRead),
+      withLatestFrom(store.select(shopFeature.selectPerson)),
+      filter(
+        ([{ view }, person]) =>
+          !view.report && !view.job && roleReaches(person?.role ?? 'operator', 'mechanic'),
+      ),
+      map(() => lifeActions.fit({ key: newId() })),
+    ),
+  { functional: true },
+);
+
+export const cancel = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.cancel),
+      exhaustMap(({ key, jobId }) =>
+        api.call(routes.cancelJob, { key, params: { jobId } }).pipe(
+          map((job) => lifeActions.jobTold({ job })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** Follows an open fit, whoever asked for it. */
+export const follow = createEffect(
+  (store = inject(Store)) =>
+    store.select(lifeFeature.selectView).pipe(
+      map((view) => (view?.job && isOpen(view.job) ? view.job.id : null)),
+      distinctUntilChanged(),
+      switchMap((jobId) =>
+        jobId === null
+          ? EMPTY
+          : watch(routes.watchJob, { jobId }).pipe(
+              filter((job) => job !== null),
+              takeWhile(isOpen, true),
+              map((job) => lifeActions.jobTold({ job })),
+            ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** The band of the group that is looked at is drawn in the worker. */
+export const findBand = createEffect(
+  (store = inject(Store), api = inject(ApiClient), engine = inject(LifeEngine)) =>
+    store.select(lifeFeature.selectGroup).pipe(
+      distinctUntilChanged(),
+      switchMap((report) => {
+        if (!report || 'why' in report.fit) return EMPTY;
+        const id = groupId(report.group);
+        return api.call(routes.readGroupEnds, { params: { groupId: id } }).pipe(
+          switchMap((ends) => from(engine.band(ends, curveAges(report)))),
+          map((band) => lifeActions.bandFound({ groupId: id, band })),
+          catchError(() => EMPTY),
+        );
+      }),
+    ),
+  { functional: true },
+);

@@ -1,0 +1,64 @@
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import { groupId, type BandPoint } from '@gantelet/core';
+import type { Job, LifeView, Problem } from '@gantelet/contracts';
+
+export const lifeActions = createActionGroup({
+  source: 'Life',
+  events: {
+    Opened: emptyProps(),
+    'View Read': props<{ view: LifeView }>(),
+    'Group Chosen': props<{ groupId: string }>(),
+    'Band Found': props<{ groupId: string; band: readonly BandPoint[] }>(),
+    Fit: props<{ key: string }>(),
+    Cancel: props<{ key: string; jobId: string }>(),
+    /** How a fit goes on. */
+    'Job Told': props<{ job: Job }>(),
+    Failed: props<{ problem: Problem }>(),
+  },
+});
+
+export interface LifeState {
+  readonly view: LifeView | null;
+  readonly chosenId: string | null;
+  readonly band: { readonly groupId: string; readonly band: readonly BandPoint[] } | null;
+  readonly problem: Problem | null;
+}
+
+const initial: LifeState = { view: null, chosenId: null, band: null, problem: null };
+
+export const lifeFeature = createFeature({
+  name: 'life',
+  reducer: createReducer(
+    initial,
+    on(lifeActions.viewRead, (state, { view }) => ({ ...state, view, problem: null })),
+    on(lifeActions.groupChosen, (state, { groupId: chosenId }) => ({ ...state, chosenId })),
+    on(lifeActions.bandFound, (state, band) => ({
+      ...state,
+      band: { groupId: band.groupId, band: band.band },
+    })),
+    on(lifeActions.fit, lifeActions.cancel, (state) => ({ ...state, problem: null })),
+    on(lifeActions.jobTold, (state, { job }) => ({ ...state, view: state.view && { ...state.view, job } })),
+    on(lifeActions.failed, (state, { problem }) => ({ ...state, problem })),
+  ),
+  extraSelectors: ({ selectView, selectChosenId, selectBand }) => {
+    const selectGroups = createSelector(selectView, (view) => view?.report?.groups ?? []);
+    /** The group chosen, or else the largest. */
+    const selectGroup = createSelector(
+      selectGroups,
+      selectChosenId,
+      (groups, id) => groups.find(({ group }) => groupId(group) === id) ?? groups[0] ?? null,
+    );
+    const selectBandOfGroup = createSelector(selectBand, selectGroup, (band, one) =>
+      one && band?.groupId === groupId(one.group) ? band.band : [],
+    );
+    return { selectGroups, selectGroup, selectBandOfGroup };
+  },
+});

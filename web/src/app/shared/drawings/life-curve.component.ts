@@ -1,0 +1,155 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { scaleLinear } from 'd3-scale';
+import { area, curveStepAfter, line } from 'd3-shape';
+import { weibull, type BandPoint, type WeibullParameters } from '@gantelet/core';
+import { DrawingComponent } from './drawing.component';
+
+/** A step of the survival curve. */
+export interface CurveStep {
+  readonly hours: number;
+  readonly survival: number;
+}
+
+const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
+
+/** Share of needles still good over running hours: what was seen as steps, the law through it, and its band. */
+@Component({
+  selector: 'gan-life-curve',
+  imports: [DrawingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<gan-drawing name="needle-lives" [text]="text()">
+    <svg viewBox="0 0 610 300" role="img" [attr.aria-label]="text()">
+      @if (flat(); as flat) {
+        <rect
+          class="flat"
+          [attr.x]="x(flat.fromHours)"
+          y="${TOP}"
+          [attr.width]="x(flat.toHours) - x(flat.fromHours)"
+          height="${AXIS - TOP}"
+        />
+      }
+      <path class="band" [attr.d]="bandPath()" />
+      <path class="law" [attr.d]="lawPath()" />
+      <path class="seen" [attr.d]="seenPath()" />
+      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
+      @for (tick of ticks(); track tick) {
+        <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v6'" />
+        <text [attr.x]="x(tick)" y="${AXIS + 22}" text-anchor="middle">{{ tick }}</text>
+      }
+      @for (share of shares; track share) {
+        <text x="${LEFT - 8}" [attr.y]="y(share) + 5" text-anchor="end">{{ 100 * share }}</text>
+      }
+      @if (intervalHours(); as hours) {
+        <path class="interval" [attr.d]="'M' + x(hours) + ' ${TOP - 4}V${AXIS}'" />
+        <text class="interval-word" [attr.x]="x(hours)" y="16" text-anchor="middle">
+          change at {{ hours.toFixed(1) }} h
+        </text>
+      }
+      <text x="${LEFT}" y="294">
+        % still good over running hours; steps: seen, line: the law, tint: 95 % of it
+      </text>
+    </svg>
+  </gan-drawing>`,
+  styles: `
+    svg {
+      width: 100%;
+    }
+    .flat {
+      fill: var(--good-tint);
+      opacity: 0.45;
+    }
+    .band {
+      fill: var(--rule);
+      opacity: 0.8;
+    }
+    .law {
+      fill: none;
+      stroke: var(--info);
+      stroke-width: 2.5;
+    }
+    .seen {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    .axis {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.5;
+    }
+    .interval {
+      stroke: var(--good);
+      stroke-width: 3;
+      stroke-dasharray: 7 5;
+    }
+    .interval-word {
+      fill: var(--good);
+      font-weight: 600;
+      font-size: 15px;
+    }
+    text {
+      font-size: 14px;
+    }
+  `,
+})
+export class LifeCurveComponent {
+  readonly steps = input.required<readonly CurveStep[]>();
+  readonly law = input.required<WeibullParameters | null>();
+  readonly band = input.required<readonly BandPoint[]>();
+  readonly lastHours = input.required<number>();
+  readonly intervalHours = input.required<number | null>();
+  /** Where the cost is nearly the least; an open end is cut at the edge of the drawing. */
+  readonly window = input.required<{ readonly fromHours: number; readonly toHours: number | null } | null>();
+
+  protected readonly shares = [0, 0.25, 0.5, 0.75, 1] as const;
+  private readonly across = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]).clamp(true));
+  private readonly up = scaleLinear([0, 1], [AXIS, TOP]);
+  protected readonly ticks = computed(() => this.across().ticks(8));
+  protected readonly flat = computed(() => {
+    const window = this.window();
+    return window && { fromHours: window.fromHours, toHours: window.toHours ?? this.lastHours() };
+  });
+  protected readonly seenPath = computed(() => {
+    const last = this.steps().at(-1)?.survival ?? 1;
+    const steps = [{ hours: 0, survival: 1 }, ...this.steps(), { hours: this.lastHours(), survival: last }];
+    const draw = line<CurveStep>()
+      .x(({ hours }) => this.x(hours))
+      .y(({ survival }) => this.y(survival))
+      .curve(curveStepAfter);
+    return this.steps().length === 0 ? null : draw(steps);
+  });
+  protected readonly lawPath = computed(() => {
+    const law = this.law();
+    if (!law) return null;
+    const { survival } = weibull(law);
+    const ages = Array.from({ length: 81 }, (_, i) => (this.lastHours() * i) / 80);
+    return line<number>(
+      (hours) => this.x(hours),
+      (hours) => this.y(survival(hours)),
+    )(ages);
+  });
+  protected readonly bandPath = computed(() =>
+    area<BandPoint>()
+      .x(({ hours }) => this.x(hours))
+      .y0(({ low }) => this.y(low))
+      .y1(({ high }) => this.y(high))(this.band()),
+  );
+  protected readonly text = computed(() => {
+    const law = this.law();
+    if (!law) return `${this.steps().length} ages at which needles wore out; no law through them yet.`;
+    const { quantileHours } = weibull(law);
+    const at = (share: number): string => quantileHours(share).toFixed(1);
+    const interval = this.intervalHours();
+    const planned =
+      interval === null ? 'no planned change' : `planned change at ${interval.toFixed(1)} hours`;
+    return `One in ten needles is worn by ${at(0.1)} running hours, half by ${at(0.5)}, nine in ten by ${at(0.9)}; ${planned}.`;
+  });
+
+  protected x(hours: number): number {
+    return this.across()(hours);
+  }
+
+  protected y(share: number): number {
+    return this.up(share);
+  }
+}

@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { scaleLinear, scaleLog } from 'd3-scale';
+import type { WeibullParameters } from '@gantelet/core';
+import { DrawingComponent } from './drawing.component';
+import type { CurveStep } from './life-curve.component';
+
+const [LEFT, RIGHT, TOP, AXIS] = [50, 290, 12, 210];
+const SHARES = [0.01, 0.05, 0.1, 0.2, 0.5, 0.8, 0.95, 0.99] as const;
+/** The axis on which a Weibull life is a straight line. */
+const stretched = (failed: number): number => Math.log(-Math.log1p(-failed));
+
+/** The lives on Weibull paper: points along the line follow the law, points that bend away do not. */
+@Component({
+  selector: 'gan-probability-plot',
+  imports: [DrawingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<gan-drawing name="weibull-plot" [text]="text()">
+    <svg viewBox="0 0 300 252" role="img" [attr.aria-label]="text()">
+      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
+      @for (share of shares; track share) {
+        <text x="${LEFT - 6}" [attr.y]="y(share) + 4" text-anchor="end">{{ percent(share) }}</text>
+      }
+      @for (tick of ticks(); track tick) {
+        <text [attr.x]="x(tick)" y="${AXIS + 16}" text-anchor="middle">{{ tick }}</text>
+      }
+      @for (point of points(); track $index) {
+        <circle [attr.cx]="x(point.hours)" [attr.cy]="y(point.failed)" r="3" />
+      }
+      <path class="law" [attr.d]="line()" />
+      <text x="${LEFT}" y="246">% worn over running hours, Weibull paper</text>
+    </svg>
+  </gan-drawing>`,
+  styles: `
+    svg {
+      width: 100%;
+    }
+    .axis {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.5;
+    }
+    .law {
+      fill: none;
+      stroke: var(--info);
+      stroke-width: 2;
+    }
+    circle {
+      fill: var(--ink);
+    }
+    text {
+      font-size: 12px;
+    }
+  `,
+})
+export class ProbabilityPlotComponent {
+  readonly steps = input.required<readonly CurveStep[]>();
+  readonly law = input.required<WeibullParameters | null>();
+
+  protected readonly shares = SHARES;
+  /** Half way down each step, as is usual. */
+  protected readonly points = computed(() =>
+    this.steps().flatMap(({ hours, survival }, i) => {
+      const before = i === 0 ? 1 : this.steps()[i - 1]!.survival;
+      const failed = 1 - (before + survival) / 2;
+      return failed > SHARES[0] && failed < SHARES.at(-1)! ? [{ hours, failed }] : [];
+    }),
+  );
+  private readonly across = computed(() => {
+    const ages = this.points().map(({ hours }) => hours);
+    return scaleLog([Math.min(...ages, 10) / 1.3, Math.max(...ages, 10) * 1.3], [LEFT, RIGHT]).clamp(true);
+  });
+  private readonly up = scaleLinear([stretched(SHARES[0]), stretched(SHARES.at(-1)!)], [AXIS, TOP]).clamp(
+    true,
+  );
+  protected readonly ticks = computed(() => {
+    const [from, to] = this.across().domain() as [number, number];
+    return [0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500].filter((tick) => tick >= from && tick <= to);
+  });
+  protected readonly line = computed(() => {
+    const law = this.law();
+    if (!law) return null;
+    const at = (share: number): number => law.scaleHours * (-Math.log1p(-share)) ** (1 / law.shape);
+    const [from, to] = this.across().domain() as [number, number];
+    const ends = [SHARES[0], SHARES.at(-1)!].map((share) => Math.min(to, Math.max(from, at(share))));
+    const failedAt = (hours: number): number => -Math.expm1(-((hours / law.scaleHours) ** law.shape));
+    const [a, b] = ends.map((hours) => `${this.x(hours)} ${this.y(failedAt(hours))}`);
+    return `M${a}L${b}`;
+  });
+  protected readonly text = computed(() => {
+    const law = this.law();
+    const count = `${this.points().length} ages on Weibull paper`;
+    return law
+      ? `${count}; the law has shape ${law.shape.toFixed(2)} and scale ${law.scaleHours.toFixed(1)} hours.`
+      : `${count}; no law through them yet.`;
+  });
+
+  protected x(hours: number): number {
+    return this.across()(hours);
+  }
+
+  protected y(share: number): number {
+    return this.up(stretched(Math.min(0.999999, Math.max(1e-9, share))));
+  }
+
+  protected percent(share: number): string {
+    return String(Math.round(100 * share));
+  }
+}

@@ -67,7 +67,11 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     installs: built.flatMap((one) => one.needles.installs),
     removals: built.flatMap((one) => one.needles.removals),
     clearances: built.flatMap((one) => one.needles.clearances),
-    standIns: DEMO_STAND_INS.map((device) => ({ ...device, registeredById: people[0]!.id })),
+    standIns: DEMO_STAND_INS.map(({ machineName, ...device }) => ({
+      ...device,
+      machineId: built.find(({ machine }) => machine.name === machineName)?.machine.id ?? null,
+      registeredById: people[0]!.id,
+    })),
   };
 }
 

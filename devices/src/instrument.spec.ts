@@ -8,7 +8,7 @@ import {
   steady,
   type Steadying,
 } from '@gantelet/core';
-import { DeviceReading, type DeviceKind, type StandInAsk } from '@gantelet/contracts';
+import { DeviceReading, type InstrumentKind, type StandInAsk } from '@gantelet/contracts';
 import { chargeAt, FRESH, runDown } from './battery.js';
 import { instrument } from './instrument.js';
 import { loadAt, queued } from './load.js';
@@ -16,7 +16,12 @@ import { loadAt, queued } from './load.js';
 const STEP_MS = 100;
 
 /** What an instrument and its reader come to after some asks. */
-function watched(kind: DeviceKind, asks: readonly StandInAsk[], seconds: number, battery = 90): Steadying {
+function watched(
+  kind: InstrumentKind,
+  asks: readonly StandInAsk[],
+  seconds: number,
+  battery = 90,
+): Steadying {
   const tool = instrument(kind, randomNormal.source(randomLcg(7))());
   for (const ask of asks) tool.ask(ask, 1000);
   const rule = kind === 'scale' ? SCALE_RULE : GAUGE_RULE;

@@ -1,5 +1,5 @@
 import { bobbinTarget, CHAIN, needleTensionCn } from '@gantelet/core';
-import { WEAK_BATTERY_PERCENT, type DeviceKind, type StandInAsk } from '@gantelet/contracts';
+import { WEAK_BATTERY_PERCENT, type InstrumentKind, type StandInAsk } from '@gantelet/contracts';
 import { loadAt, queued, type Load } from './load.js';
 
 /** What an instrument of a kind is like. Everything here is invented for the stand-ins. */
@@ -21,7 +21,7 @@ interface Make {
 const STIFFER = 1.12;
 const CASE_WITH_BOBBIN_G = 78.4;
 
-const MAKES: Readonly<Record<DeviceKind, Make>> = {
+const MAKES: Readonly<Record<InstrumentKind, Make>> = {
   'tension-gauge': {
     sizeOf: (ask) => {
       if (ask.do === 'pull-bobbin-thread') return bobbinTarget(ask.tex).middleCn * STIFFER;
@@ -68,7 +68,7 @@ export interface Instrument {
  *
  * @param normal draws from the standard normal distribution
  */
-export function instrument(kind: DeviceKind, normal: () => number): Instrument {
+export function instrument(kind: InstrumentKind, normal: () => number): Instrument {
   const make = MAKES[kind];
   let loads: readonly Load[] = [];
   return {

@@ -1,13 +1,19 @@
 import { connect, type MqttClient } from 'mqtt';
-import { StandInAsk, topicOf, type DeviceKind, type DeviceReading } from '@gantelet/contracts';
+import { StandInAsk, topicOf, type DeviceReading, type InstrumentKind } from '@gantelet/contracts';
 import { chargeAt, FRESH, runDown, type Battery } from './battery.js';
 import { instrument } from './instrument.js';
 
 /** What a stand-in is, and what it proves itself with. */
-export interface StandInCard {
+export interface StandInCard<Kind = InstrumentKind> {
   readonly id: string;
-  readonly kind: DeviceKind;
+  readonly kind: Kind;
   readonly token: string;
+}
+
+/** Where the broker is. */
+export interface BrokerPlace {
+  readonly host: string;
+  readonly port: number;
 }
 
 const EVERY_MS = 100;
@@ -18,11 +24,7 @@ const ON = JSON.stringify({ state: 'on' });
 const OFF = JSON.stringify({ state: 'off' });
 
 /** Runs one stand-in against a broker until it is stopped. Gives what stops it. */
-export function runStandIn(
-  card: StandInCard,
-  broker: { host: string; port: number },
-  normal: () => number,
-): () => void {
+export function runStandIn(card: StandInCard, broker: BrokerPlace, normal: () => number): () => void {
   let stopped = false;
   let end: () => void = () => undefined;
   const switchOn = (): void => {
@@ -42,7 +44,7 @@ export function runStandIn(
 /** From a fresh battery to an empty one. */
 function switchedOn(
   { id, kind, token }: StandInCard,
-  { host, port }: { host: string; port: number },
+  { host, port }: BrokerPlace,
   normal: () => number,
   died: () => void,
 ): () => void {

@@ -46,10 +46,10 @@ export async function startDevices(home, environment, port) {
     ...mqtt,
     GANTELET_SESSION_SECRET: secret,
   });
-  const { DEMO_STAND_INS } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+  const { DEMO_STAND_INS, SILENT_COUNTER } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
   const standIns = start(STAND_INS, [], {
     GANTELET_MQTT_PORT: mqtt.GANTELET_MQTT_PORT,
-    GANTELET_STAND_INS: JSON.stringify(DEMO_STAND_INS),
+    GANTELET_STAND_INS: JSON.stringify(DEMO_STAND_INS.filter(({ id }) => id !== SILENT_COUNTER)),
   });
   const stop = async () => {
     await standIns.stop();

@@ -11,6 +11,7 @@ const Environment = z.object({
   GANTELET_SESSION_SECRET: z.string().min(16),
   GANTELET_BEHIND_TLS: z.stringbool().default(false),
   GANTELET_WEB_ROOT: z.string().optional(),
+  GANTELET_READINGS_DAYS: z.coerce.number().int().min(30).max(3650).default(30),
   GANTELET_MQTT_HOST: z.string().default('127.0.0.1'),
   GANTELET_MQTT_PORT: z.coerce.number().int().min(0).max(65535).optional(),
   GANTELET_MQTT_SECRET: z.string().min(16).optional(),
@@ -41,6 +42,8 @@ export interface Config {
   /** Folder of the built web application; null serves the API only. */
   readonly webRoot: string | null;
   readonly logLevel: string;
+  /** Days that raw readings of counters are kept; their hours are kept for good. */
+  readonly readingsDays: number;
   /** Null without devices. */
   readonly mqtt: MqttConfig | null;
 }
@@ -70,6 +73,7 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
     behindTls: env.GANTELET_BEHIND_TLS,
     webRoot: env.GANTELET_WEB_ROOT ?? null,
     logLevel: env.GANTELET_LOG_LEVEL,
+    readingsDays: env.GANTELET_READINGS_DAYS,
     mqtt: mqttOf(env),
   };
 }

@@ -6,6 +6,7 @@ import { configFrom } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrationsOf } from './db/migrate.js';
 import { findShop } from './features/shop/index.js';
+import { startRollUps } from './features/counter/index.js';
 import { fitLives } from './features/life/index.js';
 import { createApp } from './http/app.js';
 import { startJobRunner } from './jobs/job-runner.js';
@@ -58,6 +59,7 @@ function serve(): void {
   const log = pino({ level: config.logLevel });
   const app = createApp({ config, database, log });
   const jobs = startJobRunner(database, { 'fit-lives': fitLives(() => new Date()) }, log);
+  const rollUps = startRollUps(database, config.readingsDays, log);
   const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
     if (error) {
       console.error(`Cannot listen on port ${config.port}: ${error.message}`);
@@ -68,7 +70,7 @@ function serve(): void {
   });
   whenToldToStop(() => {
     app.stop();
-    const jobsStopped = jobs.stop();
+    const jobsStopped = Promise.all([jobs.stop(), rollUps.stop()]);
     server.close(() => {
       void jobsStopped.then(async () => {
         await database.close();

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** Where devices speak and listen on the broker: `gantelet/<device id>/<channel>`. */
-export const DEVICE_CHANNELS = ['reading', 'status', 'ask'] as const;
+export const DEVICE_CHANNELS = ['reading', 'count', 'status', 'ask'] as const;
 export type DeviceChannel = (typeof DEVICE_CHANNELS)[number];
 
 /** Largest message a device may send, in bytes. */
@@ -36,6 +36,20 @@ export const DeviceReading = z.union([
   z.strictObject({ ...sent, grams: z.number().min(-100_000).max(100_000) }),
 ]);
 export type DeviceReading = z.infer<typeof DeviceReading>;
+
+/**
+ * What a stitch counter has counted since it was switched on. Published with `count` at quality of service 1: once it is
+ * acknowledged it is kept. Totals, not differences, so that a lost message loses nothing.
+ */
+export const CounterMessage = z.strictObject({
+  /** Another number each time it is switched on. */
+  boot: z.int().min(0).max(4_294_967_295),
+  seq: z.int().min(0).max(4_294_967_295),
+  sentAt: z.iso.datetime(),
+  stitches: z.number().min(0).max(1e15),
+  motorMs: z.number().min(0).max(1e15),
+});
+export type CounterMessage = z.infer<typeof CounterMessage>;
 
 /** Whether a device is there: it says so itself, its last will says that it is gone, the server that it cannot tell. */
 export const DeviceStatus = z.strictObject({ state: z.enum(['on', 'off', 'line-down']) });

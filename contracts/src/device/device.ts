@@ -1,9 +1,11 @@
 import * as z from 'zod';
 import { Id, Instant, Name } from '../shared/index.js';
 
-export const DEVICE_KINDS = ['tension-gauge', 'scale'] as const;
+export const DEVICE_KINDS = ['counter', 'tension-gauge', 'scale'] as const;
 export const DeviceKind = z.enum(DEVICE_KINDS);
 export type DeviceKind = z.infer<typeof DeviceKind>;
+/** Devices that a hand uses on the bench. */
+export type InstrumentKind = Exclude<DeviceKind, 'counter'>;
 
 /** What a device proves itself with: 32 random bytes as base64url. The server keeps only its hash. */
 export const DeviceToken = z
@@ -14,6 +16,8 @@ export const Device = z.object({
   id: Id,
   kind: DeviceKind,
   name: Name,
+  /** The machine that a counter counts; null for instruments of the bench. */
+  machineId: Id.nullable(),
   /** A simulated one, which can be asked to pull or to weigh. */
   standIn: z.boolean(),
   registeredAt: Instant,
@@ -24,5 +28,10 @@ export const Device = z.object({
 export type Device = z.infer<typeof Device>;
 
 /** A device as the lead registers it. Who registers makes the token, so that it is told to nobody again. */
-export const DeviceEntry = z.strictObject({ kind: DeviceKind, name: Name, token: DeviceToken });
+export const DeviceEntry = z
+  .strictObject({ kind: DeviceKind, name: Name, machineId: Id.nullable(), token: DeviceToken })
+  .refine(({ kind, machineId }) => (kind === 'counter') === (machineId !== null), {
+    path: ['machineId'],
+    error: 'a machine for a counter, none for an instrument',
+  });
 export type DeviceEntry = z.infer<typeof DeviceEntry>;

@@ -1,5 +1,6 @@
-export { Device, DEVICE_KINDS, DeviceEntry, DeviceKind, DeviceToken } from './device.js';
+export { Device, DEVICE_KINDS, DeviceEntry, DeviceKind, DeviceToken, type InstrumentKind } from './device.js';
 export {
+  CounterMessage,
   DEVICE_CHANNELS,
   DEVICE_MESSAGE_LIMIT,
   DeviceEvent,

@@ -18,6 +18,19 @@ export const NeedleAgeView = z.object({
   state: z.enum(NEEDLE_STATES),
 });
 
+/** What a machine's stitch counter says of the needle that is in it. */
+export const CounterView = z.object({
+  state: z.enum(['heard', 'silent']),
+  /** Null when it was never heard. */
+  lastHeardAt: Instant.nullable(),
+  /** Since the needle went in; 0 without one. */
+  stitches: z.number().min(0),
+  motorHours: z.number().min(0),
+  /** Shift hours since then that it was heard in: the rest is estimated. */
+  coveredHours: z.number().min(0),
+});
+export type CounterView = z.infer<typeof CounterView>;
+
 export const FloorMachine = z.object({
   id: Id,
   shopNumber: z.int(),
@@ -26,6 +39,8 @@ export const FloorMachine = z.object({
   /** Null when no needle is logged in it. */
   needle: NeedleInMachine.nullable(),
   age: NeedleAgeView.nullable(),
+  /** Null without a counter. */
+  counter: CounterView.nullable(),
   /** The removal with a missing piece that stops it, until a mechanic clears it. */
   stoppedBy: z.object({ removalId: Id, at: Instant, personName: Name }).nullable(),
   presentSetup: z.object({ id: Id, name: Name }).nullable(),

@@ -13,4 +13,11 @@ export {
   Zone,
 } from './machine.js';
 export { Clearance, NeedleChange } from './needle-change.js';
-export { FloorMachine, FloorView, FloorZone, NeedleInMachine, RecentChange } from './floor-view.js';
+export {
+  CounterView,
+  FloorMachine,
+  FloorView,
+  FloorZone,
+  NeedleInMachine,
+  RecentChange,
+} from './floor-view.js';

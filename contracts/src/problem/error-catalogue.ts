@@ -40,6 +40,8 @@ export const ERRORS = {
   'needle.time': { status: 422, title: 'The change cannot be before {earliest} or after now. Not logged.' },
   'clearance.nothing': { status: 409, title: 'This machine is not stopped for a missing piece.' },
   'device.unknown': { status: 404, title: 'There is no such device.' },
+  'device.token': { status: 401, title: 'This is not the token of this device, or it is let in no more.' },
+  'device.not-counter': { status: 422, title: '{name} is no counter. Nothing was kept.' },
   'device.no-stand-in': { status: 422, title: '{name} is a real device: use it by hand. Nothing was asked.' },
   'device.line-down': {
     status: 503,

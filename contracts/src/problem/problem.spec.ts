@@ -31,6 +31,8 @@ describe('the error catalogue', () => {
       '422 needle.time: The change cannot be before {earliest} or after now. Not logged.',
       '409 clearance.nothing: This machine is not stopped for a missing piece.',
       '404 device.unknown: There is no such device.',
+      '401 device.token: This is not the token of this device, or it is let in no more.',
+      '422 device.not-counter: {name} is no counter. Nothing was kept.',
       '422 device.no-stand-in: {name} is a real device: use it by hand. Nothing was asked.',
       '503 device.line-down: The line to the devices is down. Nothing was asked. Type the reading, or try again.',
       '404 job.unknown: There is no such job.',

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Device, DeviceEntry, DeviceEvent, StandInAsk } from '../device/index.js';
+import { CounterMessage, Device, DeviceEntry, DeviceEvent, StandInAsk } from '../device/index.js';
 import { Id } from '../shared/index.js';
 import { Nothing, reads, streams, writes } from './route.js';
 
@@ -33,6 +33,18 @@ export const deviceRoutes = {
     body: Nothing,
     reply: Device,
     errors: ['device.unknown'],
+  }),
+  sendCounts: writes({
+    id: 'sendCounts',
+    method: 'POST',
+    path: '/api/devices/:deviceId/counts',
+    summary: 'What a stitch counter has counted; sent twice it is kept once',
+    permission: 'device',
+    keyed: false,
+    params: ofDevice,
+    body: z.strictObject({ counts: z.array(CounterMessage).min(1).max(500) }),
+    reply: z.object({ kept: z.int() }),
+    errors: ['device.token', 'device.not-counter'],
   }),
   watchDevice: streams({
     id: 'watchDevice',

@@ -11,8 +11,8 @@ import {
   PresentSetupChange,
   Zone,
 } from '../floor/index.js';
-import { Id } from '../shared/index.js';
-import { reads, writes } from './route.js';
+import { Id, Instant } from '../shared/index.js';
+import { reads, streams, writes } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
 
@@ -81,6 +81,13 @@ export const floorRoutes = {
     summary: 'The floor now: needles, running hours, what is due',
     permission: 'operator',
     reply: FloorView,
+  }),
+  watchFloor: streams({
+    id: 'watchFloor',
+    path: '/api/floor/live',
+    summary: 'Tells when the floor has changed and is to be read again',
+    permission: 'operator',
+    reply: z.object({ changedAt: Instant }),
   }),
   changeNeedle: writes({
     id: 'changeNeedle',

@@ -24,7 +24,10 @@ export function openApiOf(routes: readonly Route[], version: string): Json {
     paths,
     components: {
       schemas: { Problem: schemaOf(Problem) },
-      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'gantelet.sid' } },
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'gantelet.sid' },
+        device: { type: 'http', scheme: 'bearer' },
+      },
     },
   };
 }
@@ -34,7 +37,7 @@ function operationOf(route: Route): Json {
     operationId: route.id,
     summary: route.summary,
     'x-permission': route.permission,
-    ...(route.permission === 'anyone' ? {} : { security: [{ session: [] }] }),
+    ...securityOf(route),
     parameters: [
       ...parametersOf(route.params, 'path'),
       ...parametersOf(route.query, 'query'),
@@ -55,6 +58,11 @@ function operationOf(route: Route): Json {
   };
 }
 
+function securityOf({ permission }: Route): Json {
+  if (permission === 'anyone') return {};
+  return { security: [permission === 'device' ? { device: [] } : { session: [] }] };
+}
+
 function parametersOf(schema: z.ZodType, place: 'path' | 'query'): Json[] {
   const { properties = {}, required = [] } = schemaOf(schema, 'input') as {
     properties?: Record<string, Json>;
@@ -71,7 +79,9 @@ function parametersOf(schema: z.ZodType, place: 'path' | 'query'): Json[] {
 function headersOf(route: Route): Json[] {
   const header = (name: string, schema: Json) => ({ name, in: 'header', required: true, schema });
   return [
-    ...(route.method === 'GET' ? [] : [header(CSRF_HEADER, { type: 'string' })]),
+    ...(route.method === 'GET' || route.permission === 'device'
+      ? []
+      : [header(CSRF_HEADER, { type: 'string' })]),
     ...(route.keyed ? [header(IDEMPOTENCY_HEADER, { type: 'string', format: 'uuid' })] : []),
   ];
 }

@@ -2,6 +2,9 @@ import * as z from 'zod';
 import type { ErrorCode } from '../problem/index.js';
 import type { Role } from '../shop/index.js';
 
+/** Who may ask. */
+export type Permission = 'anyone' | 'device' | Role;
+
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
 /**
@@ -19,8 +22,8 @@ export interface Route<
   /** Path with `:name` parameters. */
   readonly path: string;
   readonly summary: string;
-  /** Least role that may ask; `anyone` needs no session. */
-  readonly permission: 'anyone' | Role;
+  /** Least role that may ask; `anyone` needs no session, a `device` its own token as a bearer. */
+  readonly permission: Permission;
   /** A keyed write carries an Idempotency-Key and is done once, however often it is sent. */
   readonly keyed: boolean;
   /** Answers with a stream of server-sent events, each a `reply`, until one side ends it. */
@@ -50,7 +53,7 @@ interface Common<P, Q, R> {
   readonly id: string;
   readonly path: string;
   readonly summary: string;
-  readonly permission: 'anyone' | Role;
+  readonly permission: Permission;
   readonly params?: P;
   readonly query?: Q;
   readonly reply: R;

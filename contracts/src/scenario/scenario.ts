@@ -69,7 +69,14 @@ export const Scenario = z.strictObject({
   ),
   /** Stand-ins for gauges and scales, each with the token it proves itself with. */
   standIns: z.array(
-    z.strictObject({ id: Id, kind: DeviceKind, name: Name, token: DeviceToken, registeredById: Id }),
+    z.strictObject({
+      id: Id,
+      kind: DeviceKind,
+      name: Name,
+      machineId: Id.nullable(),
+      token: DeviceToken,
+      registeredById: Id,
+    }),
   ),
 });
 export type Scenario = z.infer<typeof Scenario>;

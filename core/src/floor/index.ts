@@ -27,3 +27,12 @@ export {
   type FragmentCount,
   type RemovalCause,
 } from './removal.js';
+export {
+  counterRuns,
+  HOUR_MS,
+  LONGEST_STEP_MS,
+  runsByHour,
+  type CounterReading,
+  type CounterRun,
+  type HourRun,
+} from './counter-run.js';

@@ -148,7 +148,12 @@ describe('the broker', () => {
     expect(JSON.parse(await heard)).toEqual(ask);
 
     const lead = await shop.signedIn('lead');
-    const entry = { kind: 'scale', name: 'Scale by the store', token: 's'.repeat(43) } as const;
+    const entry = {
+      kind: 'scale',
+      name: 'Scale by the store',
+      machineId: null,
+      token: 's'.repeat(43),
+    } as const;
     const { body: scale } = await lead.call(routes.registerDevice, { body: entry });
     const refused = await mechanic.call(routes.askStandIn, { params: { deviceId: scale.id }, body: { ask } });
     expect([refused.status, (refused.body as unknown as Problem).code]).toEqual([422, 'device.no-stand-in']);
@@ -156,7 +161,12 @@ describe('the broker', () => {
 
   it('lets a device in from its registration until it is revoked, and shows it out then', async () => {
     const lead = await shop.signedIn('lead');
-    const entry = { kind: 'scale', name: 'Scale in the loft', token: 't'.repeat(43) } as const;
+    const entry = {
+      kind: 'scale',
+      name: 'Scale in the loft',
+      machineId: null,
+      token: 't'.repeat(43),
+    } as const;
     const { body: scale } = await lead.call(routes.registerDevice, { body: entry });
     expect(JSON.stringify(scale)).not.toContain(entry.token);
     const client = come(scale.id, entry.token);

@@ -1,16 +1,20 @@
 import { timingSafeEqual } from 'node:crypto';
 import { createServer, type AddressInfo } from 'node:net';
+import type * as z from 'zod';
 import { Aedes, type Client } from 'aedes';
 import {
   DEVICE_MESSAGE_LIMIT,
+  CounterMessage,
   DeviceReading,
   DeviceStatus,
   Id,
   readTopic,
   type DeviceChannel,
+  type DeviceKind,
 } from '@gantelet/contracts';
 import type { MqttConfig } from '../config.js';
 import type { Database } from '../db/database.js';
+import { openIntake, type CounterArrival } from '../features/counter/index.js';
 import { findRevoked, jsonOf, letsIn, SERVER_USER } from '../features/device/index.js';
 
 export interface Broker {
@@ -19,7 +23,9 @@ export interface Broker {
 }
 
 /** Who is behind a connection: a server instance, or one device. */
-type Visitor = { readonly server: true } | { readonly server: false; readonly deviceId: string };
+type Visitor =
+  | { readonly server: true }
+  | { readonly server: false; readonly deviceId: string; readonly kind: DeviceKind };
 
 /** How soon a revoked device that is connected is shown out. */
 const SWEEP_MS = 5000;
@@ -31,8 +37,13 @@ const BUSY = 3;
  * speaks only on its own topics and only what the contracts allow, and hears only what it is asked; a server instance
  * hears all of ours and asks.
  */
-export async function startBroker(database: Database, { host, port, secret }: MqttConfig): Promise<Broker> {
+export async function startBroker(
+  database: Database,
+  { host, port, secret }: MqttConfig,
+  now = () => new Date(),
+): Promise<Broker> {
   const visitors = new Map<Client, Visitor>();
+  const intake = openIntake(database, now);
   const aedes = await Aedes.createBroker({
     authenticate: (client, username = '', password = Buffer.alloc(0), done) => {
       welcome(database, secret, username, password).then(
@@ -48,8 +59,18 @@ export async function startBroker(database: Database, { host, port, secret }: Mq
     },
     authorizePublish: (client, packet, done) => {
       const visitor = client && visitors.get(client);
-      const allowed = visitor && maySay(visitor, packet.topic, Buffer.from(packet.payload));
-      done(allowed ? null : new Error('not allowed to publish this here'));
+      const said = visitor ? heard(visitor, packet.topic, Buffer.from(packet.payload)) : null;
+      if (!said) return done(new Error('not allowed to publish this here'));
+      if (!said.count) return done(null);
+      // A count is acknowledged once it is kept, and not before: a counter that was not heard sends it again.
+      intake.take(said.count).then(
+        () => {
+          done(null);
+        },
+        () => {
+          done(new Error('not kept'));
+        },
+      );
     },
     authorizeSubscribe: (client, subscription, done) => {
       const visitor = visitors.get(client);
@@ -87,26 +108,35 @@ async function welcome(
 ): Promise<Visitor | null> {
   if (username === SERVER_USER) return same(password, Buffer.from(secret)) ? { server: true } : null;
   if (!Id.safeParse(username).success) return null;
-  return (await letsIn(database, username, password.toString('utf8')))
-    ? { server: false, deviceId: username }
-    : null;
+  const kind = await letsIn(database, username, password.toString('utf8'));
+  return kind ? { server: false, deviceId: username, kind } : null;
 }
 
 function same(a: Buffer, b: Buffer): boolean {
   return a.length === b.length && timingSafeEqual(a, b);
 }
 
-const SAID_BY_DEVICE: Readonly<Partial<Record<DeviceChannel, typeof DeviceReading | typeof DeviceStatus>>> = {
-  reading: DeviceReading,
-  status: DeviceStatus,
+/** What each kind of device may say, and where. */
+const SAID_BY: Readonly<Record<DeviceKind, Readonly<Partial<Record<DeviceChannel, z.ZodType>>>>> = {
+  counter: { count: CounterMessage, status: DeviceStatus },
+  'tension-gauge': { reading: DeviceReading, status: DeviceStatus },
+  scale: { reading: DeviceReading, status: DeviceStatus },
 };
 
-function maySay(visitor: Visitor, topic: string, payload: Buffer): boolean {
+/** Takes in a message as far as its sender may send it: null when not. A count comes with what is to be kept of it. */
+function heard(
+  visitor: Visitor,
+  topic: string,
+  payload: Buffer,
+): { readonly count: CounterArrival | null } | null {
   const at = readTopic(topic);
-  if (!at || payload.length > DEVICE_MESSAGE_LIMIT) return false;
-  if (visitor.server) return at.channel === 'ask';
-  const schema = SAID_BY_DEVICE[at.channel];
-  return at.deviceId === visitor.deviceId && schema?.safeParse(jsonOf(payload)).success === true;
+  if (!at || payload.length > DEVICE_MESSAGE_LIMIT) return null;
+  if (visitor.server) return at.channel === 'ask' ? { count: null } : null;
+  if (at.deviceId !== visitor.deviceId) return null;
+  const said = SAID_BY[visitor.kind][at.channel]?.safeParse(jsonOf(payload));
+  if (!said?.success) return null;
+  const message = at.channel === 'count' ? (said.data as CounterMessage) : null;
+  return { count: message && { deviceId: visitor.deviceId, message } };
 }
 
 function mayHear(visitor: Visitor, topic: string): boolean {

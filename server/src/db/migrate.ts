@@ -5,6 +5,7 @@ import { matchRoom } from './migrations/20261125-match-room.js';
 import { tensionRoom } from './migrations/20261126-tension-room.js';
 import { gaugeReadings } from './migrations/20261127-gauge-readings.js';
 import { devices } from './migrations/20261128-devices.js';
+import { counters } from './migrations/20261201-counters.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
 export type Migration = RunnableMigration<Sequelize>;
@@ -17,6 +18,7 @@ const MIGRATIONS: readonly Migration[] = [
   gaugeReadings,
   devices,
   lifeRoom,
+  counters,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -233,6 +233,8 @@ export interface DeviceRow {
   registeredAt: Date;
   registeredById: string;
   revokedAt: Date | null;
+  machineId: string | null;
+  lastHeardAt: Date | null;
 }
 export interface JobRow {
   id: string;

@@ -267,6 +267,8 @@ export function defineTables(sequelize: Sequelize) {
       registeredAt: instant,
       registeredById: ref,
       revokedAt: instantOrNone,
+      machineId: refOrNone,
+      lastHeardAt: instantOrNone,
     }),
     jobs: table<JobRow>('jobs', {
       id,

@@ -9,7 +9,7 @@ import { openApiOf, ROUTE_TABLE } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
 import { features } from '../features/features.js';
-import { openDeviceLine } from '../features/device/index.js';
+import { letsIn, openDeviceLine } from '../features/device/index.js';
 import { findPerson } from '../features/shop/index.js';
 import { mountRoutes } from './mount.js';
 import { answerProblems, BODY_LIMIT, unknownRoute } from './problems.js';
@@ -70,6 +70,7 @@ export function createApp({
       checkReplies,
       ends: ends.signal,
       findPerson: (id) => findPerson(database, id),
+      letsIn: async (deviceId, token) => (await letsIn(database, deviceId, token)) !== null,
       before: { signIn: limitSignIns(database) },
     }),
   );

@@ -9,6 +9,7 @@ import {
   roleReaches,
   type FieldProblem,
   type Person,
+  type Role,
   type Route,
 } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
@@ -21,6 +22,8 @@ export interface MountContext {
   readonly database: Database;
   readonly now: () => Date;
   readonly findPerson: (id: string) => Promise<Person | null>;
+  /** Whether a device may come in with a token. */
+  readonly letsIn: (deviceId: string, token: string) => Promise<boolean>;
   /** Extra middleware for single routes, by route id. */
   readonly before: Readonly<Record<string, RequestHandler>>;
   /** Checks every reply against its schema. On in tests. */
@@ -51,7 +54,10 @@ async function answerOne(
   request: Request,
   context: MountContext,
 ): Promise<unknown> {
-  const person = await permitted(route, request, context);
+  const person =
+    route.permission === 'device'
+      ? await permittedDevice(request, context)
+      : await permitted(route, route.permission, request, context);
   const ask: Ask<Route> = { ...parsed(route, request), person, session: sessionControl(request) };
   const reply = route.keyed
     ? await keyedWrite(context.database, identityOf(route, ask), context.now(), (tx) => answer(ask, tx))
@@ -60,16 +66,28 @@ async function answerOne(
 }
 
 /** Who asks, when they may; the write token is checked before anything is read. */
-async function permitted(route: Route, request: Request, context: MountContext): Promise<Person | null> {
+async function permitted(
+  route: Route,
+  permission: 'anyone' | Role,
+  request: Request,
+  context: MountContext,
+): Promise<Person | null> {
   const { personId } = request.session;
   const person = personId === undefined ? null : await context.findPerson(personId);
-  if (route.permission === 'anyone') return person;
+  if (permission === 'anyone') return person;
   if (!person) throw new ProblemError('session.required');
-  if (!roleReaches(person.role, route.permission)) {
-    throw new ProblemError('role.insufficient', { role: route.permission });
+  if (!roleReaches(person.role, permission)) {
+    throw new ProblemError('role.insufficient', { role: permission });
   }
   if (route.method !== 'GET' && !carriesToken(request)) throw new ProblemError('session.forged');
   return person;
+}
+
+/** A device proves itself with its token as a bearer (RFC 6750). @throws ProblemError `device.token` */
+async function permittedDevice(request: Request, { letsIn }: MountContext): Promise<null> {
+  const token = /^Bearer ([\w-]+)$/.exec(request.header('authorization') ?? '')?.[1] ?? '';
+  if (!(await letsIn(String(request.params['deviceId']), token))) throw new ProblemError('device.token');
+  return null;
 }
 
 function parsed(route: Route, request: Request) {

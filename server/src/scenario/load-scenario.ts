@@ -74,6 +74,7 @@ export async function loadScenario(
         tokenHash: hashToken(token),
         registeredAt: now,
         revokedAt: null,
+        lastHeardAt: null,
       })),
       inOne,
     );

@@ -11,6 +11,9 @@ export type TestRole = keyof typeof TEST_PEOPLE;
 /** What the gauge of the small works proves itself with. */
 export const GAUGE_TOKEN = 'g'.repeat(43);
 
+/** What the counter of its compound proves itself with. */
+export const COUNTER_TOKEN = 'c'.repeat(43);
+
 /** Instant the small works was loaded at: a Wednesday, mid early shift. */
 export const LOADED_AT = new Date('2026-03-04T10:00:00Z');
 
@@ -25,6 +28,7 @@ export function smallWorks() {
     install: newId(),
     portableInstall: newId(),
     gauge: newId(),
+    counter: newId(),
   };
   const people = (Object.keys(TEST_PEOPLE) as TestRole[]).map((role) => ({
     id: newId(),
@@ -142,7 +146,16 @@ export function smallWorks() {
         id: ids.gauge,
         kind: 'tension-gauge',
         name: 'Gauge 1',
+        machineId: null,
         token: GAUGE_TOKEN,
+        registeredById: mechanicId,
+      },
+      {
+        id: ids.counter,
+        kind: 'counter',
+        name: 'Counter of Compound 01',
+        machineId: ids.compound,
+        token: COUNTER_TOKEN,
         registeredById: mechanicId,
       },
     ],

@@ -33,9 +33,9 @@ export async function startTestShop(): Promise<TestShop> {
   await migrationsOf(database.sequelize).up();
   const works = smallWorks();
   await loadScenario(database, works.scenario, LOADED_AT);
-  const broker = await startBroker(database, { ...LOOPBACK, port: 0 });
-  const config = { ...bare, mqtt: { ...LOOPBACK, port: broker.port } };
   const clock = { now: LOADED_AT };
+  const broker = await startBroker(database, { ...LOOPBACK, port: 0 }, () => clock.now);
+  const config = { ...bare, mqtt: { ...LOOPBACK, port: broker.port } };
   const stops: (() => Promise<void>)[] = [];
   const instance = (): Promise<string> => {
     const app = createApp({

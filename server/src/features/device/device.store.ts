@@ -18,10 +18,14 @@ export async function findDevices(
   return rows.map((row) => deviceOf(row, people.find((one) => one.id === row.registeredById)?.name ?? ''));
 }
 
-/** Whether a device may come in with a token. */
-export async function letsIn({ tables }: Database, id: string, token: string): Promise<boolean> {
+/** The kind of a device that may come in with a token; null when it may not. */
+export async function letsIn(
+  { tables }: Database,
+  id: string,
+  token: string,
+): Promise<DeviceRow['kind'] | null> {
   const where = { id, tokenHash: hashToken(token), revokedAt: null };
-  return (await tables.devices.count({ where })) === 1;
+  return (await tables.devices.findOne({ where }))?.get({ plain: true }).kind ?? null;
 }
 
 /** Those of the devices that are not to be let in any more. */
@@ -36,7 +40,7 @@ export async function findRevoked({ tables }: Database, ids: readonly string[]):
 export async function insertDevice(
   { tables }: Database,
   id: string,
-  { kind, name, token }: DeviceEntry,
+  { kind, name, machineId, token }: DeviceEntry,
   person: Person,
   now: Date,
   tx: Transaction,
@@ -50,6 +54,8 @@ export async function insertDevice(
     registeredAt: now,
     registeredById: person.id,
     revokedAt: null,
+    machineId,
+    lastHeardAt: null,
   };
   await tables.devices.create(row, { transaction: tx });
   return deviceOf(row, person.name);
@@ -70,6 +76,7 @@ function deviceOf(row: DeviceRow, registeredBy: string): Device {
     id: row.id,
     kind: row.kind,
     name: row.name,
+    machineId: row.machineId,
     standIn: Boolean(row.standIn),
     registeredAt: row.registeredAt.toISOString(),
     registeredBy,

@@ -1,12 +1,15 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
-import { answer, write, type Handled } from '../../http/handle.js';
+import { answer, stream, write, type Handled } from '../../http/handle.js';
 import { changeNeedle, clearMachine, readFloor } from './floor.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
+import { floorWatch } from './watch-floor.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
+  const watching = floorWatch(database);
   return [
+    stream(routes.watchFloor, () => Promise.resolve(watching)),
     answer(routes.readFloor, () => readFloor(database, now())),
     answer(routes.listMachines, () => listMachines(database)),
     answer(routes.listZones, () => listZones(database)),

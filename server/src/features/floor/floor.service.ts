@@ -1,5 +1,5 @@
 import { tzOffset } from '@date-fns/tz';
-import { mustStop, needleAge, needleSystem, shiftHours } from '@gantelet/core';
+import { HOUR_MS, mustStop, needleAge, needleSystem, shiftHours } from '@gantelet/core';
 import {
   newId,
   ProblemError,
@@ -11,6 +11,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import { findCounted, type CountedRow } from '../counter/index.js';
 import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
 import {
   findInstall,
@@ -24,15 +25,18 @@ import {
 import { findMachine, listZones, lockMachine, updateMachine } from './machine.store.js';
 
 const RECENT_SHOWN = 8;
+/** A counter that was not heard for so long is silent. */
+const SILENT_AFTER_MS = 2 * 60_000;
 /** How far a phone's clock may be ahead of the server's. */
 const CLOCK_SLACK_MS = 2 * 60_000;
 
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
   const clock = await shopClock(database);
-  const [zones, standing, recent] = await Promise.all([
+  const [zones, standing, counted, recent] = await Promise.all([
     listZones(database),
     readStandingMachines(database),
+    countedBy(database, null),
     readRecentChanges(database, RECENT_SHOWN),
   ]);
   return {
@@ -44,7 +48,9 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
       return {
         ...zone,
         needleFraction: { value, low, high, standing: fractionStanding },
-        machines: standing.filter((one) => one.zoneId === zone.id).map((one) => withAge(one, clock, now)),
+        machines: standing
+          .filter((one) => one.zoneId === zone.id)
+          .map((one) => withAge(one, counted.get(one.machine.id) ?? null, clock, now)),
       };
     }),
   };
@@ -131,13 +137,9 @@ async function removeNeedle(
   tx: Transaction,
 ): Promise<string> {
   const id = newId();
-  const runningHours = clock.age(
-    zoneId,
-    leaving.installedAt,
-    removedAt,
-    leaving.entryHours,
-    false,
-  ).runningHours;
+  const counted = (await countedBy(database, machineId, tx)).get(machineId) ?? null;
+  const { installedAt, entryHours } = leaving;
+  const { runningHours } = clock.age(zoneId, installedAt, removedAt, entryHours, counted, false);
   const who = { installId: leaving.id, machineId, removedById: person.id };
   await insertRemoval(database, { id, ...who, removedAt, cause, fragments, runningHours }, tx);
   return id;
@@ -176,24 +178,56 @@ async function standingNow(
 ): Promise<FloorMachine> {
   const [standing] = await readStandingMachines(database, machineId, tx);
   if (!standing) throw new ProblemError('machine.unknown');
-  return withAge(standing, clock, now);
+  const counted = await countedBy(database, machineId, tx);
+  return withAge(standing, counted.get(machineId) ?? null, clock, now);
 }
 
 function withAge(
   { machine, zoneId, entryHours }: StandingMachine,
+  counted: CountedRow | null,
   clock: ShopClock,
   now: Date,
 ): FloorMachine {
   const { needle, stoppedBy } = machine;
-  const age = needle && clock.age(zoneId, new Date(needle.installedAt), now, entryHours, stoppedBy !== null);
-  return { ...machine, age };
+  const age =
+    needle && clock.age(zoneId, new Date(needle.installedAt), now, entryHours, counted, stoppedBy !== null);
+  return { ...machine, age, counter: counted && counterView(counted, now) };
+}
+
+function counterView({ lastHeardAt, stitches, motorMs, coveredShiftMs }: CountedRow, now: Date) {
+  const heard = lastHeardAt !== null && now.getTime() - lastHeardAt.getTime() <= SILENT_AFTER_MS;
+  return {
+    state: heard ? ('heard' as const) : ('silent' as const),
+    lastHeardAt: lastHeardAt?.toISOString() ?? null,
+    stitches: Math.round(stitches),
+    motorHours: motorMs / HOUR_MS,
+    coveredHours: coveredShiftMs / HOUR_MS,
+  };
+}
+
+/** What counters say of the needles, by machine. */
+async function countedBy(
+  database: Database,
+  machineId: string | null,
+  tx: Transaction | null = null,
+): Promise<ReadonlyMap<string, CountedRow>> {
+  const rows = await findCounted(database, machineId, tx);
+  return new Map(rows.map((row) => [row.machineId, row]));
 }
 
 /** How needle time counts in this shop. */
 interface ShopClock {
   readonly lifeHours: number;
   zoneTime(zoneId: string): ZoneTime;
-  age(zoneId: string, from: Date, to: Date, entryHours: number, stopped: boolean): FloorAge;
+  /** Running hours as counted where a counter was heard, and by the needle fraction where none was. */
+  age(
+    zoneId: string,
+    from: Date,
+    to: Date,
+    entryHours: number,
+    counted: CountedRow | null,
+    stopped: boolean,
+  ): FloorAge;
 }
 type FloorAge = NonNullable<FloorMachine['age']>;
 
@@ -205,10 +239,12 @@ async function shopClock(database: Database, tx: Transaction | null = null): Pro
   return {
     lifeHours: shop.lifeHours,
     zoneTime,
-    age: (zoneId, from, to, entryHours, stopped) => {
+    age: (zoneId, from, to, entryHours, counted, stopped) => {
       const { shifts, fraction } = zoneTime(zoneId);
       const hours = shiftHours(shifts, { startMs: from.getTime(), endMs: to.getTime() }, offset);
-      return needleAge(hours, fraction, entryHours, shop.lifeHours, stopped);
+      const unheard = Math.max(0, hours - (counted?.coveredShiftMs ?? 0) / HOUR_MS);
+      const known = entryHours + (counted?.motorMs ?? 0) / HOUR_MS;
+      return needleAge(unheard, fraction, known, shop.lifeHours, stopped);
     },
   };
 }

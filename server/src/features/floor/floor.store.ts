@@ -7,7 +7,7 @@ import type { ClearanceRow, NeedleInstallRow, NeedleRemovalRow } from '../../db/
 export interface StandingMachine {
   readonly zoneId: string;
   readonly entryHours: number;
-  readonly machine: Omit<FloorMachine, 'age'>;
+  readonly machine: Omit<FloorMachine, 'age' | 'counter'>;
 }
 
 interface FloorRow {
@@ -147,4 +147,18 @@ export async function insertClearance(
   tx: Transaction,
 ): Promise<void> {
   await tables.clearances.create(row, { transaction: tx });
+}
+
+/** Counters that go on counting are news so often. */
+const COUNTS_EVERY_S = 15;
+
+/** Another text whenever a needle, a machine or a count is another. */
+export async function floorVersion({ sequelize }: Database): Promise<string> {
+  const [row] = await sequelize.query<Record<string, unknown>>(
+    `SELECT (SELECT MAX(id) FROM needle_installs) AS installs, (SELECT MAX(id) FROM needle_removals) AS removals,
+            (SELECT COUNT(*) FROM clearances) AS clearances, (SELECT SUM(version) FROM machines) AS machines,
+            (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
+    { type: QueryTypes.SELECT },
+  );
+  return JSON.stringify(row);
 }

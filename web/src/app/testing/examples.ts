@@ -117,6 +117,7 @@ export function floorMachine(
       hoursLeft,
       state: hoursLeft <= 0 ? 'due' : 'good',
     },
+    counter: null,
     stoppedBy: null,
     presentSetup: null,
     ...more,

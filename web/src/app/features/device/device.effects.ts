@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, of, switchMap } from 'rxjs';
+import { catchError, exhaustMap, forkJoin, map, of, switchMap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { deviceActions } from './device.state';
@@ -12,8 +12,8 @@ export const readList = createEffect(
     actions.pipe(
       ofType(deviceActions.wanted),
       switchMap(() =>
-        api.call(routes.listDevices).pipe(
-          map((devices) => deviceActions.listRead({ devices })),
+        forkJoin({ devices: api.call(routes.listDevices), machines: api.call(routes.listMachines) }).pipe(
+          map((lists) => deviceActions.listRead(lists)),
           catchError(failed),
         ),
       ),

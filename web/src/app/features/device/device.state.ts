@@ -1,12 +1,12 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { Device, DeviceEntry, Problem } from '@gantelet/contracts';
+import type { Device, DeviceEntry, Machine, Problem } from '@gantelet/contracts';
 
 export const deviceActions = createActionGroup({
   source: 'Device',
   events: {
     /** Somebody needs the list. */
     Wanted: emptyProps(),
-    'List Read': props<{ devices: readonly Device[] }>(),
+    'List Read': props<{ devices: readonly Device[]; machines: readonly Machine[] }>(),
     Register: props<{ key: string; entry: DeviceEntry }>(),
     Revoke: props<{ key: string; deviceId: string }>(),
     /** `token` is that of a device just registered, to be shown once. */
@@ -17,19 +17,21 @@ export const deviceActions = createActionGroup({
 
 export interface DeviceState {
   readonly devices: readonly Device[];
+  /** Those that a counter can be registered for. */
+  readonly machines: readonly Machine[];
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly registered: { readonly device: Device; readonly token: string } | null;
 }
 
-const initial: DeviceState = { devices: [], saving: false, problem: null, registered: null };
+const initial: DeviceState = { devices: [], machines: [], saving: false, problem: null, registered: null };
 
 export const deviceFeature = createFeature({
   name: 'device',
   reducer: createReducer(
     initial,
     on(deviceActions.wanted, (state) => ({ ...state, problem: null, registered: null })),
-    on(deviceActions.listRead, (state, { devices }) => ({ ...state, devices })),
+    on(deviceActions.listRead, (state, { devices, machines }) => ({ ...state, devices, machines })),
     on(deviceActions.register, deviceActions.revoke, (state) => ({ ...state, saving: true, problem: null })),
     on(deviceActions.kept, (state, { device, token }) => ({
       ...state,

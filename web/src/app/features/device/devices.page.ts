@@ -3,12 +3,16 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { DEVICE_KINDS, newId, roleReaches, topicOf, type DeviceKind } from '@gantelet/contracts';
+import { DEVICE_KINDS, newId, roleReaches, topicOf, type Device, type DeviceKind } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopFeature } from '../shop/shop.state';
 import { deviceActions, deviceFeature } from './device.state';
 
-const KIND_WORDS: Readonly<Record<DeviceKind, string>> = { 'tension-gauge': 'Tension gauge', scale: 'Scale' };
+const KIND_WORDS: Readonly<Record<DeviceKind, string>> = {
+  counter: 'Stitch counter',
+  'tension-gauge': 'Tension gauge',
+  scale: 'Scale',
+};
 const TOKEN_BYTES = 32;
 
 /** Which instruments speak to us, and may this one still? */
@@ -19,7 +23,8 @@ const TOKEN_BYTES = 32;
   template: `<main>
     <h1>{{ devices().length }} devices</h1>
     <p class="soft">
-      Gauges and scales that send their readings over MQTT. <a routerLink="/shop">Ways of the shop</a>
+      Counters, gauges and scales that send what they read over MQTT.
+      <a routerLink="/shop">Ways of the shop</a>
     </p>
     <hr class="stitch" />
     <gan-problem [problem]="problem()" />
@@ -36,7 +41,7 @@ const TOKEN_BYTES = 32;
           <dt>Password</dt>
           <dd>{{ registered.token }}</dd>
           <dt>Sends to</dt>
-          <dd>{{ topic(registered.device.id) }}</dd>
+          <dd>{{ topic(registered.device) }}</dd>
         </dl>
       </section>
     }
@@ -88,7 +93,18 @@ const TOKEN_BYTES = 32;
             }
           </select>
         </label>
-        <button class="button main" [disabled]="form.invalid || saving()">Register</button>
+        @if (form.controls.kind.value === 'counter') {
+          <label
+            >On machine
+            <select class="form-select" formControlName="machineId">
+              <option value="">Choose</option>
+              @for (machine of machines(); track machine.id) {
+                <option [value]="machine.id">{{ machine.name }}</option>
+              }
+            </select>
+          </label>
+        }
+        <button class="button main" [disabled]="incomplete() || saving()">Register</button>
       </form>
     }
   </main>`,
@@ -117,7 +133,7 @@ const TOKEN_BYTES = 32;
     }
     form {
       display: grid;
-      grid-template-columns: 2fr 1fr auto;
+      grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
       gap: 12px;
       align-items: end;
     }
@@ -167,6 +183,7 @@ const TOKEN_BYTES = 32;
 export class DevicesPage {
   private readonly store = inject(Store);
   protected readonly devices = this.store.selectSignal(deviceFeature.selectDevices);
+  protected readonly machines = this.store.selectSignal(deviceFeature.selectMachines);
   protected readonly saving = this.store.selectSignal(deviceFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(deviceFeature.selectProblem);
   protected readonly registered = this.store.selectSignal(deviceFeature.selectRegistered);
@@ -178,18 +195,25 @@ export class DevicesPage {
   protected readonly form = inject(NonNullableFormBuilder).group({
     name: ['', [Validators.required, Validators.maxLength(80)]],
     kind: ['tension-gauge' as DeviceKind, Validators.required],
+    machineId: [''],
   });
+  /** A counter needs its machine. */
+  protected readonly incomplete = (): boolean => {
+    const { kind, machineId } = this.form.getRawValue();
+    return this.form.invalid || (kind === 'counter' && machineId === '');
+  };
 
   constructor() {
     this.store.dispatch(deviceActions.wanted());
   }
 
-  protected topic(deviceId: string): string {
-    return topicOf(deviceId, 'reading');
+  protected topic({ id, kind }: Device): string {
+    return topicOf(id, kind === 'counter' ? 'count' : 'reading');
   }
 
   protected register(): void {
-    const entry = { ...this.form.getRawValue(), token: newToken() };
+    const { name, kind, machineId } = this.form.getRawValue();
+    const entry = { name, kind, machineId: kind === 'counter' ? machineId : null, token: newToken() };
     this.store.dispatch(deviceActions.register({ key: newId(), entry }));
     this.form.reset();
   }

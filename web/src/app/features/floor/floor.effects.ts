@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, concatMap, map, of, switchMap } from 'rxjs';
+import { catchError, concatMap, filter, map, of, switchMap, takeUntil } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
-import { ApiClient } from '../../shared/api/api-client';
+import { ApiClient, watch } from '../../shared/api/api-client';
 import { CAUSE_WORDS } from '../../shared/words/floor-words';
 import { floorActions } from './floor.state';
 
@@ -12,11 +12,27 @@ const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 export const readFloor = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(floorActions.opened, floorActions.machineChanged),
+      ofType(floorActions.opened, floorActions.machineChanged, floorActions.floorChanged),
       switchMap(() =>
         api.call(routes.readFloor).pipe(
           map((floor) => floorActions.floorRead({ floor })),
           catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** While the room is open the floor is read again whenever it changed, whoever changed it. */
+export const followFloor = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(floorActions.opened),
+      switchMap(() =>
+        watch(routes.watchFloor, {}).pipe(
+          filter((change) => change !== null),
+          map(() => floorActions.floorChanged()),
+          takeUntil(actions.pipe(ofType(floorActions.closed))),
         ),
       ),
     ),

@@ -1,5 +1,13 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  DestroyRef,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { newId, roleReaches, type Clearance, type FloorMachine } from '@gantelet/contracts';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
@@ -64,6 +72,7 @@ export class FloorPage {
 
   constructor() {
     this.store.dispatch(floorActions.opened());
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(floorActions.closed()));
   }
 
   protected open(machine: FloorMachine): void {

@@ -20,6 +20,10 @@ export const floorActions = createActionGroup({
   source: 'Floor',
   events: {
     Opened: emptyProps(),
+    /** The room was left. */
+    Closed: emptyProps(),
+    /** The server says that the floor is another. */
+    'Floor Changed': emptyProps(),
     'Floor Read': props<{ floor: FloorView }>(),
     'Order Chosen': props<{ order: FloorOrder }>(),
     /** `key` is the id of the write: sending it again is the same change. */

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import type { FloorMachine } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { hoursLeftText, STATE_WORDS } from '../../shared/words/floor-words';
+import { counterText, hoursLeftText, STATE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
 const BAR = 100;
@@ -19,6 +19,9 @@ const BAR = 100;
       <span class="state" [class]="state()"><gan-signal [shape]="state()" /> {{ word() }}</span>
     </div>
     <div class="needle">{{ needle() }}</div>
+    @if (counterText(); as words) {
+      <div class="counter" [class.silent]="machine().counter?.state === 'silent'">{{ words }}</div>
+    }
     <svg viewBox="0 0 ${BAR} 8" preserveAspectRatio="none" aria-hidden="true">
       <rect class="frame" x="0.3" y="0.5" width="${BAR - 0.6}" height="7" />
       <rect class="sure" [attr.width]="left().sure" height="8" />
@@ -79,6 +82,14 @@ const BAR = 100;
     .needle {
       margin: 1px 0 5px;
     }
+    .counter {
+      font-size: 0.875rem;
+      color: var(--ink-soft);
+      margin-bottom: 4px;
+    }
+    .silent {
+      color: var(--watch);
+    }
     svg {
       width: 100%;
       height: 9px;
@@ -124,6 +135,7 @@ export class MachineRowComponent {
       ? `${needle.systemId} ${needleSizeText(needle.nm, this.preferences.unitOrder()).first}`
       : 'no needle logged';
   });
+  protected readonly counterText = computed(() => counterText(this.machine().counter));
   protected readonly leftText = computed(() => {
     const { age, stoppedBy } = this.machine();
     if (stoppedBy) return 'a piece is missing';

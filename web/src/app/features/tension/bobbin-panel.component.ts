@@ -14,7 +14,7 @@ import {
   DROP_TESTS,
   type BobbinSchool,
 } from '@gantelet/core';
-import type { BobbinReadingInput, Device, DeviceKind, StandInAsk } from '@gantelet/contracts';
+import type { BobbinReadingInput, Device, InstrumentKind, StandInAsk } from '@gantelet/contracts';
 import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { typedNumber } from '../../shared/typed-number';
@@ -184,8 +184,8 @@ export class BobbinPanelComponent {
   readonly devices = input.required<readonly Device[]>();
   readonly logged = output<Omit<BobbinReadingInput, 'readAt'>>();
 
-  protected readonly kinds: readonly DeviceKind[] = ['tension-gauge', 'scale'];
-  protected readonly live = signal<DeviceKind | null>(null);
+  protected readonly kinds: readonly InstrumentKind[] = ['tension-gauge', 'scale'];
+  protected readonly live = signal<InstrumentKind | null>(null);
   /** Pulls on the gauge since it was opened. */
   protected readonly pulls = signal<readonly number[]>([]);
   protected readonly ask = computed((): StandInAsk =>
@@ -243,7 +243,7 @@ export class BobbinPanelComponent {
   }
 
   /** Opens an instrument, or puts it away. */
-  protected read(kind: DeviceKind): void {
+  protected read(kind: InstrumentKind): void {
     this.live.set(this.live() === kind ? null : kind);
     this.pulls.set([]);
   }

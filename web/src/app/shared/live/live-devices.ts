@@ -1,6 +1,12 @@
 import { inject, Injectable } from '@angular/core';
 import { debounceTime, map, merge, scan, share, type Observable, type Subscription } from 'rxjs';
-import { routes, type Device, type DeviceEvent, type StandInAsk } from '@gantelet/contracts';
+import {
+  routes,
+  type Device,
+  type DeviceEvent,
+  type InstrumentKind,
+  type StandInAsk,
+} from '@gantelet/contracts';
 import { ApiClient, watch } from '../api/api-client';
 import { heard, NOTHING_HEARD, unheard, type LiveState } from './live-state';
 
@@ -13,7 +19,7 @@ export class LiveDevices {
   private readonly api = inject(ApiClient);
 
   /** Follows an instrument for as long as somebody is subscribed. */
-  watch({ id, kind }: Device): Observable<LiveState> {
+  watch({ id }: Pick<Device, 'id'>, kind: InstrumentKind): Observable<LiveState> {
     const events = watch(routes.watchDevice, { deviceId: id }).pipe(
       map((event) => event ?? LINE_DOWN),
       share(),

@@ -10,6 +10,7 @@ const GAUGE: Device = {
   id: newId(),
   kind: 'tension-gauge',
   name: 'Gauge 1',
+  machineId: null,
   standIn: true,
   registeredAt: '2026-03-01T08:00:00.000Z',
   registeredBy: 'Test lead',

@@ -13,7 +13,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { of, switchMap } from 'rxjs';
-import type { Device, DeviceKind, StandInAsk } from '@gantelet/contracts';
+import type { Device, InstrumentKind, StandInAsk } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../widgets/signal-mark.component';
 import { LiveDevices } from './live-devices';
 import { mistrust, NOTHING_HEARD, TRACE_MS } from './live-state';
@@ -143,7 +143,7 @@ const WORDS = {
   `,
 })
 export class LiveReadingComponent {
-  readonly kind = input.required<DeviceKind>();
+  readonly kind = input.required<InstrumentKind>();
   /** Every device of the shop: those of the kind that are not revoked can be chosen. */
   readonly from = input.required<readonly Device[]>();
   /** What a stand-in is asked to do; null when there is nothing to ask yet. */
@@ -162,7 +162,7 @@ export class LiveReadingComponent {
   protected readonly device = computed(() => this.own().find(({ id }) => id === this.chosenId()) ?? null);
   protected readonly live = toSignal(
     toObservable(this.device).pipe(
-      switchMap((device) => (device ? this.devices.watch(device) : of(NOTHING_HEARD))),
+      switchMap((device) => (device ? this.devices.watch(device, this.kind()) : of(NOTHING_HEARD))),
     ),
     { initialValue: NOTHING_HEARD },
   );

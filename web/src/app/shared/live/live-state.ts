@@ -1,5 +1,5 @@
 import { GAUGE_RULE, NOTHING_READ, SCALE_RULE, steady, type Steadying } from '@gantelet/core';
-import { WEAK_BATTERY_PERCENT, type DeviceEvent, type DeviceKind } from '@gantelet/contracts';
+import { WEAK_BATTERY_PERCENT, type DeviceEvent, type InstrumentKind } from '@gantelet/contracts';
 
 /** Whether what an instrument shows can be gone by. `silent` is on, but has not been heard for a while. */
 export type LinkState = 'waiting' | 'on' | 'silent' | 'off' | 'line-down';
@@ -27,7 +27,7 @@ export const TRACE_MS = 6000;
 const RESTART_MS = 2000;
 
 /** Takes in one event. A message that came twice or late changes nothing. */
-export function heard(state: LiveState, event: DeviceEvent, kind: DeviceKind): LiveState {
+export function heard(state: LiveState, event: DeviceEvent, kind: InstrumentKind): LiveState {
   if ('state' in event) return { ...state, link: event.state };
   const value = 'tensionCn' in event ? event.tensionCn : event.grams;
   const last = state.trace.at(-1);

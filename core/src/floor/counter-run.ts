@@ -1,0 +1,111 @@
+import { OutOfRange, requireNotNegative } from '../standing/index.js';
+
+/** What a stitch counter says: totals since it was switched on. */
+export interface CounterReading {
+  /** Names the time it was switched on: another one begins from zero. */
+  readonly boot: number;
+  /** Counts up by one with each reading since it was switched on. */
+  readonly seq: number;
+  readonly sentAtMs: number;
+  readonly stitches: number;
+  readonly motorMs: number;
+}
+
+/** What a machine ran between two readings of its counter. */
+export interface CounterRun {
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly stitches: number;
+  readonly motorMs: number;
+  /** Readings were missing in between, or the counter was off: when in this time it ran is not known. */
+  readonly gap: boolean;
+}
+
+/** Readings further apart than this leave a gap. Assumption. */
+export const LONGEST_STEP_MS = 5 * 60_000;
+
+/**
+ * What a machine ran, from the readings of its counter in whatever order they came. Never negative, nothing twice: a
+ * reading that came twice is one; a lost one is covered by the totals of the next; after the counter was switched off and
+ * on, or its totals fell, the new totals count from zero; what a clock set back cannot place counts at its reading.
+ *
+ * @returns runs in the order of time, one per reading but the first
+ * @throws OutOfRange for a total or time that is negative
+ */
+export function counterRuns(readings: readonly CounterReading[]): readonly CounterRun[] {
+  for (const { stitches, motorMs, sentAtMs } of readings) {
+    requireNotNegative('stitches', stitches);
+    requireNotNegative('motorMs', motorMs);
+    if (!Number.isFinite(sentAtMs)) throw new OutOfRange('sentAtMs', sentAtMs, 'a finite number');
+  }
+  const ordered = inOrder(readings);
+  return ordered.slice(1).map((reading, i) => runBetween(ordered[i]!, reading));
+}
+
+/** Each reading once, boots in the order of their first reading, readings of a boot by their number. */
+function inOrder(readings: readonly CounterReading[]): readonly CounterReading[] {
+  const began = new Map<number, number>();
+  for (const { boot, sentAtMs } of readings) began.set(boot, Math.min(began.get(boot) ?? Infinity, sentAtMs));
+  const sorted = [...readings].sort(
+    (a, b) => began.get(a.boot)! - began.get(b.boot)! || a.boot - b.boot || a.seq - b.seq,
+  );
+  return sorted.filter((one, i) => one.boot !== sorted[i - 1]?.boot || one.seq !== sorted[i - 1]?.seq);
+}
+
+function runBetween(before: CounterReading, reading: CounterReading): CounterRun {
+  const reset =
+    reading.boot !== before.boot || reading.stitches < before.stitches || reading.motorMs < before.motorMs;
+  const stitches = reset ? reading.stitches : reading.stitches - before.stitches;
+  const motorMs = reset ? reading.motorMs : reading.motorMs - before.motorMs;
+  const toMs = reading.sentAtMs;
+  const fromMs = Math.min(before.sentAtMs, toMs);
+  const clockWrong = before.sentAtMs > toMs || (before.sentAtMs === toMs && motorMs > 0);
+  return {
+    fromMs,
+    toMs,
+    stitches,
+    // A motor cannot run longer than the time that passed.
+    motorMs: clockWrong || reset ? motorMs : Math.min(motorMs, toMs - fromMs),
+    gap: reset || clockWrong || toMs - fromMs > LONGEST_STEP_MS,
+  };
+}
+
+/** What a machine ran in one hour of the clock. */
+export interface HourRun {
+  readonly hourMs: number;
+  readonly stitches: number;
+  readonly motorMs: number;
+  /** How much of the hour its counter was heard in. */
+  readonly coveredMs: number;
+}
+
+export const HOUR_MS = 3_600_000;
+
+/** Runs by the hour of the clock, UTC. A run over several hours is shared out by time; its total stays whole. */
+export function runsByHour(runs: readonly CounterRun[]): readonly HourRun[] {
+  const hours = new Map<number, HourRun>();
+  for (const run of runs) {
+    for (const { hourMs, ms, share } of hoursOf(run)) {
+      const sum = hours.get(hourMs) ?? { hourMs, stitches: 0, motorMs: 0, coveredMs: 0 };
+      hours.set(hourMs, {
+        hourMs,
+        stitches: sum.stitches + run.stitches * share,
+        motorMs: sum.motorMs + run.motorMs * share,
+        coveredMs: sum.coveredMs + (run.gap ? 0 : ms),
+      });
+    }
+  }
+  return [...hours.values()].sort((a, b) => a.hourMs - b.hourMs);
+}
+
+function hoursOf({ fromMs, toMs }: CounterRun): { hourMs: number; ms: number; share: number }[] {
+  const hourOf = (ms: number): number => Math.floor(ms / HOUR_MS) * HOUR_MS;
+  const whole = toMs - fromMs;
+  if (whole === 0) return [{ hourMs: hourOf(toMs), ms: 0, share: 1 }];
+  const parts = [];
+  for (let hourMs = hourOf(fromMs); hourMs < toMs; hourMs += HOUR_MS) {
+    const ms = Math.min(toMs, hourMs + HOUR_MS) - Math.max(fromMs, hourMs);
+    parts.push({ hourMs, ms, share: ms / whole });
+  }
+  return parts;
+}

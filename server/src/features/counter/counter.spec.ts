@@ -1,0 +1,215 @@
+import { connect, type MqttClient } from 'mqtt';
+import { QueryTypes } from 'sequelize';
+import { routes, topicOf, type CounterMessage, type FloorMachine, type Problem } from '@gantelet/contracts';
+import { COUNTER_TOKEN, GAUGE_TOKEN } from '../../testing/small-works.js';
+import type { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import { dropOld, rollUp } from './roll-up.js';
+
+/** 2026-03-04 is a Wednesday; the early shift of the small works is 06:00 to 14:00 UTC, its needle went in the day before. */
+const NOW = new Date('2026-03-04T11:00:00Z');
+const EIGHT = Date.parse('2026-03-04T08:00:00Z');
+const count = (
+  seq: number,
+  stitches: number,
+  motorMs: number,
+  more: Partial<CounterMessage> = {},
+): CounterMessage => ({
+  boot: 7,
+  seq,
+  sentAt: new Date(EIGHT + 60_000 * seq).toISOString(),
+  stitches,
+  motorMs,
+  ...more,
+});
+
+describe('stitch counters', () => {
+  let shop: TestShop;
+  let mechanic: TestClient;
+  const clients: MqttClient[] = [];
+  beforeAll(async () => {
+    shop = await startTestShop();
+    mechanic = await shop.signedIn('mechanic');
+    shop.clock.now = NOW;
+  });
+  afterEach(async () => {
+    for (const client of clients.splice(0)) client.end(true);
+    for (const table of ['counter_readings', 'counter_hours'])
+      await shop.database.sequelize.query(`DELETE FROM ${table}`);
+    await shop.database.sequelize.query('UPDATE devices SET last_heard_at = NULL');
+    shop.clock.now = NOW;
+  });
+  afterAll(() => shop.stop());
+
+  const counter = () => shop.works.ids.counter;
+  async function come(): Promise<MqttClient> {
+    const { host, port } = shop.config.mqtt!;
+    const client = connect({ host, port, username: counter(), password: COUNTER_TOKEN, reconnectPeriod: 0 });
+    client.on('error', () => undefined);
+    clients.push(client);
+    await new Promise((resolve) => client.once('connect', resolve));
+    return client;
+  }
+  const post = (counts: readonly unknown[], token = COUNTER_TOKEN, id = counter()) =>
+    mechanic.send({
+      method: 'POST',
+      path: `/api/devices/${id}/counts`,
+      headers: { authorization: `Bearer ${token}` },
+      raw: JSON.stringify({ counts }),
+    });
+  const hours = () =>
+    shop.database.sequelize.query<{ at: Date; stitches: number; motor: number; covered: number }>(
+      `SELECT hour_at AS at, stitches, motor_ms AS motor, covered_shift_ms AS covered FROM counter_hours ORDER BY hour_at`,
+      { type: QueryTypes.SELECT },
+    );
+  const floorMachine = async (): Promise<FloorMachine> => {
+    const { body } = await mechanic.call(routes.readFloor);
+    return body.zones.flatMap(({ machines }) => machines).find(({ id }) => id === shop.works.ids.compound)!;
+  };
+
+  it('are acknowledged when what they sent is in the database, and not before', async () => {
+    const client = await come();
+    for (let seq = 0; seq < 20; seq++) {
+      await client.publishAsync(
+        topicOf(counter(), 'count'),
+        JSON.stringify(count(seq, 10 * seq, 500 * seq)),
+        { qos: 1 },
+      );
+      expect(await shop.count('counter_readings')).toBe(seq + 1);
+    }
+  });
+
+  it('are kept once however often and in whatever order their messages come, over MQTT and HTTP', async () => {
+    const client = await come();
+    const sent = Array.from({ length: 12 }, (_, seq) => count(seq, 50 * seq, 2000 * seq));
+    const shuffled = [...sent, ...sent].sort((a, b) => ((a.seq * 7) % 5) - ((b.seq * 7) % 5));
+    await Promise.all(
+      shuffled.map((one) =>
+        client.publishAsync(topicOf(counter(), 'count'), JSON.stringify(one), { qos: 1 }),
+      ),
+    );
+    expect((await post(sent)).status).toBe(200);
+    expect(await shop.count('counter_readings')).toBe(12);
+    await rollUp(shop.database);
+    expect((await hours()).map(({ stitches, motor }) => [stitches, motor])).toEqual([[550, 22_000]]);
+  });
+
+  it('are rolled up by the hour, the same however often and in whatever pieces', async () => {
+    const sent = Array.from({ length: 150 }, (_, i) => count(i, 10 * i, 400 * i));
+    await post(sent);
+    await rollUp(shop.database);
+    const whole = await hours();
+    expect(whole.map(({ stitches }) => Math.round(stitches))).toEqual([600, 600, 290]);
+    expect(whole.map(({ covered }) => covered / 60_000)).toEqual([60, 60, 29]);
+    expect(await rollUp(shop.database)).toBe(0);
+    expect(await hours()).toEqual(whole);
+
+    await shop.database.sequelize.query('DELETE FROM counter_readings');
+    await shop.database.sequelize.query('DELETE FROM counter_hours');
+    for (const from of [100, 0, 50]) {
+      await post(sent.slice(from, from + 50));
+      await Promise.all([rollUp(shop.database), rollUp(shop.database)]);
+    }
+    const pieces = await hours();
+    pieces.forEach((hour, i) => {
+      expect(hour.stitches).toBeCloseTo(whole[i]!.stitches, 6);
+      expect(hour.motor).toBeCloseTo(whole[i]!.motor, 6);
+    });
+    await shop.database.sequelize.query('UPDATE counter_readings SET rolled_up = 0');
+    await rollUp(shop.database);
+    expect((await hours()).map(({ motor }) => Math.round(motor))).toEqual(
+      whole.map(({ motor }) => Math.round(motor)),
+    );
+  });
+
+  it('go on from zero when they were switched off and on, and never count back', async () => {
+    await post([count(0, 5000, 90_000), count(1, 5100, 92_000)]);
+    await rollUp(shop.database);
+    await post([count(0, 20, 800, { boot: 8, sentAt: new Date(EIGHT + 600_000).toISOString() })]);
+    await rollUp(shop.database);
+    expect((await hours()).map(({ stitches }) => stitches)).toEqual([120]);
+  });
+
+  it('age the needle by what was counted, and by the shift only where nothing was heard', async () => {
+    const before = (await floorMachine()).age!;
+    // Heard from 8 to 10 of a shift since 6, running a tenth of the time: the zone's fraction is a half.
+    await post(Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 6000 * i)));
+    await rollUp(shop.database);
+    const { age, counter: heard } = await floorMachine();
+    expect(heard?.motorHours).toBeCloseTo(0.2, 6);
+    expect(heard?.coveredHours).toBeCloseTo(2, 6);
+    expect(heard?.stitches).toBe(12_000);
+    expect(age!.runningHours).toBeCloseTo(before.runningHours - 2 * 0.5 + 0.2, 6);
+    expect(age!.highHours - age!.lowHours).toBeLessThan(before.highHours - before.lowHours);
+  });
+
+  it('are silent when they were not heard for two minutes, and the estimate goes on by the shift', async () => {
+    expect((await floorMachine()).counter).toEqual(
+      jasmine.objectContaining({ state: 'silent', lastHeardAt: null, stitches: 0 }),
+    );
+    await post([count(0, 0, 0), count(119, 900, 60_000)]);
+    await rollUp(shop.database);
+    shop.clock.now = new Date('2026-03-04T10:00:00Z');
+    expect((await floorMachine()).counter?.state).toBe('heard');
+    const heardAge = (await floorMachine()).age!.runningHours;
+    shop.clock.now = new Date('2026-03-04T12:00:00Z');
+    const later = await floorMachine();
+    expect(later.counter?.state).toBe('silent');
+    expect(later.age!.runningHours).toBeCloseTo(heardAge + 2 * 0.5, 6);
+  });
+
+  it('are let in with their own token only, and only counters count', async () => {
+    for (const [counts, token, id, code] of [
+      [[count(0, 1, 1)], GAUGE_TOKEN, counter(), 'device.token'],
+      [[count(0, 1, 1)], '', counter(), 'device.token'],
+      [[count(0, 1, 1)], GAUGE_TOKEN, shop.works.ids.gauge, 'device.not-counter'],
+      [[count(0, -1, 1)], COUNTER_TOKEN, counter(), 'request.invalid'],
+      [[], COUNTER_TOKEN, counter(), 'request.invalid'],
+    ] as const) {
+      const answered = await post(counts, token, id);
+      expect((answered.body as Problem).code).toBe(code);
+    }
+    expect(await shop.count('counter_readings')).toBe(0);
+  });
+
+  it('with a wrong clock are taken to have spoken now', async () => {
+    await post([
+      count(0, 0, 0, { sentAt: '2031-01-01T00:00:00Z' }),
+      count(1, 9, 9, { sentAt: '1999-01-01T00:00:00Z' }),
+    ]);
+    const rows = await shop.database.sequelize.query<{ sent: Date }>(
+      'SELECT sent_at AS sent FROM counter_readings',
+      {
+        type: QueryTypes.SELECT,
+      },
+    );
+    for (const { sent } of rows) expect(sent).toEqual(shop.clock.now);
+  });
+
+  it('lose old readings but not their hours', async () => {
+    await post([count(0, 0, 0), count(1, 100, 4000)]);
+    await rollUp(shop.database);
+    const before = await hours();
+    await dropOld(shop.database, new Date(EIGHT + 40 * 86_400_000), 30);
+    expect(await shop.count('counter_readings')).toBe(0);
+    expect(await hours()).toEqual(before);
+  });
+
+  it('tell whoever watches the floor that it changed, on every server', async () => {
+    const leave = new AbortController();
+    const streams = await Promise.all(
+      [shop.address, await shop.secondInstance()].map((address) =>
+        mechanic.open(`${address}/api/floor/live`, leave.signal),
+      ),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    await post([count(119, 900, 60_000)]);
+    await rollUp(shop.database);
+    for (const { body } of streams) {
+      const reader = body!.getReader();
+      const { value } = await reader.read();
+      expect(new TextDecoder().decode(value as Uint8Array)).toContain('changedAt');
+    }
+    leave.abort();
+  });
+});

@@ -84,4 +84,41 @@ test.describe('the floor', () => {
       page.getByRole('listitem').filter({ hasText: 'Long-arm 02 planned, needle whole' }),
     ).toHaveCount(1);
   });
+
+  test('puts a machine due at once when somebody reports a trouble, on every screen', async ({
+    page,
+    context,
+  }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    const other = await context.newPage();
+    await other.goto('/floor');
+    const seen = other.locator('gan-machine-row', { hasText: 'Post-bed 08' });
+    await expect(seen).toContainText('good');
+    await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
+    await page.getByText('Report a trouble, needle stays in').click();
+    await page.getByRole('button', { name: 'thread shreds' }).click();
+    const row = page.locator('gan-machine-row', { hasText: 'Post-bed 08' });
+    await expect(row).toContainText('due');
+    await expect(row).toContainText('thread shreds');
+    await expect(seen).toContainText('thread shreds', { timeout: 10_000 });
+    await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
+    await expect(page.getByText('Thread goes through the eye freely')).toBeVisible();
+    await page.getByRole('button', { name: 'Worn, whole' }).click();
+    await expect(row).toContainText('good');
+    await expect(seen).toContainText('good', { timeout: 10_000 });
+  });
+
+  test('counts stitches where a counter is heard, and says where one is silent', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/floor');
+    await expect(page.locator('gan-machine-row', { hasText: 'Long-arm 02' })).toContainText(
+      /[\d,]+ stitches counted/,
+      {
+        timeout: 25_000,
+      },
+    );
+    await expect(page.locator('gan-machine-row', { hasText: 'compound 07' })).toContainText('counter silent');
+    await expect(page.locator('gan-machine-row', { hasText: 'Patcher 22' })).not.toContainText('counter');
+  });
 });

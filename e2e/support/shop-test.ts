@@ -41,9 +41,10 @@ export async function signIn(page: Page, role: keyof typeof SIGN_INS = 'mechanic
   await expect(page).toHaveURL(/\/bench$/);
 }
 
-/** No serious or critical finding of axe on the screen as it stands. */
-export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** No serious or critical finding of axe on the screen as it stands, by all its rules or some. */
+export async function expectAccessible(page: Page, rules: string[] = []): Promise<void> {
+  const builder = new AxeBuilder({ page });
+  const { violations } = await (rules.length > 0 ? builder.withRules(rules) : builder).analyze();
   const bad = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(
     bad.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join('; ')}`),

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, NEEDLE_STATES, REMOVAL_CAUSES } from '@gantelet/core';
 import { Id, Instant, Name } from '../shared/index.js';
+import { TroubleReport } from './trouble-report.js';
 import { NeedleChoice } from '../match/index.js';
 
 export const NeedleInMachine = NeedleChoice.extend({
@@ -14,7 +15,8 @@ export const NeedleAgeView = z.object({
   runningHours: z.number().min(0),
   lowHours: z.number().min(0),
   highHours: z.number().min(0),
-  hoursLeft: z.number(),
+  /** Null where needles run to failure. */
+  hoursLeft: z.number().nullable(),
   state: z.enum(NEEDLE_STATES),
 });
 
@@ -39,6 +41,10 @@ export const FloorMachine = z.object({
   /** Null when no needle is logged in it. */
   needle: NeedleInMachine.nullable(),
   age: NeedleAgeView.nullable(),
+  /** When the needle is to be changed: by this shop's own lives, or by the flat rule. Null hours run to failure. */
+  planned: z.object({ hours: z.number().positive().nullable(), from: z.enum(['life', 'flat']) }),
+  /** What was reported and not answered yet, oldest first. */
+  reports: z.array(TroubleReport),
   /** Null without a counter. */
   counter: CounterView.nullable(),
   /** The removal with a missing piece that stops it, until a mechanic clears it. */

@@ -12,6 +12,7 @@ export {
   PresentSetupChange,
   Zone,
 } from './machine.js';
+export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-report.js';
 export { Clearance, NeedleChange } from './needle-change.js';
 export {
   CounterView,

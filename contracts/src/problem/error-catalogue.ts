@@ -38,6 +38,8 @@ export const ERRORS = {
   'needle.moved-on': { status: 409, title: 'This needle was already changed. Your change was not logged.' },
   'needle.wrong-clamp': { status: 422, title: 'This machine does not take that needle. Not logged.' },
   'needle.time': { status: 422, title: 'The change cannot be before {earliest} or after now. Not logged.' },
+  'report.unknown': { status: 404, title: 'There is no such report.' },
+  'report.answered': { status: 409, title: 'Somebody has answered this report already.' },
   'clearance.nothing': { status: 409, title: 'This machine is not stopped for a missing piece.' },
   'device.unknown': { status: 404, title: 'There is no such device.' },
   'device.token': { status: 401, title: 'This is not the token of this device, or it is let in no more.' },

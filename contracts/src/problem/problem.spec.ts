@@ -29,6 +29,8 @@ describe('the error catalogue', () => {
       '409 needle.moved-on: This needle was already changed. Your change was not logged.',
       '422 needle.wrong-clamp: This machine does not take that needle. Not logged.',
       '422 needle.time: The change cannot be before {earliest} or after now. Not logged.',
+      '404 report.unknown: There is no such report.',
+      '409 report.answered: Somebody has answered this report already.',
       '409 clearance.nothing: This machine is not stopped for a missing piece.',
       '404 device.unknown: There is no such device.',
       '401 device.token: This is not the token of this device, or it is let in no more.',

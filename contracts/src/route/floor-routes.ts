@@ -9,6 +9,8 @@ import {
   MachineRevision,
   NeedleChange,
   PresentSetupChange,
+  ReportAnswer,
+  TroubleReportInput,
   Zone,
 } from '../floor/index.js';
 import { Id, Instant } from '../shared/index.js';
@@ -99,6 +101,28 @@ export const floorRoutes = {
     body: NeedleChange,
     reply: FloorMachine,
     errors: ['machine.unknown', 'needle.moved-on', 'needle.wrong-clamp', 'needle.time'],
+  }),
+  reportTrouble: writes({
+    id: 'reportTrouble',
+    method: 'POST',
+    path: '/api/machines/:machineId/reports',
+    summary: 'Report what was heard or seen at a machine',
+    permission: 'operator',
+    params: ofMachine,
+    body: TroubleReportInput,
+    reply: FloorMachine,
+    errors: ['machine.unknown', 'needle.time'],
+  }),
+  answerReport: writes({
+    id: 'answerReport',
+    method: 'POST',
+    path: '/api/reports/:reportId/answer',
+    summary: 'Answer a report that needed no other needle',
+    permission: 'mechanic',
+    params: z.strictObject({ reportId: Id }),
+    body: ReportAnswer,
+    reply: FloorMachine,
+    errors: ['report.unknown', 'report.answered'],
   }),
   clearMachine: writes({
     id: 'clearMachine',

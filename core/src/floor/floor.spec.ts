@@ -1,12 +1,16 @@
 import fc from 'fast-check';
 import {
   byDueOrder,
+  callOf,
   DEFAULT_LIFE_HOURS,
   mustStop,
   needleAge,
   needleFraction,
   shiftHours,
   shiftSpans,
+  troubleRule,
+  TROUBLES,
+  type NeedleAgeInput,
   type ShiftPattern,
 } from './index.js';
 
@@ -91,8 +95,15 @@ describe('the needle fraction', () => {
 
 describe('the age of a needle', () => {
   const third = needleFraction(null);
-  const age = (shift: number, stopped = false) =>
-    needleAge(shift, third, 0, DEFAULT_LIFE_HOURS.value, stopped);
+  const age = (shiftHours: number, change: Partial<NeedleAgeInput> = {}) =>
+    needleAge({
+      shiftHours,
+      fraction: third,
+      knownHours: 0,
+      intervalHours: DEFAULT_LIFE_HOURS.value,
+      call: null,
+      ...change,
+    });
 
   it('is due after eight running hours and watched before', () => {
     expect([3, 17, 18, 23.9, 24, 40].map((h) => age(h).state)).toEqual([
@@ -107,16 +118,52 @@ describe('the age of a needle', () => {
     expect(age(12).highHours).toBeCloseTo(6, 12);
   });
 
-  it('adds the hours a part-used needle came with', () => {
-    expect(needleAge(6, third, 5, 8, false).runningHours).toBeCloseTo(7, 12);
+  it('adds the hours a part-used needle came with, and those counted, without doubt', () => {
+    const { runningHours, lowHours, highHours } = age(6, { knownHours: 5 });
+    expect(runningHours).toBeCloseTo(7, 12);
+    expect(highHours - lowHours).toBeCloseTo(age(6).highHours - age(6).lowHours, 12);
+  });
+
+  it('has no end where needles run to failure, until somebody reports', () => {
+    const old = age(90, { intervalHours: null });
+    expect([old.hoursLeft, old.state]).toEqual([null, 'good']);
+    expect(age(90, { intervalHours: null, call: 'change' }).state).toBe('due');
+  });
+
+  it('is overridden at once by what people report', () => {
+    expect(age(1, { call: 'change' }).state).toBe('due');
+    expect(age(30, { call: 'stop' }).state).toBe('stop');
   });
 
   it('puts stopped machines first, then the least time left', () => {
-    const ages = [age(3), age(30), age(6, true), age(24)];
-    expect([...ages].sort(byDueOrder).map((a) => a.state)).toEqual(['stop', 'due', 'due', 'good']);
+    const endless = age(3, { intervalHours: null });
+    const ages = [endless, age(3), age(30), age(6, { call: 'stop' }), age(24), age(1, { call: 'change' })];
+    const sorted = [...ages].sort(byDueOrder);
+    expect(sorted.map((a) => a.state)).toEqual(['stop', 'due', 'due', 'due', 'good', 'good']);
+    expect(sorted.at(-1)).toBe(endless);
   });
 
   it('stops for a missing piece and for nothing else', () => {
     expect([mustStop('missing'), mustStop('all-found'), mustStop('whole')]).toEqual([true, false, false]);
+  });
+});
+
+describe('a trouble', () => {
+  it('calls for the needle to be changed, or for the machine to stand after a strike or a break', () => {
+    expect(TROUBLES.map((trouble) => troubleRule(trouble).call)).toEqual([
+      'change',
+      'change',
+      'change',
+      'stop',
+      'stop',
+    ]);
+    expect(callOf(['clunk', 'pin-strike'])).toBe('stop');
+    expect(callOf(['shredding'])).toBe('change');
+    expect(callOf([])).toBeNull();
+  });
+
+  it('is gone about in the order of the trade: fragments first after a break, the needle before any knob', () => {
+    expect(troubleRule('broken-needle').checks[0]).toBe('count-fragments');
+    for (const trouble of TROUBLES) expect(troubleRule(trouble).checks).toContain('change-needle');
   });
 });

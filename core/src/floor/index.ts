@@ -18,6 +18,7 @@ export {
   needleAge,
   WATCH_SHARE,
   type NeedleAge,
+  type NeedleAgeInput,
   type NeedleState,
 } from './needle-life.js';
 export {
@@ -36,3 +37,12 @@ export {
   type CounterRun,
   type HourRun,
 } from './counter-run.js';
+export {
+  callOf,
+  TROUBLE_CHECKS,
+  troubleRule,
+  TROUBLES,
+  type Trouble,
+  type TroubleCall,
+  type TroubleCheck,
+} from './trouble.js';

@@ -1,4 +1,5 @@
 import { requireNotNegative, requirePositive, sourced, type Sourced } from '../standing/index.js';
+import type { TroubleCall } from './trouble.js';
 import type { NeedleFraction } from './needle-fraction.js';
 
 /** Running hours a pack advises before a change: a default until the shop has its own lives, never a rule after. */
@@ -13,49 +14,65 @@ export interface NeedleAge {
   readonly runningHours: number;
   readonly lowHours: number;
   readonly highHours: number;
-  /** Interval less running hours; negative when overdue. */
-  readonly hoursLeft: number;
+  /** Interval less running hours; negative when overdue; null where needles run to failure. */
+  readonly hoursLeft: number | null;
   readonly state: NeedleState;
 }
 
 /** A needle with less than this share of its interval left is watched. Assumption. */
 export const WATCH_SHARE = 0.25;
 
-/**
- * Age of a needle from the shift hours since it went in.
- *
- * @param shiftHours hours of shift since the needle went in, 0 or more
- * @param entryHours running hours it had when it went in, 0 or more (a part-used needle)
- * @param stopped the machine must not run, whatever the age
- */
-export function needleAge(
-  shiftHours: number,
-  fraction: NeedleFraction,
-  entryHours: number,
-  lifeHours: number,
-  stopped: boolean,
-): NeedleAge {
+/** What the age of a needle is worked out from. */
+export interface NeedleAgeInput {
+  /** Shift hours since it went in that no counter was heard in, 0 or more. */
+  readonly shiftHours: number;
+  readonly fraction: NeedleFraction;
+  /** Running hours that are known: those it came with and those counted, 0 or more. */
+  readonly knownHours: number;
+  /** Interval in running hours; null where needles run to failure. */
+  readonly intervalHours: number | null;
+  /** What people reported of it asks for. */
+  readonly call: TroubleCall | null;
+}
+
+/** Age of a needle. What people report comes before any hours. */
+export function needleAge({
+  shiftHours,
+  fraction,
+  knownHours,
+  intervalHours,
+  call,
+}: NeedleAgeInput): NeedleAge {
   requireNotNegative('shiftHours', shiftHours);
-  requireNotNegative('entryHours', entryHours);
-  requirePositive('lifeHours', lifeHours);
-  const runningHours = entryHours + shiftHours * fraction.value;
-  const hoursLeft = lifeHours - runningHours;
+  requireNotNegative('knownHours', knownHours);
+  if (intervalHours !== null) requirePositive('intervalHours', intervalHours);
+  const runningHours = knownHours + shiftHours * fraction.value;
+  const hoursLeft = intervalHours === null ? null : intervalHours - runningHours;
   return {
     runningHours,
-    lowHours: entryHours + shiftHours * fraction.low,
-    highHours: entryHours + shiftHours * fraction.high,
+    lowHours: knownHours + shiftHours * fraction.low,
+    highHours: knownHours + shiftHours * fraction.high,
     hoursLeft,
-    state: stopped
-      ? 'stop'
-      : hoursLeft <= 0
-        ? 'due'
-        : hoursLeft <= WATCH_SHARE * lifeHours
-          ? 'watch'
-          : 'good',
+    state: stateOf(call, hoursLeft, intervalHours),
   };
 }
 
-/** Order in which machines want hands: stopped first, then the least hours left. For `Array.prototype.sort`. */
+function stateOf(
+  call: TroubleCall | null,
+  hoursLeft: number | null,
+  intervalHours: number | null,
+): NeedleState {
+  if (call === 'stop') return 'stop';
+  if (call === 'change') return 'due';
+  if (hoursLeft === null || intervalHours === null) return 'good';
+  if (hoursLeft <= 0) return 'due';
+  return hoursLeft <= WATCH_SHARE * intervalHours ? 'watch' : 'good';
+}
+
+/** Order in which machines want hands: by state, worst first, then the least hours left. For `Array.prototype.sort`. */
 export function byDueOrder(a: NeedleAge, b: NeedleAge): number {
-  return Number(b.state === 'stop') - Number(a.state === 'stop') || a.hoursLeft - b.hoursLeft;
+  const rank = ({ state }: NeedleAge): number => (state === 'stop' ? 2 : state === 'due' ? 1 : 0);
+  const left = ({ hoursLeft }: NeedleAge): number => hoursLeft ?? Infinity;
+  if (rank(a) !== rank(b)) return rank(b) - rank(a);
+  return left(a) === left(b) ? 0 : left(a) - left(b);
 }

@@ -26,6 +26,6 @@ export {
   type LivesAssessment,
   type Sensitivity,
 } from './assess-lives.js';
-export { groupId, wearingKind, type LifeGroup } from './life-group.js';
+export { groupId, readGroupId, wearingKind, type LifeGroup } from './life-group.js';
 export { changeCosts, type CostsOfShop } from './change-costs.js';
 export { survivalBand, type BandPoint } from './survival-band.js';

@@ -13,6 +13,16 @@ export function groupId({ material, points, machineClass }: LifeGroup): string {
   return `${material}.${points}.${machineClass}`;
 }
 
+/** What a group's name names; the parts are not checked. */
+export function readGroupId(id: string): {
+  readonly material: string;
+  readonly points: string;
+  readonly machineClass: string;
+} {
+  const [material = '', points = '', machineClass = ''] = id.split('.');
+  return { material, points, machineClass };
+}
+
 /** Kinds in the order in which they wear a needle, worst first, where a stack holds several. Common practice. */
 const WORST_FIRST: readonly MaterialKind[] = [
   'coated',

@@ -6,6 +6,7 @@ import { tensionRoom } from './migrations/20261126-tension-room.js';
 import { gaugeReadings } from './migrations/20261127-gauge-readings.js';
 import { devices } from './migrations/20261128-devices.js';
 import { counters } from './migrations/20261201-counters.js';
+import { floorReports } from './migrations/20261202-floor-reports.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
 export type Migration = RunnableMigration<Sequelize>;
@@ -19,6 +20,7 @@ const MIGRATIONS: readonly Migration[] = [
   devices,
   lifeRoom,
   counters,
+  floorReports,
 ];
 
 /** The migrations of a database, to run up or down. */

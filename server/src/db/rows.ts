@@ -6,6 +6,7 @@ import type {
   RemovalCause,
   SeamGrade,
   TensionTarget,
+  Trouble,
 } from '@gantelet/core';
 import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
@@ -193,6 +194,7 @@ export interface NeedleInstallRow {
   installedById: string;
   entryHours: number;
   setupId: string | null;
+  lifeGroup: string | null;
 }
 export interface NeedleRemovalRow {
   id: string;
@@ -248,4 +250,21 @@ export interface JobRow {
   askedAt: Date;
   askedById: string;
   finishedAt: Date | null;
+}
+export interface TroubleReportRow {
+  id: string;
+  machineId: string;
+  installId: string | null;
+  trouble: Trouble;
+  reportedAt: Date;
+  reportedById: string;
+  answeredAt: Date | null;
+  answeredById: string | null;
+  finding: 'needle-changed' | 'nothing-found' | 'mended' | null;
+}
+export interface LifeIntervalRow {
+  lifeGroup: string;
+  advice: 'interval' | 'run-to-failure' | 'too-little';
+  intervalHours: number | null;
+  fittedAt: Date;
 }

@@ -23,6 +23,7 @@ const TABLES = [
   'practice_runs',
   'devices',
   'jobs',
+  'trouble_reports',
   'shop',
   'needle_installs',
   'needle_removals',

@@ -3,7 +3,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
 import { newId } from '@gantelet/contracts';
-import type { Database } from '../db/database.js';
+import type { Database, Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
 import { claimJob, finishJob, keepJob } from './job.store.js';
 
@@ -12,6 +12,8 @@ export interface JobWork {
   /** File of the worker; its default export gets `{ input, port }` and may post its progress, 0 to 1, to the port. */
   readonly worker: URL;
   readonly input: (database: Database) => Promise<unknown>;
+  /** Keeps what else follows from the result, in the transaction that ends the job. */
+  readonly keep?: (database: Database, result: unknown, tx: Transaction) => Promise<void>;
 }
 
 export interface JobRunner {
@@ -45,7 +47,7 @@ export function startJobRunner(
   }
 
   async function doJob({ id, kind }: JobRow): Promise<void> {
-    const { worker, input } = works[kind];
+    const { worker, input, keep } = works[kind];
     const { port1, port2 } = new MessageChannel();
     const stopping = new AbortController();
     const end = (): void => stopping.abort();
@@ -65,12 +67,15 @@ export function startJobRunner(
         transferList: [port2],
         signal: stopping.signal,
       });
-      await finishJob(database, id, runnerId, result);
+      await database.transaction(async (tx) => {
+        const ours = await finishJob(database, id, runnerId, result, tx);
+        if (ours) await keep?.(database, result, tx);
+      });
     } catch (error) {
       // Stopped: cancelled, taken over, or left for another server to do.
       if (!stopping.signal.aborted) {
         log.error(error);
-        await finishJob(database, id, runnerId, null).catch(() => undefined);
+        await finishJob(database, id, runnerId, null, null).catch(() => undefined);
       }
     } finally {
       clearInterval(keeping);

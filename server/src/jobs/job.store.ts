@@ -119,15 +119,16 @@ export async function keepJob(
   return changed === 1;
 }
 
-/** Ends a job that is still this runner's, with its result or, null, as failed. */
+/** Ends a job that is still this runner's, with its result or, null, as failed. False when it is not. */
 export async function finishJob(
   { sequelize }: Database,
   id: string,
   runnerId: string,
   result: unknown,
-): Promise<void> {
+  tx: Transaction | null,
+): Promise<boolean> {
   const done = result !== null;
-  await sequelize.query(
+  const [, changed] = await sequelize.query(
     `UPDATE jobs SET state = :state, progress = IF(:done, 1, progress), result = :result,
             finished_at = UTC_TIMESTAMP(6)
       WHERE id = :id AND claimed_by = :runnerId AND state = 'running'`,
@@ -140,8 +141,10 @@ export async function finishJob(
         state: done ? 'done' : 'failed',
         result: done ? JSON.stringify(result) : null,
       },
+      transaction: tx,
     },
   );
+  return changed === 1;
 }
 
 async function jobOf({ tables }: Database, row: JobRow, tx: Transaction | null): Promise<Job> {

@@ -1,3 +1,4 @@
+import { groupId, pointStyle, stackOf, wearingKind } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
 import { hashToken } from '../features/device/index.js';
@@ -134,6 +135,7 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
       ...install,
       needleSystem: systemId,
       bladeNm: nm,
+      lifeGroup: groupOf(scenario, install, pointId),
       pointStyle: pointId,
       needleFinish: finishId,
       installedAt: new Date(installedAt),
@@ -167,4 +169,21 @@ function standing({ installs, removals, clearances }: Scenario, machineId: strin
     .map((install) => removalOf.get(install.id))
     .find((removal) => removal?.fragments === 'missing' && !cleared.has(removal.id));
   return { presentInstallId: present?.id ?? null, stoppingRemovalId: open?.id ?? null };
+}
+
+/** The group that a needle wore with, by the work it went in for. */
+function groupOf(
+  { setups, machines }: Scenario,
+  { setupId, machineId }: Pick<Scenario['installs'][number], 'setupId' | 'machineId'>,
+  pointId: string,
+): string | null {
+  const setup = setups.find(({ id }) => id === setupId);
+  const machine = machines.find(({ id }) => id === machineId);
+  const points = pointStyle(pointId)?.family;
+  if (!setup || !machine || !points) return null;
+  return groupId({
+    material: wearingKind(stackOf(setup.layers)),
+    points,
+    machineClass: machine.machineClass,
+  });
 }

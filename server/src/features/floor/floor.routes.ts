@@ -1,7 +1,7 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, stream, write, type Handled } from '../../http/handle.js';
-import { changeNeedle, clearMachine, readFloor } from './floor.service.js';
+import { answerReport, changeNeedle, clearMachine, readFloor, reportTrouble } from './floor.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
 import { floorWatch } from './watch-floor.js';
@@ -22,6 +22,12 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     ),
     write(routes.changeNeedle, ({ params, body, key, person }, tx) =>
       changeNeedle(database, params.machineId, body, { installId: key }, person, now(), tx),
+    ),
+    write(routes.reportTrouble, ({ params, body, key, person }, tx) =>
+      reportTrouble(database, params.machineId, body, key, person, now(), tx),
+    ),
+    write(routes.answerReport, ({ params, body, person }, tx) =>
+      answerReport(database, params.reportId, body, person, now(), tx),
     ),
     write(routes.clearMachine, ({ params, body, key, person }, tx) =>
       clearMachine(database, params.machineId, body, key, person, now(), tx),

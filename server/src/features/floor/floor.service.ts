@@ -1,5 +1,17 @@
 import { tzOffset } from '@date-fns/tz';
-import { HOUR_MS, mustStop, needleAge, needleSystem, shiftHours } from '@gantelet/core';
+import {
+  callOf,
+  groupId,
+  HOUR_MS,
+  mustStop,
+  needleAge,
+  needleSystem,
+  pointStyle,
+  shiftHours,
+  stackOf,
+  wearingKind,
+  type NeedleAgeInput,
+} from '@gantelet/core';
 import {
   newId,
   ProblemError,
@@ -8,16 +20,24 @@ import {
   type FloorView,
   type NeedleChange,
   type Person,
+  type ReportAnswer,
+  type TroubleReport,
+  type TroubleReportInput,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
 import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
 import {
+  answerReports,
   findInstall,
+  findLayers,
+  findOpenReports,
+  findReport,
   insertClearance,
   insertInstall,
   insertRemoval,
+  insertReport,
   readRecentChanges,
   readStandingMachines,
   type StandingMachine,
@@ -33,12 +53,14 @@ const CLOCK_SLACK_MS = 2 * 60_000;
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
   const clock = await shopClock(database);
-  const [zones, standing, counted, recent] = await Promise.all([
+  const [zones, standing, counted, reports, recent] = await Promise.all([
     listZones(database),
     readStandingMachines(database),
     countedBy(database, null),
+    findOpenReports(database, null),
     readRecentChanges(database, RECENT_SHOWN),
   ]);
+  const said = { counted, reports };
   return {
     readAt: now.toISOString(),
     lifeHours: clock.lifeHours,
@@ -50,7 +72,7 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
         needleFraction: { value, low, high, standing: fractionStanding },
         machines: standing
           .filter((one) => one.zoneId === zone.id)
-          .map((one) => withAge(one, counted.get(one.machine.id) ?? null, clock, now)),
+          .map((one) => withAge(one, said, clock, now)),
       };
     }),
   };
@@ -95,9 +117,12 @@ export async function changeNeedle(
       installedById: person.id,
       entryHours: 0,
       setupId: row.presentSetupId,
+      lifeGroup: await lifeGroupOf(database, row, pointId, tx),
     },
     tx,
   );
+  const answer = { answeredAt: changedAt, answeredById: person.id, finding: 'needle-changed' as const };
+  await answerReports(database, { machineId }, answer, tx);
   const stopping = removalId !== null && mustStop(change.fragments) ? { stoppingRemovalId: removalId } : {};
   await updateMachine(database, machineId, { presentInstallId: ids.installId, ...stopping }, tx);
   return standingNow(database, machineId, clock, now, tx);
@@ -126,6 +151,60 @@ export async function clearMachine(
   return standingNow(database, machineId, await shopClock(database, tx), now, tx);
 }
 
+/** Keeps what somebody at a machine heard or saw, with the needle that was in it. */
+export async function reportTrouble(
+  database: Database,
+  machineId: string,
+  { trouble, reportedAt }: TroubleReportInput,
+  id: string,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const { presentInstallId } = await lockMachine(database, machineId, tx);
+  const at = new Date(reportedAt);
+  requireTime(at, null, now, 'body.reportedAt');
+  const row = {
+    id,
+    machineId,
+    installId: presentInstallId,
+    trouble,
+    reportedAt: at,
+    reportedById: person.id,
+  };
+  await insertReport(database, { ...row, answeredAt: null, answeredById: null, finding: null }, tx);
+  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}
+
+/** @throws ProblemError `report.unknown`, `report.answered` */
+export async function answerReport(
+  database: Database,
+  id: string,
+  { finding }: ReportAnswer,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const report = await findReport(database, id, tx);
+  if (!report) throw new ProblemError('report.unknown');
+  if (report.answeredAt !== null) throw new ProblemError('report.answered');
+  await answerReports(database, { id }, { answeredAt: now, answeredById: person.id, finding }, tx);
+  return standingNow(database, report.machineId, await shopClock(database, tx), now, tx);
+}
+
+/** The group that a needle going into a machine will wear with; null for a machine that is set for nothing. */
+async function lifeGroupOf(
+  database: Database,
+  { presentSetupId, machineClass }: MachineRow,
+  pointId: string,
+  tx: Transaction,
+): Promise<string | null> {
+  const layers = presentSetupId === null ? [] : await findLayers(database, presentSetupId, tx);
+  const points = pointStyle(pointId)?.family;
+  if (layers.length === 0 || !points) return null;
+  return groupId({ material: wearingKind(stackOf(layers)), points, machineClass });
+}
+
 async function removeNeedle(
   database: Database,
   leaving: NeedleInstallRow,
@@ -139,7 +218,8 @@ async function removeNeedle(
   const id = newId();
   const counted = (await countedBy(database, machineId, tx)).get(machineId) ?? null;
   const { installedAt, entryHours } = leaving;
-  const { runningHours } = clock.age(zoneId, installedAt, removedAt, entryHours, counted, false);
+  const hours = clock.hours(zoneId, installedAt, removedAt, entryHours, counted);
+  const { runningHours } = needleAge({ ...hours, intervalHours: null, call: null });
   const who = { installId: leaving.id, machineId, removedById: person.id };
   await insertRemoval(database, { id, ...who, removedAt, cause, fragments, runningHours }, tx);
   return id;
@@ -160,13 +240,16 @@ async function requireClampTakes(
   }
 }
 
-function requireTime(changedAt: Date, leaving: NeedleInstallRow | null, now: Date): void {
+function requireTime(
+  changedAt: Date,
+  leaving: NeedleInstallRow | null,
+  now: Date,
+  path = 'body.changedAt',
+): void {
   const earliest = leaving?.installedAt ?? new Date(0);
   if (changedAt >= earliest && changedAt.getTime() <= now.getTime() + CLOCK_SLACK_MS) return;
   const message = `from ${earliest.toISOString()} to now`;
-  throw new ProblemError('needle.time', { earliest: earliest.toISOString() }, [
-    { path: 'body.changedAt', message },
-  ]);
+  throw new ProblemError('needle.time', { earliest: earliest.toISOString() }, [{ path, message }]);
 }
 
 async function standingNow(
@@ -178,20 +261,35 @@ async function standingNow(
 ): Promise<FloorMachine> {
   const [standing] = await readStandingMachines(database, machineId, tx);
   if (!standing) throw new ProblemError('machine.unknown');
-  const counted = await countedBy(database, machineId, tx);
-  return withAge(standing, counted.get(machineId) ?? null, clock, now);
+  const said = {
+    counted: await countedBy(database, machineId, tx),
+    reports: await findOpenReports(database, machineId, tx),
+  };
+  return withAge(standing, said, clock, now);
+}
+
+/** What counters and people say, by machine. */
+interface Said {
+  readonly counted: ReadonlyMap<string, CountedRow>;
+  readonly reports: ReadonlyMap<string, readonly TroubleReport[]>;
 }
 
 function withAge(
-  { machine, zoneId, entryHours }: StandingMachine,
-  counted: CountedRow | null,
+  { machine, zoneId, entryHours, byLife }: StandingMachine,
+  said: Said,
   clock: ShopClock,
   now: Date,
 ): FloorMachine {
   const { needle, stoppedBy } = machine;
-  const age =
-    needle && clock.age(zoneId, new Date(needle.installedAt), now, entryHours, counted, stoppedBy !== null);
-  return { ...machine, age, counter: counted && counterView(counted, now) };
+  const counted = said.counted.get(machine.id) ?? null;
+  const reports = [...(said.reports.get(machine.id) ?? [])];
+  const planned = byLife
+    ? { hours: byLife.hours, from: 'life' as const }
+    : { hours: clock.lifeHours, from: 'flat' as const };
+  const call = stoppedBy ? 'stop' : callOf(reports.map(({ trouble }) => trouble));
+  const hours = needle && clock.hours(zoneId, new Date(needle.installedAt), now, entryHours, counted);
+  const age = hours && needleAge({ ...hours, intervalHours: planned.hours, call });
+  return { ...machine, age, planned, reports, counter: counted && counterView(counted, now) };
 }
 
 function counterView({ lastHeardAt, stitches, motorMs, coveredShiftMs }: CountedRow, now: Date) {
@@ -219,17 +317,15 @@ async function countedBy(
 interface ShopClock {
   readonly lifeHours: number;
   zoneTime(zoneId: string): ZoneTime;
-  /** Running hours as counted where a counter was heard, and by the needle fraction where none was. */
-  age(
+  /** Running hours as counted where a counter was heard, and shift hours where none was. */
+  hours(
     zoneId: string,
     from: Date,
     to: Date,
     entryHours: number,
     counted: CountedRow | null,
-    stopped: boolean,
-  ): FloorAge;
+  ): Pick<NeedleAgeInput, 'shiftHours' | 'fraction' | 'knownHours'>;
 }
-type FloorAge = NonNullable<FloorMachine['age']>;
 
 async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
   const [shop, times] = await Promise.all([findShop(database, tx), readZoneTimes(database, tx)]);
@@ -239,12 +335,14 @@ async function shopClock(database: Database, tx: Transaction | null = null): Pro
   return {
     lifeHours: shop.lifeHours,
     zoneTime,
-    age: (zoneId, from, to, entryHours, counted, stopped) => {
+    hours: (zoneId, from, to, entryHours, counted) => {
       const { shifts, fraction } = zoneTime(zoneId);
-      const hours = shiftHours(shifts, { startMs: from.getTime(), endMs: to.getTime() }, offset);
-      const unheard = Math.max(0, hours - (counted?.coveredShiftMs ?? 0) / HOUR_MS);
-      const known = entryHours + (counted?.motorMs ?? 0) / HOUR_MS;
-      return needleAge(unheard, fraction, known, shop.lifeHours, stopped);
+      const inShift = shiftHours(shifts, { startMs: from.getTime(), endMs: to.getTime() }, offset);
+      return {
+        shiftHours: Math.max(0, inShift - (counted?.coveredShiftMs ?? 0) / HOUR_MS),
+        fraction,
+        knownHours: entryHours + (counted?.motorMs ?? 0) / HOUR_MS,
+      };
     },
   };
 }

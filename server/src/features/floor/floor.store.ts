@@ -1,13 +1,22 @@
 import { QueryTypes } from 'sequelize';
-import type { FloorMachine, NeedleInMachine, RecentChange } from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
-import type { ClearanceRow, NeedleInstallRow, NeedleRemovalRow } from '../../db/rows.js';
+import type { FloorMachine, NeedleInMachine, RecentChange, TroubleReport } from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type {
+  ClearanceRow,
+  LifeIntervalRow,
+  NeedleInstallRow,
+  NeedleRemovalRow,
+  SetupLayerRow,
+  TroubleReportRow,
+} from '../../db/rows.js';
 
 /** A machine as it stands on the floor, before its needle's age is worked out. */
 export interface StandingMachine {
   readonly zoneId: string;
   readonly entryHours: number;
-  readonly machine: Omit<FloorMachine, 'age' | 'counter'>;
+  /** By the last fit of its group; null where that says too little. */
+  readonly byLife: { readonly hours: number | null } | null;
+  readonly machine: Omit<FloorMachine, 'age' | 'counter' | 'planned' | 'reports'>;
 }
 
 interface FloorRow {
@@ -29,6 +38,8 @@ interface FloorRow {
   readonly stopped_by: string;
   readonly setup_id: string | null;
   readonly setup_name: string;
+  readonly advice: LifeIntervalRow['advice'] | null;
+  readonly interval_hours: number | null;
 }
 
 /** Every machine with the needle in it, in one query over primary keys; or one machine alone. */
@@ -44,9 +55,10 @@ export async function readStandingMachines(
             i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
             i.installed_at, i.entry_hours,
             p.name AS installed_by, r.id AS removal_id, r.removed_at AS stopped_at, q.name AS stopped_by,
-            u.id AS setup_id, u.name AS setup_name
+            u.id AS setup_id, u.name AS setup_name, l.advice, l.interval_hours
        FROM machines m
        LEFT JOIN needle_installs i ON i.id = m.present_install_id
+       LEFT JOIN life_intervals l ON l.life_group = i.life_group
        LEFT JOIN people p ON p.id = i.installed_by_id
        LEFT JOIN needle_removals r ON r.id = m.stopping_removal_id
        LEFT JOIN people q ON q.id = r.removed_by_id
@@ -58,6 +70,7 @@ export async function readStandingMachines(
   return rows.map((row) => ({
     zoneId: row.zone_id,
     entryHours: row.entry_hours ?? 0,
+    byLife: row.advice === null || row.advice === 'too-little' ? null : { hours: row.interval_hours },
     machine: {
       id: row.id,
       shopNumber: row.shop_number,
@@ -156,9 +169,74 @@ const COUNTS_EVERY_S = 15;
 export async function floorVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
     `SELECT (SELECT MAX(id) FROM needle_installs) AS installs, (SELECT MAX(id) FROM needle_removals) AS removals,
-            (SELECT COUNT(*) FROM clearances) AS clearances, (SELECT SUM(version) FROM machines) AS machines,
+            (SELECT COUNT(*) FROM clearances) AS clearances,
+            (SELECT CONCAT(COUNT(*), ' ', COUNT(answered_at)) FROM trouble_reports) AS reports,
+            (SELECT MAX(fitted_at) FROM life_intervals) AS lives, (SELECT SUM(version) FROM machines) AS machines,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
     { type: QueryTypes.SELECT },
   );
   return JSON.stringify(row);
+}
+
+/** Reports that nobody has answered, by machine, oldest first. */
+export async function findOpenReports(
+  { sequelize }: Database,
+  only: string | null,
+  tx: Transaction | null = null,
+): Promise<ReadonlyMap<string, readonly TroubleReport[]>> {
+  const rows = await sequelize.query<
+    Omit<TroubleReport, 'reportedAt'> & { machineId: string; reportedAt: Date }
+  >(
+    `SELECT r.id, r.machine_id AS machineId, r.trouble, r.reported_at AS reportedAt, p.name AS reportedBy
+       FROM trouble_reports r JOIN people p ON p.id = r.reported_by_id
+      WHERE r.answered_at IS NULL ${only === null ? '' : 'AND r.machine_id = :only'} ORDER BY r.reported_at, r.id`,
+    { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
+  );
+  const byMachine = new Map<string, TroubleReport[]>();
+  for (const { machineId, reportedAt, ...report } of rows) {
+    byMachine.set(machineId, [
+      ...(byMachine.get(machineId) ?? []),
+      { ...report, reportedAt: reportedAt.toISOString() },
+    ]);
+  }
+  return byMachine;
+}
+
+export async function findReport(
+  { tables }: Database,
+  id: string,
+  tx: Transaction,
+): Promise<TroubleReportRow | null> {
+  return (
+    (await tables.troubleReports.findByPk(id, { transaction: tx, lock: true }))?.get({ plain: true }) ?? null
+  );
+}
+
+export async function insertReport(
+  { tables }: Database,
+  row: TroubleReportRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.troubleReports.create(row, { transaction: tx });
+}
+
+/** Answers one report, or all open ones of a machine. */
+export async function answerReports(
+  { tables }: Database,
+  which: { readonly id: string } | { readonly machineId: string },
+  answer: Required<Pick<TroubleReportRow, 'answeredAt' | 'answeredById' | 'finding'>>,
+  tx: Transaction,
+): Promise<void> {
+  await tables.troubleReports.update(answer, { where: { ...which, answeredAt: null }, transaction: tx });
+}
+
+/** What a set-up's needle goes through, top first. */
+export async function findLayers(
+  { tables }: Database,
+  setupId: string,
+  tx: Transaction,
+): Promise<readonly SetupLayerRow[]> {
+  return plainRows(
+    await tables.setupLayers.findAll({ where: { setupId }, order: ['position'], transaction: tx }),
+  );
 }

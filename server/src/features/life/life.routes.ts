@@ -1,10 +1,10 @@
-import { routes } from '@gantelet/contracts';
+import { routes, type LivesReport } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, stream, write, type Handled } from '../../http/handle.js';
 import type { JobWork } from '../../jobs/job-runner.js';
 import { cancelJob, queueJob, readJob } from '../../jobs/job.store.js';
 import { watchJob } from '../../jobs/watch-job.js';
-import { groupEnds, livesInput, readLife } from './life.service.js';
+import { groupEnds, keepIntervals, livesInput, readLife } from './life.service.js';
 
 export function lifeRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
@@ -23,5 +23,6 @@ export function fitLives(now: () => Date): JobWork {
   return {
     worker: new URL('./assess-lives.worker.js', import.meta.url),
     input: (database) => livesInput(database, now()),
+    keep: (database, result, tx) => keepIntervals(database, result as LivesReport, tx),
   };
 }

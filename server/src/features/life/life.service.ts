@@ -3,19 +3,16 @@ import {
   countCauses,
   groupId,
   hoursWatched,
-  pointStyle,
-  stackOf,
-  wearingKind,
+  readGroupId,
   type AssessInput,
   type NeedleEnd,
 } from '@gantelet/core';
-import { ProblemError, type LifeGroup, type LifeView, type LivesReport } from '@gantelet/contracts';
-import type { Database } from '../../db/database.js';
+import { LifeGroup, ProblemError, type LifeView, type LivesReport } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
 import { lastJob, lastResult } from '../../jobs/job.store.js';
 import { listMachines, readFloor } from '../floor/index.js';
-import { findSetups } from '../match/index.js';
 import { findShop } from '../shop/index.js';
-import { findStays, recordsVersion, type StayRow } from './life.store.js';
+import { findStays, recordsVersion, setIntervals } from './life.store.js';
 
 /** A quarter of a year, for what was done of late. */
 const QUARTER_MS = 91 * 24 * 3_600_000;
@@ -69,8 +66,7 @@ export async function livesInput(database: Database, now: Date): Promise<LivesIn
 
 /** The needles of one group. */
 export async function groupEnds(database: Database, id: string, now: Date): Promise<NeedleEnd[]> {
-  const groups = await groupedStays(database, now);
-  const found = groups.find(({ group }) => groupId(group) === id);
+  const [found] = await groupedStays(database, now, id);
   return found?.stays.map(({ end }) => end) ?? [];
 }
 
@@ -79,40 +75,40 @@ interface Stay {
   readonly removedAt: Date | null;
 }
 
-/** All needles by group, largest group first. Those whose work nobody noted belong to none. */
+/** All needles by group, largest group first, or those of one group. */
 async function groupedStays(
   database: Database,
   now: Date,
+  only: string | null = null,
 ): Promise<readonly { readonly group: LifeGroup; readonly stays: readonly Stay[] }[]> {
-  const [rows, setups, floor] = await Promise.all([
-    findStays(database),
-    findSetups(database),
-    readFloor(database, now),
-  ]);
-  const kindOf = new Map(setups.map(({ id, layers }) => [id, wearingKind(stackOf(layers))]));
+  const [rows, floor] = await Promise.all([findStays(database, only), readFloor(database, now)]);
   const hoursNow = new Map(
     floor.zones
       .flatMap(({ machines }) => machines)
       .flatMap(({ needle, age }) => (needle && age ? [[needle.installId, age.runningHours] as const] : [])),
   );
-  const groups = new Map<string, { readonly group: LifeGroup; readonly stays: Stay[] }>();
-  for (const row of rows) {
-    const group = groupOf(row, kindOf);
-    const hours = row.hours ?? hoursNow.get(row.installId);
-    if (!group || hours === undefined) continue;
-    const id = groupId(group);
-    const { machineId, entryHours, cause, removedAt } = row;
-    const into = groups.get(id) ?? { group, stays: [] };
-    into.stays.push({ end: { machineId, entryHours, hours, cause }, removedAt });
-    groups.set(id, into);
+  const groups = new Map<string, Stay[]>();
+  for (const { installId, machineId, lifeGroup, entryHours, cause, removedAt, ...row } of rows) {
+    const hours = row.hours ?? hoursNow.get(installId);
+    if (hours === undefined) continue;
+    const stays = groups.get(lifeGroup) ?? [];
+    stays.push({ end: { machineId, entryHours, hours, cause }, removedAt });
+    groups.set(lifeGroup, stays);
   }
-  return [...groups.values()].sort((a, b) => b.stays.length - a.stays.length);
+  return [...groups]
+    .map(([id, stays]) => ({ group: LifeGroup.parse(readGroupId(id)), stays }))
+    .sort((a, b) => b.stays.length - a.stays.length);
 }
 
-function groupOf(row: StayRow, kindOf: ReadonlyMap<string, LifeGroup['material']>): LifeGroup | null {
-  const material = row.setupId === null ? undefined : kindOf.get(row.setupId);
-  const points = pointStyle(row.pointId)?.family;
-  return material && points ? { material, points, machineClass: row.machineClass } : null;
+/** Keeps what a fit advises where the floor reads it. */
+export async function keepIntervals(database: Database, report: LivesReport, tx: Transaction): Promise<void> {
+  const rows = report.groups.map(({ group, advice }) => ({
+    lifeGroup: groupId(group),
+    advice: advice.do,
+    intervalHours: advice.do === 'interval' ? advice.intervalHours : null,
+    fittedAt: new Date(report.fittedAt),
+  }));
+  await setIntervals(database, rows, tx);
 }
 
 /** Names the records and the costs together: a fit of another version is old. */

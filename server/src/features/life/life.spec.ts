@@ -63,6 +63,7 @@ describe('the lives of needles', () => {
         installedById: person,
         entryHours: 0,
         setupId: setup,
+        lifeGroup: 'leather.cutting.flatbed',
       });
       await tables.needleRemovals.create({
         id: newId(),

@@ -1,15 +1,13 @@
 import { QueryTypes } from 'sequelize';
 import type { RemovalCause } from '@gantelet/core';
-import type { LifeGroup } from '@gantelet/contracts';
-import type { Database } from '../../db/database.js';
+import type { Database, Transaction } from '../../db/database.js';
+import type { LifeIntervalRow } from '../../db/rows.js';
 
 /** One needle's stay as the database has it. */
 export interface StayRow {
   readonly installId: string;
   readonly machineId: string;
-  readonly machineClass: LifeGroup['machineClass'];
-  readonly setupId: string | null;
-  readonly pointId: string;
+  readonly lifeGroup: string;
   readonly entryHours: number;
   /** Null while it is still in. */
   readonly cause: RemovalCause | null;
@@ -17,15 +15,14 @@ export interface StayRow {
   readonly removedAt: Date | null;
 }
 
-/** Every needle that ever was in a machine. */
-export async function findStays({ sequelize }: Database): Promise<readonly StayRow[]> {
+/** Every needle that ever was in a machine and belongs to a group, or to one group. */
+export async function findStays({ sequelize }: Database, only: string | null): Promise<readonly StayRow[]> {
   return sequelize.query<StayRow>(
-    `SELECT i.id AS installId, i.machine_id AS machineId, m.machine_class AS machineClass, i.setup_id AS setupId,
-            i.point_style AS pointId, i.entry_hours AS entryHours, r.cause, r.running_hours AS hours,
-            r.removed_at AS removedAt
-       FROM needle_installs i JOIN machines m ON m.id = i.machine_id
-       LEFT JOIN needle_removals r ON r.install_id = i.id`,
-    { type: QueryTypes.SELECT },
+    `SELECT i.id AS installId, i.machine_id AS machineId, i.life_group AS lifeGroup, i.entry_hours AS entryHours,
+            r.cause, r.running_hours AS hours, r.removed_at AS removedAt
+       FROM needle_installs i LEFT JOIN needle_removals r ON r.install_id = i.id
+      WHERE i.life_group IS NOT NULL ${only === null ? '' : 'AND i.life_group = :only'}`,
+    { type: QueryTypes.SELECT, replacements: { only } },
   );
 }
 
@@ -36,4 +33,14 @@ export async function recordsVersion({ sequelize }: Database): Promise<string> {
     { type: QueryTypes.SELECT },
   );
   return `${row!.installs}.${row!.removals}`;
+}
+
+/** Keeps when needles of each group are to be changed, by the last fit. */
+export async function setIntervals(
+  { tables }: Database,
+  rows: readonly LifeIntervalRow[],
+  tx: Transaction,
+): Promise<void> {
+  await tables.lifeIntervals.destroy({ where: {}, transaction: tx });
+  await tables.lifeIntervals.bulkCreate([...rows], { transaction: tx });
 }

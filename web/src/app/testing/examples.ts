@@ -118,6 +118,8 @@ export function floorMachine(
       state: hoursLeft <= 0 ? 'due' : 'good',
     },
     counter: null,
+    planned: { hours: 8, from: 'flat' },
+    reports: [],
     stoppedBy: null,
     presentSetup: null,
     ...more,

@@ -65,4 +65,39 @@ describe('the change sheet', () => {
     expect(button('Every piece found')).toBeUndefined();
     expect(host.textContent).toContain('A mechanic has to clear this machine.');
   });
+
+  const reports = [
+    {
+      id: floorMachine('x', 1).id,
+      trouble: 'broken-needle' as const,
+      reportedAt: '2026-03-04T10:00:00.000Z',
+      reportedBy: 'Test operator',
+    },
+  ];
+
+  it('goes through what a report calls for, fragments first after a break', async () => {
+    const { host } = await open(floorMachine('Compound 07', 1, { reports }));
+    const steps = [...host.querySelectorAll('.reported li')].map((one) => one.textContent);
+    expect(steps[0]).toContain('Find and count every piece of the needle');
+    expect(steps.length).toBe(3);
+  });
+
+  it('lets a mechanic answer a report, and nobody else', async () => {
+    const { fixture, button } = await open(floorMachine('Compound 07', 1, { reports }));
+    const answered: unknown[] = [];
+    fixture.componentInstance.answered.subscribe((one) => answered.push(one));
+    button('Nothing found')?.click();
+    expect(answered).toEqual([{ reportId: reports[0]!.id, finding: 'nothing-found' }]);
+    TestBed.resetTestingModule();
+    const other = await open(floorMachine('Compound 07', 1, { reports }), false);
+    expect(other.button('Nothing found')).toBeUndefined();
+  });
+
+  it('takes a report in one tap', async () => {
+    const { fixture, button } = await open();
+    const said: unknown[] = [];
+    fixture.componentInstance.reported.subscribe((one) => said.push(one));
+    button('clunk heard')?.click();
+    expect(said).toEqual(['clunk']);
+  });
 });

@@ -1,3 +1,4 @@
+import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -7,11 +8,20 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import { sameNeedle, USUAL_FINISH, type FragmentCount, type RemovalCause } from '@gantelet/core';
-import type { Clearance, FloorMachine, NeedleChoice } from '@gantelet/contracts';
+import {
+  sameNeedle,
+  troubleRule,
+  TROUBLES,
+  USUAL_FINISH,
+  type FragmentCount,
+  type RemovalCause,
+  type Trouble,
+} from '@gantelet/core';
+import type { Clearance, FloorMachine, NeedleChoice, ReportAnswer } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleText } from '../../shared/words/changeover-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
@@ -28,7 +38,7 @@ export interface ChangeSaid {
  */
 @Component({
   selector: 'gan-change-sheet',
-  imports: [NeedlePickerComponent, SignalMarkComponent],
+  imports: [DatePipe, NeedlePickerComponent, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="caution">
       <p><strong>Power off. Wait until the motor has stopped.</strong></p>
@@ -74,6 +84,40 @@ export interface ChangeSaid {
         }
       </section>
     }
+    @for (report of machine().reports; track report.id) {
+      <section class="reported">
+        <h3>
+          <gan-signal [shape]="rule(report.trouble).call === 'stop' ? 'stop' : 'due'" />
+          {{ troubleWords[report.trouble] }}
+        </h3>
+        <p>Reported by {{ report.reportedBy }}, {{ report.reportedAt | date: 'EEE HH:mm' }}.</p>
+        <ol>
+          @for (check of rule(report.trouble).checks; track check) {
+            <li>{{ checkWords[check] }}</li>
+          }
+        </ol>
+        @if (mayClear()) {
+          <div class="causes">
+            <button
+              type="button"
+              class="button"
+              [disabled]="busy()"
+              (click)="answered.emit({ reportId: report.id, finding: 'mended' })"
+            >
+              Mended, same needle
+            </button>
+            <button
+              type="button"
+              class="button"
+              [disabled]="busy()"
+              (click)="answered.emit({ reportId: report.id, finding: 'nothing-found' })"
+            >
+              Nothing found
+            </button>
+          </div>
+        }
+      </section>
+    }
     <h3>What came out?</h3>
     <p class="soft">
       One tap logs the change{{ same() ? ', same needle in again: ' : ': ' }}{{ needleText() }}.
@@ -102,6 +146,22 @@ export interface ChangeSaid {
       </button>
     </div>
     <details>
+      <summary>Report a trouble, needle stays in</summary>
+      <div class="causes">
+        @for (trouble of troubles; track trouble) {
+          <button
+            type="button"
+            class="button"
+            [class.act]="rule(trouble).call === 'stop'"
+            [disabled]="busy()"
+            (click)="reported.emit(trouble)"
+          >
+            {{ troubleWords[trouble] }}
+          </button>
+        }
+      </div>
+    </details>
+    <details>
       <summary>Another needle goes in</summary>
       <gan-needle-picker
         [needle]="needle()"
@@ -121,6 +181,15 @@ export interface ChangeSaid {
       border: 2px solid var(--act);
       padding: 4px 12px 12px;
       margin-top: 12px;
+    }
+    .reported {
+      border: 2px solid var(--rule);
+      padding: 4px 12px 12px;
+      margin-top: 12px;
+    }
+    ol {
+      margin-bottom: 8px;
+      padding-inline-start: 20px;
     }
     .causes {
       display: grid;
@@ -159,6 +228,13 @@ export class ChangeSheetComponent {
   readonly busy = input.required<boolean>();
   readonly said = output<ChangeSaid>();
   readonly cleared = output<Clearance>();
+  readonly reported = output<Trouble>();
+  readonly answered = output<ReportAnswer & { readonly reportId: string }>();
+
+  protected readonly troubles = TROUBLES;
+  protected readonly troubleWords = TROUBLE_WORDS;
+  protected readonly checkWords = CHECK_WORDS;
+  protected readonly rule = troubleRule;
   private readonly preferences = inject(Preferences);
 
   protected readonly burrsChecked = linkedSignal({

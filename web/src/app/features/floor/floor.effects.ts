@@ -3,7 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, concatMap, filter, map, of, switchMap, takeUntil } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient, watch } from '../../shared/api/api-client';
-import { CAUSE_WORDS } from '../../shared/words/floor-words';
+import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { floorActions } from './floor.state';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
@@ -65,6 +65,41 @@ export const changeNeedle = createEffect(
             ),
             catchError(failed),
           ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const report = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.report),
+      concatMap(({ key, machineId, report: body }) =>
+        api.call(routes.reportTrouble, { key, params: { machineId }, body }).pipe(
+          map((machine) =>
+            floorActions.machineChanged({
+              machine,
+              done: `${machine.name}: ${TROUBLE_WORDS[body.trouble]}, reported.`,
+            }),
+          ),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const answer = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.answer),
+      concatMap(({ key, reportId, answer: body }) =>
+        api.call(routes.answerReport, { key, params: { reportId }, body }).pipe(
+          map((machine) =>
+            floorActions.machineChanged({ machine, done: `${machine.name}: report answered.` }),
+          ),
+          catchError(failed),
+        ),
       ),
     ),
   { functional: true },

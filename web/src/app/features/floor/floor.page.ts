@@ -9,7 +9,15 @@ import {
   DestroyRef,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { newId, roleReaches, type Clearance, type FloorMachine } from '@gantelet/contracts';
+import type { Trouble } from '@gantelet/core';
+import {
+  newId,
+  roleReaches,
+  type Clearance,
+  type FloorMachine,
+  type ReportAnswer,
+} from '@gantelet/contracts';
+import { writeStamps } from '../../shared/write-stamp';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -63,12 +71,9 @@ export class FloorPage {
     const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
     return `${of('stop')} to stop, ${of('due')} due now`;
   });
-  /** The key of the next change: kept while a try got no answer, so that trying again is the same change. */
-  private readonly changeKey = linkedSignal({
-    source: () => [this.openMachine()?.id, this.openMachine()?.needle?.installId],
-    computation: () => newId(),
-    equal: (a, b) => a === b,
-  });
+  private readonly written = this.store.selectSignal(floorFeature.selectWritten);
+  /** A try that got no answer can be tried again and is the same write. */
+  private readonly stamp = writeStamps(() => this.written());
 
   constructor() {
     this.store.dispatch(floorActions.opened());
@@ -89,9 +94,20 @@ export class FloorPage {
   }
 
   protected changeNeedle(machine: FloorMachine, said: ChangeSaid): void {
-    const changedAt = new Date().toISOString();
-    this.store.dispatch(floorActions.changeNeedle({ key: this.changeKey(), machine, ...said, changedAt }));
+    const { key, at } = this.stamp([machine.id, said]);
+    this.store.dispatch(floorActions.changeNeedle({ key, machine, ...said, changedAt: at }));
     if (said.fragments !== 'missing') this.close();
+  }
+
+  protected report(machineId: string, trouble: Trouble): void {
+    const { key, at } = this.stamp([machineId, trouble]);
+    this.store.dispatch(floorActions.report({ key, machineId, report: { trouble, reportedAt: at } }));
+    this.close();
+  }
+
+  protected answer({ reportId, finding }: ReportAnswer & { readonly reportId: string }): void {
+    this.store.dispatch(floorActions.answer({ key: newId(), reportId, answer: { finding } }));
+    this.close();
   }
 
   protected clear(machineId: string, clearance: Clearance): void {

@@ -14,7 +14,15 @@ import {
   type NeedleState,
   type RemovalCause,
 } from '@gantelet/core';
-import type { Clearance, FloorMachine, FloorView, NeedleChoice, Problem } from '@gantelet/contracts';
+import type {
+  Clearance,
+  FloorMachine,
+  FloorView,
+  NeedleChoice,
+  Problem,
+  ReportAnswer,
+  TroubleReportInput,
+} from '@gantelet/contracts';
 
 export const floorActions = createActionGroup({
   source: 'Floor',
@@ -35,6 +43,8 @@ export const floorActions = createActionGroup({
       needle: NeedleChoice;
       changedAt: string;
     }>(),
+    Report: props<{ key: string; machineId: string; report: TroubleReportInput }>(),
+    Answer: props<{ key: string; reportId: string; answer: ReportAnswer }>(),
     Clear: props<{ key: string; machineId: string; clearance: Clearance }>(),
     'Machine Changed': props<{ machine: FloorMachine; done: string }>(),
     Failed: props<{ problem: Problem }>(),
@@ -49,11 +59,20 @@ export interface FloorState {
   readonly order: FloorOrder;
   readonly saving: boolean;
   readonly problem: Problem | null;
+  /** Writes that were answered. */
+  readonly written: number;
   /** What was last logged, in words. */
   readonly done: string;
 }
 
-const initial: FloorState = { floor: null, order: 'zones', saving: false, problem: null, done: '' };
+const initial: FloorState = {
+  floor: null,
+  order: 'zones',
+  saving: false,
+  problem: null,
+  written: 0,
+  done: '',
+};
 
 const withMachine = (floor: FloorView | null, changed: FloorMachine): FloorView | null =>
   floor && {
@@ -70,7 +89,7 @@ export const floorFeature = createFeature({
     initial,
     on(floorActions.floorRead, (state, { floor }) => ({ ...state, floor })),
     on(floorActions.orderChosen, (state, { order }) => ({ ...state, order })),
-    on(floorActions.changeNeedle, floorActions.clear, (state) => ({
+    on(floorActions.changeNeedle, floorActions.clear, floorActions.report, floorActions.answer, (state) => ({
       ...state,
       saving: true,
       problem: null,
@@ -80,6 +99,7 @@ export const floorFeature = createFeature({
       ...state,
       floor: withMachine(state.floor, machine),
       saving: false,
+      written: state.written + 1,
       done,
     })),
     on(floorActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),

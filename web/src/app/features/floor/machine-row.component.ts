@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import type { FloorMachine } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { counterText, hoursLeftText, STATE_WORDS } from '../../shared/words/floor-words';
+import { counterText, hoursLeftText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
 const BAR = 100;
@@ -123,7 +123,6 @@ const BAR = 100;
 })
 export class MachineRowComponent {
   readonly machine = input.required<FloorMachine>();
-  readonly lifeHours = input.required<number>();
   readonly changeWanted = output();
   private readonly preferences = inject(Preferences);
 
@@ -137,18 +136,23 @@ export class MachineRowComponent {
   });
   protected readonly counterText = computed(() => counterText(this.machine().counter));
   protected readonly leftText = computed(() => {
-    const { age, stoppedBy } = this.machine();
+    const { age, reports, stoppedBy } = this.machine();
+    const [report] = reports;
     if (stoppedBy) return 'a piece is missing';
+    if (report) return TROUBLE_WORDS[report.trouble];
     if (!age) return '';
     const spread = (age.highHours - age.lowHours) / 2;
-    return `${hoursLeftText(age.hoursLeft)}, ± ${spread.toFixed(1)}`;
+    return `${hoursLeftText(age)}, ± ${spread.toFixed(1)}`;
   });
   /** What is surely left, and what may be, as lengths of the bar. */
   protected readonly left = computed(() => {
-    const { age } = this.machine();
-    const scale = scaleLinear([0, this.lifeHours()], [0, BAR]).clamp(true);
-    const sure = age ? scale(this.lifeHours() - age.highHours) : 0;
-    const most = age ? scale(this.lifeHours() - age.lowHours) : 0;
+    const { age, planned } = this.machine();
+    const { hours } = planned;
+    // A needle that runs to failure has no end to draw.
+    if (hours === null) return { sure: 0, hatch: [] };
+    const scale = scaleLinear([0, hours], [0, BAR]).clamp(true);
+    const sure = age ? scale(hours - age.highHours) : 0;
+    const most = age ? scale(hours - age.lowHours) : 0;
     const hatch = Array.from(
       { length: Math.max(0, Math.floor((most - sure) / 3)) },
       (_, i) => sure + 1 + i * 3,

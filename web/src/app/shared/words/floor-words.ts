@@ -1,5 +1,5 @@
-import type { FragmentCount, NeedleState, RemovalCause } from '@gantelet/core';
-import type { CounterView } from '@gantelet/contracts';
+import type { FragmentCount, NeedleState, RemovalCause, Trouble, TroubleCheck } from '@gantelet/core';
+import type { CounterView, FloorMachine } from '@gantelet/contracts';
 
 export const STATE_WORDS: Readonly<Record<NeedleState, string>> = {
   good: 'good',
@@ -22,8 +22,25 @@ export const FRAGMENT_WORDS: Readonly<Record<FragmentCount, string>> = {
   missing: 'broken, a piece missing',
 };
 
-/** Hours left or over, to a tenth. @example hoursLeftText(-1.62) // '1.6 h over' */
-export function hoursLeftText(hoursLeft: number): string {
+export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
+  clunk: 'clunk heard',
+  'skipped-stitches': 'skipped stitches',
+  shredding: 'thread shreds',
+  'pin-strike': 'struck a pin',
+  'broken-needle': 'needle broke',
+};
+
+export const CHECK_WORDS: Readonly<Record<TroubleCheck, string>> = {
+  'count-fragments': 'Find and count every piece of the needle, or take the work out of use',
+  'feel-hook-plate-case': 'Feel hook, plate hole and bobbin case for burrs',
+  'change-needle': 'Change the needle',
+  'needle-in-right': 'Needle fully up, groove to the thread side, set screw tight',
+  'needle-size-and-thread': 'Thread goes through the eye freely; size and point suit the work',
+};
+
+/** Hours left or over, to a tenth; for a needle that runs to failure, the hours it has. */
+export function hoursLeftText({ hoursLeft, runningHours }: NonNullable<FloorMachine['age']>): string {
+  if (hoursLeft === null) return `${runningHours.toFixed(1)} h in, runs to failure`;
   return hoursLeft < 0 ? `${Math.abs(hoursLeft).toFixed(1)} h over` : `${hoursLeft.toFixed(1)} h left`;
 }
 

@@ -85,6 +85,12 @@ describe('words of a changeover', () => {
 
 describe('words of the floor', () => {
   it('tell hours left from hours over', () => {
-    expect([hoursLeftText(1.94), hoursLeftText(-1.62)]).toEqual(['1.9 h left', '1.6 h over']);
+    const age = (hoursLeft: number | null) =>
+      hoursLeftText({ hoursLeft, runningHours: 5.25, lowHours: 5, highHours: 6, state: 'good' });
+    expect([age(1.94), age(-1.62), age(null)]).toEqual([
+      '1.9 h left',
+      '1.6 h over',
+      '5.3 h in, runs to failure',
+    ]);
   });
 });

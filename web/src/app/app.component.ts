@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import {
@@ -9,6 +9,7 @@ import {
 } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { Store } from '@ngrx/store';
 import { shopActions, shopFeature } from './features/shop/shop.state';
+import { Outbox } from './shared/outbox/outbox';
 import { Preferences } from './shared/preferences';
 import { KeyHelpComponent } from './shell/key-help.component';
 import { KeysService } from './shell/keys.service';
@@ -47,7 +48,11 @@ export class AppComponent {
     this.preferences.unitOrder() === 'metric' ? 'Inch and number sizes first' : 'Metric and NM first',
   );
 
+  protected readonly waiting = inject(Outbox).waiting;
+
   constructor() {
+    const outbox = inject(Outbox);
+    effect(() => outbox.use(this.person()?.id ?? null));
     const keys = inject(KeysService);
     keys.search.pipe(takeUntilDestroyed()).subscribe(() => this.searchOpen.set(this.person() !== null));
     keys.help.pipe(takeUntilDestroyed()).subscribe(() => this.helpOpen.set(true));

@@ -67,6 +67,10 @@ export const appRoutes: Routes = [
             path: ':machineId',
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },
+          {
+            path: ':machineId/sticker',
+            loadComponent: () => import('./features/machine/sticker.page').then((m) => m.StickerPage),
+          },
         ],
       },
       {

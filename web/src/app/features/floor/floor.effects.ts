@@ -1,10 +1,15 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, concatMap, filter, map, of, switchMap, takeUntil } from 'rxjs';
+import { Store } from '@ngrx/store';
+import { catchError, concatMap, filter, map, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient, watch } from '../../shared/api/api-client';
+import { Outbox } from '../../shared/outbox/outbox';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
-import { floorActions } from './floor.state';
+import { shopFeature } from '../shop/shop.state';
+import { floorActions, floorFeature } from './floor.state';
+
+const KEPT_HERE = 'kept on this device, sent when the network is back.';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 
@@ -39,51 +44,74 @@ export const followFloor = createEffect(
   { functional: true },
 );
 
+/** A change survives a network that drops: it is kept on the device, and counts there at once. */
 export const changeNeedle = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
+  (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
       ofType(floorActions.changeNeedle),
-      concatMap(({ key, machine, cause, fragments, needle, changedAt }) =>
-        api
-          .call(routes.changeNeedle, {
-            key,
-            params: { machineId: machine.id },
-            body: {
-              removesInstallId: machine.needle?.installId ?? null,
-              cause,
-              fragments,
-              needle,
-              changedAt,
-            },
-          })
-          .pipe(
-            map((changed) =>
-              floorActions.machineChanged({
-                machine: changed,
-                done: `${changed.name}: needle change logged, ${CAUSE_WORDS[cause]}.`,
-              }),
-            ),
-            catchError(failed),
+      withLatestFrom(store.select(shopFeature.selectPerson)),
+      concatMap(([{ key, machine, cause, fragments, needle, changedAt }, person]) => {
+        const removesInstallId = machine.needle?.installId ?? null;
+        const body = { removesInstallId, cause, fragments, needle, changedAt };
+        const words = `${machine.name}: needle change, ${CAUSE_WORDS[cause]}`;
+        return outbox.send(routes.changeNeedle, { key, params: { machineId: machine.id }, body }, words).pipe(
+          map((sent) =>
+            'reply' in sent
+              ? floorActions.machineChanged({
+                  machine: sent.reply,
+                  done: `${sent.reply.name}: needle change logged, ${CAUSE_WORDS[cause]}.`,
+                })
+              : floorActions.changeWaits({
+                  machineId: machine.id,
+                  needle: {
+                    ...needle,
+                    installId: key,
+                    installedAt: changedAt,
+                    installedBy: person?.name ?? '',
+                  },
+                  done: `${words}: ${KEPT_HERE}`,
+                }),
           ),
-      ),
+          catchError(failed),
+        );
+      }),
     ),
   { functional: true },
 );
 
 export const report = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
+  (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
       ofType(floorActions.report),
-      concatMap(({ key, machineId, report: body }) =>
-        api.call(routes.reportTrouble, { key, params: { machineId }, body }).pipe(
-          map((machine) =>
-            floorActions.machineChanged({
-              machine,
-              done: `${machine.name}: ${TROUBLE_WORDS[body.trouble]}, reported.`,
-            }),
+      withLatestFrom(store.select(floorFeature.selectMachines), store.select(shopFeature.selectPerson)),
+      concatMap(([{ key, machineId, report: body }, machines, person]) => {
+        const name = machines.find(({ id }) => id === machineId)?.name ?? '';
+        const words = `${name}: ${TROUBLE_WORDS[body.trouble]}`;
+        return outbox.send(routes.reportTrouble, { key, params: { machineId }, body }, words).pipe(
+          map((sent) =>
+            'reply' in sent
+              ? floorActions.machineChanged({ machine: sent.reply, done: `${words}, reported.` })
+              : floorActions.reportWaits({
+                  machineId,
+                  report: { id: key, ...body, reportedBy: person?.name ?? '' },
+                  done: `${words}: ${KEPT_HERE}`,
+                }),
           ),
           catchError(failed),
-        ),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+/** What was sent late is read back; what was refused late is said. */
+export const settle = createEffect(
+  (outbox = inject(Outbox)) =>
+    outbox.settled.pipe(
+      map(({ write, problem }) =>
+        problem
+          ? floorActions.failed({ problem: { ...problem, title: `${write.words}: ${problem.title}` } })
+          : floorActions.floorChanged(),
       ),
     ),
   { functional: true },

@@ -10,6 +10,7 @@ import {
 import {
   byDueOrder,
   NEEDLE_STATES,
+  troubleRule,
   type FragmentCount,
   type NeedleState,
   type RemovalCause,
@@ -19,8 +20,10 @@ import type {
   FloorMachine,
   FloorView,
   NeedleChoice,
+  NeedleInMachine,
   Problem,
   ReportAnswer,
+  TroubleReport,
   TroubleReportInput,
 } from '@gantelet/contracts';
 
@@ -46,6 +49,9 @@ export const floorActions = createActionGroup({
     Report: props<{ key: string; machineId: string; report: TroubleReportInput }>(),
     Answer: props<{ key: string; reportId: string; answer: ReportAnswer }>(),
     Clear: props<{ key: string; machineId: string; clearance: Clearance }>(),
+    /** A change that waits for the network: it counts from now on. */
+    'Change Waits': props<{ machineId: string; needle: NeedleInMachine; done: string }>(),
+    'Report Waits': props<{ machineId: string; report: TroubleReport; done: string }>(),
     'Machine Changed': props<{ machine: FloorMachine; done: string }>(),
     Failed: props<{ problem: Problem }>(),
     'Message Seen': emptyProps(),
@@ -74,14 +80,27 @@ const initial: FloorState = {
   done: '',
 };
 
-const withMachine = (floor: FloorView | null, changed: FloorMachine): FloorView | null =>
-  floor && {
-    ...floor,
-    zones: floor.zones.map((zone) => ({
-      ...zone,
-      machines: zone.machines.map((machine) => (machine.id === changed.id ? changed : machine)),
-    })),
-  };
+function changed(
+  floor: FloorView | null,
+  machineId: string,
+  change: (machine: FloorMachine) => FloorMachine,
+): FloorView | null {
+  return (
+    floor && {
+      ...floor,
+      zones: floor.zones.map((zone) => ({
+        ...zone,
+        machines: zone.machines.map((machine) => (machine.id === machineId ? change(machine) : machine)),
+      })),
+    }
+  );
+}
+
+/** The age of a needle that has just gone in. */
+function freshAge({ planned, stoppedBy }: FloorMachine): FloorMachine['age'] {
+  const state = stoppedBy ? 'stop' : 'good';
+  return { runningHours: 0, lowHours: 0, highHours: 0, hoursLeft: planned.hours, state };
+}
 
 export const floorFeature = createFeature({
   name: 'floor',
@@ -97,7 +116,33 @@ export const floorFeature = createFeature({
     })),
     on(floorActions.machineChanged, (state, { machine, done }) => ({
       ...state,
-      floor: withMachine(state.floor, machine),
+      floor: changed(state.floor, machine.id, () => machine),
+      saving: false,
+      written: state.written + 1,
+      done,
+    })),
+    on(floorActions.changeWaits, (state, { machineId, needle, done }) => ({
+      ...state,
+      floor: changed(state.floor, machineId, (machine) => ({
+        ...machine,
+        needle,
+        reports: [],
+        age: freshAge(machine),
+      })),
+      saving: false,
+      written: state.written + 1,
+      done,
+    })),
+    on(floorActions.reportWaits, (state, { machineId, report, done }) => ({
+      ...state,
+      floor: changed(state.floor, machineId, (machine) => ({
+        ...machine,
+        reports: [...machine.reports, report],
+        age: machine.age && {
+          ...machine.age,
+          state: troubleRule(report.trouble).call === 'stop' ? 'stop' : 'due',
+        },
+      })),
       saving: false,
       written: state.written + 1,
       done,

@@ -45,6 +45,7 @@ import { shortNumber } from '../../shared/words/units-text';
       <p class="field-problem">Nothing to print: this is no thread or needle known here.</p>
     }
   </main>`,
+  styleUrl: '../../shared/label-sheet.scss',
   styles: `
     main {
       padding: 18px 26px;
@@ -57,43 +58,6 @@ import { shortNumber } from '../../shared/words/units-text';
     }
     .button {
       margin: 12px 0;
-    }
-    .label {
-      width: 62mm;
-      min-height: 26mm;
-      display: grid;
-      grid-template-columns: 1fr 22mm;
-      gap: 2mm;
-      align-items: center;
-      padding: 2mm;
-      background: #fff;
-      color: #000;
-      border: 1px dashed #59605f;
-      font-family: var(--narrow);
-    }
-    .label div {
-      display: grid;
-      gap: 1mm;
-    }
-    .label strong {
-      font-size: 15pt;
-      line-height: 1.05;
-    }
-    .label span {
-      font-size: 9pt;
-      line-height: 1.2;
-    }
-    @page {
-      size: 62mm 30mm;
-      margin: 0;
-    }
-    @media print {
-      main {
-        padding: 0;
-      }
-      .label {
-        border: 0;
-      }
     }
   `,
 })

@@ -1,0 +1,50 @@
+import { expect, signIn, test } from './support/shop-test';
+
+test.describe('on a phone, by a machine', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('the code on the machine opens its sheet; a change made without a network is sent once when it is back', async ({
+    page,
+    context,
+  }) => {
+    await signIn(page, 'operator');
+    await page.goto('/machines');
+    await page.getByRole('link', { name: 'Flatbed compound 16' }).click();
+    await page.getByRole('link', { name: 'Sticker with its code' }).click();
+    const code = page.getByRole('img', { name: /QR code of http/ });
+    const address = /http\S+/.exec((await code.getAttribute('aria-label')) ?? '')![0];
+    await page.goto(address);
+    await expect(page.getByRole('dialog', { name: 'Flatbed compound 16' })).toBeVisible();
+
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'Worn, whole' }).click();
+    await expect(
+      page.getByText('Flatbed compound 16: needle change, worn: kept on this device'),
+    ).toBeVisible();
+    await expect(page.getByText('1 change waits for the network')).toBeVisible();
+    const row = page.locator('gan-machine-row', { hasText: 'compound 16' });
+    await expect(row).toContainText('good');
+    await row.getByRole('button').click();
+    await page.getByText('Report a trouble, needle stays in').click();
+    await page.getByRole('button', { name: 'clunk heard' }).click();
+    await expect(page.getByText('2 changes wait for the network')).toBeVisible();
+
+    await context.setOffline(false);
+    await expect(page.getByText(/wait for the network|waits for the network/)).toHaveCount(0, {
+      timeout: 15_000,
+    });
+    await expect(row).toContainText('clunk heard');
+    await page.reload();
+    await page.keyboard.press('Escape');
+    const logged = page.getByRole('listitem').filter({ hasText: 'Flatbed compound 16 worn, needle whole' });
+    await expect(logged.filter({ hasText: 'Jory Quist' }).first()).toBeVisible();
+    await expect(row).toContainText('clunk heard');
+    const floor = (await (await page.request.get('/api/floor')).json()) as {
+      recent: { machineName: string; personName: string; at: string }[];
+    };
+    const justNow = floor.recent.filter(
+      ({ machineName, at }) => machineName === 'Flatbed compound 16' && Date.now() - Date.parse(at) < 120_000,
+    );
+    expect(justNow.length).toBe(1);
+  });
+});

@@ -29,14 +29,15 @@ const STOP_LIMIT_MS = 30_000;
  *
  * @param home folder for data, log and state; kept between starts
  * @param everyDatabase lets the user make databases of their own, as tests do
+ * @param port to listen on; a free one when left out
  */
-export async function startMariadb(home, { everyDatabase = false } = {}) {
+export async function startMariadb(home, { everyDatabase = false, port: asked } = {}) {
   mkdirSync(home, { recursive: true, mode: 0o700 });
   const data = join(home, 'data');
   await stopLeftover(home, data);
   if (!existsSync(data)) await initialise(home, data);
   const access = await accessOf(home);
-  const port = await freePort();
+  const port = asked ?? (await freePort());
   const logFile = join(home, 'mariadb.log');
   const log = openSync(logFile, 'a');
   const initFile = writeInitFile(home, access, everyDatabase);
@@ -59,6 +60,7 @@ export async function startMariadb(home, { everyDatabase = false } = {}) {
       GANTELET_DB_PASSWORD: access.password,
     },
     ended,
+    child,
     stop: async () => {
       child.kill('SIGTERM');
       const impatience = setTimeout(() => child.kill('SIGKILL'), STOP_LIMIT_MS);

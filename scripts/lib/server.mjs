@@ -25,20 +25,20 @@ export async function prepareDatabase(home, environment) {
 
 /** Starts the server and waits until it listens. It ends by itself when this process does. */
 export async function startServer(home, environment, port) {
-  const { listensOn, ...server } = await startListening('server', SERVER, ['serve'], {
+  const server = await startListening('server', SERVER, ['serve'], {
     ...environment,
     GANTELET_PORT: String(port),
     GANTELET_SESSION_SECRET: sessionSecret(home),
     GANTELET_WEB_ROOT: WEB_ROOT,
   });
-  return { ...server, address: `http://127.0.0.1:${listensOn}` };
+  return { ...server, address: `http://127.0.0.1:${server.listensOn}` };
 }
 
 /**
- * Starts the broker on loopback, on a port given or a free one, and the stand-ins of the demo. `environment` of the
- * result tells a server how to reach the broker.
+ * Starts the broker on loopback, on a port given or a free one. `environment` of the result tells a server how to reach
+ * it.
  */
-export async function startDevices(home, environment, port) {
+export async function startBroker(home, environment, port) {
   const secret = sessionSecret(home);
   const mqtt = { GANTELET_MQTT_PORT: String(port ?? (await freePort())), GANTELET_MQTT_SECRET: secret };
   const broker = await startListening('broker', SERVER, ['broker'], {
@@ -46,16 +46,22 @@ export async function startDevices(home, environment, port) {
     ...mqtt,
     GANTELET_SESSION_SECRET: secret,
   });
+  return { ...broker, environment: { ...environment, ...mqtt } };
+}
+
+/** Starts the broker and the stand-ins of the demo. */
+export async function startDevices(home, environment, port) {
+  const broker = await startBroker(home, environment, port);
   const { DEMO_STAND_INS, SILENT_COUNTER } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
   const standIns = start(STAND_INS, [], {
-    GANTELET_MQTT_PORT: mqtt.GANTELET_MQTT_PORT,
+    GANTELET_MQTT_PORT: broker.environment.GANTELET_MQTT_PORT,
     GANTELET_STAND_INS: JSON.stringify(DEMO_STAND_INS.filter(({ id }) => id !== SILENT_COUNTER)),
   });
   const stop = async () => {
     await standIns.stop();
     await broker.stop();
   };
-  return { environment: { ...environment, ...mqtt }, ended: broker.ended, stop };
+  return { environment: broker.environment, ended: broker.ended, stop };
 }
 
 async function startListening(name, file, args, env) {
@@ -64,7 +70,7 @@ async function startListening(name, file, args, env) {
     child.once('message', ({ listening }) => resolve(listening));
     void ended.then(() => reject(new Refusal(`The ${name} ended before it could listen.`)));
   });
-  return { listensOn, ended, stop };
+  return { listensOn, ended, stop, child };
 }
 
 /** Starts one of our programs in a process group of its own: Ctrl-C reaches only us, and we end them in order. */

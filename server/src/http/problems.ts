@@ -29,10 +29,15 @@ export const unknownRoute: RequestHandler = () => {
 
 function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  if (error instanceof ConnectionError) return new ProblemError('server.busy');
+  if (error instanceof ConnectionError || isBroken(error)) return new ProblemError('server.busy');
   const { type, status } = (error ?? {}) as { type?: string; status?: number };
   if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: BODY_LIMIT });
   const fromBodyOrAddress = status !== undefined && status >= 400 && status < 500;
   if (fromBodyOrAddress && !(error instanceof DatabaseError)) return new ProblemError('request.malformed');
   return new ProblemError('server.fault');
+}
+
+/** Whether the connection to the database broke in the middle of a query. */
+function isBroken(error: unknown): boolean {
+  return error instanceof DatabaseError && (error.parent as { fatal?: boolean }).fatal === true;
 }

@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import { setTimeout as pause } from 'node:timers/promises';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
@@ -42,7 +43,7 @@ export function startJobRunner(
       // A database that is away is no end of the runner: it looks again.
       const job = await claimJob(database, runnerId).catch(() => null);
       if (job) await doJob(job);
-      else await pause(LOOK_EVERY_MS, ending.signal);
+      else await pause(LOOK_EVERY_MS, undefined, { signal: ending.signal }).catch(() => undefined);
     }
   }
 
@@ -91,18 +92,4 @@ export function startJobRunner(
       await pool.destroy();
     },
   };
-}
-
-function pause(ms: number, signal: AbortSignal): Promise<void> {
-  return new Promise((resolve) => {
-    const timer = setTimeout(resolve, ms);
-    signal.addEventListener(
-      'abort',
-      () => {
-        clearTimeout(timer);
-        resolve();
-      },
-      { once: true },
-    );
-  });
 }

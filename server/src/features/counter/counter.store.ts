@@ -36,26 +36,76 @@ export async function insertReadings(
   );
 }
 
-/** Counters with readings that are not in the hours yet, with the time of the first of them. */
-export async function findToRollUp({
-  sequelize,
-}: Database): Promise<readonly { readonly deviceId: string; readonly firstAt: Date }[]> {
-  return sequelize.query(
-    `SELECT device_id AS deviceId, MIN(sent_at) AS firstAt FROM counter_readings WHERE rolled_up = 0 GROUP BY device_id`,
+/** Counters with readings that are not in the hours yet. */
+export async function findDueCounters({ sequelize }: Database): Promise<readonly string[]> {
+  const rows = await sequelize.query<{ deviceId: string }>(
+    `SELECT DISTINCT device_id AS deviceId FROM counter_readings WHERE rolled_up = 0`,
     { type: QueryTypes.SELECT },
   );
+  return rows.map(({ deviceId }) => deviceId);
 }
 
-/** Locks a counter, so that one server at a time works on its hours, and gives its machine with its zone. */
-export async function lockCounter(
-  { tables }: Database,
-  deviceId: string,
+/** Locks counters, so that one server at a time works on their hours, and gives the machine of each. */
+export async function lockCounters(
+  { sequelize }: Database,
+  deviceIds: readonly string[],
   tx: Transaction,
-): Promise<{ readonly id: string; readonly zoneId: string } | null> {
-  const device = await tables.devices.findByPk(deviceId, { transaction: tx, lock: true });
-  const machineId = device?.get({ plain: true }).machineId ?? null;
-  if (machineId === null) return null;
-  return (await tables.machines.findByPk(machineId, { transaction: tx }))?.get({ plain: true }) ?? null;
+): Promise<ReadonlyMap<string, { readonly id: string; readonly zoneId: string }>> {
+  const locked = await sequelize.query<{ deviceId: string; machineId: string }>(
+    `SELECT id AS deviceId, machine_id AS machineId FROM devices
+      WHERE id IN (:deviceIds) AND machine_id IS NOT NULL ORDER BY id FOR UPDATE`,
+    { type: QueryTypes.SELECT, replacements: { deviceIds }, transaction: tx },
+  );
+  if (locked.length === 0) return new Map();
+  const machines = await sequelize.query<{ id: string; zoneId: string }>(
+    `SELECT id, zone_id AS zoneId FROM machines WHERE id IN (:machineIds)`,
+    {
+      type: QueryTypes.SELECT,
+      replacements: { machineIds: locked.map(({ machineId }) => machineId) },
+      transaction: tx,
+    },
+  );
+  const byId = new Map(machines.map((machine) => [machine.id, machine]));
+  return new Map(locked.map(({ deviceId, machineId }) => [deviceId, byId.get(machineId)!]));
+}
+
+const READING = 'id, device_id AS deviceId, boot, seq, sent_at AS sentAt, stitches, motor_ms AS motorMs';
+
+/** Readings that are not in the hours yet, by counter. */
+export async function findNewReadings(
+  { sequelize }: Database,
+  deviceIds: readonly string[],
+  tx: Transaction,
+): Promise<ReadonlyMap<string, readonly KeptReading[]>> {
+  const rows = await sequelize.query<ReadingRow>(
+    `SELECT ${READING} FROM counter_readings WHERE rolled_up = 0 AND device_id IN (:deviceIds)`,
+    { type: QueryTypes.SELECT, replacements: { deviceIds }, transaction: tx },
+  );
+  const byCounter = new Map<string, KeptReading[]>();
+  for (const row of rows) {
+    const own = byCounter.get(row.deviceId) ?? [];
+    own.push(readingOf(row));
+    byCounter.set(row.deviceId, own);
+  }
+  return byCounter;
+}
+
+/** The last reading of each counter that is in the hours. */
+export async function findLastRolledUp(
+  { sequelize }: Database,
+  deviceIds: readonly string[],
+  tx: Transaction,
+): Promise<ReadonlyMap<string, KeptReading>> {
+  const rows = await sequelize.query<ReadingRow>(
+    `SELECT ${READING.replaceAll(/(^|, )/g, '$1r.')} FROM counter_readings r
+       JOIN (SELECT device_id, MAX(sent_at) AS sent_at FROM counter_readings
+              WHERE rolled_up = 1 AND device_id IN (:deviceIds) GROUP BY device_id) last
+         ON last.device_id = r.device_id AND last.sent_at = r.sent_at
+      WHERE r.rolled_up = 1 ORDER BY r.seq`,
+    { type: QueryTypes.SELECT, replacements: { deviceIds }, transaction: tx },
+  );
+  // Of several at one time the one with the highest number comes last and stays.
+  return new Map(rows.map((row) => [row.deviceId, readingOf(row)]));
 }
 
 /** Time of the last reading before an instant, or null. */
@@ -76,65 +126,92 @@ export async function lastReadingBefore(
 /** A kept reading with its place in the table. */
 export type KeptReading = CounterReading & { readonly id: number };
 
+type ReadingRow = Omit<KeptReading, 'sentAtMs'> & { readonly deviceId: string; readonly sentAt: Date };
+
+function readingOf({ id, boot, seq, sentAt, stitches, motorMs }: ReadingRow): KeptReading {
+  return { id: Number(id), boot, seq, sentAtMs: sentAt.getTime(), stitches, motorMs };
+}
+
 export async function findReadings(
   { sequelize }: Database,
   deviceId: string,
   from: Date,
   tx: Transaction,
 ): Promise<readonly KeptReading[]> {
-  const rows = await sequelize.query<Omit<KeptReading, 'sentAtMs'> & { sentAt: Date }>(
-    `SELECT id, boot, seq, sent_at AS sentAt, stitches, motor_ms AS motorMs FROM counter_readings
-      WHERE device_id = :deviceId AND sent_at >= :from`,
+  const rows = await sequelize.query<ReadingRow>(
+    `SELECT ${READING} FROM counter_readings WHERE device_id = :deviceId AND sent_at >= :from`,
     { type: QueryTypes.SELECT, replacements: { deviceId, from }, transaction: tx },
   );
-  return rows.map(({ sentAt, id, ...row }) => ({ ...row, id: Number(id), sentAtMs: sentAt.getTime() }));
+  return rows.map(readingOf);
 }
 
-/** An hour of a counter with how much of its shifts it was heard in. */
-export type KeptHour = Omit<HourRun, 'coveredMs'> & { readonly coveredShiftMs: number };
+/** An hour of a counter on a machine, with how much of its shifts it was heard in. */
+export type KeptHour = Omit<HourRun, 'coveredMs'> & {
+  readonly deviceId: string;
+  readonly machineId: string;
+  readonly coveredShiftMs: number;
+};
 
 /** Sets hours to what they are: set again they are the same. */
-export async function setHours(
+export function setHours(database: Database, hours: readonly KeptHour[], tx: Transaction): Promise<void> {
+  return writeHours(database, hours, (column) => `VALUES(${column})`, tx);
+}
+
+/** Adds to hours. Only in the transaction that marks the readings it comes from. */
+export function addHours(database: Database, hours: readonly KeptHour[], tx: Transaction): Promise<void> {
+  return writeHours(database, hours, (column) => `${column} + VALUES(${column})`, tx);
+}
+
+async function writeHours(
   { sequelize }: Database,
-  deviceId: string,
-  machineId: string,
   hours: readonly KeptHour[],
+  to: (column: string) => string,
   tx: Transaction,
 ): Promise<void> {
   if (hours.length === 0) return;
   const rows = hours.map((one) => [
-    deviceId,
+    one.deviceId,
     new Date(one.hourMs),
-    machineId,
+    one.machineId,
     one.stitches,
     one.motorMs,
     one.coveredShiftMs,
   ]);
+  const updates = ['stitches', 'motor_ms', 'covered_shift_ms'].map((column) => `${column} = ${to(column)}`);
   await sequelize.query(
     `INSERT INTO counter_hours (device_id, hour_at, machine_id, stitches, motor_ms, covered_shift_ms)
      VALUES ${rows.map(() => '(?)').join(', ')}
-     ON DUPLICATE KEY UPDATE machine_id = VALUES(machine_id), stitches = VALUES(stitches),
-       motor_ms = VALUES(motor_ms), covered_shift_ms = VALUES(covered_shift_ms)`,
+     ON DUPLICATE KEY UPDATE machine_id = VALUES(machine_id), ${updates.join(', ')}`,
     { type: QueryTypes.INSERT, replacements: rows, transaction: tx },
   );
 }
 
-/** Says that readings up to one in the table are in the hours, and when the counter was last heard. */
+/** Says that these very readings are in the hours: one that came meanwhile is not. */
 export async function markRolledUp(
   { sequelize }: Database,
-  deviceId: string,
-  upToId: number,
+  ids: readonly number[],
   tx: Transaction,
 ): Promise<void> {
-  const replacements = { deviceId, upToId };
+  if (ids.length === 0) return;
+  await sequelize.query('UPDATE counter_readings SET rolled_up = 1 WHERE id IN (:ids)', {
+    type: QueryTypes.UPDATE,
+    replacements: { ids },
+    transaction: tx,
+  });
+}
+
+/** Says when counters were last heard. */
+export async function markHeard(
+  { sequelize }: Database,
+  deviceIds: readonly string[],
+  tx: Transaction,
+): Promise<void> {
+  if (deviceIds.length === 0) return;
   await sequelize.query(
-    `UPDATE counter_readings SET rolled_up = 1 WHERE device_id = :deviceId AND rolled_up = 0 AND id <= :upToId`,
-    { type: QueryTypes.UPDATE, replacements, transaction: tx },
-  );
-  await sequelize.query(
-    `UPDATE devices SET last_heard_at = (SELECT MAX(sent_at) FROM counter_readings WHERE device_id = :deviceId)
-      WHERE id = :deviceId`,
-    { type: QueryTypes.UPDATE, replacements, transaction: tx },
+    `UPDATE devices d JOIN (SELECT device_id, MAX(sent_at) AS sent_at FROM counter_readings
+                             WHERE device_id IN (:deviceIds) GROUP BY device_id) r ON r.device_id = d.id
+        SET d.last_heard_at = r.sent_at`,
+    { type: QueryTypes.UPDATE, replacements: { deviceIds }, transaction: tx },
   );
 }
 

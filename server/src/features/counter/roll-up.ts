@@ -7,51 +7,112 @@ import {
   type HourRun,
   type ShiftPattern,
 } from '@gantelet/core';
-import type { Database } from '../../db/database.js';
+import type { Database, Transaction } from '../../db/database.js';
 import { findShop, readZoneTimes } from '../shop/index.js';
 import {
+  addHours,
   dropOldReadings,
+  findDueCounters,
+  findLastRolledUp,
+  findNewReadings,
   findReadings,
-  findToRollUp,
   lastReadingBefore,
-  lockCounter,
+  lockCounters,
+  markHeard,
   markRolledUp,
   setHours,
   type KeptHour,
+  type KeptReading,
 } from './counter.store.js';
 
 const DAY_MS = 24 * HOUR_MS;
 const MOST_DROPPED = 5000;
+/** Counters whose readings are brought in with one transaction. */
+const TOGETHER = 100;
+
+/** An hour of a counter on a machine. */
+type HourOf = (deviceId: string, hour: HourRun) => KeptHour;
 
 /**
- * Brings the hours of every counter up to date with its readings. Hours are worked out anew from the readings that touch
- * them and set to what they are, so that doing it again, on any server, changes nothing. Gives how many counters had news.
+ * Brings the hours of every counter up to date with its readings. Readings that follow on what is there are added in the
+ * transaction that marks them, so none counts twice; where one came late, the hours from it on are worked out anew and
+ * set. Any number of servers may do so at once. Gives how many counters had news.
  */
 export async function rollUp(database: Database): Promise<number> {
-  const due = await findToRollUp(database);
+  const due = await findDueCounters(database);
   if (due.length === 0) return 0;
   const shop = await findShop(database);
   if (!shop) return 0;
   const zones = await readZoneTimes(database);
   const offset = (instantMs: number) => tzOffset(shop.timeZone, new Date(instantMs));
-  for (const { deviceId, firstAt } of due) {
+  for (let i = 0; i < due.length; i += TOGETHER) {
     await database.transaction(async (tx) => {
-      const machine = await lockCounter(database, deviceId, tx);
-      if (!machine) return;
-      // The first new reading ends a run that began at the reading before it, so the hours from that one on are touched.
-      const before = await lastReadingBefore(database, deviceId, firstAt, tx);
-      const from = hourOf(before ?? firstAt);
-      const outer = await lastReadingBefore(database, deviceId, from, tx);
-      const readings = await findReadings(database, deviceId, outer ?? from, tx);
-      const shifts = zones.get(machine.zoneId)?.shifts ?? [];
-      const hours = runsByHour(counterRuns(readings))
-        .filter(({ hourMs }) => hourMs >= from.getTime())
-        .map((hour) => withShifts(hour, shifts, offset));
-      await setHours(database, deviceId, machine.id, hours, tx);
-      await markRolledUp(database, deviceId, Math.max(...readings.map(({ id }) => id)), tx);
+      const machines = await lockCounters(database, due.slice(i, i + TOGETHER), tx);
+      const hourOf: HourOf = (deviceId, hour) => {
+        const machine = machines.get(deviceId)!;
+        return withShifts(machine.id, deviceId, hour, zones.get(machine.zoneId)?.shifts ?? [], offset);
+      };
+      await rollUpTogether(database, [...machines.keys()], hourOf, tx);
     });
   }
   return due.length;
+}
+
+async function rollUpTogether(
+  database: Database,
+  deviceIds: readonly string[],
+  hourOf: HourOf,
+  tx: Transaction,
+): Promise<void> {
+  if (deviceIds.length === 0) return;
+  const news = await findNewReadings(database, deviceIds, tx);
+  const before = await findLastRolledUp(database, deviceIds, tx);
+  const added: KeptHour[] = [];
+  for (const [deviceId, readings] of news) {
+    const last = before.get(deviceId) ?? null;
+    if (last && readings.some((one) => !follows(one, last))) {
+      await workOutAnew(database, deviceId, readings, hourOf, tx);
+      continue;
+    }
+    const runs = counterRuns(last ? [last, ...readings] : readings);
+    added.push(...runsByHour(runs).map((hour) => hourOf(deviceId, hour)));
+  }
+  await addHours(database, added, tx);
+  const all = [...news.values()].flat();
+  await markRolledUp(
+    database,
+    all.map(({ id }) => id),
+    tx,
+  );
+  await markHeard(database, [...news.keys()], tx);
+}
+
+/** Whether a reading comes after another in every way that it could be told. */
+function follows(reading: KeptReading, last: KeptReading): boolean {
+  if (reading.sentAtMs < last.sentAtMs) return false;
+  return reading.boot !== last.boot || reading.seq > last.seq;
+}
+
+/** Sets the hours that late readings touch to what all their readings say. */
+async function workOutAnew(
+  database: Database,
+  deviceId: string,
+  late: readonly KeptReading[],
+  hourOf: HourOf,
+  tx: Transaction,
+): Promise<void> {
+  const first = new Date(Math.min(...late.map(({ sentAtMs }) => sentAtMs)));
+  // The first one ends a run that began at the reading before it, so the hours from that one on are touched.
+  const before = await lastReadingBefore(database, deviceId, first, tx);
+  const from = startOfHour(before ?? first);
+  const outer = await lastReadingBefore(database, deviceId, from, tx);
+  const readings = await findReadings(database, deviceId, outer ?? from, tx);
+  const hours = runsByHour(counterRuns(readings)).filter(({ hourMs }) => hourMs >= from.getTime());
+  await setHours(
+    database,
+    hours.map((hour) => hourOf(deviceId, hour)),
+    tx,
+  );
 }
 
 /** Drops readings that have been kept long enough; their hours stay. */
@@ -60,16 +121,18 @@ export async function dropOld(database: Database, now: Date, keepDays: number): 
   while ((await dropOldReadings(database, before, MOST_DROPPED)) === MOST_DROPPED);
 }
 
-function hourOf(at: Date): Date {
+function startOfHour(at: Date): Date {
   return new Date(Math.floor(at.getTime() / HOUR_MS) * HOUR_MS);
 }
 
 /** How much of the hour's shifts the counter was heard in. */
 function withShifts(
+  machineId: string,
+  deviceId: string,
   { hourMs, stitches, motorMs, coveredMs }: HourRun,
   shifts: readonly ShiftPattern[],
   offset: (instantMs: number) => number,
 ): KeptHour {
   const inShift = shiftHours(shifts, { startMs: hourMs, endMs: hourMs + HOUR_MS }, offset);
-  return { hourMs, stitches, motorMs, coveredShiftMs: coveredMs * inShift };
+  return { deviceId, machineId, hourMs, stitches, motorMs, coveredShiftMs: coveredMs * inShift };
 }

@@ -128,6 +128,7 @@ export const floorFeature = createFeature({
         needle,
         reports: [],
         age: freshAge(machine),
+        counter: machine.counter && { ...machine.counter, stitches: 0, motorHours: 0, coveredHours: 0 },
       })),
       saving: false,
       written: state.written + 1,

@@ -26,9 +26,11 @@ const VIEWS = [
   ['practice', DESK, openPractice],
   ['floor', DESK, openFloor],
   ['floor-change', DESK, openSheet],
+  ['life', DESK, openLife],
   ['machines', DESK, openMachines],
   ['machine', DESK, openMachine],
   ['catalogue', DESK, openCatalogue],
+  ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
   ['bench-phone', PHONE, openStrap],
 ];
@@ -134,6 +136,18 @@ async function openMachine(page) {
 async function openCatalogue(page) {
   await page.goto('/catalogue');
   await page.getByRole('button', { name: 'changeover' }).click();
+}
+
+async function openLife(page) {
+  await page.goto('/life');
+  await page.getByText(/Fitted/).waitFor();
+  await page.getByRole('img', { name: /One in ten needles/ }).waitFor();
+  await page.waitForTimeout(2000);
+}
+
+async function openShop(page) {
+  await page.goto('/shop');
+  await page.getByLabel('One needle').waitFor();
 }
 
 async function openMisfit(page) {

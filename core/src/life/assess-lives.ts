@@ -7,7 +7,7 @@ import {
   type NeedleEnds,
 } from './best-interval.js';
 import { fitWeibull, scaleAtLeast, type NoFit, type WeibullFit } from './fit-weibull.js';
-import { kaplanMeier, type SurvivalStep } from './kaplan-meier.js';
+import { kaplanMeier, thinSteps, type SurvivalStep } from './kaplan-meier.js';
 import { likelihoodLimits, type WeibullLimits } from './likelihood-interval.js';
 import { countable, hoursWatched, rateOf, wearRecords, type NeedleEnd, type Rate } from './needle-end.js';
 import { poolLives, type PooledLives } from './pool-lives.js';
@@ -72,6 +72,8 @@ export interface AssessInput {
 }
 
 const USUAL_SHAPE = 2;
+/** Steps of the survival curve that a drawing can still tell apart. */
+const MOST_STEPS = 400;
 const OFF: readonly Omit<Sensitivity, 'intervalHours'>[] = [
   { of: 'wear-cost', times: 0.5 },
   { of: 'wear-cost', times: 2 },
@@ -95,7 +97,7 @@ export function assessLives({ ends, costs, flatHours, asDone }: AssessInput): Li
     hours,
     causes,
     stillIn: counted.filter(({ cause }) => cause === null).length,
-    survival: kaplanMeier(records),
+    survival: thinSteps(kaplanMeier(records), MOST_STEPS),
     fit,
     limits: 'why' in fit ? null : likelihoodLimits(records, fit),
     pooled,

@@ -3,7 +3,7 @@ export { requireRecords, type LifeRecord } from './life-record.js';
 export { weibull, type Weibull, type WeibullParameters } from './weibull.js';
 export { fitWeibull, scaleAtLeast, type NoFit, type WeibullFit } from './fit-weibull.js';
 export { fitWithLimits, likelihoodLimits, type Interval, type WeibullLimits } from './likelihood-interval.js';
-export { kaplanMeier, type SurvivalStep } from './kaplan-meier.js';
+export { kaplanMeier, thinSteps, type SurvivalStep } from './kaplan-meier.js';
 export {
   bestInterval,
   costPerHour,

@@ -1,4 +1,5 @@
 import { NORMAL_95 } from '../numeric/index.js';
+import { requirePositive } from '../standing/index.js';
 import { requireRecords, type LifeRecord } from './life-record.js';
 
 /** Share still working just after an age at which some failed. */
@@ -51,4 +52,20 @@ function limitsOf(survival: number, greenwood: number): Pick<SurvivalStep, 'stan
     low: survival ** Math.exp(-half),
     high: survival ** Math.exp(half),
   };
+}
+
+/**
+ * A survival curve with fewer steps that looks the same: a step is left out while the curve has fallen by less than a
+ * share since the last one that was kept. What is kept is as it was.
+ *
+ * @param most about how many steps are kept, above 0
+ */
+export function thinSteps(steps: readonly SurvivalStep[], most: number): readonly SurvivalStep[] {
+  const fall = 1 / requirePositive('most', most);
+  let kept = 1;
+  return steps.filter(({ survival }, i) => {
+    const keep = i === steps.length - 1 || kept - survival >= fall;
+    if (keep) kept = survival;
+    return keep;
+  });
 }

@@ -14,6 +14,7 @@ import {
   poolLives,
   scaleAtLeast,
   survivalBand,
+  thinSteps,
   weibull,
   type LifeRecord,
   type WeibullFit,
@@ -252,6 +253,17 @@ describe('the survival curve', () => {
         }
       }),
     );
+  });
+
+  it('can be thinned to what a drawing shows, and is nowhere off by more than a step', () => {
+    const all = kaplanMeier(sample(3000, 2.4, 14, 18));
+    const thin = thinSteps(all, 100);
+    expect(thin.length).toBeLessThan(110);
+    expect(thin.at(-1)).toBe(all.at(-1)!);
+    for (const { hours, survival } of all) {
+      const drawn = thin.findLast((step) => step.hours <= hours)?.survival ?? 1;
+      expect(drawn - survival).toBeLessThan(0.0101);
+    }
   });
 
   it('counts a part-used needle from the age it went in at', () => {

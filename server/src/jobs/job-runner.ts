@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import { newId } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
-import { claimJob, finishJob, keepJob } from './job.store.js';
+import { claimJob, dropOlderResults, finishJob, keepJob } from './job.store.js';
 
 /** How a kind of job is done: what it works on is read here, the work itself is done in a thread of its own. */
 export interface JobWork {
@@ -70,7 +70,9 @@ export function startJobRunner(
       });
       await database.transaction(async (tx) => {
         const ours = await finishJob(database, id, runnerId, result, tx);
-        if (ours) await keep?.(database, result, tx);
+        if (!ours) return;
+        await dropOlderResults(database, { id, kind }, tx);
+        await keep?.(database, result, tx);
       });
     } catch (error) {
       // Stopped: cancelled, taken over, or left for another server to do.

@@ -119,6 +119,22 @@ export async function keepJob(
   return changed === 1;
 }
 
+/** Drops the results of the jobs of a kind that were done before this one: only the last is read. */
+export async function dropOlderResults(
+  { sequelize }: Database,
+  { id, kind }: Pick<JobRow, 'id' | 'kind'>,
+  tx: Transaction,
+): Promise<void> {
+  await sequelize.query(
+    'UPDATE jobs SET result = NULL WHERE kind = :kind AND id <> :id AND result IS NOT NULL',
+    {
+      type: QueryTypes.UPDATE,
+      replacements: { id, kind },
+      transaction: tx,
+    },
+  );
+}
+
 /** Ends a job that is still this runner's, with its result or, null, as failed. False when it is not. */
 export async function finishJob(
   { sequelize }: Database,

@@ -145,6 +145,37 @@ describe('stitch counters', () => {
     expect(age!.highHours - age!.lowHours).toBeLessThan(before.highHours - before.lowHours);
   });
 
+  it('count for a needle only until it came out, however late that is told', async () => {
+    await post(Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 30_000 * i)));
+    await rollUp(shop.database);
+    const before = (await floorMachine()).needle!;
+    const { tables } = shop.database;
+    const changedAt = '2026-03-04T09:30:00.000Z';
+    const { install, compound } = shop.works.ids;
+    const { body: changed } = await mechanic.call(routes.changeNeedle, {
+      params: { machineId: compound },
+      body: {
+        removesInstallId: before.installId,
+        cause: 'wear',
+        fragments: 'whole',
+        needle: shop.works.work.needle,
+        changedAt,
+      },
+    });
+    expect(before.installId).toBe(install);
+    // It ran half of the time: three quarters of an hour until half past nine, and a quarter after.
+    const removal = (await tables.needleRemovals.findOne({ where: { installId: install } }))!.get({
+      plain: true,
+    });
+    const unheardHours = 8 + 2;
+    expect(removal.runningHours).toBeCloseTo(0.5 * unheardHours + 0.75, 6);
+    expect(changed.counter?.motorHours).toBeCloseTo(0.25, 6);
+    expect(changed.counter?.stitches).toBe(3000);
+    await tables.machines.update({ presentInstallId: install }, { where: { id: compound } });
+    await tables.needleRemovals.destroy({ where: { installId: install } });
+    await tables.needleInstalls.destroy({ where: { id: changed.needle!.installId } });
+  });
+
   it('are silent when they were not heard for two minutes, and the estimate goes on by the shift', async () => {
     expect((await floorMachine()).counter).toEqual(
       jasmine.objectContaining({ state: 'silent', lastHeardAt: null, stitches: 0 }),

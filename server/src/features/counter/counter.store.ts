@@ -233,16 +233,21 @@ export interface CountedRow {
   readonly coveredShiftMs: number;
 }
 
-/** Share of an hour that lies after the needle went in. */
-const PART = `LEAST(1, GREATEST(0, TIMESTAMPDIFF(MICROSECOND, i.installed_at, h.hour_at + INTERVAL 1 HOUR) / 3.6e9))`;
+/** End of what is known of an hour. */
+const KNOWN_TO = 'LEAST(h.hour_at + INTERVAL 1 HOUR, d.last_heard_at)';
+const microseconds = (from: string, to: string): string => `TIMESTAMPDIFF(MICROSECOND, ${from}, ${to})`;
+/** Share of what is known of an hour that lies between the needle going in and an instant. */
+const PART = `GREATEST(0, LEAST(1, ${microseconds('GREATEST(h.hour_at, i.installed_at)', `LEAST(${KNOWN_TO}, :until)`)}
+  / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
 
 /**
- * What counters say of the needle in each machine, or in one, since it went in; the hour in which it went in counts by
- * the part after.
+ * What counters say of the needle in each machine, or in one, from when it went in until an instant; the hours in which
+ * these lie count by their part.
  */
 export async function findCounted(
   { sequelize }: Database,
   only: string | null,
+  until: Date,
   tx: Transaction | null = null,
 ): Promise<readonly CountedRow[]> {
   const sum = (column: string): string => `COALESCE(SUM(h.${column} * ${PART}), 0)`;
@@ -255,6 +260,6 @@ export async function findCounted(
        LEFT JOIN counter_hours h ON h.device_id = d.id AND h.hour_at > i.installed_at - INTERVAL 1 HOUR
       WHERE d.kind = 'counter' AND d.revoked_at IS NULL ${only === null ? '' : 'AND d.machine_id = :only'}
       GROUP BY m.id`,
-    { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
+    { type: QueryTypes.SELECT, replacements: { only, until }, transaction: tx },
   );
 }

@@ -56,7 +56,7 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
   const [zones, standing, counted, reports, recent] = await Promise.all([
     listZones(database),
     readStandingMachines(database),
-    countedBy(database, null),
+    countedBy(database, null, now),
     findOpenReports(database, null),
     readRecentChanges(database, RECENT_SHOWN),
   ]);
@@ -216,7 +216,7 @@ async function removeNeedle(
   tx: Transaction,
 ): Promise<string> {
   const id = newId();
-  const counted = (await countedBy(database, machineId, tx)).get(machineId) ?? null;
+  const counted = (await countedBy(database, machineId, removedAt, tx)).get(machineId) ?? null;
   const { installedAt, entryHours } = leaving;
   const hours = clock.hours(zoneId, installedAt, removedAt, entryHours, counted);
   const { runningHours } = needleAge({ ...hours, intervalHours: null, call: null });
@@ -262,7 +262,7 @@ async function standingNow(
   const [standing] = await readStandingMachines(database, machineId, tx);
   if (!standing) throw new ProblemError('machine.unknown');
   const said = {
-    counted: await countedBy(database, machineId, tx),
+    counted: await countedBy(database, machineId, now, tx),
     reports: await findOpenReports(database, machineId, tx),
   };
   return withAge(standing, said, clock, now);
@@ -307,9 +307,10 @@ function counterView({ lastHeardAt, stitches, motorMs, coveredShiftMs }: Counted
 async function countedBy(
   database: Database,
   machineId: string | null,
+  until: Date,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, CountedRow>> {
-  const rows = await findCounted(database, machineId, tx);
+  const rows = await findCounted(database, machineId, until, tx);
   return new Map(rows.map((row) => [row.machineId, row]));
 }
 

@@ -109,6 +109,8 @@ describe('the lives of needles', () => {
     await until(third.id, 'done');
     const worn = (await mechanic.call(routes.readLife)).body.report!.groups[0]!;
     expect('scaleHours' in worn.fit ? worn.fit.scaleHours / before : NaN).toBeLessThan(0.97);
+    const results = await shop.database.tables.jobs.findAll({ attributes: ['result'] });
+    expect(results.filter((row) => row.get('result') !== null).length).toBe(1);
   }, 40_000);
 
   it('can be read needle by needle', async () => {

@@ -1,25 +1,16 @@
 import { createHash } from 'node:crypto';
-import { createConnection } from 'mariadb';
 import { connect } from 'mqtt';
 import { newId, topicOf } from '@gantelet/contracts';
+import { connectTo, signIn } from './reach.mjs';
 
 const TOKEN = 'b'.repeat(43);
 const EVERY_MS = 1000;
 const ASK_EVERY_MS = 250;
 const LEAST_WAIT_MS = 20_000;
 
-const connection = (env) =>
-  createConnection({
-    host: env.GANTELET_DB_HOST,
-    port: Number(env.GANTELET_DB_PORT),
-    user: env.GANTELET_DB_USER,
-    password: env.GANTELET_DB_PASSWORD,
-    database: env.GANTELET_DB_NAME,
-  });
-
 /** Registers counters straight in the database, all on the machines there are, by turns. Gives their ids. */
 export async function registerCounters(env, count) {
-  const db = await connection(env);
+  const db = await connectTo(env);
   const machines = await db.query('SELECT id FROM machines');
   const [person] = await db.query(`SELECT id FROM people WHERE role = 'lead'`);
   const hash = createHash('sha256').update(TOKEN).digest('hex');
@@ -90,18 +81,10 @@ export async function startLoad(ids, port) {
 export function startAsking(address) {
   const times = [];
   let [asked, lost, cookie] = [0, 0, ''];
-  const signIn = async () => {
-    const response = await fetch(`${address}/api/session`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ signInName: 'tam', password: 'needle-and-hide' }),
-    });
-    cookie = response.headers.getSetCookie()[0].split(';')[0];
-  };
   const ask = async () => {
     asked++;
     try {
-      if (cookie === '') await signIn();
+      if (cookie === '') cookie = await signIn(address);
       const began = performance.now();
       const response = await fetch(`${address}/api/floor`, { headers: { cookie } });
       await response.text();
@@ -122,7 +105,7 @@ export function startAsking(address) {
 
 /** What the database holds of the load. */
 export async function readKept(env) {
-  const db = await connection(env);
+  const db = await connectTo(env);
   const rows = await db.query(
     `SELECT r.device_id AS id, r.seq FROM counter_readings r JOIN devices d ON d.id = r.device_id WHERE d.name LIKE 'Load %'`,
   );

@@ -7,6 +7,9 @@ import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startServer } from './lib/server.mjs';
 
+/** A works far larger than the demo. */
+const LARGE = { machines: 2000, needlesEach: 120 };
+
 /** Times beside a named baseline of the same run, as ratios. Nothing here passes or fails by time. */
 await main(async () => {
   await needDatabase();
@@ -15,6 +18,7 @@ await main(async () => {
   await buildNodeParts();
   const { inBrowser } = await import('../bench/in-browser.mjs');
   const { benchApi } = await import('../bench/api.mjs');
+  const { benchLargeFloor, growWorks } = await import('../bench/large-works.mjs');
 
   const match = await inBrowser('match.mjs', 'benchMatch');
   say(`\nIn headless Chromium: rank every needle for one stack and thread (${match.needles} fit)`);
@@ -29,11 +33,19 @@ await main(async () => {
   try {
     await prepareDatabase(home, database.environment);
     const server = await startServer(home, database.environment, 0);
-    const api = await benchApi(server.address, database.environment);
-    say('\nAll machines with zone, systems, plates and dial, signed in');
-    line('straight to MariaDB (baseline)', api.direct);
-    line('GET /api/machines', api.overHttp, api.direct);
-    await server.stop();
+    try {
+      const api = await benchApi(server.address, database.environment);
+      say('\nAll machines with zone, systems, plates and dial, signed in');
+      line('straight to MariaDB (baseline)', api.direct);
+      line('GET /api/machines', api.overHttp, api.direct);
+      const needles = await growWorks(database.environment, LARGE.machines, LARGE.needlesEach);
+      const floor = await benchLargeFloor(server.address, database.environment);
+      say(`\nThe floor of ${LARGE.machines} machines with ${needles} needles of three years`);
+      line('machines straight from MariaDB (baseline)', floor.direct);
+      line('GET /api/floor', floor.overHttp, floor.direct);
+    } finally {
+      await server.stop();
+    }
   } finally {
     await database.stop();
     rmSync(home, { recursive: true, force: true });

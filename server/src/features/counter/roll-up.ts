@@ -1,4 +1,3 @@
-import { tzOffset } from '@date-fns/tz';
 import {
   counterRuns,
   HOUR_MS,
@@ -8,6 +7,7 @@ import {
   type ShiftPattern,
 } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
+import { zoneOffset } from '../../time/zone-offset.js';
 import { findShop, readZoneTimes } from '../shop/index.js';
 import {
   addHours,
@@ -44,7 +44,7 @@ export async function rollUp(database: Database): Promise<number> {
   const shop = await findShop(database);
   if (!shop) return 0;
   const zones = await readZoneTimes(database);
-  const offset = (instantMs: number) => tzOffset(shop.timeZone, new Date(instantMs));
+  const offset = zoneOffset(shop.timeZone);
   for (let i = 0; i < due.length; i += TOGETHER) {
     await database.transaction(async (tx) => {
       const machines = await lockCounters(database, due.slice(i, i + TOGETHER), tx);

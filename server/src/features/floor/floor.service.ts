@@ -1,4 +1,3 @@
-import { tzOffset } from '@date-fns/tz';
 import {
   callOf,
   groupId,
@@ -26,6 +25,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import { zoneOffset } from '../../time/zone-offset.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
 import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
 import {
@@ -331,7 +331,7 @@ interface ShopClock {
 async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
   const [shop, times] = await Promise.all([findShop(database, tx), readZoneTimes(database, tx)]);
   if (!shop) throw new ProblemError('server.fault');
-  const offset = (instantMs: number) => tzOffset(shop.timeZone, new Date(instantMs));
+  const offset = zoneOffset(shop.timeZone);
   const zoneTime = (zoneId: string): ZoneTime => times.get(zoneId)!;
   return {
     lifeHours: shop.lifeHours,

@@ -1,0 +1,101 @@
+import { newId } from '@gantelet/contracts';
+import { connectTo, signIn, timesOf } from './reach.mjs';
+
+const YEARS_MS = 3 * 365 * 24 * 3_600_000;
+const BATCH = 2000;
+
+/**
+ * Grows the demo works to so many machines with three years of needles, copied from those there are. Gives how many
+ * needles there are then.
+ */
+export async function growWorks(env, machineCount, needlesEach) {
+  const db = await connectTo(env);
+  const columns = (
+    await db.query(
+      `SELECT COLUMN_NAME AS name FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = 'machines'`,
+    )
+  ).map(({ name }) => name);
+  const own = columns.filter(
+    (name) => !['id', 'shop_number', 'present_install_id', 'stopping_removal_id'].includes(name),
+  );
+  const models = await db.query('SELECT * FROM machines');
+  const [person] = await db.query(`SELECT id FROM people WHERE role = 'mechanic'`);
+  const [pattern] = await db.query('SELECT * FROM needle_installs WHERE life_group IS NOT NULL LIMIT 1');
+  const machines = Array.from({ length: machineCount - models.length }, (_, i) => ({
+    ...models[i % models.length],
+    id: newId(),
+    shop_number: 1000 + i,
+  }));
+  await db.beginTransaction();
+  await db.batch(
+    `INSERT INTO machines (id, shop_number, ${own.join(', ')}) VALUES (?, ?, ${own.map(() => '?').join(', ')})`,
+    machines.map((machine) => [machine.id, machine.shop_number, ...own.map((name) => machine[name])]),
+  );
+  const began = Date.now() - YEARS_MS;
+  const installs = machines.flatMap(({ id: machineId }, m) =>
+    Array.from({ length: needlesEach }, (_, n) => {
+      const at = (of) => new Date(began + ((of + 0.001 * (m % 100)) / needlesEach) * YEARS_MS * 0.99);
+      return { id: newId(), machineId, in: at(n), out: n === needlesEach - 1 ? null : at(n + 1), n };
+    }),
+  );
+  const { needle_system, blade_nm, point_style, needle_finish, setup_id, life_group } = pattern;
+  for (let i = 0; i < installs.length; i += BATCH) {
+    const part = installs.slice(i, i + BATCH);
+    await db.batch(
+      `INSERT INTO needle_installs (id, machine_id, needle_system, blade_nm, point_style, needle_finish, installed_at,
+         installed_by_id, entry_hours, setup_id, life_group) VALUES (?, ?, ?, ?, ?, ?, ?, ?, 0, ?, ?)`,
+      part.map((one) => [
+        one.id,
+        one.machineId,
+        needle_system,
+        blade_nm,
+        point_style,
+        needle_finish,
+        one.in,
+        person.id,
+        setup_id,
+        life_group,
+      ]),
+    );
+    const removed = part.filter(({ out }) => out !== null);
+    await db.batch(
+      `INSERT INTO needle_removals (id, install_id, machine_id, removed_at, removed_by_id, cause, fragments, running_hours)
+       VALUES (?, ?, ?, ?, ?, ?, 'whole', ?)`,
+      removed.map((one) => [
+        newId(),
+        one.id,
+        one.machineId,
+        one.out,
+        person.id,
+        one.n % 3 ? 'scheduled' : 'wear',
+        3 + ((one.n * 7919) % 997) / 90,
+      ]),
+    );
+  }
+  const present = installs.filter(({ out }) => out === null);
+  await db.batch(
+    'UPDATE machines SET present_install_id = ? WHERE id = ?',
+    present.map(({ id, machineId }) => [id, machineId]),
+  );
+  await db.commit();
+  await db.query('ANALYZE TABLE machines, needle_installs, needle_removals');
+  await db.end();
+  return installs.length;
+}
+
+/** Sorted times of asking for the floor, and of reading its machines straight from the database. */
+export async function benchLargeFloor(address, env, rounds = 15) {
+  const cookie = await signIn(address);
+  const db = await connectTo(env);
+  const overHttp = await timesOf(async () => {
+    await (await fetch(`${address}/api/floor`, { headers: { cookie } })).text();
+  }, rounds);
+  const direct = await timesOf(
+    () =>
+      db.query(`SELECT m.*, i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.installed_at
+           FROM machines m LEFT JOIN needle_installs i ON i.id = m.present_install_id`),
+    rounds,
+  );
+  await db.end();
+  return { overHttp, direct };
+}

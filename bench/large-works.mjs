@@ -3,6 +3,9 @@ import { connectTo, signIn, timesOf } from './reach.mjs';
 
 const YEARS_MS = 3 * 365 * 24 * 3_600_000;
 const BATCH = 2000;
+/** Hours with counts that every machine has, up to now. */
+const COUNTED_HOURS = 400;
+const ADD_UP_LIMIT_MS = 90_000;
 
 /**
  * Grows the demo works to so many machines with three years of needles, copied from those there are. Gives how many
@@ -78,15 +81,44 @@ export async function growWorks(env, machineCount, needlesEach) {
     present.map(({ id, machineId }) => [id, machineId]),
   );
   await db.commit();
-  await db.query('ANALYZE TABLE machines, needle_installs, needle_removals');
+  await countHours(db, machines, person.id);
+  await db.query('ANALYZE TABLE machines, needle_installs, needle_removals, devices, counter_hours');
   await db.end();
   return installs.length;
+}
+
+/** A counter for every machine, with its hours of the last weeks. */
+async function countHours(db, machines, personId) {
+  await db.batch(
+    `INSERT INTO devices (id, kind, name, stand_in, token_hash, registered_at, registered_by_id, machine_id, last_heard_at)
+     VALUES (?, 'counter', 'Counter', TRUE, '', NOW(6), ?, ?, NOW(6))`,
+    machines.map(({ id }) => [newId(), personId, id]),
+  );
+  await db.query(
+    `INSERT INTO counter_hours (device_id, hour_at, machine_id, stitches, motor_ms, covered_shift_ms)
+     SELECT d.id, DATE_FORMAT(NOW(), '%Y-%m-%d %H:00:00') - INTERVAL s.seq HOUR, d.machine_id, 20000, 1200000, 3600000
+       FROM devices d JOIN seq_1_to_${COUNTED_HOURS} s WHERE d.name = 'Counter'`,
+  );
+}
+
+/** The server adds the counts of needles up by itself, some seconds after it started. */
+async function untilAddedUp(db) {
+  const added = async () => {
+    const [{ missing }] = await db.query(
+      'SELECT (SELECT COUNT(*) FROM devices WHERE machine_id IS NOT NULL) - COUNT(*) AS missing FROM needle_counts',
+    );
+    return Number(missing) === 0;
+  };
+  for (const end = Date.now() + ADD_UP_LIMIT_MS; !(await added()) && Date.now() < end;) {
+    await new Promise((resolve) => setTimeout(resolve, 500));
+  }
 }
 
 /** Sorted times of asking for the floor, and of reading its machines straight from the database. */
 export async function benchLargeFloor(address, env, rounds = 15) {
   const cookie = await signIn(address);
   const db = await connectTo(env);
+  await untilAddedUp(db);
   const overHttp = await timesOf(async () => {
     await (await fetch(`${address}/api/floor`, { headers: { cookie } })).text();
   }, rounds);

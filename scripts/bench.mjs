@@ -32,25 +32,31 @@ await main(async () => {
   const database = await startMariadb(home);
   try {
     await prepareDatabase(home, database.environment);
-    const server = await startServer(home, database.environment, 0);
-    try {
-      const api = await benchApi(server.address, database.environment);
-      say('\nAll machines with zone, systems, plates and dial, signed in');
-      line('straight to MariaDB (baseline)', api.direct);
-      line('GET /api/machines', api.overHttp, api.direct);
-      const needles = await growWorks(database.environment, LARGE.machines, LARGE.needlesEach);
-      const floor = await benchLargeFloor(server.address, database.environment);
-      say(`\nThe floor of ${LARGE.machines} machines with ${needles} needles of three years`);
-      line('machines straight from MariaDB (baseline)', floor.direct);
-      line('GET /api/floor', floor.overHttp, floor.direct);
-    } finally {
-      await server.stop();
-    }
+    const api = await withServer(home, database, (address) => benchApi(address, database.environment));
+    say('\nAll machines with zone, systems, plates and dial, signed in');
+    line('straight to MariaDB (baseline)', api.direct);
+    line('GET /api/machines', api.overHttp, api.direct);
+    const needles = await growWorks(database.environment, LARGE.machines, LARGE.needlesEach);
+    const floor = await withServer(home, database, (address) =>
+      benchLargeFloor(address, database.environment),
+    );
+    say(`\nThe floor of ${LARGE.machines} machines with ${needles} needles of three years`);
+    line('machines straight from MariaDB (baseline)', floor.direct);
+    line('GET /api/floor', floor.overHttp, floor.direct);
   } finally {
     await database.stop();
     rmSync(home, { recursive: true, force: true });
   }
 });
+
+async function withServer(home, database, work) {
+  const server = await startServer(home, database.environment, 0);
+  try {
+    return await work(server.address);
+  } finally {
+    await server.stop();
+  }
+}
 
 function line(name, times, base) {
   const ms = (q, of = times) => quantile(of, q);

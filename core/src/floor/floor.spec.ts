@@ -7,6 +7,7 @@ import {
   needleAge,
   needleFraction,
   shiftHours,
+  shiftHoursUntil,
   shiftSpans,
   troubleRule,
   TROUBLES,
@@ -32,6 +33,19 @@ describe('shift hours', () => {
     expect(hours([early], '2026-03-07T00:00', '2026-03-09T00:00'))
       .withContext('weekend')
       .toBe(0);
+  });
+
+  it('are the same asked one by one and until a fixed instant', () => {
+    const end = at('2026-03-29T13:37');
+    const until = shiftHoursUntil([early, night], end, utc);
+    const instant = fc.integer({ min: at('2026-01-01T00:00'), max: end });
+    fc.assert(
+      fc.property(instant, (startMs) => {
+        const whole = shiftHours([early, night], { startMs, endMs: end }, utc);
+        expect(until(startMs)).toBeCloseTo(whole, 9);
+      }),
+    );
+    expect(until(end + 1)).toBe(0);
   });
 
   it('follow a shift past midnight', () => {

@@ -1,5 +1,6 @@
 export {
   shiftHours,
+  shiftHoursUntil,
   shiftSpans,
   type ShiftPattern,
   type Span,

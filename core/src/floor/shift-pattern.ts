@@ -62,6 +62,27 @@ export function shiftHours(
   return totalMs / (60 * MINUTE_MS);
 }
 
+/**
+ * Shift hours from any instant until a fixed one. Whole days are counted once and remembered, for where the same shifts
+ * are asked for machine after machine.
+ */
+export function shiftHoursUntil(
+  patterns: readonly ShiftPattern[],
+  endMs: number,
+  utcOffset: UtcOffsetMinutes,
+): (startMs: number) => number {
+  /** Hours of the last so many days, by their number. */
+  const ofLastDays = [0];
+  return (startMs) => {
+    const days = Math.max(0, Math.floor((endMs - startMs) / DAY_MS));
+    for (let day = ofLastDays.length; day <= days; day++) {
+      const span = { startMs: endMs - day * DAY_MS, endMs: endMs - (day - 1) * DAY_MS };
+      ofLastDays.push(ofLastDays[day - 1]! + shiftHours(patterns, span, utcOffset));
+    }
+    return ofLastDays[days]! + shiftHours(patterns, { startMs, endMs: endMs - days * DAY_MS }, utcOffset);
+  };
+}
+
 function joined(spans: readonly Span[]): readonly Span[] {
   const result: Span[] = [];
   for (const span of [...spans].sort((a, b) => a.startMs - b.startMs)) {

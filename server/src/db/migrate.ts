@@ -7,6 +7,7 @@ import { gaugeReadings } from './migrations/20261127-gauge-readings.js';
 import { devices } from './migrations/20261128-devices.js';
 import { counters } from './migrations/20261201-counters.js';
 import { floorReports } from './migrations/20261202-floor-reports.js';
+import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
 export type Migration = RunnableMigration<Sequelize>;
@@ -21,6 +22,7 @@ const MIGRATIONS: readonly Migration[] = [
   lifeRoom,
   counters,
   floorReports,
+  needleCounts,
 ];
 
 /** The migrations of a database, to run up or down. */

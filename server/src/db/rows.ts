@@ -268,3 +268,12 @@ export interface LifeIntervalRow {
   intervalHours: number | null;
   fittedAt: Date;
 }
+/** What a counter says of the needle in its machine, added up to an hour. */
+export interface NeedleCountRow {
+  deviceId: string;
+  installId: string;
+  upTo: Date;
+  stitches: number;
+  motorMs: number;
+  coveredShiftMs: number;
+}

@@ -9,6 +9,7 @@ import type {
   MachinePlateRow,
   MachineRow,
   MachineSystemRow,
+  NeedleCountRow,
   NeedleInstallRow,
   NeedleRemovalRow,
   PersonRow,
@@ -245,6 +246,14 @@ export function defineTables(sequelize: Sequelize) {
       cause: text,
       fragments: text,
       runningHours: measure,
+    }),
+    needleCounts: table<NeedleCountRow>('needle_counts', {
+      deviceId: { ...ref, primaryKey: true },
+      installId: ref,
+      upTo: instant,
+      stitches: measure,
+      motorMs: measure,
+      coveredShiftMs: measure,
     }),
     clearances: table<ClearanceRow>('clearances', {
       id,

@@ -54,7 +54,7 @@ export function createApp({
     next();
   });
   app.use(securityHeaders(config));
-  app.use(compression());
+  app.use(compression({ level: 1 }));
   app.get('/api/health', async (_request, response) => {
     await database.sequelize.authenticate();
     response.json({ ok: true });

@@ -4,7 +4,7 @@ import { routes, topicOf, type CounterMessage, type FloorMachine, type Problem }
 import { COUNTER_TOKEN, GAUGE_TOKEN } from '../../testing/small-works.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-import { dropOld, rollUp } from './roll-up.js';
+import { addUp, dropOld, rollUp } from './roll-up.js';
 
 /** 2026-03-04 is a Wednesday; the early shift of the small works is 06:00 to 14:00 UTC, its needle went in the day before. */
 const NOW = new Date('2026-03-04T11:00:00Z');
@@ -143,6 +143,28 @@ describe('stitch counters', () => {
     expect(heard?.stitches).toBe(12_000);
     expect(age!.runningHours).toBeCloseTo(before.runningHours - 2 * 0.5 + 0.2, 6);
     expect(age!.highHours - age!.lowHours).toBeLessThan(before.highHours - before.lowHours);
+  });
+
+  it('are added up for the needle, and forgotten where a late reading changes an hour of it', async () => {
+    const sent = Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 6000 * i));
+    const late = sent.splice(20, 30);
+    await post(sent);
+    await rollUp(shop.database);
+    const noon = new Date('2026-03-04T12:40:00.000Z');
+    await addUp(shop.database, noon);
+    expect(await shop.count('needle_counts')).toBe(1);
+    expect((await floorMachine()).counter?.stitches).toBe(12_000);
+    await post([count(121, 12_300, 730_000)]);
+    await rollUp(shop.database);
+    expect(await shop.count('needle_counts')).toBe(1);
+    expect((await floorMachine()).counter?.stitches).toBe(12_300);
+    await post(late);
+    await rollUp(shop.database);
+    expect(await shop.count('needle_counts')).toBe(0);
+    const whole = (await floorMachine()).counter;
+    expect(whole?.stitches).toBeCloseTo(12_300, 6);
+    await addUp(shop.database, noon);
+    expect((await floorMachine()).counter?.coveredHours).toBeCloseTo(whole!.coveredHours, 9);
   });
 
   it('count for a needle only until it came out, however late that is told', async () => {

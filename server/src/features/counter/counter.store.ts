@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { CounterReading, HourRun } from '@gantelet/core';
 import type { CounterMessage } from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** A message with the counter it came from. */
 export interface CounterArrival {
@@ -239,6 +239,25 @@ const microseconds = (from: string, to: string): string => `TIMESTAMPDIFF(MICROS
 /** Share of what is known of an hour that lies between the needle going in and an instant. */
 const PART = `GREATEST(0, LEAST(1, ${microseconds('GREATEST(h.hour_at, i.installed_at)', `LEAST(${KNOWN_TO}, :until)`)}
   / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
+/** Needles whose hours are asked for by name with one query. */
+const AT_ONCE = 500;
+/** Hours this far back are few enough to be read for every counter. */
+const RECENT_MS = 6 * 3_600_000;
+const HOUR_MS = 3_600_000;
+
+type CounterSums = Omit<CountedRow, 'machineId' | 'lastHeardAt'>;
+
+/** A counter with the needle of its machine, and what of that is added up already. */
+interface CounterOfNeedle extends CounterSums {
+  readonly deviceId: string;
+  readonly machineId: string;
+  readonly lastHeardAt: Date | null;
+  /** Null for a machine without a needle. */
+  readonly installId: string | null;
+  readonly installedAt: Date | null;
+  /** Null when nothing is. */
+  readonly addedUpTo: Date | null;
+}
 
 /**
  * What counters say of the needle in each machine, or in one, from when it went in until an instant; the hours in which
@@ -250,16 +269,142 @@ export async function findCounted(
   until: Date,
   tx: Transaction | null = null,
 ): Promise<readonly CountedRow[]> {
-  const sum = (column: string): string => `COALESCE(SUM(h.${column} * ${PART}), 0)`;
-  return sequelize.query<CountedRow>(
-    `SELECT m.id AS machineId, MAX(d.last_heard_at) AS lastHeardAt, ${sum('stitches')} AS stitches,
-            ${sum('motor_ms')} AS motorMs, ${sum('covered_shift_ms')} AS coveredShiftMs
+  const which = only === null ? '' : 'AND d.machine_id = :only';
+  const counters = await findCountersOfNeedles(sequelize, which, { only }, until, tx);
+  const open = await sumOpenHours(sequelize, counters, until, tx);
+  const counted = new Map<string, CountedRow>();
+  for (const counter of counters) {
+    const { machineId, lastHeardAt } = counter;
+    const other = counted.get(machineId);
+    const sums = addedTogether([counter, open.get(counter.deviceId), other]);
+    const heardAt = latest(lastHeardAt, other?.lastHeardAt ?? null);
+    counted.set(machineId, { machineId, lastHeardAt: heardAt, ...sums });
+  }
+  return [...counted.values()];
+}
+
+/** Adds up what counters say of their needles in the hours before an instant. The counters must be locked. */
+export async function addUpNeedles(
+  { sequelize, tables }: Database,
+  deviceIds: readonly string[],
+  upTo: Date,
+  tx: Transaction,
+): Promise<void> {
+  if (deviceIds.length === 0) return;
+  const which = 'AND d.id IN (:deviceIds)';
+  const counters = await findCountersOfNeedles(sequelize, which, { deviceIds }, upTo, tx);
+  const open = await sumOpenHours(sequelize, counters, upTo, tx);
+  const rows = counters.flatMap((counter) => {
+    const { deviceId, installId } = counter;
+    return installId === null
+      ? []
+      : [{ deviceId, installId, upTo, ...addedTogether([counter, open.get(deviceId)]) }];
+  });
+  await tables.needleCounts.bulkCreate(rows, {
+    updateOnDuplicate: ['installId', 'upTo', 'stitches', 'motorMs', 'coveredShiftMs'],
+    transaction: tx,
+  });
+}
+
+/** Counters whose needle has hours before an instant that are not added up yet. */
+export async function findCountersToAddUp({ sequelize }: Database, upTo: Date): Promise<readonly string[]> {
+  const counters = await findCountersOfNeedles(sequelize, '', {}, upTo, null);
+  return counters
+    .filter(({ installedAt, addedUpTo }) => installedAt !== null && (addedUpTo ?? installedAt) < upTo)
+    .map(({ deviceId }) => deviceId);
+}
+
+/** Forgets what was added up for counters in hours from these on, by counter. */
+export async function forgetAddedUp(
+  { tables }: Database,
+  from: ReadonlyMap<string, number>,
+  tx: Transaction,
+): Promise<void> {
+  const deviceId = [...from.keys()];
+  const added = plainRows(await tables.needleCounts.findAll({ where: { deviceId }, transaction: tx }));
+  const wrong = added.filter((row) => row.upTo.getTime() > from.get(row.deviceId)!);
+  if (wrong.length === 0) return;
+  const where = { deviceId: wrong.map((row) => row.deviceId) };
+  await tables.needleCounts.destroy({ where, transaction: tx });
+}
+
+async function findCountersOfNeedles(
+  sequelize: Database['sequelize'],
+  which: string,
+  replacements: Readonly<Record<string, unknown>>,
+  until: Date,
+  tx: Transaction | null,
+): Promise<readonly CounterOfNeedle[]> {
+  return sequelize.query(
+    `SELECT d.id AS deviceId, m.id AS machineId, d.last_heard_at AS lastHeardAt, i.id AS installId,
+            i.installed_at AS installedAt, c.up_to AS addedUpTo, COALESCE(c.stitches, 0) AS stitches,
+            COALESCE(c.motor_ms, 0) AS motorMs, COALESCE(c.covered_shift_ms, 0) AS coveredShiftMs
        FROM devices d
        JOIN machines m ON m.id = d.machine_id
        LEFT JOIN needle_installs i ON i.id = m.present_install_id
-       LEFT JOIN counter_hours h ON h.device_id = d.id AND h.hour_at > i.installed_at - INTERVAL 1 HOUR
-      WHERE d.kind = 'counter' AND d.revoked_at IS NULL ${only === null ? '' : 'AND d.machine_id = :only'}
-      GROUP BY m.id`,
-    { type: QueryTypes.SELECT, replacements: { only, until }, transaction: tx },
+       LEFT JOIN needle_counts c ON c.device_id = d.id AND c.install_id = i.id AND c.up_to <= :until
+      WHERE d.kind = 'counter' AND d.revoked_at IS NULL ${which}`,
+    { type: QueryTypes.SELECT, replacements: { ...replacements, until }, transaction: tx },
   );
 }
+
+/**
+ * Sums the hours of each needle that are not added up yet. The earliest of them stands in the query for some needles
+ * together, those that began about the same time: a join on each one's own would read all that its counter ever had.
+ */
+async function sumOpenHours(
+  sequelize: Database['sequelize'],
+  counters: readonly CounterOfNeedle[],
+  until: Date,
+  tx: Transaction | null,
+): Promise<ReadonlyMap<string, CounterSums>> {
+  const open = counters
+    .flatMap(({ deviceId, installedAt, addedUpTo }) =>
+      installedAt ? [{ deviceId, from: addedUpTo ?? new Date(installedAt.getTime() - HOUR_MS) }] : [],
+    )
+    .sort((a, b) => b.from.getTime() - a.from.getTime());
+  const sumOf = (column: string): string => `SUM(h.${column} * ${PART})`;
+  const recent = open.filter(({ from }) => from.getTime() >= until.getTime() - RECENT_MS);
+  const together = recent.length > AT_ONCE ? recent : [];
+  const byName = open.slice(together.length);
+  const groups = [
+    { which: 'TRUE', some: together },
+    ...Array.from({ length: Math.ceil(byName.length / AT_ONCE) }, (_, i) => ({
+      which: 'h.device_id IN (:deviceIds)',
+      some: byName.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
+    })),
+  ].filter(({ some }) => some.length > 0);
+  const rows = await Promise.all(
+    groups.map(({ which, some }) =>
+      sequelize.query<CounterSums & { deviceId: string }>(
+        `SELECT STRAIGHT_JOIN h.device_id AS deviceId, ${sumOf('stitches')} AS stitches,
+                ${sumOf('motor_ms')} AS motorMs, ${sumOf('covered_shift_ms')} AS coveredShiftMs
+           FROM counter_hours h
+           JOIN devices d ON d.id = h.device_id
+           JOIN machines m ON m.id = d.machine_id
+           JOIN needle_installs i ON i.id = m.present_install_id
+           LEFT JOIN needle_counts c ON c.device_id = d.id AND c.install_id = i.id AND c.up_to <= :until
+          WHERE ${which} AND h.hour_at >= :from AND h.hour_at >= COALESCE(c.up_to, :from)
+          GROUP BY h.device_id`,
+        {
+          type: QueryTypes.SELECT,
+          replacements: { until, deviceIds: some.map(({ deviceId }) => deviceId), from: some.at(-1)!.from },
+          transaction: tx,
+        },
+      ),
+    ),
+  );
+  // Those asked for by name come last and stay: the others may be whole only for the recent ones.
+  return new Map(rows.flat().map(({ deviceId, ...sums }) => [deviceId, sums]));
+}
+
+function addedTogether(parts: readonly (CounterSums | undefined)[]): CounterSums {
+  const total = (of: keyof CounterSums): number => parts.reduce((sum, part) => sum + (part?.[of] ?? 0), 0);
+  return {
+    stitches: total('stitches'),
+    motorMs: total('motorMs'),
+    coveredShiftMs: total('coveredShiftMs'),
+  };
+}
+
+const latest = (a: Date | null, b: Date | null): Date | null => (a && b ? (a > b ? a : b) : (a ?? b));

@@ -11,11 +11,14 @@ import { zoneOffset } from '../../time/zone-offset.js';
 import { findShop, readZoneTimes } from '../shop/index.js';
 import {
   addHours,
+  addUpNeedles,
   dropOldReadings,
+  findCountersToAddUp,
   findDueCounters,
   findLastRolledUp,
   findNewReadings,
   findReadings,
+  forgetAddedUp,
   lastReadingBefore,
   lockCounters,
   markHeard,
@@ -29,6 +32,8 @@ const DAY_MS = 24 * HOUR_MS;
 const MOST_DROPPED = 5000;
 /** Counters whose readings are brought in with one transaction. */
 const TOGETHER = 100;
+/** Hours older than this are expected to change no more. */
+const SETTLED_MS = 2 * HOUR_MS;
 
 /** An hour of a counter on a machine. */
 type HourOf = (deviceId: string, hour: HourRun) => KeptHour;
@@ -68,16 +73,21 @@ async function rollUpTogether(
   const news = await findNewReadings(database, deviceIds, tx);
   const before = await findLastRolledUp(database, deviceIds, tx);
   const added: KeptHour[] = [];
+  /** The first hour of each counter that changes. */
+  const touched = new Map<string, number>();
   for (const [deviceId, readings] of news) {
     const last = before.get(deviceId) ?? null;
     if (last && readings.some((one) => !follows(one, last))) {
-      await workOutAnew(database, deviceId, readings, hourOf, tx);
+      touched.set(deviceId, await workOutAnew(database, deviceId, readings, hourOf, tx));
       continue;
     }
     const runs = counterRuns(last ? [last, ...readings] : readings);
-    added.push(...runsByHour(runs).map((hour) => hourOf(deviceId, hour)));
+    const hours = runsByHour(runs).map((hour) => hourOf(deviceId, hour));
+    if (hours[0]) touched.set(deviceId, hours[0].hourMs);
+    added.push(...hours);
   }
   await addHours(database, added, tx);
+  await forgetAddedUp(database, touched, tx);
   const all = [...news.values()].flat();
   await markRolledUp(
     database,
@@ -93,14 +103,14 @@ function follows(reading: KeptReading, last: KeptReading): boolean {
   return reading.boot !== last.boot || reading.seq > last.seq;
 }
 
-/** Sets the hours that late readings touch to what all their readings say. */
+/** Sets the hours that late readings touch to what all their readings say, and gives the first of them. */
 async function workOutAnew(
   database: Database,
   deviceId: string,
   late: readonly KeptReading[],
   hourOf: HourOf,
   tx: Transaction,
-): Promise<void> {
+): Promise<number> {
   const first = new Date(Math.min(...late.map(({ sentAtMs }) => sentAtMs)));
   // The first one ends a run that began at the reading before it, so the hours from that one on are touched.
   const before = await lastReadingBefore(database, deviceId, first, tx);
@@ -113,6 +123,22 @@ async function workOutAnew(
     hours.map((hour) => hourOf(deviceId, hour)),
     tx,
   );
+  return from.getTime();
+}
+
+/**
+ * Adds up what counters say of the needles in their machines, up to the hours that may still change, so that the floor
+ * need not add it up again each time it is read. Whatever changes those hours forgets the sum.
+ */
+export async function addUp(database: Database, now: Date): Promise<void> {
+  const upTo = startOfHour(new Date(now.getTime() - SETTLED_MS));
+  const due = await findCountersToAddUp(database, upTo);
+  for (let i = 0; i < due.length; i += TOGETHER) {
+    await database.transaction(async (tx) => {
+      const locked = await lockCounters(database, due.slice(i, i + TOGETHER), tx);
+      await addUpNeedles(database, [...locked.keys()], upTo, tx);
+    });
+  }
 }
 
 /** Drops readings that have been kept long enough; their hours stay. */

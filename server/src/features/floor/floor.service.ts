@@ -6,7 +6,7 @@ import {
   needleAge,
   needleSystem,
   pointStyle,
-  shiftHours,
+  shiftHoursUntil,
   stackOf,
   wearingKind,
   type NeedleAgeInput,
@@ -333,12 +333,19 @@ async function shopClock(database: Database, tx: Transaction | null = null): Pro
   if (!shop) throw new ProblemError('server.fault');
   const offset = zoneOffset(shop.timeZone);
   const zoneTime = (zoneId: string): ZoneTime => times.get(zoneId)!;
+  const counters = new Map<string, (startMs: number) => number>();
+  const hoursUntil = (zoneId: string, endMs: number): ((startMs: number) => number) => {
+    const known = counters.get(`${zoneId} ${endMs}`);
+    const hours = known ?? shiftHoursUntil(zoneTime(zoneId).shifts, endMs, offset);
+    counters.set(`${zoneId} ${endMs}`, hours);
+    return hours;
+  };
   return {
     lifeHours: shop.lifeHours,
     zoneTime,
     hours: (zoneId, from, to, entryHours, counted) => {
-      const { shifts, fraction } = zoneTime(zoneId);
-      const inShift = shiftHours(shifts, { startMs: from.getTime(), endMs: to.getTime() }, offset);
+      const { fraction } = zoneTime(zoneId);
+      const inShift = hoursUntil(zoneId, to.getTime())(from.getTime());
       return {
         shiftHours: Math.max(0, inShift - (counted?.coveredShiftMs ?? 0) / HOUR_MS),
         fraction,

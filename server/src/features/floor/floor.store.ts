@@ -113,10 +113,10 @@ interface RecentRow {
 export async function readRecentChanges({ sequelize }: Database, most: number): Promise<RecentChange[]> {
   const rows = await sequelize.query<RecentRow>(
     `SELECT r.id, m.name AS machine_name, r.removed_at, r.cause, r.fragments, r.running_hours, p.name AS person_name
-       FROM needle_removals r
+       FROM (SELECT * FROM needle_removals ORDER BY removed_at DESC LIMIT :most) r
        JOIN machines m ON m.id = r.machine_id
        JOIN people p ON p.id = r.removed_by_id
-      ORDER BY r.removed_at DESC LIMIT :most`,
+      ORDER BY r.removed_at DESC`,
     { type: QueryTypes.SELECT, replacements: { most } },
   );
   return rows.map((row) => ({
@@ -169,9 +169,11 @@ const COUNTS_EVERY_S = 15;
 export async function floorVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
     `SELECT (SELECT MAX(id) FROM needle_installs) AS installs, (SELECT MAX(id) FROM needle_removals) AS removals,
-            (SELECT COUNT(*) FROM clearances) AS clearances,
-            (SELECT CONCAT(COUNT(*), ' ', COUNT(answered_at)) FROM trouble_reports) AS reports,
-            (SELECT MAX(fitted_at) FROM life_intervals) AS lives, (SELECT SUM(version) FROM machines) AS machines,
+            (SELECT MAX(id) FROM trouble_reports) AS reports,
+            (SELECT COUNT(*) FROM trouble_reports WHERE answered_at IS NULL) AS open,
+            (SELECT MAX(fitted_at) FROM life_intervals) AS lives,
+            (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id), COUNT(stopping_removal_id)) FROM machines)
+              AS machines,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
     { type: QueryTypes.SELECT },
   );

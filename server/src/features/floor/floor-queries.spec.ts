@@ -1,0 +1,91 @@
+import { QueryTypes } from 'sequelize';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import { findStays } from '../life/life.store.js';
+import { readFloor } from './floor.service.js';
+import { floorVersion } from './floor.store.js';
+
+/** Tables that grow for as long as the shop works. */
+const GROWING = [
+  'needle_installs',
+  'needle_removals',
+  'counter_readings',
+  'counter_hours',
+  'trouble_reports',
+];
+/** They, and the short names that our queries give them. */
+const LONG = new Set([...GROWING, 'i', 'r', 'h']);
+const NEEDLES = 4000;
+
+describe('what the floor asks of a database with years in it', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await startTestShop();
+    const { ids } = shop.works;
+    const run = (sql: string) => shop.database.sequelize.query(sql, { replacements: { ...ids } });
+    await run(`INSERT INTO needle_installs (id, machine_id, needle_system, blade_nm, point_style, needle_finish,
+                 installed_at, installed_by_id, entry_hours, setup_id, life_group)
+               SELECT UUID(), i.machine_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
+                 TIMESTAMP '2023-01-01 06:00:00' + INTERVAL s.seq * 6 HOUR, i.installed_by_id, 0, i.setup_id,
+                 CONCAT('leather.cutting.g', s.seq % 20)
+               FROM needle_installs i JOIN seq_1_to_${NEEDLES} s WHERE i.id = :install`);
+    await run(`INSERT INTO needle_removals (id, install_id, machine_id, removed_at, removed_by_id, cause, fragments, running_hours)
+               SELECT UUID(), id, machine_id, installed_at + INTERVAL 5 HOUR, installed_by_id, 'scheduled', 'whole', 2
+               FROM needle_installs WHERE id NOT IN (SELECT present_install_id FROM machines)`);
+    await run(`INSERT INTO trouble_reports (id, machine_id, trouble, reported_at, reported_by_id, answered_at, answered_by_id, finding)
+               SELECT UUID(), machine_id, 'clunk', removed_at, removed_by_id, removed_at, removed_by_id, 'mended' FROM needle_removals`);
+    await run(`INSERT INTO counter_hours (device_id, hour_at, machine_id, stitches, motor_ms, covered_shift_ms)
+               SELECT d.id, TIMESTAMP '2023-01-01 06:00:00' + INTERVAL s.seq HOUR, d.machine_id, 9, 9, 9
+               FROM devices d JOIN seq_1_to_${NEEDLES} s WHERE d.kind = 'counter'`);
+    await run(`ANALYZE TABLE ${GROWING.join(', ')}, machines`);
+  });
+  afterAll(() => shop.stop());
+
+  /** The plan of every query that some work asks, with the rows that each step of it really read. */
+  async function stepsOf(work: () => Promise<unknown>): Promise<readonly Step[]> {
+    const asked: string[] = [];
+    const { options } = shop.database.sequelize as unknown as { options: { logging: unknown } };
+    options.logging = (sql: string) => asked.push(sql.replace(/^[^:]*: /, ''));
+    await work();
+    options.logging = false;
+    const plans = asked
+      .filter((sql) => sql.startsWith('SELECT'))
+      .map((sql) =>
+        shop.database.sequelize.query<{ ANALYZE: string }>(`ANALYZE FORMAT=JSON ${sql}`, {
+          type: QueryTypes.SELECT,
+        }),
+      );
+    return (await Promise.all(plans)).flat().flatMap(({ ANALYZE }) => stepsIn(JSON.parse(ANALYZE)));
+  }
+
+  it('reads no more of what grows than it needs', async () => {
+    const { database, clock } = shop;
+    const steps = await stepsOf(async () => {
+      await readFloor(database, clock.now);
+      await floorVersion(database);
+    });
+    const long = steps.filter(({ table }) => LONG.has(table));
+    expect(long.length).toBeGreaterThan(3);
+    expect(long.filter(({ rows }) => rows > 100)).toEqual([]);
+  });
+
+  it('reads the needles of one group by their index', async () => {
+    const steps = await stepsOf(() => findStays(shop.database, 'leather.cutting.g7'));
+    expect(steps.find(({ table }) => table === 'i')).toEqual({ table: 'i', rows: NEEDLES / 20 });
+  });
+});
+
+interface Step {
+  readonly table: string;
+  readonly rows: number;
+}
+
+/** Every table that a plan reads, at whatever depth of it. */
+function stepsIn(plan: unknown): readonly Step[] {
+  if (typeof plan !== 'object' || plan === null) return [];
+  const { table_name, r_loops, r_rows } = plan as Record<string, number | string>;
+  const own =
+    typeof table_name === 'string'
+      ? [{ table: table_name, rows: Math.round(Number(r_loops) * Number(r_rows)) }]
+      : [];
+  return [...own, ...Object.values(plan).flatMap(stepsIn)];
+}

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, NEEDLE_STATES, REMOVAL_CAUSES } from '@gantelet/core';
 import { Id, Instant, Name } from '../shared/index.js';
+import { PartUsedNeedle, Sharps } from './part-used-needle.js';
 import { TroubleReport } from './trouble-report.js';
 import { NeedleChoice } from '../match/index.js';
 
@@ -8,6 +9,7 @@ export const NeedleInMachine = NeedleChoice.extend({
   installId: Id,
   installedAt: Instant,
   installedBy: Name,
+  lotCode: z.string().nullable(),
 });
 export type NeedleInMachine = z.infer<typeof NeedleInMachine>;
 
@@ -83,5 +85,8 @@ export const FloorView = z.object({
   lifeHours: z.number().positive(),
   zones: z.array(FloorZone),
   recent: z.array(RecentChange),
+  /** By pocket. */
+  partUsed: z.array(PartUsedNeedle),
+  sharps: Sharps,
 });
 export type FloorView = z.infer<typeof FloorView>;

@@ -13,6 +13,8 @@ export {
   Zone,
 } from './machine.js';
 export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-report.js';
+export { NeedleLot, NeedleLotEntry } from './needle-lot.js';
+export { PartUsedNeedle, Pocket, Sharps, SharpsEmptied } from './part-used-needle.js';
 export { Clearance, NeedleChange } from './needle-change.js';
 export {
   CounterView,

@@ -1,7 +1,8 @@
+import type * as z from 'zod';
 import { newId } from '../shared/index.js';
 import { Clearance, NeedleChange } from './index.js';
 
-const CHANGE: NeedleChange = {
+const CHANGE: z.input<typeof NeedleChange> = {
   removesInstallId: null,
   cause: 'scheduled',
   fragments: 'whole',
@@ -23,6 +24,17 @@ describe('the form of a needle change', () => {
       reads('changeover', 'all-found'),
       reads('unknown', 'missing'),
     ]).toEqual([false, false, false]);
+  });
+
+  it('keeps only a whole needle that came out for other work', () => {
+    const reads = (more: Partial<NeedleChange>) =>
+      NeedleChange.safeParse({ ...CHANGE, keptInPocket: 4, ...more }).success;
+    expect(reads({ cause: 'changeover' })).toBeTrue();
+    expect([reads({ cause: 'wear' }), reads({ cause: 'accident', fragments: 'all-found' })]).toEqual([
+      false,
+      false,
+    ]);
+    expect(reads({ cause: 'changeover', keptInPocket: 0 })).toBeFalse();
   });
 
   it('takes instants only in UTC', () => {

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
 import { Id, Instant } from '../shared/index.js';
 import { NeedleChoice } from '../match/index.js';
+import { Pocket } from './part-used-needle.js';
 
 /**
  * One needle out and one in. `removesInstallId` is the needle the person saw in the machine: if another stands there
@@ -13,8 +14,19 @@ export const NeedleChange = z
     cause: z.enum(REMOVAL_CAUSES),
     fragments: z.enum(FRAGMENT_COUNTS),
     needle: NeedleChoice,
+    /** The lot of a new needle; null when nobody knows. */
+    lotId: Id.nullable().default(null),
+    /** Pocket the needle that came out is kept in; null for the sharps box. */
+    keptInPocket: Pocket.nullable().default(null),
+    /** The part-used needle that goes in; null for a new one. */
+    partUsedId: Id.nullable().default(null),
     changedAt: Instant,
   })
+  .refine(
+    (change) =>
+      change.keptInPocket === null || (change.fragments === 'whole' && change.cause === 'changeover'),
+    { path: ['keptInPocket'], error: 'only a whole needle that came out for other work is kept' },
+  )
   .refine(
     (change) => change.fragments === 'whole' || change.cause === 'accident' || change.cause === 'wear',
     {

@@ -2,6 +2,7 @@ export {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,
   type BodyOf,
+  type SentBodyOf,
   type Method,
   type ParamsOf,
   type QueryOf,

@@ -39,6 +39,8 @@ export interface Route<
 export type ParamsOf<R extends Route> = z.infer<R['params']>;
 export type QueryOf<R extends Route> = z.infer<R['query']>;
 export type BodyOf<R extends Route> = z.infer<R['body']>;
+/** A body as it is sent: what has a default may be left out. */
+export type SentBodyOf<R extends Route> = z.input<R['body']>;
 export type ReplyOf<R extends Route> = z.infer<R['reply']>;
 
 /** Header that carries the client-made key of a write. */

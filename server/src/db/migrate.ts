@@ -7,6 +7,7 @@ import { gaugeReadings } from './migrations/20261127-gauge-readings.js';
 import { devices } from './migrations/20261128-devices.js';
 import { counters } from './migrations/20261201-counters.js';
 import { floorReports } from './migrations/20261202-floor-reports.js';
+import { needlePockets } from './migrations/20261204-needle-pockets.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
@@ -23,6 +24,7 @@ const MIGRATIONS: readonly Migration[] = [
   counters,
   floorReports,
   needleCounts,
+  needlePockets,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -195,6 +195,7 @@ export interface NeedleInstallRow {
   entryHours: number;
   setupId: string | null;
   lifeGroup: string | null;
+  lotId: string | null;
 }
 export interface NeedleRemovalRow {
   id: string;
@@ -276,4 +277,39 @@ export interface NeedleCountRow {
   stitches: number;
   motorMs: number;
   coveredShiftMs: number;
+}
+export interface NeedleLotRow {
+  id: string;
+  code: string;
+  needleSystem: string;
+  bladeNm: number;
+  pointStyle: string;
+  needleFinish: string;
+  receivedAt: Date;
+  receivedById: string;
+}
+/** A needle in a pocket; what it is and how long it ran, its removal says. */
+export interface PartUsedNeedleRow {
+  id: string;
+  removalId: string;
+  pocket: number;
+  keptAt: Date;
+  leftAt: Date | null;
+  takenInstallId: string | null;
+  discardedById: string | null;
+}
+export interface SharpsEmptyingRow {
+  id: string;
+  emptiedAt: Date;
+  emptiedById: string;
+  counted: number;
+  expected: number;
+}
+export interface UndoneChangeRow {
+  id: string;
+  machineId: string;
+  /** The rows as they stood, as JSON. */
+  changeMade: string;
+  undoneAt: Date;
+  undoneById: string;
 }

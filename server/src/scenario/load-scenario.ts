@@ -136,6 +136,7 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
       needleSystem: systemId,
       bladeNm: nm,
       lifeGroup: groupOf(scenario, install, pointId),
+      lotId: null,
       pointStyle: pointId,
       needleFinish: finishId,
       installedAt: new Date(installedAt),

@@ -4,7 +4,7 @@ import {
   newId,
   pathOf,
   routes,
-  type BodyOf,
+  type SentBodyOf,
   type ParamsOf,
   type QueryOf,
   type ReplyOf,
@@ -44,7 +44,7 @@ export class TestClient {
     parts: {
       readonly params?: ParamsOf<R>;
       readonly query?: QueryOf<R>;
-      readonly body?: BodyOf<R>;
+      readonly body?: SentBodyOf<R>;
       readonly key?: string;
     } = {},
   ): Promise<Answered<ReplyOf<R>>> {

@@ -34,7 +34,7 @@ describe('stitch counters', () => {
   });
   afterEach(async () => {
     for (const client of clients.splice(0)) client.end(true);
-    for (const table of ['counter_readings', 'counter_hours'])
+    for (const table of ['counter_readings', 'counter_hours', 'needle_counts'])
       await shop.database.sequelize.query(`DELETE FROM ${table}`);
     await shop.database.sequelize.query('UPDATE devices SET last_heard_at = NULL');
     shop.clock.now = NOW;

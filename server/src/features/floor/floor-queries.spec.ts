@@ -36,6 +36,8 @@ describe('what the floor asks of a database with years in it', () => {
     await run(`INSERT INTO counter_hours (device_id, hour_at, machine_id, stitches, motor_ms, covered_shift_ms)
                SELECT d.id, TIMESTAMP '2023-01-01 06:00:00' + INTERVAL s.seq HOUR, d.machine_id, 9, 9, 9
                FROM devices d JOIN seq_1_to_${NEEDLES} s WHERE d.kind = 'counter'`);
+    await run(`INSERT INTO sharps_emptyings (id, emptied_at, emptied_by_id, counted, expected)
+               SELECT UUID(), MAX(removed_at), MAX(removed_by_id), 0, 0 FROM needle_removals`);
     await run(`ANALYZE TABLE ${GROWING.join(', ')}, machines`);
   });
   afterAll(() => shop.stop());

@@ -4,6 +4,10 @@ import { answer, stream, write, type Handled } from '../../http/handle.js';
 import { answerReport, changeNeedle, clearMachine, readFloor, reportTrouble } from './floor.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
+import { registerLot } from './needle-lot.service.js';
+import { findLots } from './needle-lot.store.js';
+import { discardPartUsed, emptySharps } from './part-used.service.js';
+import { undoChange } from './undo-change.service.js';
 import { floorWatch } from './watch-floor.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
@@ -22,6 +26,19 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     ),
     write(routes.changeNeedle, ({ params, body, key, person }, tx) =>
       changeNeedle(database, params.machineId, body, { installId: key }, person, now(), tx),
+    ),
+    write(routes.undoChange, ({ params: { machineId, installId }, key, person }, tx) =>
+      undoChange(database, machineId, { undoId: key, installId }, person, now(), tx),
+    ),
+    write(routes.discardPartUsed, ({ params, person }, tx) =>
+      discardPartUsed(database, params.partUsedId, person, now(), tx),
+    ),
+    write(routes.emptySharps, ({ body, key, person }, tx) =>
+      emptySharps(database, key, body.counted, person, now(), tx),
+    ),
+    answer(routes.listLots, () => findLots(database)),
+    write(routes.registerLot, ({ body, key, person }, tx) =>
+      registerLot(database, key, body, person, now(), tx),
     ),
     write(routes.reportTrouble, ({ params, body, key, person }, tx) =>
       reportTrouble(database, params.machineId, body, key, person, now(), tx),

@@ -43,6 +43,9 @@ import {
   type StandingMachine,
 } from './floor.store.js';
 import { findMachine, listZones, lockMachine, updateMachine } from './machine.store.js';
+import { requireLot } from './needle-lot.service.js';
+import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
+import { findKeptNeedles, readSharps } from './part-used.store.js';
 
 const RECENT_SHOWN = 8;
 /** A counter that was not heard for so long is silent. */
@@ -53,18 +56,22 @@ const CLOCK_SLACK_MS = 2 * 60_000;
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
   const clock = await shopClock(database);
-  const [zones, standing, counted, reports, recent] = await Promise.all([
+  const [zones, standing, counted, reports, recent, kept, sharps] = await Promise.all([
     listZones(database),
     readStandingMachines(database),
     countedBy(database, null, now),
     findOpenReports(database, null),
     readRecentChanges(database, RECENT_SHOWN),
+    findKeptNeedles(database),
+    readSharps(database),
   ]);
   const said = { counted, reports };
   return {
     readAt: now.toISOString(),
     lifeHours: clock.lifeHours,
     recent,
+    partUsed: kept.map(({ lotId: _, ...needle }) => needle),
+    sharps,
     zones: zones.map((zone) => {
       const { value, low, high, standing: fractionStanding } = clock.zoneTime(zone.id).fraction;
       return {
@@ -101,6 +108,9 @@ export async function changeNeedle(
   const leaving =
     row.presentInstallId === null ? null : await findInstall(database, row.presentInstallId, tx);
   requireTime(changedAt, leaving, now);
+  const partUsed =
+    change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
+  if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);
   const removalId =
     leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
   const { systemId, nm, pointId, finishId } = change.needle;
@@ -115,12 +125,14 @@ export async function changeNeedle(
       needleFinish: finishId,
       installedAt: changedAt,
       installedById: person.id,
-      entryHours: 0,
+      entryHours: partUsed?.runningHours ?? 0,
       setupId: row.presentSetupId,
       lifeGroup: await lifeGroupOf(database, row, pointId, tx),
+      lotId: partUsed?.lotId ?? change.lotId,
     },
     tx,
   );
+  if (partUsed) await takeIntoMachine(database, partUsed.id, ids.installId, changedAt, tx);
   const answer = { answeredAt: changedAt, answeredById: person.id, finding: 'needle-changed' as const };
   await answerReports(database, { machineId }, answer, tx);
   const stopping = removalId !== null && mustStop(change.fragments) ? { stoppingRemovalId: removalId } : {};
@@ -208,7 +220,7 @@ async function lifeGroupOf(
 async function removeNeedle(
   database: Database,
   leaving: NeedleInstallRow,
-  { cause, fragments }: NeedleChange,
+  { cause, fragments, keptInPocket }: NeedleChange,
   { zoneId, id: machineId }: MachineRow,
   clock: ShopClock,
   person: Person,
@@ -222,6 +234,7 @@ async function removeNeedle(
   const { runningHours } = needleAge({ ...hours, intervalHours: null, call: null });
   const who = { installId: leaving.id, machineId, removedById: person.id };
   await insertRemoval(database, { id, ...who, removedAt, cause, fragments, runningHours }, tx);
+  if (keptInPocket !== null) await keepInPocket(database, id, keptInPocket, removedAt, tx);
   return id;
 }
 
@@ -252,7 +265,8 @@ function requireTime(
   throw new ProblemError('needle.time', { earliest: earliest.toISOString() }, [{ path, message }]);
 }
 
-async function standingNow(
+/** A machine as it stands now, inside a write. */
+export async function standingNow(
   database: Database,
   machineId: string,
   clock: ShopClock,
@@ -328,7 +342,7 @@ interface ShopClock {
   ): Pick<NeedleAgeInput, 'shiftHours' | 'fraction' | 'knownHours'>;
 }
 
-async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
+export async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
   const [shop, times] = await Promise.all([findShop(database, tx), readZoneTimes(database, tx)]);
   if (!shop) throw new ProblemError('server.fault');
   const offset = zoneOffset(shop.timeZone);

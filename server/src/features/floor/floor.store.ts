@@ -32,6 +32,7 @@ interface FloorRow {
   readonly needle_finish: string;
   readonly installed_at: Date;
   readonly installed_by: string;
+  readonly lot_code: string | null;
   readonly entry_hours: number | null;
   readonly removal_id: string | null;
   readonly stopped_at: Date;
@@ -54,12 +55,13 @@ export async function readStandingMachines(
                FROM machine_systems s WHERE s.machine_id = m.id) AS systems,
             i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
             i.installed_at, i.entry_hours,
-            p.name AS installed_by, r.id AS removal_id, r.removed_at AS stopped_at, q.name AS stopped_by,
+            p.name AS installed_by, n.code AS lot_code, r.id AS removal_id, r.removed_at AS stopped_at, q.name AS stopped_by,
             u.id AS setup_id, u.name AS setup_name, l.advice, l.interval_hours
        FROM machines m
        LEFT JOIN needle_installs i ON i.id = m.present_install_id
        LEFT JOIN life_intervals l ON l.life_group = i.life_group
        LEFT JOIN people p ON p.id = i.installed_by_id
+       LEFT JOIN needle_lots n ON n.id = i.lot_id
        LEFT JOIN needle_removals r ON r.id = m.stopping_removal_id
        LEFT JOIN people q ON q.id = r.removed_by_id
        LEFT JOIN setups u ON u.id = m.present_setup_id
@@ -96,6 +98,7 @@ function needleOf(row: FloorRow): NeedleInMachine | null {
     finishId: row.needle_finish,
     installedAt: row.installed_at.toISOString(),
     installedBy: row.installed_by,
+    lotCode: row.lot_code,
   };
 }
 

@@ -7,7 +7,7 @@ import {
   newId,
   pathOf,
   Problem,
-  type BodyOf,
+  type SentBodyOf,
   type ParamsOf,
   type QueryOf,
   type ReplyOf,
@@ -18,7 +18,7 @@ import {
 export interface CallParts<R extends Route> {
   readonly params?: ParamsOf<R>;
   readonly query?: QueryOf<R>;
-  readonly body?: BodyOf<R>;
+  readonly body?: SentBodyOf<R>;
   readonly key?: string;
 }
 

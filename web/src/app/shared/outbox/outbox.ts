@@ -3,7 +3,7 @@ import { createStore, get, set, type UseStore } from 'idb-keyval';
 import { catchError, defer, firstValueFrom, from, map, Observable, of, Subject, throwError } from 'rxjs';
 import {
   routes,
-  type BodyOf,
+  type SentBodyOf,
   type ParamsOf,
   type Problem,
   type ReplyOf,
@@ -69,7 +69,7 @@ export class Outbox {
   /** Sends a write, or keeps it when there is no network or others wait before it. */
   send<R extends Route>(
     route: R,
-    parts: { readonly key: string; readonly params: ParamsOf<R>; readonly body: BodyOf<R> },
+    parts: { readonly key: string; readonly params: ParamsOf<R>; readonly body: SentBodyOf<R> },
     words: string,
   ): Observable<Sent<ReplyOf<R>>> {
     const { key, params, body } = parts;

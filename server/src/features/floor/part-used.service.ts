@@ -1,0 +1,84 @@
+import { sameNeedle } from '@gantelet/core';
+import { newId, ProblemError, type NeedleChoice, type Person, type Sharps } from '@gantelet/contracts';
+import { databaseErrno, type Database, type Transaction } from '../../db/database.js';
+import {
+  findKeptNeedles,
+  insertPartUsed,
+  insertSharpsEmptying,
+  readSharps,
+  takeFromPocket,
+  type KeptNeedle,
+} from './part-used.store.js';
+
+const DUPLICATE_KEY = 1062;
+
+/** Lays the needle of a removal into a pocket. @throws ProblemError `pocket.taken` */
+export async function keepInPocket(
+  database: Database,
+  removalId: string,
+  pocket: number,
+  keptAt: Date,
+  tx: Transaction,
+): Promise<void> {
+  try {
+    await insertPartUsed(database, { id: newId(), removalId, pocket, keptAt }, tx);
+  } catch (error) {
+    if (databaseErrno(error) !== DUPLICATE_KEY) throw error;
+    throw new ProblemError('pocket.taken', { pocket }, [
+      { path: 'body.keptInPocket', message: 'an empty pocket' },
+    ]);
+  }
+}
+
+/** The part-used needle that is to go into a machine. @throws ProblemError `part-used.gone`, `part-used.other` */
+export async function requireKept(
+  database: Database,
+  id: string,
+  needle: NeedleChoice,
+  tx: Transaction,
+): Promise<KeptNeedle> {
+  const [kept] = await findKeptNeedles(database, id, tx);
+  if (!kept) throw new ProblemError('part-used.gone');
+  if (!sameNeedle(kept.needle, needle)) throw new ProblemError('part-used.other');
+  return kept;
+}
+
+/** Says that a part-used needle went into a machine. @throws ProblemError `part-used.gone` */
+export async function takeIntoMachine(
+  database: Database,
+  id: string,
+  takenInstallId: string,
+  leftAt: Date,
+  tx: Transaction,
+): Promise<void> {
+  if (!(await takeFromPocket(database, id, { leftAt, takenInstallId }, tx)))
+    throw new ProblemError('part-used.gone');
+}
+
+/** Puts a part-used needle into the sharps box. @throws ProblemError `part-used.gone` */
+export async function discardPartUsed(
+  database: Database,
+  id: string,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<Sharps> {
+  const left = await takeFromPocket(database, id, { leftAt: now, discardedById: person.id }, tx);
+  if (!left) throw new ProblemError('part-used.gone');
+  return readSharps(database, tx);
+}
+
+/** Keeps what was counted in the sharps box beside what should have been there. */
+export async function emptySharps(
+  database: Database,
+  id: string,
+  counted: number,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<Sharps> {
+  const { needles } = await readSharps(database, tx);
+  const row = { id, emptiedAt: now, emptiedById: person.id, counted, expected: needles };
+  await insertSharpsEmptying(database, row, tx);
+  return readSharps(database, tx);
+}

@@ -1,0 +1,54 @@
+import { ProblemError, type FloorMachine, type Person } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { shopClock, standingNow } from './floor.service.js';
+import { findInstall } from './floor.store.js';
+import { lockMachine, updateMachine } from './machine.store.js';
+import { undoPockets } from './part-used.store.js';
+import {
+  deleteChange,
+  findRemovalBefore,
+  insertUndone,
+  openStop,
+  reopenReports,
+  writtenAt,
+} from './undo-change.store.js';
+
+/** A change can be taken back for a minute; the rest is for the way to the server. */
+const UNDO_MS = 75_000;
+
+/**
+ * Takes the last needle change of a machine back: the needle that came out is in it again as if it had never left, and
+ * what was logged is kept apart. For a slip of the thumb: it is no longer open to anybody after a minute.
+ *
+ * @throws ProblemError `change.not-last`, `change.too-late`
+ */
+export async function undoChange(
+  database: Database,
+  machineId: string,
+  { undoId, installId }: { readonly undoId: string; readonly installId: string },
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const machine = await lockMachine(database, machineId, tx);
+  const install = await findInstall(database, installId, tx);
+  if (!install || machine.presentInstallId !== installId) throw new ProblemError('change.not-last');
+  const logged = await writtenAt(database, installId, tx);
+  if (logged === null || now.getTime() - logged.getTime() > UNDO_MS)
+    throw new ProblemError('change.too-late');
+  const removal = await findRemovalBefore(database, install, tx);
+  const change = { installId, removalId: removal?.id ?? null };
+  const presentInstallId = removal?.installId ?? null;
+  await undoPockets(database, change, tx);
+  await reopenReports(database, install, presentInstallId, tx);
+  const stoppingRemovalId = await openStop(database, machineId, change.removalId, tx);
+  await updateMachine(database, machineId, { presentInstallId, stoppingRemovalId }, tx);
+  await deleteChange(database, change, tx);
+  const changeMade = JSON.stringify({ install, removal });
+  await insertUndone(
+    database,
+    { id: undoId, machineId, changeMade, undoneAt: now, undoneById: person.id },
+    tx,
+  );
+  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}

@@ -1,0 +1,68 @@
+import { QueryTypes } from 'sequelize';
+import type { Database, Transaction } from '../../db/database.js';
+import type { NeedleInstallRow, NeedleRemovalRow, UndoneChangeRow } from '../../db/rows.js';
+
+/** When the write with a key was done; null when there is none. */
+export async function writtenAt({ tables }: Database, key: string, tx: Transaction): Promise<Date | null> {
+  const found = await tables.writes.findByPk(key, { transaction: tx });
+  return found?.get({ plain: true }).writtenAt ?? null;
+}
+
+/** The removal that made room for a needle; null for one that went into an empty machine. */
+export async function findRemovalBefore(
+  { tables }: Database,
+  { machineId, installedAt }: NeedleInstallRow,
+  tx: Transaction,
+): Promise<NeedleRemovalRow | null> {
+  const where = { machineId, removedAt: installedAt };
+  const found = await tables.needleRemovals.findOne({ where, order: [['id', 'DESC']], transaction: tx });
+  return found?.get({ plain: true }) ?? null;
+}
+
+/** Opens the reports that a change answered, and gives those made since to the needle that is back. */
+export async function reopenReports(
+  { tables }: Database,
+  { id, machineId, installedAt }: NeedleInstallRow,
+  presentInstallId: string | null,
+  tx: Transaction,
+): Promise<void> {
+  await tables.troubleReports.update(
+    { answeredAt: null, answeredById: null, finding: null },
+    { where: { machineId, answeredAt: installedAt, finding: 'needle-changed' }, transaction: tx },
+  );
+  const installId = presentInstallId;
+  await tables.troubleReports.update({ installId }, { where: { installId: id }, transaction: tx });
+}
+
+/** The removal with a missing piece that still stops a machine, another one left aside; or null. */
+export async function openStop(
+  { sequelize }: Database,
+  machineId: string,
+  aside: string | null,
+  tx: Transaction,
+): Promise<string | null> {
+  const [row] = await sequelize.query<{ id: string }>(
+    `SELECT r.id FROM needle_removals r LEFT JOIN clearances c ON c.removal_id = r.id
+      WHERE r.machine_id = :machineId AND r.fragments = 'missing' AND c.id IS NULL AND r.id <> COALESCE(:aside, '')
+      ORDER BY r.removed_at DESC LIMIT 1`,
+    { type: QueryTypes.SELECT, replacements: { machineId, aside }, transaction: tx },
+  );
+  return row?.id ?? null;
+}
+
+export async function deleteChange(
+  { tables }: Database,
+  { installId, removalId }: { readonly installId: string; readonly removalId: string | null },
+  tx: Transaction,
+): Promise<void> {
+  if (removalId !== null) await tables.needleRemovals.destroy({ where: { id: removalId }, transaction: tx });
+  await tables.needleInstalls.destroy({ where: { id: installId }, transaction: tx });
+}
+
+export async function insertUndone(
+  { tables }: Database,
+  row: UndoneChangeRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.undoneChanges.create(row, { transaction: tx });
+}

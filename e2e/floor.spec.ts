@@ -20,11 +20,40 @@ test.describe('the floor', () => {
     await signIn(page);
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Cylinder 10' }).click();
-    await page.getByText('Another needle goes in').click();
+    await page.getByText('Another kind of needle goes in').click();
     await page.getByLabel('System').selectOption('135x17');
     await page.getByLabel('Size').selectOption('180');
-    await page.getByRole('button', { name: 'Other work' }).click();
+    await page.getByRole('button', { name: 'Other work, not kept' }).click();
     await expect(page.locator('gan-machine-row', { hasText: 'Cylinder 10' })).toContainText('135x17 NM 180');
+  });
+
+  test('takes a slip of the thumb back, and puts a part-used needle in again from its pocket', async ({
+    page,
+  }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    const row = page.locator('gan-machine-row', { hasText: 'Post-bed 09' });
+    const before = await row.locator('.bottom span').textContent();
+    await row.getByRole('button').click();
+    await page.getByRole('button', { name: 'Broken, piece missing' }).click();
+    await page.keyboard.press('Escape');
+    await expect(row).toContainText('stop now');
+    await page.getByRole('button', { name: 'Undo, Post-bed 09' }).click();
+    await expect(page.getByRole('status')).toContainText('Post-bed 09: change taken back.');
+    await expect(row).not.toContainText('stop now');
+    await expect(row.locator('.bottom span')).toHaveText(before!);
+
+    await row.getByRole('button').click();
+    const keep = page.getByRole('button', { name: /keep it in pocket \d+/ });
+    const pocket = /pocket (\d+)/.exec((await keep.textContent())!)![1]!;
+    await keep.click();
+    await expect(page.getByText(`the old one in pocket ${pocket}`)).toBeVisible();
+    await expect(page.getByText(`Pocket ${pocket}`, { exact: true })).toBeVisible();
+    await row.getByRole('button').click();
+    const choice = page.getByRole('radio', { name: new RegExp(`^Pocket ${pocket}:`) });
+    await choice.check();
+    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await expect(page.getByText(`Pocket ${pocket}`, { exact: true })).toHaveCount(0);
   });
 
   test('stops a machine for a missing piece until a mechanic clears it', async ({ page }) => {

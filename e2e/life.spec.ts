@@ -21,7 +21,7 @@ test.describe('life', () => {
     await expect(page.getByText(/Fitted/)).toBeVisible({ timeout: 20_000 });
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
-    await page.getByRole('button', { name: 'Other work' }).click();
+    await page.getByRole('button', { name: 'Other work, not kept' }).click();
     await page.goto('/life');
     await expect(page.getByText('Needles were changed or costs set since.')).toBeVisible();
     await page.getByRole('button', { name: 'Work it out anew' }).click();

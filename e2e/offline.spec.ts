@@ -29,6 +29,13 @@ test.describe('on a phone, by a machine', () => {
     await page.getByRole('button', { name: 'clunk heard' }).click();
     await expect(page.getByText('2 changes wait for the network')).toBeVisible();
 
+    const other = page.locator('gan-machine-row', { hasText: 'Long-arm 01' });
+    await other.getByRole('button').click();
+    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await expect(page.getByText('3 changes wait for the network')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo, Long-arm 01' }).click();
+    await expect(page.getByText('2 changes wait for the network')).toBeVisible();
+
     await context.setOffline(false);
     await expect(page.getByText(/wait for the network|waits for the network/)).toHaveCount(0, {
       timeout: 15_000,

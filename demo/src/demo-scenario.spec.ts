@@ -55,6 +55,19 @@ describe('the demo scenario', () => {
     expect(seamsOf('Log carrier body, 07')).toEqual([]);
   });
 
+  it('gives every needle a lot of its kind that had come by then', () => {
+    const lots = new Map(scenario.lots.map((lot) => [lot.id, lot]));
+    for (const { lotId, installedAt, systemId, nm } of scenario.installs) {
+      const lot = lots.get(lotId!)!;
+      expect([lot.needle.systemId, lot.needle.nm, lot.receivedAt <= installedAt]).toEqual([
+        systemId,
+        nm,
+        true,
+      ]);
+    }
+    expect(scenario.partUsed.map(({ pocket }) => pocket)).toEqual([1, 2, 3, 4, 5]);
+  });
+
   it('begins with one machine stopped for a missing piece', () => {
     const cleared = new Set(scenario.clearances.map((c) => c.removalId));
     const open = scenario.removals.filter((r) => r.fragments === 'missing' && !cleared.has(r.id));

@@ -13,7 +13,9 @@ import { chanceFrom, type Chance } from './chance.js';
 import { DEMO_JOBS } from './jobs.js';
 import { machineDetails } from './machine-details.js';
 import { DEMO_MACHINES, type DemoMachine } from './machines.js';
+import { demoPockets, demoSharps } from './needle-box.js';
 import { needleHistory } from './needle-history.js';
+import { demoLots } from './needle-lots.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
 import { DEMO_STAND_INS } from './stand-ins.js';
@@ -51,10 +53,12 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     mechanicIds: people.filter((p) => p.role === 'mechanic').map((p) => p.id),
     operatorIds: people.filter((p) => p.role === 'operator').map((p) => p.id),
   };
+  const lots = demoLots(year.startMs, staff.mechanicIds[0]!, chance);
   const built = DEMO_MACHINES.map((machine, i) => {
     const zone = zones.find((one) => one.demo.name === machine.zone)!;
-    return machineWithHistory(machine, i + 1, zone.row.id, zone, staff, year.startMs, nowMs, chance);
+    return machineWithHistory(machine, i + 1, zone.row.id, zone, staff, lots, year.startMs, nowMs, chance);
   });
+  const removals = built.flatMap((one) => one.needles.removals);
   return {
     shop: { ...WORKS, schools: { ...WORKS.schools } },
     people,
@@ -65,7 +69,10 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     setups: built.flatMap((one) => one.setups),
     seams: built.flatMap((one) => one.seams),
     installs: built.flatMap((one) => one.needles.installs),
-    removals: built.flatMap((one) => one.needles.removals),
+    removals,
+    lots: lots.all(),
+    partUsed: demoPockets(removals, chance),
+    sharpsEmptyings: demoSharps(removals, staff.mechanicIds[0]!, nowMs, chance),
     clearances: built.flatMap((one) => one.needles.clearances),
     standIns: DEMO_STAND_INS.map(({ machineName, ...device }) => ({
       ...device,
@@ -86,6 +93,7 @@ function machineWithHistory(
   zoneId: string,
   zone: { readonly demo: DemoZone; readonly calendar: ShiftCalendar },
   staff: Staff,
+  lots: ReturnType<typeof demoLots>,
   startMs: number,
   nowMs: number,
   chance: Chance,
@@ -104,6 +112,7 @@ function machineWithHistory(
     {
       machineId: id,
       needle: works[0]!.needle,
+      lotAt: (ms) => lots.openAt(works[0]!.needle, ms),
       setupId: setups[0]!.id,
       zone: zone.demo,
       calendar: zone.calendar,

@@ -1,6 +1,7 @@
 import type { FragmentCount, RemovalCause } from '@gantelet/core';
 import type { NeedleChoice, Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
+import type { OpenLot } from './needle-lots.js';
 import type { ShiftCalendar } from './shift-calendar.js';
 import type { DemoZone } from './works.js';
 
@@ -22,6 +23,8 @@ export interface NeedleHistoryInput {
   readonly operatorIds: readonly string[];
   /** How much longer or shorter needles last in this machine than in its zone. */
   readonly lifeFactor: number;
+  /** The lot that a needle put in at an instant comes from. */
+  readonly lotAt: (instantMs: number) => OpenLot;
   /** The last removal left a piece missing that nobody has accounted for yet. */
   readonly endsStopped: boolean;
 }
@@ -44,9 +47,10 @@ export function needleHistory(input: NeedleHistoryInput, chance: Chance): Needle
   let inAt = 0;
   while (inAt < totalHours) {
     const installedMs = calendar.instantAt(inAt / needleFraction);
-    const install = installRow(input, installedMs, chance);
+    const lot = input.lotAt(installedMs);
+    const install = { ...installRow(input, installedMs, chance), lotId: lot.id };
     history.installs.push(install);
-    const end = inAt < stopAt ? cutAt(stopAt - inAt, endOf(input, chance)) : STAYS_IN;
+    const end = inAt < stopAt ? cutAt(stopAt - inAt, endOf(input, lot, chance)) : STAYS_IN;
     inAt += end.hours;
     if (inAt >= totalHours) break;
     const removedMs = Math.max(installedMs + 60_000, calendar.instantAt(inAt / needleFraction));
@@ -68,10 +72,10 @@ interface End {
 const STAYS_IN: End = { hours: Infinity, cause: 'unknown', fragments: 'whole' };
 
 /** The first of all that can end a needle's time in the machine. */
-function endOf({ zone, lifeFactor }: NeedleHistoryInput, chance: Chance): End {
+function endOf({ zone, lifeFactor }: NeedleHistoryInput, lot: OpenLot, chance: Chance): End {
   const planned = zone.planned ? chance.normal(zone.planned.hours, zone.planned.spreadHours) : Infinity;
   const ends: readonly (readonly [RemovalCause, number])[] = [
-    ['wear', chance.weibull(zone.wear.shape, zone.wear.scaleHours * lifeFactor)],
+    ['wear', chance.weibull(zone.wear.shape, zone.wear.scaleHours * lifeFactor * lot.lifeFactor)],
     ['accident', chance.exponential(zone.accidentsPerHour)],
     ['changeover', chance.exponential(zone.changeoversPerHour)],
     ['scheduled', planned],
@@ -94,7 +98,7 @@ function installRow(
   input: NeedleHistoryInput,
   instantMs: number,
   chance: Chance,
-): Scenario['installs'][number] {
+): Omit<Scenario['installs'][number], 'lotId'> {
   return {
     id: chance.idAt(instantMs),
     machineId: input.machineId,

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
-import { Machine } from '../floor/index.js';
+import { Machine, NeedleLot, Pocket, SharpsEmptied } from '../floor/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shop, SignInName } from '../shop/index.js';
@@ -44,6 +44,7 @@ export const Scenario = z.strictObject({
       installedById: Id,
       entryHours: z.number().min(0),
       setupId: Id.nullable(),
+      lotId: Id.nullable(),
     }),
   ),
   removals: z.array(
@@ -56,6 +57,12 @@ export const Scenario = z.strictObject({
       fragments: z.enum(FRAGMENT_COUNTS),
       runningHours: z.number().min(0),
     }),
+  ),
+  lots: z.array(NeedleLot.omit({ receivedBy: true }).extend({ receivedById: Id })),
+  /** Needles that came out for other work and lie in pockets. */
+  partUsed: z.array(z.strictObject({ id: Id, removalId: Id, pocket: Pocket, keptAt: Instant })),
+  sharpsEmptyings: z.array(
+    SharpsEmptied.extend({ id: Id, emptiedAt: Instant, emptiedById: Id, expected: z.int().min(0) }),
   ),
   /** Removals whose missing piece a mechanic has since accounted for. */
   clearances: z.array(

@@ -22,6 +22,7 @@ export {
   type NeedleAgeInput,
   type NeedleState,
 } from './needle-life.js';
+export { freePocket, worthAgain, type KeptNeedle } from './part-used.js';
 export {
   FRAGMENT_COUNTS,
   mustStop,

@@ -129,6 +129,17 @@ function shopValueRows({ shopValues }: Scenario) {
 }
 
 async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
+  await tables.needleLots.bulkCreate(
+    scenario.lots.map(({ needle, receivedAt, ...lot }) => ({
+      ...lot,
+      needleSystem: needle.systemId,
+      bladeNm: needle.nm,
+      pointStyle: needle.pointId,
+      needleFinish: needle.finishId,
+      receivedAt: new Date(receivedAt),
+    })),
+    inOne,
+  );
   const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));
   await tables.needleInstalls.bulkCreate(
     scenario.installs.map(({ systemId, nm, pointId, finishId, installedAt, ...install }) => ({
@@ -136,7 +147,6 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
       needleSystem: systemId,
       bladeNm: nm,
       lifeGroup: groupOf(scenario, install, pointId),
-      lotId: null,
       pointStyle: pointId,
       needleFinish: finishId,
       installedAt: new Date(installedAt),
@@ -149,6 +159,20 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
       machineId: machineOf.get(removal.installId) ?? '',
       removedAt: new Date(removedAt),
     })),
+    inOne,
+  );
+  await tables.partUsedNeedles.bulkCreate(
+    scenario.partUsed.map(({ keptAt, ...kept }) => ({
+      ...kept,
+      keptAt: new Date(keptAt),
+      leftAt: null,
+      takenInstallId: null,
+      discardedById: null,
+    })),
+    inOne,
+  );
+  await tables.sharpsEmptyings.bulkCreate(
+    scenario.sharpsEmptyings.map(({ emptiedAt, ...one }) => ({ ...one, emptiedAt: new Date(emptiedAt) })),
     inOne,
   );
   await tables.clearances.bulkCreate(

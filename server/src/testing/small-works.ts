@@ -125,6 +125,7 @@ export function smallWorks() {
         installedById: mechanicId,
         entryHours: 0,
         setupId: ids.setup,
+        lotId: null,
       },
       {
         id: ids.portableInstall,
@@ -137,9 +138,13 @@ export function smallWorks() {
         installedById: mechanicId,
         entryHours: 1,
         setupId: null,
+        lotId: null,
       },
     ],
     removals: [],
+    lots: [],
+    partUsed: [],
+    sharpsEmptyings: [],
     clearances: [],
     standIns: [
       {

@@ -2,6 +2,7 @@ import {
   newId,
   type FloorMachine,
   type Machine,
+  type PartUsedNeedle,
   type Session,
   type Setup,
   type TensionView,
@@ -40,6 +41,18 @@ export const MACHINE: Machine = {
   knob: { mark: 'white line', travelTurns: 8 },
   presentSetupId: null,
   version: 0,
+};
+
+export const PART_USED: PartUsedNeedle = {
+  id: newId(),
+  pocket: 1,
+  needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
+  lotCode: null,
+  runningHours: 2,
+  machineName: 'Compound 07',
+  setupName: 'Strap',
+  keptAt: '2026-03-04T08:00:00.000Z',
+  keptBy: 'Test mechanic',
 };
 
 export const SETUP: Setup = {
@@ -109,6 +122,7 @@ export function floorMachine(
       installId: newId(),
       installedAt: '2026-03-03T06:00:00.000Z',
       installedBy: 'Test mechanic',
+      lotCode: null,
     },
     age: {
       runningHours,

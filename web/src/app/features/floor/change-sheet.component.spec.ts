@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { floorMachine } from '../../testing/examples';
+import { floorMachine, PART_USED } from '../../testing/examples';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
 
 describe('the change sheet', () => {
@@ -32,8 +32,57 @@ describe('the change sheet', () => {
         cause: 'scheduled',
         fragments: 'whole',
         needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
+        lotId: null,
+        keptInPocket: null,
+        partUsed: null,
       },
     ]);
+  });
+
+  it('keeps a needle that comes out for other work in the lowest empty pocket, and proposes it again', async () => {
+    const { fixture, host, said, button } = await open();
+    const { needle: choice } = PART_USED;
+    fixture.componentRef.setInput('kept', [
+      PART_USED,
+      { ...PART_USED, id: 'b', pocket: 2, runningHours: 7.9 },
+      { ...PART_USED, id: 'c', pocket: 4, needle: { ...choice, nm: 120 } },
+    ]);
+    await fixture.whenStable();
+    const choices = [...host.querySelectorAll('.choices label')];
+    expect(choices.map((one) => one.textContent?.trim())).toEqual([
+      'A new needle',
+      'Pocket 1: 2.0 h in Strap',
+    ]);
+    choices[1]!.querySelector('input')!.click();
+    await fixture.whenStable();
+    button('keep it in pocket 3')?.click();
+    expect(said[0]).toEqual(jasmine.objectContaining({ keptInPocket: 3, partUsed: PART_USED, lotId: null }));
+  });
+
+  it('takes the newest lot of the kind unless said otherwise', async () => {
+    const { fixture, host, said, button } = await open();
+    const { needle, keptAt: receivedAt } = PART_USED;
+    const lot = (id: string, change = {}) => ({
+      id,
+      code: id,
+      needle,
+      receivedAt,
+      receivedBy: 'Lea',
+      ...change,
+    });
+    fixture.componentRef.setInput('lots', [
+      lot('other', { needle: { ...needle, nm: 120 } }),
+      lot('new'),
+      lot('old'),
+    ]);
+    await fixture.whenStable();
+    button('Planned, whole')?.click();
+    const choice = host.querySelector<HTMLSelectElement>('.lot select')!;
+    expect([...choice.options].map(({ value }) => value)).toEqual(['new', 'old', '']);
+    choice.value = '';
+    choice.dispatchEvent(new Event('change'));
+    button('Planned, whole')?.click();
+    expect(said.map(({ lotId }) => lotId)).toEqual(['new', null]);
   });
 
   it('offers only points and sizes that the chosen system comes in', async () => {

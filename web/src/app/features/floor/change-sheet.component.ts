@@ -9,15 +9,24 @@ import {
   output,
 } from '@angular/core';
 import {
+  freePocket,
   sameNeedle,
   troubleRule,
   TROUBLES,
   USUAL_FINISH,
+  worthAgain,
   type FragmentCount,
   type RemovalCause,
   type Trouble,
 } from '@gantelet/core';
-import type { Clearance, FloorMachine, NeedleChoice, ReportAnswer } from '@gantelet/contracts';
+import type {
+  Clearance,
+  FloorMachine,
+  NeedleChoice,
+  NeedleLot,
+  PartUsedNeedle,
+  ReportAnswer,
+} from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -30,6 +39,11 @@ export interface ChangeSaid {
   readonly cause: RemovalCause;
   readonly fragments: FragmentCount;
   readonly needle: NeedleChoice;
+  readonly lotId: string | null;
+  /** Pocket for the needle that came out; null for the sharps box. */
+  readonly keptInPocket: number | null;
+  /** The part-used needle that goes in; null for a new one. */
+  readonly partUsed: PartUsedNeedle | null;
 }
 
 /**
@@ -118,9 +132,61 @@ export interface ChangeSaid {
         }
       </section>
     }
+    <h3>What goes in?</h3>
+    <p class="soft">
+      {{ same() ? 'Same kind of needle again' : 'Another kind of needle' }}: {{ needleText() }}.
+    </p>
+    @if (again().length > 0) {
+      <div class="choices" role="radiogroup" aria-label="New or part-used">
+        <label>
+          <input
+            type="radio"
+            name="from"
+            class="form-check-input"
+            [checked]="partUsed() === null"
+            (change)="partUsed.set(null)"
+          />
+          A new needle
+        </label>
+        @for (kept of again(); track kept.id) {
+          <label>
+            <input
+              type="radio"
+              name="from"
+              class="form-check-input"
+              [checked]="partUsed()?.id === kept.id"
+              (change)="partUsed.set(kept)"
+            />
+            Pocket {{ kept.pocket }}: {{ kept.runningHours.toFixed(1) }} h in
+            {{ kept.setupName ?? kept.machineName }}
+          </label>
+        }
+      </div>
+    }
+    @if (ownLots().length > 0 && partUsed() === null) {
+      <label class="lot">
+        Lot
+        <select class="form-select" (change)="lotId.set(lotChoice.value || null)" #lotChoice>
+          @for (lot of ownLots(); track lot.id) {
+            <option [value]="lot.id" [selected]="lot.id === lotId()">
+              {{ lot.code }}, from {{ lot.receivedAt | date: 'd MMM' }}
+            </option>
+          }
+          <option value="" [selected]="lotId() === null">not known</option>
+        </select>
+      </label>
+    }
+    <details>
+      <summary>Another kind of needle goes in</summary>
+      <gan-needle-picker
+        [needle]="needle()"
+        [systemIds]="machine().systemIds"
+        (needleChange)="needle.set($event)"
+      />
+    </details>
     <h3>What came out?</h3>
     <p class="soft">
-      One tap logs the change{{ same() ? ', same needle in again: ' : ': ' }}{{ needleText() }}.
+      One tap logs the change. A whole needle that can go on is kept; all others go into the sharps box.
     </p>
     <div class="causes">
       <button type="button" class="button" [disabled]="busy()" (click)="say('scheduled', 'whole')">
@@ -129,8 +195,18 @@ export interface ChangeSaid {
       <button type="button" class="button" [disabled]="busy()" (click)="say('wear', 'whole')">
         Worn, whole
       </button>
+      @if (machine().needle) {
+        <button
+          type="button"
+          class="button"
+          [disabled]="busy()"
+          (click)="say('changeover', 'whole', pocket())"
+        >
+          Other work, keep it in pocket {{ pocket() }}
+        </button>
+      }
       <button type="button" class="button" [disabled]="busy()" (click)="say('changeover', 'whole')">
-        Other work
+        Other work, not kept
       </button>
       <button type="button" class="button" [disabled]="busy()" (click)="say('accident', 'whole')">
         Struck, whole
@@ -160,15 +236,7 @@ export interface ChangeSaid {
           </button>
         }
       </div>
-    </details>
-    <details>
-      <summary>Another needle goes in</summary>
-      <gan-needle-picker
-        [needle]="needle()"
-        [systemIds]="machine().systemIds"
-        (needleChange)="needle.set($event)"
-      />
-    </details>`,
+    </details> `,
   styles: `
     h3 {
       font-size: 1.125rem;
@@ -204,6 +272,13 @@ export interface ChangeSaid {
       border-color: var(--act);
       color: var(--act);
     }
+    .choices label,
+    .lot {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 48px;
+    }
     .check {
       display: flex;
       gap: 10px;
@@ -226,6 +301,9 @@ export class ChangeSheetComponent {
   readonly machine = input.required<FloorMachine>();
   readonly mayClear = input.required<boolean>();
   readonly busy = input.required<boolean>();
+  /** What lies in the pockets. */
+  readonly kept = input<readonly PartUsedNeedle[]>([]);
+  readonly lots = input<readonly NeedleLot[]>([]);
   readonly said = output<ChangeSaid>();
   readonly cleared = output<Clearance>();
   readonly reported = output<Trouble>();
@@ -252,6 +330,19 @@ export class ChangeSheetComponent {
         }
       : { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round', finishId: USUAL_FINISH.id };
   });
+  protected readonly again = computed(() =>
+    worthAgain(this.kept(), this.needle(), this.machine().planned.hours),
+  );
+  protected readonly partUsed = linkedSignal<readonly PartUsedNeedle[], PartUsedNeedle | null>({
+    source: this.again,
+    computation: (again, before) => again.find(({ id }) => id === before?.value?.id) ?? null,
+  });
+  protected readonly ownLots = computed(() =>
+    this.lots().filter(({ needle }) => sameNeedle(needle, this.needle())),
+  );
+  /** The newest lot is the one that is likely open. */
+  protected readonly lotId = linkedSignal(() => this.ownLots()[0]?.id ?? null);
+  protected readonly pocket = computed(() => freePocket(this.kept()));
   protected readonly same = computed(() => {
     const { needle } = this.machine();
     return needle !== null && sameNeedle(needle, this.needle());
@@ -264,8 +355,10 @@ export class ChangeSheetComponent {
       : text.replace(`NM ${nm}`, needleSizeText(nm, 'inch').first);
   });
 
-  protected say(cause: RemovalCause, fragments: FragmentCount): void {
-    this.said.emit({ cause, fragments, needle: this.needle() });
+  protected say(cause: RemovalCause, fragments: FragmentCount, keptInPocket: number | null = null): void {
+    const partUsed = this.partUsed();
+    const lotId = partUsed === null ? this.lotId() : null;
+    this.said.emit({ cause, fragments, needle: this.needle(), lotId, keptInPocket, partUsed });
   }
 
   protected clear(removalId: string, finding: Clearance['finding']): void {

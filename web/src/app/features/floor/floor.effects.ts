@@ -1,7 +1,19 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, filter, map, of, switchMap, takeUntil, withLatestFrom } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  EMPTY,
+  filter,
+  from,
+  map,
+  of,
+  switchMap,
+  takeUntil,
+  timer,
+  withLatestFrom,
+} from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient, watch } from '../../shared/api/api-client';
 import { Outbox } from '../../shared/outbox/outbox';
@@ -17,7 +29,12 @@ const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 export const readFloor = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(floorActions.opened, floorActions.machineChanged, floorActions.floorChanged),
+      ofType(
+        floorActions.opened,
+        floorActions.machineChanged,
+        floorActions.boxChanged,
+        floorActions.floorChanged,
+      ),
       switchMap(() =>
         api.call(routes.readFloor).pipe(
           map((floor) => floorActions.floorRead({ floor })),
@@ -50,16 +67,29 @@ export const changeNeedle = createEffect(
     actions.pipe(
       ofType(floorActions.changeNeedle),
       withLatestFrom(store.select(shopFeature.selectPerson)),
-      concatMap(([{ key, machine, cause, fragments, needle, changedAt }, person]) => {
-        const removesInstallId = machine.needle?.installId ?? null;
-        const body = { removesInstallId, cause, fragments, needle, changedAt };
+      concatMap(([said, person]) => {
+        const { key, machine, cause, needle, partUsed, changedAt } = said;
+        const body = {
+          removesInstallId: machine.needle?.installId ?? null,
+          partUsedId: partUsed?.id ?? null,
+          cause,
+          fragments: said.fragments,
+          needle,
+          lotId: said.lotId,
+          keptInPocket: said.keptInPocket,
+          changedAt,
+        };
+        const undo = { installId: key, before: machine };
         const words = `${machine.name}: needle change, ${CAUSE_WORDS[cause]}`;
         return outbox.send(routes.changeNeedle, { key, params: { machineId: machine.id }, body }, words).pipe(
           map((sent) =>
             'reply' in sent
               ? floorActions.machineChanged({
                   machine: sent.reply,
-                  done: `${sent.reply.name}: needle change logged, ${CAUSE_WORDS[cause]}.`,
+                  done: `${sent.reply.name}: needle change logged, ${CAUSE_WORDS[cause]}${
+                    said.keptInPocket === null ? '' : `, the old one in pocket ${said.keptInPocket}`
+                  }.`,
+                  undo,
                 })
               : floorActions.changeWaits({
                   machineId: machine.id,
@@ -68,7 +98,10 @@ export const changeNeedle = createEffect(
                     installId: key,
                     installedAt: changedAt,
                     installedBy: person?.name ?? '',
+                    lotCode: partUsed?.lotCode ?? null,
                   },
+                  entryHours: partUsed?.runningHours ?? 0,
+                  undo,
                   done: `${words}: ${KEPT_HERE}`,
                 }),
           ),
@@ -100,6 +133,91 @@ export const report = createEffect(
           catchError(failed),
         );
       }),
+    ),
+  { functional: true },
+);
+
+/** A change can be taken back for a minute. */
+const UNDO_MS = 60_000;
+export const closeUndo = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(floorActions.machineChanged, floorActions.changeWaits),
+      switchMap(({ undo }) =>
+        undo ? timer(UNDO_MS).pipe(map(() => floorActions.undoClosed({ installId: undo.installId }))) : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
+
+/** A change that never left this device is simply not sent. */
+export const undo = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(floorActions.undo),
+      concatMap(({ key, undo: { installId, before } }) =>
+        from(outbox.withdraw(installId)).pipe(
+          switchMap((withdrawn) =>
+            withdrawn
+              ? of(
+                  floorActions.changeWithdrawn({
+                    undo: { installId, before },
+                    done: `${before.name}: change taken back.`,
+                  }),
+                )
+              : api
+                  .call(routes.undoChange, { key, params: { machineId: before.id, installId }, body: {} })
+                  .pipe(
+                    map((machine) =>
+                      floorActions.machineChanged({ machine, done: `${machine.name}: change taken back.` }),
+                    ),
+                  ),
+          ),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const discard = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.discard),
+      concatMap(({ key, partUsedId }) =>
+        api.call(routes.discardPartUsed, { key, params: { partUsedId }, body: {} }).pipe(
+          map(() => floorActions.boxChanged({ done: 'Part-used needle put into the sharps box.' })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const emptySharps = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.emptySharps),
+      concatMap(({ key, counted }) =>
+        api.call(routes.emptySharps, { key, body: { counted } }).pipe(
+          map(() => floorActions.boxChanged({ done: `Sharps box emptied, ${counted} needles counted.` })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const readLots = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.opened),
+      switchMap(() =>
+        api.call(routes.listLots).pipe(
+          map((lots) => floorActions.lotsRead({ lots })),
+          catchError(failed),
+        ),
+      ),
     ),
   { functional: true },
 );

@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   DestroyRef,
+  signal,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { Trouble } from '@gantelet/core';
@@ -18,6 +19,8 @@ import {
   type ReportAnswer,
 } from '@gantelet/contracts';
 import { writeStamps } from '../../shared/write-stamp';
+import { typedNumber } from '../../shared/typed-number';
+import { needleText } from '../../shared/words/changeover-words';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -55,10 +58,14 @@ export class FloorPage {
   protected readonly counts = this.store.selectSignal(floorFeature.selectCounts);
   protected readonly saving = this.store.selectSignal(floorFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(floorFeature.selectProblem);
+  protected readonly undoable = this.store.selectSignal(floorFeature.selectUndo);
+  protected readonly lots = this.store.selectSignal(floorFeature.selectLots);
   protected readonly done = this.store.selectSignal(floorFeature.selectDone);
   private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
+  protected readonly sharpsCounted = signal<number | null>(null);
+  protected readonly needleText = needleText;
   protected readonly stateWords = STATE_WORDS;
   protected readonly causeWords = CAUSE_WORDS;
   protected readonly fragmentWords = FRAGMENT_WORDS;
@@ -91,6 +98,28 @@ export class FloorPage {
 
   protected showBy(order: 'zones' | 'due'): void {
     this.store.dispatch(floorActions.orderChosen({ order }));
+  }
+
+  protected undo(): void {
+    const undo = this.undoable();
+    if (undo) this.store.dispatch(floorActions.undo({ key: newId(), undo }));
+  }
+
+  protected discard(partUsedId: string): void {
+    this.store.dispatch(floorActions.discard({ key: newId(), partUsedId }));
+  }
+
+  protected countSharps(event: Event): void {
+    this.sharpsCounted.set(
+      typedNumber(event, (count) => Number.isInteger(count) && count >= 0 && count <= 10_000),
+    );
+  }
+
+  protected emptySharps(): void {
+    const counted = this.sharpsCounted();
+    if (counted === null) return;
+    this.store.dispatch(floorActions.emptySharps({ key: newId(), counted }));
+    this.sharpsCounted.set(null);
   }
 
   protected changeNeedle(machine: FloorMachine, said: ChangeSaid): void {

@@ -7,6 +7,8 @@ const floor: FloorView = {
   readAt: '2026-03-04T10:00:00.000Z',
   lifeHours: 8,
   recent: [],
+  partUsed: [],
+  sharps: { needles: 0, since: null },
   zones: [
     {
       id: machines[0]!.id,
@@ -33,6 +35,30 @@ describe('the state of the floor', () => {
       { state: 'watch', count: 0 },
       { state: 'good', count: 2 },
     ]);
+  });
+
+  it('lets a change be taken back until its minute is over or another thing is done', () => {
+    const undo = { installId: 'i', before: machines[0]! };
+    const machine = { ...machines[0]!, name: 'A changed' };
+    const after = reduce(read, floorActions.machineChanged({ machine, done: '', undo }));
+    expect(after.undo).toEqual(undo);
+    expect(reduce(after, floorActions.undoClosed({ installId: 'other' })).undo).toEqual(undo);
+    expect(reduce(after, floorActions.undoClosed({ installId: 'i' })).undo).toBeNull();
+    expect(reduce(after, floorActions.undo({ key: 'k', undo })).undo).toBeNull();
+    const withdrawn = reduce(after, floorActions.changeWithdrawn({ undo, done: '' }));
+    expect(floorFeature.selectMachines({ floor: withdrawn })[0]).toEqual(machines[0]);
+  });
+
+  it('ages a part-used needle that waits for the network from the hours it has', () => {
+    const waits = floorActions.changeWaits({
+      machineId: machines[0]!.id,
+      needle: machines[0]!.needle!,
+      entryHours: 3,
+      undo: { installId: 'i', before: machines[0]! },
+      done: '',
+    });
+    const [machine] = floorFeature.selectMachines({ floor: reduce(read, waits) });
+    expect([machine?.age?.runningHours, machine?.age?.hoursLeft]).toEqual([3, 5]);
   });
 
   it('puts a changed machine in its place and says what was logged', () => {

@@ -21,6 +21,8 @@ import type {
   FloorView,
   NeedleChoice,
   NeedleInMachine,
+  NeedleLot,
+  PartUsedNeedle,
   Problem,
   ReportAnswer,
   TroubleReport,
@@ -44,19 +46,43 @@ export const floorActions = createActionGroup({
       cause: RemovalCause;
       fragments: FragmentCount;
       needle: NeedleChoice;
+      lotId: string | null;
+      keptInPocket: number | null;
+      partUsed: PartUsedNeedle | null;
       changedAt: string;
     }>(),
+    /** Take back a change that was just logged, or that still waits for the network. */
+    Undo: props<{ key: string; undo: UndoableChange }>(),
+    /** The minute in which a change can be taken back is over. */
+    'Undo Closed': props<{ installId: string }>(),
+    'Change Withdrawn': props<{ undo: UndoableChange; done: string }>(),
+    Discard: props<{ key: string; partUsedId: string }>(),
+    'Empty Sharps': props<{ key: string; counted: number }>(),
+    'Box Changed': props<{ done: string }>(),
+    'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
     Report: props<{ key: string; machineId: string; report: TroubleReportInput }>(),
     Answer: props<{ key: string; reportId: string; answer: ReportAnswer }>(),
     Clear: props<{ key: string; machineId: string; clearance: Clearance }>(),
     /** A change that waits for the network: it counts from now on. */
-    'Change Waits': props<{ machineId: string; needle: NeedleInMachine; done: string }>(),
+    'Change Waits': props<{
+      machineId: string;
+      needle: NeedleInMachine;
+      entryHours: number;
+      undo: UndoableChange;
+      done: string;
+    }>(),
     'Report Waits': props<{ machineId: string; report: TroubleReport; done: string }>(),
-    'Machine Changed': props<{ machine: FloorMachine; done: string }>(),
+    'Machine Changed': props<{ machine: FloorMachine; done: string; undo?: UndoableChange }>(),
     Failed: props<{ problem: Problem }>(),
     'Message Seen': emptyProps(),
   },
 });
+
+/** A change of which it is known how the machine stood before. */
+export interface UndoableChange {
+  readonly installId: string;
+  readonly before: FloorMachine;
+}
 
 export type FloorOrder = 'zones' | 'due';
 
@@ -69,6 +95,9 @@ export interface FloorState {
   readonly written: number;
   /** What was last logged, in words. */
   readonly done: string;
+  /** The change that can be taken back now. */
+  readonly undo: UndoableChange | null;
+  readonly lots: readonly NeedleLot[];
 }
 
 const initial: FloorState = {
@@ -78,6 +107,8 @@ const initial: FloorState = {
   problem: null,
   written: 0,
   done: '',
+  undo: null,
+  lots: [],
 };
 
 function changed(
@@ -97,9 +128,10 @@ function changed(
 }
 
 /** The age of a needle that has just gone in. */
-function freshAge({ planned, stoppedBy }: FloorMachine): FloorMachine['age'] {
+function ageFrom({ planned, stoppedBy }: FloorMachine, hours: number): FloorMachine['age'] {
   const state = stoppedBy ? 'stop' : 'good';
-  return { runningHours: 0, lowHours: 0, highHours: 0, hoursLeft: planned.hours, state };
+  const hoursLeft = planned.hours === null ? null : planned.hours - hours;
+  return { runningHours: hours, lowHours: hours, highHours: hours, hoursLeft, state };
 }
 
 export const floorFeature = createFeature({
@@ -108,31 +140,48 @@ export const floorFeature = createFeature({
     initial,
     on(floorActions.floorRead, (state, { floor }) => ({ ...state, floor })),
     on(floorActions.orderChosen, (state, { order }) => ({ ...state, order })),
-    on(floorActions.changeNeedle, floorActions.clear, floorActions.report, floorActions.answer, (state) => ({
+    on(
+      floorActions.changeNeedle,
+      floorActions.clear,
+      floorActions.report,
+      floorActions.answer,
+      floorActions.undo,
+      floorActions.discard,
+      floorActions.emptySharps,
+      (state) => ({ ...state, saving: true, problem: null, done: '', undo: null }),
+    ),
+    on(floorActions.undoClosed, (state, { installId }) =>
+      state.undo?.installId === installId ? { ...state, undo: null } : state,
+    ),
+    on(floorActions.changeWithdrawn, (state, { undo, done }) => ({
       ...state,
-      saving: true,
-      problem: null,
-      done: '',
+      floor: changed(state.floor, undo.before.id, () => undo.before),
+      saving: false,
+      done,
     })),
-    on(floorActions.machineChanged, (state, { machine, done }) => ({
+    on(floorActions.boxChanged, (state, { done }) => ({ ...state, saving: false, done })),
+    on(floorActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
+    on(floorActions.machineChanged, (state, { machine, done, undo }) => ({
       ...state,
       floor: changed(state.floor, machine.id, () => machine),
       saving: false,
       written: state.written + 1,
       done,
+      undo: undo ?? null,
     })),
-    on(floorActions.changeWaits, (state, { machineId, needle, done }) => ({
+    on(floorActions.changeWaits, (state, { machineId, needle, entryHours, undo, done }) => ({
       ...state,
       floor: changed(state.floor, machineId, (machine) => ({
         ...machine,
         needle,
         reports: [],
-        age: freshAge(machine),
+        age: ageFrom(machine, entryHours),
         counter: machine.counter && { ...machine.counter, stitches: 0, motorHours: 0, coveredHours: 0 },
       })),
       saving: false,
       written: state.written + 1,
       done,
+      undo,
     })),
     on(floorActions.reportWaits, (state, { machineId, report, done }) => ({
       ...state,
@@ -149,7 +198,7 @@ export const floorFeature = createFeature({
       done,
     })),
     on(floorActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
-    on(floorActions.messageSeen, (state) => ({ ...state, problem: null, done: '' })),
+    on(floorActions.messageSeen, (state) => ({ ...state, problem: null, done: '', undo: null })),
   ),
   extraSelectors: ({ selectFloor }) => {
     const selectMachines = createSelector(

@@ -91,6 +91,15 @@ export class Outbox {
     ) as Observable<Sent<ReplyOf<R>>>;
   }
 
+  /** Takes a write back that was not sent yet. Says whether there was one. */
+  async withdraw(key: string): Promise<boolean> {
+    const rest = this.list().filter((write) => write.key !== key);
+    // The oldest may be on its way at this moment: then it is no longer ours.
+    if (rest.length === this.list().length || (this.replaying && this.list()[0]?.key === key)) return false;
+    await this.keep(rest);
+    return true;
+  }
+
   private async open(): Promise<void> {
     this.store = createStore('gantelet', 'outbox');
     // A browser that keeps nothing still sends what it can.

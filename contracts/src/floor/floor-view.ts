@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, NEEDLE_STATES, REMOVAL_CAUSES } from '@gantelet/core';
-import { Id, Instant, Name } from '../shared/index.js';
+import { Id, Instant, Name, Version } from '../shared/index.js';
+import { PlanPlace } from './floor-plan.js';
 import { PartUsedNeedle, Sharps } from './part-used-needle.js';
 import { TroubleReport } from './trouble-report.js';
 import { NeedleChoice } from '../match/index.js';
@@ -10,6 +11,8 @@ export const NeedleInMachine = NeedleChoice.extend({
   installedAt: Instant,
   installedBy: Name,
   lotCode: z.string().nullable(),
+  /** Running hours it came with: above 0 for a part-used one. */
+  entryHours: z.number().min(0),
 });
 export type NeedleInMachine = z.infer<typeof NeedleInMachine>;
 
@@ -52,6 +55,8 @@ export const FloorMachine = z.object({
   /** The removal with a missing piece that stops it, until a mechanic clears it. */
   stoppedBy: z.object({ removalId: Id, at: Instant, personName: Name }).nullable(),
   presentSetup: z.object({ id: Id, name: Name }).nullable(),
+  /** Where it stands in the plan of its zone; null before it was placed. */
+  place: PlanPlace.nullable(),
 });
 export type FloorMachine = z.infer<typeof FloorMachine>;
 
@@ -63,7 +68,11 @@ export const FloorZone = z.object({
     low: z.number(),
     high: z.number(),
     standing: z.enum(['measured', 'practice']),
+    /** What was seen of it so far. */
+    looks: z.int().min(0),
   }),
+  /** Version of its plan. */
+  planVersion: Version,
   machines: z.array(FloorMachine),
 });
 export type FloorZone = z.infer<typeof FloorZone>;

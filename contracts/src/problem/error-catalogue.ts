@@ -38,6 +38,16 @@ export const ERRORS = {
   'needle.moved-on': { status: 409, title: 'This needle was already changed. Your change was not logged.' },
   'needle.wrong-clamp': { status: 422, title: 'This machine does not take that needle. Not logged.' },
   'needle.time': { status: 422, title: 'The change cannot be before {earliest} or after now. Not logged.' },
+  'pieces.no-speed': {
+    status: 422,
+    title: 'Enter the speed this machine is run at first, on its own page. Not logged.',
+  },
+  'pieces.overlap': { status: 409, title: 'Pieces are written down for a part of this time. Not logged.' },
+  'pieces.too-many': {
+    status: 422,
+    title: 'So many pieces take {hours} running hours, longer than the time given. Not logged.',
+  },
+  'plan.other-zone': { status: 422, title: 'A machine in this plan stands in another zone. Not kept.' },
   'change.not-last': { status: 409, title: 'Only the last change of a machine can be undone. It stands.' },
   'change.too-late': {
     status: 409,

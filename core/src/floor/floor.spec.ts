@@ -112,6 +112,7 @@ describe('the age of a needle', () => {
   const age = (shiftHours: number, change: Partial<NeedleAgeInput> = {}) =>
     needleAge({
       shiftHours,
+      pieceHours: 0,
       fraction: third,
       knownHours: 0,
       intervalHours: DEFAULT_LIFE_HOURS.value,

@@ -22,6 +22,22 @@ export {
   type NeedleAgeInput,
   type NeedleState,
 } from './needle-life.js';
+export {
+  joinHours,
+  PIECES_SPREAD,
+  piecesHours,
+  type HoursBySource,
+  type PiecesSewn,
+} from './needle-hours.js';
+export {
+  hoursSince,
+  SERVICE_KINDS,
+  SERVICE_VALUE_IDS,
+  serviceDue,
+  type HoursRun,
+  type ServiceKind,
+} from './service.js';
+export { looksFor, nextLookMs } from './work-looks.js';
 export { freePocket, worthAgain, type KeptNeedle } from './part-used.js';
 export {
   FRAGMENT_COUNTS,

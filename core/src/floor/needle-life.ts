@@ -1,5 +1,6 @@
 import { requireNotNegative, requirePositive, sourced, type Sourced } from '../standing/index.js';
 import type { TroubleCall } from './trouble.js';
+import { PIECES_SPREAD } from './needle-hours.js';
 import type { NeedleFraction } from './needle-fraction.js';
 
 /** Running hours a pack advises before a change: a default until the shop has its own lives, never a rule after. */
@@ -29,6 +30,8 @@ export interface NeedleAgeInput {
   readonly fraction: NeedleFraction;
   /** Running hours that are known: those it came with and those counted, 0 or more. */
   readonly knownHours: number;
+  /** Running hours by pieces that were written down, 0 or more. */
+  readonly pieceHours: number;
   /** Interval in running hours; null where needles run to failure. */
   readonly intervalHours: number | null;
   /** What people reported of it asks for. */
@@ -40,18 +43,20 @@ export function needleAge({
   shiftHours,
   fraction,
   knownHours,
+  pieceHours,
   intervalHours,
   call,
 }: NeedleAgeInput): NeedleAge {
   requireNotNegative('shiftHours', shiftHours);
   requireNotNegative('knownHours', knownHours);
+  requireNotNegative('pieceHours', pieceHours);
   if (intervalHours !== null) requirePositive('intervalHours', intervalHours);
-  const runningHours = knownHours + shiftHours * fraction.value;
+  const runningHours = knownHours + pieceHours + shiftHours * fraction.value;
   const hoursLeft = intervalHours === null ? null : intervalHours - runningHours;
   return {
     runningHours,
-    lowHours: knownHours + shiftHours * fraction.low,
-    highHours: knownHours + shiftHours * fraction.high,
+    lowHours: knownHours + pieceHours * (1 - PIECES_SPREAD) + shiftHours * fraction.low,
+    highHours: knownHours + pieceHours * (1 + PIECES_SPREAD) + shiftHours * fraction.high,
     hoursLeft,
     state: stateOf(call, hoursLeft, intervalHours),
   };

@@ -16,6 +16,9 @@ const threadFor = (leather: string, end: 'thinnest' | 'thickest', tex: number, p
 const minutes = (name: string, value: number) =>
   reference(name, value, 'min', [0, 120], 'assumption', SHOP, 'Changeover');
 
+const serviceHours = (name: string, value: number, standing: 'practice' | 'assumption', source: string) =>
+  reference(name, value, 'running h', [0.5, 5000], standing, source, 'Services of a machine');
+
 /** What thread choice, changeover and thread use run on. */
 export const WORK_VALUES = {
   'thread.thin.low': threadFor('3 to 5 oz leather', 'thinnest', 45),
@@ -34,6 +37,20 @@ export const WORK_VALUES = {
     'assumption',
     'cloth wants a thinner thread than leather',
     'Thread for the stack',
+  ),
+  'service.oil': serviceHours('Oil between the marks', 8, 'practice', 'looked at once a day'),
+  'service.lint': serviceHours('Brush lint from hook and bobbin case', 4, 'practice', 'once a shift'),
+  'service.drain-magnet': serviceHours(
+    'Clean the drain magnet of the oil pan',
+    400,
+    'assumption',
+    'about twice a year',
+  ),
+  'service.burr-check': serviceHours(
+    'Feel hook, plate and case for burrs',
+    40,
+    'assumption',
+    'about once a month',
   ),
   'changeover.needle': minutes('Change the needle and check it', 2),
   'changeover.plate': minutes('Change plate and feed dog', 6),

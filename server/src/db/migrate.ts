@@ -8,6 +8,7 @@ import { devices } from './migrations/20261128-devices.js';
 import { counters } from './migrations/20261201-counters.js';
 import { floorReports } from './migrations/20261202-floor-reports.js';
 import { needlePockets } from './migrations/20261204-needle-pockets.js';
+import { floorWork } from './migrations/20261205-floor-work.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
@@ -25,6 +26,7 @@ const MIGRATIONS: readonly Migration[] = [
   floorReports,
   needleCounts,
   needlePockets,
+  floorWork,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -5,6 +5,7 @@ import type {
   MaterialKind,
   RemovalCause,
   SeamGrade,
+  ServiceKind,
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
@@ -53,6 +54,7 @@ export interface ZoneRow {
   position: number;
   sampleSewing: number | null;
   sampleLooks: number | null;
+  planVersion: number;
 }
 export interface ZoneShiftRow {
   zoneId: string;
@@ -85,6 +87,8 @@ export interface MachineRow {
   presentSetupId: string | null;
   presentInstallId: string | null;
   stoppingRemovalId: string | null;
+  planColumn: number | null;
+  planRow: number | null;
   version: number;
 }
 export interface MachineSystemRow {
@@ -312,4 +316,37 @@ export interface UndoneChangeRow {
   changeMade: string;
   undoneAt: Date;
   undoneById: string;
+}
+export interface WorkLookRow {
+  id: string;
+  zoneId: string;
+  machineId: string;
+  sewing: boolean;
+  lookedAt: Date;
+  lookedById: string;
+}
+export interface PieceCountRow {
+  id: string;
+  machineId: string;
+  pieces: number;
+  stitchesPerPiece: number;
+  speedSpm: number;
+  fromAt: Date;
+  toAt: Date;
+  countedById: string;
+}
+export interface MachineServiceRow {
+  id: string;
+  machineId: string;
+  kind: ServiceKind;
+  note: string;
+  doneAt: Date;
+  doneById: string;
+}
+export interface MachineSetupRow {
+  id: string;
+  machineId: string;
+  setupId: string;
+  setAt: Date;
+  setById: string;
 }

@@ -3,7 +3,7 @@ import type { Database } from '../db/database.js';
 import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
 import { deviceRoutes, type DeviceLine } from './device/index.js';
-import { floorRoutes, listMachines, setPresentSetup } from './floor/index.js';
+import { floorRoutes, listMachines, logService, readServices, setPresentSetup } from './floor/index.js';
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
@@ -36,14 +36,21 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     write(routes.importSetupCards, async ({ body, person }, tx) =>
       importCards(database, body, await shopValues(database, tx), person, now(), tx),
     ),
-    write(routes.setPresentSetup, async ({ params, body }, tx) =>
+    write(routes.setPresentSetup, async ({ params, body, key, person }, tx) =>
       setPresentSetup(
         database,
         params.machineId,
         await readSetup(database, body.setupId, tx),
         body.version,
+        { id: key, at: now(), person },
         tx,
       ),
+    ),
+    answer(routes.readServices, async ({ params }) =>
+      readServices(database, params.machineId, await shopValues(database), now()),
+    ),
+    write(routes.logService, async ({ params, body, key, person }, tx) =>
+      logService(database, params.machineId, key, body, await shopValues(database, tx), person, now(), tx),
     ),
   ];
 }

@@ -40,6 +40,7 @@ export async function loadScenario(
         position,
         sampleSewing: workSample?.sewing ?? null,
         sampleLooks: workSample?.looks ?? null,
+        planVersion: 0,
       })),
       inOne,
     );

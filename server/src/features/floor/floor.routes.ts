@@ -2,6 +2,8 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, stream, write, type Handled } from '../../http/handle.js';
 import { answerReport, changeNeedle, clearMachine, readFloor, reportTrouble } from './floor.service.js';
+import { arrangeZone } from './floor-plan.service.js';
+import { readStory } from './machine-story.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
 import { registerLot } from './needle-lot.service.js';
@@ -9,6 +11,7 @@ import { findLots } from './needle-lot.store.js';
 import { discardPartUsed, emptySharps } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
 import { floorWatch } from './watch-floor.js';
+import { logLook, logPieces } from './work-record.service.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
   const watching = floorWatch(database);
@@ -40,6 +43,14 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.registerLot, ({ body, key, person }, tx) =>
       registerLot(database, key, body, person, now(), tx),
     ),
+    answer(routes.readStory, ({ params, query }) =>
+      readStory(database, params.machineId, query.before === undefined ? now() : new Date(query.before)),
+    ),
+    write(routes.logPieces, ({ params, body, key, person }, tx) =>
+      logPieces(database, params.machineId, key, body, person, now(), tx),
+    ),
+    write(routes.logLook, ({ body, key, person }, tx) => logLook(database, key, body, person, now(), tx)),
+    write(routes.arrangeZone, ({ params, body }, tx) => arrangeZone(database, params.zoneId, body, tx)),
     write(routes.reportTrouble, ({ params, body, key, person }, tx) =>
       reportTrouble(database, params.machineId, body, key, person, now(), tx),
     ),

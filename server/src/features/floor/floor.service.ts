@@ -2,14 +2,19 @@ import {
   callOf,
   groupId,
   HOUR_MS,
+  joinHours,
   mustStop,
   needleAge,
   needleSystem,
   pointStyle,
+  piecesHours,
+  shiftHours,
   shiftHoursUntil,
   stackOf,
   wearingKind,
+  type HoursBySource,
   type NeedleAgeInput,
+  type Span,
 } from '@gantelet/core';
 import {
   newId,
@@ -24,7 +29,7 @@ import {
   type TroubleReportInput,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import type { MachineRow, NeedleInstallRow, PieceCountRow } from '../../db/rows.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
 import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
@@ -45,6 +50,7 @@ import {
 import { findMachine, listZones, lockMachine, updateMachine } from './machine.store.js';
 import { requireLot } from './needle-lot.service.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
+import { findPieces } from './work-record.store.js';
 import { findKeptNeedles, readSharps } from './part-used.store.js';
 
 const RECENT_SHOWN = 8;
@@ -56,16 +62,17 @@ const CLOCK_SLACK_MS = 2 * 60_000;
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
   const clock = await shopClock(database);
-  const [zones, standing, counted, reports, recent, kept, sharps] = await Promise.all([
+  const [zones, standing, counted, pieces, reports, recent, kept, sharps] = await Promise.all([
     listZones(database),
     readStandingMachines(database),
     countedBy(database, null, now),
+    findPieces(database, null),
     findOpenReports(database, null),
     readRecentChanges(database, RECENT_SHOWN),
     findKeptNeedles(database),
     readSharps(database),
   ]);
-  const said = { counted, reports };
+  const said = { counted, pieces, reports };
   return {
     readAt: now.toISOString(),
     lifeHours: clock.lifeHours,
@@ -73,16 +80,23 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
     partUsed: kept.map(({ lotId: _, ...needle }) => needle),
     sharps,
     zones: zones.map((zone) => {
-      const { value, low, high, standing: fractionStanding } = clock.zoneTime(zone.id).fraction;
+      const time = clock.zoneTime(zone.id);
       return {
         ...zone,
-        needleFraction: { value, low, high, standing: fractionStanding },
+        needleFraction: zoneFraction(time),
+        planVersion: time.planVersion,
         machines: standing
           .filter((one) => one.zoneId === zone.id)
           .map((one) => withAge(one, said, clock, now)),
       };
     }),
   };
+}
+
+/** Share of the shift that the needles of a zone move, with what it is known by. */
+export function zoneFraction({ fraction, looks }: ZoneTime): FloorView['zones'][number]['needleFraction'] {
+  const { value, low, high, standing } = fraction;
+  return { value, low, high, standing, looks };
 }
 
 /** One needle out, one in, in the name of the person who did it. */
@@ -230,7 +244,8 @@ async function removeNeedle(
   const id = newId();
   const counted = (await countedBy(database, machineId, removedAt, tx)).get(machineId) ?? null;
   const { installedAt, entryHours } = leaving;
-  const hours = clock.hours(zoneId, installedAt, removedAt, entryHours, counted);
+  const pieces = (await findPieces(database, machineId, tx)).get(machineId) ?? [];
+  const hours = clock.hours(zoneId, installedAt, removedAt, entryHours, { counted, pieces });
   const { runningHours } = needleAge({ ...hours, intervalHours: null, call: null });
   const who = { installId: leaving.id, machineId, removedById: person.id };
   await insertRemoval(database, { id, ...who, removedAt, cause, fragments, runningHours }, tx);
@@ -253,7 +268,8 @@ async function requireClampTakes(
   }
 }
 
-function requireTime(
+/** @throws ProblemError `needle.time` for what happened before the needle went in, or after now */
+export function requireTime(
   changedAt: Date,
   leaving: NeedleInstallRow | null,
   now: Date,
@@ -271,12 +287,13 @@ export async function standingNow(
   machineId: string,
   clock: ShopClock,
   now: Date,
-  tx: Transaction,
+  tx: Transaction | null,
 ): Promise<FloorMachine> {
   const [standing] = await readStandingMachines(database, machineId, tx);
   if (!standing) throw new ProblemError('machine.unknown');
   const said = {
     counted: await countedBy(database, machineId, now, tx),
+    pieces: await findPieces(database, machineId, tx),
     reports: await findOpenReports(database, machineId, tx),
   };
   return withAge(standing, said, clock, now);
@@ -285,6 +302,7 @@ export async function standingNow(
 /** What counters and people say, by machine. */
 interface Said {
   readonly counted: ReadonlyMap<string, CountedRow>;
+  readonly pieces: ReadonlyMap<string, readonly PieceCountRow[]>;
   readonly reports: ReadonlyMap<string, readonly TroubleReport[]>;
 }
 
@@ -296,12 +314,14 @@ function withAge(
 ): FloorMachine {
   const { needle, stoppedBy } = machine;
   const counted = said.counted.get(machine.id) ?? null;
+  const pieces = said.pieces.get(machine.id) ?? [];
   const reports = [...(said.reports.get(machine.id) ?? [])];
   const planned = byLife
     ? { hours: byLife.hours, from: 'life' as const }
     : { hours: clock.lifeHours, from: 'flat' as const };
   const call = stoppedBy ? 'stop' : callOf(reports.map(({ trouble }) => trouble));
-  const hours = needle && clock.hours(zoneId, new Date(needle.installedAt), now, entryHours, counted);
+  const hours =
+    needle && clock.hours(zoneId, new Date(needle.installedAt), now, entryHours, { counted, pieces });
   const age = hours && needleAge({ ...hours, intervalHours: planned.hours, call });
   return { ...machine, age, planned, reports, counter: counted && counterView(counted, now) };
 }
@@ -332,14 +352,16 @@ async function countedBy(
 interface ShopClock {
   readonly lifeHours: number;
   zoneTime(zoneId: string): ZoneTime;
-  /** Running hours as counted where a counter was heard, and shift hours where none was. */
+  /** Hours of the zone's shifts between two instants. */
+  shiftHours(zoneId: string, from: Date, to: Date): number;
+  /** Running hours as counted where a counter was heard, by pieces where they were written down, else by the shift. */
   hours(
     zoneId: string,
     from: Date,
     to: Date,
     entryHours: number,
-    counted: CountedRow | null,
-  ): Pick<NeedleAgeInput, 'shiftHours' | 'fraction' | 'knownHours'>;
+    said: { readonly counted: CountedRow | null; readonly pieces: readonly PieceCountRow[] },
+  ): Pick<NeedleAgeInput, 'shiftHours' | 'fraction' | 'knownHours' | 'pieceHours'>;
 }
 
 export async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
@@ -357,14 +379,42 @@ export async function shopClock(database: Database, tx: Transaction | null = nul
   return {
     lifeHours: shop.lifeHours,
     zoneTime,
-    hours: (zoneId, from, to, entryHours, counted) => {
-      const { fraction } = zoneTime(zoneId);
-      const inShift = hoursUntil(zoneId, to.getTime())(from.getTime());
-      return {
-        shiftHours: Math.max(0, inShift - (counted?.coveredShiftMs ?? 0) / HOUR_MS),
-        fraction,
-        knownHours: entryHours + (counted?.motorMs ?? 0) / HOUR_MS,
-      };
+    shiftHours: (zoneId, from, to) => hoursUntil(zoneId, to.getTime())(from.getTime()),
+    hours: (zoneId, from, to, entryHours, { counted, pieces }) => {
+      const { fraction, shifts } = zoneTime(zoneId);
+      const joined = joinHours({
+        entryHours,
+        shiftHours: hoursUntil(zoneId, to.getTime())(from.getTime()),
+        counted: {
+          shiftHours: (counted?.coveredShiftMs ?? 0) / HOUR_MS,
+          runningHours: (counted?.motorMs ?? 0) / HOUR_MS,
+        },
+        pieces: piecesBetween(pieces, from, to, (span) => shiftHours(shifts, span, offset)),
+      });
+      return { ...joined, fraction };
     },
   };
+}
+
+/** Pieces as hours, as far as they fall into the time of a needle. */
+function piecesBetween(
+  pieces: readonly PieceCountRow[],
+  from: Date,
+  to: Date,
+  shiftHoursOf: (span: Span) => number,
+): HoursBySource['pieces'] {
+  let sum = { shiftHours: 0, runningHours: 0 };
+  for (const { fromAt, toAt, ...sewn } of pieces) {
+    const span = {
+      startMs: Math.max(fromAt.getTime(), from.getTime()),
+      endMs: Math.min(toAt.getTime(), to.getTime()),
+    };
+    const share = Math.max(0, span.endMs - span.startMs) / (toAt.getTime() - fromAt.getTime());
+    if (share === 0) continue;
+    sum = {
+      shiftHours: sum.shiftHours + shiftHoursOf(span),
+      runningHours: sum.runningHours + piecesHours(sewn) * share,
+    };
+  }
+  return sum;
 }

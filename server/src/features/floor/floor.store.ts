@@ -39,6 +39,8 @@ interface FloorRow {
   readonly stopped_by: string;
   readonly setup_id: string | null;
   readonly setup_name: string;
+  readonly plan_column: number | null;
+  readonly plan_row: number | null;
   readonly advice: LifeIntervalRow['advice'] | null;
   readonly interval_hours: number | null;
 }
@@ -50,7 +52,7 @@ export async function readStandingMachines(
   tx: Transaction | null = null,
 ): Promise<readonly StandingMachine[]> {
   const rows = await sequelize.query<FloorRow>(
-    `SELECT m.id, m.shop_number, m.name, m.zone_id,
+    `SELECT m.id, m.shop_number, m.name, m.zone_id, m.plan_column, m.plan_row,
             (SELECT GROUP_CONCAT(s.system_id ORDER BY s.position SEPARATOR '|')
                FROM machine_systems s WHERE s.machine_id = m.id) AS systems,
             i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
@@ -84,6 +86,10 @@ export async function readStandingMachines(
           ? null
           : { removalId: row.removal_id, at: row.stopped_at.toISOString(), personName: row.stopped_by },
       presentSetup: row.setup_id === null ? null : { id: row.setup_id, name: row.setup_name },
+      place:
+        row.plan_column === null || row.plan_row === null
+          ? null
+          : { column: row.plan_column, row: row.plan_row },
     },
   }));
 }
@@ -99,6 +105,7 @@ function needleOf(row: FloorRow): NeedleInMachine | null {
     installedAt: row.installed_at.toISOString(),
     installedBy: row.installed_by,
     lotCode: row.lot_code,
+    entryHours: row.entry_hours ?? 0,
   };
 }
 
@@ -174,7 +181,9 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
     `SELECT (SELECT MAX(id) FROM needle_installs) AS installs, (SELECT MAX(id) FROM needle_removals) AS removals,
             (SELECT MAX(id) FROM trouble_reports) AS reports,
             (SELECT COUNT(*) FROM trouble_reports WHERE answered_at IS NULL) AS open,
-            (SELECT MAX(fitted_at) FROM life_intervals) AS lives,
+            (SELECT MAX(fitted_at) FROM life_intervals) AS lives, (SELECT MAX(id) FROM piece_counts) AS pieces,
+            (SELECT SUM(plan_version) FROM zones) AS plans,
+            (SELECT COUNT(*) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
             (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id), COUNT(stopping_removal_id)) FROM machines)
               AS machines,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,

@@ -1,4 +1,10 @@
-import { ProblemError, type KnobMark, type Machine, type MachineEntry } from '@gantelet/contracts';
+import {
+  ProblemError,
+  type KnobMark,
+  type Machine,
+  type MachineEntry,
+  type Person,
+} from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { MachineRow } from '../../db/rows.js';
 import {
@@ -6,6 +12,7 @@ import {
   findMachine,
   findMachineByNumber,
   insertMachine,
+  insertMachineSetup,
   listZones,
   lockMachine,
   updateMachine,
@@ -46,11 +53,15 @@ export async function setPresentSetup(
   machineId: string,
   setup: { readonly id: string; readonly machineId: string; readonly plateHoleMm: number },
   version: number,
+  by: { readonly id: string; readonly at: Date; readonly person: Person },
   tx: Transaction,
 ): Promise<Machine> {
   if (setup.machineId !== machineId) throw new ProblemError('setup.other-machine');
   const change = { presentSetupId: setup.id, plateHoleMm: setup.plateHoleMm };
-  return changeMachine(database, machineId, version, change, tx);
+  const machine = await changeMachine(database, machineId, version, change, tx);
+  const row = { id: by.id, machineId, setupId: setup.id, setAt: by.at, setById: by.person.id };
+  await insertMachineSetup(database, row, tx);
+  return machine;
 }
 
 /** Records the mark and travel of the top knob. */

@@ -1,6 +1,6 @@
 import { ProblemError, type KnobMark, type Machine, type MachineEntry, type Zone } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type { MachinePlateRow, MachineRow, StitchDialReadingRow } from '../../db/rows.js';
+import type { MachinePlateRow, MachineRow, MachineSetupRow, StitchDialReadingRow } from '../../db/rows.js';
 
 /** All machines by shop number. */
 export async function listMachines(database: Database): Promise<Machine[]> {
@@ -63,6 +63,15 @@ export async function insertMachine(
   await tables.machines.create({ id, ...EMPTY_MACHINE, ...columnsOfMachine(entry) }, { transaction: tx });
 }
 
+/** Keeps that a machine was set for a set-up. */
+export async function insertMachineSetup(
+  { tables }: Database,
+  row: MachineSetupRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.machineSetups.create(row, { transaction: tx });
+}
+
 /** What a machine has and takes, replaced as a whole. */
 export async function writeMachineLists(
   { tables }: Database,
@@ -87,6 +96,8 @@ export const EMPTY_MACHINE = {
   presentSetupId: null,
   presentInstallId: null,
   stoppingRemovalId: null,
+  planColumn: null,
+  planRow: null,
   version: 0,
 } as const;
 

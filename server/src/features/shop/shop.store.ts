@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import type { Person, Shop, ShopCosts, ShopRevision } from '@gantelet/contracts';
 import {
   MATERIAL_KINDS,
@@ -71,25 +72,36 @@ export function spoiledRows({ spoiledWork }: ShopCosts): SpoiledWorkRow[] {
 export interface ZoneTime {
   readonly shifts: readonly ShiftPattern[];
   readonly fraction: NeedleFraction;
+  /** Looks of work samples it is known by. */
+  readonly looks: number;
+  readonly planVersion: number;
 }
 
 /** How time counts in each zone, by zone id. */
 export async function readZoneTimes(
-  { tables }: Database,
+  { tables, sequelize }: Database,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, ZoneTime>> {
   const zones = plainRows(await tables.zones.findAll({ transaction: tx }));
   const worked = plainRows(await tables.zoneShifts.findAll({ transaction: tx }));
   const shifts = plainRows(await tables.shifts.findAll({ transaction: tx }));
+  const looked = await sequelize.query<{ zoneId: string; looks: number; sewing: number }>(
+    'SELECT zone_id AS zoneId, COUNT(*) AS looks, SUM(sewing) AS sewing FROM work_looks GROUP BY zone_id',
+    { type: QueryTypes.SELECT, transaction: tx },
+  );
   return new Map(
-    zones.map(({ id, sampleSewing, sampleLooks }) => {
+    zones.map(({ id, sampleSewing, sampleLooks, planVersion }) => {
+      const own = looked.find(({ zoneId }) => zoneId === id);
+      const looks = (sampleLooks ?? 0) + Number(own?.looks ?? 0);
+      const sewing = (sampleSewing ?? 0) + Number(own?.sewing ?? 0);
       const shiftIds = worked.filter((row) => row.zoneId === id).map((row) => row.shiftId);
-      const sample = sampleLooks === null ? null : { sewing: sampleSewing ?? 0, looks: sampleLooks };
       return [
         id,
         {
           shifts: shifts.filter((row) => shiftIds.includes(row.id)).map(patternOf),
-          fraction: needleFraction(sample),
+          fraction: needleFraction({ sewing, looks }),
+          looks,
+          planVersion,
         },
       ];
     }),

@@ -1,8 +1,8 @@
 import { QueryTypes } from 'sequelize';
-import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-import { findStays } from '../life/life.store.js';
-import { readFloor } from './floor.service.js';
-import { floorVersion } from './floor.store.js';
+import { startTestShop, type TestShop } from '../testing/test-shop.js';
+import { findStays } from '../features/life/life.store.js';
+import { readFloor } from '../features/floor/floor.service.js';
+import { floorVersion } from '../features/floor/floor.store.js';
 
 /** Tables that grow for as long as the shop works. */
 const GROWING = [

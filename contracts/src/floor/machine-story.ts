@@ -1,0 +1,73 @@
+import * as z from 'zod';
+import {
+  DROP_TESTS,
+  FRAGMENT_COUNTS,
+  REMOVAL_CAUSES,
+  SEAM_GRADES,
+  SERVICE_KINDS,
+  TROUBLES,
+} from '@gantelet/core';
+import { NeedleChoice } from '../match/index.js';
+import { Id, Instant, Name } from '../shared/index.js';
+
+const Hours = z.number().min(0);
+
+const event = <Kind extends string, Shape extends z.ZodRawShape>(kind: Kind, shape: Shape) =>
+  z.object({ kind: z.literal(kind), id: z.string(), at: Instant, by: Name, ...shape });
+
+/** Something that happened at a machine. */
+export const MachineEvent = z.discriminatedUnion('kind', [
+  event('needle-in', { needle: NeedleChoice, lotCode: z.string().nullable(), entryHours: Hours }),
+  event('needle-out', {
+    cause: z.enum(REMOVAL_CAUSES),
+    fragments: z.enum(FRAGMENT_COUNTS),
+    runningHours: Hours,
+  }),
+  event('change-undone', {}),
+  event('cleared', { finding: z.enum(['piece-found', 'work-quarantined']) }),
+  event('report', {
+    trouble: z.enum(TROUBLES),
+    finding: z.enum(['needle-changed', 'nothing-found', 'mended']).nullable(),
+  }),
+  event('service', { service: z.enum(SERVICE_KINDS), note: z.string() }),
+  event('set-for', { setupId: Id, setupName: Name }),
+  event('setup-saved', { setupId: Id, setupName: Name }),
+  event('seams', {
+    setupId: Id,
+    setupName: Name,
+    seams: z.int(),
+    turns: z.number(),
+    grade: z.enum(SEAM_GRADES),
+  }),
+  event('bobbin-reading', { outcome: z.enum(DROP_TESTS).nullable(), tensionCn: z.number().nullable() }),
+  event('gauge-reading', { turns: z.number(), tensionCn: z.number() }),
+]);
+export type MachineEvent = z.infer<typeof MachineEvent>;
+
+/** What happened at a machine, the latest first. */
+export const MachineStory = z.object({
+  events: z.array(MachineEvent),
+  /** Ask on from here for what was before; null at the beginning. */
+  before: Instant.nullable(),
+});
+export type MachineStory = z.infer<typeof MachineStory>;
+
+/** How a service of a machine stands. */
+export const MachineService = z.object({
+  kind: z.enum(SERVICE_KINDS),
+  /** Null when it was never logged. */
+  doneAt: Instant.nullable(),
+  doneBy: Name.nullable(),
+  /** Running hours since then; since the first needle when it was never logged. */
+  hoursSince: Hours,
+  intervalHours: z.number().positive(),
+  due: z.boolean(),
+});
+export type MachineService = z.infer<typeof MachineService>;
+
+export const ServiceEntry = z.strictObject({
+  kind: z.enum(SERVICE_KINDS),
+  note: z.string().trim().max(300).default(''),
+  doneAt: Instant,
+});
+export type ServiceEntry = z.infer<typeof ServiceEntry>;

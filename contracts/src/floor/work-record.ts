@@ -1,0 +1,21 @@
+import * as z from 'zod';
+import { Id, Instant } from '../shared/index.js';
+
+/** One look of a work sample: whether a machine's needle was moving. */
+export const WorkLook = z.strictObject({ machineId: Id, sewing: z.boolean(), lookedAt: Instant });
+export type WorkLook = z.infer<typeof WorkLook>;
+
+/** Pieces that were sewn on a machine in a span of time. */
+export const PiecesEntry = z
+  .strictObject({
+    pieces: z.int().min(1).max(100_000),
+    stitchesPerPiece: z.int().min(1).max(1_000_000),
+    from: Instant,
+    to: Instant,
+  })
+  .refine(({ from, to }) => from < to, { path: ['to'], error: 'after the start' })
+  .refine(({ from, to }) => Date.parse(to) - Date.parse(from) <= 31 * 24 * 3_600_000, {
+    path: ['from'],
+    error: 'a month before the end at the most',
+  });
+export type PiecesEntry = z.infer<typeof PiecesEntry>;

@@ -1,0 +1,53 @@
+import { requireNotNegative, requirePositive } from '../standing/index.js';
+import type { NeedleAgeInput } from './needle-life.js';
+
+/** Pieces that were sewn on a machine, and how many stitches each takes. */
+export interface PiecesSewn {
+  readonly pieces: number;
+  readonly stitchesPerPiece: number;
+  /** Stitches a minute that the machine is run at. */
+  readonly speedSpm: number;
+}
+
+/** How far the hours of counted pieces may be off either way: nobody sews every seam at one speed. Assumption. */
+export const PIECES_SPREAD = 0.2;
+
+/** Running hours that pieces took. @example piecesHours({ pieces: 120, stitchesPerPiece: 1000, speedSpm: 1000 }) // 2 */
+export function piecesHours({ pieces, stitchesPerPiece, speedSpm }: PiecesSewn): number {
+  requireNotNegative('pieces', pieces);
+  requireNotNegative('stitchesPerPiece', stitchesPerPiece);
+  requirePositive('speedSpm', speedSpm);
+  return (pieces * stitchesPerPiece) / (60 * speedSpm);
+}
+
+/** Hours of a needle by where they are known from. Shift hours are those of the clock, running hours those of the needle. */
+export interface HoursBySource {
+  /** Running hours it came with. */
+  readonly entryHours: number;
+  /** Shift hours since it went in. */
+  readonly shiftHours: number;
+  /** Shift hours of these in which a counter was heard, and what it counted. */
+  readonly counted: { readonly shiftHours: number; readonly runningHours: number };
+  /** Shift hours of these for which pieces were written down, and what they took. */
+  readonly pieces: { readonly shiftHours: number; readonly runningHours: number };
+}
+
+/**
+ * Joins what is known of a needle's hours, the best first: a counter, then pieces where none was heard, then the shift.
+ * Where a counter was heard for part of the time of the pieces, they count for the rest of it.
+ */
+export function joinHours({
+  entryHours,
+  shiftHours,
+  counted,
+  pieces,
+}: HoursBySource): Pick<NeedleAgeInput, 'shiftHours' | 'knownHours' | 'pieceHours'> {
+  const silent = Math.max(0, shiftHours - counted.shiftHours);
+  const written = Math.min(silent, pieces.shiftHours);
+  const share = pieces.shiftHours > 0 ? written / pieces.shiftHours : 0;
+  return {
+    knownHours: entryHours + counted.runningHours,
+    pieceHours: pieces.runningHours * share,
+    shiftHours: silent - written,
+  };
+}

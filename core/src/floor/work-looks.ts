@@ -1,0 +1,31 @@
+import { OutOfRange, requirePositive } from '../standing/index.js';
+
+/** Two-sided 95 % point of the standard normal distribution. */
+const Z_95 = 1.959963984540054;
+
+/**
+ * Waiting time to the next look of a work sample: exponential, so that no look can be foreseen and every moment of the
+ * shift is as likely as another (Poisson sampling).
+ *
+ * @param draw uniform, 0 to below 1
+ * @param meanMs mean time between looks, above 0
+ */
+export function nextLookMs(draw: number, meanMs: number): number {
+  requirePositive('meanMs', meanMs);
+  if (!(draw >= 0 && draw < 1)) throw new OutOfRange('draw', draw, '0 to below 1');
+  return -Math.log1p(-draw) * meanMs;
+}
+
+/**
+ * Looks it takes to know a share to within so much either way, 95 %, by the normal approximation of the binomial
+ * (the textbook formula of work sampling, n = z² p (1 - p) / e²).
+ *
+ * @param share as it is known so far, 0 to 1
+ * @param halfWidth wanted, above 0
+ * @example looksFor(0.25, 0.03) // 801
+ */
+export function looksFor(share: number, halfWidth: number): number {
+  requirePositive('halfWidth', halfWidth);
+  if (!(share >= 0 && share <= 1)) throw new OutOfRange('share', share, '0 to 1');
+  return Math.ceil((Z_95 ** 2 * share * (1 - share)) / halfWidth ** 2);
+}

@@ -1,0 +1,64 @@
+import { piecesHours } from '@gantelet/core';
+import {
+  ProblemError,
+  type FloorMachine,
+  type FloorZone,
+  type Person,
+  type PiecesEntry,
+  type WorkLook,
+} from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { readZoneTimes } from '../shop/index.js';
+import { requireTime, shopClock, standingNow, zoneFraction } from './floor.service.js';
+import { lockMachine } from './machine.store.js';
+import { hasPieces, insertLook, insertPieces } from './work-record.store.js';
+
+const HOUR_MS = 3_600_000;
+
+/** Keeps one look of a work sample, and gives what is known of its zone with it. */
+export async function logLook(
+  database: Database,
+  id: string,
+  { machineId, sewing, lookedAt }: WorkLook,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<Pick<FloorZone, 'id' | 'needleFraction'>> {
+  const { zoneId } = await lockMachine(database, machineId, tx);
+  const at = new Date(lookedAt);
+  requireTime(at, null, now, 'body.lookedAt');
+  await insertLook(database, { id, zoneId, machineId, sewing, lookedAt: at, lookedById: person.id }, tx);
+  const times = await readZoneTimes(database, tx);
+  return { id: zoneId, needleFraction: zoneFraction(times.get(zoneId)!) };
+}
+
+/**
+ * Writes pieces down that were sewn on a machine.
+ *
+ * @throws ProblemError `pieces.no-speed`, `pieces.too-many`, `pieces.overlap`
+ */
+export async function logPieces(
+  database: Database,
+  machineId: string,
+  id: string,
+  { pieces, stitchesPerPiece, from, to }: PiecesEntry,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const { speedInUseSpm: speedSpm } = await lockMachine(database, machineId, tx);
+  const span = { fromAt: new Date(from), toAt: new Date(to) };
+  requireTime(span.toAt, null, now, 'body.to');
+  if (speedSpm === null) throw new ProblemError('pieces.no-speed');
+  const hours = piecesHours({ pieces, stitchesPerPiece, speedSpm });
+  if (hours > (span.toAt.getTime() - span.fromAt.getTime()) / HOUR_MS) {
+    const message = 'fewer, or a longer time';
+    throw new ProblemError('pieces.too-many', { hours: hours.toFixed(1) }, [
+      { path: 'body.pieces', message },
+    ]);
+  }
+  if (await hasPieces(database, machineId, span, tx)) throw new ProblemError('pieces.overlap');
+  const row = { id, machineId, pieces, stitchesPerPiece, speedSpm, ...span, countedById: person.id };
+  await insertPieces(database, row, tx);
+  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}

@@ -1,0 +1,209 @@
+import { newId, routes, type FloorMachine, type FloorView, type Problem } from '@gantelet/contracts';
+import type { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+
+describe('what is written down of the work', () => {
+  let shop: TestShop;
+  let operator: TestClient;
+  let mechanic: TestClient;
+  beforeEach(async () => {
+    shop = await startTestShop();
+    operator = await shop.signedIn('operator');
+    mechanic = await shop.signedIn('mechanic');
+  });
+  afterEach(() => shop.stop());
+
+  const codeOf = (answered: { body: unknown }) => (answered.body as Problem).code;
+  const floor = async (): Promise<FloorView> => (await operator.call(routes.readFloor)).body;
+  const machine = async (): Promise<FloorMachine> =>
+    (await floor()).zones.flatMap((zone) => zone.machines).find(({ id }) => id === shop.works.ids.compound)!;
+  const compound = () => ({ machineId: shop.works.ids.compound });
+
+  describe('looks', () => {
+    const look = (sewing: boolean, key = newId()) =>
+      operator.call(routes.logLook, {
+        key,
+        body: { machineId: shop.works.ids.compound, sewing, lookedAt: shop.clock.now.toISOString() },
+      });
+
+    it('sharpen the share of the shift that needles move, each counted once', async () => {
+      const before = (await floor()).zones[0]!.needleFraction;
+      expect([before.value, before.looks]).toEqual([0.5, 100]);
+      const key = newId();
+      await look(true, key);
+      const { body } = await look(true, key);
+      expect(body.needleFraction.looks).toBe(101);
+      for (let i = 0; i < 9; i++) await look(false);
+      const after = (await floor()).zones[0]!.needleFraction;
+      expect([after.looks, after.standing]).toEqual([110, 'measured']);
+      expect(after.value).toBeCloseTo(51 / 110, 12);
+    });
+
+    it('are not made before they happen', async () => {
+      const lookedAt = new Date(shop.clock.now.getTime() + 3_600_000).toISOString();
+      const body = { machineId: shop.works.ids.compound, sewing: true, lookedAt };
+      expect(codeOf(await operator.call(routes.logLook, { body }))).toBe('needle.time');
+    });
+  });
+
+  describe('pieces', () => {
+    const withSpeed = () =>
+      shop.database.tables.machines.update(
+        { speedInUseSpm: 1000 },
+        { where: { id: shop.works.ids.compound } },
+      );
+    // The needle went in at 06:00 on the day before; the clock stands at 10:00 and the shift began at 06:00.
+    const span = (from: string, to: string) => ({
+      from: `2026-03-04T${from}:00.000Z`,
+      to: `2026-03-04T${to}:00.000Z`,
+    });
+    const log = (more: object = {}, key = newId()) =>
+      operator.call(routes.logPieces, {
+        key,
+        params: compound(),
+        body: { pieces: 120, stitchesPerPiece: 500, ...span('06:00', '08:00'), ...more },
+      });
+
+    it('age a needle by what they took, where no counter was heard', async () => {
+      await withSpeed();
+      const before = (await machine()).age!;
+      const { body } = await log();
+      // Two shift hours at a half are one running hour; 60,000 stitches at 1,000 a minute are one as well.
+      expect(body.age?.runningHours).toBeCloseTo(before.runningHours, 9);
+      const { body: more } = await log({ pieces: 60, ...span('08:00', '10:00') });
+      expect(more.age?.runningHours).toBeCloseTo(before.runningHours - 0.5, 9);
+      expect(more.age!.highHours - more.age!.lowHours).not.toBe(before.highHours - before.lowHours);
+    });
+
+    it('need a speed, a time that is long enough, and no other pieces in it', async () => {
+      expect(codeOf(await log())).toBe('pieces.no-speed');
+      await withSpeed();
+      const many = await log({ pieces: 1000 });
+      expect([codeOf(many), (many.body as unknown as Problem).fields?.[0]?.path]).toEqual([
+        'pieces.too-many',
+        'body.pieces',
+      ]);
+      const key = newId();
+      expect((await log({}, key)).status).toBe(200);
+      expect((await log({}, key)).status).toBe(200);
+      expect(codeOf(await log(span('07:59', '09:00')))).toBe('pieces.overlap');
+      expect(await shop.count('piece_counts')).toBe(1);
+      expect((await log(span('09:00', '08:00'))).status).toBe(400);
+    });
+  });
+
+  describe('services', () => {
+    const service = (kind: 'oil' | 'lint', doneAt = shop.clock.now.toISOString()) =>
+      operator.call(routes.logService, { params: compound(), body: { kind, note: 'half a turn', doneAt } });
+    const services = async () => (await operator.call(routes.readServices, { params: compound() })).body;
+
+    it('are due by the running hours since the last one', async () => {
+      const ran = (await machine()).age!.runningHours;
+      const before = await services();
+      expect(before.map(({ kind }) => kind)).toEqual(['oil', 'lint', 'drain-magnet', 'burr-check']);
+      expect(before[0]!.hoursSince).toBeCloseTo(ran, 9);
+      expect(before.map(({ due }) => due)).toEqual([false, ran >= 4, false, false]);
+      const { body } = await service('lint');
+      expect(body.find(({ kind }) => kind === 'lint')).toEqual(
+        jasmine.objectContaining({ hoursSince: 0, due: false, doneBy: 'Test operator' }),
+      );
+      shop.clock.now = new Date(shop.clock.now.getTime() + 2 * 3_600_000);
+      expect((await services())[1]!.hoursSince).toBeCloseTo(1, 1);
+    });
+
+    it('follow the hours that the shop sets for itself', async () => {
+      await mechanic.call(routes.setShopValue, {
+        body: {
+          valueId: 'service.oil',
+          value: 1,
+          standing: 'chosen',
+          note: 'old machines',
+          replaces: null,
+        },
+      });
+      const [oil] = await services();
+      expect([oil?.intervalHours, oil?.due]).toEqual([1, true]);
+    });
+  });
+
+  describe('the plan of a zone', () => {
+    const arrange = (places: readonly object[], version = 0) =>
+      mechanic.call(routes.arrangeZone, {
+        params: { zoneId: shop.works.ids.zone },
+        body: { version, places: places as never },
+      });
+
+    it('says where its machines stand, and who saw an older one is told so', async () => {
+      const { compound: first, portable } = shop.works.ids;
+      const places = [
+        { machineId: first, column: 3, row: 0 },
+        { machineId: portable, column: 0, row: 2 },
+      ];
+      expect((await arrange(places)).body.planVersion).toBe(1);
+      expect((await machine()).place).toEqual({ column: 3, row: 0 });
+      expect(codeOf(await arrange(places))).toBe('version.stale');
+      await arrange([places[0]!], 1);
+      const [, other] = (await floor()).zones[0]!.machines;
+      expect(other?.place).toBeNull();
+    });
+
+    it('puts no two machines at one place, and none of another zone', async () => {
+      const { compound: first, portable } = shop.works.ids;
+      const both = [first, portable].map((machineId) => ({ machineId, column: 1, row: 1 }));
+      expect((await arrange(both)).status).toBe(400);
+      expect(codeOf(await arrange([{ machineId: newId(), column: 1, row: 1 }]))).toBe('plan.other-zone');
+    });
+  });
+
+  describe('the story of a machine', () => {
+    it('tells everything that happened, the latest first, page by page', async () => {
+      const now = () => shop.clock.now.toISOString();
+      const later = () => (shop.clock.now = new Date(shop.clock.now.getTime() + 60_000));
+      await operator.call(routes.reportTrouble, {
+        params: compound(),
+        body: { trouble: 'clunk', reportedAt: now() },
+      });
+      later();
+      const change = async () =>
+        operator.call(routes.changeNeedle, {
+          params: compound(),
+          body: {
+            removesInstallId: (await machine()).needle!.installId,
+            cause: 'wear',
+            fragments: 'whole',
+            needle: shop.works.work.needle,
+            changedAt: now(),
+          },
+        });
+      await change();
+      later();
+      await operator.call(routes.logService, { params: compound(), body: { kind: 'oil', doneAt: now() } });
+      later();
+      const story = async (before?: string) =>
+        (await operator.call(routes.readStory, { params: compound(), query: before ? { before } : {} })).body;
+      const { events, before } = await story();
+      expect(
+        events
+          .slice(0, 4)
+          .map(({ kind }) => kind)
+          .sort(),
+      ).toEqual(['needle-in', 'needle-out', 'report', 'service']);
+      expect(events.slice(0, 4).map(({ at }) => at)).toEqual(
+        [...events.slice(0, 4).map(({ at }) => at)].sort().reverse(),
+      );
+      expect(events.at(-1)?.kind).toBe('setup-saved');
+      expect(before).toBeNull();
+
+      for (let i = 0; i < 30; i++) {
+        await change();
+        later();
+      }
+      const pages = [await story()];
+      while (pages.at(-1)!.before) pages.push(await story(pages.at(-1)!.before!));
+      expect(pages.length).toBeGreaterThan(1);
+      const all = pages.flatMap((page) => page.events);
+      expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+      expect(all.length).toBe(events.length + 60);
+    });
+  });
+});

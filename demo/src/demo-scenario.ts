@@ -16,6 +16,7 @@ import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { demoPockets, demoSharps } from './needle-box.js';
 import { needleHistory } from './needle-history.js';
 import { demoLots } from './needle-lots.js';
+import { demoServices } from './service-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
 import { DEMO_STAND_INS } from './stand-ins.js';
@@ -58,19 +59,26 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     const zone = zones.find((one) => one.demo.name === machine.zone)!;
     return machineWithHistory(machine, i + 1, zone.row.id, zone, staff, lots, year.startMs, nowMs, chance);
   });
+  const places = demoPlaces(built.map(({ machine }) => machine));
   const removals = built.flatMap((one) => one.needles.removals);
   return {
     shop: { ...WORKS, schools: { ...WORKS.schools } },
     people,
     shifts,
     zones: zones.map((zone) => zone.row),
-    machines: built.map((one) => one.machine),
+    machines: built.map(({ machine }) => ({ ...machine, place: places.get(machine.id)! })),
     shopValues: demoShopValues(people, year.startMs, nowMs, chance),
     setups: built.flatMap((one) => one.setups),
     seams: built.flatMap((one) => one.seams),
     installs: built.flatMap((one) => one.needles.installs),
     removals,
     lots: lots.all(),
+    services: demoServices(
+      built.map(({ machine, needles }) => ({ id: machine.id, removals: needles.removals })),
+      staff.mechanicIds,
+      nowMs,
+      chance,
+    ),
     partUsed: demoPockets(removals, chance),
     sharpsEmptyings: demoSharps(removals, staff.mechanicIds[0]!, nowMs, chance),
     clearances: built.flatMap((one) => one.needles.clearances),
@@ -80,6 +88,18 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
       registeredById: people[0]!.id,
     })),
   };
+}
+
+/** Two rows of machines in each zone, with a gangway between them. */
+function demoPlaces(machines: readonly { readonly id: string; readonly zoneId: string }[]) {
+  const inZone = new Map<string, number>();
+  return new Map(
+    machines.map(({ id, zoneId }) => {
+      const n = inZone.get(zoneId) ?? 0;
+      inZone.set(zoneId, n + 1);
+      return [id, { column: Math.floor(n / 2) * 2, row: n % 2 }];
+    }),
+  );
 }
 
 interface Staff {

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Id, Version } from '../shared/index.js';
 
 /** How wide and deep the plan of a zone can be, in places. */
-export const PLAN_COLUMNS = 12;
+export const PLAN_COLUMNS = 8;
 export const PLAN_ROWS = 60;
 
 /** Where a machine stands in the plan of its zone, from the top left. */

@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
+import { FRAGMENT_COUNTS, REMOVAL_CAUSES, SERVICE_KINDS } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
-import { Machine, NeedleLot, Pocket, SharpsEmptied } from '../floor/index.js';
+import { Machine, NeedleLot, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shop, SignInName } from '../shop/index.js';
@@ -32,7 +32,9 @@ export const Scenario = z.strictObject({
       workSample: z.strictObject({ sewing: z.int().min(0), looks: z.int().min(0) }).nullable(),
     }),
   ),
-  machines: z.array(Machine.omit({ zone: true, version: true }).extend({ zoneId: Id })),
+  machines: z.array(
+    Machine.omit({ zone: true, version: true }).extend({ zoneId: Id, place: PlanPlace.nullable() }),
+  ),
   shopValues: z.array(ShopValueEntry.omit({ setBy: true }).extend({ setById: Id })),
   setups: z.array(SetupWork.extend({ id: Id, savedAt: Instant, savedById: Id })),
   seams: z.array(TestSeamInput.extend({ id: Id, setupId: Id, sewnById: Id })),
@@ -59,6 +61,16 @@ export const Scenario = z.strictObject({
     }),
   ),
   lots: z.array(NeedleLot.omit({ receivedBy: true }).extend({ receivedById: Id })),
+  services: z.array(
+    z.strictObject({
+      id: Id,
+      machineId: Id,
+      kind: z.enum(SERVICE_KINDS),
+      note: z.string(),
+      doneAt: Instant,
+      doneById: Id,
+    }),
+  ),
   /** Needles that came out for other work and lie in pockets. */
   partUsed: z.array(z.strictObject({ id: Id, removalId: Id, pocket: Pocket, keptAt: Instant })),
   sharpsEmptyings: z.array(

@@ -69,6 +69,10 @@ export async function loadScenario(
       inOne,
     );
     await loadNeedles(tables, scenario, inOne);
+    await tables.machineServices.bulkCreate(
+      scenario.services.map((service) => ({ ...service, doneAt: new Date(service.doneAt) })),
+      inOne,
+    );
     await tables.devices.bulkCreate(
       scenario.standIns.map(({ token, ...device }) => ({
         ...device,
@@ -96,12 +100,14 @@ interface InOne {
 
 async function loadMachines(tables: Database['tables'], { machines }: Scenario, inOne: InOne): Promise<void> {
   await tables.machines.bulkCreate(
-    machines.map(({ knob, ...machine }) => ({
+    machines.map(({ knob, place, ...machine }) => ({
       id: machine.id,
       ...EMPTY_MACHINE,
       ...columnsOfMachine(machine),
       knobMark: knob?.mark ?? null,
       knobTravelTurns: knob?.travelTurns ?? null,
+      planColumn: place?.column ?? null,
+      planRow: place?.row ?? null,
     })),
     inOne,
   );

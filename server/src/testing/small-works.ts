@@ -70,6 +70,7 @@ export function smallWorks() {
     oilNotes: '',
     serviceNotes: '',
     presentSetupId: null,
+    place: null,
   };
   const scenario: Scenario = {
     shop: {
@@ -143,6 +144,7 @@ export function smallWorks() {
     ],
     removals: [],
     lots: [],
+    services: [],
     partUsed: [],
     sharpsEmptyings: [],
     clearances: [],

@@ -68,6 +68,10 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },
           {
+            path: ':machineId/story',
+            loadComponent: () => import('./features/machine/story.page').then((m) => m.StoryPage),
+          },
+          {
             path: ':machineId/sticker',
             loadComponent: () => import('./features/machine/sticker.page').then((m) => m.StickerPage),
           },
@@ -117,6 +121,10 @@ export const appRoutes: Routes = [
         providers: [provideState(floorFeature), provideEffects(floorEffects)],
         children: [
           { path: '', loadComponent: () => import('./features/floor/floor.page').then((m) => m.FloorPage) },
+          {
+            path: 'looks',
+            loadComponent: () => import('./features/floor/looks.page').then((m) => m.LooksPage),
+          },
           {
             path: ':machineId',
             loadComponent: () => import('./features/floor/floor.page').then((m) => m.FloorPage),

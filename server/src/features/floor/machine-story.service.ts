@@ -1,15 +1,18 @@
-import type { MachineStory } from '@gantelet/contracts';
+import type { MachineEvent, MachineStory } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { findEvents } from './machine-story.store.js';
 import { findMachine } from './machine.store.js';
 
 const SHOWN = 40;
 
+/** Of what is logged for one instant a needle going in came last. */
+const rank = ({ kind }: MachineEvent): number => (kind === 'needle-in' ? 1 : 0);
+
 /** What happened at a machine before an instant, the latest first. @throws ProblemError `machine.unknown` */
 export async function readStory(database: Database, machineId: string, before: Date): Promise<MachineStory> {
   await findMachine(database, machineId);
   const events = [...(await findEvents(database, machineId, before, SHOWN + 1))].sort(
-    (a, b) => b.at.localeCompare(a.at) || b.id.localeCompare(a.id),
+    (a, b) => b.at.localeCompare(a.at) || rank(b) - rank(a) || b.id.localeCompare(a.id),
   );
   if (events.length <= SHOWN) return { events, before: null };
   // Events of one instant stay together: the next page begins at one that is earlier.

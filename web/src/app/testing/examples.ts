@@ -123,6 +123,7 @@ export function floorMachine(
       installedAt: '2026-03-03T06:00:00.000Z',
       installedBy: 'Test mechanic',
       lotCode: null,
+      entryHours: 0,
     },
     age: {
       runningHours,
@@ -136,6 +137,7 @@ export function floorMachine(
     reports: [],
     stoppedBy: null,
     presentSetup: null,
+    place: null,
     ...more,
   };
 }

@@ -1,11 +1,14 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
 import { floorMachine, PART_USED } from '../../testing/examples';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
 
 describe('the change sheet', () => {
   async function open(machine = floorMachine('Compound 07', 6), mayClear = true) {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideRouter([])],
+    });
     const fixture = TestBed.createComponent(ChangeSheetComponent);
     fixture.componentRef.setInput('machine', machine);
     fixture.componentRef.setInput('mayClear', mayClear);

@@ -29,12 +29,7 @@ const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 export const readFloor = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(
-        floorActions.opened,
-        floorActions.machineChanged,
-        floorActions.boxChanged,
-        floorActions.floorChanged,
-      ),
+      ofType(floorActions.opened, floorActions.machineChanged, floorActions.kept, floorActions.floorChanged),
       switchMap(() =>
         api.call(routes.readFloor).pipe(
           map((floor) => floorActions.floorRead({ floor })),
@@ -99,8 +94,8 @@ export const changeNeedle = createEffect(
                     installedAt: changedAt,
                     installedBy: person?.name ?? '',
                     lotCode: partUsed?.lotCode ?? null,
+                    entryHours: partUsed?.runningHours ?? 0,
                   },
-                  entryHours: partUsed?.runningHours ?? 0,
                   undo,
                   done: `${words}: ${KEPT_HERE}`,
                 }),
@@ -186,7 +181,7 @@ export const discard = createEffect(
       ofType(floorActions.discard),
       concatMap(({ key, partUsedId }) =>
         api.call(routes.discardPartUsed, { key, params: { partUsedId }, body: {} }).pipe(
-          map(() => floorActions.boxChanged({ done: 'Part-used needle put into the sharps box.' })),
+          map(() => floorActions.kept({ done: 'Part-used needle put into the sharps box.' })),
           catchError(failed),
         ),
       ),
@@ -200,7 +195,55 @@ export const emptySharps = createEffect(
       ofType(floorActions.emptySharps),
       concatMap(({ key, counted }) =>
         api.call(routes.emptySharps, { key, body: { counted } }).pipe(
-          map(() => floorActions.boxChanged({ done: `Sharps box emptied, ${counted} needles counted.` })),
+          map(() => floorActions.kept({ done: `Sharps box emptied, ${counted} needles counted.` })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const logPieces = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.logPieces),
+      concatMap(({ key, machineId, pieces: body }) =>
+        api.call(routes.logPieces, { key, params: { machineId }, body }).pipe(
+          map((machine) =>
+            floorActions.machineChanged({
+              machine,
+              done: `${machine.name}: ${body.pieces} pieces written down.`,
+            }),
+          ),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** A look is made where the network may be bad. */
+export const look = createEffect(
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(floorActions.look),
+      concatMap(({ key, look: body }) =>
+        outbox.send(routes.logLook, { key, params: {}, body }, 'A look of the work sample').pipe(
+          map((sent) => floorActions.lookLogged({ zone: 'reply' in sent ? sent.reply : null })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const arrange = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.arrange),
+      concatMap(({ key, zoneId, plan: body }) =>
+        api.call(routes.arrangeZone, { key, params: { zoneId }, body }).pipe(
+          map(() => floorActions.kept({ done: 'Plan kept for everybody.' })),
           catchError(failed),
         ),
       ),

@@ -9,6 +9,7 @@ import {
   DestroyRef,
   signal,
 } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Trouble } from '@gantelet/core';
 import {
@@ -16,7 +17,9 @@ import {
   roleReaches,
   type Clearance,
   type FloorMachine,
+  type PiecesEntry,
   type ReportAnswer,
+  type ZonePlan,
 } from '@gantelet/contracts';
 import { writeStamps } from '../../shared/write-stamp';
 import { typedNumber } from '../../shared/typed-number';
@@ -28,8 +31,9 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { CAUSE_WORDS, FRAGMENT_WORDS, STATE_WORDS } from '../../shared/words/floor-words';
 import { shopFeature } from '../shop/shop.state';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
-import { floorActions, floorFeature } from './floor.state';
+import { floorActions, floorFeature, type FloorOrder } from './floor.state';
 import { MachineRowComponent } from './machine-row.component';
+import { ZonePlanComponent } from './zone-plan.component';
 
 /** Which needles are due, now? */
 @Component({
@@ -41,7 +45,9 @@ import { MachineRowComponent } from './machine-row.component';
     MachineRowComponent,
     ProblemComponent,
     SignalMarkComponent,
+    RouterLink,
     StandingComponent,
+    ZonePlanComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './floor.page.html',
@@ -96,7 +102,16 @@ export class FloorPage {
     this.openId.set(null);
   }
 
-  protected showBy(order: 'zones' | 'due'): void {
+  protected arrange(zoneId: string, plan: ZonePlan): void {
+    this.store.dispatch(floorActions.arrange({ key: newId(), zoneId, plan }));
+  }
+
+  protected logPieces(machineId: string, pieces: PiecesEntry): void {
+    this.store.dispatch(floorActions.logPieces({ key: newId(), machineId, pieces }));
+    this.close();
+  }
+
+  protected showBy(order: FloorOrder): void {
     this.store.dispatch(floorActions.orderChosen({ order }));
   }
 

@@ -13,7 +13,8 @@ const floor: FloorView = {
     {
       id: machines[0]!.id,
       name: 'Hall',
-      needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured' },
+      needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured', looks: 100 },
+      planVersion: 0,
       machines,
     },
   ],
@@ -52,8 +53,7 @@ describe('the state of the floor', () => {
   it('ages a part-used needle that waits for the network from the hours it has', () => {
     const waits = floorActions.changeWaits({
       machineId: machines[0]!.id,
-      needle: machines[0]!.needle!,
-      entryHours: 3,
+      needle: { ...machines[0]!.needle!, entryHours: 3 },
       undo: { installId: 'i', before: machines[0]! },
       done: '',
     });

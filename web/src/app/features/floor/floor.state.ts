@@ -19,14 +19,18 @@ import type {
   Clearance,
   FloorMachine,
   FloorView,
+  FloorZone,
   NeedleChoice,
   NeedleInMachine,
   NeedleLot,
   PartUsedNeedle,
+  PiecesEntry,
   Problem,
   ReportAnswer,
   TroubleReport,
   TroubleReportInput,
+  WorkLook,
+  ZonePlan,
 } from '@gantelet/contracts';
 
 export const floorActions = createActionGroup({
@@ -58,7 +62,11 @@ export const floorActions = createActionGroup({
     'Change Withdrawn': props<{ undo: UndoableChange; done: string }>(),
     Discard: props<{ key: string; partUsedId: string }>(),
     'Empty Sharps': props<{ key: string; counted: number }>(),
-    'Box Changed': props<{ done: string }>(),
+    Kept: props<{ done: string }>(),
+    'Log Pieces': props<{ key: string; machineId: string; pieces: PiecesEntry }>(),
+    Look: props<{ key: string; look: WorkLook }>(),
+    'Look Logged': props<{ zone: Pick<FloorZone, 'id' | 'needleFraction'> | null }>(),
+    Arrange: props<{ key: string; zoneId: string; plan: ZonePlan }>(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
     Report: props<{ key: string; machineId: string; report: TroubleReportInput }>(),
     Answer: props<{ key: string; reportId: string; answer: ReportAnswer }>(),
@@ -67,7 +75,6 @@ export const floorActions = createActionGroup({
     'Change Waits': props<{
       machineId: string;
       needle: NeedleInMachine;
-      entryHours: number;
       undo: UndoableChange;
       done: string;
     }>(),
@@ -84,7 +91,7 @@ export interface UndoableChange {
   readonly before: FloorMachine;
 }
 
-export type FloorOrder = 'zones' | 'due';
+export type FloorOrder = 'zones' | 'due' | 'plan';
 
 export interface FloorState {
   readonly floor: FloorView | null;
@@ -148,6 +155,8 @@ export const floorFeature = createFeature({
       floorActions.undo,
       floorActions.discard,
       floorActions.emptySharps,
+      floorActions.logPieces,
+      floorActions.arrange,
       (state) => ({ ...state, saving: true, problem: null, done: '', undo: null }),
     ),
     on(floorActions.undoClosed, (state, { installId }) =>
@@ -159,7 +168,19 @@ export const floorFeature = createFeature({
       saving: false,
       done,
     })),
-    on(floorActions.boxChanged, (state, { done }) => ({ ...state, saving: false, done })),
+    on(floorActions.look, (state) => ({ ...state, problem: null, written: state.written + 1 })),
+    on(floorActions.lookLogged, (state, { zone }) => ({
+      ...state,
+      done: zone ? 'Look logged.' : 'Look kept on this device, sent when the network is back.',
+      floor:
+        state.floor && zone
+          ? {
+              ...state.floor,
+              zones: state.floor.zones.map((one) => (one.id === zone.id ? { ...one, ...zone } : one)),
+            }
+          : state.floor,
+    })),
+    on(floorActions.kept, (state, { done }) => ({ ...state, saving: false, done })),
     on(floorActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
     on(floorActions.machineChanged, (state, { machine, done, undo }) => ({
       ...state,
@@ -169,13 +190,13 @@ export const floorFeature = createFeature({
       done,
       undo: undo ?? null,
     })),
-    on(floorActions.changeWaits, (state, { machineId, needle, entryHours, undo, done }) => ({
+    on(floorActions.changeWaits, (state, { machineId, needle, undo, done }) => ({
       ...state,
       floor: changed(state.floor, machineId, (machine) => ({
         ...machine,
         needle,
         reports: [],
-        age: ageFrom(machine, entryHours),
+        age: ageFrom(machine, needle.entryHours),
         counter: machine.counter && { ...machine.counter, stitches: 0, motorHours: 0, coveredHours: 0 },
       })),
       saving: false,

@@ -4,6 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, forkJoin, map, of, switchMap, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { SERVICE_WORDS } from '../../shared/words/story-words';
 import { machineActions } from './machine.state';
 
 const failed = (problem: Problem) => of(machineActions.failed({ problem }));
@@ -15,6 +16,57 @@ export const readLists = createEffect(
       switchMap(() =>
         forkJoin({ machines: api.call(routes.listMachines), zones: api.call(routes.listZones) }).pipe(
           map((lists) => machineActions.listsRead(lists)),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** The latest is read anew after each service. */
+export const readStory = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.storyOpened, machineActions.serviceLogged, machineActions.storyWanted),
+      switchMap((asked) => {
+        const onward = asked.type === machineActions.storyWanted.type;
+        const query = onward ? { before: asked.before } : {};
+        return api.call(routes.readStory, { params: { machineId: asked.machineId }, query }).pipe(
+          map((story) => machineActions.storyRead({ story, onward })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+export const readServices = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.storyOpened),
+      switchMap(({ machineId }) =>
+        api.call(routes.readServices, { params: { machineId } }).pipe(
+          map((services) => machineActions.servicesRead({ services })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const logService = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.logService),
+      exhaustMap(({ key, machineId, service }) =>
+        api.call(routes.logService, { key, params: { machineId }, body: service }).pipe(
+          map((services) =>
+            machineActions.serviceLogged({
+              machineId,
+              services,
+              done: `${SERVICE_WORDS[service.kind]}: logged.`,
+            }),
+          ),
           catchError(failed),
         ),
       ),

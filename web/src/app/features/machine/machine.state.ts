@@ -1,5 +1,14 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { Machine, MachineEntry, Problem, Zone } from '@gantelet/contracts';
+import type {
+  Machine,
+  MachineEntry,
+  MachineEvent,
+  MachineService,
+  MachineStory,
+  Problem,
+  ServiceEntry,
+  Zone,
+} from '@gantelet/contracts';
 
 export const machineActions = createActionGroup({
   source: 'Machine',
@@ -11,6 +20,13 @@ export const machineActions = createActionGroup({
     Saved: props<{ machine: Machine }>(),
     /** A form was opened: what the last one said is over. */
     'Form Opened': emptyProps(),
+    /** The story of a machine is shown, from its latest event. */
+    'Story Opened': props<{ machineId: string }>(),
+    'Story Wanted': props<{ machineId: string; before: string }>(),
+    'Story Read': props<{ story: MachineStory; onward: boolean }>(),
+    'Services Read': props<{ services: readonly MachineService[] }>(),
+    'Log Service': props<{ key: string; machineId: string; service: ServiceEntry }>(),
+    'Service Logged': props<{ machineId: string; services: readonly MachineService[]; done: string }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -21,9 +37,26 @@ export interface MachineState {
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly done: string;
+  /** What happened at the machine whose story is shown, the latest first. */
+  readonly events: readonly MachineEvent[];
+  /** Where its story goes on; null at the beginning. */
+  readonly before: string | null;
+  readonly services: readonly MachineService[];
+  /** Services that were logged here. */
+  readonly logged: number;
 }
 
-const initial: MachineState = { machines: [], zones: [], saving: false, problem: null, done: '' };
+const initial: MachineState = {
+  machines: [],
+  zones: [],
+  saving: false,
+  problem: null,
+  done: '',
+  events: [],
+  before: null,
+  services: [],
+  logged: 0,
+};
 
 export const machineFeature = createFeature({
   name: 'machine',
@@ -38,6 +71,28 @@ export const machineFeature = createFeature({
         (a, b) => a.shopNumber - b.shopNumber,
       ),
       done: `${machine.name} is kept.`,
+    })),
+    on(machineActions.storyOpened, (state) => ({
+      ...state,
+      problem: null,
+      done: '',
+      events: [],
+      before: null,
+      services: [],
+    })),
+    on(machineActions.storyRead, (state, { story, onward }) => ({
+      ...state,
+      events: onward ? [...state.events, ...story.events] : story.events,
+      before: story.before,
+    })),
+    on(machineActions.servicesRead, (state, { services }) => ({ ...state, services })),
+    on(machineActions.logService, (state) => ({ ...state, saving: true, problem: null, done: '' })),
+    on(machineActions.serviceLogged, (state, { services, done }) => ({
+      ...state,
+      saving: false,
+      services,
+      logged: state.logged + 1,
+      done,
     })),
     on(machineActions.formOpened, (state) => ({ ...state, problem: null, done: '' })),
     on(machineActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),

@@ -1,0 +1,38 @@
+import { SERVICE_KINDS, SERVICE_VALUE_IDS, SHIPPED_VALUES } from '@gantelet/core';
+import type { Scenario } from '@gantelet/contracts';
+import type { Chance } from './chance.js';
+
+/** Clock hours of a working week for each running hour of a needle, about. */
+const CLOCK_PER_RUNNING = 6;
+const HOUR_MS = 3_600_000;
+/** How many of the last services of each kind the history keeps. */
+const KEPT = 3;
+const NOTES = ['', '', '', 'a little low', 'more than usual'];
+
+/** The last services of each machine, each kind about when its running hours were over, at a needle change. */
+export function demoServices(
+  machines: readonly { readonly id: string; readonly removals: Scenario['removals'] }[],
+  mechanicIds: readonly string[],
+  nowMs: number,
+  chance: Chance,
+): Scenario['services'] {
+  return machines.flatMap(({ id: machineId, removals }) =>
+    SERVICE_KINDS.flatMap((kind) => {
+      const everyMs = SHIPPED_VALUES[SERVICE_VALUE_IDS[kind]].value * CLOCK_PER_RUNNING * HOUR_MS;
+      return Array.from({ length: KEPT }, (_, i) => {
+        const aboutMs = nowMs - everyMs * (i + chance.uniform(0.1, 1.1));
+        // Somebody stands at the machine anyway when its needle is changed.
+        const at = removals.filter(({ removedAt }) => Date.parse(removedAt) <= aboutMs).at(-1);
+        const doneMs = (at ? Date.parse(at.removedAt) : aboutMs) + 60_000;
+        return {
+          id: chance.idAt(doneMs),
+          machineId,
+          kind,
+          note: chance.pick(NOTES),
+          doneAt: new Date(doneMs).toISOString(),
+          doneById: chance.pick(mechanicIds),
+        };
+      });
+    }),
+  );
+}

@@ -1,0 +1,268 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { scaleLinear } from 'd3-scale';
+import type { ServiceKind } from '@gantelet/core';
+import type { MachineEvent, MachineService } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
+import { writeStamps } from '../../shared/write-stamp';
+import { machineActions, machineFeature } from './machine.state';
+
+/** How does this machine behave? Its services by running hours, and everything that happened at it. */
+@Component({
+  selector: 'gan-machine-story',
+  imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<main>
+    <header>
+      <p>
+        <a routerLink="/machines">All machines</a>
+        <a [routerLink]="['/machines', machineId()]">What it is</a>
+        <a [routerLink]="['/floor', machineId()]">Needle change or report</a>
+      </p>
+      <h1>{{ machine()?.name ?? 'Machine' }}: {{ headline() }}</h1>
+      <hr class="stitch" />
+    </header>
+    <gan-problem [problem]="problem()" />
+    <div class="columns">
+      <section aria-label="Services">
+        <h2>Services, by running hours</h2>
+        @for (service of services(); track service.kind) {
+          <div class="service">
+            <div>
+              <strong>{{ serviceWords[service.kind] }}</strong>
+              <span class="state">
+                <gan-signal [shape]="service.due ? 'due' : 'good'" /> {{ service.due ? 'due' : 'good' }}
+              </span>
+            </div>
+            <svg viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden="true" [class.due]="service.due">
+              <rect class="frame" x="0.3" y="0.5" width="99.4" height="5" />
+              <rect [attr.width]="filled(service)" height="6" />
+            </svg>
+            <p>
+              {{ service.hoursSince.toFixed(1) }} of {{ service.intervalHours }} running hours
+              {{
+                service.doneAt === null
+                  ? 'since its first needle here: never logged'
+                  : 'since ' + (service.doneAt | date: 'EEE d MMM') + ', ' + service.doneBy
+              }}
+            </p>
+            <button type="button" class="button" [disabled]="saving()" (click)="log(service.kind)">
+              Done now
+            </button>
+          </div>
+        }
+        <label>
+          Note for the next one logged
+          <input
+            class="form-control"
+            maxlength="300"
+            [value]="note()"
+            (input)="note.set($any($event.target).value)"
+          />
+        </label>
+        <p role="status" class="good">{{ done() }}</p>
+        <p class="soft">
+          The hours between services are values of the <a routerLink="/catalogue">Catalogue</a>: a lead sets
+          them for the shop.
+        </p>
+        <div class="caution">
+          <p>Power off and motor stopped first. Electrical and motor work is for qualified people.</p>
+        </div>
+      </section>
+      <section aria-label="Story">
+        <h2>What happened</h2>
+        @for (day of days(); track day.date) {
+          <h3>{{ day.date | date: 'EEEE d MMMM y' }}</h3>
+          <ol>
+            @for (event of day.events; track event.id + event.kind) {
+              <li [attr.data-kind]="event.kind">
+                <time>{{ event.at | date: 'HH:mm' }}</time>
+                <span>
+                  <strong>{{ textOf(event).head }}</strong>
+                  @if (setupOf(event); as setupId) {
+                    <a [routerLink]="['/bench', setupId]">{{ textOf(event).more }}</a>
+                  } @else {
+                    {{ textOf(event).more }}
+                  }
+                  <small>{{ event.by }}</small>
+                </span>
+              </li>
+            }
+          </ol>
+        } @empty {
+          <p>Nothing is logged of this machine yet.</p>
+        }
+        @if (before(); as instant) {
+          <button type="button" class="button" (click)="readOn(instant)">What was before</button>
+        }
+      </section>
+    </div>
+  </main>`,
+  styles: `
+    main {
+      padding: 18px 26px;
+      max-width: 1180px;
+    }
+    header p {
+      margin: 0;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 18px;
+    }
+    .columns {
+      display: grid;
+      grid-template-columns: minmax(280px, 380px) minmax(0, 1fr);
+      gap: 26px;
+    }
+    .service {
+      border-bottom: 1px solid var(--rule);
+      padding: 8px 0 10px;
+    }
+    .service > div {
+      display: flex;
+      justify-content: space-between;
+      gap: 10px;
+      font-family: var(--narrow);
+    }
+    .service p {
+      margin: 2px 0 6px;
+      font-size: 0.9375rem;
+    }
+    .service .button {
+      min-height: 48px;
+    }
+    .state {
+      display: inline-flex;
+      gap: 6px;
+      align-items: center;
+      white-space: nowrap;
+    }
+    svg {
+      width: 100%;
+      height: 8px;
+      color: var(--good);
+      fill: currentColor;
+    }
+    svg.due {
+      color: var(--act);
+    }
+    .frame {
+      fill: none;
+      stroke: var(--rule);
+      stroke-width: 0.6;
+    }
+    section > label {
+      display: block;
+      margin: 10px 0;
+    }
+    h3 {
+      font-size: 1rem;
+      margin: 14px 0 2px;
+    }
+    ol {
+      list-style: none;
+      margin: 0 0 0 6px;
+      padding: 0 0 0 18px;
+      border-inline-start: 2px dashed var(--ink);
+    }
+    li {
+      display: flex;
+      gap: 12px;
+      padding: 4px 0;
+      position: relative;
+    }
+    li::before {
+      content: '';
+      position: absolute;
+      inset-inline-start: -24px;
+      top: 11px;
+      width: 9px;
+      height: 9px;
+      background: var(--ground);
+      border: 2px solid var(--ink);
+      border-radius: 50%;
+    }
+    time {
+      min-width: 44px;
+      font: 600 1rem var(--narrow);
+      color: var(--ink-soft);
+    }
+    small {
+      color: var(--ink-soft);
+      margin-inline-start: 8px;
+    }
+    @media (max-width: 800px) {
+      main {
+        padding: 12px;
+      }
+      .columns {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class StoryPage {
+  /** From the address. */
+  readonly machineId = input.required<string>();
+
+  private readonly store = inject(Store);
+  protected readonly saving = this.store.selectSignal(machineFeature.selectSaving);
+  protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(machineFeature.selectDone);
+  protected readonly services = this.store.selectSignal(machineFeature.selectServices);
+  protected readonly before = this.store.selectSignal(machineFeature.selectBefore);
+  private readonly events = this.store.selectSignal(machineFeature.selectEvents);
+  private readonly logged = this.store.selectSignal(machineFeature.selectLogged);
+  private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
+
+  protected readonly serviceWords = SERVICE_WORDS;
+  protected readonly textOf = eventText;
+  protected readonly note = signal('');
+  protected readonly machine = computed(() => this.machines().find(({ id }) => id === this.machineId()));
+  protected readonly headline = computed(() => {
+    const due = this.services().filter((service) => service.due).length;
+    return due === 0 ? 'no service is due' : due === 1 ? 'one service is due' : `${due} services are due`;
+  });
+  /** The events day by day, as the person's clock counts days. */
+  protected readonly days = computed(() => {
+    const days: { readonly date: Date; readonly events: MachineEvent[] }[] = [];
+    for (const event of this.events()) {
+      const date = new Date(event.at);
+      date.setHours(0, 0, 0, 0);
+      const last = days.at(-1);
+      if (last?.date.getTime() === date.getTime()) last.events.push(event);
+      else days.push({ date, events: [event] });
+    }
+    return days;
+  });
+  private readonly stamp = writeStamps(() => this.logged());
+
+  constructor() {
+    this.store.dispatch(machineActions.opened());
+    effect(() => this.store.dispatch(machineActions.storyOpened({ machineId: this.machineId() })));
+  }
+
+  protected filled({ hoursSince, intervalHours }: MachineService): number {
+    return scaleLinear([0, intervalHours], [0, 100]).clamp(true)(hoursSince);
+  }
+
+  protected setupOf(event: MachineEvent): string | null {
+    return 'setupId' in event ? event.setupId : null;
+  }
+
+  protected log(kind: ServiceKind): void {
+    const note = this.note().trim();
+    const { key, at } = this.stamp([kind, note]);
+    const service = { kind, note, doneAt: at };
+    this.store.dispatch(machineActions.logService({ key, machineId: this.machineId(), service }));
+    this.note.set('');
+  }
+
+  protected readOn(before: string): void {
+    this.store.dispatch(machineActions.storyWanted({ machineId: this.machineId(), before }));
+  }
+}

@@ -1,0 +1,66 @@
+import { turnsText, type ServiceKind } from '@gantelet/core';
+import type { MachineEvent } from '@gantelet/contracts';
+import { needleText } from './changeover-words';
+import { CAUSE_WORDS, FRAGMENT_WORDS, TROUBLE_WORDS } from './floor-words';
+import { DROP_WORDS, GRADE_WORDS } from './tension-words';
+
+export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
+  oil: 'Oil between the marks',
+  lint: 'Lint out of hook and case',
+  'drain-magnet': 'Drain magnet cleaned',
+  'burr-check': 'Hook, plate and case felt for burrs',
+};
+
+const FINDING_WORDS = {
+  'needle-changed': 'needle changed',
+  'nothing-found': 'nothing found',
+  mended: 'mended',
+  'piece-found': 'every piece found',
+  'work-quarantined': 'work quarantined',
+} as const;
+
+/** What happened, and what there is to say of it. */
+export function eventText(event: MachineEvent): { readonly head: string; readonly more: string } {
+  switch (event.kind) {
+    case 'needle-in': {
+      const used = event.entryHours > 0 ? `, part-used, ${event.entryHours.toFixed(1)} h` : '';
+      const lot = event.lotCode === null ? '' : `, lot ${event.lotCode}`;
+      return { head: 'Needle in', more: `${needleText(event.needle)}${used}${lot}` };
+    }
+    case 'needle-out':
+      return {
+        head: `Needle out, ${CAUSE_WORDS[event.cause]}`,
+        more: `${FRAGMENT_WORDS[event.fragments]}, ${event.runningHours.toFixed(1)} running hours`,
+      };
+    case 'change-undone':
+      return { head: 'Change taken back', more: '' };
+    case 'cleared':
+      return { head: 'Cleared to run', more: FINDING_WORDS[event.finding] };
+    case 'report':
+      return {
+        head: `Reported: ${TROUBLE_WORDS[event.trouble]}`,
+        more: event.finding === null ? 'not answered yet' : FINDING_WORDS[event.finding],
+      };
+    case 'service':
+      return { head: SERVICE_WORDS[event.service], more: event.note };
+    case 'set-for':
+      return { head: 'Set for other work', more: event.setupName };
+    case 'setup-saved':
+      return { head: 'Set-up kept', more: event.setupName };
+    case 'seams':
+      return {
+        head: `${event.seams} test ${event.seams === 1 ? 'seam' : 'seams'}`,
+        more: `${event.setupName}, the last at ${turnsText(event.turns)} turns: ${GRADE_WORDS[event.grade]}`,
+      };
+    case 'bobbin-reading': {
+      const drop = event.outcome === null ? '' : DROP_WORDS[event.outcome];
+      const gauge = event.tensionCn === null ? '' : `${Math.round(event.tensionCn)} cN`;
+      return { head: 'Bobbin case read', more: [drop, gauge].filter(Boolean).join(', ') };
+    }
+    case 'gauge-reading':
+      return {
+        head: 'Top tension read',
+        more: `${Math.round(event.tensionCn)} cN at ${turnsText(event.turns)} turns`,
+      };
+  }
+}

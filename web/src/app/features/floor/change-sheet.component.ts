@@ -7,7 +7,6 @@ import {
   input,
   linkedSignal,
   output,
-  signal,
 } from '@angular/core';
 import {
   freePocket,
@@ -31,12 +30,12 @@ import type {
 } from '@gantelet/contracts';
 import { RouterLink } from '@angular/router';
 import { Preferences } from '../../shared/preferences';
-import { typedNumber } from '../../shared/typed-number';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleText } from '../../shared/words/changeover-words';
 import { needleSizeText } from '../../shared/words/units-text';
+import { PiecesFormComponent } from './pieces-form.component';
 
 /** What the person says came out and went in. */
 export interface ChangeSaid {
@@ -56,7 +55,7 @@ export interface ChangeSaid {
  */
 @Component({
   selector: 'gan-change-sheet',
-  imports: [DatePipe, NeedlePickerComponent, RouterLink, SignalMarkComponent],
+  imports: [DatePipe, NeedlePickerComponent, PiecesFormComponent, RouterLink, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="caution">
       <p><strong>Power off. Wait until the motor has stopped.</strong></p>
@@ -244,39 +243,7 @@ export interface ChangeSaid {
     @if (machine().counter?.state !== 'heard') {
       <details>
         <summary>Pieces sewn, as no counter is heard</summary>
-        <div class="pieces">
-          <label>
-            Pieces
-            <input
-              class="form-control"
-              type="text"
-              inputmode="numeric"
-              (change)="pieces.set(whole($event))"
-            />
-          </label>
-          <label>
-            Stitches in each
-            <input
-              class="form-control"
-              type="text"
-              inputmode="numeric"
-              (change)="stitches.set(whole($event))"
-            />
-          </label>
-          <label>
-            Over the last hours
-            <input
-              class="form-control"
-              type="text"
-              inputmode="decimal"
-              value="8"
-              (change)="overHours.set(hoursOf($event))"
-            />
-          </label>
-          <button type="button" class="button" [disabled]="busy() || !piecesReady()" (click)="writePieces()">
-            Write down
-          </button>
-        </div>
+        <gan-pieces-form [busy]="busy()" (made)="piecesMade.emit($event)" />
       </details>
     }
     <p class="links">
@@ -316,12 +283,6 @@ export interface ChangeSaid {
     .act {
       border-color: var(--act);
       color: var(--act);
-    }
-    .pieces {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 8px;
-      align-items: end;
     }
     .links {
       margin: 10px 0 0;
@@ -409,29 +370,6 @@ export class ChangeSheetComponent {
       ? text
       : text.replace(`NM ${nm}`, needleSizeText(nm, 'inch').first);
   });
-
-  protected readonly pieces = signal<number | null>(null);
-  protected readonly stitches = signal<number | null>(null);
-  protected readonly overHours = signal<number | null>(8);
-  protected readonly piecesReady = computed(
-    () => this.pieces() !== null && this.stitches() !== null && this.overHours() !== null,
-  );
-
-  protected whole(event: Event): number | null {
-    return typedNumber(event, (number) => Number.isInteger(number) && number > 0 && number <= 100_000);
-  }
-
-  protected hoursOf(event: Event): number | null {
-    return typedNumber(event, (number) => number > 0 && number <= 24 * 7);
-  }
-
-  protected writePieces(): void {
-    const [pieces, stitchesPerPiece, hours] = [this.pieces(), this.stitches(), this.overHours()];
-    if (pieces === null || stitchesPerPiece === null || hours === null) return;
-    const to = new Date();
-    const from = new Date(to.getTime() - hours * 3_600_000);
-    this.piecesMade.emit({ pieces, stitchesPerPiece, from: from.toISOString(), to: to.toISOString() });
-  }
 
   protected say(cause: RemovalCause, fragments: FragmentCount, keptInPocket: number | null = null): void {
     const partUsed = this.partUsed();

@@ -73,6 +73,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     installs: built.flatMap((one) => one.needles.installs),
     removals,
     lots: lots.all(),
+    eyeTests: lots.eyeTests(),
     services: demoServices(
       built.map(({ machine, needles }) => ({ id: machine.id, removals: needles.removals })),
       staff.mechanicIds,

@@ -2,6 +2,10 @@ import type { NeedleChoice, Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
 const LOT_MS = 61 * 24 * 3_600_000;
+const HOUR_MS = 3_600_000;
+const TESTED_LOTS = 6;
+const TESTED_EACH = 3;
+const WEIGHT_N = 1.17;
 /** The delivery that was bad, counted from the first, and of which needles. Invented, to be found in the Life room. */
 const BAD = { delivery: 4, systemId: '135x17', nm: 110, lifeFactor: 0.45 };
 
@@ -31,5 +35,26 @@ export function demoLots(startMs: number, receivedById: string, chance: Chance) 
     const bad = delivery === BAD.delivery && systemId === BAD.systemId && nm === BAD.nm;
     return { id: lot.id, lifeFactor: bad ? BAD.lifeFactor : 1 };
   }
-  return { openAt, all: (): Scenario['lots'] => [...lots.values()] };
+  /** Some needles of the last lots, put to the test when they came. */
+  function eyeTests(): Scenario['eyeTests'] {
+    const last = [...lots.values()]
+      .sort((a, b) => b.receivedAt.localeCompare(a.receivedAt))
+      .slice(0, TESTED_LOTS);
+    return last.flatMap((lot) =>
+      Array.from({ length: TESTED_EACH }, () => {
+        const readMs = Date.parse(lot.receivedAt) + HOUR_MS;
+        const wrap = Math.max(0.05, chance.normal(0.25, 0.04));
+        return {
+          id: chance.idAt(readMs),
+          lotId: lot.id,
+          weightN: WEIGHT_N,
+          upN: Number((WEIGHT_N * Math.exp(wrap)).toFixed(2)),
+          downN: Number((WEIGHT_N * Math.exp(-wrap)).toFixed(2)),
+          readAt: new Date(readMs).toISOString(),
+          readById: receivedById,
+        };
+      }),
+    );
+  }
+  return { openAt, eyeTests, all: (): Scenario['lots'] => [...lots.values()] };
 }

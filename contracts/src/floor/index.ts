@@ -16,7 +16,7 @@ export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-repor
 export { PLAN_COLUMNS, PlanPlace, ZonePlan } from './floor-plan.js';
 export { MachineEvent, MachineService, MachineStory, ServiceEntry } from './machine-story.js';
 export { PiecesEntry, WorkLook } from './work-record.js';
-export { NeedleLot, NeedleLotEntry } from './needle-lot.js';
+export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';
 export { PartUsedNeedle, Pocket, Sharps, SharpsEmptied } from './part-used-needle.js';
 export { Clearance, NeedleChange } from './needle-change.js';
 export {

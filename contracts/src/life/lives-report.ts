@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { MATERIAL_KINDS, POINT_FAMILIES, REMOVAL_CAUSES } from '@gantelet/core';
+import { MATERIAL_KINDS, POINT_FAMILIES, REMOVAL_CAUSES, SPLIT_BY } from '@gantelet/core';
 import { MACHINE_CLASSES } from '../floor/index.js';
 import { Job } from '../job/index.js';
-import { Id, Instant, Name } from '../shared/index.js';
+import { Id, Instant, Name, Version } from '../shared/index.js';
 
 /** A number that the data may leave open: null is without end. */
 const Open = z.number().nullable();
@@ -15,10 +15,48 @@ export const LifeGroup = z.object({
   material: z.enum(MATERIAL_KINDS),
   points: z.enum(POINT_FAMILIES),
   machineClass: z.enum(MACHINE_CLASSES),
+  /** What a split group is split by, such as `nm-120`; null for a whole one. */
+  part: z.string().max(40).nullable(),
 });
 export type LifeGroup = z.infer<typeof LifeGroup>;
 
-export const GroupId = z.string().regex(/^[a-z]+\.[a-z]+\.[a-z-]+$/, 'material.points.machine-class');
+export const GroupId = z
+  .string()
+  .max(80)
+  .regex(/^[a-z]+\.[a-z]+\.[a-z-]+(~[a-z0-9-]+)?$/, 'material.points.machine-class, with ~part when split');
+/** A group as the work of its needles makes it. */
+export const GroupOfWork = z
+  .string()
+  .max(60)
+  .regex(/^[a-z]+\.[a-z]+\.[a-z-]+$/, 'material.points.machine-class');
+
+/** What the lead decided for a group, and how many needles it has. */
+export const Grouping = z.object({
+  groupId: GroupOfWork,
+  group: LifeGroup,
+  needles: z.int().min(0),
+  mergedInto: GroupOfWork.nullable(),
+  splitBy: z.enum(SPLIT_BY).nullable(),
+  /** 0 before anything was decided. */
+  version: Version,
+});
+export type Grouping = z.infer<typeof Grouping>;
+
+export const GroupingChange = z.strictObject({
+  mergedInto: GroupOfWork.nullable(),
+  splitBy: z.enum(SPLIT_BY).nullable(),
+  version: Version,
+});
+export type GroupingChange = z.infer<typeof GroupingChange>;
+
+const LotEvidence = z.object({
+  lotId: Id,
+  needles: z.int(),
+  failures: z.int(),
+  expected: z.number(),
+  evidence: z.number(),
+  bad: z.boolean(),
+});
 
 const SurvivalStep = z.object({
   hours: Hours,
@@ -86,6 +124,8 @@ export const GroupReport = z.object({
   pooled: z.union([PooledLives, NoFit]),
   accidents: z.object({ count: z.int(), hours: Hours, perHour: z.number(), limits: Interval }).nullable(),
   advice: z.union([Advised, TooLittle]),
+  /** Each lot against the others; none without a law. */
+  lots: z.array(LotEvidence),
 });
 export type GroupReport = z.infer<typeof GroupReport>;
 
@@ -106,6 +146,7 @@ export const LifeView = z.object({
   /** The last fit that was asked for. */
   job: Job.nullable(),
   machines: z.array(z.object({ id: Id, name: Name })),
+  groupings: z.array(Grouping),
 });
 export type LifeView = z.infer<typeof LifeView>;
 

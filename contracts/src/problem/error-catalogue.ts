@@ -69,6 +69,11 @@ export const ERRORS = {
     status: 503,
     title: 'The line to the devices is down. Nothing was asked. Type the reading, or try again.',
   },
+  'group.unknown': { status: 422, title: 'There are no needles of such a group. Nothing was changed.' },
+  'group.merged': {
+    status: 422,
+    title: 'A group that is merged cannot take others in. Nothing was changed.',
+  },
   'job.unknown': { status: 404, title: 'There is no such job.' },
   'job.over': { status: 409, title: 'This job is over already. Nothing was changed.' },
   'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was kept. Try again.' },

@@ -48,6 +48,8 @@ describe('the error catalogue', () => {
       '422 device.not-counter: {name} is no counter. Nothing was kept.',
       '422 device.no-stand-in: {name} is a real device: use it by hand. Nothing was asked.',
       '503 device.line-down: The line to the devices is down. Nothing was asked. Type the reading, or try again.',
+      '422 group.unknown: There are no needles of such a group. Nothing was changed.',
+      '422 group.merged: A group that is merged cannot take others in. Nothing was changed.',
       '404 job.unknown: There is no such job.',
       '409 job.over: This job is over already. Nothing was changed.',
       '503 server.busy: The database is busy or starting. Nothing was kept. Try again.',

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import {
   Clearance,
+  EyeFrictionEntry,
   FloorMachine,
   FloorView,
   FloorZone,
@@ -169,6 +170,17 @@ export const floorRoutes = {
     body: NeedleLotEntry,
     reply: NeedleLot,
     errors: ['lot.code-taken'],
+  }),
+  testEye: writes({
+    id: 'testEye',
+    method: 'POST',
+    path: '/api/lots/:lotId/eye-tests',
+    summary: 'Log the friction test of the eye of one needle of a lot',
+    permission: 'mechanic',
+    params: z.strictObject({ lotId: Id }),
+    body: EyeFrictionEntry,
+    reply: NeedleLot,
+    errors: ['lot.unknown'],
   }),
   readStory: reads({
     id: 'readStory',

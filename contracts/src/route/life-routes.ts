@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Job } from '../job/index.js';
-import { GroupId, LifeView, NeedleEndRow } from '../life/index.js';
+import { GroupId, GroupingChange, GroupOfWork, LifeView, NeedleEndRow } from '../life/index.js';
 import { Id } from '../shared/index.js';
 import { Nothing, reads, streams, writes } from './route.js';
 
@@ -31,6 +31,17 @@ export const lifeRoutes = {
     permission: 'mechanic',
     body: Nothing,
     reply: Job,
+  }),
+  regroup: writes({
+    id: 'regroup',
+    method: 'PUT',
+    path: '/api/life/groupings/:groupId',
+    summary: 'Merge a group into another or split it, and work the lives out anew',
+    permission: 'lead',
+    params: z.strictObject({ groupId: GroupOfWork }),
+    body: GroupingChange,
+    reply: Job,
+    errors: ['group.unknown', 'group.merged', 'version.stale'],
   }),
   cancelJob: writes({
     id: 'cancelJob',

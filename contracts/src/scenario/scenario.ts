@@ -60,7 +60,19 @@ export const Scenario = z.strictObject({
       runningHours: z.number().min(0),
     }),
   ),
-  lots: z.array(NeedleLot.omit({ receivedBy: true }).extend({ receivedById: Id })),
+  lots: z.array(NeedleLot.omit({ receivedBy: true, friction: true }).extend({ receivedById: Id })),
+  /** Friction tests of the eyes of single needles. */
+  eyeTests: z.array(
+    z.strictObject({
+      id: Id,
+      lotId: Id,
+      weightN: z.number().positive(),
+      upN: z.number().positive(),
+      downN: z.number().positive(),
+      readAt: Instant,
+      readById: Id,
+    }),
+  ),
   services: z.array(
     z.strictObject({
       id: Id,

@@ -85,7 +85,7 @@ describe('a rate', () => {
 
 describe('a group', () => {
   it('is named by material, points and machine', () => {
-    expect(groupId({ material: 'leather', points: 'cutting', machineClass: 'flatbed' })).toBe(
+    expect(groupId({ material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null })).toBe(
       'leather.cutting.flatbed',
     );
   });

@@ -26,6 +26,14 @@ export {
   type LivesAssessment,
   type Sensitivity,
 } from './assess-lives.js';
+export {
+  frictionEvidence,
+  LOT_ERROR,
+  lotEvidence,
+  type LotEvidence,
+  type LotNeedle,
+} from './lot-evidence.js';
 export { groupId, readGroupId, wearingKind, type LifeGroup } from './life-group.js';
+export { effectiveGroup, SPLIT_BY, type GroupRule, type SplitBy } from './group-rule.js';
 export { changeCosts, type CostsOfShop } from './change-costs.js';
 export { survivalBand, type BandPoint } from './survival-band.js';

@@ -6,11 +6,18 @@ export interface LifeGroup<MachineClass extends string = string> {
   readonly material: MaterialKind;
   readonly points: PointFamily;
   readonly machineClass: MachineClass;
+  /** What a split group is split by, such as `nm-120`; null for a whole one. */
+  readonly part: string | null;
 }
 
-/** One name for a group. @example groupId({ material: 'leather', points: 'cutting', machineClass: 'flatbed' }) */
-export function groupId({ material, points, machineClass }: LifeGroup): string {
-  return `${material}.${points}.${machineClass}`;
+/**
+ * One name for a group.
+ *
+ * @example groupId({ material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null })
+ */
+export function groupId({ material, points, machineClass, part }: LifeGroup): string {
+  const whole = `${material}.${points}.${machineClass}`;
+  return part === null ? whole : `${whole}~${part}`;
 }
 
 /** What a group's name names; the parts are not checked. */
@@ -18,9 +25,11 @@ export function readGroupId(id: string): {
   readonly material: string;
   readonly points: string;
   readonly machineClass: string;
+  readonly part: string | null;
 } {
-  const [material = '', points = '', machineClass = ''] = id.split('.');
-  return { material, points, machineClass };
+  const [whole = '', part = null] = id.split('~');
+  const [material = '', points = '', machineClass = ''] = whole.split('.');
+  return { material, points, machineClass, part };
 }
 
 /** Kinds in the order in which they wear a needle, worst first, where a stack holds several. Common practice. */

@@ -9,6 +9,7 @@ import { counters } from './migrations/20261201-counters.js';
 import { floorReports } from './migrations/20261202-floor-reports.js';
 import { needlePockets } from './migrations/20261204-needle-pockets.js';
 import { floorWork } from './migrations/20261205-floor-work.js';
+import { lifeGroupings } from './migrations/20261206-life-groupings.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
@@ -27,6 +28,7 @@ const MIGRATIONS: readonly Migration[] = [
   needleCounts,
   needlePockets,
   floorWork,
+  lifeGroupings,
 ];
 
 /** The migrations of a database, to run up or down. */

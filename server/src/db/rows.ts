@@ -5,6 +5,7 @@ import type {
   MaterialKind,
   RemovalCause,
   SeamGrade,
+  SplitBy,
   ServiceKind,
   TensionTarget,
   Trouble,
@@ -198,6 +199,8 @@ export interface NeedleInstallRow {
   installedById: string;
   entryHours: number;
   setupId: string | null;
+  /** The group its work makes it belong to, and the one it is counted with. */
+  groupOfWork: string | null;
   lifeGroup: string | null;
   lotId: string | null;
 }
@@ -349,4 +352,21 @@ export interface MachineSetupRow {
   setupId: string;
   setAt: Date;
   setById: string;
+}
+export interface LifeGroupingRow {
+  groupOfWork: string;
+  mergedInto: string | null;
+  splitBy: SplitBy | null;
+  version: number;
+  setAt: Date;
+  setById: string;
+}
+export interface LotFrictionRow {
+  id: string;
+  lotId: string;
+  weightN: number;
+  upN: number;
+  downN: number;
+  readAt: Date;
+  readById: string;
 }

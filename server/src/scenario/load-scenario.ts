@@ -147,12 +147,17 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
     })),
     inOne,
   );
+  await tables.lotFrictions.bulkCreate(
+    scenario.eyeTests.map((test) => ({ ...test, readAt: new Date(test.readAt) })),
+    inOne,
+  );
   const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));
   await tables.needleInstalls.bulkCreate(
     scenario.installs.map(({ systemId, nm, pointId, finishId, installedAt, ...install }) => ({
       ...install,
       needleSystem: systemId,
       bladeNm: nm,
+      groupOfWork: groupOf(scenario, install, pointId),
       lifeGroup: groupOf(scenario, install, pointId),
       pointStyle: pointId,
       needleFinish: finishId,
@@ -217,5 +222,6 @@ function groupOf(
     material: wearingKind(stackOf(setup.layers)),
     points,
     machineClass: machine.machineClass,
+    part: null,
   });
 }

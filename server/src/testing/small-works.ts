@@ -145,6 +145,7 @@ export function smallWorks() {
     removals: [],
     lots: [],
     services: [],
+    eyeTests: [],
     partUsed: [],
     sharpsEmptyings: [],
     clearances: [],

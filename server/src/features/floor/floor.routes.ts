@@ -6,8 +6,7 @@ import { arrangeZone } from './floor-plan.service.js';
 import { readStory } from './machine-story.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
-import { registerLot } from './needle-lot.service.js';
-import { findLots } from './needle-lot.store.js';
+import { readLots, registerLot, testEye } from './needle-lot.service.js';
 import { discardPartUsed, emptySharps } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
 import { floorWatch } from './watch-floor.js';
@@ -39,7 +38,10 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.emptySharps, ({ body, key, person }, tx) =>
       emptySharps(database, key, body.counted, person, now(), tx),
     ),
-    answer(routes.listLots, () => findLots(database)),
+    answer(routes.listLots, () => readLots(database)),
+    write(routes.testEye, ({ params, body, key, person }, tx) =>
+      testEye(database, params.lotId, key, body, person, now(), tx),
+    ),
     write(routes.registerLot, ({ body, key, person }, tx) =>
       registerLot(database, key, body, person, now(), tx),
     ),

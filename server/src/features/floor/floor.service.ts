@@ -1,5 +1,6 @@
 import {
   callOf,
+  effectiveGroup,
   groupId,
   HOUR_MS,
   joinHours,
@@ -50,6 +51,7 @@ import {
 import { findMachine, listZones, lockMachine, updateMachine } from './machine.store.js';
 import { requireLot } from './needle-lot.service.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
+import { findGroupRules } from './life-group.store.js';
 import { findPieces } from './work-record.store.js';
 import { findKeptNeedles, readSharps } from './part-used.store.js';
 
@@ -125,9 +127,10 @@ export async function changeNeedle(
   const partUsed =
     change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
   if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);
+  const { systemId, nm, pointId, finishId } = change.needle;
+  const groupOfWork = await groupOfWorkOf(database, row, pointId, tx);
   const removalId =
     leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
-  const { systemId, nm, pointId, finishId } = change.needle;
   await insertInstall(
     database,
     {
@@ -141,7 +144,9 @@ export async function changeNeedle(
       installedById: person.id,
       entryHours: partUsed?.runningHours ?? 0,
       setupId: row.presentSetupId,
-      lifeGroup: await lifeGroupOf(database, row, pointId, tx),
+      groupOfWork,
+      lifeGroup:
+        groupOfWork && effectiveGroup(groupOfWork, change.needle, await findGroupRules(database, tx)),
       lotId: partUsed?.lotId ?? change.lotId,
     },
     tx,
@@ -218,8 +223,8 @@ export async function answerReport(
   return standingNow(database, report.machineId, await shopClock(database, tx), now, tx);
 }
 
-/** The group that a needle going into a machine will wear with; null for a machine that is set for nothing. */
-async function lifeGroupOf(
+/** The group that the work of a machine makes a needle belong to; null for a machine that is set for nothing. */
+async function groupOfWorkOf(
   database: Database,
   { presentSetupId, machineClass }: MachineRow,
   pointId: string,
@@ -228,7 +233,7 @@ async function lifeGroupOf(
   const layers = presentSetupId === null ? [] : await findLayers(database, presentSetupId, tx);
   const points = pointStyle(pointId)?.family;
   if (layers.length === 0 || !points) return null;
-  return groupId({ material: wearingKind(stackOf(layers)), points, machineClass });
+  return groupId({ material: wearingKind(stackOf(layers)), points, machineClass, part: null });
 }
 
 async function removeNeedle(

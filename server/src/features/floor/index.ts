@@ -9,4 +9,5 @@ export {
   listMachines,
   listRowsOf,
 } from './machine.store.js';
+export { countGroupsOfWork, findGroupings, regroupNeedles, writeGrouping } from './life-group.store.js';
 export { readFloor } from './floor.service.js';

@@ -1,13 +1,14 @@
-import { sameNeedle } from '@gantelet/core';
+import { eyeFriction, frictionEvidence, LOT_ERROR, sameNeedle, type EyePulls } from '@gantelet/core';
 import {
   ProblemError,
+  type EyeFrictionEntry,
   type NeedleChoice,
   type NeedleLot,
   type NeedleLotEntry,
   type Person,
 } from '@gantelet/contracts';
 import { databaseErrno, type Database, type Transaction } from '../../db/database.js';
-import { findLots, insertLot } from './needle-lot.store.js';
+import { findFrictions, findLots, insertFriction, insertLot } from './needle-lot.store.js';
 
 const DUPLICATE_KEY = 1062;
 
@@ -28,7 +29,49 @@ export async function registerLot(
     if (databaseErrno(error) !== DUPLICATE_KEY) throw error;
     throw new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);
   }
-  return (await findLots(database, id, tx))[0]!;
+  return readLot(database, id, tx);
+}
+
+/** All lots with what the eyes of their needles showed, the newest first. */
+export async function readLots(database: Database): Promise<NeedleLot[]> {
+  const [lots, frictions] = await Promise.all([findLots(database), findFrictions(database)]);
+  return lots.map((lot) => ({
+    ...lot,
+    friction: frictionOf(frictions.filter(({ lotId }) => lotId === lot.id)),
+  }));
+}
+
+/** Logs the test of one eye under the key it was sent with. @throws ProblemError `lot.unknown` */
+export async function testEye(
+  database: Database,
+  lotId: string,
+  id: string,
+  pulls: EyeFrictionEntry,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<NeedleLot> {
+  if ((await findLots(database, lotId, tx)).length === 0) throw new ProblemError('lot.unknown');
+  await insertFriction(database, { id, lotId, ...pulls, readAt: now, readById: person.id }, tx);
+  return readLot(database, lotId, tx);
+}
+
+async function readLot(database: Database, id: string, tx: Transaction): Promise<NeedleLot> {
+  const [lot] = await findLots(database, id, tx);
+  return { ...lot!, friction: frictionOf(await findFrictions(database, id, tx)) };
+}
+
+function frictionOf(tests: readonly EyePulls[]): NeedleLot['friction'] {
+  const eyes = tests.map(eyeFriction);
+  const tooMuch = eyes.filter((eye) => eye.tooMuch).length;
+  const evidence = frictionEvidence(eyes.length, tooMuch);
+  return {
+    tested: eyes.length,
+    tooMuch,
+    mean: eyes.length === 0 ? null : eyes.reduce((sum, { both }) => sum + both, 0) / eyes.length,
+    evidence,
+    bad: evidence >= 1 / LOT_ERROR,
+  };
 }
 
 /** @throws ProblemError `lot.unknown` for one that is not there or holds other needles */

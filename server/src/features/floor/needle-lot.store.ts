@@ -1,16 +1,19 @@
 import { QueryTypes } from 'sequelize';
 import type { NeedleLot } from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
-import type { NeedleLotRow } from '../../db/rows.js';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type { LotFrictionRow, NeedleLotRow } from '../../db/rows.js';
 
 type LotRow = Omit<NeedleLotRow, 'receivedById'> & { readonly receivedBy: string };
+
+/** A lot as it was registered, without what its eyes showed. */
+export type BareLot = Omit<NeedleLot, 'friction'>;
 
 /** All lots, the newest first; or one. */
 export async function findLots(
   { sequelize }: Database,
   only: string | null = null,
   tx: Transaction | null = null,
-): Promise<NeedleLot[]> {
+): Promise<BareLot[]> {
   const rows = await sequelize.query<LotRow>(
     `SELECT l.id, l.code, l.needle_system AS needleSystem, l.blade_nm AS bladeNm, l.point_style AS pointStyle,
             l.needle_finish AS needleFinish, l.received_at AS receivedAt, p.name AS receivedBy
@@ -30,6 +33,24 @@ export async function findLots(
     receivedAt: row.receivedAt.toISOString(),
     receivedBy: row.receivedBy,
   }));
+}
+
+/** Every eye test, by lot; or those of one. */
+export async function findFrictions(
+  { tables }: Database,
+  lotId: string | null = null,
+  tx: Transaction | null = null,
+): Promise<readonly LotFrictionRow[]> {
+  const where = lotId === null ? {} : { lotId };
+  return plainRows(await tables.lotFrictions.findAll({ where, transaction: tx }));
+}
+
+export async function insertFriction(
+  { tables }: Database,
+  row: LotFrictionRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.lotFrictions.create(row, { transaction: tx });
 }
 
 export async function insertLot({ tables }: Database, row: NeedleLotRow, tx: Transaction): Promise<void> {

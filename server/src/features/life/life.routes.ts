@@ -4,6 +4,7 @@ import { answer, stream, write, type Handled } from '../../http/handle.js';
 import type { JobWork } from '../../jobs/job-runner.js';
 import { cancelJob, queueJob, readJob } from '../../jobs/job.store.js';
 import { watchJob } from '../../jobs/watch-job.js';
+import { regroup } from './grouping.service.js';
 import { groupEnds, keepIntervals, livesInput, readLife } from './life.service.js';
 
 export function lifeRoutes(database: Database, now: () => Date): readonly Handled[] {
@@ -13,6 +14,10 @@ export function lifeRoutes(database: Database, now: () => Date): readonly Handle
     write(routes.fitLives, ({ key, person }, tx) =>
       queueJob(database, key, 'fit-lives', person.id, now(), tx),
     ),
+    write(routes.regroup, async ({ params, body, key, person }, tx) => {
+      await regroup(database, params.groupId, body, person, now(), tx);
+      return queueJob(database, key, 'fit-lives', person.id, now(), tx);
+    }),
     write(routes.cancelJob, ({ params }, tx) => cancelJob(database, params.jobId, now(), tx)),
     stream(routes.watchJob, async ({ params }) => watchJob(database, await readJob(database, params.jobId))),
   ];

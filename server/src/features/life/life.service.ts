@@ -5,13 +5,15 @@ import {
   hoursWatched,
   readGroupId,
   type AssessInput,
+  type LotNeedle,
   type NeedleEnd,
 } from '@gantelet/core';
 import { LifeGroup, ProblemError, type LifeView, type LivesReport } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { lastJob, lastResult } from '../../jobs/job.store.js';
-import { listMachines, readFloor } from '../floor/index.js';
+import { findGroupings, listMachines, readFloor } from '../floor/index.js';
 import { findShop } from '../shop/index.js';
+import { readGroupings } from './grouping.service.js';
 import { findStays, recordsVersion, setIntervals } from './life.store.js';
 
 /** A quarter of a year, for what was done of late. */
@@ -21,20 +23,42 @@ const QUARTER_MS = 91 * 24 * 3_600_000;
 export interface LivesInput {
   readonly dataVersion: string;
   readonly readAt: string;
-  readonly groups: readonly (AssessInput & { readonly group: LifeGroup })[];
+  readonly groups: readonly (Omit<AssessInput, 'ends'> & {
+    readonly group: LifeGroup;
+    readonly ends: readonly LotEnd[];
+  })[];
+}
+
+/** A needle's stay with its lot and when it was in. */
+export type LotEnd = NeedleEnd & Pick<LotNeedle, 'lotId' | 'fromMs' | 'toMs'>;
+
+/** A report of before lots were compared, or of before groups could be split, says nothing of them. */
+function withLots(report: LivesReport | null): LivesReport | null {
+  return (
+    report && {
+      ...report,
+      groups: report.groups.map((group) => ({
+        ...group,
+        group: { ...group.group, part: group.group.part ?? null },
+        lots: group.lots ?? [],
+      })),
+    }
+  );
 }
 
 /** What the Life room shows. */
 export async function readLife(database: Database): Promise<LifeView> {
-  const [dataVersion, report, job, machines] = await Promise.all([
+  const [dataVersion, report, job, machines, groupings] = await Promise.all([
     versionNow(database),
     lastResult(database, 'fit-lives'),
     lastJob(database, 'fit-lives'),
     listMachines(database),
+    readGroupings(database),
   ]);
   return {
     dataVersion,
-    report: report as LivesReport | null,
+    report: withLots(report as LivesReport | null),
+    groupings,
     job,
     machines: machines.map(({ id, name }) => ({ id, name })),
   };
@@ -67,11 +91,18 @@ export async function livesInput(database: Database, now: Date): Promise<LivesIn
 /** The needles of one group. */
 export async function groupEnds(database: Database, id: string, now: Date): Promise<NeedleEnd[]> {
   const [found] = await groupedStays(database, now, id);
-  return found?.stays.map(({ end }) => end) ?? [];
+  return (
+    found?.stays.map(({ end: { machineId, entryHours, hours, cause } }) => ({
+      machineId,
+      entryHours,
+      hours,
+      cause,
+    })) ?? []
+  );
 }
 
 interface Stay {
-  readonly end: NeedleEnd;
+  readonly end: LotEnd;
   readonly removedAt: Date | null;
 }
 
@@ -88,11 +119,12 @@ async function groupedStays(
       .flatMap(({ needle, age }) => (needle && age ? [[needle.installId, age.runningHours] as const] : [])),
   );
   const groups = new Map<string, Stay[]>();
-  for (const { installId, machineId, lifeGroup, entryHours, cause, removedAt, ...row } of rows) {
+  for (const { installId, machineId, lifeGroup, entryHours, cause, installedAt, removedAt, ...row } of rows) {
     const hours = row.hours ?? hoursNow.get(installId);
     if (hours === undefined) continue;
     const stays = groups.get(lifeGroup) ?? [];
-    stays.push({ end: { machineId, entryHours, hours, cause }, removedAt });
+    const [fromMs, toMs] = [installedAt.getTime(), (removedAt ?? now).getTime()];
+    stays.push({ end: { machineId, entryHours, hours, cause, lotId: row.lotId, fromMs, toMs }, removedAt });
     groups.set(lifeGroup, stays);
   }
   return [...groups]
@@ -113,6 +145,11 @@ export async function keepIntervals(database: Database, report: LivesReport, tx:
 
 /** Names the records and the costs together: a fit of another version is old. */
 async function versionNow(database: Database): Promise<string> {
-  const [records, shop] = await Promise.all([recordsVersion(database), findShop(database)]);
-  return `${records}.${shop?.version ?? 0}`;
+  const [records, shop, groupings] = await Promise.all([
+    recordsVersion(database),
+    findShop(database),
+    findGroupings(database),
+  ]);
+  const decided = groupings.reduce((sum, { version }) => sum + version, 0);
+  return `${records}.${shop?.version ?? 0}.${decided}`;
 }

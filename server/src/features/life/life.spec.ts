@@ -22,6 +22,7 @@ describe('the lives of needles', () => {
     const { install, portableInstall } = shop.works.ids;
     const replacements = { standing: [install, portableInstall] };
     await shop.database.sequelize.query('DELETE FROM jobs');
+    await shop.database.sequelize.query('DELETE FROM life_groupings');
     await shop.database.sequelize.query('DELETE FROM needle_removals');
     await shop.database.sequelize.query('DELETE FROM needle_installs WHERE id NOT IN (:standing)', {
       replacements,
@@ -45,7 +46,11 @@ describe('the lives of needles', () => {
   const ask = async (key = newId()) => (await mechanic.call(routes.fitLives, { key, body: {} })).body;
 
   /** Puts needles in and out of the compound, each worn after so many hours. */
-  async function wear(hours: readonly number[], cause: 'wear' | 'accident' | 'scheduled' = 'wear') {
+  async function wear(
+    hours: readonly number[],
+    cause: 'wear' | 'accident' | 'scheduled' = 'wear',
+    lotId: string | null = null,
+  ) {
     const { tables } = shop.database;
     const { compound, setup } = shop.works.ids;
     const person = (await tables.people.findOne({ where: { role: 'mechanic' } }))!.get('id') as string;
@@ -63,7 +68,9 @@ describe('the lives of needles', () => {
         installedById: person,
         entryHours: 0,
         setupId: setup,
+        groupOfWork: 'leather.cutting.flatbed',
         lifeGroup: 'leather.cutting.flatbed',
+        lotId,
       });
       await tables.needleRemovals.create({
         id: newId(),
@@ -88,7 +95,12 @@ describe('the lives of needles', () => {
     expect(body.job?.state).toBe('done');
     expect(body.report?.dataVersion).toBe(body.dataVersion);
     const group = body.report!.groups.find(({ group: { material } }) => material === 'leather')!;
-    expect(group.group).toEqual({ material: 'leather', points: 'cutting', machineClass: 'flatbed' });
+    expect(group.group).toEqual({
+      material: 'leather',
+      points: 'cutting',
+      machineClass: 'flatbed',
+      part: null,
+    });
     expect([group.causes.wear, group.causes.scheduled, group.stillIn]).toEqual([8, 2, 1]);
     if (group.advice.do === 'too-little') throw new Error('too little');
     expect(group.advice.intervalHours).toBeGreaterThan(2);
@@ -112,6 +124,74 @@ describe('the lives of needles', () => {
     const results = await shop.database.tables.jobs.findAll({ attributes: ['result'] });
     expect(results.filter((row) => row.get('result') !== null).length).toBe(1);
   }, 40_000);
+
+  it('are counted in the groups that the lead makes, at once and when a needle goes in', async () => {
+    await wear([9, 12, 14]);
+    const lead = await shop.signedIn('lead');
+    const group = async () => {
+      const [one] = (await mechanic.call(routes.readLife)).body.groupings;
+      return one!;
+    };
+    const whole = await group();
+    expect([whole.groupId, whole.needles, whole.splitBy]).toEqual(['leather.cutting.flatbed', 4, null]);
+    const regroup = (change: object, version: number, groupId = whole.groupId) =>
+      lead.call(routes.regroup, {
+        params: { groupId },
+        body: { mergedInto: null, splitBy: null, version, ...change },
+      });
+    const counted = async () => {
+      const rows = await shop.database.tables.needleInstalls.findAll({
+        where: { groupOfWork: whole.groupId },
+      });
+      return [...new Set(rows.map((row) => row.get('lifeGroup')))];
+    };
+    const split = await regroup({ splitBy: 'size' }, 0);
+    expect([split.status, split.body.kind]).toEqual([200, 'fit-lives']);
+    expect(await counted()).toEqual(['leather.cutting.flatbed~nm-140']);
+    const stale = await regroup({ splitBy: 'finish' }, 0);
+    expect((stale.body as unknown as Problem).code).toBe('version.stale');
+    const unknown = await regroup({ mergedInto: 'foam.cloth.post' }, 1);
+    expect((unknown.body as unknown as Problem).code).toBe('group.unknown');
+    const itself = await regroup({ mergedInto: whole.groupId }, 1);
+    expect((itself.body as unknown as Problem).code).toBe('group.merged');
+    const before = (await mechanic.call(routes.readLife)).body.dataVersion;
+    await regroup({}, 1);
+    expect(await counted()).toEqual([whole.groupId]);
+    expect((await mechanic.call(routes.readLife)).body.dataVersion).not.toBe(before);
+  });
+
+  it('show a lot that wears sooner', async () => {
+    const lot = async (code: string) =>
+      (await mechanic.call(routes.registerLot, { body: { code, needle: shop.works.work.needle } })).body.id;
+    const [good, bad] = [await lot('good'), await lot('bad')];
+    await wear([15, 14, 16, 13, 15, 14, 16, 15, 13, 14, 15, 16, 14, 15], 'scheduled', good);
+    await wear([4, 5, 3, 4, 5, 4, 3, 5, 4, 5, 4, 3], 'wear', bad);
+    run();
+    const { id } = await ask();
+    await until(id, 'done');
+    const { lots } = (await mechanic.call(routes.readLife)).body.report!.groups[0]!;
+    const of = (lotId: string) => lots.find((one) => one.lotId === lotId)!;
+    expect([of(good).bad, of(bad).bad]).toEqual([false, true]);
+    expect([of(bad).failures, of(good).failures]).toEqual([12, 0]);
+    expect(of(bad).expected).toBeLessThan(12);
+  }, 30_000);
+
+  it('show a lot of bad eyes after a few of them', async () => {
+    const entry = { code: 'eyes', needle: shop.works.work.needle };
+    const lot = (await mechanic.call(routes.registerLot, { body: entry })).body;
+    expect(lot.friction).toEqual({ tested: 0, tooMuch: 0, mean: null, evidence: 1, bad: false });
+    const test = (upN: number, downN: number) =>
+      mechanic.call(routes.testEye, { params: { lotId: lot.id }, body: { weightN: 1.17, upN, downN } });
+    expect((await test(1.5, 0.9)).body.friction.mean).toBeCloseTo(0.254, 3);
+    for (let i = 0; i < 3; i++) await test(2.2, 0.7);
+    const { friction } = (await mechanic.call(routes.listLots)).body.find(({ id }) => id === lot.id)!;
+    expect([friction.tested, friction.tooMuch, friction.bad]).toEqual([4, 3, true]);
+    expect((await test(0.9, 1.5)).status).toBe(400);
+    const nowhere = { params: { lotId: newId() }, body: { weightN: 1, upN: 2, downN: 1 } };
+    expect(((await mechanic.call(routes.testEye, nowhere)).body as unknown as Problem).code).toBe(
+      'lot.unknown',
+    );
+  });
 
   it('can be read needle by needle', async () => {
     await wear([9, 12, 14]);

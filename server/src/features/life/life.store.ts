@@ -12,14 +12,16 @@ export interface StayRow {
   /** Null while it is still in. */
   readonly cause: RemovalCause | null;
   readonly hours: number | null;
+  readonly installedAt: Date;
   readonly removedAt: Date | null;
+  readonly lotId: string | null;
 }
 
 /** Every needle that ever was in a machine and belongs to a group, or to one group. */
 export async function findStays({ sequelize }: Database, only: string | null): Promise<readonly StayRow[]> {
   return sequelize.query<StayRow>(
     `SELECT i.id AS installId, i.machine_id AS machineId, i.life_group AS lifeGroup, i.entry_hours AS entryHours,
-            r.cause, r.running_hours AS hours, r.removed_at AS removedAt
+            r.cause, r.running_hours AS hours, i.installed_at AS installedAt, r.removed_at AS removedAt, i.lot_id AS lotId
        FROM needle_installs i LEFT JOIN needle_removals r ON r.install_id = i.id
       WHERE i.life_group IS NOT NULL ${only === null ? '' : 'AND i.life_group = :only'}`,
     { type: QueryTypes.SELECT, replacements: { only } },

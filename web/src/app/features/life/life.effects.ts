@@ -3,6 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import {
   catchError,
+  concatMap,
   distinctUntilChanged,
   EMPTY,
   exhaustMap,
@@ -39,6 +40,49 @@ export const readView = createEffect(
       switchMap(() =>
         api.call(routes.readLife).pipe(
           map((view) => lifeActions.viewRead({ view })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** Regrouped needles are fitted at once; the groups themselves are read again. */
+export const regroup = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.regroup),
+      exhaustMap(({ key, groupId: id, change: body }) =>
+        api.call(routes.regroup, { key, params: { groupId: id }, body }).pipe(
+          map((job) => lifeActions.jobTold({ job })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const readLots = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.opened),
+      switchMap(() =>
+        api.call(routes.listLots).pipe(
+          map((lots) => lifeActions.lotsRead({ lots })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const testEye = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.testEye),
+      concatMap(({ key, lotId, pulls: body }) =>
+        api.call(routes.testEye, { key, params: { lotId }, body }).pipe(
+          map((lot) => lifeActions.eyeTested({ lot })),
           catchError(failed),
         ),
       ),

@@ -2,8 +2,15 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { groupId, REMOVAL_CAUSES, weibull } from '@gantelet/core';
-import { newId, roleReaches, type GroupReport } from '@gantelet/contracts';
+import { groupId, REMOVAL_CAUSES } from '@gantelet/core';
+import {
+  newId,
+  roleReaches,
+  type EyeFrictionEntry,
+  type GroupingChange,
+  type GroupReport,
+} from '@gantelet/contracts';
+import { HazardCurveComponent } from '../../shared/drawings/hazard-curve.component';
 import { LifeCurveComponent } from '../../shared/drawings/life-curve.component';
 import { ProbabilityPlotComponent } from '../../shared/drawings/probability-plot.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -12,24 +19,27 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { CAUSE_WORDS } from '../../shared/words/floor-words';
 import { adviceShort, groupText, hoursText, offText } from '../../shared/words/life-words';
 import { shopFeature } from '../shop/shop.state';
+import { GroupingsPanelComponent } from './groupings-panel.component';
 import { lifeAnswer, moneyIn, ruleCosts } from './life-answer';
 import { lastAge } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
+import { LotsPanelComponent } from './lots-panel.component';
 
 const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
   interval: 'good',
   'run-to-failure': 'info',
   'too-little': 'watch',
 };
-/** Ages at which the hazard is told, as shares of the scale. */
-const HAZARD_AT = [0.25, 0.5, 1] as const;
 
 /** How long do needles last here, and when is it cheapest to change them? */
 @Component({
   selector: 'gan-life',
   imports: [
     DatePipe,
+    GroupingsPanelComponent,
+    HazardCurveComponent,
     LifeCurveComponent,
+    LotsPanelComponent,
     ProbabilityPlotComponent,
     ProblemComponent,
     RouterLink,
@@ -57,6 +67,8 @@ export class LifePage {
   protected readonly hoursText = hoursText;
   protected readonly offText = offText;
   protected readonly mayFit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  protected readonly mayRegroup = computed(() => this.person()?.role === 'lead');
+  protected readonly lots = this.store.selectSignal(lifeFeature.selectLots);
   protected readonly running = computed(() => {
     const job = this.view()?.job;
     return job?.state === 'queued' || job?.state === 'running' ? job : null;
@@ -107,16 +119,6 @@ export class LifePage {
     if (shape < 1.1) return 'about 1: age does not tell';
     return shape < 2 ? 'wear sets in slowly' : 'wear sets in with age';
   });
-  protected readonly hazards = computed(() => {
-    const law = this.law();
-    if (!law) return null;
-    const life = weibull(law);
-    return HAZARD_AT.map((share) => {
-      const hours = Math.max(1, Math.round(share * law.scaleHours));
-      const worn = 1 - life.survival(hours + 1) / life.survival(hours);
-      return { hours, perHundred: Number((100 * worn).toFixed(1)) };
-    });
-  });
   protected readonly machines = computed(() => {
     const names = new Map(this.view()?.machines.map(({ id, name }) => [id, name]));
     return (this.pooled()?.machines ?? [])
@@ -142,6 +144,14 @@ export class LifePage {
 
   protected fit(): void {
     this.store.dispatch(lifeActions.fit({ key: newId() }));
+  }
+
+  protected regroup({ groupId: id, change }: { groupId: string; change: GroupingChange }): void {
+    this.store.dispatch(lifeActions.regroup({ key: newId(), groupId: id, change }));
+  }
+
+  protected testEye(lotId: string, pulls: EyeFrictionEntry): void {
+    this.store.dispatch(lifeActions.testEye({ key: newId(), lotId, pulls }));
   }
 
   protected cancel(jobId: string): void {

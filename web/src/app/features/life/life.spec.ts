@@ -24,8 +24,8 @@ function report(of: readonly NeedleEnd[], change: Partial<GroupReport['costs']> 
   const costs = { ...changeCosts(COSTS, 'leather'), ...change };
   const asDone = { hours: 200, causes: { scheduled: 10, wear: 4, accident: 1, changeover: 0, unknown: 0 } };
   const assessed = assessLives({ ends: of, costs, flatHours: 8, asDone });
-  const group = { material: 'leather', points: 'cutting', machineClass: 'flatbed' } as const;
-  return JSON.parse(JSON.stringify({ group, costs, ...assessed })) as GroupReport;
+  const group = { material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null } as const;
+  return JSON.parse(JSON.stringify({ group, costs, ...assessed, lots: [] })) as GroupReport;
 }
 
 describe('the answer of the Life room', () => {
@@ -86,6 +86,7 @@ describe('what the Life room knows', () => {
     report: { dataVersion: '1', fittedAt: '2026-03-04T10:00:00.000Z', groups: [report(ends(40)), other] },
     job: null,
     machines: [],
+    groupings: [],
   };
   const after = (...actions: Parameters<typeof lifeFeature.reducer>[1][]) => ({
     life: actions.reduce(lifeFeature.reducer, undefined as never),

@@ -8,7 +8,14 @@ import {
   props,
 } from '@ngrx/store';
 import { groupId, type BandPoint } from '@gantelet/core';
-import type { Job, LifeView, Problem } from '@gantelet/contracts';
+import type {
+  EyeFrictionEntry,
+  GroupingChange,
+  Job,
+  LifeView,
+  NeedleLot,
+  Problem,
+} from '@gantelet/contracts';
 
 export const lifeActions = createActionGroup({
   source: 'Life',
@@ -18,6 +25,10 @@ export const lifeActions = createActionGroup({
     'Group Chosen': props<{ groupId: string }>(),
     'Band Found': props<{ groupId: string; band: readonly BandPoint[] }>(),
     Fit: props<{ key: string }>(),
+    Regroup: props<{ key: string; groupId: string; change: GroupingChange }>(),
+    'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
+    'Test Eye': props<{ key: string; lotId: string; pulls: EyeFrictionEntry }>(),
+    'Eye Tested': props<{ lot: NeedleLot }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
     'Job Told': props<{ job: Job }>(),
@@ -30,9 +41,10 @@ export interface LifeState {
   readonly chosenId: string | null;
   readonly band: { readonly groupId: string; readonly band: readonly BandPoint[] } | null;
   readonly problem: Problem | null;
+  readonly lots: readonly NeedleLot[];
 }
 
-const initial: LifeState = { view: null, chosenId: null, band: null, problem: null };
+const initial: LifeState = { view: null, chosenId: null, band: null, problem: null, lots: [] };
 
 export const lifeFeature = createFeature({
   name: 'life',
@@ -44,7 +56,15 @@ export const lifeFeature = createFeature({
       ...state,
       band: { groupId: band.groupId, band: band.band },
     })),
-    on(lifeActions.fit, lifeActions.cancel, (state) => ({ ...state, problem: null })),
+    on(lifeActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
+    on(lifeActions.eyeTested, (state, { lot }) => ({
+      ...state,
+      lots: state.lots.map((one) => (one.id === lot.id ? lot : one)),
+    })),
+    on(lifeActions.fit, lifeActions.cancel, lifeActions.regroup, lifeActions.testEye, (state) => ({
+      ...state,
+      problem: null,
+    })),
     on(lifeActions.jobTold, (state, { job }) => ({ ...state, view: state.view && { ...state.view, job } })),
     on(lifeActions.failed, (state, { problem }) => ({ ...state, problem })),
   ),

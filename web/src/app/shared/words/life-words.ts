@@ -1,3 +1,4 @@
+import { needleFinish } from '@gantelet/core';
 import type { MaterialKind, PointFamily, RunToFailureReason, Sensitivity } from '@gantelet/core';
 import type { GroupReport, LifeGroup } from '@gantelet/contracts';
 import { CLASS_WORDS } from './machine-words';
@@ -23,8 +24,15 @@ export function kindText(kind: MaterialKind): string {
 }
 
 /** A group in words. @example 'Leather, cutting points, flatbed' */
-export function groupText({ material, points, machineClass }: LifeGroup): string {
-  return `${KIND_WORDS[material]}, ${POINT_WORDS[points]}, ${CLASS_WORDS[machineClass]}`;
+export function groupText({ material, points, machineClass, part }: LifeGroup): string {
+  const whole = `${KIND_WORDS[material]}, ${POINT_WORDS[points]}, ${CLASS_WORDS[machineClass]}`;
+  return part === null ? whole : `${whole}, ${partText(part)}`;
+}
+
+/** The part of a split group. @example partText('nm-120') // 'NM 120' */
+function partText(part: string): string {
+  const nm = /^nm-(\d+)$/.exec(part)?.[1];
+  return nm === undefined ? (needleFinish(part)?.name ?? part) : `NM ${nm}`;
 }
 
 /** Running hours to a tenth, the decimal left off where it is none. */

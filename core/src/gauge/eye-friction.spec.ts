@@ -1,0 +1,34 @@
+import fc from 'fast-check';
+import { eyeFriction } from './index.js';
+
+describe('the friction of an eye', () => {
+  // Common practice, no source: W 1.17 N with 1.5 and 0.9 N is good, with 2.2 and 0.7 N bad.
+  it('is that of the practice of the trade', () => {
+    const good = eyeFriction({ weightN: 1.17, upN: 1.5, downN: 0.9 });
+    expect(good.up).toBeCloseTo(0.247, 3);
+    expect(good.down).toBeCloseTo(0.261, 3);
+    expect(good.both).toBeCloseTo(0.254, 3);
+    expect([good.tooMuch, good.consistent]).toEqual([false, true]);
+    const bad = eyeFriction({ weightN: 1.17, upN: 2.2, downN: 0.7 });
+    expect(bad.up).toBeCloseTo(0.611, 3);
+    expect(bad.down).toBeCloseTo(0.503, 3);
+    expect(bad.both).toBeCloseTo(0.557, 3);
+    expect(bad.tooMuch).toBeTrue();
+  });
+
+  it('of both pulls lies between them when they fit the weight, and does not change with the scale', () => {
+    const friction = fc.double({ min: 0.01, max: 1.5, noNaN: true });
+    fc.assert(
+      fc.property(friction, fc.double({ min: 0.1, max: 50, noNaN: true }), (m, weightN) => {
+        const pulls = { weightN, upN: weightN * Math.exp(m), downN: weightN * Math.exp(-m) };
+        const one = eyeFriction(pulls);
+        expect(one.muTheta).toBeCloseTo(m, 9);
+        expect(one.both).toBeCloseTo(one.up, 9);
+        expect(one.both).toBeCloseTo(one.down, 9);
+        expect(one.consistent).toBeTrue();
+      }),
+    );
+    expect(eyeFriction({ weightN: 2, upN: 1.5, downN: 0.9 }).consistent).toBeFalse();
+    expect(() => eyeFriction({ weightN: 1, upN: 0.5, downN: 0.9 })).toThrowError(/upN/);
+  });
+});

@@ -1,0 +1,49 @@
+import { OutOfRange, requirePositive } from '../standing/index.js';
+
+/** Most friction that an eye may show, as a share of the pull. Common practice. */
+export const MOST_EYE_FRICTION = 0.35;
+/** How far both pulls may be off from the weight they lift and let down before the reading is doubted. */
+const CONSISTENT = 0.05;
+
+/** A weight hung on the thread, and the pull that moves the thread through the eye up and down. Newtons. */
+export interface EyePulls {
+  readonly weightN: number;
+  readonly upN: number;
+  readonly downN: number;
+}
+
+/** What an eye does to the thread. */
+export interface EyeFriction {
+  /** Shares, 0.25 for 25 %: lifting, letting down, and of both together. */
+  readonly up: number;
+  readonly down: number;
+  readonly both: number;
+  /** Friction times wrap, as the capstan has it. */
+  readonly muTheta: number;
+  /** The two pulls fit the weight: else something slipped or the weight is another. */
+  readonly consistent: boolean;
+  readonly tooMuch: boolean;
+}
+
+/**
+ * Friction of a needle's eye from a weight W and the pulls up and down: R = (T - W) / mean, and of both
+ * R = 2 tanh(m / 2) with m = ln(T_up / T_down) / 2 (capstan equation). Common practice accepts up to 35 %.
+ *
+ * @throws OutOfRange for pulls that are not above 0, or an up below the down
+ */
+export function eyeFriction({ weightN, upN, downN }: EyePulls): EyeFriction {
+  requirePositive('weightN', weightN);
+  requirePositive('upN', upN);
+  requirePositive('downN', downN);
+  if (upN < downN) throw new OutOfRange('upN', upN, `at least downN, ${downN}`);
+  const muTheta = 0.5 * Math.log(upN / downN);
+  const both = 2 * Math.tanh(muTheta / 2);
+  return {
+    up: (upN - weightN) / ((upN + weightN) / 2),
+    down: (weightN - downN) / ((weightN + downN) / 2),
+    both,
+    muTheta,
+    consistent: Math.abs(Math.sqrt(upN * downN) / weightN - 1) <= CONSISTENT,
+    tooMuch: both > MOST_EYE_FRICTION,
+  };
+}

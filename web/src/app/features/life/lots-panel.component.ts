@@ -1,0 +1,187 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { eyeFriction } from '@gantelet/core';
+import type { EyeFrictionEntry, GroupReport, NeedleLot } from '@gantelet/contracts';
+import { typedNumber } from '../../shared/typed-number';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+
+/** A lot with what its needles' lives and eyes say. */
+interface LotRow {
+  readonly id: string;
+  readonly code: string;
+  readonly bad: boolean;
+  readonly lives: string;
+  readonly eyes: string;
+}
+
+const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
+
+/** Does a lot wear sooner than the others, or hold bad eyes? */
+@Component({
+  selector: 'gan-lots-panel',
+  imports: [SignalMarkComponent, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<h2>Lots</h2>
+    @if (rows().length === 0) {
+      <p class="soft">No needle of this group has a lot. It is named when a needle is put in.</p>
+    } @else {
+      <table>
+        <caption class="visually-hidden">
+          Lots of this group
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">lot</th>
+            <th scope="col">worn, expected</th>
+            <th scope="col">eyes</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.id) {
+            <tr [class.bad]="row.bad">
+              <th scope="row">
+                @if (row.bad) {
+                  <gan-signal shape="due" />
+                }
+                {{ row.code }}
+              </th>
+              <td>{{ row.lives }}</td>
+              <td>{{ row.eyes }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <p class="soft">
+        {{ verdict() }}
+        <gan-standing
+          standing="assumption"
+          source="a test that may be looked at after every needle: all lots together are called bad by chance in at most 5 of 100 groups"
+        />
+      </p>
+    }
+    @if (mayTest() && known().length > 0) {
+      <details>
+        <summary>Test the eye of a needle</summary>
+        <p class="soft">
+          Hang a weight on the thread through the eye; pull it up, then let it down, and read both pulls.
+        </p>
+        <div class="test">
+          <label
+            >Lot
+            <select class="form-select" (change)="lotId.set($any($event.target).value)">
+              @for (lot of known(); track lot.id) {
+                <option [value]="lot.id" [selected]="lot.id === chosenId()">{{ lot.code }}</option>
+              }
+            </select>
+          </label>
+          <label
+            >Weight, N
+            <input class="form-control" inputmode="decimal" (change)="weightN.set(newtons($event))" />
+          </label>
+          <label
+            >Pull up, N
+            <input class="form-control" inputmode="decimal" (change)="upN.set(newtons($event))" />
+          </label>
+          <label
+            >Pull down, N
+            <input class="form-control" inputmode="decimal" (change)="downN.set(newtons($event))" />
+          </label>
+        </div>
+        @if (eye(); as eye) {
+          <p aria-live="polite">
+            <strong>{{ percent(eye.both) }} friction: {{ eye.tooMuch ? 'too much' : 'good' }}.</strong>
+            Up to 35 % is good <gan-standing standing="practice" />.
+            {{ eye.consistent ? '' : 'The two pulls do not fit the weight: weigh it, and pull evenly.' }}
+          </p>
+        }
+        <button type="button" class="button" [disabled]="!eye() || chosenId() === null" (click)="log()">
+          Log the test
+        </button>
+      </details>
+    }`,
+  styles: `
+    table {
+      width: 100%;
+    }
+    th,
+    td {
+      padding: 4px 6px 4px 0;
+      border-bottom: 1px solid var(--rule);
+      text-align: start;
+      font-size: 0.9375rem;
+    }
+    .bad {
+      color: var(--act);
+      font-weight: 600;
+    }
+    .test {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 8px;
+      margin-bottom: 8px;
+    }
+    summary {
+      min-height: 48px;
+      display: flex;
+      align-items: center;
+      text-decoration: underline;
+      cursor: pointer;
+    }
+  `,
+})
+export class LotsPanelComponent {
+  readonly group = input.required<GroupReport>();
+  readonly lots = input.required<readonly NeedleLot[]>();
+  readonly mayTest = input.required<boolean>();
+  readonly tested = output<{ readonly lotId: string; readonly pulls: EyeFrictionEntry }>();
+
+  protected readonly percent = percent;
+  protected readonly lotId = signal<string | null>(null);
+  protected readonly weightN = signal<number | null>(null);
+  protected readonly upN = signal<number | null>(null);
+  protected readonly downN = signal<number | null>(null);
+
+  /** The lots of this group, the newest first. */
+  protected readonly known = computed(() => {
+    const own = new Set(this.group().lots.map(({ lotId }) => lotId));
+    return this.lots().filter(({ id }) => own.has(id));
+  });
+  protected readonly chosenId = computed(
+    () => this.known().find(({ id }) => id === this.lotId())?.id ?? this.known()[0]?.id ?? null,
+  );
+  protected readonly rows = computed(() =>
+    this.known().map(({ id, code, friction }): LotRow => {
+      const lives = this.group().lots.find(({ lotId }) => lotId === id)!;
+      return {
+        id,
+        code,
+        bad: lives.bad || friction.bad,
+        lives: `${lives.failures}, ${lives.expected.toFixed(1)}`,
+        eyes: friction.mean === null ? 'not tested' : `${percent(friction.mean)} of ${friction.tested}`,
+      };
+    }),
+  );
+  protected readonly verdict = computed(() => {
+    const bad = this.rows().filter((row) => row.bad);
+    return bad.length === 0
+      ? 'No lot stands out.'
+      : `${bad.map(({ code }) => code).join(', ')}: bad. Take it out of use and tell who sold it.`;
+  });
+  private readonly pulls = computed(() => {
+    const [weightN, upN, downN] = [this.weightN(), this.upN(), this.downN()];
+    return weightN === null || upN === null || downN === null || upN < downN ? null : { weightN, upN, downN };
+  });
+  protected readonly eye = computed(() => {
+    const pulls = this.pulls();
+    return pulls && eyeFriction(pulls);
+  });
+
+  protected newtons(event: Event): number | null {
+    return typedNumber(event, (number) => number > 0 && number <= 100);
+  }
+
+  protected log(): void {
+    const [pulls, lotId] = [this.pulls(), this.chosenId()];
+    if (pulls && lotId !== null) this.tested.emit({ lotId, pulls });
+  }
+}

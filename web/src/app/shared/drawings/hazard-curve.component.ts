@@ -1,0 +1,138 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { weibull, type WeibullParameters } from '@gantelet/core';
+import { DrawingComponent } from './drawing.component';
+
+/** A step of the survival curve. */
+export interface HazardStep {
+  readonly hours: number;
+  readonly survival: number;
+}
+
+const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 14, 170];
+const BINS = 8;
+const POINTS = 60;
+
+/** How likely a needle of each age wears out in the next hour: what was seen as bars, the law as a line. */
+@Component({
+  selector: 'gan-hazard-curve',
+  imports: [DrawingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<gan-drawing name="needle-hazard" [text]="text()">
+    <svg viewBox="0 0 610 216" role="img" [attr.aria-label]="text()">
+      @for (bar of bars(); track bar.from) {
+        <rect
+          class="seen"
+          [attr.x]="x(bar.from) + 1"
+          [attr.y]="y(bar.perHour)"
+          [attr.width]="x(bar.to) - x(bar.from) - 2"
+          [attr.height]="${AXIS} - y(bar.perHour)"
+        />
+      }
+      <path class="law" [attr.d]="lawPath()" />
+      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
+      @for (tick of ticks(); track tick) {
+        <text [attr.x]="x(tick)" y="${AXIS + 20}" text-anchor="middle">{{ tick }}</text>
+      }
+      @for (share of shares(); track share) {
+        <text x="${LEFT - 8}" [attr.y]="y(share) + 5" text-anchor="end">{{ percent(share) }}</text>
+      }
+      <text x="${LEFT}" y="210">
+        % worn out in the next hour, by running hours; bars: seen, line: the law
+      </text>
+    </svg>
+  </gan-drawing>`,
+  styles: `
+    svg {
+      width: 100%;
+    }
+    .seen {
+      fill: var(--rule);
+    }
+    .law {
+      fill: none;
+      stroke: var(--info);
+      stroke-width: 2.5;
+    }
+    .axis {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.5;
+    }
+    text {
+      fill: var(--ink);
+      font: 500 14px var(--narrow);
+    }
+  `,
+})
+export class HazardCurveComponent {
+  readonly steps = input.required<readonly HazardStep[]>();
+  readonly law = input.required<WeibullParameters | null>();
+  readonly lastHours = input.required<number>();
+
+  /** Failures by the hour in each stretch of age, as survival fell over it; none where it fell to nothing. */
+  protected readonly bars = computed(() => {
+    const width = this.lastHours() / BINS;
+    return Array.from({ length: BINS }, (_, i) => {
+      const [from, to] = [i * width, (i + 1) * width];
+      const fell = Math.log(this.survivalAt(from) / this.survivalAt(to));
+      return { from, to, perHour: Number.isFinite(fell) ? fell / width : 0 };
+    });
+  });
+  private readonly points = computed(() => {
+    const law = this.law();
+    if (!law) return [];
+    const life = weibull(law);
+    return Array.from({ length: POINTS }, (_, i) => {
+      const hours = ((i + 0.5) / POINTS) * this.lastHours();
+      return [hours, life.hazardPerHour(hours)] as const;
+    });
+  });
+  private readonly most = computed(() =>
+    Math.max(
+      1e-6,
+      ...this.bars().map(({ perHour }) => perHour),
+      // A law of falling hazard begins without end.
+      ...this.points()
+        .slice(2)
+        .map(([, perHour]) => perHour),
+    ),
+  );
+  private readonly xScale = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]));
+  private readonly yScale = computed(() => scaleLinear([0, this.most()], [AXIS, TOP]).clamp(true));
+  protected readonly ticks = computed(() => this.xScale().ticks(8));
+  protected readonly shares = computed(() => this.yScale().ticks(4));
+  protected readonly lawPath = computed(() =>
+    line<readonly [number, number]>(
+      ([hours]) => this.x(hours),
+      ([, perHour]) => this.y(perHour),
+    )(this.points()),
+  );
+  protected readonly text = computed(() => {
+    const law = this.law();
+    if (!law) return 'No law yet of how likely needles wear out.';
+    const life = weibull(law);
+    const at = [0.25, 0.5, 0.9].map((share) => {
+      const hours = share * this.lastHours();
+      return `${(100 * life.hazardPerHour(hours)).toFixed(1)} % at ${hours.toFixed(0)} h`;
+    });
+    return `Needles that wear out in the next hour: ${at.join(', ')}.`;
+  });
+
+  private survivalAt(age: number): number {
+    return this.steps().findLast(({ hours }) => hours <= age)?.survival ?? 1;
+  }
+
+  protected x(hours: number): number {
+    return this.xScale()(hours);
+  }
+
+  protected y(perHour: number): number {
+    return this.yScale()(perHour);
+  }
+
+  protected percent(share: number): string {
+    return (100 * share).toFixed(share < 0.02 ? 1 : 0);
+  }
+}

@@ -43,4 +43,31 @@ test.describe('life', () => {
     const hours = (text: string | null) => Number(/at ([\d.]+) h/.exec(text ?? '')?.[1]);
     expect(hours(after)).toBeLessThan(hours(before));
   });
+
+  test('shows the lot that wears too soon, tests eyes, and splits a group', async ({ page }) => {
+    await signIn(page, 'lead');
+    await page.goto('/life');
+    await page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed/ }).click();
+    const lots = page.locator('gan-lots-panel');
+    await expect(lots.getByText('26-110E: bad.')).toBeVisible({ timeout: 20_000 });
+    await lots.getByText('Test the eye of a needle').click();
+    await lots.getByLabel('Weight, N').fill('1.17');
+    await lots.getByLabel('Pull up, N').fill('2.2');
+    await lots.getByLabel('Pull down, N').fill('0.7');
+    await lots.getByLabel('Pull down, N').blur();
+    await expect(lots.getByText('56 % friction: too much.')).toBeVisible();
+    await lots.getByRole('button', { name: 'Log the test' }).click();
+    await expect(lots.getByRole('row').filter({ hasText: '56 % of 1' }).first()).toBeVisible();
+
+    await page.getByText('Merge or split groups').click();
+    await page
+      .getByLabel('Split, Canvas and cloth, cloth points, flatbed', { exact: true })
+      .selectOption('by needle size');
+    const part = page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed, NM 110/ });
+    await expect(part).toBeVisible({ timeout: 20_000 });
+    await page
+      .getByLabel('Split, Canvas and cloth, cloth points, flatbed', { exact: true })
+      .selectOption('not');
+    await expect(part).toHaveCount(0, { timeout: 20_000 });
+  });
 });

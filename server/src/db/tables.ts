@@ -1,29 +1,32 @@
-import { DataTypes, type Model, type ModelAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
+import {
+  id,
+  instant,
+  instantOrNone,
+  measure,
+  measureOrNone,
+  ref,
+  refOrNone,
+  text,
+  textOrNone,
+  version,
+  whole,
+  wholeOrNone,
+  type Columns,
+} from './columns.js';
+import { floorTables } from './floor-tables.js';
 import type {
   BobbinReadingRow,
   GaugeReadingRow,
   JobRow,
-  LifeGroupingRow,
-  LifeIntervalRow,
-  LotFrictionRow,
-  ClearanceRow,
   DeviceRow,
   MachinePlateRow,
   MachineRow,
-  MachineServiceRow,
-  MachineSetupRow,
   MachineSystemRow,
-  NeedleCountRow,
-  NeedleInstallRow,
-  NeedleLotRow,
-  NeedleRemovalRow,
-  PartUsedNeedleRow,
   PersonRow,
-  PieceCountRow,
   PracticeRunRow,
   SetupLayerRow,
   SetupRow,
-  SharpsEmptyingRow,
   ShiftRow,
   ShopRow,
   ShopValueRow,
@@ -31,29 +34,10 @@ import type {
   SpoiledWorkRow,
   StitchDialReadingRow,
   TestSeamRow,
-  TroubleReportRow,
-  UndoneChangeRow,
-  WorkLookRow,
   WriteRow,
   ZoneRow,
   ZoneShiftRow,
 } from './rows.js';
-
-const id = { type: DataTypes.CHAR(36), primaryKey: true };
-const ref = { type: DataTypes.CHAR(36), allowNull: false };
-const refOrNone = { type: DataTypes.CHAR(36), allowNull: true };
-const text = { type: DataTypes.STRING, allowNull: false };
-const whole = { type: DataTypes.INTEGER, allowNull: false };
-const measure = { type: DataTypes.DOUBLE, allowNull: false };
-const measureOrNone = { type: DataTypes.DOUBLE };
-const wholeOrNone = { type: DataTypes.INTEGER };
-const textOrNone = { type: DataTypes.STRING };
-const instant = { type: DataTypes.DATE(6), allowNull: false };
-const instantOrNone = { type: DataTypes.DATE(6) };
-
-const version = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 };
-
-type Columns<Row extends object> = ModelAttributes<Model<Row, Row>, Row>;
 
 /** Binds every table to a connection. The shape in the database itself is made by the migrations. */
 export function defineTables(sequelize: Sequelize) {
@@ -70,6 +54,7 @@ export function defineTables(sequelize: Sequelize) {
     });
   }
   return {
+    ...floorTables(table),
     people: table<PersonRow>('people', { id, name: text, role: text, signInName: text, passwordHash: text }),
     shop: table<ShopRow>('shop', {
       id: { type: DataTypes.INTEGER, primaryKey: true },
@@ -237,129 +222,6 @@ export function defineTables(sequelize: Sequelize) {
       seams: whole,
       finishedAt: instant,
     }),
-    needleInstalls: table<NeedleInstallRow>('needle_installs', {
-      id,
-      machineId: ref,
-      needleSystem: text,
-      bladeNm: whole,
-      pointStyle: text,
-      needleFinish: text,
-      installedAt: instant,
-      installedById: ref,
-      entryHours: measure,
-      setupId: refOrNone,
-      groupOfWork: textOrNone,
-      lifeGroup: textOrNone,
-      lotId: refOrNone,
-    }),
-    workLooks: table<WorkLookRow>('work_looks', {
-      id,
-      zoneId: ref,
-      machineId: ref,
-      sewing: { type: DataTypes.BOOLEAN, allowNull: false },
-      lookedAt: instant,
-      lookedById: ref,
-    }),
-    pieceCounts: table<PieceCountRow>('piece_counts', {
-      id,
-      machineId: ref,
-      pieces: whole,
-      stitchesPerPiece: whole,
-      speedSpm: whole,
-      fromAt: instant,
-      toAt: instant,
-      countedById: ref,
-    }),
-    machineServices: table<MachineServiceRow>('machine_services', {
-      id,
-      machineId: ref,
-      kind: text,
-      note: text,
-      doneAt: instant,
-      doneById: ref,
-    }),
-    machineSetups: table<MachineSetupRow>('machine_setups', {
-      id,
-      machineId: ref,
-      setupId: ref,
-      setAt: instant,
-      setById: ref,
-    }),
-    lifeGroupings: table<LifeGroupingRow>('life_groupings', {
-      groupOfWork: { ...text, primaryKey: true },
-      mergedInto: textOrNone,
-      splitBy: textOrNone,
-      version: whole,
-      setAt: instant,
-      setById: ref,
-    }),
-    lotFrictions: table<LotFrictionRow>('lot_frictions', {
-      id,
-      lotId: ref,
-      weightN: measure,
-      upN: measure,
-      downN: measure,
-      readAt: instant,
-      readById: ref,
-    }),
-    needleLots: table<NeedleLotRow>('needle_lots', {
-      id,
-      code: text,
-      needleSystem: text,
-      bladeNm: whole,
-      pointStyle: text,
-      needleFinish: text,
-      receivedAt: instant,
-      receivedById: ref,
-    }),
-    partUsedNeedles: table<PartUsedNeedleRow>('part_used_needles', {
-      id,
-      removalId: ref,
-      pocket: whole,
-      keptAt: instant,
-      leftAt: instantOrNone,
-      takenInstallId: refOrNone,
-      discardedById: refOrNone,
-    }),
-    sharpsEmptyings: table<SharpsEmptyingRow>('sharps_emptyings', {
-      id,
-      emptiedAt: instant,
-      emptiedById: ref,
-      counted: whole,
-      expected: whole,
-    }),
-    undoneChanges: table<UndoneChangeRow>('undone_changes', {
-      id,
-      machineId: ref,
-      changeMade: { type: DataTypes.TEXT('long'), allowNull: false },
-      undoneAt: instant,
-      undoneById: ref,
-    }),
-    needleRemovals: table<NeedleRemovalRow>('needle_removals', {
-      id,
-      installId: ref,
-      machineId: ref,
-      removedAt: instant,
-      removedById: ref,
-      cause: text,
-      fragments: text,
-      runningHours: measure,
-    }),
-    needleCounts: table<NeedleCountRow>('needle_counts', {
-      deviceId: { ...ref, primaryKey: true },
-      installId: ref,
-      upTo: instant,
-      stitches: measure,
-      motorMs: measure,
-      coveredShiftMs: measure,
-    }),
-    clearances: table<ClearanceRow>('clearances', {
-      id,
-      removalId: ref,
-      clearedAt: instant,
-      clearedById: ref,
-      finding: text,
-    }),
     writes: table<WriteRow>('writes', {
       writeKey: id,
       routeId: text,
@@ -392,23 +254,6 @@ export function defineTables(sequelize: Sequelize) {
       askedAt: instant,
       askedById: ref,
       finishedAt: instantOrNone,
-    }),
-    troubleReports: table<TroubleReportRow>('trouble_reports', {
-      id,
-      machineId: ref,
-      installId: refOrNone,
-      trouble: text,
-      reportedAt: instant,
-      reportedById: ref,
-      answeredAt: instantOrNone,
-      answeredById: refOrNone,
-      finding: textOrNone,
-    }),
-    lifeIntervals: table<LifeIntervalRow>('life_intervals', {
-      lifeGroup: { ...text, primaryKey: true },
-      advice: text,
-      intervalHours: measureOrNone,
-      fittedAt: instant,
     }),
     signInTries: table<SignInTryRow>('sign_in_tries', {
       who: { type: DataTypes.STRING, primaryKey: true },

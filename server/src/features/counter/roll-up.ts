@@ -11,14 +11,11 @@ import { zoneOffset } from '../../time/zone-offset.js';
 import { findShop, readZoneTimes } from '../shop/index.js';
 import {
   addHours,
-  addUpNeedles,
   dropOldReadings,
-  findCountersToAddUp,
   findDueCounters,
   findLastRolledUp,
   findNewReadings,
   findReadings,
-  forgetAddedUp,
   lastReadingBefore,
   lockCounters,
   markHeard,
@@ -27,6 +24,7 @@ import {
   type KeptHour,
   type KeptReading,
 } from './counter.store.js';
+import { addUpNeedles, findCountersToAddUp, forgetAddedUp } from './needle-count.store.js';
 
 const DAY_MS = 24 * HOUR_MS;
 const MOST_DROPPED = 5000;

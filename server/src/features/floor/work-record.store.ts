@@ -1,5 +1,5 @@
-import { Op } from 'sequelize';
-import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { Op, QueryTypes } from 'sequelize';
+import type { Database, Transaction } from '../../db/database.js';
 import type { PieceCountRow, WorkLookRow } from '../../db/rows.js';
 
 export async function insertLook({ tables }: Database, row: WorkLookRow, tx: Transaction): Promise<void> {
@@ -23,21 +23,18 @@ export async function hasPieces(
 
 /** Pieces since the needle in each machine went in, or in one, by machine. */
 export async function findPieces(
-  { tables, sequelize }: Database,
+  { sequelize }: Database,
   only: string | null,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, readonly PieceCountRow[]>> {
-  const machine = only === null ? '' : 'AND m.id = :only';
-  const ids = sequelize.literal(
-    `(SELECT c.id FROM machines m JOIN needle_installs i ON i.id = m.present_install_id
-        JOIN piece_counts c ON c.machine_id = m.id AND c.to_at > i.installed_at ${machine})`,
-  );
-  const rows = plainRows(
-    await tables.pieceCounts.findAll({
-      where: { id: { [Op.in]: ids } },
-      replacements: { only },
-      transaction: tx,
-    }),
+  const rows = await sequelize.query<PieceCountRow>(
+    `SELECT c.id, c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
+            c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt, c.counted_by_id AS countedById
+       FROM piece_counts c
+       JOIN machines m ON m.id = c.machine_id
+       JOIN needle_installs i ON i.id = m.present_install_id
+      WHERE c.to_at > i.installed_at ${only === null ? '' : 'AND c.machine_id = :only'}`,
+    { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
   );
   const byMachine = new Map<string, PieceCountRow[]>();
   for (const row of rows) byMachine.set(row.machineId, [...(byMachine.get(row.machineId) ?? []), row]);

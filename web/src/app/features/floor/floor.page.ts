@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   inject,
   input,
   linkedSignal,
@@ -34,6 +35,9 @@ import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component'
 import { floorActions, floorFeature, type FloorOrder } from './floor.state';
 import { MachineRowComponent } from './machine-row.component';
 import { ZonePlanComponent } from './zone-plan.component';
+
+/** As many machines as a frame can draw. */
+const DRAWN_AT_ONCE = 120;
 
 /** Which needles are due, now? */
 @Component({
@@ -80,6 +84,17 @@ export class FloorPage {
   protected readonly openMachine = computed(
     () => this.machines().find(({ id }) => id === this.openId()) ?? null,
   );
+  /** Machines drawn so far: what is in sight first, the rest of a large floor frame by frame. */
+  private readonly drawn = signal(DRAWN_AT_ONCE);
+  protected readonly zonesDrawn = computed(() => {
+    let left = this.drawn();
+    return (this.floor()?.zones ?? []).map((zone) => {
+      const shown = zone.machines.slice(0, Math.max(0, left));
+      left -= zone.machines.length;
+      return { zone, shown };
+    });
+  });
+  protected readonly dueDrawn = computed(() => this.dueOrder().slice(0, this.drawn()));
   protected readonly headline = computed(() => {
     const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
     return `${of('stop')} to stop, ${of('due')} due now`;
@@ -90,6 +105,11 @@ export class FloorPage {
 
   constructor() {
     this.store.dispatch(floorActions.opened());
+    effect(() => {
+      if (this.drawn() < this.machines().length) {
+        requestAnimationFrame(() => this.drawn.update((count) => count + DRAWN_AT_ONCE));
+      }
+    });
     inject(DestroyRef).onDestroy(() => this.store.dispatch(floorActions.closed()));
   }
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { scaleLinear } from 'd3-scale';
+import { pointStyle } from '@gantelet/core';
 import type { FloorMachine } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -42,6 +43,9 @@ const BAR = 100;
     </div>`,
   styles: `
     :host {
+      /* Of a floor of thousands only what is in sight is laid out and painted. */
+      content-visibility: auto;
+      contain-intrinsic-size: auto 150px;
       display: flex;
       flex-direction: column;
       justify-content: space-between;
@@ -130,9 +134,10 @@ export class MachineRowComponent {
   protected readonly word = computed(() => (this.machine().age ? STATE_WORDS[this.state()] : 'no needle'));
   protected readonly needle = computed(() => {
     const { needle } = this.machine();
-    return needle
-      ? `${needle.systemId} ${needleSizeText(needle.nm, this.preferences.unitOrder()).first}`
-      : 'no needle logged';
+    if (!needle) return 'no needle logged';
+    const size = needleSizeText(needle.nm, this.preferences.unitOrder()).first;
+    const lot = needle.lotCode === null ? '' : `, lot ${needle.lotCode}`;
+    return `${needle.systemId} ${size}, ${pointStyle(needle.pointId)?.name ?? needle.pointId}${lot}`;
   });
   protected readonly counterText = computed(() => counterText(this.machine().counter));
   protected readonly leftText = computed(() => {

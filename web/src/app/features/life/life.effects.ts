@@ -76,6 +76,20 @@ export const readLots = createEffect(
   { functional: true },
 );
 
+export const registerLot = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.registerLot),
+      concatMap(({ key, entry: body }) =>
+        api.call(routes.registerLot, { key, body }).pipe(
+          map((lot) => lifeActions.lotRegistered({ lot })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const testEye = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

@@ -9,6 +9,7 @@ import {
   type EyeFrictionEntry,
   type GroupingChange,
   type GroupReport,
+  type NeedleLotEntry,
 } from '@gantelet/contracts';
 import { HazardCurveComponent } from '../../shared/drawings/hazard-curve.component';
 import { LifeCurveComponent } from '../../shared/drawings/life-curve.component';
@@ -148,6 +149,10 @@ export class LifePage {
 
   protected regroup({ groupId: id, change }: { groupId: string; change: GroupingChange }): void {
     this.store.dispatch(lifeActions.regroup({ key: newId(), groupId: id, change }));
+  }
+
+  protected registerLot(entry: NeedleLotEntry): void {
+    this.store.dispatch(lifeActions.registerLot({ key: newId(), entry }));
   }
 
   protected testEye(lotId: string, pulls: EyeFrictionEntry): void {

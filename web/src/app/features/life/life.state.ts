@@ -14,6 +14,7 @@ import type {
   Job,
   LifeView,
   NeedleLot,
+  NeedleLotEntry,
   Problem,
 } from '@gantelet/contracts';
 
@@ -27,6 +28,8 @@ export const lifeActions = createActionGroup({
     Fit: props<{ key: string }>(),
     Regroup: props<{ key: string; groupId: string; change: GroupingChange }>(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
+    'Register Lot': props<{ key: string; entry: NeedleLotEntry }>(),
+    'Lot Registered': props<{ lot: NeedleLot }>(),
     'Test Eye': props<{ key: string; lotId: string; pulls: EyeFrictionEntry }>(),
     'Eye Tested': props<{ lot: NeedleLot }>(),
     Cancel: props<{ key: string; jobId: string }>(),
@@ -57,6 +60,7 @@ export const lifeFeature = createFeature({
       band: { groupId: band.groupId, band: band.band },
     })),
     on(lifeActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
+    on(lifeActions.lotRegistered, (state, { lot }) => ({ ...state, lots: [lot, ...state.lots] })),
     on(lifeActions.eyeTested, (state, { lot }) => ({
       ...state,
       lots: state.lots.map((one) => (one.id === lot.id ? lot : one)),

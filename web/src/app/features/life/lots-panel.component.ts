@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { eyeFriction } from '@gantelet/core';
-import type { EyeFrictionEntry, GroupReport, NeedleLot } from '@gantelet/contracts';
+import { eyeFriction, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
+import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry } from '@gantelet/contracts';
 import { typedNumber } from '../../shared/typed-number';
+import { LotFormComponent } from './lot-form.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 
@@ -14,12 +15,13 @@ interface LotRow {
   readonly eyes: string;
 }
 
+const NEWEST_SHOWN = 5;
 const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
 
 /** Does a lot wear sooner than the others, or hold bad eyes? */
 @Component({
   selector: 'gan-lots-panel',
-  imports: [SignalMarkComponent, StandingComponent],
+  imports: [LotFormComponent, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Lots</h2>
     @if (rows().length === 0) {
@@ -37,7 +39,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
           </tr>
         </thead>
         <tbody>
-          @for (row of rows(); track row.id) {
+          @for (row of shown(); track row.id) {
             <tr [class.bad]="row.bad">
               <th scope="row">
                 @if (row.bad) {
@@ -51,6 +53,11 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
           }
         </tbody>
       </table>
+      @if (shown().length < rows().length) {
+        <button type="button" class="button small" (click)="all.set(true)">
+          All {{ rows().length }} lots
+        </button>
+      }
       <p class="soft">
         {{ verdict() }}
         <gan-standing
@@ -98,6 +105,9 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
           Log the test
         </button>
       </details>
+    }
+    @if (mayTest()) {
+      <gan-lot-form [usual]="usual()" (registered)="registered.emit($event)" />
     }`,
   styles: `
     table {
@@ -135,6 +145,8 @@ export class LotsPanelComponent {
   readonly mayTest = input.required<boolean>();
   readonly tested = output<{ readonly lotId: string; readonly pulls: EyeFrictionEntry }>();
 
+  readonly registered = output<NeedleLotEntry>();
+
   protected readonly percent = percent;
   protected readonly lotId = signal<string | null>(null);
   protected readonly weightN = signal<number | null>(null);
@@ -161,6 +173,11 @@ export class LotsPanelComponent {
       };
     }),
   );
+  protected readonly all = signal(false);
+  /** The newest, and whichever stands out. */
+  protected readonly shown = computed(() =>
+    this.rows().filter(({ bad }, i) => this.all() || bad || i < NEWEST_SHOWN),
+  );
   protected readonly verdict = computed(() => {
     const bad = this.rows().filter((row) => row.bad);
     return bad.length === 0
@@ -175,6 +192,16 @@ export class LotsPanelComponent {
     const pulls = this.pulls();
     return pulls && eyeFriction(pulls);
   });
+
+  protected readonly usual = computed(
+    () =>
+      (this.known()[0] ?? this.lots()[0])?.needle ?? {
+        systemId: NEEDLE_SYSTEMS[0]!.id,
+        nm: 110,
+        pointId: 'round',
+        finishId: USUAL_FINISH.id,
+      },
+  );
 
   protected newtons(event: Event): number | null {
     return typedNumber(event, (number) => number > 0 && number <= 100);

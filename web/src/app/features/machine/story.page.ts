@@ -22,6 +22,9 @@ import { machineActions, machineFeature } from './machine.state';
         <a routerLink="/machines">All machines</a>
         <a [routerLink]="['/machines', machineId()]">What it is</a>
         <a [routerLink]="['/floor', machineId()]">Needle change or report</a>
+        @if (machine()?.presentSetupId; as setupId) {
+          <a [routerLink]="['/bench', setupId]">Present set-up</a>
+        }
       </p>
       <h1>{{ machine()?.name ?? 'Machine' }}: {{ headline() }}</h1>
       <hr class="stitch" />

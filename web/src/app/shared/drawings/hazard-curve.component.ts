@@ -27,7 +27,7 @@ const POINTS = 60;
           [attr.x]="x(bar.from) + 1"
           [attr.y]="y(bar.perHour)"
           [attr.width]="x(bar.to) - x(bar.from) - 2"
-          [attr.height]="${AXIS} - y(bar.perHour)"
+          [attr.height]="axis - y(bar.perHour)"
         />
       }
       <path class="law" [attr.d]="lawPath()" />
@@ -101,6 +101,7 @@ export class HazardCurveComponent {
   );
   private readonly xScale = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]));
   private readonly yScale = computed(() => scaleLinear([0, this.most()], [AXIS, TOP]).clamp(true));
+  protected readonly axis = AXIS;
   protected readonly ticks = computed(() => this.xScale().ticks(8));
   protected readonly shares = computed(() => this.yScale().ticks(4));
   protected readonly lawPath = computed(() =>

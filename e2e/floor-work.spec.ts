@@ -1,0 +1,98 @@
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+
+test.describe('the work on the floor', () => {
+  test('arranges the plan of a zone by keyboard and by hand, for everybody', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/floor');
+    await page.getByRole('button', { name: 'Plan', exact: true }).click();
+    const zone = page.locator('gan-zone-plan').first();
+    await zone.getByRole('button', { name: 'Arrange Cover hall' }).click();
+    const first = zone.getByRole('button', { name: /^Long-arm 01:/ });
+    await expect(first).toHaveAccessibleName(/row 1, place 1$/);
+    await first.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowDown');
+    await expect(first).toHaveAccessibleName(/row 2, place 2$/);
+
+    const other = zone.getByRole('button', { name: /^Flatbed compound 07:/ });
+    const plan = (await zone.locator('.plan').boundingBox())!;
+    const from = (await other.boundingBox())!;
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(plan.x + plan.width * 0.93, plan.y + plan.height * 0.5, { steps: 8 });
+    await page.mouse.up();
+    await expect(other).toHaveAccessibleName(/row 2, place 8$/);
+    await expectAccessible(page);
+    await zone.getByRole('button', { name: 'Keep this plan' }).click();
+    await expect(page.getByRole('status')).toContainText('Plan kept for everybody.');
+
+    await page.reload();
+    await page.getByRole('button', { name: 'Plan', exact: true }).click();
+    await zone.getByRole('button', { name: 'Arrange Cover hall' }).click();
+    await expect(first).toHaveAccessibleName(/row 2, place 2$/);
+    await expect(other).toHaveAccessibleName(/row 2, place 8$/);
+  });
+
+  test('logs a service, and tells the story of the machine with it', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/machines');
+    await page.getByRole('link', { name: 'Patcher 22' }).click();
+    await page.getByRole('link', { name: 'Services and story' }).click();
+    await expect(page.getByRole('heading', { name: /^Patcher 22: / })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByLabel('Note for the next one logged').fill('a drop more than usual');
+    const lint = page.locator('.service').filter({ hasText: 'Lint out of hook and case' });
+    await lint.getByRole('button', { name: 'Done now' }).click();
+    await expect(page.getByRole('status')).toContainText('Lint out of hook and case: logged.');
+    await expect(lint).toContainText('0.0 of 4 running hours');
+    await expect(page.getByRole('listitem').first()).toContainText('a drop more than usual');
+    const before = await page.getByRole('listitem').count();
+    await page.getByRole('button', { name: 'What was before' }).click();
+    await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before);
+  });
+
+  test('ages a needle by the pieces where no counter is heard', async ({ page }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    const row = page.locator('gan-machine-row', { hasText: 'Patcher 23' });
+    await row.getByRole('button').click();
+    await page.getByText('Pieces sewn, as no counter is heard').click();
+    await page.getByLabel('Pieces', { exact: true }).fill('3');
+    await page.getByLabel('Stitches in each').fill('200');
+    await page.getByLabel('Over the last hours').fill('1');
+    await page.getByRole('button', { name: 'Write down' }).click();
+    await expect(page.getByRole('status')).toContainText('3 pieces written down.');
+    await row.getByRole('button').click();
+    await page.getByText('Pieces sewn, as no counter is heard').click();
+    await page.getByLabel('Pieces', { exact: true }).fill('3');
+    await page.getByLabel('Stitches in each').fill('200');
+    await page.getByLabel('Over the last hours').fill('1');
+    await page.getByRole('button', { name: 'Write down' }).click();
+    await expect(page.getByText('Pieces are written down for a part of this time.')).toBeVisible();
+  });
+});
+
+test.describe('a work sample on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('walks round a zone and sharpens the share that needles move', async ({ page }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    await page.getByRole('link', { name: 'looks at random moments' }).click();
+    await page.getByLabel('Zone').selectOption('Webbing bay');
+    const text = page.locator('.reason');
+    const looks = async () => Number(/(\d+) looks/.exec((await text.textContent())!)![1]);
+    const before = await looks();
+    await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
+    await expectAccessible(page);
+    await expectNoSidewaysScroll(page);
+    const asked = new Set<string>();
+    for (const answer of ['Sewing', 'Not sewing', 'Cannot see it', 'Sewing', 'Not sewing', 'Not sewing']) {
+      asked.add((await page.getByRole('heading', { name: /^Look now: / }).textContent())!);
+      await page.getByRole('button', { name: answer, exact: true }).click();
+    }
+    await expect(page.getByRole('button', { name: 'Walk round now, every machine once' })).toBeVisible();
+    expect(asked.size).toBe(6);
+    await expect.poll(looks).toBe(before + 5);
+  });
+});

@@ -1,0 +1,233 @@
+import { QueryTypes } from 'sequelize';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+
+/** What the counter of a machine says of the needle in it. */
+export interface CountedRow {
+  readonly machineId: string;
+  readonly lastHeardAt: Date | null;
+  readonly stitches: number;
+  readonly motorMs: number;
+  readonly coveredShiftMs: number;
+}
+
+/** End of what is known of an hour. */
+const KNOWN_TO = 'LEAST(h.hour_at + INTERVAL 1 HOUR, d.last_heard_at)';
+const microseconds = (from: string, to: string): string => `TIMESTAMPDIFF(MICROSECOND, ${from}, ${to})`;
+/** Share of what is known of an hour that lies between the needle going in and an instant. */
+const PART = `GREATEST(0, LEAST(1, ${microseconds('GREATEST(h.hour_at, i.installed_at)', `LEAST(${KNOWN_TO}, :until)`)}
+  / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
+/** Needles whose hours are asked for by name with one query. */
+const AT_ONCE = 500;
+const HOUR_MS = 3_600_000;
+
+type CounterSums = Omit<CountedRow, 'machineId' | 'lastHeardAt'>;
+
+/** A counter with the needle of its machine, and what of that is added up already. */
+interface CounterOfNeedle extends CounterSums {
+  readonly deviceId: string;
+  readonly machineId: string;
+  readonly lastHeardAt: Date | null;
+  /** Null for a machine without a needle. */
+  readonly installId: string | null;
+  readonly installedAt: Date | null;
+  /** Null when nothing is. */
+  readonly addedUpTo: Date | null;
+}
+
+/**
+ * What counters say of the needle in each machine, or in one, from when it went in until an instant; the hours in which
+ * these lie count by their part.
+ */
+export async function findCounted(
+  { sequelize }: Database,
+  only: string | null,
+  until: Date,
+  tx: Transaction | null = null,
+): Promise<readonly CountedRow[]> {
+  const which = only === null ? '' : 'AND d.machine_id = :only';
+  const counters = await findCountersOfNeedles(sequelize, which, { only }, until, tx);
+  const open = await sumOpenHours(sequelize, counters, until, tx);
+  const counted = new Map<string, CountedRow>();
+  for (const counter of counters) {
+    const { machineId, lastHeardAt } = counter;
+    const other = counted.get(machineId);
+    const sums = addedTogether([counter, open.get(counter.deviceId), other]);
+    const heardAt = latest(lastHeardAt, other?.lastHeardAt ?? null);
+    counted.set(machineId, { machineId, lastHeardAt: heardAt, ...sums });
+  }
+  return [...counted.values()];
+}
+
+/** Adds up what counters say of their needles in the hours before an instant. The counters must be locked. */
+export async function addUpNeedles(
+  { sequelize, tables }: Database,
+  deviceIds: readonly string[],
+  upTo: Date,
+  tx: Transaction,
+): Promise<void> {
+  if (deviceIds.length === 0) return;
+  const which = 'AND d.id IN (:deviceIds)';
+  const counters = await findCountersOfNeedles(sequelize, which, { deviceIds }, upTo, tx);
+  const open = await sumOpenHours(sequelize, counters, upTo, tx);
+  const rows = counters.flatMap((counter) => {
+    const { deviceId, installId } = counter;
+    return installId === null
+      ? []
+      : [{ deviceId, installId, upTo, ...addedTogether([counter, open.get(deviceId)]) }];
+  });
+  await tables.needleCounts.bulkCreate(rows, {
+    updateOnDuplicate: ['installId', 'upTo', 'stitches', 'motorMs', 'coveredShiftMs'],
+    transaction: tx,
+  });
+}
+
+/** Counters whose needle has hours before an instant that are not added up yet. */
+export async function findCountersToAddUp({ sequelize }: Database, upTo: Date): Promise<readonly string[]> {
+  const counters = await findCountersOfNeedles(sequelize, '', {}, upTo, null);
+  return counters
+    .filter(({ installedAt, addedUpTo }) => installedAt !== null && (addedUpTo ?? installedAt) < upTo)
+    .map(({ deviceId }) => deviceId);
+}
+
+/** Forgets what was added up for counters in hours from these on, by counter. */
+export async function forgetAddedUp(
+  { tables }: Database,
+  from: ReadonlyMap<string, number>,
+  tx: Transaction,
+): Promise<void> {
+  const deviceId = [...from.keys()];
+  const added = plainRows(await tables.needleCounts.findAll({ where: { deviceId }, transaction: tx }));
+  const wrong = added.filter((row) => row.upTo.getTime() > from.get(row.deviceId)!);
+  if (wrong.length === 0) return;
+  const where = { deviceId: wrong.map((row) => row.deviceId) };
+  await tables.needleCounts.destroy({ where, transaction: tx });
+}
+
+async function findCountersOfNeedles(
+  sequelize: Database['sequelize'],
+  which: string,
+  replacements: Readonly<Record<string, unknown>>,
+  until: Date,
+  tx: Transaction | null,
+): Promise<readonly CounterOfNeedle[]> {
+  return sequelize.query(
+    `SELECT d.id AS deviceId, m.id AS machineId, d.last_heard_at AS lastHeardAt, i.id AS installId,
+            i.installed_at AS installedAt, c.up_to AS addedUpTo, COALESCE(c.stitches, 0) AS stitches,
+            COALESCE(c.motor_ms, 0) AS motorMs, COALESCE(c.covered_shift_ms, 0) AS coveredShiftMs
+       FROM devices d
+       JOIN machines m ON m.id = d.machine_id
+       LEFT JOIN needle_installs i ON i.id = m.present_install_id
+       LEFT JOIN needle_counts c ON c.device_id = d.id AND c.install_id = i.id AND c.up_to <= :until
+      WHERE d.kind = 'counter' AND d.revoked_at IS NULL ${which}`,
+    { type: QueryTypes.SELECT, replacements: { ...replacements, until }, transaction: tx },
+  );
+}
+
+/** Sums the hours of each needle that are not added up yet. */
+async function sumOpenHours(
+  sequelize: Database['sequelize'],
+  counters: readonly CounterOfNeedle[],
+  until: Date,
+  tx: Transaction | null,
+): Promise<ReadonlyMap<string, CounterSums>> {
+  const whole = counters.filter((counter) => wantsWholeHours(counter, until));
+  const parted = counters.filter((counter) => !wantsWholeHours(counter, until));
+  const rows = await Promise.all([
+    sumWholeHours(sequelize, whole, tx),
+    sumPartedHours(sequelize, parted, until, tx),
+  ]);
+  return new Map(rows.flat().map(({ deviceId, ...sums }) => [deviceId, sums]));
+}
+
+/** Whether every hour since the last sum counts whole: the needle was in before, and all that was heard counts. */
+function wantsWholeHours({ addedUpTo, lastHeardAt }: CounterOfNeedle, until: Date): boolean {
+  return addedUpTo !== null && (lastHeardAt === null || lastHeardAt <= until);
+}
+
+type DeviceSums = CounterSums & { readonly deviceId: string };
+
+/** Sums whole hours; those who were added up to the same hour together. */
+async function sumWholeHours(
+  sequelize: Database['sequelize'],
+  counters: readonly CounterOfNeedle[],
+  tx: Transaction | null,
+): Promise<readonly DeviceSums[]> {
+  const hourOf = ({ addedUpTo }: CounterOfNeedle): number => addedUpTo!.getTime();
+  const groups = [...new Set(counters.map(hourOf))].map((fromMs) => ({
+    fromMs,
+    some: counters.filter((counter) => hourOf(counter) === fromMs),
+  }));
+  const rows = await Promise.all(
+    groups.map(async ({ fromMs, some }) => {
+      const deviceIds = some.map(({ deviceId }) => deviceId);
+      const sums = await sequelize.query<DeviceSums>(
+        `SELECT device_id AS deviceId, SUM(stitches) AS stitches, SUM(motor_ms) AS motorMs,
+                SUM(covered_shift_ms) AS coveredShiftMs
+           FROM counter_hours
+          WHERE hour_at >= :from ${some.length > AT_ONCE ? '' : 'AND device_id IN (:deviceIds)'}
+          GROUP BY device_id`,
+        {
+          type: QueryTypes.SELECT,
+          replacements: { from: new Date(fromMs), deviceIds },
+          transaction: tx,
+        },
+      );
+      const own = new Set(deviceIds);
+      return sums.filter(({ deviceId }) => own.has(deviceId));
+    }),
+  );
+  return rows.flat();
+}
+
+/**
+ * Sums hours by the part of them that counts. The earliest of them stands in the query for some needles together, those
+ * that began about the same time: a join on each one's own would read all that its counter ever had.
+ */
+async function sumPartedHours(
+  sequelize: Database['sequelize'],
+  counters: readonly CounterOfNeedle[],
+  until: Date,
+  tx: Transaction | null,
+): Promise<readonly DeviceSums[]> {
+  const open = counters
+    .flatMap(({ deviceId, installedAt, addedUpTo }) =>
+      installedAt ? [{ deviceId, from: addedUpTo ?? new Date(installedAt.getTime() - HOUR_MS) }] : [],
+    )
+    .sort((a, b) => b.from.getTime() - a.from.getTime());
+  const sumOf = (column: string): string => `SUM(h.${column} * ${PART})`;
+  const groups = Array.from({ length: Math.ceil(open.length / AT_ONCE) }, (_, i) =>
+    open.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
+  );
+  const rows = await Promise.all(
+    groups.map((some) =>
+      sequelize.query<DeviceSums>(
+        `SELECT STRAIGHT_JOIN h.device_id AS deviceId, ${sumOf('stitches')} AS stitches,
+                ${sumOf('motor_ms')} AS motorMs, ${sumOf('covered_shift_ms')} AS coveredShiftMs
+           FROM counter_hours h
+           JOIN devices d ON d.id = h.device_id
+           JOIN machines m ON m.id = d.machine_id
+           JOIN needle_installs i ON i.id = m.present_install_id
+           LEFT JOIN needle_counts c ON c.device_id = d.id AND c.install_id = i.id AND c.up_to <= :until
+          WHERE h.device_id IN (:deviceIds) AND h.hour_at >= :from AND h.hour_at >= COALESCE(c.up_to, :from)
+          GROUP BY h.device_id`,
+        {
+          type: QueryTypes.SELECT,
+          replacements: { until, deviceIds: some.map(({ deviceId }) => deviceId), from: some.at(-1)!.from },
+          transaction: tx,
+        },
+      ),
+    ),
+  );
+  return rows.flat();
+}
+
+function addedTogether(parts: readonly (CounterSums | undefined)[]): CounterSums {
+  const total = (of: keyof CounterSums): number => parts.reduce((sum, part) => sum + (part?.[of] ?? 0), 0);
+  return {
+    stitches: total('stitches'),
+    motorMs: total('motorMs'),
+    coveredShiftMs: total('coveredShiftMs'),
+  };
+}
+
+const latest = (a: Date | null, b: Date | null): Date | null => (a && b ? (a > b ? a : b) : (a ?? b));

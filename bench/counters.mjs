@@ -96,6 +96,7 @@ export function startAsking(address) {
   };
   const timer = setInterval(() => void ask(), ASK_EVERY_MS);
   return {
+    soFar: () => quantiles([...times]),
     stop: () => {
       clearInterval(timer);
       return { asked, lost, ...quantiles(times) };

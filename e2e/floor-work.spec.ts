@@ -54,7 +54,7 @@ test.describe('the work on the floor', () => {
   test('ages a needle by the pieces where no counter is heard', async ({ page }) => {
     await signIn(page, 'operator');
     await page.goto('/floor');
-    const row = page.locator('gan-machine-row', { hasText: 'Patcher 23' });
+    const row = page.locator('gan-machine-row', { hasText: 'Flatbed walking 23' });
     await row.getByRole('button').click();
     await page.getByText('Pieces sewn, as no counter is heard').click();
     await page.getByLabel('Pieces', { exact: true }).fill('3');

@@ -3,7 +3,7 @@ import type { Database } from '../../db/database.js';
 import { addUp, dropOld, rollUp } from './roll-up.js';
 
 const EVERY_MS = 5000;
-const ADD_UP_EVERY_MS = 10 * 60_000;
+const ADD_UP_EVERY_MS = 60_000;
 const DROP_EVERY_MS = 3_600_000;
 
 /** Rolls readings up every few seconds until stopped. Any number of servers may do so. */

@@ -59,7 +59,8 @@ function serve(): void {
   const log = pino({ level: config.logLevel });
   const app = createApp({ config, database, log });
   const jobs = startJobRunner(database, { 'fit-lives': fitLives(() => new Date()) }, log);
-  const rollUps = startRollUps(database, config.readingsDays, log);
+  // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
+  const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
   const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
     if (error) {
       console.error(`Cannot listen on port ${config.port}: ${error.message}`);
@@ -70,7 +71,7 @@ function serve(): void {
   });
   whenToldToStop(() => {
     app.stop();
-    const jobsStopped = Promise.all([jobs.stop(), rollUps.stop()]);
+    const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop()]);
     server.close(() => {
       void jobsStopped.then(async () => {
         await database.close();
@@ -85,10 +86,12 @@ function serve(): void {
 async function broker(): Promise<void> {
   if (!config.mqtt) throw new Error('Environment: GANTELET_MQTT_PORT is missing');
   const database = openDatabase(config.database);
+  const log = pino({ level: config.logLevel });
   const running = await startBroker(database, config.mqtt);
+  const rollUps = startRollUps(database, config.readingsDays, log);
   process.send?.({ listening: running.port });
   whenToldToStop(() => {
-    void running.stop().then(async () => {
+    void Promise.all([running.stop(), rollUps.stop()]).then(async () => {
       await database.close();
       if (process.connected) process.disconnect();
     });

@@ -16,23 +16,23 @@ const PHONE = { width: 390, height: 844 };
 const VIEWS = [
   ['bench', DESK, openStrap],
   ['bench-night', DESK, openStrap, 'night'],
-  ['bench-nothing-fits', DESK, openMisfit],
   ['bench-machines', DESK, askMachines],
   ['bench-threads', DESK, askThreads],
   ['changeover', DESK, openChangeover],
   ['thread', DESK, openThread],
-  ['label', DESK, openLabel],
   ['tension', DESK, openTension],
   ['practice', DESK, openPractice],
   ['floor', DESK, openFloor],
   ['floor-change', DESK, openSheet],
+  ['floor-plan', DESK, openPlan],
   ['life', DESK, openLife],
   ['machines', DESK, openMachines],
   ['machine', DESK, openMachine],
+  ['machine-story', DESK, openStory],
   ['catalogue', DESK, openCatalogue],
   ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
-  ['bench-phone', PHONE, openStrap],
+  ['looks-phone', PHONE, openLooks],
 ];
 
 await main(async () => {
@@ -117,11 +117,6 @@ async function openThread(page) {
   await page.getByLabel('As it reads on pack').fill('tkt 20 or V92');
 }
 
-async function openLabel(page) {
-  await page.goto('/label?read=135x16%20140%2F22%20LR');
-  await page.getByLabel('Lot, pocket or note').fill('lot 26-114, pocket 12');
-}
-
 async function openMachines(page) {
   await page.goto('/machines');
   await page.getByRole('link', { name: 'Flatbed compound 07' }).waitFor();
@@ -140,7 +135,7 @@ async function openCatalogue(page) {
 
 async function openLife(page) {
   await page.goto('/life');
-  await page.getByText(/Fitted/).waitFor();
+  await page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed/ }).click();
   await page.getByRole('img', { name: /One in ten needles/ }).waitFor();
   await page.waitForTimeout(2000);
 }
@@ -148,12 +143,6 @@ async function openLife(page) {
 async function openShop(page) {
   await page.goto('/shop');
   await page.getByLabel('One needle').waitFor();
-}
-
-async function openMisfit(page) {
-  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed drop 24' });
-  await page.getByRole('button', { name: 'Add a layer' }).click();
-  await page.getByLabel('Thread, as on the spool').fill('V415');
 }
 
 async function openTension(page) {
@@ -176,4 +165,23 @@ async function openFloor(page) {
 async function openSheet(page) {
   await openFloor(page);
   await page.getByRole('button', { name: 'Change needle, Patcher 22' }).click();
+}
+
+async function openPlan(page) {
+  await openFloor(page);
+  await page.getByRole('button', { name: 'Plan', exact: true }).click();
+}
+
+async function openStory(page) {
+  await openMachines(page);
+  await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
+  await page.getByRole('link', { name: 'Services and story' }).click();
+  await page.getByRole('listitem').first().waitFor();
+}
+
+async function openLooks(page) {
+  await page.goto('/floor/looks');
+  await page.getByLabel('Zone').selectOption('Webbing bay');
+  await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
+  await page.getByRole('heading', { name: /^Look now/ }).waitFor();
 }

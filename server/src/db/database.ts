@@ -15,7 +15,9 @@ export interface Database {
   close(): Promise<void>;
 }
 
-/** MariaDB's numbers for a deadlock and for a lock waited for too long: the transaction may simply be run again. */
+/** MariaDB's number for a row whose key another has. */
+const DUPLICATE_KEY = 1062;
+/** Its numbers for a deadlock and for a lock waited for too long: the transaction may simply be run again. */
 const RETRY_ERRNOS: readonly number[] = [1213, 1205];
 const TRIES = 6;
 const LONGEST_WAIT_MS = 40;
@@ -54,6 +56,11 @@ async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
 export function databaseErrno(error: unknown): number {
   const parent = (error as { parent?: { errno?: number } } | null)?.parent;
   return parent?.errno ?? 0;
+}
+
+/** Whether the database refused a row because another has its key. */
+export function isDuplicate(error: unknown): boolean {
+  return databaseErrno(error) === DUPLICATE_KEY;
 }
 
 /** The plain rows of found instances. */

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { ProblemError } from '@gantelet/contracts';
-import { databaseErrno, type Database, type Transaction } from '../db/database.js';
+import { isDuplicate, type Database, type Transaction } from '../db/database.js';
 
 /** What makes a write the same write when it is sent again. */
 export interface WriteIdentity {
@@ -10,8 +10,6 @@ export interface WriteIdentity {
   /** Everything of the request that decides what is written. */
   readonly request: unknown;
 }
-
-const DUPLICATE_KEY = 1062;
 
 /**
  * Does a write once. The key is claimed in the same transaction as the write, so a second sender waits for the first
@@ -51,7 +49,7 @@ async function claim(
     await tables.writes.create(row, { transaction: tx });
     return undefined;
   } catch (error) {
-    if (databaseErrno(error) !== DUPLICATE_KEY) throw error;
+    if (!isDuplicate(error)) throw error;
   }
   // The failed insert waited for the first sender to commit, and this is the first read of our snapshot. A locking read
   // would have the waiting senders deadlock on each other.

@@ -6,10 +6,8 @@ import {
   type ShopValueEntry,
   type ShopValueInput,
 } from '@gantelet/contracts';
-import { databaseErrno, type Database, type Transaction } from '../../db/database.js';
+import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { insertShopValue, readShopValues } from './catalogue.store.js';
-
-const DUPLICATE_KEY = 1062;
 
 /** The values this shop computes with. */
 export async function shopValues(database: Database, tx: Transaction | null = null): Promise<Values> {
@@ -37,7 +35,7 @@ export async function setShopValue(
     await insertShopValue(database, row, tx);
   } catch (error) {
     // Another writer took the same place in the history a moment before.
-    if (databaseErrno(error) === DUPLICATE_KEY) throw new ProblemError('value.moved-on');
+    if (isDuplicate(error)) throw new ProblemError('value.moved-on');
     throw error;
   }
   return { id, ...input, setAt: now.toISOString(), setBy: person.name };

@@ -7,10 +7,8 @@ import {
   type NeedleLotEntry,
   type Person,
 } from '@gantelet/contracts';
-import { databaseErrno, type Database, type Transaction } from '../../db/database.js';
+import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { findFrictions, findLots, insertFriction, insertLot } from './needle-lot.store.js';
-
-const DUPLICATE_KEY = 1062;
 
 /** Registers a lot under the key it was sent with. @throws ProblemError `lot.code-taken` */
 export async function registerLot(
@@ -26,7 +24,7 @@ export async function registerLot(
   try {
     await insertLot(database, { id, code, ...kind, receivedAt: now, receivedById: person.id }, tx);
   } catch (error) {
-    if (databaseErrno(error) !== DUPLICATE_KEY) throw error;
+    if (!isDuplicate(error)) throw error;
     throw new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);
   }
   return readLot(database, id, tx);

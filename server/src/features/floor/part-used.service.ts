@@ -1,6 +1,6 @@
 import { sameNeedle } from '@gantelet/core';
 import { newId, ProblemError, type NeedleChoice, type Person, type Sharps } from '@gantelet/contracts';
-import { databaseErrno, type Database, type Transaction } from '../../db/database.js';
+import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 import {
   findKeptNeedles,
   insertPartUsed,
@@ -9,8 +9,6 @@ import {
   takeFromPocket,
   type KeptNeedle,
 } from './part-used.store.js';
-
-const DUPLICATE_KEY = 1062;
 
 /** Lays the needle of a removal into a pocket. @throws ProblemError `pocket.taken` */
 export async function keepInPocket(
@@ -23,7 +21,7 @@ export async function keepInPocket(
   try {
     await insertPartUsed(database, { id: newId(), removalId, pocket, keptAt }, tx);
   } catch (error) {
-    if (databaseErrno(error) !== DUPLICATE_KEY) throw error;
+    if (!isDuplicate(error)) throw error;
     throw new ProblemError('pocket.taken', { pocket }, [
       { path: 'body.keptInPocket', message: 'an empty pocket' },
     ]);

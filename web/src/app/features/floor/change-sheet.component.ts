@@ -300,13 +300,6 @@ export interface ChangeSaid {
       align-items: center;
       min-height: 48px;
     }
-    summary {
-      min-height: 48px;
-      display: flex;
-      align-items: center;
-      cursor: pointer;
-      text-decoration: underline;
-    }
     p {
       margin-bottom: 8px;
     }

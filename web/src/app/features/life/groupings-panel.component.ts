@@ -54,13 +54,6 @@ const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size',
     }
   </details>`,
   styles: `
-    summary {
-      min-height: 48px;
-      display: flex;
-      align-items: center;
-      text-decoration: underline;
-      cursor: pointer;
-    }
     .group {
       border-top: 1px solid var(--rule);
       padding: 8px 0;

@@ -25,13 +25,6 @@ import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.compon
     </button>
   </details>`,
   styles: `
-    summary {
-      min-height: 48px;
-      display: flex;
-      align-items: center;
-      text-decoration: underline;
-      cursor: pointer;
-    }
     label,
     gan-needle-picker {
       display: block;

@@ -130,13 +130,6 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
       gap: 8px;
       margin-bottom: 8px;
     }
-    summary {
-      min-height: 48px;
-      display: flex;
-      align-items: center;
-      text-decoration: underline;
-      cursor: pointer;
-    }
   `,
 })
 export class LotsPanelComponent {

@@ -41,11 +41,6 @@ import { refusalText, WORSE_WORDS } from '../../shared/words/match-words';
     </div>
   </details>`,
   styles: `
-    summary {
-      cursor: pointer;
-      min-height: 40px;
-      text-decoration: underline;
-    }
     p {
       display: flex;
       gap: 8px;

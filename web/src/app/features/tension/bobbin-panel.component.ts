@@ -150,11 +150,6 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
       align-items: center;
       min-height: 36px;
     }
-    summary {
-      cursor: pointer;
-      min-height: 40px;
-      text-decoration: underline;
-    }
     .fields {
       display: grid;
       gap: 8px;

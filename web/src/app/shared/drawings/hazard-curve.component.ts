@@ -134,6 +134,6 @@ export class HazardCurveComponent {
   }
 
   protected percent(share: number): string {
-    return (100 * share).toFixed(share < 0.02 ? 1 : 0);
+    return (100 * share).toFixed(share > 0 && share < 0.02 ? 1 : 0);
   }
 }

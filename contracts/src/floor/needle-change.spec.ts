@@ -28,13 +28,14 @@ describe('the form of a needle change', () => {
 
   it('keeps only a whole needle that came out for other work', () => {
     const reads = (more: Partial<NeedleChange>) =>
-      NeedleChange.safeParse({ ...CHANGE, keptInPocket: 4, ...more }).success;
+      NeedleChange.safeParse({ ...CHANGE, removesInstallId: newId(), keptInPocket: 4, ...more }).success;
     expect(reads({ cause: 'changeover' })).toBeTrue();
     expect([reads({ cause: 'wear' }), reads({ cause: 'accident', fragments: 'all-found' })]).toEqual([
       false,
       false,
     ]);
     expect(reads({ cause: 'changeover', keptInPocket: 0 })).toBeFalse();
+    expect(reads({ cause: 'changeover', removesInstallId: null })).toBeFalse();
   });
 
   it('takes instants only in UTC', () => {

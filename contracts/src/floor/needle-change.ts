@@ -24,7 +24,8 @@ export const NeedleChange = z
   })
   .refine(
     (change) =>
-      change.keptInPocket === null || (change.fragments === 'whole' && change.cause === 'changeover'),
+      change.keptInPocket === null ||
+      (change.removesInstallId !== null && change.fragments === 'whole' && change.cause === 'changeover'),
     { path: ['keptInPocket'], error: 'only a whole needle that came out for other work is kept' },
   )
   .refine(

@@ -13,7 +13,7 @@ export {
   Zone,
 } from './machine.js';
 export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-report.js';
-export { PLAN_COLUMNS, PlanPlace, ZonePlan } from './floor-plan.js';
+export { PLAN_COLUMNS, PLAN_ROWS, PlanPlace, ZonePlan } from './floor-plan.js';
 export { MachineEvent, MachineService, MachineStory, ServiceEntry } from './machine-story.js';
 export { PiecesEntry, WorkLook } from './work-record.js';
 export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';

@@ -1,4 +1,4 @@
-import { PLAN_COLUMNS, type PlanPlace } from '@gantelet/contracts';
+import { PLAN_COLUMNS, PLAN_ROWS, type PlanPlace } from '@gantelet/contracts';
 
 /** A machine as far as its place goes. */
 export interface Placeable {
@@ -45,5 +45,5 @@ export function moveTo(layout: ZoneLayout, machineId: string, to: PlanPlace, mos
 
 /** Rows of a plan: those that are used, and one more to grow into. */
 export function rowsOf(layout: ZoneLayout): number {
-  return Math.max(1, ...[...layout.values()].map(({ row }) => row + 1)) + 1;
+  return Math.min(PLAN_ROWS, Math.max(1, ...[...layout.values()].map(({ row }) => row + 1)) + 1);
 }

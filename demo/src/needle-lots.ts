@@ -1,8 +1,8 @@
+import { HOUR_MS } from '@gantelet/core';
 import type { NeedleChoice, Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
-const LOT_MS = 61 * 24 * 3_600_000;
-const HOUR_MS = 3_600_000;
+const LOT_MS = 61 * 24 * HOUR_MS;
 const TESTED_LOTS = 6;
 const TESTED_EACH = 3;
 const WEIGHT_N = 1.17;

@@ -1,10 +1,9 @@
-import { SERVICE_KINDS, SERVICE_VALUE_IDS, SHIPPED_VALUES } from '@gantelet/core';
+import { HOUR_MS, SERVICE_KINDS, SERVICE_VALUE_IDS, SHIPPED_VALUES } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
 /** Clock hours of a working week for each running hour of a needle, about. */
 const CLOCK_PER_RUNNING = 6;
-const HOUR_MS = 3_600_000;
 /** How many of the last services of each kind the history keeps. */
 const KEPT = 3;
 const NOTES = ['', '', '', 'a little low', 'more than usual'];

@@ -1,2 +1,11 @@
-export { Grouping, GroupingChange, GroupOfWork } from './lives-report.js';
-export { GroupId, GroupReport, LifeGroup, LifeView, LivesReport, NeedleEndRow } from './lives-report.js';
+export {
+  GroupId,
+  Grouping,
+  GroupingChange,
+  GroupOfWork,
+  GroupReport,
+  LifeGroup,
+  LifeView,
+  LivesReport,
+  NeedleEndRow,
+} from './lives-report.js';

@@ -1,3 +1,4 @@
+import { NORMAL_95 } from '../numeric/index.js';
 import { OutOfRange } from '../standing/index.js';
 
 /** What work sampling saw: looked `looks` times, the needle was moving `sewing` times. */
@@ -22,9 +23,6 @@ export const DEFAULT_NEEDLE_FRACTION: NeedleFraction = {
   standing: 'practice',
 };
 
-/** Two-sided 95 % point of the standard normal distribution. */
-const Z_95 = 1.959963984540054;
-
 /**
  * Needle fraction of a work sample with its Wilson score interval (Wilson 1927), 95 %; the default when nothing was
  * sampled.
@@ -37,8 +35,9 @@ export function needleFraction(sample: WorkSample | null): NeedleFraction {
   if (!(looks > 0 && Number.isInteger(looks))) throw new OutOfRange('looks', looks, 'a whole number from 0');
   if (!(sewing >= 0 && sewing <= looks)) throw new OutOfRange('sewing', sewing, `0 to ${looks}`);
   const share = sewing / looks;
-  const z2 = Z_95 ** 2;
+  const z2 = NORMAL_95 ** 2;
   const centre = (share + z2 / (2 * looks)) / (1 + z2 / looks);
-  const half = (Z_95 * Math.sqrt((share * (1 - share)) / looks + z2 / (4 * looks ** 2))) / (1 + z2 / looks);
+  const half =
+    (NORMAL_95 * Math.sqrt((share * (1 - share)) / looks + z2 / (4 * looks ** 2))) / (1 + z2 / looks);
   return { value: share, low: centre - half, high: centre + half, standing: 'measured' };
 }

@@ -1,7 +1,5 @@
+import { NORMAL_95 } from '../numeric/index.js';
 import { OutOfRange, requirePositive } from '../standing/index.js';
-
-/** Two-sided 95 % point of the standard normal distribution. */
-const Z_95 = 1.959963984540054;
 
 /**
  * Waiting time to the next look of a work sample: exponential, so that no look can be foreseen and every moment of the
@@ -27,5 +25,5 @@ export function nextLookMs(draw: number, meanMs: number): number {
 export function looksFor(share: number, halfWidth: number): number {
   requirePositive('halfWidth', halfWidth);
   if (!(share >= 0 && share <= 1)) throw new OutOfRange('share', share, '0 to 1');
-  return Math.ceil((Z_95 ** 2 * share * (1 - share)) / halfWidth ** 2);
+  return Math.ceil((NORMAL_95 ** 2 * share * (1 - share)) / halfWidth ** 2);
 }

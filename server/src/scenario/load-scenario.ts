@@ -1,6 +1,7 @@
 import { groupId, pointStyle, stackOf, wearingKind } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
+import { needleColumns } from '../db/needle-columns.js';
 import { hashToken } from '../features/device/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
@@ -139,10 +140,7 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
   await tables.needleLots.bulkCreate(
     scenario.lots.map(({ needle, receivedAt, ...lot }) => ({
       ...lot,
-      needleSystem: needle.systemId,
-      bladeNm: needle.nm,
-      pointStyle: needle.pointId,
-      needleFinish: needle.finishId,
+      ...needleColumns(needle),
       receivedAt: new Date(receivedAt),
     })),
     inOne,
@@ -153,16 +151,16 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
   );
   const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));
   await tables.needleInstalls.bulkCreate(
-    scenario.installs.map(({ systemId, nm, pointId, finishId, installedAt, ...install }) => ({
-      ...install,
-      needleSystem: systemId,
-      bladeNm: nm,
-      groupOfWork: groupOf(scenario, install, pointId),
-      lifeGroup: groupOf(scenario, install, pointId),
-      pointStyle: pointId,
-      needleFinish: finishId,
-      installedAt: new Date(installedAt),
-    })),
+    scenario.installs.map(({ systemId, nm, pointId, finishId, installedAt, ...install }) => {
+      const group = groupOf(scenario, install, pointId);
+      return {
+        ...install,
+        ...needleColumns({ systemId, nm, pointId, finishId }),
+        groupOfWork: group,
+        lifeGroup: group,
+        installedAt: new Date(installedAt),
+      };
+    }),
     inOne,
   );
   await tables.needleRemovals.bulkCreate(

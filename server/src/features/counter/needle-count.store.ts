@@ -1,4 +1,5 @@
 import { QueryTypes } from 'sequelize';
+import { HOUR_MS } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** What the counter of a machine says of the needle in it. */
@@ -18,7 +19,6 @@ const PART = `GREATEST(0, LEAST(1, ${microseconds('GREATEST(h.hour_at, i.install
   / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
 /** Needles whose hours are asked for by name with one query. */
 const AT_ONCE = 500;
-const HOUR_MS = 3_600_000;
 
 type CounterSums = Omit<CountedRow, 'machineId' | 'lastHeardAt'>;
 

@@ -30,6 +30,7 @@ import {
   type TroubleReportInput,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { needleColumns } from '../../db/needle-columns.js';
 import type { MachineRow, NeedleInstallRow, PieceCountRow } from '../../db/rows.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
@@ -127,8 +128,7 @@ export async function changeNeedle(
   const partUsed =
     change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
   if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);
-  const { systemId, nm, pointId, finishId } = change.needle;
-  const groupOfWork = await groupOfWorkOf(database, row, pointId, tx);
+  const groupOfWork = await groupOfWorkOf(database, row, change.needle.pointId, tx);
   const removalId =
     leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
   await insertInstall(
@@ -136,10 +136,7 @@ export async function changeNeedle(
     {
       id: ids.installId,
       machineId,
-      needleSystem: systemId,
-      bladeNm: nm,
-      pointStyle: pointId,
-      needleFinish: finishId,
+      ...needleColumns(change.needle),
       installedAt: changedAt,
       installedById: person.id,
       entryHours: partUsed?.runningHours ?? 0,

@@ -3,7 +3,7 @@ import type { MachineService, Person, ServiceEntry } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { requireTime, shopClock, standingNow } from './floor.service.js';
 import { findLastServices, findRuns, insertService } from './machine-service.store.js';
-import { findMachine, lockMachine } from './machine.store.js';
+import { findMachineRow, lockMachine } from './machine.store.js';
 
 /** How the services of a machine stand. @throws ProblemError `machine.unknown` */
 export async function readServices(
@@ -15,7 +15,7 @@ export async function readServices(
 ): Promise<MachineService[]> {
   const clock = await shopClock(database, tx);
   const { needle, age } = await standingNow(database, machineId, clock, now, tx);
-  const { id: zoneId } = (await findMachine(database, machineId, tx)).zone;
+  const { zoneId } = await findMachineRow(database, machineId, tx);
   const worked = (fromMs: number, toMs: number) => clock.shiftHours(zoneId, new Date(fromMs), new Date(toMs));
   const [last, removed] = await Promise.all([
     findLastServices(database, machineId, tx),

@@ -39,8 +39,18 @@ export async function listZones({ tables }: Database, tx: Transaction | null = n
  *
  * @throws ProblemError `machine.unknown`
  */
-export async function lockMachine({ tables }: Database, id: string, tx: Transaction): Promise<MachineRow> {
-  const found = await tables.machines.findByPk(id, { transaction: tx, lock: true });
+export function lockMachine(database: Database, id: string, tx: Transaction): Promise<MachineRow> {
+  return findMachineRow(database, id, tx, true);
+}
+
+/** A machine's own row, without its lists. @throws ProblemError `machine.unknown` */
+export async function findMachineRow(
+  { tables }: Database,
+  id: string,
+  tx: Transaction | null = null,
+  lock = false,
+): Promise<MachineRow> {
+  const found = await tables.machines.findByPk(id, { transaction: tx, lock });
   if (!found) throw new ProblemError('machine.unknown');
   return found.get({ plain: true });
 }

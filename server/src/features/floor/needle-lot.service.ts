@@ -8,6 +8,7 @@ import {
   type Person,
 } from '@gantelet/contracts';
 import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
+import { needleColumns } from '../../db/needle-columns.js';
 import { findFrictions, findLots, insertFriction, insertLot } from './needle-lot.store.js';
 
 /** Registers a lot under the key it was sent with. @throws ProblemError `lot.code-taken` */
@@ -19,10 +20,12 @@ export async function registerLot(
   now: Date,
   tx: Transaction,
 ): Promise<NeedleLot> {
-  const { systemId, nm, pointId, finishId } = needle;
-  const kind = { needleSystem: systemId, bladeNm: nm, pointStyle: pointId, needleFinish: finishId };
   try {
-    await insertLot(database, { id, code, ...kind, receivedAt: now, receivedById: person.id }, tx);
+    await insertLot(
+      database,
+      { id, code, ...needleColumns(needle), receivedAt: now, receivedById: person.id },
+      tx,
+    );
   } catch (error) {
     if (!isDuplicate(error)) throw error;
     throw new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);

@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { NeedleLot } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { needleOfColumns } from '../../db/needle-columns.js';
 import type { LotFrictionRow, NeedleLotRow } from '../../db/rows.js';
 
 type LotRow = Omit<NeedleLotRow, 'receivedById'> & { readonly receivedBy: string };
@@ -24,12 +25,7 @@ export async function findLots(
   return rows.map((row) => ({
     id: row.id,
     code: row.code,
-    needle: {
-      systemId: row.needleSystem,
-      nm: row.bladeNm,
-      pointId: row.pointStyle,
-      finishId: row.needleFinish,
-    },
+    needle: needleOfColumns(row),
     receivedAt: row.receivedAt.toISOString(),
     receivedBy: row.receivedBy,
   }));

@@ -1,15 +1,12 @@
 import { QueryTypes } from 'sequelize';
 import type { PartUsedNeedle, Sharps } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
 import type { PartUsedNeedleRow } from '../../db/rows.js';
 
-interface PocketRow {
+interface PocketRow extends NeedleColumns {
   readonly id: string;
   readonly pocket: number;
-  readonly needle_system: string;
-  readonly blade_nm: number;
-  readonly point_style: string;
-  readonly needle_finish: string;
   readonly lot_id: string | null;
   readonly lot_code: string | null;
   readonly running_hours: number;
@@ -29,7 +26,8 @@ export async function findKeptNeedles(
   tx: Transaction | null = null,
 ): Promise<readonly KeptNeedle[]> {
   const rows = await sequelize.query<PocketRow>(
-    `SELECT k.id, k.pocket, i.needle_system, i.blade_nm, i.point_style, i.needle_finish, i.lot_id, l.code AS lot_code,
+    `SELECT k.id, k.pocket, i.needle_system AS needleSystem, i.blade_nm AS bladeNm, i.point_style AS pointStyle,
+            i.needle_finish AS needleFinish, i.lot_id, l.code AS lot_code,
             r.running_hours, m.name AS machine_name, s.name AS setup_name, k.kept_at, p.name AS kept_by
        FROM part_used_needles k
        JOIN needle_removals r ON r.id = k.removal_id
@@ -45,12 +43,7 @@ export async function findKeptNeedles(
   return rows.map((row) => ({
     id: row.id,
     pocket: row.pocket,
-    needle: {
-      systemId: row.needle_system,
-      nm: row.blade_nm,
-      pointId: row.point_style,
-      finishId: row.needle_finish,
-    },
+    needle: needleOfColumns(row),
     lotId: row.lot_id,
     lotCode: row.lot_code,
     runningHours: row.running_hours,

@@ -1,4 +1,4 @@
-import { piecesHours } from '@gantelet/core';
+import { HOUR_MS, piecesHours } from '@gantelet/core';
 import {
   ProblemError,
   type FloorMachine,
@@ -12,8 +12,6 @@ import { readZoneTimes } from '../shop/index.js';
 import { requireTime, shopClock, standingNow, zoneFraction } from './floor.service.js';
 import { lockMachine } from './machine.store.js';
 import { hasPieces, insertLook, insertPieces } from './work-record.store.js';
-
-const HOUR_MS = 3_600_000;
 
 /** Keeps one look of a work sample, and gives what is known of its zone with it. */
 export async function logLook(

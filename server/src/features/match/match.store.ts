@@ -1,6 +1,7 @@
 import { Op } from 'sequelize';
 import type { Setup, SetupWork } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { needleColumns, needleOfColumns } from '../../db/needle-columns.js';
 import type { SetupLayerRow, SetupRow } from '../../db/rows.js';
 
 /** Set-ups with their layers, by name; all of them, of one machine, or one alone. */
@@ -74,10 +75,7 @@ export function columnsOf(work: SetupWork) {
     threadLabel: work.thread.label,
     threadTex: work.thread.tex,
     threadConstruction: work.thread.constructionId,
-    needleSystem: work.needle.systemId,
-    bladeNm: work.needle.nm,
-    pointStyle: work.needle.pointId,
-    needleFinish: work.needle.finishId,
+    ...needleColumns(work.needle),
     plateHoleMm: work.plateHoleMm,
     stitchLengthMm: work.stitchLengthMm,
     sizeSchool: work.schools.size,
@@ -97,12 +95,7 @@ function setupOf(row: SetupRow, layers: readonly SetupLayerRow[], savedBy: strin
     machineId: row.machineId,
     layers: layers.map(({ materialId, thicknessMm, plies }) => ({ materialId, thicknessMm, plies })),
     thread: { label: row.threadLabel, tex: row.threadTex, constructionId: row.threadConstruction },
-    needle: {
-      systemId: row.needleSystem,
-      nm: row.bladeNm,
-      pointId: row.pointStyle,
-      finishId: row.needleFinish,
-    },
+    needle: needleOfColumns(row),
     plateHoleMm: row.plateHoleMm,
     stitchLengthMm: row.stitchLengthMm,
     schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },

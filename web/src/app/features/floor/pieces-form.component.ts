@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { HOUR_MS } from '@gantelet/core';
 import type { PiecesEntry } from '@gantelet/contracts';
 import { typedNumber } from '../../shared/typed-number';
 
 const SHIFT_HOURS = 8;
-const HOUR_MS = 3_600_000;
 
 /** Pieces that were sewn of late, for a machine whose counter is not heard. */
 @Component({

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { eyeFriction, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
+import { eyeFriction, MOST_EYE_FRICTION, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
 import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry } from '@gantelet/contracts';
 import { typedNumber } from '../../shared/typed-number';
 import { LotFormComponent } from './lot-form.component';
@@ -97,7 +97,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
         @if (eye(); as eye) {
           <p aria-live="polite">
             <strong>{{ percent(eye.both) }} friction: {{ eye.tooMuch ? 'too much' : 'good' }}.</strong>
-            Up to 35 % is good <gan-standing standing="practice" />.
+            Up to {{ percent(mostFriction) }} is good <gan-standing standing="practice" />.
             {{ eye.consistent ? '' : 'The two pulls do not fit the weight: weigh it, and pull evenly.' }}
           </p>
         }
@@ -141,6 +141,7 @@ export class LotsPanelComponent {
   readonly registered = output<NeedleLotEntry>();
 
   protected readonly percent = percent;
+  protected readonly mostFriction = MOST_EYE_FRICTION;
   protected readonly lotId = signal<string | null>(null);
   protected readonly weightN = signal<number | null>(null);
   protected readonly upN = signal<number | null>(null);

@@ -88,7 +88,10 @@ test.describe('a work sample on a phone', () => {
     await expectNoSidewaysScroll(page);
     const asked = new Set<string>();
     for (const answer of ['Sewing', 'Not sewing', 'Cannot see it', 'Sewing', 'Not sewing', 'Not sewing']) {
-      asked.add((await page.getByRole('heading', { name: /^Look now: / }).textContent())!);
+      const heading = page.getByRole('heading', { name: /^Look now: / });
+      // The answer before is drawn away a moment after its tap.
+      await expect.poll(async () => asked.has((await heading.textContent())!)).toBe(false);
+      asked.add((await heading.textContent())!);
       await page.getByRole('button', { name: answer, exact: true }).click();
     }
     await expect(page.getByRole('button', { name: 'Walk round now, every machine once' })).toBeVisible();

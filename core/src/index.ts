@@ -13,5 +13,6 @@ export * from './gauge/index.js';
 export * from './seam/index.js';
 export * from './floor/index.js';
 export * from './life/index.js';
+export * from './rounds/index.js';
 export * from './label/index.js';
 export * from './catalogue/index.js';

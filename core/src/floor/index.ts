@@ -2,7 +2,9 @@ export {
   shiftHours,
   shiftHoursUntil,
   shiftSpans,
+  shiftTimes,
   type ShiftPattern,
+  type ShiftTime,
   type Span,
   type UtcOffsetMinutes,
 } from './shift-pattern.js';

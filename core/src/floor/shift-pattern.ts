@@ -22,31 +22,64 @@ export type UtcOffsetMinutes = (instantMs: number) => number;
 const MINUTE_MS = 60_000;
 const DAY_MS = 24 * 60 * MINUTE_MS;
 
+/** One time that a shift is worked. */
+export interface ShiftTime extends Span {
+  /** Its place among the patterns. */
+  readonly pattern: number;
+  /** Local date it begins on, such as 2026-03-29. */
+  readonly date: string;
+}
+
+/**
+ * Every time that shifts are worked and that overlaps an interval, whole, in order of their start. A shift that begins on a
+ * holiday is not worked; one that began the day before is worked to its end.
+ *
+ * @param holidays local dates
+ */
+export function shiftTimes(
+  patterns: readonly ShiftPattern[],
+  { startMs, endMs }: Span,
+  utcOffset: UtcOffsetMinutes,
+  holidays: ReadonlySet<string> = new Set(),
+): readonly ShiftTime[] {
+  patterns.forEach(requirePattern);
+  if (!(endMs > startMs) || patterns.length === 0) return [];
+  const times: ShiftTime[] = [];
+  const firstDayMs = localMidnightMs(startMs, utcOffset) - DAY_MS;
+  for (let dayMs = firstDayMs; dayMs <= endMs + utcOffset(endMs) * MINUTE_MS; dayMs += DAY_MS) {
+    const day = new Date(dayMs);
+    const date = day.toISOString().slice(0, 10);
+    if (holidays.has(date)) continue;
+    patterns.forEach(({ weekdays, startMinute, lengthMinutes }, pattern) => {
+      if (!weekdays.includes(day.getUTCDay())) return;
+      const localStartMs = dayMs + startMinute * MINUTE_MS;
+      const time = {
+        pattern,
+        date,
+        startMs: toInstantMs(localStartMs, utcOffset),
+        endMs: toInstantMs(localStartMs + lengthMinutes * MINUTE_MS, utcOffset),
+      };
+      if (time.endMs > startMs && time.startMs < endMs && time.endMs > time.startMs) times.push(time);
+    });
+  }
+  return times.sort((a, b) => a.startMs - b.startMs || a.pattern - b.pattern);
+}
+
 /**
  * The shifts that overlap an interval, cut to it, in order of their start. Shifts that overlap each other are joined,
  * so that no minute counts twice.
  */
 export function shiftSpans(
   patterns: readonly ShiftPattern[],
-  { startMs, endMs }: Span,
+  span: Span,
   utcOffset: UtcOffsetMinutes,
 ): readonly Span[] {
-  patterns.forEach(requirePattern);
-  if (!(endMs > startMs) || patterns.length === 0) return [];
-  const spans: Span[] = [];
-  const firstDayMs = localMidnightMs(startMs, utcOffset) - DAY_MS;
-  for (let dayMs = firstDayMs; dayMs <= endMs + utcOffset(endMs) * MINUTE_MS; dayMs += DAY_MS) {
-    const weekday = new Date(dayMs).getUTCDay();
-    for (const pattern of patterns) {
-      if (!pattern.weekdays.includes(weekday)) continue;
-      const localStartMs = dayMs + pattern.startMinute * MINUTE_MS;
-      const from = toInstantMs(localStartMs, utcOffset);
-      const to = toInstantMs(localStartMs + pattern.lengthMinutes * MINUTE_MS, utcOffset);
-      const cut = { startMs: Math.max(from, startMs), endMs: Math.min(to, endMs) };
-      if (cut.endMs > cut.startMs) spans.push(cut);
-    }
-  }
-  return joined(spans);
+  return joined(
+    shiftTimes(patterns, span, utcOffset).map(({ startMs, endMs }) => ({
+      startMs: Math.max(span.startMs, startMs),
+      endMs: Math.min(span.endMs, endMs),
+    })),
+  );
 }
 
 /** Shift hours between two instants. */

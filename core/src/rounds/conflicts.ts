@@ -1,0 +1,78 @@
+import type { Changes, MinutesLimit, RoundsProblem } from './rounds-problem.js';
+
+/** A limit that changes do not keep, with the least that would have to give way. */
+export type Conflict =
+  | { readonly limit: 'closed'; readonly machine: number; readonly shift: number }
+  | {
+      readonly limit: 'minutes';
+      readonly shift: number;
+      /** Null: of all; else only of mechanics who can do one of these. */
+      readonly skills: readonly number[] | null;
+      readonly wanted: number;
+      readonly allowed: number;
+    }
+  | {
+      readonly limit: 'needles';
+      readonly kind: number;
+      /** First shift in which more are used than there are. */
+      readonly shift: number;
+      readonly wanted: number;
+      readonly allowed: number;
+    };
+
+const ROUNDING = 1e-6;
+
+/** Every limit that changes break; none for a plan that can be done. */
+export function conflictsOf(problem: RoundsProblem, changes: Changes): readonly Conflict[] {
+  return [
+    ...problem.machines.flatMap(({ closed }, machine) =>
+      changes[machine]!.filter((shift) => closed.includes(shift)).map((shift) => ({
+        limit: 'closed' as const,
+        machine,
+        shift,
+      })),
+    ),
+    ...problem.minutes.flatMap((limit) => minutesConflict(problem, changes, limit)),
+    ...problem.stock.flatMap((allowed, kind) => needlesConflict(problem, changes, kind, allowed)),
+  ];
+}
+
+/** What the pinned changes alone break. Without any, there is always a plan: fewer changes cost more but are allowed. */
+export function pinConflicts(problem: RoundsProblem): readonly Conflict[] {
+  return conflictsOf(
+    problem,
+    problem.machines.map(({ pinned }) => pinned),
+  );
+}
+
+function minutesConflict(
+  { machines, zones }: RoundsProblem,
+  changes: Changes,
+  { shift, minutes, skills }: MinutesLimit,
+): readonly Conflict[] {
+  let wanted = 0;
+  const visited = new Set<number>();
+  machines.forEach(({ skill, zone, changeMinutes }, m) => {
+    if (!changes[m]!.includes(shift) || (skills !== null && !skills.includes(skill))) return;
+    wanted += changeMinutes;
+    visited.add(zone);
+  });
+  if (skills === null) for (const zone of visited) wanted += zones[zone]!.setupMinutes;
+  const allowed = Math.max(0, minutes);
+  return wanted > allowed + ROUNDING ? [{ limit: 'minutes', shift, skills, wanted, allowed }] : [];
+}
+
+function needlesConflict(
+  { machines }: RoundsProblem,
+  changes: Changes,
+  kind: number,
+  allowed: readonly number[],
+): readonly Conflict[] {
+  const own = machines.flatMap((machine, m) => (machine.kind === kind ? changes[m]! : []));
+  for (const [shift, most] of allowed.entries()) {
+    const wanted = own.filter((s) => s <= shift).length;
+    if (wanted > Math.max(0, most) + ROUNDING)
+      return [{ limit: 'needles', kind, shift, wanted, allowed: Math.max(0, most) }];
+  }
+  return [];
+}

@@ -1,0 +1,101 @@
+import { bestInterval, weibull, type ChangeCosts, type NeedleEnds } from '../life/index.js';
+import { integrate } from '../numeric/index.js';
+import { requireNotNegative } from '../standing/index.js';
+
+/** When needles of a machine are best changed, and what it costs to do it sooner or later. */
+export interface Wearing {
+  readonly ends: NeedleEnds;
+  readonly costs: ChangeCosts;
+  /** Cheapest running hours to change at. */
+  readonly bestHours: number;
+  /** Cost per running hour when changed there, and when never changed by plan. */
+  readonly costPerHour: number;
+  readonly runToFailurePerHour: number;
+}
+
+/** What changing at other than the best hours costs, for one kind of wear. */
+export interface Lateness {
+  readonly bestHours: number;
+  /** Cost over the best policy of a needle that begins new and is changed at an age; 0 at the best one. Never below 0. */
+  penalty(hours: number): number;
+  /** The same of a needle known to work at an age now, changed at a later one. */
+  penaltyFrom(ageHours: number, hours: number): number;
+}
+
+/** Survival below which a needle counts as surely gone: later changes cost no more. */
+const LAST_SURVIVAL = 1e-9;
+const KNOTS = 128;
+/**
+ * Most that the cost of a needle at work is raised for having outlived its likes. A needle found at work long after
+ * nearly all fail says that the curve is wrong, not that it will cost hundreds of needles. Assumption.
+ */
+export const MOST_OUTLIVED = 20;
+/** Best intervals after which a machine counts as left to itself: needles fail there and new ones too. Assumption. */
+export const LONGEST_STAY = 2.5;
+
+/** Whether and when needles like these are changed by plan; null where they run to failure. */
+export function wearingOf(ends: NeedleEnds, costs: ChangeCosts): Wearing | null {
+  const { intervalHours, costPerHour, runToFailurePerHour } = bestInterval(ends, costs);
+  return intervalHours === null
+    ? null
+    : { ends, costs, bestHours: intervalHours, costPerHour, runToFailurePerHour };
+}
+
+/**
+ * The cost of lateness and of early waste: with survival S, wear F and time in the machine M up to an age x,
+ * Phi(x) = c_p S + c_w F + c_a (1 - S - F) - g* M, which is 0 at the best age and above it everywhere else (from the
+ * renewal reward argument of Barlow and Proschan 1965). Kept as a table of Phi with its exact slope, read by cubics
+ * (Hermite), so that thousands of ages can be asked for; past the table's end that needle surely failed. A machine left to
+ * itself goes on with new needles that run to failure: each hour past the longest stay costs what that costs more.
+ */
+export function latenessOf(wearing: Wearing): Lateness {
+  const { ends, costs, bestHours, costPerHour } = wearing;
+  const { wear, accidentsPerHour } = ends;
+  const life = weibull(wear);
+  const alive = (hours: number): number => life.survival(hours) * Math.exp(-accidentsPerHour * hours);
+  const lastByAccident = accidentsPerHour === 0 ? Infinity : -Math.log(LAST_SURVIVAL) / accidentsPerHour;
+  const end = Math.max(1.01 * bestHours, Math.min(life.quantileHours(1 - LAST_SURVIVAL), lastByAccident));
+  const step = end / KNOTS;
+  const values = new Float64Array(KNOTS + 1);
+  const slopes = new Float64Array(KNOTS + 1);
+  let meanHours = 0;
+  for (let knot = 0; knot <= KNOTS; knot++) {
+    const hours = knot * step;
+    if (knot > 0) meanHours += integrate(alive, hours - step, hours, 1);
+    const survival = alive(hours);
+    const accidents = accidentsPerHour * meanHours;
+    const worn = Math.max(0, 1 - survival - accidents);
+    values[knot] =
+      costs.planned * survival + costs.wear * worn + costs.accident * accidents - costPerHour * meanHours;
+    slopes[knot] =
+      survival *
+      ((costs.wear - costs.planned) * life.hazardPerHour(hours) +
+        (costs.accident - costs.planned) * accidentsPerHour -
+        costPerHour);
+  }
+  const longest = LONGEST_STAY * bestHours;
+  const neglect = (hours: number): number =>
+    (wearing.runToFailurePerHour - costPerHour) * Math.max(0, hours - longest);
+  const ofNeedle = (hours: number): number => {
+    const at = Math.min(requireNotNegative('hours', hours) / step, KNOTS);
+    const knot = Math.min(KNOTS - 1, Math.floor(at));
+    const t = at - knot;
+    const back = 1 - t;
+    const value =
+      values[knot]! * (1 + 2 * t) * back * back +
+      slopes[knot]! * step * t * back * back +
+      values[knot + 1]! * t * t * (3 - 2 * t) -
+      slopes[knot + 1]! * step * t * t * back;
+    return Math.max(0, value);
+  };
+  return {
+    bestHours,
+    penalty: (hours) => ofNeedle(hours) + neglect(hours),
+    penaltyFrom: (ageHours, hours) => {
+      // What lateness was up to now is past; no later change can save it.
+      const past = ageHours > bestHours ? ofNeedle(ageHours) : 0;
+      const outlived = Math.min(MOST_OUTLIVED, 1 / Math.max(Number.MIN_VALUE, alive(ageHours)));
+      return Math.max(0, ofNeedle(hours) - past) * outlived + neglect(hours) - neglect(ageHours);
+    },
+  };
+}

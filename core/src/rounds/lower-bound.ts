@@ -1,0 +1,206 @@
+import { pathFinder } from './best-path.js';
+import type { CostTable } from './cost-table.js';
+import type { RoundsProblem } from './rounds-problem.js';
+
+/** Prices of what machines share, and the cost no plan can be below. */
+export interface Bound {
+  /** Proven: no plan within the limits costs less. */
+  readonly value: number;
+  /** Price of a change with everything shared: `machine * shifts + shift`. */
+  readonly prices: Float64Array;
+  /** What each machine pays of each visit to its zone: `machine * shifts + shift`. */
+  readonly shares: Float64Array;
+  /** Price per minute of each limit. */
+  readonly minutePrices: Float64Array;
+  /** Price of each kind's needles by shift, as a change pays it: `kind * shifts + shift`. */
+  readonly needlePrices: Float64Array;
+}
+
+/** Goes on making a bound better, a step at a time. */
+export interface BoundSearch {
+  /** Takes so many steps, each one shortest path per machine, knowing a plan of this cost. */
+  improve(steps: number, knownCost: number): void;
+  readonly best: Bound;
+}
+
+const FIRST_STEP = 1;
+const PATIENCE = 12;
+/** Share of the way each step keeps of the one before (deflection). */
+const KEPT = 0.7;
+const SMALLEST_STEP = 1e-4;
+
+/**
+ * Lagrangian bound: every machine pays prices for minutes, for its share of each visit and for needles, and then takes
+ * its own shortest path. The sum of these, less what the limits allow, is below the cost of every plan. Prices follow a
+ * deflected subgradient with Polyak steps (Polyak 1969; Held, Wolfe and Crowder 1974); the shares of a visit are kept
+ * on the simplex of what it costs.
+ */
+export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSearch {
+  const { shifts, count, ofZone } = table;
+  const { minutes, stock, zones } = problem;
+  const finder = pathFinder(table);
+  const limits = minutes.length;
+  const allowed = Float64Array.from(minutes, (limit) => Math.max(0, limit.minutes));
+  const kinds = stock.length;
+  const shares = new Float64Array(count * shifts);
+  const minutePrices = new Float64Array(limits);
+  const stockPrices = new Float64Array(kinds * shifts);
+  const needlePrices = new Float64Array(kinds * shifts);
+  const prices = new Float64Array(count * shifts);
+  const used = new Float64Array(count * shifts);
+  const way = new Float64Array(count * shifts);
+  const wayMinutes = new Float64Array(limits);
+  const wayStock = new Float64Array(kinds * shifts);
+  // Rows in minutes and rows in needles are brought to the size of the shares' rows.
+  const meanMinutes = Math.max(
+    1e-9,
+    table.changeMinutes.reduce((sum, one) => sum + one, 0) / Math.max(1, count),
+  );
+  const minuteScale = 1 / (meanMinutes * meanMinutes);
+  const stockScale = 1 / shifts;
+  const totalLimits: number[][] = Array.from({ length: shifts }, () => []);
+  minutes.forEach(({ shift, skills }, l) => skills === null && totalLimits[shift]!.push(l));
+
+  const search: { best: Bound; improve: BoundSearch['improve'] } = {
+    best: { value: -Infinity, prices, shares, minutePrices, needlePrices },
+    improve,
+  };
+  let stepShare = FIRST_STEP;
+  let sinceBetter = 0;
+  ofZone.forEach((machines, z) => {
+    for (const m of machines)
+      for (let s = 0; s < shifts; s++) shares[m * shifts + s] = zones[z]!.visitCost / machines.length;
+  });
+  return search;
+
+  function priceOfVisit(zone: number, shift: number): number {
+    const { visitCost, setupMinutes } = zones[zone]!;
+    let price = visitCost;
+    for (const l of totalLimits[shift]!) price += setupMinutes * minutePrices[l]!;
+    return price;
+  }
+
+  function writePrices(): void {
+    for (let k = 0; k < kinds; k++) {
+      let sum = 0;
+      for (let s = shifts - 1; s >= 0; s--)
+        needlePrices[k * shifts + s] = sum += stockPrices[k * shifts + s]!;
+    }
+    for (let m = 0; m < count; m++) {
+      const limitsOf = table.limitsOf[m]!;
+      const kind = table.kind[m]! * shifts;
+      for (let s = 0; s < shifts; s++) {
+        const at = m * shifts + s;
+        let price = table.node[at]! + shares[at]! + needlePrices[kind + s]!;
+        for (const l of limitsOf[s]!) price += table.changeMinutes[m]! * minutePrices[l]!;
+        prices[at] = price;
+      }
+    }
+  }
+
+  function improve(steps: number, knownCost: number): void {
+    for (let step = 0; step < steps; step++) {
+      if (stepShare < SMALLEST_STEP) return;
+      writePrices();
+      used.fill(0);
+      let value = table.toldPrice;
+      for (let l = 0; l < limits; l++) value -= minutePrices[l]! * allowed[l]!;
+      for (let i = 0; i < kinds * shifts; i++)
+        value -= stockPrices[i]! * Math.max(0, stock[Math.floor(i / shifts)]![i % shifts]!);
+      for (let m = 0; m < count; m++) {
+        value += finder.find(m, prices, m * shifts);
+        for (let c = 0; c < finder.changeCount; c++) used[m * shifts + finder.changes[c]!] = 1;
+      }
+      if (value > search.best.value) {
+        const better = value > search.best.value + 1e-4 * Math.abs(value);
+        search.best = {
+          value,
+          prices: prices.slice(),
+          shares: shares.slice(),
+          minutePrices: minutePrices.slice(),
+          needlePrices: needlePrices.slice(),
+        };
+        if (better) sinceBetter = 0;
+      }
+      if (++sinceBetter > PATIENCE) {
+        stepShare /= 1.5;
+        sinceBetter = 0;
+      }
+      move(Math.max(knownCost - value, 1e-9 * Math.abs(value)));
+    }
+  }
+
+  /** One step along the kept way; `missing` is how far the bound is from a known plan. */
+  function move(missing: number): void {
+    let length = 0;
+    for (let i = 0; i < used.length; i++) {
+      way[i] = KEPT * way[i]! + (1 - KEPT) * used[i]!;
+    }
+    const overMinutes = new Float64Array(limits);
+    const usedNeedles = new Float64Array(kinds * shifts);
+    for (let m = 0; m < count; m++) {
+      for (let s = 0; s < shifts; s++) {
+        if (used[m * shifts + s] === 0) continue;
+        for (const l of table.limitsOf[m]![s]!) overMinutes[l]! += table.changeMinutes[m]!;
+        usedNeedles[table.kind[m]! * shifts + s]!++;
+      }
+    }
+    // A limit that is slack and has no price does not hold the others back.
+    for (let l = 0; l < limits; l++) {
+      wayMinutes[l] = KEPT * wayMinutes[l]! + (1 - KEPT) * (overMinutes[l]! - allowed[l]!);
+      if (wayMinutes[l]! > 0 || minutePrices[l]! > 0) length += minuteScale * wayMinutes[l]! ** 2;
+    }
+    for (let k = 0; k < kinds; k++) {
+      let sum = 0;
+      for (let s = 0; s < shifts; s++) {
+        const i = k * shifts + s;
+        sum += usedNeedles[i]!;
+        wayStock[i] = KEPT * wayStock[i]! + (1 - KEPT) * (sum - Math.max(0, stock[k]![s]!));
+        if (wayStock[i]! > 0 || stockPrices[i]! > 0) length += stockScale * wayStock[i]! ** 2;
+      }
+    }
+    for (let i = 0; i < way.length; i++) length += way[i]! * way[i]!;
+    const size = (stepShare * missing) / Math.max(length, 1e-12);
+    for (let l = 0; l < limits; l++)
+      minutePrices[l] = Math.max(0, minutePrices[l]! + size * minuteScale * wayMinutes[l]!);
+    for (let i = 0; i < kinds * shifts; i++)
+      stockPrices[i] = Math.max(0, stockPrices[i]! + size * stockScale * wayStock[i]!);
+    for (let i = 0; i < way.length; i++) shares[i]! += size * way[i]!;
+    for (let z = 0; z < ofZone.length; z++)
+      for (let s = 0; s < shifts; s++) toSimplex(ofZone[z]!, s, priceOfVisit(z, s));
+  }
+
+  /** Brings the shares of one visit to 0 or more and no more than it costs together, by the least change (Michelot 1986). */
+  function toSimplex(machines: readonly number[], shift: number, most: number): void {
+    let sum = 0;
+    for (const m of machines) {
+      const at = m * shifts + shift;
+      if (shares[at]! < 0) shares[at] = 0;
+      sum += shares[at]!;
+    }
+    if (sum <= most) return;
+    let over = -Infinity;
+    let members = machines.length;
+    let inside = sum;
+    for (;;) {
+      over = (inside - most) / members;
+      let nextMembers = 0;
+      let nextInside = 0;
+      for (const m of machines) {
+        const share = shares[m * shifts + shift]!;
+        if (share > over) {
+          nextMembers++;
+          nextInside += share;
+        }
+      }
+      // Rounding must not bring members back, nor leave none.
+      if (nextMembers >= members || nextMembers === 0) break;
+      members = nextMembers;
+      inside = nextInside;
+    }
+    for (const m of machines) {
+      const at = m * shifts + shift;
+      shares[at] = Math.max(0, shares[at]! - over);
+    }
+  }
+}

@@ -1,0 +1,66 @@
+import type { Wearing } from './lateness.js';
+
+/** What a plan of rounds is made for. Shifts are numbered from 0, the one that runs or comes next. */
+export interface RoundsProblem {
+  readonly shifts: number;
+  readonly machines: readonly PlannedMachine[];
+  readonly zones: readonly PlannedZone[];
+  readonly minutes: readonly MinutesLimit[];
+  /** Needles of each kind that may have been used by the end of each shift, never falling. */
+  readonly stock: readonly (readonly number[])[];
+  /** Price of moving a change that somebody was already told of. */
+  readonly pricePerMove: number;
+}
+
+/** A machine whose needles are changed by plan. */
+export interface PlannedMachine {
+  readonly id: string;
+  /** Its place in `zones`. */
+  readonly zone: number;
+  /** Kind of needle, its place in `stock`. */
+  readonly kind: number;
+  /** What a mechanic must be able to do for it, its number in `MinutesLimit.skills`. */
+  readonly skill: number;
+  readonly changeMinutes: number;
+  readonly wearing: Wearing;
+  /** Running hours of the needle that is in it. */
+  readonly ageHours: number;
+  /** Expected running hours in each shift. */
+  readonly hours: readonly number[];
+  /** Shifts in which it cannot be changed: nobody there, machine away. */
+  readonly closed: readonly number[];
+  /** Shifts in which it must be changed. */
+  readonly pinned: readonly number[];
+  /** Shifts of the changes people were told. */
+  readonly told: readonly number[];
+}
+
+export interface PlannedZone {
+  /** Walking there and setting up, once a shift. */
+  readonly setupMinutes: number;
+  /** What that costs. */
+  readonly visitCost: number;
+}
+
+/** Minutes that there are in a shift for changes that need one of some skills. */
+export interface MinutesLimit {
+  readonly shift: number;
+  readonly minutes: number;
+  /** Null: for all of them, and then the way to the zones counts too. */
+  readonly skills: readonly number[] | null;
+}
+
+/** Shifts in which each machine is changed, ascending, in the order of `machines`. */
+export type Changes = readonly (readonly number[])[];
+
+/** What a plan costs over the horizon, beyond the best that each machine alone could have. */
+export interface PlanCost {
+  /** Of changes that come after their best hours, also after the horizon. */
+  readonly lateness: number;
+  /** Of changes that come before. */
+  readonly earlyWaste: number;
+  readonly visits: number;
+  /** Of changes moved from where people were told. */
+  readonly moves: number;
+  readonly total: number;
+}

@@ -11,5 +11,6 @@ export * from './search/index.js';
 export * from './device/index.js';
 export * from './job/index.js';
 export * from './life/index.js';
+export * from './rounds/index.js';
 export * from './route/index.js';
 export * from './scenario/index.js';

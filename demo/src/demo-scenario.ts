@@ -16,6 +16,7 @@ import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { demoPockets, demoSharps } from './needle-box.js';
 import { needleHistory } from './needle-history.js';
 import { demoLots } from './needle-lots.js';
+import { demoRounds, demoStock } from './rounds.js';
 import { demoServices } from './service-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
@@ -83,6 +84,19 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     partUsed: demoPockets(removals, chance),
     sharpsEmptyings: demoSharps(removals, staff.mechanicIds[0]!, nowMs, chance),
     clearances: built.flatMap((one) => one.needles.clearances),
+    rounds: demoRounds(
+      people,
+      shifts,
+      zones.map(({ row }) => row),
+      built.map(({ machine }) => machine),
+      nowMs,
+    ),
+    ...demoStock(
+      built.map(({ setups }) => setups[0]!.needle),
+      staff.mechanicIds[0]!,
+      nowMs,
+      chance,
+    ),
     standIns: DEMO_STAND_INS.map(({ machineName, ...device }) => ({
       ...device,
       machineId: built.find(({ machine }) => machine.name === machineName)?.machine.id ?? null,

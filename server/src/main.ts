@@ -8,6 +8,7 @@ import { migrationsOf } from './db/migrate.js';
 import { findShop } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { fitLives } from './features/life/index.js';
+import { planRoundsWork } from './features/rounds/index.js';
 import { createApp } from './http/app.js';
 import { startJobRunner } from './jobs/job-runner.js';
 import { loadScenario } from './scenario/load-scenario.js';
@@ -58,7 +59,11 @@ function serve(): void {
   const database = openDatabase(config.database);
   const log = pino({ level: config.logLevel });
   const app = createApp({ config, database, log });
-  const jobs = startJobRunner(database, { 'fit-lives': fitLives(() => new Date()) }, log);
+  const jobs = startJobRunner(
+    database,
+    { 'fit-lives': fitLives(() => new Date()), 'plan-rounds': planRoundsWork(() => new Date()) },
+    log,
+  );
   // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
   const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
   const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Id, Instant, Name } from '../shared/index.js';
 
-export const JOB_KINDS = ['fit-lives'] as const;
+export const JOB_KINDS = ['fit-lives', 'plan-rounds'] as const;
 export const JOB_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
 
 /** A long computation that the server does in its own time. */

@@ -115,8 +115,8 @@ function problemsOf(route: Route): Json {
   );
 }
 
-const contentOf = ({ streams, reply }: Route): Json => ({
-  [streams ? 'text/event-stream' : 'application/json']: { schema: schemaOf(reply) },
+const contentOf = ({ streams, mediaType, reply }: Route): Json => ({
+  [streams ? 'text/event-stream' : (mediaType ?? 'application/json')]: { schema: schemaOf(reply) },
 });
 
 function schemaOf(schema: z.ZodType, io: 'input' | 'output' = 'output'): Json {

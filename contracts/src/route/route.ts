@@ -28,6 +28,8 @@ export interface Route<
   readonly keyed: boolean;
   /** Answers with a stream of server-sent events, each a `reply`, until one side ends it. */
   readonly streams: boolean;
+  /** Media type of a reply that is text as it stands; null for JSON. */
+  readonly mediaType: string | null;
   readonly params: Params;
   readonly query: Query;
   readonly body: Body;
@@ -71,6 +73,7 @@ export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q exte
     method: 'GET',
     keyed: false,
     streams: false,
+    mediaType: null,
     params: spec.params ?? (Nothing as unknown as P),
     query: spec.query ?? (Nothing as unknown as Q),
     body: Nothing,
@@ -83,6 +86,13 @@ export function streams<R extends z.ZodType, P extends z.ZodType = Nothing, Q ex
   spec: Common<P, Q, R>,
 ): Route<P, Q, Nothing, R> {
   return { ...reads(spec), streams: true };
+}
+
+/** A route that gives a text of its own kind. */
+export function downloads<P extends z.ZodType = Nothing, Q extends z.ZodType = Nothing>(
+  spec: Omit<Common<P, Q, z.ZodString>, 'reply'> & { readonly mediaType: string },
+): Route<P, Q, Nothing, z.ZodString> {
+  return { ...reads({ ...spec, reply: z.string() }), mediaType: spec.mediaType };
 }
 
 /** A route that changes something. Keyed unless said otherwise. */
@@ -102,6 +112,7 @@ export function writes<
     ...spec,
     keyed: spec.keyed ?? true,
     streams: false,
+    mediaType: null,
     params: spec.params ?? (Nothing as unknown as P),
     query: spec.query ?? (Nothing as unknown as Q),
     errors: spec.errors ?? [],

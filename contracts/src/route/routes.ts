@@ -3,6 +3,7 @@ import { deviceRoutes } from './device-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { lifeRoutes } from './life-routes.js';
 import { matchRoutes } from './match-routes.js';
+import { roundsRoutes } from './rounds-routes.js';
 import { shopRoutes } from './shop-routes.js';
 import { tensionRoutes } from './tension-routes.js';
 import { reads, type Route } from './route.js';
@@ -14,6 +15,7 @@ export const routes = {
   ...matchRoutes,
   ...tensionRoutes,
   ...lifeRoutes,
+  ...roundsRoutes,
   ...deviceRoutes,
   search: reads({
     id: 'search',

@@ -4,6 +4,7 @@ import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
 import { Machine, NeedleLot, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
+import { RoundsSettings, StockCount, StockOrder } from '../rounds/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shop, SignInName } from '../shop/index.js';
 import { TestSeamInput } from '../tension/index.js';
@@ -98,6 +99,10 @@ export const Scenario = z.strictObject({
       finding: z.enum(['piece-found', 'work-quarantined']),
     }),
   ),
+  /** What rounds are planned with; null for a works that has decided nothing yet. */
+  rounds: RoundsSettings.omit({ version: true }).nullable(),
+  stockCounts: z.array(StockCount.extend({ id: Id, countedAt: Instant, countedById: Id })),
+  stockOrders: z.array(StockOrder.extend({ id: Id, orderedAt: Instant, orderedById: Id })),
   /** Stand-ins for gauges and scales, each with the token it proves itself with. */
   standIns: z.array(
     z.strictObject({

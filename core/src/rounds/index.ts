@@ -10,6 +10,7 @@ export type {
 export { conflictsOf, pinConflicts, type Conflict } from './conflicts.js';
 export { costTable, type CostTable } from './cost-table.js';
 export {
+  assumedEnds,
   latenessOf,
   LONGEST_STAY,
   MOST_OUTLIVED,

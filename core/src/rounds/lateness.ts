@@ -41,6 +41,22 @@ export function wearingOf(ends: NeedleEnds, costs: ChangeCosts): Wearing | null 
     : { ends, costs, bestHours: intervalHours, costPerHour, runToFailurePerHour };
 }
 
+/** Shape that is taken where a group says too little of its own; usual for wear. Assumption. */
+const ASSUMED_SHAPE = 2;
+
+/**
+ * Lives to plan with while a group says too little: of the usual shape, and such that the shop's flat rule is the best
+ * there is, so that the plan follows the rule and knows what lateness costs.
+ */
+export function assumedEnds(flatHours: number, costs: ChangeCosts): NeedleEnds {
+  const of = (scaleHours: number): NeedleEnds => ({
+    wear: { shape: ASSUMED_SHAPE, scaleHours },
+    accidentsPerHour: 0,
+  });
+  const best = bestInterval(of(1), costs).intervalHours;
+  return of(best === null ? flatHours : flatHours / best);
+}
+
 /**
  * The cost of lateness and of early waste: with survival S, wear F and time in the machine M up to an age x,
  * Phi(x) = c_p S + c_w F + c_a (1 - S - F) - g* M, which is 0 at the best age and above it everywhere else (from the

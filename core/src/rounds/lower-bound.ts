@@ -166,8 +166,9 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
     for (let i = 0; i < kinds * shifts; i++)
       stockPrices[i] = Math.max(0, stockPrices[i]! + size * stockScale * wayStock[i]!);
     for (let i = 0; i < way.length; i++) shares[i]! += size * way[i]!;
-    for (let z = 0; z < ofZone.length; z++)
-      for (let s = 0; s < shifts; s++) toSimplex(ofZone[z]!, s, priceOfVisit(z, s));
+    ofZone.forEach((machines, z) => {
+      for (let s = 0; s < shifts; s++) toSimplex(machines, s, priceOfVisit(z, s));
+    });
   }
 
   /** Brings the shares of one visit to 0 or more and no more than it costs together, by the least change (Michelot 1986). */

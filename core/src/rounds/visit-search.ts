@@ -127,7 +127,8 @@ export function visitSearch(
       if (changed[m * shifts + s] === 0) continue;
       changed[m * shifts + s] = 0;
       useChange(m, s, -1);
-      if (--visited[z + s]! === 0) useVisit(table.zone[m]!, s, -1);
+      visited[z + s]!--;
+      if (visited[z + s] === 0) useVisit(table.zone[m]!, s, -1);
     }
     cost -= pathCost[m]!;
     pathCost[m] = 0;

@@ -10,6 +10,7 @@ import { floorReports } from './migrations/20261202-floor-reports.js';
 import { needlePockets } from './migrations/20261204-needle-pockets.js';
 import { floorWork } from './migrations/20261205-floor-work.js';
 import { lifeGroupings } from './migrations/20261206-life-groupings.js';
+import { roundsRoom } from './migrations/20261207-rounds-room.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
@@ -29,6 +30,7 @@ const MIGRATIONS: readonly Migration[] = [
   needlePockets,
   floorWork,
   lifeGroupings,
+  roundsRoom,
 ];
 
 /** The migrations of a database, to run up or down. */

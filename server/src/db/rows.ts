@@ -10,7 +10,8 @@ import type {
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
-import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
+import type { DeviceKind, Job, Machine, Role, SchoolChoice, SkipReason } from '@gantelet/contracts';
+import type { NeedleColumns } from './needle-columns.js';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -251,6 +252,8 @@ export interface JobRow {
   kind: Job['kind'];
   state: Job['state'];
   progress: number;
+  /** What it was asked for, as JSON; null for kinds that need not be told. */
+  ask: string | null;
   result: string | null;
   tries: number;
   claimedBy: string | null;
@@ -369,4 +372,52 @@ export interface LotFrictionRow {
   downN: number;
   readAt: Date;
   readById: string;
+}
+
+/** What rounds are planned with: every version is kept, the last one counts. */
+export interface RoundsSettingsRow {
+  version: number;
+  settings: string;
+  setAt: Date;
+  setById: string;
+}
+export interface RoundPlanRow {
+  id: string;
+  version: number;
+  madeAt: Date;
+  madeById: string;
+  /** Plan with what it was made from, as JSON. */
+  plan: string;
+  toldAt: Date | null;
+  toldById: string | null;
+}
+export interface RoundSkipRow {
+  id: string;
+  machineId: string;
+  startsAt: Date;
+  reason: SkipReason;
+  note: string;
+  skippedAt: Date;
+  skippedById: string;
+}
+export interface CalendarLinkRow {
+  personId: string;
+  tokenHash: string;
+  madeAt: Date;
+}
+export interface StockCountRow extends NeedleColumns {
+  id: string;
+  counted: number;
+  countedAt: Date;
+  countedById: string;
+}
+export interface StockOrderRow extends NeedleColumns {
+  id: string;
+  quantity: number;
+  expectedOn: string;
+  orderedAt: Date;
+  orderedById: string;
+  receivedAt: Date | null;
+  receivedById: string | null;
+  receivedQuantity: number | null;
 }

@@ -15,6 +15,7 @@ import {
   type Columns,
 } from './columns.js';
 import { floorTables } from './floor-tables.js';
+import { roundsTables } from './rounds-tables.js';
 import type {
   BobbinReadingRow,
   GaugeReadingRow,
@@ -55,6 +56,7 @@ export function defineTables(sequelize: Sequelize) {
   }
   return {
     ...floorTables(table),
+    ...roundsTables(table),
     people: table<PersonRow>('people', { id, name: text, role: text, signInName: text, passwordHash: text }),
     shop: table<ShopRow>('shop', {
       id: { type: DataTypes.INTEGER, primaryKey: true },
@@ -247,6 +249,7 @@ export function defineTables(sequelize: Sequelize) {
       kind: text,
       state: text,
       progress: measure,
+      ask: { type: DataTypes.TEXT },
       result: { type: DataTypes.TEXT('long') },
       tries: whole,
       claimedBy: refOrNone,

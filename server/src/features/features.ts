@@ -7,6 +7,7 @@ import { floorRoutes, listMachines, logService, readServices, setPresentSetup } 
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
+import { roundsRoutes } from './rounds/index.js';
 import { searchRoutes } from './search/index.js';
 import { findShop, shopRoutes } from './shop/index.js';
 import { balancedSettings, tensionRoutes } from './tension/index.js';
@@ -22,6 +23,7 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     ...practiceRoutes(database),
     ...deviceRoutes(database, line, now),
     ...lifeRoutes(database, now),
+    ...roundsRoutes(database, now),
     ...searchRoutes(database),
     answer(routes.exportSetupCards, async ({ query: { setupId } }) => {
       const [setups, machines, balanced, shop] = await Promise.all([

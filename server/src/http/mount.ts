@@ -43,6 +43,7 @@ export function mountRoutes(handlers: readonly Handled[], context: MountContext)
     router[method](route.path, ...(before ? [before] : []), async (request, response) => {
       const reply = await answerOne(handled, request, context);
       if (route.streams) sendEvents(response, reply as Telling<unknown>, context.ends);
+      else if (route.mediaType !== null) response.type(route.mediaType).send(reply as string);
       else response.json(reply);
     });
   }

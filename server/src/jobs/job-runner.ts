@@ -6,15 +6,17 @@ import type { Logger } from 'pino';
 import { newId } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
-import { claimJob, dropOlderResults, finishJob, keepJob } from './job.store.js';
+import { claimJob, type ClaimedJob, dropOlderResults, finishJob, keepJob } from './job.store.js';
 
 /** How a kind of job is done: what it works on is read here, the work itself is done in a thread of its own. */
 export interface JobWork {
   /** File of the worker; its default export gets `{ input, port }` and may post its progress, 0 to 1, to the port. */
   readonly worker: URL;
-  readonly input: (database: Database) => Promise<unknown>;
+  readonly input: (database: Database, job: ClaimedJob) => Promise<unknown>;
+  /** What of the outcome is kept with the job; everything unless told. */
+  readonly result?: (outcome: unknown) => unknown;
   /** Keeps what else follows from the result, in the transaction that ends the job. */
-  readonly keep?: (database: Database, result: unknown, tx: Transaction) => Promise<void>;
+  readonly keep?: (database: Database, result: unknown, tx: Transaction, job: ClaimedJob) => Promise<void>;
 }
 
 export interface JobRunner {
@@ -25,15 +27,16 @@ const LOOK_EVERY_MS = 500;
 const KEEP_EVERY_MS = 1000;
 
 /**
- * Does the jobs of the database, one after the other, in worker threads: as many servers as there are may do so at once.
+ * Does the jobs of some kinds, one after the other, in worker threads: as many servers as there are may do so at once.
  * A job whose server dies is done again by another; a job that is cancelled is stopped within a second.
  */
 export function startJobRunner(
   database: Database,
-  works: Readonly<Record<JobRow['kind'], JobWork>>,
+  works: Readonly<Partial<Record<JobRow['kind'], JobWork>>>,
   log: Logger,
 ): JobRunner {
   const runnerId = newId();
+  const kinds = Object.keys(works) as JobRow['kind'][];
   const pool = new Piscina({ minThreads: 0, maxThreads: Math.max(1, availableParallelism() - 1) });
   const ending = new AbortController();
   const going = goOn();
@@ -41,14 +44,15 @@ export function startJobRunner(
   async function goOn(): Promise<void> {
     while (!ending.signal.aborted) {
       // A database that is away is no end of the runner: it looks again.
-      const job = await claimJob(database, runnerId).catch(() => null);
+      const job = await claimJob(database, runnerId, kinds).catch(() => null);
       if (job) await doJob(job);
       else await pause(LOOK_EVERY_MS, undefined, { signal: ending.signal }).catch(() => undefined);
     }
   }
 
-  async function doJob({ id, kind }: JobRow): Promise<void> {
-    const { worker, input, keep } = works[kind];
+  async function doJob(job: ClaimedJob): Promise<void> {
+    const { id, kind } = job;
+    const { worker, input, keep, result = (outcome) => outcome } = works[kind]!;
     const { port1, port2 } = new MessageChannel();
     const stopping = new AbortController();
     const end = (): void => stopping.abort();
@@ -62,17 +66,17 @@ export function startJobRunner(
       );
     }, KEEP_EVERY_MS);
     try {
-      const task = { input: await input(database), port: port2 };
-      const result: unknown = await pool.run(task, {
+      const task = { input: await input(database, job), port: port2 };
+      const outcome: unknown = await pool.run(task, {
         filename: worker.href,
         transferList: [port2],
         signal: stopping.signal,
       });
       await database.transaction(async (tx) => {
-        const ours = await finishJob(database, id, runnerId, result, tx);
+        const ours = await finishJob(database, id, runnerId, result(outcome), tx);
         if (!ours) return;
         await dropOlderResults(database, { id, kind }, tx);
-        await keep?.(database, result, tx);
+        await keep?.(database, outcome, tx, job);
       });
     } catch (error) {
       // Stopped: cancelled, taken over, or left for another server to do.

@@ -44,6 +44,7 @@ export async function queueJob(
   askedById: string,
   now: Date,
   tx: Transaction,
+  ask: unknown = null,
 ): Promise<Job> {
   const open = await database.tables.jobs.findOne({
     where: { kind, state: ['queued', 'running'] },
@@ -56,6 +57,7 @@ export async function queueJob(
     kind,
     state: 'queued',
     progress: 0,
+    ask: ask === null ? null : JSON.stringify(ask),
     result: null,
     tries: 0,
     claimedBy: null,
@@ -79,17 +81,24 @@ export async function cancelJob(database: Database, id: string, now: Date, tx: T
   return readJob(database, id, tx);
 }
 
+/** What a runner needs to know of the job it took. */
+export type ClaimedJob = Pick<JobRow, 'id' | 'kind' | 'ask' | 'askedById'>;
+
 /**
- * Takes the oldest job that waits, or whose runner has not been heard of: no two runners get the same one. A job that
+ * Takes the oldest job of some kinds that waits, or whose runner has not been heard of: no two runners get the same one. A job that
  * took its server down too often is given up.
  */
-export function claimJob({ sequelize, transaction }: Database, runnerId: string): Promise<JobRow | null> {
+export function claimJob(
+  { sequelize, transaction }: Database,
+  runnerId: string,
+  kinds: readonly JobRow['kind'][],
+): Promise<ClaimedJob | null> {
   return transaction(async (tx) => {
-    const [row] = await sequelize.query<{ id: string; kind: JobRow['kind']; tries: number }>(
-      `SELECT id, kind, tries FROM jobs
-        WHERE state = 'queued' OR (state = 'running' AND claimed_until < UTC_TIMESTAMP(6))
+    const [row] = await sequelize.query<ClaimedJob & { readonly tries: number }>(
+      `SELECT id, kind, ask, asked_by_id AS askedById, tries FROM jobs
+        WHERE kind IN (:kinds) AND (state = 'queued' OR (state = 'running' AND claimed_until < UTC_TIMESTAMP(6)))
         ORDER BY asked_at LIMIT 1 FOR UPDATE SKIP LOCKED`,
-      { type: QueryTypes.SELECT, transaction: tx },
+      { type: QueryTypes.SELECT, replacements: { kinds }, transaction: tx },
     );
     if (!row) return null;
     const givenUp = row.tries >= MOST_TRIES;
@@ -100,7 +109,7 @@ export function claimJob({ sequelize, transaction }: Database, runnerId: string)
              claimed_until = UTC_TIMESTAMP(6) + INTERVAL ${KEPT_FOR_S} SECOND WHERE id = :id`,
       { type: QueryTypes.UPDATE, replacements: { id: row.id, runnerId }, transaction: tx },
     );
-    return givenUp ? null : ({ id: row.id, kind: row.kind } as JobRow);
+    return givenUp ? null : row;
   });
 }
 

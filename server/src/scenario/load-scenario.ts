@@ -70,6 +70,7 @@ export async function loadScenario(
       inOne,
     );
     await loadNeedles(tables, scenario, inOne);
+    await loadRounds(tables, scenario, now, inOne);
     await tables.machineServices.bulkCreate(
       scenario.services.map((service) => ({ ...service, doneAt: new Date(service.doneAt) })),
       inOne,
@@ -189,6 +190,38 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
     scenario.clearances.map(({ clearedAt, ...clearance }) => ({
       ...clearance,
       clearedAt: new Date(clearedAt),
+    })),
+    inOne,
+  );
+}
+
+async function loadRounds(
+  tables: Database['tables'],
+  { rounds, stockCounts, stockOrders, people }: Scenario,
+  now: Date,
+  inOne: InOne,
+): Promise<void> {
+  if (rounds)
+    await tables.roundsSettings.create(
+      { version: 1, settings: JSON.stringify(rounds), setAt: now, setById: people[0]!.id },
+      inOne,
+    );
+  await tables.stockCounts.bulkCreate(
+    stockCounts.map(({ needle, countedAt, ...count }) => ({
+      ...count,
+      ...needleColumns(needle),
+      countedAt: new Date(countedAt),
+    })),
+    inOne,
+  );
+  await tables.stockOrders.bulkCreate(
+    stockOrders.map(({ needle, orderedAt, ...order }) => ({
+      ...order,
+      ...needleColumns(needle),
+      orderedAt: new Date(orderedAt),
+      receivedAt: null,
+      receivedById: null,
+      receivedQuantity: null,
     })),
     inOne,
   );

@@ -147,6 +147,9 @@ export function smallWorks() {
     services: [],
     eyeTests: [],
     partUsed: [],
+    rounds: null,
+    stockCounts: [],
+    stockOrders: [],
     sharpsEmptyings: [],
     clearances: [],
     standIns: [

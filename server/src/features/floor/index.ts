@@ -7,6 +7,7 @@ export {
   findMachine,
   findMachineByNumber,
   listMachines,
+  listZones,
   listRowsOf,
 } from './machine.store.js';
 export { countGroupsOfWork, findGroupings, regroupNeedles, writeGrouping } from './life-group.store.js';

@@ -1,5 +1,5 @@
 import { pino } from 'pino';
-import { newId, routes, type Job, type Problem } from '@gantelet/contracts';
+import { JOB_KINDS, newId, routes, type Job, type Problem } from '@gantelet/contracts';
 import { startJobRunner, type JobRunner } from '../../jobs/job-runner.js';
 import { claimJob, keepJob } from '../../jobs/job.store.js';
 import type { TestClient } from '../../testing/test-client.js';
@@ -211,24 +211,26 @@ describe('the lives of needles', () => {
 
   it('are fitted by one of two servers, never by both', async () => {
     const { id } = await ask();
-    const claims = await Promise.all(Array.from({ length: 8 }, () => claimJob(shop.database, newId())));
+    const claims = await Promise.all(
+      Array.from({ length: 8 }, () => claimJob(shop.database, newId(), JOB_KINDS)),
+    );
     expect(claims.filter((claim) => claim?.id === id).length).toBe(1);
   });
 
   it('are fitted by another server when the first is not heard of any more, but not for ever', async () => {
     const { id } = await ask();
     const dead = newId();
-    expect((await claimJob(shop.database, dead))?.id).toBe(id);
-    expect(await claimJob(shop.database, newId())).toBeNull();
+    expect((await claimJob(shop.database, dead, JOB_KINDS))?.id).toBe(id);
+    expect(await claimJob(shop.database, newId(), JOB_KINDS)).toBeNull();
     const lose = () =>
       shop.database.sequelize.query(`UPDATE jobs SET claimed_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND`);
     await lose();
-    expect((await claimJob(shop.database, newId()))?.id).toBe(id);
+    expect((await claimJob(shop.database, newId(), JOB_KINDS))?.id).toBe(id);
     expect(await keepJob(shop.database, id, dead, 0.5)).toBeFalse();
     await lose();
-    expect((await claimJob(shop.database, newId()))?.id).toBe(id);
+    expect((await claimJob(shop.database, newId(), JOB_KINDS))?.id).toBe(id);
     await lose();
-    expect(await claimJob(shop.database, newId())).toBeNull();
+    expect(await claimJob(shop.database, newId(), JOB_KINDS)).toBeNull();
     expect(await state(id)).toBe('failed');
   });
 

@@ -1,0 +1,41 @@
+export { NeedleStock, StockCount, StockOrder, StockReceipt } from './needle-stock.js';
+export {
+  CalendarLink,
+  NOTICE_KINDS,
+  RoundSheet,
+  RoundsNotice,
+  RoundTask,
+  SKIP_REASONS,
+  TASK_STATES,
+  TaskSkip,
+  ToldRounds,
+  type SkipReason,
+} from './round-sheet.js';
+export {
+  ChangeMove,
+  ComparedRule,
+  MoveOffer,
+  NeedleOutlook,
+  NoPlan,
+  PinChange,
+  PlanAsk,
+  PlanConflict,
+  PlanMark,
+  PlannedMachineView,
+  PlannedShift,
+  PlanTold,
+  RoundsPlanView,
+  RULE_NAMES,
+} from './rounds-plan.js';
+export {
+  AWAY_KINDS,
+  type AwayKind,
+  Day,
+  HoursCorrection,
+  MachineAway,
+  MechanicHours,
+  NeedleSupply,
+  NO_SETTINGS,
+  RoundsSettings,
+} from './rounds-settings.js';
+export { RoundsView } from './rounds-view.js';

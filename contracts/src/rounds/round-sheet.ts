@@ -1,0 +1,78 @@
+import * as z from 'zod';
+import { NeedleChoice } from '../match/index.js';
+import { Id, Instant, Name } from '../shared/index.js';
+import { Day } from './rounds-settings.js';
+
+export const SKIP_REASONS = ['machine-busy', 'no-needle', 'no-time', 'needle-good', 'other'] as const;
+export type SkipReason = (typeof SKIP_REASONS)[number];
+
+export const TASK_STATES = ['open', 'done', 'skipped'] as const;
+
+/** One change of a round. */
+export const RoundTask = z.object({
+  machineId: Id,
+  machineName: Name,
+  zoneName: Name,
+  needle: NeedleChoice,
+  /** The needle that is in it now: what a change takes out. */
+  installId: Id,
+  minutes: z.number(),
+  state: z.enum(TASK_STATES),
+  skipped: z.enum(SKIP_REASONS).nullable(),
+});
+export type RoundTask = z.infer<typeof RoundTask>;
+
+/** What a mechanic does in a shift, in walking order. */
+export const RoundSheet = z.object({
+  personId: Id,
+  personName: Name,
+  shiftId: Id,
+  shiftName: Name,
+  day: Day,
+  startsAt: Instant,
+  endsAt: Instant,
+  /** With the ways between zones. */
+  minutes: z.number(),
+  tasks: z.array(RoundTask),
+});
+export type RoundSheet = z.infer<typeof RoundSheet>;
+
+/** All rounds that people were told of, from the shift that runs on. */
+export const ToldRounds = z.object({
+  planId: Id.nullable(),
+  toldAt: Instant.nullable(),
+  timeZone: z.string(),
+  sheets: z.array(RoundSheet),
+  /** Changes nobody has the minutes or the skill for, as minutes do not always divide as people do. */
+  leftOver: z.array(z.object({ machineName: Name, day: Day, shiftName: Name })),
+});
+export type ToldRounds = z.infer<typeof ToldRounds>;
+
+export const TaskSkip = z.strictObject({
+  machineId: Id,
+  /** Beginning of the shift it was planned for. */
+  startsAt: Instant,
+  reason: z.enum(SKIP_REASONS),
+  note: z.string().trim().max(200),
+});
+export type TaskSkip = z.infer<typeof TaskSkip>;
+
+export const NOTICE_KINDS = [
+  'due',
+  'reported',
+  'may-run-out',
+  'runs-out',
+  'order-late',
+  'left-over',
+] as const;
+/** Something that wants attention. `subject` is a machine or a needle kind, in words. */
+export const RoundsNotice = z.object({
+  kind: z.enum(NOTICE_KINDS),
+  subject: z.string(),
+  machineId: Id.nullable(),
+  at: Instant.nullable(),
+});
+export type RoundsNotice = z.infer<typeof RoundsNotice>;
+
+/** Address that a calendar can be told of: whoever knows it reads that person's rounds. */
+export const CalendarLink = z.object({ path: z.string() });

@@ -1,0 +1,83 @@
+import * as z from 'zod';
+import { MACHINE_CLASSES } from '../floor/index.js';
+import { NeedleChoice } from '../match/index.js';
+import { Id, Version } from '../shared/index.js';
+
+/** A local calendar day, such as 2026-12-25. */
+export const Day = z.iso.date();
+export type Day = z.infer<typeof Day>;
+
+const Minutes = z.number().min(0).max(1440);
+
+/** When somebody changes needles, for how long in a shift, and on which machines. */
+export const MechanicHours = z.strictObject({
+  personId: Id,
+  shiftIds: z.array(Id).max(20),
+  minutes: Minutes,
+  machineClasses: z.array(z.enum(MACHINE_CLASSES)).max(MACHINE_CLASSES.length),
+});
+export type MechanicHours = z.infer<typeof MechanicHours>;
+
+const days = { fromDay: Day, toDay: Day };
+const inOrder = (one: { fromDay: string; toDay: string }): boolean => one.fromDay <= one.toDay;
+const notInOrder = { path: ['toDay'], error: 'not before the first day' };
+
+export const AWAY_KINDS = ['down', 'reserved'] as const;
+export type AwayKind = (typeof AWAY_KINDS)[number];
+/** Days a machine cannot be got at: `down` it does not run either, `reserved` it runs and is not to be touched. */
+export const MachineAway = z
+  .strictObject({ machineId: Id, ...days, kind: z.enum(AWAY_KINDS), note: z.string().trim().max(200) })
+  .refine(inOrder, notInOrder);
+export type MachineAway = z.infer<typeof MachineAway>;
+
+/** What the lead knows better than the counters: running hours of a machine in each shift of some days. */
+export const HoursCorrection = z
+  .strictObject({
+    machineId: Id,
+    ...days,
+    hoursPerShift: z.number().min(0).max(24),
+    note: z.string().trim().max(200),
+  })
+  .refine(inOrder, notInOrder);
+export type HoursCorrection = z.infer<typeof HoursCorrection>;
+
+/** How a kind of needle is bought. */
+export const NeedleSupply = z.strictObject({
+  needle: NeedleChoice,
+  packSize: z.int().min(1).max(10_000),
+  leadDays: z.int().min(0).max(365),
+});
+export type NeedleSupply = z.infer<typeof NeedleSupply>;
+
+/** What rounds are planned with, besides what the floor and the lives say. */
+export const RoundsSettings = z.strictObject({
+  /** Shifts that are planned one by one, rolling on. */
+  horizonShifts: z.int().min(6).max(42),
+  /** What it is worth, in the shop's money, not to move a change that somebody was told of. */
+  pricePerMove: z.number().min(0).max(10_000),
+  holidays: z.array(z.strictObject({ day: Day, name: z.string().trim().min(1).max(80) })).max(400),
+  mechanics: z.array(MechanicHours).max(200),
+  /** Minutes to walk to a zone and set up there, once a round. */
+  walks: z.array(z.strictObject({ zoneId: Id, minutes: Minutes })).max(200),
+  /** Minutes of one planned change, where it is not the shop's usual. */
+  classMinutes: z.array(z.strictObject({ machineClass: z.enum(MACHINE_CLASSES), minutes: Minutes })).max(20),
+  away: z.array(MachineAway).max(2000),
+  corrections: z.array(HoursCorrection).max(2000),
+  supplies: z.array(NeedleSupply).max(500),
+  version: Version,
+});
+export type RoundsSettings = z.infer<typeof RoundsSettings>;
+
+/** A shop that has decided nothing yet. */
+export const NO_SETTINGS: RoundsSettings = {
+  horizonShifts: 28,
+  pricePerMove: 1,
+  holidays: [],
+  mechanics: [],
+  walks: [],
+  classMinutes: [],
+  away: [],
+  corrections: [],
+  supplies: [],
+  version: 0,
+};

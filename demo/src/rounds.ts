@@ -1,0 +1,109 @@
+import type { NeedleChoice, RoundsSettings, Scenario } from '@gantelet/contracts';
+import type { Chance } from './chance.js';
+
+const DAY_MS = 24 * 3_600_000;
+/** Minutes to walk to each zone and set up there. */
+const WALKS: Readonly<Record<string, number>> = {
+  'Cover hall': 6,
+  'Hide room': 5,
+  'Webbing bay': 7,
+  'Repair loft': 9,
+};
+const ALL = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
+/** Who changes needles when, for how long, and on what. */
+const HOURS = [
+  { name: 'Tam Oduya', shifts: ['Early'], minutes: 75, machineClasses: ALL },
+  { name: 'Brek Hallowin', shifts: ['Late'], minutes: 60, machineClasses: ALL },
+  { name: 'Sunna Pell', shifts: ['Early', 'Late'], minutes: 30, machineClasses: ['flatbed', 'cylinder'] },
+] as const;
+
+interface Ided {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** What the demo's rounds are planned with. */
+export function demoRounds(
+  people: readonly Ided[],
+  shifts: readonly Ided[],
+  zones: readonly Ided[],
+  machines: readonly Ided[],
+  nowMs: number,
+): Omit<RoundsSettings, 'version'> {
+  const idOf = (list: readonly Ided[], name: string): string => list.find((one) => one.name === name)!.id;
+  const day = (days: number): string => new Date(nowMs + days * DAY_MS).toISOString().slice(0, 10);
+  return {
+    horizonShifts: 28,
+    pricePerMove: 1,
+    holidays: [{ day: day(9), name: 'Works holiday' }],
+    mechanics: HOURS.map(({ name, shifts: worked, minutes, machineClasses }) => ({
+      personId: idOf(people, name),
+      shiftIds: worked.map((shift) => idOf(shifts, shift)),
+      minutes,
+      machineClasses: [...machineClasses],
+    })),
+    walks: zones.map(({ id, name }) => ({ zoneId: id, minutes: WALKS[name]! })),
+    classMinutes: [
+      { machineClass: 'post', minutes: 6 },
+      { machineClass: 'long-arm', minutes: 6 },
+    ],
+    away: [
+      {
+        machineId: idOf(machines, 'Post-bed 08'),
+        fromDay: day(3),
+        toDay: day(5),
+        kind: 'down',
+        note: 'feed bar out for repair',
+      },
+      {
+        machineId: idOf(machines, 'Flatbed walking 04'),
+        fromDay: day(1),
+        toDay: day(2),
+        kind: 'reserved',
+        note: 'marquee order, not to be stopped',
+      },
+    ],
+    corrections: [
+      {
+        machineId: idOf(machines, 'Flatbed compound 06'),
+        fromDay: day(2),
+        toDay: day(8),
+        hoursPerShift: 4.5,
+        note: 'winter covers order',
+      },
+    ],
+    supplies: [],
+  };
+}
+
+/** Needles in the store, counted the evening before the demo begins; one kind is nearly gone and more is ordered. */
+export function demoStock(
+  needles: readonly NeedleChoice[],
+  countedById: string,
+  nowMs: number,
+  chance: Chance,
+): Pick<Scenario, 'stockCounts' | 'stockOrders'> {
+  const kinds = [...new Map(needles.map((needle) => [JSON.stringify(needle), needle])).values()];
+  const countedAt = new Date(nowMs - 0.5 * DAY_MS).toISOString();
+  const inUse = (needle: NeedleChoice): number =>
+    needles.filter((one) => JSON.stringify(one) === JSON.stringify(needle)).length;
+  return {
+    stockCounts: kinds.map((needle, i) => ({
+      id: chance.idAt(Date.parse(countedAt)),
+      needle,
+      counted: i === 0 ? 3 * inUse(needle) : Math.round(chance.uniform(7, 16) * inUse(needle)),
+      countedAt,
+      countedById,
+    })),
+    stockOrders: [
+      {
+        id: chance.idAt(nowMs - 3 * DAY_MS),
+        needle: kinds[0]!,
+        quantity: 40,
+        expectedOn: new Date(nowMs + 6 * DAY_MS).toISOString().slice(0, 10),
+        orderedAt: new Date(nowMs - 3 * DAY_MS).toISOString(),
+        orderedById: countedById,
+      },
+    ],
+  };
+}

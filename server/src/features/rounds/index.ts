@@ -1,0 +1,1 @@
+export { planRoundsWork, roundsRoutes } from './rounds.routes.js';

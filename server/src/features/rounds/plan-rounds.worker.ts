@@ -1,0 +1,91 @@
+import type { MessagePort } from 'node:worker_threads';
+import { randomLcg } from 'd3-random';
+import type { ComparedRule, RULE_NAMES } from '@gantelet/contracts';
+import {
+  compareRules,
+  expectedEnds,
+  planRounds,
+  assumedEnds,
+  type ChangeRule,
+  type Conflict,
+  type TriedMachine,
+} from '@gantelet/core';
+import type { PlanDocument, RoundsInput } from './plan-document.js';
+import { problemOf, type BuiltProblem } from './problem-of.js';
+
+/** What a search ends with: a plan, or the limits that pins break. */
+export type PlanOutcome =
+  | { readonly document: PlanDocument }
+  | ({ readonly input: RoundsInput; readonly conflicts: readonly Conflict[] } & BuiltProblem);
+
+/** Simulated horizons: fewer in large shops, whose means are sharper. */
+const RUNS = { usual: 200, large: 40, largeFrom: 300 } as const;
+/** Share of the progress that is the search; the rest is comparing. */
+const SEARCH_SHARE = 0.9;
+/** Hours below which a planned change is left out, as a share of the mean life. */
+const FRESH_SHARE = 0.15;
+
+/** Plans rounds and compares them with other rules. Runs in a thread of its own. */
+export default function plan({ input, port }: { input: RoundsInput; port: MessagePort }): PlanOutcome {
+  const built = problemOf(input);
+  const random = randomLcg(input.seed);
+  const plan = planRounds(built.problem, {
+    random,
+    effort: input.effort,
+    progress: (share) => port.postMessage(SEARCH_SHARE * share),
+  });
+  if ('conflicts' in plan) {
+    port.close();
+    return { input, ...built, conflicts: plan.conflicts };
+  }
+  const runs = input.machines.length < RUNS.largeFrom ? RUNS.usual : RUNS.large;
+  const compared = compare(input, built, plan.changes, runs, random);
+  port.postMessage(1);
+  port.close();
+  return { document: { input, ...built, changes: plan.changes, bound: plan.bound, compared, runs } };
+}
+
+function compare(
+  input: RoundsInput,
+  { planned }: BuiltProblem,
+  changes: readonly (readonly number[])[],
+  runs: number,
+  random: () => number,
+): readonly ComparedRule[] {
+  const tried = input.machines.flatMap((machine, i) => (machine.unplanned ? [] : [i]));
+  const machines = tried.map((i): TriedMachine => {
+    const machine = input.machines[i]!;
+    const ends = machine.ends ?? assumedEnds(input.flatHours, machine.costs);
+    return {
+      zone: input.zones.findIndex(({ id }) => id === machine.zoneId),
+      ends,
+      ageHours: machine.ageHours,
+      hours: machine.hours,
+      changeMinutes: machine.changeMinutes,
+      wearMinutes: input.wearMinutes,
+      accidentMinutes: input.accidentMinutes,
+      spoiledWork: machine.spoiledWork,
+      freshHours: FRESH_SHARE * expectedEnds(ends, Infinity).meanHours,
+    };
+  });
+  const rules: Record<(typeof RULE_NAMES)[number], ChangeRule> = {
+    plan: { rule: 'plan', changes: tried.map((i) => changes[planned.indexOf(i)] ?? []) },
+    'every-hours': { rule: 'every-hours', hours: input.flatHours },
+    'every-monday': { rule: 'every-monday', shifts: firstOfMondays(input) },
+    'on-failure': { rule: 'on-failure' },
+    'as-done': { rule: 'as-done', ...input.asDone },
+  };
+  const costs = {
+    needle: input.needleCost,
+    labourPerHour: input.labourPerHour,
+    setupMinutes: input.zones.map(({ setupMinutes }) => setupMinutes),
+  };
+  const outcomes = compareRules(machines, Object.values(rules), costs, { runs, random });
+  return (Object.keys(rules) as (typeof RULE_NAMES)[number][]).map((rule, i) => ({ rule, ...outcomes[i]! }));
+}
+
+/** The first shift of each Monday. */
+function firstOfMondays({ shifts }: RoundsInput): readonly number[] {
+  const isMonday = (day: string): boolean => new Date(`${day}T00:00:00Z`).getUTCDay() === 1;
+  return shifts.flatMap(({ day }, i) => (isMonday(day) && shifts[i - 1]?.day !== day ? [i] : []));
+}

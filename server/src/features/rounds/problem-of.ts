@@ -1,0 +1,135 @@
+import {
+  assumedEnds,
+  expectedEnds,
+  needlesForPlan,
+  wearingOf,
+  type MinutesLimit,
+  type NeedleEnds,
+  type PlannedMachine,
+  type RoundsProblem,
+  type Wearing,
+} from '@gantelet/core';
+import type { InputMachine, RoundsInput } from './plan-document.js';
+
+/** How often the best interval a needle that somebody complained of counts as old at the least. Assumption. */
+const URGENT_AGE = 2;
+/** Needles that are never short, for kinds that nobody counted. */
+export const UNCOUNTED = 1_000_000;
+
+/** A problem with what it takes to read its answer. */
+export interface BuiltProblem {
+  readonly problem: RoundsProblem;
+  /** Place in `input.machines` of each machine of the problem. */
+  readonly planned: readonly number[];
+  /** Expected failures by kind and shift, of all machines. */
+  readonly failures: readonly (readonly number[])[];
+}
+
+/** Makes the planning problem of what was gathered. Failures that come anyway take their needles and minutes first. */
+export function problemOf(input: RoundsInput): BuiltProblem {
+  const { shifts, machines, mechanics, zones } = input;
+  const shiftCount = shifts.length;
+  const classes = [...new Set(machines.map(({ machineClass }) => machineClass))];
+  const lawOf = (machine: InputMachine): NeedleEnds =>
+    machine.ends ?? assumedEnds(input.flatHours, machine.costs);
+  const wearings = machines.map((machine) =>
+    machine.unplanned ? null : wearingOf(lawOf(machine), machine.costs),
+  );
+  const rates = machines.map((machine, i) =>
+    machine.unplanned === 'no-needle' ? null : failureRates(lawOf(machine), wearings[i] ?? null),
+  );
+  const runs = (machine: InputMachine, shift: number): number =>
+    machine.unplanned === 'stopped' ? 0 : machine.hours[shift]!;
+  const kindOfMachine = machines.map(({ needle }) =>
+    input.kinds.findIndex((kind) => JSON.stringify(kind.needle) === JSON.stringify(needle)),
+  );
+  const failures = input.kinds.map((_, kind) =>
+    shifts.map((__, shift) =>
+      machines.reduce((sum, machine, i) => {
+        const rate = rates[i];
+        return kindOfMachine[i] === kind && rate
+          ? sum + runs(machine, shift) * (rate.wear + rate.accidents)
+          : sum;
+      }, 0),
+    ),
+  );
+  const minutesGoing = (shift: number, some: readonly string[]): number =>
+    machines.reduce((sum, machine, i) => {
+      const rate = rates[i];
+      if (!rate || !some.includes(machine.machineClass)) return sum;
+      return (
+        sum + runs(machine, shift) * (rate.wear * input.wearMinutes + rate.accidents * input.accidentMinutes)
+      );
+    }, 0);
+  const there = (shift: number, some: readonly string[]): number =>
+    mechanics.reduce(
+      (sum, { shiftIds, minutes, machineClasses }) =>
+        shiftIds.includes(shifts[shift]!.shiftId) && machineClasses.some((one) => some.includes(one))
+          ? sum + minutes
+          : sum,
+      0,
+    );
+  const minutes = shifts.flatMap((_, shift) =>
+    limitedGroups(classes, (some) => there(shift, some)).map((some): MinutesLimit => ({
+      shift,
+      minutes: Math.max(0, there(shift, some) - minutesGoing(shift, some)),
+      skills: some.length === classes.length ? null : some.map((one) => classes.indexOf(one)),
+    })),
+  );
+  const planned = machines.flatMap((_, i) => (wearings[i] ? [i] : []));
+  const problem: RoundsProblem = {
+    shifts: shiftCount,
+    zones: zones.map(({ setupMinutes, visitCost }) => ({ setupMinutes, visitCost })),
+    machines: planned.map((i): PlannedMachine => {
+      const machine = machines[i]!;
+      const wearing = wearings[i]!;
+      const urgentAge = machine.urgent ? URGENT_AGE * wearing.bestHours : 0;
+      return {
+        id: machine.id,
+        zone: zones.findIndex(({ id }) => id === machine.zoneId),
+        kind: kindOfMachine[i]!,
+        skill: classes.indexOf(machine.machineClass),
+        changeMinutes: machine.changeMinutes,
+        wearing,
+        ageHours: Math.max(machine.ageHours, urgentAge),
+        hours: machine.hours,
+        closed: shifts.flatMap((_, s) =>
+          machine.away[s] !== null || there(s, [machine.machineClass]) === 0 ? [s] : [],
+        ),
+        pinned: machine.pinned,
+        told: machine.told,
+      };
+    }),
+    minutes,
+    stock: input.kinds.map(({ onHand, arriving }, kind) =>
+      onHand === null
+        ? shifts.map(() => UNCOUNTED)
+        : needlesForPlan({ onHand, arriving, failures: failures[kind]! }),
+    ),
+    pricePerMove: input.pricePerMove,
+  };
+  return { problem, planned, failures };
+}
+
+/** Failures per running hour, whatever the plan: at the best interval, or running to failure. */
+function failureRates(ends: NeedleEnds, wearing: Wearing | null) {
+  const { worn, accidents, meanHours } = expectedEnds(ends, wearing?.bestHours ?? Infinity);
+  return { wear: worn / meanHours, accidents: accidents / meanHours };
+}
+
+/**
+ * The groups of machine classes whose work can be too much for those who can do it (Hall's condition): all together, and
+ * every smaller group that fewer people can serve than any larger one that holds it.
+ */
+function limitedGroups<Class extends string>(
+  classes: readonly Class[],
+  minutesFor: (some: readonly Class[]) => number,
+): readonly (readonly Class[])[] {
+  const groups = Array.from({ length: 2 ** classes.length - 1 }, (_, bits) =>
+    classes.filter((__, i) => ((bits + 1) >> i) % 2 === 1),
+  );
+  return groups.filter(
+    (group) =>
+      !classes.some((one) => !group.includes(one) && minutesFor([...group, one]) === minutesFor(group)),
+  );
+}

@@ -1,0 +1,101 @@
+import { Op } from 'sequelize';
+import { ProblemError, type Person } from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type { RoundPlanRow, RoundSkipRow } from '../../db/rows.js';
+import type { PlanDocument } from './plan-document.js';
+
+/** A plan as it is kept. */
+export interface KeptPlan extends Omit<RoundPlanRow, 'plan'> {
+  readonly document: PlanDocument;
+}
+
+/** The last plan that was made, or the last that people were told; null before there is one. */
+export async function findPlan(
+  { tables }: Database,
+  which: 'last' | 'told',
+  tx: Transaction | null = null,
+): Promise<KeptPlan | null> {
+  const [row] = plainRows(
+    await tables.roundPlans.findAll({
+      order: [[which === 'last' ? 'madeAt' : 'toldAt', 'DESC']],
+      limit: 1,
+      transaction: tx,
+    }),
+  );
+  return row && (which === 'last' || row.toldAt !== null) ? kept(row) : null;
+}
+
+/** @throws ProblemError `plan.unknown` */
+export async function findPlanById(database: Database, id: string): Promise<KeptPlan> {
+  const row = (await database.tables.roundPlans.findByPk(id))?.get({ plain: true });
+  if (!row) throw new ProblemError('plan.unknown');
+  return kept(row);
+}
+
+/**
+ * The last plan, held until the transaction ends so that it can be changed.
+ *
+ * @throws ProblemError `plan.unknown`, `plan.old`, `version.stale`
+ */
+export async function lockPlan(
+  database: Database,
+  id: string,
+  version: number,
+  tx: Transaction,
+): Promise<KeptPlan> {
+  const row = (await database.tables.roundPlans.findByPk(id, { transaction: tx, lock: true }))?.get({
+    plain: true,
+  });
+  if (!row) throw new ProblemError('plan.unknown');
+  if ((await findPlan(database, 'last', tx))?.id !== id) throw new ProblemError('plan.old');
+  if (row.version !== version)
+    throw new ProblemError('version.stale', { sent: version, current: { id, version: row.version } });
+  return kept(row);
+}
+
+/** Keeps a new plan and drops the older ones that nobody was told of. */
+export async function insertPlan({ tables }: Database, row: KeptPlan, tx: Transaction): Promise<void> {
+  await tables.roundPlans.destroy({ where: { toldAt: null }, transaction: tx });
+  const { document, ...columns } = row;
+  await tables.roundPlans.create({ ...columns, plan: JSON.stringify(document) }, { transaction: tx });
+}
+
+/** Puts a plan in the place of its version before. */
+export async function updatePlan(
+  { tables }: Database,
+  { id, version }: Pick<KeptPlan, 'id' | 'version'>,
+  document: PlanDocument,
+  tx: Transaction,
+): Promise<void> {
+  await tables.roundPlans.update(
+    { version: version + 1, plan: JSON.stringify(document) },
+    { where: { id }, transaction: tx },
+  );
+}
+
+export async function markTold(
+  { tables }: Database,
+  { id, version }: Pick<KeptPlan, 'id' | 'version'>,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<void> {
+  await tables.roundPlans.update(
+    { version: version + 1, toldAt: now, toldById: person.id },
+    { where: { id }, transaction: tx },
+  );
+}
+
+/** What was left out since an instant, in its order. */
+export async function findSkips({ tables }: Database, since: Date): Promise<readonly RoundSkipRow[]> {
+  const where = { skippedAt: { [Op.gte]: since } };
+  return plainRows(await tables.roundSkips.findAll({ where, order: [['skippedAt', 'ASC']] }));
+}
+
+export async function insertSkip({ tables }: Database, row: RoundSkipRow, tx: Transaction): Promise<void> {
+  await tables.roundSkips.create(row, { transaction: tx });
+}
+
+function kept({ plan, ...row }: RoundPlanRow): KeptPlan {
+  return { ...row, document: JSON.parse(plan) as PlanDocument };
+}

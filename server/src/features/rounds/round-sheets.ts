@@ -1,0 +1,100 @@
+import { HOUR_MS, splitWork, type Task } from '@gantelet/core';
+import type { RoundSheet, RoundTask, ToldRounds } from '@gantelet/contracts';
+import type { RoundSkipRow } from '../../db/rows.js';
+import type { KeptPlan } from './round-plan.store.js';
+
+/** A change this long before its shift still is that change. */
+const EARLY_MS = 12 * HOUR_MS;
+
+/** What stands in the machines now, and what went in since the plan was made. */
+export interface NeedlesNow {
+  readonly installId: string | null;
+  /** Instants of the changes since, ascending, in ms. */
+  readonly changedAt: readonly number[];
+}
+
+/**
+ * The rounds of a plan that people were told, from the shift that runs on: who goes where in which order, what is done,
+ * and what was left out.
+ */
+export function roundSheets(
+  plan: KeptPlan,
+  needles: ReadonlyMap<string, NeedlesNow>,
+  skips: readonly RoundSkipRow[],
+  now: Date,
+): Pick<ToldRounds, 'sheets' | 'leftOver'> {
+  const { input, problem, planned, changes } = plan.document;
+  const classes = new Map(
+    problem.machines.map((machine, m) => [machine.skill, input.machines[planned[m]!]!.machineClass]),
+  );
+  const skillsOf = (can: readonly string[]): number[] =>
+    [...classes].flatMap(([skill, machineClass]) => (can.includes(machineClass) ? [skill] : []));
+  const doneAt = doneTasks(plan, needles);
+  const sheets: RoundSheet[] = [];
+  const leftOver: ToldRounds['leftOver'] = [];
+  input.shifts.forEach((shift, s) => {
+    if (Date.parse(shift.endsAt) <= now.getTime()) return;
+    const tasks = problem.machines.flatMap((machine, m): Task[] =>
+      changes[m]!.includes(s)
+        ? [{ machine: m, zone: machine.zone, skill: machine.skill, minutes: machine.changeMinutes }]
+        : [],
+    );
+    const here = input.mechanics.filter(({ shiftIds }) => shiftIds.includes(shift.shiftId));
+    const split = splitWork(
+      tasks,
+      input.zones.map(({ setupMinutes }) => setupMinutes),
+      here.map(({ minutes, machineClasses }) => ({ minutes, skills: skillsOf(machineClasses) })),
+    );
+    const taskView = ({ machine: m, minutes }: Task): RoundTask[] => {
+      const machine = input.machines[planned[m]!]!;
+      const installId = needles.get(machine.id)?.installId;
+      if (!machine.needle || !installId) return [];
+      const skip = skips.findLast(
+        (one) => one.machineId === machine.id && one.startsAt.getTime() === Date.parse(shift.startsAt),
+      );
+      const done = doneAt.has(`${m} ${s}`);
+      return [
+        {
+          machineId: machine.id,
+          machineName: machine.name,
+          zoneName: input.zones.find(({ id }) => id === machine.zoneId)!.name,
+          needle: machine.needle,
+          installId,
+          minutes,
+          state: done ? 'done' : skip ? 'skipped' : 'open',
+          skipped: done ? null : (skip?.reason ?? null),
+        },
+      ];
+    };
+    for (const { mechanic, tasks: own, minutes } of split.rounds) {
+      const { personId, personName } = here[mechanic]!;
+      const { shiftId, name: shiftName, day, startsAt, endsAt } = shift;
+      const views = own.flatMap(taskView);
+      sheets.push({ personId, personName, shiftId, shiftName, day, startsAt, endsAt, minutes, tasks: views });
+    }
+    for (const { machine } of split.leftOver)
+      leftOver.push({
+        machineName: input.machines[planned[machine]!]!.name,
+        day: shift.day,
+        shiftName: shift.name,
+      });
+  });
+  return { sheets, leftOver };
+}
+
+/** Planned changes that were made: each change of a needle since the plan stands for the first one it can be. */
+function doneTasks({ document }: KeptPlan, needles: ReadonlyMap<string, NeedlesNow>): ReadonlySet<string> {
+  const { input, problem, changes } = document;
+  const done = new Set<string>();
+  problem.machines.forEach(({ id }, m) => {
+    const open = [...(needles.get(id)?.changedAt ?? [])];
+    for (const s of changes[m]!) {
+      const earliest = Date.parse(input.shifts[s]!.startsAt) - EARLY_MS;
+      const at = open.findIndex((ms) => ms >= earliest);
+      if (at < 0) continue;
+      open.splice(0, at + 1);
+      done.add(`${m} ${s}`);
+    }
+  });
+  return done;
+}

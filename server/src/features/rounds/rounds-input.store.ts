@@ -1,0 +1,76 @@
+import { QueryTypes } from 'sequelize';
+import { plainRows, type Database } from '../../db/database.js';
+import type { ShiftRow } from '../../db/rows.js';
+
+/** What planning needs of each machine beside what the floor shows. */
+export interface MachineFactsRow {
+  readonly machineId: string;
+  readonly machineClass: string;
+  /** Null for a needle that went in for no set-up. */
+  readonly lifeGroup: string | null;
+}
+
+export async function findMachineFacts({
+  sequelize,
+}: Database): Promise<ReadonlyMap<string, MachineFactsRow>> {
+  const rows = await sequelize.query<MachineFactsRow>(
+    `SELECT m.id AS machineId, m.machine_class AS machineClass, i.life_group AS lifeGroup
+       FROM machines m LEFT JOIN needle_installs i ON i.id = m.present_install_id`,
+    { type: QueryTypes.SELECT },
+  );
+  return new Map(rows.map((row) => [row.machineId, row]));
+}
+
+/** Share of the shift that counters heard each machine's needle move in, since an instant. */
+export async function findCountedShares(
+  { sequelize }: Database,
+  since: Date,
+): Promise<ReadonlyMap<string, number>> {
+  const rows = await sequelize.query<{ machineId: string; motorMs: number; coveredMs: number }>(
+    `SELECT machine_id AS machineId, SUM(motor_ms) AS motorMs, SUM(covered_shift_ms) AS coveredMs
+       FROM counter_hours WHERE hour_at >= :since GROUP BY machine_id HAVING SUM(covered_shift_ms) > 0`,
+    { type: QueryTypes.SELECT, replacements: { since } },
+  );
+  return new Map(
+    rows.map(({ machineId, motorMs, coveredMs }) => [machineId, Math.min(1, motorMs / coveredMs)]),
+  );
+}
+
+/** How needles came out since an instant: the ages of those changed by plan, and how many came out in all. */
+export async function findRemovalAges({ sequelize }: Database, since: Date) {
+  const rows = await sequelize.query<{ cause: string; hours: number }>(
+    `SELECT cause, running_hours AS hours FROM needle_removals
+      WHERE removed_at >= :since AND cause IN ('scheduled', 'wear', 'accident')`,
+    { type: QueryTypes.SELECT, replacements: { since } },
+  );
+  const agesHours = rows.filter(({ cause }) => cause === 'scheduled').map(({ hours }) => hours);
+  return { agesHours, plannedShare: rows.length === 0 ? 0 : agesHours.length / rows.length };
+}
+
+export async function listShifts({ tables }: Database): Promise<readonly ShiftRow[]> {
+  return plainRows(
+    await tables.shifts.findAll({
+      order: [
+        ['startMinute', 'ASC'],
+        ['id', 'ASC'],
+      ],
+    }),
+  );
+}
+
+/** Shifts that each zone works. */
+export async function findZoneShifts({
+  tables,
+}: Database): Promise<ReadonlyMap<string, ReadonlySet<string>>> {
+  const rows = plainRows(await tables.zoneShifts.findAll());
+  const zones = new Map<string, Set<string>>();
+  for (const { zoneId, shiftId } of rows) zones.set(zoneId, (zones.get(zoneId) ?? new Set()).add(shiftId));
+  return zones;
+}
+
+export async function listPeople({ tables }: Database): Promise<readonly { id: string; name: string }[]> {
+  return plainRows(await tables.people.findAll({ order: [['name', 'ASC']] })).map(({ id, name }) => ({
+    id,
+    name,
+  }));
+}

@@ -1,0 +1,283 @@
+import {
+  callOf,
+  changeCosts,
+  HOUR_MS,
+  readGroupId,
+  shiftTimes,
+  type MaterialKind,
+  type NeedleEnds,
+  type ShiftTime,
+  type UtcOffsetMinutes,
+} from '@gantelet/core';
+import {
+  ProblemError,
+  type FloorMachine,
+  type FloorZone,
+  type LivesReport,
+  type MechanicHours,
+  type NeedleChoice,
+  type NeedleStock,
+  type PlanAsk,
+  type RoundsSettings,
+  type Shop,
+} from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import type { ShiftRow } from '../../db/rows.js';
+import { lastResult } from '../../jobs/job.store.js';
+import { zoneOffset } from '../../time/zone-offset.js';
+import { readFloor } from '../floor/index.js';
+import { findShop } from '../shop/index.js';
+import { kindOf, readStock } from './needle-stock.store.js';
+import type { InputKind, InputMachine, RoundsInput } from './plan-document.js';
+import { findPlan, type KeptPlan } from './round-plan.store.js';
+import {
+  findCountedShares,
+  findMachineFacts,
+  findRemovalAges,
+  findZoneShifts,
+  listPeople,
+  listShifts,
+  type MachineFactsRow,
+} from './rounds-input.store.js';
+import { readSettings } from './rounds-settings.store.js';
+
+const DAY_MS = 24 * HOUR_MS;
+/** Days of counters that say how much a machine runs. */
+const COUNTED_DAYS = 28;
+/** Days that count as last month. */
+const MONTH_DAYS = 30;
+/** How a kind is bought while nobody said: a usual pack, and a week. Common practice. */
+export const USUAL_SUPPLY = { packSize: 10, leadDays: 7 } as const;
+
+/** Gathers everything that a plan is made from, as it stands now. */
+export async function roundsInput(
+  database: Database,
+  ask: PlanAsk,
+  seed: number,
+  now: Date,
+): Promise<RoundsInput> {
+  const [shop, settings, floor, facts, shares, asDone, shifts, zoneShifts, people, stock, lives, last, told] =
+    await Promise.all([
+      findShop(database),
+      readSettings(database),
+      readFloor(database, now),
+      findMachineFacts(database),
+      findCountedShares(database, new Date(now.getTime() - COUNTED_DAYS * DAY_MS)),
+      findRemovalAges(database, new Date(now.getTime() - MONTH_DAYS * DAY_MS)),
+      listShifts(database),
+      findZoneShifts(database),
+      listPeople(database),
+      readStock(database),
+      lastResult(database, 'fit-lives') as Promise<LivesReport | null>,
+      findPlan(database, 'last'),
+      findPlan(database, 'told'),
+    ]);
+  if (!shop) throw new ProblemError('server.fault');
+  const times = horizon(shifts, settings, zoneOffset(shop.timeZone), now);
+  const byShift = times.map((time) => shifts[time.pattern]!);
+  const machines = floor.zones.flatMap((zone) =>
+    inWalkingOrder(zone.machines).map((machine) => {
+      const fact = facts.get(machine.id)!;
+      const worked = zoneShifts.get(zone.id) ?? new Set();
+      const share = shares.get(machine.id) ?? zone.needleFraction.value;
+      return machineOf(machine, zone, fact, {
+        shop,
+        settings,
+        times,
+        lives,
+        hours: times.map((time, s) =>
+          worked.has(byShift[s]!.id)
+            ? (share * (time.endMs - Math.max(time.startMs, now.getTime()))) / HOUR_MS
+            : 0,
+        ),
+        pinned: marksOf(last, machine.id, 'pinned', times),
+        told: marksOf(told, machine.id, 'changes', times),
+      });
+    }),
+  );
+  return {
+    madeAt: now.toISOString(),
+    timeZone: shop.timeZone,
+    seed,
+    effort: ask.effort,
+    shifts: times.map((time, s) => ({
+      shiftId: byShift[s]!.id,
+      name: byShift[s]!.name,
+      day: time.date,
+      startsAt: new Date(time.startMs).toISOString(),
+      endsAt: new Date(time.endMs).toISOString(),
+    })),
+    zones: floor.zones.map(({ id, name }) => {
+      const setupMinutes = settings.walks.find((walk) => walk.zoneId === id)?.minutes ?? 0;
+      return { id, name, setupMinutes, visitCost: (shop.costs.labourPerHour * setupMinutes) / 60 };
+    }),
+    machines,
+    mechanics: settings.mechanics.flatMap((mechanic) => {
+      const person = people.find(({ id }) => id === mechanic.personId);
+      return person ? [{ ...mechanic, personName: person.name }] : [];
+    }),
+    kinds: kindsOf(machines, stock, settings, times),
+    pricePerMove: settings.pricePerMove,
+    flatHours: shop.lifeHours,
+    needleCost: shop.costs.needle,
+    labourPerHour: shop.costs.labourPerHour,
+    wearMinutes: shop.costs.wearMinutes,
+    accidentMinutes: shop.costs.accidentMinutes,
+    asDone,
+  };
+}
+
+/** The next shifts that the shop works, beginning with the one that runs. */
+function horizon(
+  shifts: readonly ShiftRow[],
+  { horizonShifts, holidays }: RoundsSettings,
+  offset: UtcOffsetMinutes,
+  now: Date,
+): readonly ShiftTime[] {
+  const patterns = shifts.map(({ startMinute, lengthMinutes, weekdays }) => ({
+    startMinute,
+    lengthMinutes,
+    weekdays: [...weekdays].map(Number),
+  }));
+  const free = new Set(holidays.map(({ day }) => day));
+  // A shop may work one short shift a week and close for weeks: it is looked for a year.
+  for (let days = 14; ; days *= 2) {
+    const span = { startMs: now.getTime(), endMs: now.getTime() + days * DAY_MS };
+    const times = shiftTimes(patterns, span, offset, free);
+    if (times.length >= horizonShifts || days > 365) return times.slice(0, horizonShifts);
+  }
+}
+
+/** Row by row as they stand, every other row backwards, so that nobody walks back for nothing. */
+function inWalkingOrder(machines: readonly FloorMachine[]): readonly FloorMachine[] {
+  const rank = ({ place, shopNumber }: FloorMachine): readonly number[] =>
+    place ? [place.row, place.row % 2 === 0 ? place.column : -place.column] : [Infinity, shopNumber];
+  return [...machines].sort((a, b) => {
+    const [left, right] = [rank(a), rank(b)];
+    return left[0] === right[0] ? left[1]! - right[1]! : left[0]! - right[0]!;
+  });
+}
+
+interface MachineContext {
+  readonly shop: Shop;
+  readonly settings: RoundsSettings;
+  readonly times: readonly ShiftTime[];
+  readonly lives: LivesReport | null;
+  readonly hours: readonly number[];
+  readonly pinned: readonly number[];
+  readonly told: readonly number[];
+}
+
+function machineOf(
+  machine: FloorMachine,
+  zone: FloorZone,
+  fact: MachineFactsRow,
+  { shop, settings, times, lives, hours, pinned, told }: MachineContext,
+): InputMachine {
+  const machineClass = fact.machineClass as MechanicHours['machineClasses'][number];
+  const material = (fact.lifeGroup ? readGroupId(fact.lifeGroup).material : 'woven') as MaterialKind;
+  const changeMinutes =
+    settings.classMinutes.find((one) => one.machineClass === machineClass)?.minutes ??
+    shop.costs.plannedMinutes;
+  const on = <T extends { machineId: string; fromDay: string; toDay: string }>(
+    list: readonly T[],
+    date: string,
+  ) => list.find((one) => one.machineId === machine.id && one.fromDay <= date && date <= one.toDay) ?? null;
+  const away = times.map(({ date }) => on(settings.away, date)?.kind ?? null);
+  const { needle } = machine;
+  return {
+    id: machine.id,
+    name: machine.name,
+    zoneId: zone.id,
+    needle: needle && choiceOf(needle),
+    unplanned: !needle ? 'no-needle' : machine.stoppedBy ? 'stopped' : null,
+    ageHours: machine.age?.runningHours ?? 0,
+    ends: fact.lifeGroup ? endsOf(lives, fact.lifeGroup, machine.id) : null,
+    costs: changeCosts({ ...shop.costs, plannedMinutes: changeMinutes }, material),
+    spoiledWork: shop.costs.spoiledWork[material],
+    machineClass,
+    changeMinutes,
+    hours: times.map(({ date }, s) => {
+      if (away[s] === 'down') return 0;
+      const correction = on(settings.corrections, date);
+      return correction && hours[s]! > 0 ? correction.hoursPerShift : hours[s]!;
+    }),
+    urgent: callOf(machine.reports.map(({ trouble }) => trouble)) === 'change',
+    away,
+    pinned: [...pinned],
+    told: [...told],
+  };
+}
+
+function choiceOf({ systemId, nm, pointId, finishId }: NeedleChoice): NeedleChoice {
+  return { systemId, nm, pointId, finishId };
+}
+
+/** The law of a machine's needles by the last fit; null while its group says too little. */
+function endsOf(lives: LivesReport | null, lifeGroup: string, machineId: string): NeedleEnds | null {
+  const report = lives?.groups.find(({ group }) => {
+    const { material, points, machineClass, part = null } = group;
+    const read = readGroupId(lifeGroup);
+    return (
+      read.material === material &&
+      read.points === points &&
+      read.machineClass === machineClass &&
+      read.part === part
+    );
+  });
+  if (!report || report.advice.do === 'too-little' || 'why' in report.pooled) return null;
+  const own = report.pooled.machines.find((one) => one.machineId === machineId);
+  return {
+    wear: { shape: report.pooled.shape, scaleHours: own?.scaleHours ?? report.pooled.scaleHours },
+    accidentsPerHour: report.accidents?.perHour ?? 0,
+  };
+}
+
+/** Shifts marked in an earlier plan, as they are numbered now; those that are past fall away. */
+function marksOf(
+  plan: KeptPlan | null,
+  machineId: string,
+  mark: 'pinned' | 'changes',
+  times: readonly ShiftTime[],
+): readonly number[] {
+  if (!plan) return [];
+  const { input, problem, planned, changes } = plan.document;
+  const m = planned.findIndex((i) => input.machines[i]!.id === machineId);
+  const marked = m < 0 ? [] : mark === 'changes' ? changes[m]! : problem.machines[m]!.pinned;
+  return marked.flatMap((s) => {
+    const startMs = Date.parse(input.shifts[s]!.startsAt);
+    const { shiftId } = input.shifts[s]!;
+    const at = times.findIndex((time) => time.startMs === startMs);
+    return at >= 0 && shiftId !== '' ? [at] : [];
+  });
+}
+
+/** Every kind of needle that a machine has in it, with what there is of it and when more comes. */
+function kindsOf(
+  machines: readonly InputMachine[],
+  stock: readonly NeedleStock[],
+  { supplies }: RoundsSettings,
+  times: readonly ShiftTime[],
+): readonly InputKind[] {
+  const kinds = new Map<string, NeedleChoice>();
+  for (const { needle } of machines) if (needle) kinds.set(kindOf(needle), needle);
+  return [...kinds]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([kind, needle]) => {
+      const own = stock.find((one) => kindOf(one.needle) === kind);
+      const supply = supplies.find((one) => kindOf(one.needle) === kind) ?? USUAL_SUPPLY;
+      // What should come on a day is there for the first shift that begins on a later one.
+      const arriving = times.map(({ date }, s) =>
+        (own?.orders ?? [])
+          .filter(({ expectedOn }) => expectedOn < date && (s === 0 || expectedOn >= times[s - 1]!.date))
+          .reduce((sum, { quantity }) => sum + quantity, 0),
+      );
+      return {
+        needle,
+        onHand: own?.onHand ?? null,
+        arriving,
+        packSize: supply.packSize,
+        leadDays: supply.leadDays,
+      };
+    });
+}

@@ -1,0 +1,65 @@
+import { randomInt } from 'node:crypto';
+import { PlanAsk, routes } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { answer, write, type Handled } from '../../http/handle.js';
+import type { JobWork } from '../../jobs/job-runner.js';
+import { queueJob } from '../../jobs/job.store.js';
+import { countStock, orderNeedles, receiveNeedles } from './needle-stock.store.js';
+import type { PlanOutcome } from './plan-rounds.worker.js';
+import { roundsTable } from './rounds-export.js';
+import { roundsInput } from './rounds-input.js';
+import { keepPlan, movePlanned, pinPlanned, readMoves, readRounds, tellPlan } from './rounds.service.js';
+import { reviseSettings } from './rounds-settings.store.js';
+import { calendarOf, linkCalendar, skipTask, toldRounds } from './told-rounds.service.js';
+
+const SEEDS = 1_000_000;
+
+export function roundsRoutes(database: Database, now: () => Date): readonly Handled[] {
+  return [
+    answer(routes.readRounds, () => readRounds(database, now())),
+    write(routes.reviseRoundsSettings, ({ body, person }, tx) =>
+      reviseSettings(database, body, person, now(), tx),
+    ),
+    write(routes.planRounds, ({ body, key, person }, tx) =>
+      queueJob(database, key, 'plan-rounds', person.id, now(), tx, {
+        ...body,
+        seed: randomInt(SEEDS) / SEEDS,
+      }),
+    ),
+    answer(routes.readMoves, ({ params, query }) =>
+      readMoves(database, params.planId, params.machineId, query.from ?? null),
+    ),
+    write(routes.moveChange, ({ params, body }, tx) => movePlanned(database, params.planId, body, tx)),
+    write(routes.pinChange, ({ params, body }, tx) => pinPlanned(database, params.planId, body, tx)),
+    write(routes.tellPlan, ({ params, body, person }, tx) =>
+      tellPlan(database, params.planId, body.version, person, now(), tx),
+    ),
+    answer(routes.readToldRounds, () => toldRounds(database, now())),
+    answer(routes.readRoundsTable, async () => roundsTable(await toldRounds(database, now()))),
+    write(routes.skipTask, ({ body, key, person }, tx) => skipTask(database, key, body, person, now(), tx)),
+    write(routes.linkCalendar, ({ person }, tx) => linkCalendar(database, person, now(), tx)),
+    answer(routes.readCalendar, ({ params }) => calendarOf(database, params.token, now())),
+    write(routes.countStock, ({ body, key, person }, tx) =>
+      countStock(database, key, body, person, now(), tx),
+    ),
+    write(routes.orderNeedles, ({ body, key, person }, tx) =>
+      orderNeedles(database, key, body, person, now(), tx),
+    ),
+    write(routes.receiveNeedles, ({ params, body, person }, tx) =>
+      receiveNeedles(database, params.orderId, body.quantity, person, now(), tx),
+    ),
+  ];
+}
+
+/** How a plan of rounds is searched. */
+export function planRoundsWork(now: () => Date): JobWork {
+  return {
+    worker: new URL('./plan-rounds.worker.js', import.meta.url),
+    input: (database, { ask }) => {
+      const { seed, ...asked } = JSON.parse(ask ?? '{"seed":0.5}') as { seed: number };
+      return roundsInput(database, PlanAsk.parse(asked), seed, now());
+    },
+    result: (outcome) => ({ noPlan: 'document' in (outcome as PlanOutcome) ? null : outcome }),
+    keep: (database, outcome, tx, job) => keepPlan(database, outcome as PlanOutcome, job, tx),
+  };
+}

@@ -1,0 +1,218 @@
+import type { Conflict } from '@gantelet/core';
+import {
+  ProblemError,
+  type ChangeMove,
+  type Job,
+  type MoveOffer,
+  type NeedleOutlook,
+  type Person,
+  type PinChange,
+  type PlanMark,
+  type RoundsNotice,
+  type RoundsView,
+  type ToldRounds,
+} from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { lastJob, lastResult } from '../../jobs/job.store.js';
+import { listZones, readFloor } from '../floor/index.js';
+import { findPerson, findShop } from '../shop/index.js';
+import { kindOf, readStock } from './needle-stock.store.js';
+import type { PlanDocument } from './plan-document.js';
+import type { PlanOutcome } from './plan-rounds.worker.js';
+import { conflictView, movedPlan, movesOf, pinnedPlan, planView, shiftsOf } from './plan-view.js';
+import { findPlan, findPlanById, insertPlan, lockPlan, markTold, updatePlan } from './round-plan.store.js';
+import { listPeople, listShifts } from './rounds-input.store.js';
+import { readSettings } from './rounds-settings.store.js';
+import { toldRounds } from './told-rounds.service.js';
+
+/** Everything the Rounds room shows. */
+export async function readRounds(database: Database, now: Date): Promise<RoundsView> {
+  const [shop, settings, people, shifts, zones, last, told, job, stock, floor, rounds] = await Promise.all([
+    findShop(database),
+    readSettings(database),
+    listPeople(database),
+    listShifts(database),
+    listZones(database),
+    findPlan(database, 'last'),
+    findPlan(database, 'told'),
+    lastJob(database, 'plan-rounds'),
+    readStock(database),
+    readFloor(database, now),
+    toldRounds(database, now),
+  ]);
+  if (!shop) throw new ProblemError('server.fault');
+  const madeBy = last && (await findPerson(database, last.madeById));
+  const plan =
+    last &&
+    planView(last.document, {
+      id: last.id,
+      version: last.version,
+      madeAt: last.madeAt.toISOString(),
+      madeBy: madeBy?.name ?? '',
+      toldAt: last.toldAt?.toISOString() ?? null,
+    });
+  const known = new Set(stock.map(({ needle }) => kindOf(needle)));
+  const uncounted = (plan?.needles ?? []).filter(({ needle }) => !known.has(kindOf(needle)));
+  return {
+    timeZone: shop.timeZone,
+    currency: shop.costs.currency,
+    flatHours: shop.lifeHours,
+    settings,
+    people: [...people],
+    shifts: shifts.map(({ id, name }) => ({ id, name })),
+    zones,
+    plan,
+    toldPlanId: told?.id ?? null,
+    noPlan: job && (await noPlanOf(database, job)),
+    job,
+    stock: [
+      ...stock,
+      ...uncounted.map(({ needle }) => ({
+        needle,
+        onHand: null,
+        countedAt: null,
+        countedBy: null,
+        orders: [],
+      })),
+    ],
+    notices: notices(floor, plan?.needles ?? [], plan?.shifts ?? [], rounds, now),
+  };
+}
+
+/** What the last search could not keep, when it ended without a plan. */
+async function noPlanOf(database: Database, job: Job): Promise<RoundsView['noPlan']> {
+  if (job.state !== 'done') return null;
+  const outcome = (await lastResult(database, 'plan-rounds')) as EndedSearch | null;
+  if (!outcome?.noPlan) return null;
+  const { input, problem, planned, conflicts } = outcome.noPlan;
+  return {
+    jobId: job.id,
+    triedAt: input.madeAt,
+    shifts: shiftsOf(input, { problem }),
+    conflicts: conflicts.map((conflict) => conflictView({ input, problem, planned }, conflict)),
+  };
+}
+
+/** What a job leaves: nothing but what pins broke, as a plan has a table of its own. */
+export interface EndedSearch {
+  readonly noPlan:
+    | (Pick<PlanDocument, 'input' | 'problem' | 'planned'> & { readonly conflicts: readonly Conflict[] })
+    | null;
+}
+
+/** Keeps the plan that a search ended with. */
+export async function keepPlan(
+  database: Database,
+  outcome: PlanOutcome,
+  job: { readonly id: string; readonly askedById: string },
+  tx: Transaction,
+): Promise<void> {
+  if (!('document' in outcome)) return;
+  const { document } = outcome;
+  await insertPlan(
+    database,
+    {
+      id: job.id,
+      version: 0,
+      madeAt: new Date(document.input.madeAt),
+      madeById: job.askedById,
+      toldAt: null,
+      toldById: null,
+      document,
+    },
+    tx,
+  );
+}
+
+export async function readMoves(
+  database: Database,
+  planId: string,
+  machineId: string,
+  from: number | null,
+): Promise<MoveOffer[]> {
+  return movesOf((await findPlanById(database, planId)).document, machineId, from);
+}
+
+/** Changes the last plan. @throws ProblemError `plan.unknown`, `plan.old`, `version.stale` and what `change` throws */
+async function revise(
+  database: Database,
+  planId: string,
+  version: number,
+  change: (document: PlanDocument) => PlanDocument,
+  tx: Transaction,
+): Promise<PlanMark> {
+  const plan = await lockPlan(database, planId, version, tx);
+  await updatePlan(database, plan, change(plan.document), tx);
+  return { id: planId, version: version + 1 };
+}
+
+export function movePlanned(
+  database: Database,
+  planId: string,
+  move: ChangeMove,
+  tx: Transaction,
+): Promise<PlanMark> {
+  return revise(database, planId, move.version, (document) => movedPlan(document, move), tx);
+}
+
+export function pinPlanned(
+  database: Database,
+  planId: string,
+  pin: PinChange,
+  tx: Transaction,
+): Promise<PlanMark> {
+  return revise(database, planId, pin.version, (document) => pinnedPlan(document, pin), tx);
+}
+
+/** Makes a plan the one people go by. @throws ProblemError `plan.broken` and those of `lockPlan` */
+export async function tellPlan(
+  database: Database,
+  planId: string,
+  version: number,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<PlanMark> {
+  const plan = await lockPlan(database, planId, version, tx);
+  const made = { id: planId, version, madeAt: '', madeBy: '', toldAt: null };
+  if (planView(plan.document, made).conflicts.length > 0) throw new ProblemError('plan.broken');
+  await markTold(database, plan, person, now, tx);
+  return { id: planId, version: version + 1 };
+}
+
+/** What wants attention, most pressing first. */
+function notices(
+  floor: Awaited<ReturnType<typeof readFloor>>,
+  needles: readonly NeedleOutlook[],
+  shifts: readonly { readonly startsAt: string }[],
+  { leftOver }: ToldRounds,
+  now: Date,
+): RoundsNotice[] {
+  const machines = floor.zones.flatMap((zone) => zone.machines);
+  const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 || stoppedBy !== null);
+  const due = machines.filter(({ age, reports }) => reports.length === 0 && age?.state === 'due');
+  const today = now.toISOString().slice(0, 10);
+  const name = ({ systemId, nm }: NeedleOutlook['needle']): string => `${systemId} NM ${nm}`;
+  const at = (shift: number): string | null => shifts[shift]?.startsAt ?? null;
+  return [
+    ...reported.map(({ id, name: subject, reports }) => ({
+      kind: 'reported' as const,
+      subject,
+      machineId: id,
+      at: reports[0]?.reportedAt ?? null,
+    })),
+    ...due.map(({ id, name: subject }) => ({ kind: 'due' as const, subject, machineId: id, at: null })),
+    ...needles.flatMap(({ needle, runsOut, mayRunOut, order }): RoundsNotice[] => {
+      const subject = name(needle);
+      if (runsOut !== null) return [{ kind: 'runs-out', subject, machineId: null, at: at(runsOut) }];
+      if (order && order.by < today) return [{ kind: 'order-late', subject, machineId: null, at: null }];
+      return mayRunOut === null ? [] : [{ kind: 'may-run-out', subject, machineId: null, at: at(mayRunOut) }];
+    }),
+    ...leftOver.map(({ machineName, day, shiftName }) => ({
+      kind: 'left-over' as const,
+      subject: `${machineName}, ${shiftName} ${day}`,
+      machineId: null,
+      at: null,
+    })),
+  ];
+}

@@ -1,0 +1,108 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { QueryTypes } from 'sequelize';
+import {
+  ProblemError,
+  type Person,
+  type RoundSheet,
+  type TaskSkip,
+  type ToldRounds,
+} from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { findShop } from '../shop/index.js';
+import { findPlan, findSkips, insertSkip, type KeptPlan } from './round-plan.store.js';
+import { roundSheets, type NeedlesNow } from './round-sheets.js';
+import { roundsCalendar } from './rounds-export.js';
+
+/** The rounds that mechanics were told. */
+export async function toldRounds(database: Database, now: Date): Promise<ToldRounds> {
+  const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'told')]);
+  const timeZone = shop?.timeZone ?? 'UTC';
+  if (!plan) return { planId: null, toldAt: null, timeZone, sheets: [], leftOver: [] };
+  return {
+    planId: plan.id,
+    toldAt: plan.toldAt!.toISOString(),
+    timeZone,
+    ...roundSheets(plan, await needlesNow(database, plan), await findSkips(database, plan.madeAt), now),
+  };
+}
+
+/** What stands in every machine, and when needles went in since a plan was made. */
+async function needlesNow(
+  { sequelize }: Database,
+  { madeAt }: KeptPlan,
+): Promise<ReadonlyMap<string, NeedlesNow>> {
+  const machines = await sequelize.query<{ id: string; installId: string | null }>(
+    'SELECT id, present_install_id AS installId FROM machines',
+    { type: QueryTypes.SELECT },
+  );
+  const changes = await sequelize.query<{ machineId: string; installedAt: Date }>(
+    `SELECT machine_id AS machineId, installed_at AS installedAt FROM needle_installs
+      WHERE installed_at >= :madeAt ORDER BY installed_at`,
+    { type: QueryTypes.SELECT, replacements: { madeAt } },
+  );
+  const changedAt = new Map<string, number[]>();
+  for (const one of changes)
+    changedAt.set(one.machineId, [...(changedAt.get(one.machineId) ?? []), one.installedAt.getTime()]);
+  return new Map(
+    machines.map(({ id, installId }) => [id, { installId, changedAt: changedAt.get(id) ?? [] }]),
+  );
+}
+
+/** Keeps why a change was left out. @throws ProblemError `task.unknown` */
+export async function skipTask(
+  database: Database,
+  id: string,
+  { machineId, startsAt, reason, note }: TaskSkip,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<{ id: string }> {
+  const plan = await findPlan(database, 'told', tx);
+  const { planned = [], input, changes = [] } = plan?.document ?? {};
+  const m = planned.findIndex((i) => input?.machines[i]!.id === machineId);
+  const asked = changes[m]?.some((s) => Date.parse(input!.shifts[s]!.startsAt) === Date.parse(startsAt));
+  if (!asked) throw new ProblemError('task.unknown');
+  await insertSkip(
+    database,
+    { id, machineId, startsAt: new Date(startsAt), reason, note, skippedAt: now, skippedById: person.id },
+    tx,
+  );
+  return { id };
+}
+
+/** Makes an address that only whoever was told it knows; only its hash is kept. */
+export async function linkCalendar(
+  { tables }: Database,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<{ path: string }> {
+  const token = randomBytes(24).toString('base64url');
+  await tables.calendarLinks.upsert(
+    { personId: person.id, tokenHash: hashOf(token), madeAt: now },
+    { transaction: tx },
+  );
+  return { path: `/api/rounds/calendars/${token}.ics` };
+}
+
+/** The calendar of whoever's address this is. @throws ProblemError `calendar.unknown` */
+export async function calendarOf(database: Database, file: string, now: Date): Promise<string> {
+  const tokenHash = hashOf(file.replace(/\.ics$/, ''));
+  const link = (await database.tables.calendarLinks.findOne({ where: { tokenHash } }))?.get({ plain: true });
+  if (!link) throw new ProblemError('calendar.unknown');
+  const [shop, rounds, plan] = await Promise.all([
+    findShop(database),
+    toldRounds(database, now),
+    findPlan(database, 'told'),
+  ]);
+  const own = rounds.sheets.filter((sheet: RoundSheet) => sheet.personId === link.personId);
+  // Plans follow each other in time: seconds since the first of them rise with every telling and every move.
+  const sequence = plan ? Math.floor((plan.toldAt!.getTime() - EPOCH_MS) / 1000) + plan.version : 0;
+  return roundsCalendar(shop?.name ?? 'works', own, { sequence, stamp: plan?.toldAt ?? now });
+}
+
+const EPOCH_MS = Date.UTC(2026, 0, 1);
+
+function hashOf(token: string): string {
+  return createHash('sha256').update(token).digest('hex');
+}

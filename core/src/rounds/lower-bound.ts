@@ -159,7 +159,7 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
         if (wayStock[i]! > 0 || stockPrices[i]! > 0) length += stockScale * wayStock[i]! ** 2;
       }
     }
-    for (let i = 0; i < way.length; i++) length += way[i]! * way[i]!;
+    for (const step of way) length += step * step;
     const size = (stepShare * missing) / Math.max(length, 1e-12);
     for (let l = 0; l < limits; l++)
       minutePrices[l] = Math.max(0, minutePrices[l]! + size * minuteScale * wayMinutes[l]!);

@@ -18,7 +18,7 @@ import type {
   RoundsSettingsRow,
   StockCountRow,
   StockOrderRow,
-} from './rows.js';
+} from './rounds-rows.js';
 
 const long = { type: DataTypes.TEXT('long'), allowNull: false };
 const needle = { needleSystem: text, bladeNm: whole, pointStyle: text, needleFinish: text };

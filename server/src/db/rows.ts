@@ -10,8 +10,7 @@ import type {
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
-import type { DeviceKind, Job, Machine, Role, SchoolChoice, SkipReason } from '@gantelet/contracts';
-import type { NeedleColumns } from './needle-columns.js';
+import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -372,52 +371,4 @@ export interface LotFrictionRow {
   downN: number;
   readAt: Date;
   readById: string;
-}
-
-/** What rounds are planned with: every version is kept, the last one counts. */
-export interface RoundsSettingsRow {
-  version: number;
-  settings: string;
-  setAt: Date;
-  setById: string;
-}
-export interface RoundPlanRow {
-  id: string;
-  version: number;
-  madeAt: Date;
-  madeById: string;
-  /** Plan with what it was made from, as JSON. */
-  plan: string;
-  toldAt: Date | null;
-  toldById: string | null;
-}
-export interface RoundSkipRow {
-  id: string;
-  machineId: string;
-  startsAt: Date;
-  reason: SkipReason;
-  note: string;
-  skippedAt: Date;
-  skippedById: string;
-}
-export interface CalendarLinkRow {
-  personId: string;
-  tokenHash: string;
-  madeAt: Date;
-}
-export interface StockCountRow extends NeedleColumns {
-  id: string;
-  counted: number;
-  countedAt: Date;
-  countedById: string;
-}
-export interface StockOrderRow extends NeedleColumns {
-  id: string;
-  quantity: number;
-  expectedOn: string;
-  orderedAt: Date;
-  orderedById: string;
-  receivedAt: Date | null;
-  receivedById: string | null;
-  receivedQuantity: number | null;
 }

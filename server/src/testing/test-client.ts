@@ -70,7 +70,11 @@ export class TestClient {
     const set = response.headers.getSetCookie()[0];
     if (set !== undefined) this.cookie = set.split(';')[0]!;
     const text = await response.text();
-    return { status: response.status, body: text === '' ? null : (JSON.parse(text) as Session) };
+    const isJson = response.headers.get('content-type')?.includes('json') ?? false;
+    return {
+      status: response.status,
+      body: text === '' ? null : isJson ? (JSON.parse(text) as Session) : text,
+    };
   }
 
   /** Opens an address with this session and leaves the answer open. */

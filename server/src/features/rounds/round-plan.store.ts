@@ -1,8 +1,9 @@
-import { Op } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import { ProblemError, type Person } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type { RoundPlanRow, RoundSkipRow } from '../../db/rows.js';
+import type { RoundPlanRow, RoundSkipRow } from '../../db/rounds-rows.js';
 import type { PlanDocument } from './plan-document.js';
+import type { NeedlesNow } from './round-sheets.js';
 
 /** A plan as it is kept. */
 export interface KeptPlan extends Omit<RoundPlanRow, 'plan'> {
@@ -94,6 +95,28 @@ export async function findSkips({ tables }: Database, since: Date): Promise<read
 
 export async function insertSkip({ tables }: Database, row: RoundSkipRow, tx: Transaction): Promise<void> {
   await tables.roundSkips.create(row, { transaction: tx });
+}
+
+/** What stands in every machine, and when needles went in since a plan was made. */
+export async function needlesNow(
+  { sequelize }: Database,
+  madeAt: Date,
+): Promise<ReadonlyMap<string, NeedlesNow>> {
+  const machines = await sequelize.query<{ id: string; installId: string | null }>(
+    'SELECT id, present_install_id AS installId FROM machines',
+    { type: QueryTypes.SELECT },
+  );
+  const changes = await sequelize.query<{ machineId: string; installedAt: Date }>(
+    `SELECT machine_id AS machineId, installed_at AS installedAt FROM needle_installs
+      WHERE installed_at >= :madeAt ORDER BY installed_at`,
+    { type: QueryTypes.SELECT, replacements: { madeAt } },
+  );
+  const changedAt = new Map<string, number[]>();
+  for (const one of changes)
+    changedAt.set(one.machineId, [...(changedAt.get(one.machineId) ?? []), one.installedAt.getTime()]);
+  return new Map(
+    machines.map(({ id, installId }) => [id, { installId, changedAt: changedAt.get(id) ?? [] }]),
+  );
 }
 
 function kept({ plan, ...row }: RoundPlanRow): KeptPlan {

@@ -1,6 +1,6 @@
 import { HOUR_MS, splitWork, type Task } from '@gantelet/core';
 import type { RoundSheet, RoundTask, ToldRounds } from '@gantelet/contracts';
-import type { RoundSkipRow } from '../../db/rows.js';
+import type { RoundSkipRow } from '../../db/rounds-rows.js';
 import type { KeptPlan } from './round-plan.store.js';
 
 /** A change this long before its shift still is that change. */

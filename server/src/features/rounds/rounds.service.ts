@@ -1,4 +1,4 @@
-import type { Conflict } from '@gantelet/core';
+import { HOUR_MS, type Conflict } from '@gantelet/core';
 import {
   ProblemError,
   type ChangeMove,
@@ -180,6 +180,9 @@ export async function tellPlan(
   return { id: planId, version: version + 1 };
 }
 
+/** An order is told of when it has to be made within so long. Assumption. */
+const ORDER_SOON_MS = 2 * 24 * HOUR_MS;
+
 /** What wants attention, most pressing first. */
 function notices(
   floor: Awaited<ReturnType<typeof readFloor>>,
@@ -192,6 +195,7 @@ function notices(
   const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 || stoppedBy !== null);
   const due = machines.filter(({ age, reports }) => reports.length === 0 && age?.state === 'due');
   const today = now.toISOString().slice(0, 10);
+  const soon = new Date(now.getTime() + ORDER_SOON_MS).toISOString().slice(0, 10);
   const name = ({ systemId, nm }: NeedleOutlook['needle']): string => `${systemId} NM ${nm}`;
   const at = (shift: number): string | null => shifts[shift]?.startsAt ?? null;
   return [
@@ -205,8 +209,9 @@ function notices(
     ...needles.flatMap(({ needle, runsOut, mayRunOut, order }): RoundsNotice[] => {
       const subject = name(needle);
       if (runsOut !== null) return [{ kind: 'runs-out', subject, machineId: null, at: at(runsOut) }];
-      if (order && order.by < today) return [{ kind: 'order-late', subject, machineId: null, at: null }];
-      return mayRunOut === null ? [] : [{ kind: 'may-run-out', subject, machineId: null, at: at(mayRunOut) }];
+      if (!order || order.by > soon || mayRunOut === null) return [];
+      const kind = order.by < today ? 'order-late' : 'may-run-out';
+      return [{ kind, subject, machineId: null, at: at(mayRunOut) }];
     }),
     ...leftOver.map(({ machineName, day, shiftName }) => ({
       kind: 'left-over' as const,

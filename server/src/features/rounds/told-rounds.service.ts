@@ -1,5 +1,4 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { QueryTypes } from 'sequelize';
 import {
   ProblemError,
   type Person,
@@ -9,8 +8,8 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findShop } from '../shop/index.js';
-import { findPlan, findSkips, insertSkip, type KeptPlan } from './round-plan.store.js';
-import { roundSheets, type NeedlesNow } from './round-sheets.js';
+import { findPlan, findSkips, insertSkip, needlesNow } from './round-plan.store.js';
+import { roundSheets } from './round-sheets.js';
 import { roundsCalendar } from './rounds-export.js';
 
 /** The rounds that mechanics were told. */
@@ -22,30 +21,13 @@ export async function toldRounds(database: Database, now: Date): Promise<ToldRou
     planId: plan.id,
     toldAt: plan.toldAt!.toISOString(),
     timeZone,
-    ...roundSheets(plan, await needlesNow(database, plan), await findSkips(database, plan.madeAt), now),
+    ...roundSheets(
+      plan,
+      await needlesNow(database, plan.madeAt),
+      await findSkips(database, plan.madeAt),
+      now,
+    ),
   };
-}
-
-/** What stands in every machine, and when needles went in since a plan was made. */
-async function needlesNow(
-  { sequelize }: Database,
-  { madeAt }: KeptPlan,
-): Promise<ReadonlyMap<string, NeedlesNow>> {
-  const machines = await sequelize.query<{ id: string; installId: string | null }>(
-    'SELECT id, present_install_id AS installId FROM machines',
-    { type: QueryTypes.SELECT },
-  );
-  const changes = await sequelize.query<{ machineId: string; installedAt: Date }>(
-    `SELECT machine_id AS machineId, installed_at AS installedAt FROM needle_installs
-      WHERE installed_at >= :madeAt ORDER BY installed_at`,
-    { type: QueryTypes.SELECT, replacements: { madeAt } },
-  );
-  const changedAt = new Map<string, number[]>();
-  for (const one of changes)
-    changedAt.set(one.machineId, [...(changedAt.get(one.machineId) ?? []), one.installedAt.getTime()]);
-  return new Map(
-    machines.map(({ id, installId }) => [id, { installId, changedAt: changedAt.get(id) ?? [] }]),
-  );
 }
 
 /** Keeps why a change was left out. @throws ProblemError `task.unknown` */

@@ -1,0 +1,50 @@
+import type { SkipReason } from '@gantelet/contracts';
+import type { NeedleColumns } from './needle-columns.js';
+
+/** What rounds are planned with: every version is kept, the last one counts. */
+export interface RoundsSettingsRow {
+  version: number;
+  settings: string;
+  setAt: Date;
+  setById: string;
+}
+export interface RoundPlanRow {
+  id: string;
+  version: number;
+  madeAt: Date;
+  madeById: string;
+  /** Plan with what it was made from, as JSON. */
+  plan: string;
+  toldAt: Date | null;
+  toldById: string | null;
+}
+export interface RoundSkipRow {
+  id: string;
+  machineId: string;
+  startsAt: Date;
+  reason: SkipReason;
+  note: string;
+  skippedAt: Date;
+  skippedById: string;
+}
+export interface CalendarLinkRow {
+  personId: string;
+  tokenHash: string;
+  madeAt: Date;
+}
+export interface StockCountRow extends NeedleColumns {
+  id: string;
+  counted: number;
+  countedAt: Date;
+  countedById: string;
+}
+export interface StockOrderRow extends NeedleColumns {
+  id: string;
+  quantity: number;
+  expectedOn: string;
+  orderedAt: Date;
+  orderedById: string;
+  receivedAt: Date | null;
+  receivedById: string | null;
+  receivedQuantity: number | null;
+}

@@ -44,6 +44,14 @@ describe('rounds', () => {
       'stock_orders',
     ])
       await shop.database.sequelize.query(`DELETE FROM ${table}`);
+    const { install, portableInstall, compound: machineId } = shop.works.ids;
+    const replacements = { install, standing: [install, portableInstall], machineId };
+    for (const query of [
+      'UPDATE machines SET present_install_id = :install WHERE id = :machineId',
+      'DELETE FROM needle_removals',
+      'DELETE FROM needle_installs WHERE id NOT IN (:standing)',
+    ])
+      await shop.database.sequelize.query(query, { replacements });
   });
   afterAll(async () => {
     await runner.stop();

@@ -15,6 +15,8 @@ export const PlannedShift = z.object({
   endsAt: Instant,
   /** Minutes there are for planned changes, what failures are expected to take being taken off. */
   minutes: z.number(),
+  /** Minutes that the plan takes of them, with the ways to the zones. */
+  used: z.number(),
 });
 export type PlannedShift = z.infer<typeof PlannedShift>;
 

@@ -4,7 +4,9 @@ import { provideState } from '@ngrx/store';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature } from './features/floor/floor.state';
 import * as lifeEffects from './features/life/life.effects';
+import * as roundsEffects from './features/rounds/rounds.effects';
 import { lifeFeature } from './features/life/life.state';
+import { roundsFeature } from './features/rounds/rounds.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
 import * as practiceEffects from './features/practice/practice.effects';
@@ -82,6 +84,25 @@ export const appRoutes: Routes = [
         title: 'Life · Gantelet',
         providers: [provideState(lifeFeature), provideEffects(lifeEffects)],
         loadComponent: () => import('./features/life/life.page').then((m) => m.LifePage),
+      },
+      {
+        path: 'rounds',
+        title: 'Rounds · Gantelet',
+        providers: [provideState(roundsFeature), provideEffects(roundsEffects)],
+        children: [
+          {
+            path: '',
+            loadComponent: () => import('./features/rounds/rounds.page').then((m) => m.RoundsPage),
+          },
+          {
+            path: 'told',
+            loadComponent: () => import('./features/rounds/told.page').then((m) => m.ToldRoundsPage),
+          },
+          {
+            path: 'settings',
+            loadComponent: () => import('./features/rounds/settings.page').then((m) => m.RoundsSettingsPage),
+          },
+        ],
       },
       {
         path: 'shop',

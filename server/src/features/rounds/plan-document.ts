@@ -14,7 +14,7 @@ export interface RoundsInput {
   readonly timeZone: string;
   readonly seed: number;
   readonly effort: number;
-  readonly shifts: readonly Omit<PlannedShift, 'minutes'>[];
+  readonly shifts: readonly Omit<PlannedShift, 'minutes' | 'used'>[];
   readonly zones: readonly InputZone[];
   readonly machines: readonly InputMachine[];
   readonly mechanics: readonly (MechanicHours & { readonly personName: string })[];

@@ -5,7 +5,9 @@ import {
   needleForecast,
   orderQuantity,
   planCost,
+  type Changes,
   type Conflict,
+  type RoundsProblem,
 } from '@gantelet/core';
 import {
   ProblemError,
@@ -18,9 +20,7 @@ import {
   type PlannedShift,
   type RoundsPlanView,
 } from '@gantelet/contracts';
-import type { PlanDocument } from './plan-document.js';
-import type { BuiltProblem } from './problem-of.js';
-import type { RoundsInput } from './plan-document.js';
+import type { PlanDocument, RoundsInput } from './plan-document.js';
 
 const DAY_MS = 24 * 3_600_000;
 
@@ -32,8 +32,8 @@ export function planView(document: PlanDocument, made: Made): RoundsPlanView {
   return {
     ...made,
     seed: input.seed,
-    shifts: shiftsOf(input, document),
-    machines: input.machines.map((machine, i) => machineView(document, machine, i)),
+    shifts: shiftsOf(input, problem, changes),
+    machines: input.machines.map((machine, i) => machineView(document, machine, i, made.toldAt !== null)),
     cost: planCost(problem, changes),
     bound,
     conflicts: conflictsOf(problem, changes).map((conflict) => conflictView(document, conflict)),
@@ -43,18 +43,25 @@ export function planView(document: PlanDocument, made: Made): RoundsPlanView {
   };
 }
 
-/** The shifts with the minutes that are there for planned changes. */
-export function shiftsOf(input: RoundsInput, { problem }: Pick<BuiltProblem, 'problem'>): PlannedShift[] {
-  return input.shifts.map((shift, s) => ({
-    ...shift,
-    minutes: problem.minutes.find((limit) => limit.shift === s && limit.skills === null)?.minutes ?? 0,
-  }));
+/** The shifts with the minutes that are there, and what changes take of them. */
+export function shiftsOf(input: RoundsInput, problem: RoundsProblem, changes: Changes): PlannedShift[] {
+  return input.shifts.map((shift, s) => {
+    const there = problem.machines.filter((_, m) => changes[m]?.includes(s));
+    const ways = [...new Set(there.map(({ zone }) => zone))].map((zone) => problem.zones[zone]!.setupMinutes);
+    const changing = there.map(({ changeMinutes }) => changeMinutes);
+    return {
+      ...shift,
+      minutes: problem.minutes.find((limit) => limit.shift === s && limit.skills === null)?.minutes ?? 0,
+      used: [...ways, ...changing].reduce((sum, one) => sum + one, 0),
+    };
+  });
 }
 
 function machineView(
   { problem, planned, changes }: PlanDocument,
   machine: RoundsInput['machines'][number],
   i: number,
+  isTold: boolean,
 ): PlannedMachineView {
   const m = planned.indexOf(i);
   const own = problem.machines[m];
@@ -71,7 +78,7 @@ function machineView(
     from: ends ? 'life' : 'flat',
     changes: [...(changes[m] ?? [])],
     pinned: [...(own?.pinned ?? [])],
-    told: [...(own?.told ?? [])],
+    told: [...((isTold ? changes[m] : own?.told) ?? [])],
     closed: [...(own?.closed ?? [])],
   };
 }

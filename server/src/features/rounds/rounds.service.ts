@@ -88,7 +88,11 @@ async function noPlanOf(database: Database, job: Job): Promise<RoundsView['noPla
   return {
     jobId: job.id,
     triedAt: input.madeAt,
-    shifts: shiftsOf(input, { problem }),
+    shifts: shiftsOf(
+      input,
+      problem,
+      problem.machines.map(({ pinned }) => pinned),
+    ),
     conflicts: conflicts.map((conflict) => conflictView({ input, problem, planned }, conflict)),
   };
 }
@@ -205,7 +209,6 @@ function notices(
       machineId: id,
       at: reports[0]?.reportedAt ?? null,
     })),
-    ...due.map(({ id, name: subject }) => ({ kind: 'due' as const, subject, machineId: id, at: null })),
     ...needles.flatMap(({ needle, runsOut, mayRunOut, order }): RoundsNotice[] => {
       const subject = name(needle);
       if (runsOut !== null) return [{ kind: 'runs-out', subject, machineId: null, at: at(runsOut) }];
@@ -213,6 +216,7 @@ function notices(
       const kind = order.by < today ? 'order-late' : 'may-run-out';
       return [{ kind, subject, machineId: null, at: at(mayRunOut) }];
     }),
+    ...due.map(({ id, name: subject }) => ({ kind: 'due' as const, subject, machineId: id, at: null })),
     ...leftOver.map(({ machineName, day, shiftName }) => ({
       kind: 'left-over' as const,
       subject: `${machineName}, ${shiftName} ${day}`,

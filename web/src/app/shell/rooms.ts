@@ -12,6 +12,7 @@ export const ROOMS: readonly Room[] = [
   { path: '/tension', name: 'Tension', icon: 'bi-sliders', key: 't' },
   { path: '/floor', name: 'Floor', icon: 'bi-grid-1x2', key: 'f' },
   { path: '/life', name: 'Life', icon: 'bi-graph-down', key: 'l' },
+  { path: '/rounds', name: 'Rounds', icon: 'bi-signpost-split', key: 'r' },
   { path: '/machines', name: 'Machines', icon: 'bi-gear-wide', key: 'm' },
   { path: '/practice', name: 'Practice', icon: 'bi-mortarboard', key: 'p' },
   { path: '/shop', name: 'Shop', icon: 'bi-shop-window', key: 's' },

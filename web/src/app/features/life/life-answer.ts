@@ -1,4 +1,4 @@
-import type { GroupReport, ShopCosts } from '@gantelet/contracts';
+import type { GroupReport } from '@gantelet/contracts';
 import { hoursText, RUN_REASONS } from '../../shared/words/life-words';
 
 /** The answer for a group: a headline, and why. */
@@ -67,10 +67,4 @@ export function ruleCosts({ advice }: GroupReport): readonly RuleCost[] {
   if (others.asDone)
     rules.push({ name: 'as done last quarter', costPerHour: others.asDone.costPerHour, advised: false });
   return rules.sort((a, b) => a.costPerHour - b.costPerHour);
-}
-
-/** Amounts in the shop's own money. */
-export function moneyIn({ currency }: Pick<ShopCosts, 'currency'>): (amount: number) => string {
-  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
-  return (amount) => format.format(amount);
 }

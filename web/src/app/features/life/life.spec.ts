@@ -1,7 +1,8 @@
 import { assessLives, changeCosts, survivalBand, type NeedleEnd, type RemovalCause } from '@gantelet/core';
 import { newId, type GroupReport, type Job, type LifeView } from '@gantelet/contracts';
 import { SESSION } from '../../testing/examples';
-import { lifeAnswer, moneyIn, ruleCosts } from './life-answer';
+import { moneyIn } from '../../shared/words/money';
+import { lifeAnswer, ruleCosts } from './life-answer';
 import { lifeBand } from './life-band';
 import { curveAges } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';

@@ -1,0 +1,270 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import {
+  catchError,
+  concatMap,
+  distinctUntilChanged,
+  EMPTY,
+  exhaustMap,
+  filter,
+  map,
+  merge,
+  Observable,
+  of,
+  switchMap,
+  takeWhile,
+  withLatestFrom,
+} from 'rxjs';
+import { routes, type Job, type Problem } from '@gantelet/contracts';
+import { ApiClient, watch } from '../../shared/api/api-client';
+import { Outbox } from '../../shared/outbox/outbox';
+import { roundsActions, roundsFeature } from './rounds.state';
+
+const failed = (problem: Problem) => of(roundsActions.failed({ problem }));
+const isOpen = ({ state }: Job): boolean => state === 'queued' || state === 'running';
+
+export const readView = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    merge(
+      actions.pipe(ofType(roundsActions.opened, roundsActions.written)),
+      actions.pipe(
+        ofType(roundsActions.jobTold),
+        filter(({ job }) => !isOpen(job)),
+      ),
+    ).pipe(
+      switchMap(() =>
+        api.call(routes.readRounds).pipe(
+          map((view) => roundsActions.viewRead({ view })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const plan = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.plan),
+      exhaustMap(({ key, effort }) =>
+        api.call(routes.planRounds, { key, body: { effort } }).pipe(
+          map((job) => roundsActions.jobTold({ job })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const cancel = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.cancel),
+      exhaustMap(({ key, jobId }) =>
+        api.call(routes.cancelJob, { key, params: { jobId } }).pipe(
+          map((job) => roundsActions.jobTold({ job })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** Follows an open search, whoever asked for it. */
+export const follow = createEffect(
+  (store = inject(Store)) =>
+    store.select(roundsFeature.selectRunning).pipe(
+      map((job) => job?.id ?? null),
+      distinctUntilChanged(),
+      switchMap((jobId) =>
+        jobId === null
+          ? EMPTY
+          : watch(routes.watchJob, { jobId }).pipe(
+              filter((job) => job !== null),
+              takeWhile(isOpen, true),
+              map((job) => roundsActions.jobTold({ job })),
+            ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What a change would cost elsewhere is asked for as soon as it is picked up. */
+export const readOffers = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.picked),
+      withLatestFrom(store.select(roundsFeature.selectPlan)),
+      switchMap(([{ picked }, standing]) => {
+        if (!standing) return EMPTY;
+        const query = picked.from === null ? {} : { from: picked.from };
+        const params = { planId: standing.id, machineId: picked.machineId };
+        return api.call(routes.readMoves, { params, query }).pipe(
+          map((offers) => roundsActions.offersRead({ picked, offers })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+/** Changes of the plan by hand: each names the version it was made on. */
+export const changePlan = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.move, roundsActions.pin, roundsActions.tell),
+      withLatestFrom(store.select(roundsFeature.selectPlan)),
+      concatMap(([action, standing]) => {
+        if (!standing) return EMPTY;
+        const params = { planId: standing.id };
+        const { version } = standing;
+        const { key } = action;
+        const sent: Observable<unknown> =
+          action.type === roundsActions.move.type
+            ? api.call(routes.moveChange, {
+                key,
+                params,
+                body: { machineId: action.machineId, from: action.from, to: action.to, version },
+              })
+            : action.type === roundsActions.pin.type
+              ? api.call(routes.pinChange, {
+                  key,
+                  params,
+                  body: { machineId: action.machineId, shift: action.shift, pinned: action.pinned, version },
+                })
+              : api.call(routes.tellPlan, { key, params, body: { version } });
+        const done = {
+          [roundsActions.move.type]: 'Moved and pinned.',
+          [roundsActions.pin.type]:
+            action.type === roundsActions.pin.type && !action.pinned ? 'Let go.' : 'Pinned.',
+          [roundsActions.tell.type]: 'The mechanics are told: rounds and calendars follow this plan.',
+        }[action.type];
+        return sent.pipe(
+          map(() => roundsActions.written({ done })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+/** What is written of needles in the store and of the settings. */
+export const write = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.count, roundsActions.order, roundsActions.receive, roundsActions.revise),
+      concatMap((action) => {
+        const { key } = action;
+        const sent: Observable<unknown> =
+          action.type === roundsActions.count.type
+            ? api.call(routes.countStock, { key, body: { needle: action.needle, counted: action.counted } })
+            : action.type === roundsActions.order.type
+              ? api.call(routes.orderNeedles, {
+                  key,
+                  body: { needle: action.needle, quantity: action.quantity, expectedOn: action.expectedOn },
+                })
+              : action.type === roundsActions.receive.type
+                ? api.call(routes.receiveNeedles, {
+                    key,
+                    params: { orderId: action.orderId },
+                    body: { quantity: action.quantity },
+                  })
+                : api.call(routes.reviseRoundsSettings, { key, body: action.settings });
+        const done = {
+          [roundsActions.count.type]: 'Counted. Plan again to plan with it.',
+          [roundsActions.order.type]: 'Order written down. Plan again to plan with it.',
+          [roundsActions.receive.type]: 'Put into the store.',
+          [roundsActions.revise.type]: 'Kept. Plan again to plan with it.',
+        }[action.type];
+        return sent.pipe(
+          map(() => roundsActions.written({ done })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+export const readTold = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.toldOpened),
+      switchMap(() =>
+        api.call(routes.readToldRounds).pipe(
+          map((told) => roundsActions.toldRead({ told })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** A tick is a needle change like any other; without a network it waits on the device. */
+export const tick = createEffect(
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(roundsActions.tick),
+      concatMap(({ key, task, changedAt }) => {
+        const body = {
+          removesInstallId: task.installId,
+          cause: 'scheduled' as const,
+          fragments: 'whole' as const,
+          needle: task.needle,
+          changedAt,
+        };
+        const words = `${task.machineName}: needle change, planned`;
+        return outbox
+          .send(routes.changeNeedle, { key, params: { machineId: task.machineId }, body }, words)
+          .pipe(
+            map((sent) =>
+              roundsActions.ticked({ task, state: 'done', reason: null, waits: 'waits' in sent }),
+            ),
+            catchError(failed),
+          );
+      }),
+    ),
+  { functional: true },
+);
+
+export const skip = createEffect(
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(roundsActions.skip),
+      concatMap(({ key, task, reason }) => {
+        const body = { machineId: task.machineId, startsAt: task.startsAt, reason, note: '' };
+        const words = `${task.machineName}: change left out`;
+        return outbox.send(routes.skipTask, { key, params: {}, body }, words).pipe(
+          map((sent) => roundsActions.ticked({ task, state: 'skipped', reason, waits: 'waits' in sent })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+/** What waited and was refused in the end is said, and the rounds are read as they stand. */
+export const settle = createEffect(
+  (outbox = inject(Outbox)) =>
+    outbox.settled.pipe(
+      switchMap(({ problem }) => [
+        roundsActions.toldOpened(),
+        ...(problem ? [roundsActions.failed({ problem })] : []),
+      ]),
+    ),
+  { functional: true },
+);
+
+export const linkCalendar = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.linkCalendar),
+      exhaustMap(({ key }) =>
+        api.call(routes.linkCalendar, { key }).pipe(
+          map(({ path }) => roundsActions.calendarLinked({ path })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);

@@ -1,0 +1,176 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import {
+  roleReaches,
+  type ComparedRule,
+  type NeedleChoice,
+  type PlanConflict,
+  type PlannedShift,
+} from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { moneyIn } from '../../shared/words/money';
+import {
+  conflictText,
+  noticeText,
+  RULE_WORDS,
+  shiftText,
+  UNPLANNED_WORDS,
+} from '../../shared/words/rounds-words';
+import { writeStamps } from '../../shared/write-stamp';
+import { shopFeature } from '../shop/shop.state';
+import { NeedlesPanelComponent } from './needles-panel.component';
+import type { DrawnRow } from './rounds-layout';
+import { RoundsTableComponent } from './rounds-table.component';
+import { RoundsTimelineComponent } from './rounds-timeline.component';
+import { roundsActions, roundsFeature, type PickedChange } from './rounds.state';
+
+/** Machines that are drawn at once; larger shops begin with one zone. */
+const DRAWN_AT_ONCE = 80;
+
+/** Which change in which shift, by whom? */
+@Component({
+  selector: 'gan-rounds',
+  imports: [
+    NeedlesPanelComponent,
+    ProblemComponent,
+    RoundsTableComponent,
+    RoundsTimelineComponent,
+    RouterLink,
+    SignalMarkComponent,
+    StandingComponent,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './rounds.page.html',
+  styleUrl: './rounds.page.scss',
+})
+export class RoundsPage {
+  private readonly store = inject(Store);
+  protected readonly view = this.store.selectSignal(roundsFeature.selectView);
+  protected readonly plan = this.store.selectSignal(roundsFeature.selectPlan);
+  protected readonly running = this.store.selectSignal(roundsFeature.selectRunning);
+  protected readonly picked = this.store.selectSignal(roundsFeature.selectPicked);
+  protected readonly offers = this.store.selectSignal(roundsFeature.selectOffers);
+  protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
+  protected readonly written = this.store.selectSignal(roundsFeature.selectWritten);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  private readonly stamp = writeStamps(() => this.written());
+
+  protected readonly form = signal<'drawing' | 'table'>('drawing');
+  protected readonly aimed = signal<number | null>(null);
+  protected readonly noticeText = noticeText;
+  protected readonly isLead = computed(() => this.person()?.role === 'lead');
+  protected readonly isMechanic = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  protected readonly money = computed(() => moneyIn({ currency: this.view()?.currency ?? 'EUR' }));
+  protected readonly zones = computed(() => this.view()?.zones ?? []);
+  protected readonly stock = computed(() => this.view()?.stock ?? []);
+  protected readonly notices = computed(() => this.view()?.notices ?? []);
+  protected readonly noPlan = computed(() => this.view()?.noPlan ?? null);
+  protected readonly zoneId = linkedSignal(() =>
+    (this.plan()?.machines.length ?? 0) > DRAWN_AT_ONCE ? (this.zones()[0]?.id ?? null) : null,
+  );
+  protected readonly shownZones = computed(() =>
+    this.zones().filter(({ id }) => this.zoneId() === null || id === this.zoneId()),
+  );
+  protected readonly headline = computed(() => {
+    const plan = this.plan();
+    if (!plan) return 'No rounds are planned';
+    const shift = plan.shifts.findIndex(({ used }) => used > 0);
+    const next = plan.shifts[shift];
+    if (!next) return 'Nothing to change in these shifts';
+    const count = plan.machines.filter(({ changes }) => changes.includes(shift)).length;
+    const minutes = `${Math.round(next.used)} of ${Math.round(next.minutes)} minutes`;
+    return `${shiftText(next)}: ${count} ${count === 1 ? 'change' : 'changes'}, ${minutes}`;
+  });
+  protected readonly gapText = computed(() => {
+    const plan = this.plan();
+    if (!plan || plan.bound <= 0) return '0 %';
+    const gap = 100 * (plan.cost.total / plan.bound - 1);
+    return `${gap < 0.05 ? '0' : gap.toFixed(1)} %`;
+  });
+  protected readonly aimedConflicts = computed(() => {
+    const shift = this.aimed();
+    const offer = shift === null ? null : this.offers()?.[shift];
+    return (offer?.conflicts ?? []).map((conflict) => this.conflictIn(conflict, this.plan()?.shifts ?? []));
+  });
+
+  constructor() {
+    this.store.dispatch(roundsActions.opened());
+  }
+
+  protected readonly unplannedWords = ({ machine }: DrawnRow): string =>
+    machine.unplanned === null ? '' : UNPLANNED_WORDS[machine.unplanned];
+
+  protected percent(share: number): string {
+    return (100 * share).toFixed(0);
+  }
+
+  protected meanText({ mean, low, high }: ComparedRule['failures']): string {
+    return `${mean.toFixed(mean < 10 ? 1 : 0)} ± ${((high - low) / 2).toFixed(1)}`;
+  }
+
+  protected ruleWords(rule: ComparedRule['rule']): string {
+    return RULE_WORDS[rule].replace('{hours}', String(this.view()?.flatHours ?? ''));
+  }
+
+  protected conflictIn(conflict: PlanConflict, shifts: readonly PlannedShift[]): string {
+    const nameOf = (id: string): string =>
+      this.plan()?.machines.find((one) => one.id === id)?.name ?? 'A machine';
+    return conflictText(conflict, shifts, nameOf);
+  }
+
+  protected startPlan(effort: number): void {
+    const { key } = this.stamp(['plan', effort, this.view()?.job?.id]);
+    this.store.dispatch(roundsActions.plan({ key, effort }));
+  }
+
+  protected cancelJob(jobId: string): void {
+    this.store.dispatch(roundsActions.cancel({ key: this.stamp(['cancel', jobId]).key, jobId }));
+  }
+
+  protected tell(): void {
+    this.store.dispatch(
+      roundsActions.tell({ key: this.stamp(['tell', this.plan()?.id, this.plan()?.version]).key }),
+    );
+  }
+
+  protected pick(picked: PickedChange): void {
+    this.store.dispatch(roundsActions.picked({ picked }));
+  }
+
+  protected putDown(): void {
+    this.store.dispatch(roundsActions.putDown());
+  }
+
+  protected move(move: {
+    readonly machineId: string;
+    readonly from: number | null;
+    readonly to: number | null;
+  }): void {
+    const { key } = this.stamp([move, this.plan()?.version]);
+    this.store.dispatch(roundsActions.move({ key, ...move }));
+  }
+
+  protected pin(pin: { readonly machineId: string; readonly shift: number; readonly pinned: boolean }): void {
+    this.store.dispatch(roundsActions.pin({ key: this.stamp([pin, this.plan()?.version]).key, ...pin }));
+  }
+
+  protected count(count: { readonly needle: NeedleChoice; readonly counted: number }): void {
+    this.store.dispatch(roundsActions.count({ key: this.stamp(count).key, ...count }));
+  }
+
+  protected order(order: {
+    readonly needle: NeedleChoice;
+    readonly quantity: number;
+    readonly expectedOn: string;
+  }): void {
+    this.store.dispatch(roundsActions.order({ key: this.stamp(order).key, ...order }));
+  }
+
+  protected receive(receipt: { readonly orderId: string; readonly quantity: number }): void {
+    this.store.dispatch(roundsActions.receive({ key: this.stamp(receipt).key, ...receipt }));
+  }
+}

@@ -1,0 +1,161 @@
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import type {
+  Job,
+  MoveOffer,
+  NeedleChoice,
+  Problem,
+  RoundsSettings,
+  RoundsView,
+  RoundTask,
+  SkipReason,
+  ToldRounds,
+} from '@gantelet/contracts';
+
+/** A change that is about to be moved. */
+export interface PickedChange {
+  readonly machineId: string;
+  /** Shift it stands in; null for one more. */
+  readonly from: number | null;
+}
+
+/** A task with the shift it belongs to. */
+export interface TaskOfShift extends RoundTask {
+  readonly startsAt: string;
+}
+
+export const roundsActions = createActionGroup({
+  source: 'Rounds',
+  events: {
+    Opened: emptyProps(),
+    'View Read': props<{ view: RoundsView }>(),
+    Plan: props<{ key: string; effort: number }>(),
+    'Job Told': props<{ job: Job }>(),
+    Cancel: props<{ key: string; jobId: string }>(),
+    Picked: props<{ picked: PickedChange }>(),
+    'Offers Read': props<{ picked: PickedChange; offers: readonly MoveOffer[] }>(),
+    'Put Down': emptyProps(),
+    Move: props<{ key: string; machineId: string; from: number | null; to: number | null }>(),
+    Pin: props<{ key: string; machineId: string; shift: number; pinned: boolean }>(),
+    Tell: props<{ key: string }>(),
+    Count: props<{ key: string; needle: NeedleChoice; counted: number }>(),
+    Order: props<{ key: string; needle: NeedleChoice; quantity: number; expectedOn: string }>(),
+    Receive: props<{ key: string; orderId: string; quantity: number }>(),
+    Revise: props<{ key: string; settings: RoundsSettings }>(),
+    /** A write was done: the room is read again. */
+    Written: props<{ done: string }>(),
+    'Told Opened': emptyProps(),
+    'Told Read': props<{ told: ToldRounds }>(),
+    Tick: props<{ key: string; task: TaskOfShift; changedAt: string }>(),
+    Skip: props<{ key: string; task: TaskOfShift; reason: SkipReason }>(),
+    /** A tick or a skip was sent, or waits on this device. */
+    Ticked: props<{
+      task: TaskOfShift;
+      state: 'done' | 'skipped';
+      reason: SkipReason | null;
+      waits: boolean;
+    }>(),
+    'Link Calendar': props<{ key: string }>(),
+    'Calendar Linked': props<{ path: string }>(),
+    Failed: props<{ problem: Problem }>(),
+  },
+});
+
+export interface RoundsState {
+  readonly view: RoundsView | null;
+  readonly picked: PickedChange | null;
+  /** Null until the server answered. */
+  readonly offers: readonly MoveOffer[] | null;
+  readonly told: ToldRounds | null;
+  readonly calendarPath: string | null;
+  readonly done: string;
+  readonly written: number;
+  readonly problem: Problem | null;
+}
+
+const initial: RoundsState = {
+  view: null,
+  picked: null,
+  offers: null,
+  told: null,
+  calendarPath: null,
+  done: '',
+  written: 0,
+  problem: null,
+};
+
+export const roundsFeature = createFeature({
+  name: 'rounds',
+  reducer: createReducer(
+    initial,
+    on(roundsActions.viewRead, (state, { view }) => ({ ...state, view, picked: null, offers: null })),
+    on(roundsActions.jobTold, (state, { job }) => ({ ...state, view: state.view && { ...state.view, job } })),
+    on(roundsActions.picked, (state, { picked }) => ({ ...state, picked, offers: null, problem: null })),
+    on(roundsActions.offersRead, (state, { picked, offers }) =>
+      state.picked?.machineId === picked.machineId && state.picked.from === picked.from
+        ? { ...state, offers }
+        : state,
+    ),
+    on(roundsActions.putDown, (state) => ({ ...state, picked: null, offers: null })),
+    on(
+      roundsActions.plan,
+      roundsActions.move,
+      roundsActions.pin,
+      roundsActions.tell,
+      roundsActions.count,
+      roundsActions.order,
+      roundsActions.receive,
+      roundsActions.revise,
+      roundsActions.tick,
+      roundsActions.skip,
+      (state) => ({ ...state, problem: null, done: '' }),
+    ),
+    on(roundsActions.written, (state, { done }) => ({ ...state, done, written: state.written + 1 })),
+    on(roundsActions.toldRead, (state, { told }) => ({ ...state, told })),
+    on(roundsActions.ticked, (state, { task, state: now, reason, waits }) => ({
+      ...state,
+      written: state.written + 1,
+      done: `${task.machineName}: ${now === 'done' ? 'change logged' : 'left out'}${
+        waits ? ', kept on this device, sent when the network is back' : ''
+      }.`,
+      told: state.told && withTask(state.told, task, now, reason),
+    })),
+    on(roundsActions.calendarLinked, (state, { path }) => ({ ...state, calendarPath: path })),
+    on(roundsActions.failed, (state, { problem }) => ({ ...state, problem, picked: null, offers: null })),
+  ),
+  extraSelectors: ({ selectView }) => ({
+    selectPlan: createSelector(selectView, (view) => view?.plan ?? null),
+    selectRunning: createSelector(selectView, (view) => {
+      const job = view?.job;
+      return job?.state === 'queued' || job?.state === 'running' ? job : null;
+    }),
+  }),
+});
+
+function withTask(
+  told: ToldRounds,
+  { machineId, startsAt }: TaskOfShift,
+  state: 'done' | 'skipped',
+  skipped: SkipReason | null,
+): ToldRounds {
+  return {
+    ...told,
+    sheets: told.sheets.map((sheet) =>
+      sheet.startsAt === startsAt
+        ? {
+            ...sheet,
+            tasks: sheet.tasks.map((task) =>
+              task.machineId === machineId ? { ...task, state, skipped } : task,
+            ),
+          }
+        : sheet,
+    ),
+  };
+}

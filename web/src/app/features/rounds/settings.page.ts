@@ -1,0 +1,155 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import {
+  AWAY_KINDS,
+  MACHINE_CLASSES,
+  RoundsSettings,
+  type MechanicHours,
+  type NeedleChoice,
+} from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { needleText } from '../../shared/words/changeover-words';
+import { writeStamps } from '../../shared/write-stamp';
+import { roundsActions, roundsFeature } from './rounds.state';
+
+type Draft = RoundsSettings;
+type List = 'holidays' | 'mechanics' | 'away' | 'corrections';
+
+/** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
+@Component({
+  selector: 'gan-rounds-settings',
+  imports: [ProblemComponent, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './settings.page.html',
+  styleUrl: './settings.page.scss',
+})
+export class RoundsSettingsPage {
+  private readonly store = inject(Store);
+  protected readonly view = this.store.selectSignal(roundsFeature.selectView);
+  protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
+  private readonly written = this.store.selectSignal(roundsFeature.selectWritten);
+  private readonly stamp = writeStamps(() => this.written());
+
+  protected readonly classes = MACHINE_CLASSES;
+  protected readonly awayKinds = AWAY_KINDS;
+  protected readonly needleText = needleText;
+  protected readonly draft = linkedSignal<Draft | null>(() => this.view()?.settings ?? null);
+  protected readonly changed = computed(
+    () => JSON.stringify(this.draft()) !== JSON.stringify(this.view()?.settings ?? null),
+  );
+  /** What cannot be kept as it stands, field by field. */
+  protected readonly wrong = computed(() => {
+    const checked = RoundsSettings.safeParse(this.draft());
+    return checked.success
+      ? []
+      : checked.error.issues.map(({ path, message }) => `${path.join(' ')}: ${message}`);
+  });
+  protected readonly machines = computed(() => this.view()?.plan?.machines ?? []);
+  protected readonly kinds = computed(() => (this.view()?.stock ?? []).map(({ needle }) => needle));
+
+  constructor() {
+    this.store.dispatch(roundsActions.opened());
+  }
+
+  protected set(part: Partial<Draft>): void {
+    const draft = this.draft();
+    if (draft) this.draft.set({ ...draft, ...part });
+  }
+
+  protected change<L extends List>(list: L, i: number, part: Partial<Draft[L][number]>): void {
+    const draft = this.draft();
+    if (!draft) return;
+    const rows = (draft[list] as object[]).map((row, j) => (j === i ? { ...row, ...part } : row));
+    this.draft.set({ ...draft, [list]: rows });
+  }
+
+  protected remove(list: List, i: number): void {
+    const draft = this.draft();
+    if (draft) this.draft.set({ ...draft, [list]: (draft[list] as object[]).filter((_, j) => j !== i) });
+  }
+
+  protected addHoliday(): void {
+    this.set({ holidays: [...this.draft()!.holidays, { day: this.today(), name: 'Holiday' }] });
+  }
+
+  protected addMechanic(): void {
+    const { people, shifts } = this.view()!;
+    const free = people.find(({ id }) => !this.draft()!.mechanics.some(({ personId }) => personId === id));
+    if (!free) return;
+    const added = {
+      personId: free.id,
+      shiftIds: [shifts[0]!.id],
+      minutes: 60,
+      machineClasses: [...MACHINE_CLASSES],
+    };
+    this.set({ mechanics: [...this.draft()!.mechanics, added] });
+  }
+
+  protected addAway(): void {
+    const machineId = this.machines()[0]?.id;
+    if (!machineId) return;
+    const added = { machineId, fromDay: this.today(), toDay: this.today(), kind: 'down' as const, note: '' };
+    this.set({ away: [...this.draft()!.away, added] });
+  }
+
+  protected addCorrection(): void {
+    const machineId = this.machines()[0]?.id;
+    if (!machineId) return;
+    const added = { machineId, fromDay: this.today(), toDay: this.today(), hoursPerShift: 4, note: '' };
+    this.set({ corrections: [...this.draft()!.corrections, added] });
+  }
+
+  protected toggled<T>(list: readonly T[], one: T): T[] {
+    return list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
+  }
+
+  protected shiftsOf(mechanic: MechanicHours, shiftId: string): string[] {
+    return this.toggled(mechanic.shiftIds, shiftId);
+  }
+
+  protected walkOf(zoneId: string): number {
+    return this.draft()?.walks.find((walk) => walk.zoneId === zoneId)?.minutes ?? 0;
+  }
+
+  protected setWalk(zoneId: string, minutes: number): void {
+    const walks = this.draft()!.walks.filter((walk) => walk.zoneId !== zoneId);
+    this.set({ walks: [...walks, { zoneId, minutes }] });
+  }
+
+  protected classMinutesOf(machineClass: (typeof MACHINE_CLASSES)[number]): number | null {
+    return this.draft()?.classMinutes.find((one) => one.machineClass === machineClass)?.minutes ?? null;
+  }
+
+  protected setClassMinutes(machineClass: (typeof MACHINE_CLASSES)[number], text: string): void {
+    const others = this.draft()!.classMinutes.filter((one) => one.machineClass !== machineClass);
+    this.set({ classMinutes: text === '' ? others : [...others, { machineClass, minutes: Number(text) }] });
+  }
+
+  protected supplyOf(needle: NeedleChoice): { readonly packSize: number; readonly leadDays: number } | null {
+    return this.draft()?.supplies.find((one) => sameKind(one.needle, needle)) ?? null;
+  }
+
+  protected setSupply(
+    needle: NeedleChoice,
+    part: { readonly packSize?: number; readonly leadDays?: number },
+  ): void {
+    const { packSize = 10, leadDays = 7 } = { ...(this.supplyOf(needle) ?? {}), ...part };
+    const others = this.draft()!.supplies.filter((one) => !sameKind(one.needle, needle));
+    this.set({ supplies: [...others, { needle, packSize, leadDays }] });
+  }
+
+  protected keep(): void {
+    const settings = this.draft();
+    if (settings) this.store.dispatch(roundsActions.revise({ key: this.stamp(settings).key, settings }));
+  }
+
+  private today(): string {
+    return new Date().toISOString().slice(0, 10);
+  }
+}
+
+function sameKind(a: NeedleChoice, b: NeedleChoice): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}

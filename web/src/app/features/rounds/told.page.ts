@@ -1,0 +1,336 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { SKIP_REASONS, type RoundSheet, type RoundTask, type SkipReason } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { needleText } from '../../shared/words/changeover-words';
+import { dayText, SKIP_WORDS } from '../../shared/words/rounds-words';
+import { writeStamps } from '../../shared/write-stamp';
+import { shopFeature } from '../shop/shop.state';
+import { roundsActions, roundsFeature, type TaskOfShift } from './rounds.state';
+
+/** What do I change now, in which order? A mechanic's round, on a phone in the hall or on paper. */
+@Component({
+  selector: 'gan-told-rounds',
+  imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<main>
+    <header>
+      <p class="no-print"><a routerLink="/rounds">The plan</a></p>
+      <h1 aria-live="polite">{{ headline() }}</h1>
+      <hr class="stitch" />
+    </header>
+    <gan-problem [problem]="problem()" />
+    <p role="status" class="good no-print">{{ done() }}</p>
+    @if (told(); as told) {
+      @if (told.sheets.length === 0) {
+        <p>{{ told.planId ? 'Nothing is left of the plan that was told.' : 'No plan was told yet.' }}</p>
+      } @else {
+        <div class="pickers no-print">
+          <label>
+            Mechanic
+            <select class="form-select" (change)="personId.set($any($event.target).value)">
+              @for (one of people(); track one.personId) {
+                <option [value]="one.personId" [selected]="one.personId === personId()">
+                  {{ one.personName }}
+                </option>
+              }
+            </select>
+          </label>
+          <label>
+            Shift
+            <select class="form-select" (change)="startsAt.set($any($event.target).value)">
+              @for (one of ofPerson(); track one.startsAt) {
+                <option [value]="one.startsAt" [selected]="one.startsAt === startsAt()">
+                  {{ shiftOf(one) }}
+                </option>
+              }
+            </select>
+          </label>
+        </div>
+      }
+    }
+    @if (sheet(); as sheet) {
+      <section aria-label="Carry">
+        <h2>Carry</h2>
+        <ul class="carry">
+          @for (kind of carry(); track kind.text) {
+            <li>
+              <strong>{{ kind.count }}</strong> × {{ kind.text }}
+            </li>
+          } @empty {
+            <li>Nothing more.</li>
+          }
+        </ul>
+        <p class="soft">And the gauge, a lint brush, good light, and the sharps box.</p>
+      </section>
+      <div class="caution">
+        <p><strong>Power off. Wait until the motor has stopped.</strong></p>
+        <p>
+          A clutch motor coasts, a servo can jump. Old needles go into the sharps box, never into a pocket of
+          clothing. Local rules on lock-out come before this list.
+        </p>
+      </div>
+      <ol>
+        @for (task of sheet.tasks; track task.machineId) {
+          <li [class.over]="task.state !== 'open'">
+            <div class="head">
+              <span class="box print-only" aria-hidden="true"></span>
+              <strong>{{ task.machineName }}</strong>
+              <span class="soft">{{ task.zoneName }}, {{ task.minutes }} min</span>
+            </div>
+            <p>{{ needleText(task.needle) }}</p>
+            @switch (task.state) {
+              @case ('done') {
+                <p class="good"><gan-signal shape="good" /> changed</p>
+              }
+              @case ('skipped') {
+                <p class="watch"><gan-signal shape="watch" /> left out: {{ skipWords[task.skipped!] }}</p>
+              }
+            }
+            @if (task.state !== 'done' && mayTick()) {
+              <p class="soft no-print">
+                Needle fully up, groove to the thread side, screw tight; turn the wheel by hand once before
+                power.
+              </p>
+              <div class="answers no-print">
+                <button type="button" class="button main" (click)="tick(task)">
+                  Changed, old needle whole
+                </button>
+                <select
+                  class="form-select"
+                  [attr.aria-label]="'Leave out ' + task.machineName"
+                  (change)="skip(task, $any($event.target).value)"
+                >
+                  <option value="" [selected]="task.skipped === null">Leave it out ...</option>
+                  @for (reason of reasons; track reason) {
+                    <option [value]="reason" [selected]="task.skipped === reason">
+                      {{ skipWords[reason] }}
+                    </option>
+                  }
+                </select>
+                <a [routerLink]="['/floor', task.machineId]">Broken, worn or another needle</a>
+              </div>
+            }
+          </li>
+        }
+      </ol>
+      <p class="soft no-print">
+        Finish every machine you begin. A piece that is missing stops the machine: log it at the machine.
+      </p>
+    }
+    @if (told()?.leftOver?.length) {
+      <div class="caution no-print">
+        <p>Nobody has the minutes or the skill for:</p>
+        @for (one of told()!.leftOver; track $index) {
+          <p>{{ one.machineName }}, {{ one.shiftName }} {{ day(one.day) }}</p>
+        }
+      </div>
+    }
+    <div class="takes no-print">
+      <button type="button" class="button" [disabled]="!sheet()" (click)="print()">
+        Print this round on A4
+      </button>
+      <a class="button" href="/api/rounds/told.csv" download="rounds.csv">All rounds as CSV</a>
+      @if (mayTick()) {
+        <button type="button" class="button" (click)="link()">A calendar address of mine</button>
+      }
+    </div>
+    @if (calendarUrl(); as url) {
+      <p class="no-print">
+        Give this address to your calendar; it follows the plan that is told. Whoever knows it can read your
+        rounds.
+        <input
+          class="form-control"
+          readonly
+          aria-label="Calendar address"
+          [value]="url"
+          (focus)="$any($event.target).select()"
+        />
+      </p>
+    }
+    @if (told()?.toldAt; as at) {
+      <p class="soft">Told {{ at | date: 'd MMM, HH:mm' }}.</p>
+    }
+  </main>`,
+  styles: `
+    main {
+      padding: 18px 26px;
+      max-width: 720px;
+    }
+    header p {
+      margin: 0;
+    }
+    .pickers,
+    .takes,
+    .answers {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+      align-items: end;
+    }
+    .takes {
+      margin: 16px 0;
+    }
+    .carry {
+      padding-inline-start: 20px;
+    }
+    ol {
+      list-style: none;
+      counter-reset: task;
+      padding: 0;
+    }
+    li {
+      counter-increment: task;
+    }
+    ol > li {
+      border-top: 2px dashed var(--rule);
+      padding: 10px 0;
+      break-inside: avoid;
+    }
+    ol > li p {
+      margin: 2px 0;
+    }
+    .head {
+      display: flex;
+      gap: 10px;
+      align-items: baseline;
+      font-size: 1.125rem;
+    }
+    .head::before {
+      content: counter(task) '.';
+    }
+    .over .head strong {
+      text-decoration: line-through;
+    }
+    .answers {
+      margin-top: 8px;
+      align-items: center;
+    }
+    .answers .button {
+      min-height: 56px;
+    }
+    .answers .form-select {
+      width: auto;
+      min-height: 48px;
+    }
+    .print-only {
+      display: none;
+    }
+    @media (max-width: 600px) {
+      main {
+        padding: 12px;
+      }
+      .answers > * {
+        width: 100%;
+        justify-content: center;
+      }
+    }
+    @media print {
+      .box.print-only {
+        display: inline-block;
+        width: 16px;
+        height: 16px;
+        border: 1.5px solid #000;
+      }
+    }
+  `,
+})
+export class ToldRoundsPage {
+  private readonly store = inject(Store);
+  protected readonly told = this.store.selectSignal(roundsFeature.selectTold);
+  protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
+  private readonly calendarPath = this.store.selectSignal(roundsFeature.selectCalendarPath);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  private readonly written = this.store.selectSignal(roundsFeature.selectWritten);
+  private readonly stamp = writeStamps(() => this.written());
+
+  protected readonly reasons = SKIP_REASONS;
+  protected readonly skipWords = SKIP_WORDS;
+  protected readonly needleText = needleText;
+  protected readonly mayTick = computed(() => (this.person()?.role ?? 'operator') !== 'operator');
+  protected readonly people = computed(() => {
+    const sheets = this.told()?.sheets ?? [];
+    return sheets.filter(({ personId }, i) => sheets.findIndex((one) => one.personId === personId) === i);
+  });
+  /** One's own rounds, or else the first mechanic's. A tick does not choose anew. */
+  protected readonly personId = linkedSignal<string, string | null>({
+    source: () =>
+      this.people()
+        .map(({ personId }) => personId)
+        .join(),
+    computation: (_, before) =>
+      before?.value ??
+      this.people().find(({ personId }) => personId === this.person()?.id)?.personId ??
+      this.people()[0]?.personId ??
+      null,
+  });
+  protected readonly ofPerson = computed(() =>
+    (this.told()?.sheets ?? []).filter(({ personId }) => personId === this.personId()),
+  );
+  protected readonly startsAt = linkedSignal<string | null, string | null>({
+    source: this.personId,
+    computation: () => this.ofPerson()[0]?.startsAt ?? null,
+  });
+  protected readonly sheet = computed(
+    () => this.ofPerson().find(({ startsAt }) => startsAt === this.startsAt()) ?? null,
+  );
+  protected readonly headline = computed(() => {
+    const sheet = this.sheet();
+    if (!sheet) return 'No rounds';
+    const open = sheet.tasks.filter(({ state }) => state === 'open').length;
+    const left =
+      open === 0
+        ? 'all done'
+        : `${open} of ${sheet.tasks.length} to change, ${Math.round(sheet.minutes)} min`;
+    return `${sheet.personName}, ${this.shiftOf(sheet)}: ${left}`;
+  });
+  protected readonly carry = computed(() => {
+    const open = (this.sheet()?.tasks ?? []).filter(({ state }) => state === 'open');
+    const kinds = new Map<string, number>();
+    for (const { needle } of open) kinds.set(needleText(needle), (kinds.get(needleText(needle)) ?? 0) + 1);
+    return [...kinds].map(([text, count]) => ({ text, count }));
+  });
+  protected readonly calendarUrl = computed(() => {
+    const path = this.calendarPath();
+    return path === null ? null : new URL(path, location.origin).href;
+  });
+
+  constructor() {
+    this.store.dispatch(roundsActions.toldOpened());
+  }
+
+  protected shiftOf({ day, shiftName }: RoundSheet): string {
+    return `${dayText(day)}, ${shiftName}`;
+  }
+
+  protected day(day: string): string {
+    return dayText(day);
+  }
+
+  protected tick(task: RoundTask): void {
+    const { key, at } = this.stamp(['tick', task.machineId, this.startsAt()]);
+    this.store.dispatch(roundsActions.tick({ key, task: this.ofShift(task), changedAt: at }));
+  }
+
+  protected skip(task: RoundTask, reason: SkipReason | ''): void {
+    if (reason === '') return;
+    const { key } = this.stamp(['skip', task.machineId, this.startsAt(), reason]);
+    this.store.dispatch(roundsActions.skip({ key, task: this.ofShift(task), reason }));
+  }
+
+  protected link(): void {
+    this.store.dispatch(roundsActions.linkCalendar({ key: this.stamp(['link', this.calendarPath()]).key }));
+  }
+
+  protected print(): void {
+    window.print();
+  }
+
+  private ofShift(task: RoundTask): TaskOfShift {
+    return { ...task, startsAt: this.startsAt()! };
+  }
+}

@@ -1,0 +1,83 @@
+import type {
+  ComparedRule,
+  PlanConflict,
+  PlannedMachineView,
+  PlannedShift,
+  RoundsNotice,
+  SkipReason,
+} from '@gantelet/contracts';
+import { needleText } from './changeover-words';
+
+export const RULE_WORDS: Readonly<Record<ComparedRule['rule'], string>> = {
+  plan: 'this plan',
+  'every-hours': 'every {hours} running hours',
+  'every-monday': 'every Monday',
+  'on-failure': 'on failure only',
+  'as-done': 'as done last month',
+};
+
+export const SKIP_WORDS: Readonly<Record<SkipReason, string>> = {
+  'machine-busy': 'machine could not be stopped',
+  'no-needle': 'no needle of this kind',
+  'no-time': 'no time left',
+  'needle-good': 'needle felt good',
+  other: 'other reason',
+};
+
+export const UNPLANNED_WORDS: Readonly<Record<NonNullable<PlannedMachineView['unplanned']>, string>> = {
+  'no-needle': 'no needle logged',
+  stopped: 'stopped, wants hands now',
+  'run-to-failure': 'runs to failure: planned changes do not pay',
+};
+
+/** A shift by its day and name. @example shiftText(...) // Thu 26 Nov, Early */
+export function shiftText({ day, name }: Pick<PlannedShift, 'day' | 'name'>): string {
+  return `${dayText(day)}, ${name}`;
+}
+
+export function dayText(day: string): string {
+  const date = new Date(`${day}T00:00:00Z`);
+  return date.toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  });
+}
+
+/** What a broken limit is, and the least that would free it. */
+export function conflictText(
+  conflict: PlanConflict,
+  shifts: readonly PlannedShift[],
+  machineName: (id: string) => string,
+): string {
+  const shift = shifts[conflict.shift];
+  const when = shift ? shiftText(shift) : 'a shift';
+  switch (conflict.limit) {
+    case 'closed':
+      return `${machineName(conflict.machineId)} cannot be got at on ${when}: nobody there can do it, or it is away.`;
+    case 'minutes': {
+      const who = conflict.machineClasses ? ` for ${conflict.machineClasses.join(' and ')} machines` : '';
+      const more = Math.ceil(conflict.wanted - conflict.allowed);
+      return `${when}: ${Math.round(conflict.wanted)} minutes wanted${who}, ${Math.round(conflict.allowed)} there. ${more} more would do.`;
+    }
+    case 'needles': {
+      const more = conflict.wanted - conflict.allowed;
+      return `${needleText(conflict.needle)}: ${conflict.wanted} wanted by ${when}, ${conflict.allowed} there. ${more} more would do.`;
+    }
+  }
+}
+
+const NOTICE_WORDS: Readonly<Record<RoundsNotice['kind'], string>> = {
+  reported: 'reported by an operator: look at it, plan again',
+  due: 'due',
+  'runs-out': 'needles run out under this plan',
+  'may-run-out': 'order now, or needles may run out',
+  'order-late': 'too late for an order to come in time: needles may run out',
+  'left-over': 'nobody has the minutes or the skill',
+};
+
+export function noticeText({ kind, at }: RoundsNotice): string {
+  const when = at === null ? '' : `, ${dayText(at.slice(0, 10))}`;
+  return `${NOTICE_WORDS[kind]}${when}`;
+}

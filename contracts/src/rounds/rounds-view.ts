@@ -17,6 +17,7 @@ export const RoundsView = z.object({
   people: z.array(z.object({ id: Id, name: Name })),
   shifts: z.array(z.object({ id: Id, name: Name })),
   zones: z.array(Zone),
+  machines: z.array(z.object({ id: Id, name: Name })),
   /** The last plan, or null before the first. */
   plan: RoundsPlanView.nullable(),
   /** Whether the last plan is the one people were told. */

@@ -61,6 +61,7 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
     people: [...people],
     shifts: shifts.map(({ id, name }) => ({ id, name })),
     zones,
+    machines: floor.zones.flatMap(({ machines }) => machines.map(({ id, name }) => ({ id, name }))),
     plan,
     toldPlanId: told?.id ?? null,
     noPlan: job && (await noPlanOf(database, job)),

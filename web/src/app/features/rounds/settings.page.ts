@@ -46,7 +46,7 @@ export class RoundsSettingsPage {
       ? []
       : checked.error.issues.map(({ path, message }) => `${path.join(' ')}: ${message}`);
   });
-  protected readonly machines = computed(() => this.view()?.plan?.machines ?? []);
+  protected readonly machines = computed(() => this.view()?.machines ?? []);
   protected readonly kinds = computed(() => (this.view()?.stock ?? []).map(({ needle }) => needle));
 
   constructor() {

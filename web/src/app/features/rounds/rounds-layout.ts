@@ -108,7 +108,10 @@ function rowOf(
 ): DrawnRow {
   const stays: DrawnStay[] = [];
   const changes: DrawnChange[] = [];
-  const marks = machine.unplanned === 'no-needle' || machine.unplanned === 'stopped' ? [] : [...machine.changes, shifts.length];
+  const marks =
+    machine.unplanned === 'no-needle' || machine.unplanned === 'stopped'
+      ? []
+      : [...machine.changes, shifts.length];
   let begin = 0;
   let age = machine.ageHours;
   for (const shift of marks) {

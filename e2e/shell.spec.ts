@@ -92,6 +92,15 @@ for (const { theme, size, viewport, rules } of WALKS) {
     await page.goto('/label?read=V138');
     await expect(page.getByRole('article')).toBeVisible();
     await check();
+    await page.goto('/rounds');
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await check();
+    await page.goto('/rounds/told');
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await check();
+    await page.goto('/rounds/settings');
+    await expect(page.getByText('Who changes needles')).toBeVisible();
+    await check();
     await page.goto('/machines');
     await expect(page.getByRole('heading', { name: /^\d+ machines$/ })).toBeVisible();
     await check();

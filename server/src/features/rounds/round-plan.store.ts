@@ -1,4 +1,5 @@
 import { Op, QueryTypes } from 'sequelize';
+import type { RemovalCause } from '@gantelet/core';
 import { ProblemError, type Person } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { RoundPlanRow, RoundSkipRow } from '../../db/rounds-rows.js';
@@ -97,7 +98,7 @@ export async function insertSkip({ tables }: Database, row: RoundSkipRow, tx: Tr
   await tables.roundSkips.create(row, { transaction: tx });
 }
 
-/** What stands in every machine, and when needles went in since a plan was made. */
+/** What stands in every machine, and how needles were changed since a plan was made. */
 export async function needlesNow(
   { sequelize }: Database,
   madeAt: Date,
@@ -106,17 +107,17 @@ export async function needlesNow(
     'SELECT id, present_install_id AS installId FROM machines',
     { type: QueryTypes.SELECT },
   );
-  const changes = await sequelize.query<{ machineId: string; installedAt: Date }>(
-    `SELECT machine_id AS machineId, installed_at AS installedAt FROM needle_installs
-      WHERE installed_at >= :madeAt ORDER BY installed_at`,
+  const removals = await sequelize.query<{ machineId: string; removedAt: Date; cause: RemovalCause }>(
+    `SELECT machine_id AS machineId, removed_at AS removedAt, cause FROM needle_removals
+      WHERE removed_at >= :madeAt ORDER BY removed_at`,
     { type: QueryTypes.SELECT, replacements: { madeAt } },
   );
-  const changedAt = new Map<string, number[]>();
-  for (const one of changes)
-    changedAt.set(one.machineId, [...(changedAt.get(one.machineId) ?? []), one.installedAt.getTime()]);
-  return new Map(
-    machines.map(({ id, installId }) => [id, { installId, changedAt: changedAt.get(id) ?? [] }]),
-  );
+  const changes = new Map<string, NeedlesNow['changes'][number][]>();
+  for (const { machineId, removedAt, cause } of removals) {
+    const change = { atMs: removedAt.getTime(), planned: cause === 'scheduled' };
+    changes.set(machineId, [...(changes.get(machineId) ?? []), change]);
+  }
+  return new Map(machines.map(({ id, installId }) => [id, { installId, changes: changes.get(id) ?? [] }]));
 }
 
 function kept({ plan, ...row }: RoundPlanRow): KeptPlan {

@@ -3,14 +3,13 @@ import type { RoundSheet, RoundTask, ToldRounds } from '@gantelet/contracts';
 import type { RoundSkipRow } from '../../db/rounds-rows.js';
 import type { KeptPlan } from './round-plan.store.js';
 
-/** A change this long before its shift still is that change. */
+/** A needle that failed this long before its shift makes the planned change needless. Assumption. */
 const EARLY_MS = 12 * HOUR_MS;
 
-/** What stands in the machines now, and what went in since the plan was made. */
+/** What stands in a machine now, and its changes since the plan was made, in their order. */
 export interface NeedlesNow {
   readonly installId: string | null;
-  /** Instants of the changes since, ascending, in ms. */
-  readonly changedAt: readonly number[];
+  readonly changes: readonly { readonly atMs: number; readonly planned: boolean }[];
 }
 
 /**
@@ -82,15 +81,15 @@ export function roundSheets(
   return { sheets, leftOver };
 }
 
-/** Planned changes that were made: each change of a needle since the plan stands for the first one it can be. */
+/** Planned changes that were made: each change since the plan stands for the first that it can be. One made by plan may come early. */
 function doneTasks({ document }: KeptPlan, needles: ReadonlyMap<string, NeedlesNow>): ReadonlySet<string> {
   const { input, problem, changes } = document;
   const done = new Set<string>();
   problem.machines.forEach(({ id }, m) => {
-    const open = [...(needles.get(id)?.changedAt ?? [])];
+    const open = [...(needles.get(id)?.changes ?? [])];
     for (const s of changes[m]!) {
       const earliest = Date.parse(input.shifts[s]!.startsAt) - EARLY_MS;
-      const at = open.findIndex((ms) => ms >= earliest);
+      const at = open.findIndex(({ atMs, planned: byPlan }) => byPlan || atMs >= earliest);
       if (at < 0) continue;
       open.splice(0, at + 1);
       done.add(`${m} ${s}`);

@@ -15,123 +15,125 @@ const SPARK = { width: 150, height: 34 } as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<section aria-label="Needles ahead">
     <h2>Needles ahead</h2>
-    <table>
-      <thead>
-        <tr>
-          <th scope="col">Kind</th>
-          <th scope="col">In store</th>
-          <th scope="col">Over these shifts</th>
-          <th scope="col">Plan and failures take</th>
-          <th scope="col">Runs out</th>
-          <th scope="col">Order</th>
-          <th scope="col" class="no-print">Write down</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (row of rows(); track row.kind) {
+    <div class="scroll" tabindex="0" role="group" aria-label="Kinds of needles">
+      <table>
+        <thead>
           <tr>
-            <th scope="row">{{ row.text }}</th>
-            <td>{{ row.stock?.onHand ?? 'not counted' }}</td>
-            <td>
-              @if (row.spark; as spark) {
-                <svg
-                  [attr.viewBox]="'0 0 ' + size.width + ' ' + size.height"
-                  [attr.width]="size.width"
-                  role="img"
-                  [attr.aria-label]="spark.words"
-                >
-                  <path class="band" [attr.d]="spark.band" />
-                  <line
-                    class="none"
-                    x1="0"
-                    [attr.x2]="size.width"
-                    [attr.y1]="spark.zero"
-                    [attr.y2]="spark.zero"
-                  />
-                  <path class="mean" [attr.d]="spark.mean" />
-                </svg>
-              }
-            </td>
-            <td>{{ row.outlook.planned }} + {{ row.outlook.failures.toFixed(1) }}</td>
-            <td>
-              @if (row.outlook.onHand === null) {
-                <span class="soft">taken as enough</span>
-              } @else if (row.outlook.runsOut !== null) {
-                <gan-signal shape="act" /> {{ dayOf(row.outlook.runsOut) }}
-              } @else if (row.outlook.mayRunOut !== null) {
-                <gan-signal shape="watch" /> maybe {{ dayOf(row.outlook.mayRunOut) }}
-              } @else {
-                <gan-signal shape="good" /> not in these shifts
-              }
-            </td>
-            <td>
-              @if (row.outlook.order; as order) {
-                {{ order.quantity }} ({{ order.quantity / order.packSize }} x {{ order.packSize }}) by
-                {{ day(order.by) }}<span class="soft">, {{ order.leadDays }} days to come</span>
-              }
-              @for (open of row.stock?.orders ?? []; track open.id) {
-                <div>
-                  {{ open.quantity }} ordered for {{ day(open.expectedOn) }}
-                  @if (mayWrite()) {
-                    <button
-                      type="button"
-                      class="button small no-print"
-                      (click)="receive.emit({ orderId: open.id, quantity: open.quantity })"
-                    >
-                      They came
+            <th scope="col">Kind</th>
+            <th scope="col">In store</th>
+            <th scope="col">Over these shifts</th>
+            <th scope="col">Plan and failures take</th>
+            <th scope="col">Runs out</th>
+            <th scope="col">Order</th>
+            <th scope="col" class="no-print">Write down</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.kind) {
+            <tr>
+              <th scope="row">{{ row.text }}</th>
+              <td>{{ row.stock?.onHand ?? 'not counted' }}</td>
+              <td>
+                @if (row.spark; as spark) {
+                  <svg
+                    [attr.viewBox]="'0 0 ' + size.width + ' ' + size.height"
+                    [attr.width]="size.width"
+                    role="img"
+                    [attr.aria-label]="spark.words"
+                  >
+                    <path class="band" [attr.d]="spark.band" />
+                    <line
+                      class="none"
+                      x1="0"
+                      [attr.x2]="size.width"
+                      [attr.y1]="spark.zero"
+                      [attr.y2]="spark.zero"
+                    />
+                    <path class="mean" [attr.d]="spark.mean" />
+                  </svg>
+                }
+              </td>
+              <td>{{ row.outlook.planned }} + {{ row.outlook.failures.toFixed(1) }}</td>
+              <td>
+                @if (row.outlook.onHand === null) {
+                  <span class="soft">taken as enough</span>
+                } @else if (row.outlook.runsOut !== null) {
+                  <gan-signal shape="act" /> {{ dayOf(row.outlook.runsOut) }}
+                } @else if (row.outlook.mayRunOut !== null) {
+                  <gan-signal shape="watch" /> maybe {{ dayOf(row.outlook.mayRunOut) }}
+                } @else {
+                  <gan-signal shape="good" /> not in these shifts
+                }
+              </td>
+              <td>
+                @if (row.outlook.order; as order) {
+                  {{ order.quantity }} ({{ order.quantity / order.packSize }} x {{ order.packSize }}) by
+                  {{ day(order.by) }}<span class="soft">, {{ order.leadDays }} days to come</span>
+                }
+                @for (open of row.stock?.orders ?? []; track open.id) {
+                  <div>
+                    {{ open.quantity }} ordered for {{ day(open.expectedOn) }}
+                    @if (mayWrite()) {
+                      <button
+                        type="button"
+                        class="button small no-print"
+                        (click)="receive.emit({ orderId: open.id, quantity: open.quantity })"
+                      >
+                        They came
+                      </button>
+                    }
+                  </div>
+                }
+              </td>
+              <td class="no-print">
+                @if (mayWrite()) {
+                  @if (open() === row.kind) {
+                    <form (submit)="$event.preventDefault()">
+                      <input
+                        class="form-control"
+                        type="number"
+                        min="0"
+                        step="1"
+                        aria-label="Needles"
+                        [value]="typed()"
+                        (input)="typed.set($any($event.target).value)"
+                      />
+                      <button
+                        type="button"
+                        class="button small"
+                        [disabled]="number() === null"
+                        (click)="saveCount(row.needle)"
+                      >
+                        In store
+                      </button>
+                      <input
+                        class="form-control"
+                        type="date"
+                        aria-label="Expected on"
+                        [value]="expected()"
+                        (input)="expected.set($any($event.target).value)"
+                      />
+                      <button
+                        type="button"
+                        class="button small"
+                        [disabled]="!number() || expected() === ''"
+                        (click)="saveOrder(row.needle)"
+                      >
+                        Ordered
+                      </button>
+                    </form>
+                  } @else {
+                    <button type="button" class="button small" (click)="begin(row.kind, row.outlook)">
+                      Count or order
                     </button>
                   }
-                </div>
-              }
-            </td>
-            <td class="no-print">
-              @if (mayWrite()) {
-                @if (open() === row.kind) {
-                  <form (submit)="$event.preventDefault()">
-                    <input
-                      class="form-control"
-                      type="number"
-                      min="0"
-                      step="1"
-                      aria-label="Needles"
-                      [value]="typed()"
-                      (input)="typed.set($any($event.target).value)"
-                    />
-                    <button
-                      type="button"
-                      class="button small"
-                      [disabled]="number() === null"
-                      (click)="saveCount(row.needle)"
-                    >
-                      In store
-                    </button>
-                    <input
-                      class="form-control"
-                      type="date"
-                      aria-label="Expected on"
-                      [value]="expected()"
-                      (input)="expected.set($any($event.target).value)"
-                    />
-                    <button
-                      type="button"
-                      class="button small"
-                      [disabled]="!number() || expected() === ''"
-                      (click)="saveOrder(row.needle)"
-                    >
-                      Ordered
-                    </button>
-                  </form>
-                } @else {
-                  <button type="button" class="button small" (click)="begin(row.kind, row.outlook)">
-                    Count or order
-                  </button>
                 }
-              }
-            </td>
-          </tr>
-        }
-      </tbody>
-    </table>
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
     <p class="soft">
       Line: expected, band: 95 % with failures by chance. Needles used count from what was logged at the
       machines since the last count.
@@ -176,11 +178,8 @@ const SPARK = { width: 150, height: 34 } as const;
       grid-template-columns: 130px auto;
       gap: 6px;
     }
-    @media (max-width: 900px) {
-      table {
-        display: block;
-        overflow-x: auto;
-      }
+    .scroll {
+      overflow-x: auto;
     }
   `,
 })

@@ -1,0 +1,182 @@
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+
+test.describe.configure({ mode: 'serial' });
+
+/** Plans rounds and waits for the new plan. */
+async function plan(
+  page: import('@playwright/test').Page,
+  button = /Plan rounds|Plan again from now/,
+): Promise<void> {
+  const before = await page.request
+    .get('/api/rounds')
+    .then(async (answer) => (await answer.json()) as RoundsReply);
+  await page.getByRole('button', { name: button }).click();
+  await expect
+    .poll(
+      async () => {
+        const now = (await (await page.request.get('/api/rounds')).json()) as RoundsReply;
+        return now.plan !== null && now.plan.id !== before.plan?.id;
+      },
+      { timeout: 40_000 },
+    )
+    .toBe(true);
+  await expect(page.getByText(/No plan within these limits can cost less/)).toBeVisible();
+}
+
+interface RoundsReply {
+  readonly plan: {
+    readonly id: string;
+    readonly shifts: readonly { readonly startsAt: string }[];
+    readonly machines: readonly {
+      readonly name: string;
+      readonly changes: readonly number[];
+      readonly pinned: readonly number[];
+      readonly ageHours: number;
+    }[];
+    readonly cost: { readonly total: number };
+    readonly bound: number;
+  } | null;
+  readonly stock: readonly {
+    readonly needle: {
+      readonly systemId: string;
+      readonly nm: number;
+      readonly pointId: string;
+      readonly finishId: string;
+    };
+    readonly onHand: number | null;
+  }[];
+}
+
+const read = async (page: import('@playwright/test').Page): Promise<RoundsReply> =>
+  (await (await page.request.get('/api/rounds')).json()) as RoundsReply;
+
+test.describe('rounds, for the lead', () => {
+  test('are planned, moved by hand with the cost said first, pinned, and planned again round the pin', async ({
+    page,
+  }) => {
+    test.setTimeout(120_000);
+    await signIn(page, 'lead');
+    await page.goto('/rounds');
+    await plan(page);
+    const { plan: made } = await read(page);
+    expect(made!.bound).toBeLessThanOrEqual(made!.cost.total + 1e-9);
+    await expect(page.getByRole('row', { name: /^this plan/ })).toBeVisible();
+    await expect(page.getByRole('row', { name: /^every Monday/ })).toBeVisible();
+    await expectAccessible(page);
+
+    const machine = made!.machines.find(({ changes }) => changes.length > 2)!;
+    const from = machine.changes[1]!;
+    const mark = page.getByRole('button', { name: new RegExp(`^${machine.name}, change after`) }).nth(1);
+    await mark.focus();
+    await page.keyboard.press('Enter');
+    await expect(mark).toHaveAttribute('aria-pressed', 'true');
+    await page.keyboard.press('ArrowRight');
+    await expect(page.locator('g.price')).toContainText(/[+−]£|costs nothing/);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Moved and pinned.')).toBeVisible();
+    const moved = (await read(page)).plan!.machines.find(({ name }) => name === machine.name)!;
+    expect(moved.pinned).toEqual([from + 1]);
+    expect(moved.changes).toContain(from + 1);
+
+    await plan(page);
+    const again = (await read(page)).plan!.machines.find(({ name }) => name === machine.name)!;
+    expect(again.changes).toContain(from + 1);
+    expect(again.pinned).toEqual([from + 1]);
+  });
+
+  test('are dragged with the pointer, and put back when dropped where they stood', async ({ page }) => {
+    await signIn(page, 'lead');
+    await page.goto('/rounds');
+    const mark = page.locator('g.change').first();
+    const box = (await mark.boundingBox())!;
+    const [x, y] = [box.x + 8, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 90, y, { steps: 4 });
+    await expect(page.locator('g.price')).toContainText(/[+−]£|costs nothing/);
+    await page.mouse.move(x, y, { steps: 4 });
+    await page.mouse.up();
+    await expect(page.locator('g.price')).toHaveCount(0);
+    await page.getByText('Table', { exact: true }).click();
+    await page.getByRole('button', { name: 'Where else?' }).first().click();
+    await expect(page.getByRole('option', { name: 'leave it out' })).toBeAttached();
+  });
+
+  test('are planned with what the lead says of people and days', async ({ page }) => {
+    await signIn(page, 'lead');
+    await page.goto('/rounds/settings');
+    const minutes = page.getByLabel('Minutes a shift').first();
+    const before = await minutes.inputValue();
+    await minutes.fill(String(Number(before) + 5));
+    await minutes.blur();
+    await page.getByRole('button', { name: 'Keep' }).click();
+    await expect(page.getByText('Kept. Plan again to plan with it.')).toBeVisible();
+    await page.reload();
+    await expect(page.getByLabel('Minutes a shift').first()).toHaveValue(String(Number(before) + 5));
+    await expectAccessible(page);
+  });
+});
+
+test.describe('rounds, on a phone in the hall', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('are told, ticked without a network, and take needles from the store once', async ({
+    page,
+    context,
+    browser,
+  }) => {
+    test.setTimeout(120_000);
+    const lead = await browser.newPage();
+    await signIn(lead, 'lead');
+    await lead.goto('/rounds');
+    await plan(lead);
+    await lead.getByRole('button', { name: 'Tell the mechanics' }).click();
+    await expect(lead.getByText('The mechanics are told')).toBeVisible();
+    await lead.close();
+
+    await signIn(page, 'mechanic');
+    await page.goto('/rounds/told');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Tam Oduya');
+    await expectNoSidewaysScroll(page);
+    await expectAccessible(page);
+    const first = page.locator('ol > li').first();
+    const name = (await first.locator('strong').textContent())!;
+    const told = (await (await page.request.get('/api/rounds/told')).json()) as {
+      sheets: {
+        personName: string;
+        tasks: { machineName: string; needle: RoundsReply['stock'][number]['needle'] }[];
+      }[];
+    };
+    const { needle } = told.sheets
+      .filter(({ personName }) => personName === 'Tam Oduya')
+      .flatMap(({ tasks }) => tasks)
+      .find(({ machineName }) => machineName === name)!;
+    const onHand = async () =>
+      (await read(page)).stock.find((one) => JSON.stringify(one.needle) === JSON.stringify(needle))!.onHand!;
+    const before = await onHand();
+
+    await context.setOffline(true);
+    await first.getByRole('button', { name: 'Changed, old needle whole' }).click();
+    await expect(first).toContainText('changed');
+    await expect(page.getByText(`${name}: change logged, kept on this device`)).toBeVisible();
+    await context.setOffline(false);
+    await expect(page.getByText(/waits? for the network/)).toHaveCount(0, { timeout: 15_000 });
+    await page.reload();
+    await expect(page.locator('ol > li', { hasText: name }).first()).toContainText('changed');
+    expect(await onHand()).toBe(before - 1);
+
+    const next = page.locator('ol > li').filter({ hasNotText: 'changed' }).first();
+    if ((await next.count()) > 0) {
+      await next.getByRole('combobox').selectOption('machine-busy');
+      await expect(page.getByText('left out: machine could not be stopped')).toBeVisible();
+    }
+    const { machines } = (
+      (await (await page.request.get('/api/floor')).json()) as {
+        zones: { machines: { name: string; age: { runningHours: number } }[] }[];
+      }
+    ).zones.reduce((all, zone) => ({ machines: [...all.machines, ...zone.machines] }), {
+      machines: [] as { name: string; age: { runningHours: number } }[],
+    });
+    expect(machines.find((one) => one.name === name)!.age.runningHours).toBeLessThan(0.2);
+  });
+});

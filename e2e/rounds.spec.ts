@@ -1,12 +1,10 @@
+import type { Page } from '@playwright/test';
 import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
 
 test.describe.configure({ mode: 'serial' });
 
 /** Plans rounds and waits for the new plan. */
-async function plan(
-  page: import('@playwright/test').Page,
-  button = /Plan rounds|Plan again from now/,
-): Promise<void> {
+async function plan(page: Page, button = /Plan rounds|Plan again from now/): Promise<void> {
   const before = await page.request
     .get('/api/rounds')
     .then(async (answer) => (await answer.json()) as RoundsReply);
@@ -47,7 +45,7 @@ interface RoundsReply {
   }[];
 }
 
-const read = async (page: import('@playwright/test').Page): Promise<RoundsReply> =>
+const read = async (page: Page): Promise<RoundsReply> =>
   (await (await page.request.get('/api/rounds')).json()) as RoundsReply;
 
 test.describe('rounds, for the lead', () => {

@@ -13,11 +13,12 @@ import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
+const MECHANIC = ['tam', 'needle-and-hide'];
+const LEAD = ['ines', 'lead-on-tarn-street'];
 const VIEWS = [
   ['bench', DESK, openStrap],
   ['bench-night', DESK, openStrap, 'night'],
   ['bench-machines', DESK, askMachines],
-  ['bench-threads', DESK, askThreads],
   ['changeover', DESK, openChangeover],
   ['thread', DESK, openThread],
   ['tension', DESK, openTension],
@@ -26,13 +27,14 @@ const VIEWS = [
   ['floor-change', DESK, openSheet],
   ['floor-plan', DESK, openPlan],
   ['life', DESK, openLife],
-  ['machines', DESK, openMachines],
+  ['rounds', DESK, openRounds, 'day', LEAD],
   ['machine', DESK, openMachine],
   ['machine-story', DESK, openStory],
   ['catalogue', DESK, openCatalogue],
   ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
   ['looks-phone', PHONE, openLooks],
+  ['rounds-phone', PHONE, openToldRounds],
 ];
 
 await main(async () => {
@@ -66,13 +68,13 @@ async function takeAll(address) {
     '--disable-sync',
   ];
   const browser = await chromium.launch({ executablePath: findProgram('chromium'), args });
-  for (const [name, viewport, open, theme = 'day'] of VIEWS) {
+  for (const [name, viewport, open, theme = 'day', who = MECHANIC] of VIEWS) {
     const context = await browser.newContext({ viewport, baseURL: address, reducedMotion: 'reduce' });
     const page = await context.newPage();
     await page.addInitScript((wanted) => {
       localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));
     }, theme);
-    await signIn(page);
+    await signIn(page, who);
     await open(page);
     await page.waitForLoadState('networkidle');
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
@@ -81,10 +83,10 @@ async function takeAll(address) {
   await browser.close();
 }
 
-async function signIn(page) {
+async function signIn(page, [name, password]) {
   await page.goto('/');
-  await page.getByLabel('Name').fill('tam');
-  await page.getByLabel('Password').fill('needle-and-hide');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL(/bench/);
 }
@@ -97,13 +99,6 @@ async function openStrap(page) {
 async function askMachines(page) {
   await openStrap(page);
   await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
-}
-
-async function askThreads(page) {
-  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Cylinder 10' });
-  await page.getByRole('button', { name: 'Add a layer' }).click();
-  await page.getByLabel('Thickness of layer 1 in mm').fill('2.8');
-  await page.keyboard.press('Tab');
 }
 
 async function openChangeover(page) {
@@ -184,4 +179,17 @@ async function openLooks(page) {
   await page.getByLabel('Zone').selectOption('Webbing bay');
   await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
   await page.getByRole('heading', { name: /^Look now/ }).waitFor();
+}
+
+/** Plans from the fitted lives, and tells the mechanics, whose pictures come after. */
+async function openRounds(page) {
+  await page.goto('/rounds');
+  await page.getByRole('button', { name: 'Plan rounds' }).click();
+  await page.getByRole('button', { name: 'Tell the mechanics' }).click({ timeout: 60_000 });
+  await page.getByText('The mechanics are told').waitFor();
+}
+
+async function openToldRounds(page) {
+  await page.goto('/rounds/told');
+  await page.getByRole('listitem').first().waitFor();
 }

@@ -75,6 +75,10 @@ export const ERRORS = {
     title: 'A group that is merged cannot take others in. Nothing was changed.',
   },
   'rounds.settings': { status: 422, title: 'Some people, shifts, zones or machines are not here. Not kept.' },
+  'calendar.shifts': {
+    status: 422,
+    title: 'Shifts can be added and changed, not taken away; zones work shifts of the shop. Not kept.',
+  },
   'plan.unknown': { status: 404, title: 'There is no such plan.' },
   'plan.old': { status: 409, title: 'There is a newer plan. Nothing was changed in this one.' },
   'plan.broken': {

@@ -51,6 +51,7 @@ describe('the error catalogue', () => {
       '422 group.unknown: There are no needles of such a group. Nothing was changed.',
       '422 group.merged: A group that is merged cannot take others in. Nothing was changed.',
       '422 rounds.settings: Some people, shifts, zones or machines are not here. Not kept.',
+      '422 calendar.shifts: Shifts can be added and changed, not taken away; zones work shifts of the shop. Not kept.',
       '404 plan.unknown: There is no such plan.',
       '409 plan.old: There is a newer plan. Nothing was changed in this one.',
       '409 plan.broken: This plan breaks limits. Plan again around the pins before telling it.',

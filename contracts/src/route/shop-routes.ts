@@ -1,4 +1,4 @@
-import { Session, Shop, ShopRevision, SignIn } from '../shop/index.js';
+import { Session, Shop, ShopCalendar, ShopRevision, SignIn } from '../shop/index.js';
 import { Nothing, reads, writes } from './route.js';
 
 /** Signing in, and how the shop works. */
@@ -40,5 +40,22 @@ export const shopRoutes = {
     body: ShopRevision,
     reply: Shop,
     errors: ['version.stale'],
+  }),
+  readShopCalendar: reads({
+    id: 'readShopCalendar',
+    path: '/api/shop/calendar',
+    summary: 'Time zone and shifts of the shop, and which zones work them',
+    permission: 'operator',
+    reply: ShopCalendar,
+  }),
+  reviseShopCalendar: writes({
+    id: 'reviseShopCalendar',
+    method: 'PUT',
+    path: '/api/shop/calendar',
+    summary: 'Change when the shop works',
+    permission: 'lead',
+    body: ShopCalendar,
+    reply: ShopCalendar,
+    errors: ['version.stale', 'calendar.shifts', 'zone.unknown'],
   }),
 } as const;

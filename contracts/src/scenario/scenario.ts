@@ -6,7 +6,7 @@ import { Machine, NeedleLot, PlanPlace, Pocket, SharpsEmptied } from '../floor/i
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { RoundsSettings, StockCount, StockOrder } from '../rounds/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
-import { Password, Person, Shop, SignInName } from '../shop/index.js';
+import { Password, Person, Shift, Shop, SignInName } from '../shop/index.js';
 import { TestSeamInput } from '../tension/index.js';
 
 /**
@@ -16,15 +16,7 @@ import { TestSeamInput } from '../tension/index.js';
 export const Scenario = z.strictObject({
   shop: Shop.omit({ version: true }),
   people: z.array(Person.extend({ signInName: SignInName, password: Password })),
-  shifts: z.array(
-    z.strictObject({
-      id: Id,
-      name: Name,
-      startMinute: z.int().min(0).max(1439),
-      lengthMinutes: z.int().min(1).max(1440),
-      weekdays: z.array(z.int().min(0).max(6)).max(7),
-    }),
-  ),
+  shifts: z.array(Shift),
   zones: z.array(
     z.strictObject({
       id: Id,

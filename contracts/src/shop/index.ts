@@ -9,3 +9,4 @@ export {
 } from './shop.js';
 export { ShopCosts } from './shop-costs.js';
 export { Session, SignIn } from './session.js';
+export { Shift, ShopCalendar } from './shop-calendar.js';

@@ -26,15 +26,17 @@ export interface PlanOptions {
 }
 
 /** Steps of the bound before and after there is a plan worth comparing with. */
-const BOUND_STEPS = [80, 120] as const;
+const BOUND_STEPS = [80, 100] as const;
 /** Tries of the search before the zones' bound, and from the visits it gives. Small shops get more: they cost little. */
 const TRIES = [
   { least: 3000, each: 4, most: 3000, shared: 0 },
-  { least: 16_000, each: 14, most: 60_000, shared: 1_600_000 },
+  { least: 12_000, each: 10, most: 60_000, shared: 1_600_000 },
 ] as const;
+/** Horizon for which these are meant; each try takes longer in a longer one. */
+const USUAL_SHIFTS = 28;
 /** Zones' bounds are worth several steps where they are few. */
 const ZONE_STEPS = { few: 8, many: 1, fewMachines: 100 } as const;
-const ZONE_NODES = 10_000;
+const ZONE_NODES = 8000;
 /** How much worse a try may be, in the mean cost of a visit; it falls to nothing. */
 const HEAT = [0.06, 0.06] as const;
 const ROUNDS = 12;
@@ -62,7 +64,7 @@ export function planRounds(
   const search = visitSearch(problem, table, bound.best, random);
   const tries = (round: 0 | 1): number => {
     const { least, each, most, shared } = TRIES[round];
-    return Math.max(least, each * count, Math.min(most, shared / count));
+    return (USUAL_SHIFTS / table.shifts) * Math.max(least, each * count, Math.min(most, shared / count));
   };
   cool(0, 0.1, 0.25);
   bound.improve(BOUND_STEPS[1], search.bestCost);

@@ -46,8 +46,9 @@ export function visitSearch(
   const left = Float64Array.from(minutes, (limit) => Math.max(0, limit.minutes) + 1e-9);
   const needles = new Float64Array(kinds * shifts);
   stock.forEach((row, k) => row.forEach((most, s) => (needles[k * shifts + s] = Math.max(0, most) + 1e-9)));
-  /** 1 where a machine is changed; how many are in a zone and shift; what each machine's path costs. */
-  const changed = new Uint8Array(count * shifts);
+  /** Each machine's changes, ascending, and how many; how many are in a zone and shift; what each path costs. */
+  const changesOf = new Int16Array(count * shifts);
+  const lengthOf = new Int16Array(count);
   const visited = new Uint16Array(zones.length * shifts);
   const pathCost = new Float64Array(count);
   /** Pinned changes and the visits they need: these are used up from the beginning, and their owners pay no more. */
@@ -67,13 +68,15 @@ export function visitSearch(
   const order = new Int32Array(count);
   const savedLeft = new Float64Array(left.length);
   const savedNeedles = new Float64Array(needles.length);
-  const savedChanged = new Uint8Array(count * shifts);
+  const savedChanges = new Int16Array(count * shifts);
+  const savedLengths = new Int16Array(count);
   const savedVisited = new Uint16Array(zones.length * shifts);
   const savedPaths = new Float64Array(count);
 
   let cost = table.toldPrice;
   let bestCost = Infinity;
-  const best = new Uint8Array(count * shifts);
+  const best = new Int16Array(count * shifts);
+  const bestLengths = new Int16Array(count);
   problem.machines.forEach(({ pinned: pins, zone }, m) => {
     for (const s of pins) {
       useChange(m, s, 1);
@@ -94,7 +97,7 @@ export function visitSearch(
     },
     get bestChanges() {
       return Array.from({ length: count }, (_, m) =>
-        Array.from({ length: shifts }, (__, s) => s).filter((s) => best[m * shifts + s] === 1),
+        Array.from(best.subarray(m * shifts, m * shifts + bestLengths[m]!)),
       );
     },
   };
@@ -113,23 +116,24 @@ export function visitSearch(
       const s = changes[i]!;
       sum += arcs[(m * nodes + node) * shifts + s]! + table.node[m * shifts + s]!;
       node = s + 1;
-      changed[m * shifts + s] = 1;
+      changesOf[m * shifts + i] = s;
       useChange(m, s, 1);
       if (visited[z + s]!++ === 0) useVisit(table.zone[m]!, s, 1);
     }
+    lengthOf[m] = length;
     pathCost[m] = sum + ends[m * nodes + node]!;
     cost += pathCost[m]!;
   }
 
   function take(m: number): void {
     const z = table.zone[m]! * shifts;
-    for (let s = 0; s < shifts; s++) {
-      if (changed[m * shifts + s] === 0) continue;
-      changed[m * shifts + s] = 0;
+    for (let i = lengthOf[m]! - 1; i >= 0; i--) {
+      const s = changesOf[m * shifts + i]!;
       useChange(m, s, -1);
       visited[z + s]!--;
       if (visited[z + s] === 0) useVisit(table.zone[m]!, s, -1);
     }
+    lengthOf[m] = 0;
     cost -= pathCost[m]!;
     pathCost[m] = 0;
   }
@@ -282,7 +286,9 @@ export function visitSearch(
     for (const z of chosen) {
       savedVisited.set(visited.subarray(z * shifts, (z + 1) * shifts), z * shifts);
       for (const m of ofZone[z]!) {
-        for (let i = m * shifts; i < (m + 1) * shifts; i++) savedChanged[i] = changed[i]!;
+        const length = lengthOf[m]!;
+        savedLengths[m] = length;
+        for (let i = m * shifts; i < m * shifts + length; i++) savedChanges[i] = changesOf[i]!;
         savedPaths[m] = pathCost[m]!;
         take(m);
       }
@@ -301,7 +307,9 @@ export function visitSearch(
     for (const z of chosen) {
       visited.set(savedVisited.subarray(z * shifts, (z + 1) * shifts), z * shifts);
       for (const m of ofZone[z]!) {
-        for (let i = m * shifts; i < (m + 1) * shifts; i++) changed[i] = savedChanged[i]!;
+        const length = savedLengths[m]!;
+        lengthOf[m] = length;
+        for (let i = m * shifts; i < m * shifts + length; i++) changesOf[i] = savedChanges[i]!;
         pathCost[m] = savedPaths[m]!;
       }
     }
@@ -312,7 +320,8 @@ export function visitSearch(
 
   function keep(): void {
     bestCost = cost;
-    best.set(changed);
+    best.set(changesOf);
+    bestLengths.set(lengthOf);
   }
 
   function fromVisits(visits: readonly Uint8Array[]): void {
@@ -333,8 +342,8 @@ export function visitSearch(
   function toBest(): void {
     for (let m = 0; m < count; m++) take(m);
     for (let m = 0; m < count; m++) {
-      let length = 0;
-      for (let s = 0; s < shifts; s++) if (best[m * shifts + s] === 1) list[length++] = s;
+      const length = bestLengths[m]!;
+      list.set(best.subarray(m * shifts, m * shifts + length));
       put(m, list, length);
     }
   }

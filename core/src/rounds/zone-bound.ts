@@ -21,7 +21,7 @@ export interface ZoneBound {
 /** How often the search of one zone may be cut off earlier. */
 const CUTS = 8;
 /** Shifts that are looked at to begin with: few zones are small enough for more. */
-const FIRST_DEPTH = 34;
+const FIRST_DEPTH = 30;
 /** Shares of the first bound's prices that are tried to begin with. */
 const BEGINNINGS = [1, 0.5, 0] as const;
 const KEPT = 0.5;

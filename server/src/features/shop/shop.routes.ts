@@ -1,6 +1,7 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
+import { readShopCalendar, reviseShopCalendar } from './shop-calendar.store.js';
 import { checkSignIn, reviseShop, sessionOf } from './shop.service.js';
 
 export function shopRoutes(database: Database): readonly Handled[] {
@@ -13,6 +14,8 @@ export function shopRoutes(database: Database): readonly Handled[] {
       return sessionOf(database, personId, await session.signIn(personId));
     }),
     write(routes.reviseShop, ({ body }, tx) => reviseShop(database, body, tx)),
+    answer(routes.readShopCalendar, () => readShopCalendar(database)),
+    write(routes.reviseShopCalendar, ({ body }, tx) => reviseShopCalendar(database, body, tx)),
     answer(routes.signOut, async ({ session }) => {
       await session.signOut();
       return sessionOf(database, null, '');

@@ -1,4 +1,4 @@
-import { routes, type Problem } from '@gantelet/contracts';
+import { newId, routes, type Problem } from '@gantelet/contracts';
 import { TEST_PEOPLE } from '../../testing/small-works.js';
 import { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
@@ -76,5 +76,35 @@ describe('the ways of the shop', () => {
     expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'version.stale']);
     const mechanic = await shop.signedIn('mechanic');
     expect((await mechanic.call(routes.readSession)).body.shop?.lifeHours).toBe(6);
+  });
+});
+
+describe('when the shop works', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await startTestShop();
+  });
+  afterAll(() => shop.stop());
+
+  it('is changed by the lead, shift by shift, and nothing that is named elsewhere goes', async () => {
+    const lead = await shop.signedIn('lead');
+    const { body: calendar } = await lead.call(routes.readShopCalendar);
+    expect(calendar.shifts.map(({ name, weekdays }) => [name, weekdays.join('')])).toEqual([
+      ['Early', '12345'],
+    ]);
+    const night = { id: newId(), name: 'Night', startMinute: 1320, lengthMinutes: 480, weekdays: [4, 0] };
+    const zones = calendar.zones.map((zone) => ({ ...zone, shiftIds: [...zone.shiftIds, night.id] }));
+    const wanted = { ...calendar, timeZone: 'Europe/Oslo', shifts: [...calendar.shifts, night], zones };
+    const { body: revised } = await lead.call(routes.reviseShopCalendar, { body: wanted });
+    expect([revised.timeZone, revised.version]).toEqual(['Europe/Oslo', calendar.version + 1]);
+    expect(revised.shifts.find(({ id }) => id === night.id)?.weekdays).toEqual([0, 4]);
+    expect(revised.zones[0]!.shiftIds).toContain(night.id);
+    const codeOf = async (body: typeof wanted) =>
+      ((await lead.call(routes.reviseShopCalendar, { body })).body as unknown as Problem).code;
+    expect(await codeOf(wanted)).toBe('version.stale');
+    expect(await codeOf({ ...revised, shifts: [night] })).toBe('calendar.shifts');
+    expect(await codeOf({ ...revised, zones: [{ zoneId: newId(), shiftIds: [] }] })).toBe('zone.unknown');
+    expect(await codeOf({ ...revised, timeZone: 'Atlantis/Mid' })).toBe('request.invalid');
+    expect((await lead.call(routes.readShopCalendar)).body).toEqual(revised);
   });
 });

@@ -268,3 +268,34 @@ export const linkCalendar = createEffect(
     ),
   { functional: true },
 );
+
+export const readCalendar = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.calendarOpened),
+      switchMap(() =>
+        api.call(routes.readShopCalendar).pipe(
+          map((calendar) => roundsActions.calendarRead({ calendar })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const reviseCalendar = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(roundsActions.reviseCalendar),
+      exhaustMap(({ key, calendar: body }) =>
+        api.call(routes.reviseShopCalendar, { key, body }).pipe(
+          switchMap((calendar) => [
+            roundsActions.calendarRead({ calendar }),
+            roundsActions.written({ done: 'Kept. Plan again to plan with it.' }),
+          ]),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);

@@ -91,6 +91,13 @@ export class RoundsPage {
     const gap = 100 * (plan.cost.total / plan.bound - 1);
     return `${gap < 0.05 ? '0' : gap.toFixed(1)} %`;
   });
+  /** Changes that people were told of and that this plan has elsewhere. */
+  protected readonly movedCount = computed(() =>
+    (this.plan()?.machines ?? []).reduce(
+      (sum, { told, changes }) => sum + told.filter((shift) => !changes.includes(shift)).length,
+      0,
+    ),
+  );
   protected readonly aimedConflicts = computed(() => {
     const shift = this.aimed();
     const offer = shift === null ? null : this.offers()?.[shift];

@@ -15,6 +15,7 @@ import type {
   RoundsSettings,
   RoundsView,
   RoundTask,
+  ShopCalendar,
   SkipReason,
   ToldRounds,
 } from '@gantelet/contracts';
@@ -49,6 +50,9 @@ export const roundsActions = createActionGroup({
     Order: props<{ key: string; needle: NeedleChoice; quantity: number; expectedOn: string }>(),
     Receive: props<{ key: string; orderId: string; quantity: number }>(),
     Revise: props<{ key: string; settings: RoundsSettings }>(),
+    'Calendar Opened': emptyProps(),
+    'Calendar Read': props<{ calendar: ShopCalendar }>(),
+    'Revise Calendar': props<{ key: string; calendar: ShopCalendar }>(),
     /** A write was done: the room is read again. */
     Written: props<{ done: string }>(),
     'Told Opened': emptyProps(),
@@ -73,6 +77,7 @@ export interface RoundsState {
   readonly picked: PickedChange | null;
   /** Null until the server answered. */
   readonly offers: readonly MoveOffer[] | null;
+  readonly calendar: ShopCalendar | null;
   readonly told: ToldRounds | null;
   readonly calendarPath: string | null;
   readonly done: string;
@@ -84,6 +89,7 @@ const initial: RoundsState = {
   view: null,
   picked: null,
   offers: null,
+  calendar: null,
   told: null,
   calendarPath: null,
   done: '',
@@ -113,11 +119,13 @@ export const roundsFeature = createFeature({
       roundsActions.order,
       roundsActions.receive,
       roundsActions.revise,
+      roundsActions.reviseCalendar,
       roundsActions.tick,
       roundsActions.skip,
       (state) => ({ ...state, problem: null, done: '' }),
     ),
     on(roundsActions.written, (state, { done }) => ({ ...state, done, written: state.written + 1 })),
+    on(roundsActions.calendarRead, (state, { calendar }) => ({ ...state, calendar })),
     on(roundsActions.toldRead, (state, { told }) => ({ ...state, told })),
     on(roundsActions.ticked, (state, { task, state: now, reason, waits }) => ({
       ...state,

@@ -7,10 +7,13 @@ import {
   RoundsSettings,
   type MechanicHours,
   type NeedleChoice,
+  type ShopCalendar,
 } from '@gantelet/contracts';
+import { CalendarPanelComponent } from './calendar-panel.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { writeStamps } from '../../shared/write-stamp';
+import { shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 
 type Draft = RoundsSettings;
@@ -19,7 +22,7 @@ type List = 'holidays' | 'mechanics' | 'away' | 'corrections';
 /** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
 @Component({
   selector: 'gan-rounds-settings',
-  imports: [ProblemComponent, RouterLink],
+  imports: [CalendarPanelComponent, ProblemComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.page.html',
   styleUrl: './settings.page.scss',
@@ -31,6 +34,10 @@ export class RoundsSettingsPage {
   protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
   private readonly written = this.store.selectSignal(roundsFeature.selectWritten);
   private readonly stamp = writeStamps(() => this.written());
+
+  protected readonly calendar = this.store.selectSignal(roundsFeature.selectCalendar);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  protected readonly isLead = computed(() => this.person()?.role === 'lead');
 
   protected readonly classes = MACHINE_CLASSES;
   protected readonly awayKinds = AWAY_KINDS;
@@ -51,6 +58,11 @@ export class RoundsSettingsPage {
 
   constructor() {
     this.store.dispatch(roundsActions.opened());
+    this.store.dispatch(roundsActions.calendarOpened());
+  }
+
+  protected keepCalendar(calendar: ShopCalendar): void {
+    this.store.dispatch(roundsActions.reviseCalendar({ key: this.stamp(calendar).key, calendar }));
   }
 
   protected set(part: Partial<Draft>): void {

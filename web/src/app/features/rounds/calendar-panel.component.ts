@@ -1,0 +1,211 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { newId, ShopCalendar, type RoundsView, type Shift } from '@gantelet/contracts';
+
+const DAYS = [
+  [1, 'Mo'],
+  [2, 'Tu'],
+  [3, 'We'],
+  [4, 'Th'],
+  [5, 'Fr'],
+  [6, 'Sa'],
+  [0, 'Su'],
+] as const;
+
+/** When does the shop work? Its time zone, its shifts, and which zone works which. */
+@Component({
+  selector: 'gan-calendar-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<section aria-label="Shifts">
+    <h2>Shifts</h2>
+    <label class="zone">
+      Time zone
+      <input
+        class="form-control"
+        [value]="draft().timeZone"
+        (change)="set({ timeZone: $any($event.target).value })"
+      />
+    </label>
+    @for (shift of draft().shifts; track shift.id; let i = $index) {
+      <fieldset>
+        <label>
+          Name
+          <input
+            class="form-control"
+            maxlength="80"
+            [value]="shift.name"
+            (change)="change(i, { name: $any($event.target).value })"
+          />
+        </label>
+        <label>
+          Begins
+          <input
+            class="form-control"
+            type="time"
+            [value]="clock(shift.startMinute)"
+            (change)="begin(i, $any($event.target).value)"
+          />
+        </label>
+        <label>
+          Hours
+          <input
+            class="form-control short"
+            type="number"
+            min="0.5"
+            max="24"
+            step="0.25"
+            [value]="shift.lengthMinutes / 60"
+            (change)="change(i, { lengthMinutes: rounded(60 * $any($event.target).value) })"
+          />
+        </label>
+        <span role="group" [attr.aria-label]="'Days of ' + shift.name">
+          @for (day of days; track day[0]) {
+            <label class="tick">
+              <input
+                type="checkbox"
+                class="form-check-input"
+                [checked]="shift.weekdays.includes(day[0])"
+                (change)="change(i, { weekdays: toggled(shift.weekdays, day[0]) })"
+              />
+              {{ day[1] }}
+            </label>
+          }
+        </span>
+        <span role="group" [attr.aria-label]="'Zones that work ' + shift.name">
+          @for (zone of zones(); track zone.id) {
+            <label class="tick">
+              <input
+                type="checkbox"
+                class="form-check-input"
+                [checked]="works(zone.id, shift.id)"
+                (change)="toggleZone(zone.id, shift.id)"
+              />
+              {{ zone.name }}
+            </label>
+          }
+        </span>
+      </fieldset>
+    }
+    <p class="soft">
+      Wall time: across a change of the clocks a night is an hour shorter or longer. Hours that were estimated
+      from shifts before follow the shifts as they are now; counted hours stay.
+    </p>
+    @for (text of wrong(); track text) {
+      <p class="field-problem">{{ text }}</p>
+    }
+    @if (mayWrite()) {
+      <button type="button" class="button small" (click)="add()">Add a shift</button>
+      <button
+        type="button"
+        class="button small"
+        [disabled]="!changed() || wrong().length > 0"
+        (click)="kept.emit(draft())"
+      >
+        Keep the shifts
+      </button>
+    }
+  </section>`,
+  styles: `
+    section {
+      margin-bottom: 22px;
+    }
+    .zone {
+      display: block;
+      max-width: 260px;
+      margin-bottom: 8px;
+    }
+    fieldset {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: end;
+      border-top: 1px solid var(--rule);
+      padding: 8px 0;
+      margin: 0;
+    }
+    .short {
+      width: 92px;
+    }
+    .tick {
+      display: inline-flex;
+      gap: 5px;
+      align-items: center;
+      margin-right: 8px;
+      min-height: 38px;
+    }
+    .button {
+      margin-right: 10px;
+    }
+  `,
+})
+export class CalendarPanelComponent {
+  readonly calendar = input.required<ShopCalendar>();
+  readonly zones = input.required<RoundsView['zones']>();
+  readonly mayWrite = input.required<boolean>();
+  readonly kept = output<ShopCalendar>();
+
+  protected readonly days = DAYS;
+  protected readonly draft = linkedSignal(() => this.calendar());
+  protected readonly changed = computed(
+    () => JSON.stringify(this.draft()) !== JSON.stringify(this.calendar()),
+  );
+  protected readonly wrong = computed(() => {
+    const checked = ShopCalendar.safeParse(this.draft());
+    return checked.success
+      ? []
+      : checked.error.issues.map(({ path, message }) => `${path.join(' ')}: ${message}`);
+  });
+
+  protected set(part: Partial<ShopCalendar>): void {
+    this.draft.set({ ...this.draft(), ...part });
+  }
+
+  protected change(i: number, part: Partial<Shift>): void {
+    this.set({ shifts: this.draft().shifts.map((shift, j) => (j === i ? { ...shift, ...part } : shift)) });
+  }
+
+  protected clock(minute: number): string {
+    return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+  }
+
+  protected begin(i: number, text: string): void {
+    const [hours = 0, minutes = 0] = text.split(':').map(Number);
+    this.change(i, { startMinute: 60 * hours + minutes });
+  }
+
+  protected rounded(minutes: number): number {
+    return Math.round(minutes);
+  }
+
+  protected toggled(list: readonly number[], one: number): number[] {
+    return list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
+  }
+
+  protected works(zoneId: string, shiftId: string): boolean {
+    return (
+      this.draft()
+        .zones.find((zone) => zone.zoneId === zoneId)
+        ?.shiftIds.includes(shiftId) ?? false
+    );
+  }
+
+  protected toggleZone(zoneId: string, shiftId: string): void {
+    const zones = this.draft().zones.map((zone) => {
+      if (zone.zoneId !== zoneId) return zone;
+      const { shiftIds } = zone;
+      const rest = shiftIds.filter((id) => id !== shiftId);
+      return { ...zone, shiftIds: rest.length < shiftIds.length ? rest : [...shiftIds, shiftId] };
+    });
+    this.set({ zones });
+  }
+
+  protected add(): void {
+    const shift = {
+      id: newId(),
+      name: 'Night',
+      startMinute: 1320,
+      lengthMinutes: 480,
+      weekdays: [1, 2, 3, 4, 5],
+    };
+    this.set({ shifts: [...this.draft().shifts, shift] });
+  }
+}

@@ -95,6 +95,9 @@ test.describe('rounds, for the lead', () => {
     await page.mouse.move(x, y, { steps: 4 });
     await page.mouse.up();
     await expect(page.locator('g.price')).toHaveCount(0);
+    const held = page.getByRole('group', { name: 'The change that is held' });
+    await held.getByRole('button', { name: /Pin it here|Let it go/ }).click();
+    await expect(page.getByText(/^(Pinned|Let go)\.$/)).toBeVisible();
     await page.getByText('Table', { exact: true }).click();
     await page.getByRole('button', { name: 'Where else?' }).first().click();
     await expect(page.getByRole('option', { name: 'leave it out' })).toBeAttached();

@@ -9,6 +9,7 @@ import {
   type RoundsProblem,
   type Wearing,
 } from '@gantelet/core';
+import { kindOf } from './needle-stock.store.js';
 import type { InputMachine, RoundsInput } from './plan-document.js';
 
 /** How often the best interval a needle that somebody complained of counts as old at the least. Assumption. */
@@ -40,9 +41,8 @@ export function problemOf(input: RoundsInput): BuiltProblem {
   );
   const runs = (machine: InputMachine, shift: number): number =>
     machine.unplanned === 'stopped' ? 0 : machine.hours[shift]!;
-  const kindOfMachine = machines.map(({ needle }) =>
-    input.kinds.findIndex((kind) => JSON.stringify(kind.needle) === JSON.stringify(needle)),
-  );
+  const kinds = new Map(input.kinds.map(({ needle }, kind) => [kindOf(needle), kind]));
+  const kindOfMachine = machines.map(({ needle }) => (needle && kinds.get(kindOf(needle))) ?? -1);
   const failures = input.kinds.map((_, kind) =>
     shifts.map((__, shift) =>
       machines.reduce((sum, machine, i) => {

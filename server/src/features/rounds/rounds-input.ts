@@ -75,6 +75,13 @@ export async function roundsInput(
   if (!shop) throw new ProblemError('server.fault');
   const times = horizon(shifts, settings, zoneOffset(shop.timeZone), now);
   const byShift = times.map((time) => shifts[time.pattern]!);
+  const planned = times.map((time, s) => ({
+    shiftId: byShift[s]!.id,
+    name: byShift[s]!.name,
+    day: time.date,
+    startsAt: new Date(time.startMs).toISOString(),
+    endsAt: new Date(time.endMs).toISOString(),
+  }));
   const machines = floor.zones.flatMap((zone) =>
     inWalkingOrder(zone.machines).map((machine) => {
       const fact = facts.get(machine.id)!;
@@ -90,8 +97,8 @@ export async function roundsInput(
             ? (share * (time.endMs - Math.max(time.startMs, now.getTime()))) / HOUR_MS
             : 0,
         ),
-        pinned: marksOf(last, machine.id, 'pinned', times),
-        told: marksOf(told, machine.id, 'changes', times),
+        pinned: marksOf(last, machine.id, 'pinned', planned),
+        told: marksOf(told, machine.id, 'changes', planned),
       });
     }),
   );
@@ -100,13 +107,7 @@ export async function roundsInput(
     timeZone: shop.timeZone,
     seed,
     effort: ask.effort,
-    shifts: times.map((time, s) => ({
-      shiftId: byShift[s]!.id,
-      name: byShift[s]!.name,
-      day: time.date,
-      startsAt: new Date(time.startMs).toISOString(),
-      endsAt: new Date(time.endMs).toISOString(),
-    })),
+    shifts: planned,
     zones: floor.zones.map(({ id, name }) => {
       const setupMinutes = settings.walks.find((walk) => walk.zoneId === id)?.minutes ?? 0;
       return { id, name, setupMinutes, visitCost: (shop.costs.labourPerHour * setupMinutes) / 60 };
@@ -157,6 +158,8 @@ function inWalkingOrder(machines: readonly FloorMachine[]): readonly FloorMachin
     return left[0] === right[0] ? left[1]! - right[1]! : left[0]! - right[0]!;
   });
 }
+
+type PlannedTime = RoundsInput['shifts'][number];
 
 interface MachineContext {
   readonly shop: Shop;
@@ -238,17 +241,16 @@ function marksOf(
   plan: KeptPlan | null,
   machineId: string,
   mark: 'pinned' | 'changes',
-  times: readonly ShiftTime[],
+  shifts: readonly PlannedTime[],
 ): readonly number[] {
   if (!plan) return [];
   const { input, problem, planned, changes } = plan.document;
   const m = planned.findIndex((i) => input.machines[i]!.id === machineId);
   const marked = m < 0 ? [] : mark === 'changes' ? changes[m]! : problem.machines[m]!.pinned;
   return marked.flatMap((s) => {
-    const startMs = Date.parse(input.shifts[s]!.startsAt);
-    const { shiftId } = input.shifts[s]!;
-    const at = times.findIndex((time) => time.startMs === startMs);
-    return at >= 0 && shiftId !== '' ? [at] : [];
+    const { shiftId, startsAt } = input.shifts[s]!;
+    const at = shifts.findIndex((now) => now.shiftId === shiftId && now.startsAt === startsAt);
+    return at < 0 ? [] : [at];
   });
 }
 

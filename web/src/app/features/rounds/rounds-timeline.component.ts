@@ -335,7 +335,7 @@ export class RoundsTimelineComponent {
   protected drop(): void {
     if (!this.dragging) return;
     this.dragging = false;
-    this.release();
+    this.release(true);
   }
 
   protected key(event: KeyboardEvent, change: DrawnChange): void {
@@ -369,13 +369,14 @@ export class RoundsTimelineComponent {
     this.aim.emit(shift);
   }
 
-  /** Drops what is picked up: where it stood, it is only put down. */
-  private release(): void {
+  /** Drops what is picked up. By keys, where it stood is put down; by pointer it stays held, for what else can be done with it. */
+  private release(stays = false): void {
     const picked = this.picked();
     const to = this.aimed();
     this.aimAt(null);
-    if (picked?.from === null || !picked || to === null || to === picked.from) this.cancelled.emit();
-    else this.move.emit({ machineId: picked.machineId, from: picked.from, to });
+    if (picked && picked.from !== null && to !== null && to !== picked.from)
+      this.move.emit({ machineId: picked.machineId, from: picked.from, to });
+    else if (!stays) this.cancelled.emit();
   }
 
   private focusNear(from: SVGGElement, step: number): void {

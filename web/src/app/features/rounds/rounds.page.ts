@@ -104,6 +104,16 @@ export class RoundsPage {
     return (offer?.conflicts ?? []).map((conflict) => this.conflictIn(conflict, this.plan()?.shifts ?? []));
   });
 
+  /** The change that is held, for what can be done with it besides moving it. */
+  protected readonly held = computed(() => {
+    const picked = this.picked();
+    const machine = this.plan()?.machines.find(({ id }) => id === picked?.machineId);
+    const shift = picked?.from ?? null;
+    if (!this.isLead() || !machine || shift === null) return null;
+    const text = `${machine.name}, ${shiftText(this.plan()!.shifts[shift]!)}`;
+    return { machineId: machine.id, shift, pinned: machine.pinned.includes(shift), text };
+  });
+
   constructor() {
     this.store.dispatch(roundsActions.opened());
   }

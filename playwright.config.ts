@@ -6,7 +6,8 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   retries: 0,
-  timeout: 40_000,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
   reporter: 'list',
   use: {
     baseURL: process.env['GANTELET_ADDRESS'],

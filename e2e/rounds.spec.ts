@@ -110,7 +110,7 @@ test.describe('rounds, for the lead', () => {
     const before = await minutes.inputValue();
     await minutes.fill(String(Number(before) + 5));
     await minutes.blur();
-    await page.getByRole('button', { name: 'Keep' }).click();
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
     await expect(page.getByText('Kept. Plan again to plan with it.')).toBeVisible();
     await page.reload();
     await expect(page.getByLabel('Minutes a shift').first()).toHaveValue(String(Number(before) + 5));

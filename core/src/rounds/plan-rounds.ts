@@ -30,7 +30,7 @@ const BOUND_STEPS = [80, 100] as const;
 /** Tries of the search before the zones' bound, and from the visits it gives. Small shops get more: they cost little. */
 const TRIES = [
   { least: 3000, each: 4, most: 3000, shared: 0 },
-  { least: 12_000, each: 10, most: 60_000, shared: 1_600_000 },
+  { least: 12_000, each: 10, most: 30_000, shared: 1_600_000 },
 ] as const;
 /** Horizon for which these are meant; each try takes longer in a longer one. */
 const USUAL_SHIFTS = 28;

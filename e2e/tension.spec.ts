@@ -17,8 +17,10 @@ async function log(page: Page, grade: string): Promise<void> {
   const seams = await page.getByRole('row').count();
   await page.getByText(grade, { exact: true }).first().click();
   const ruleOut = page.getByRole('button', { name: 'All of this is right' });
+  const logSeam = page.getByRole('button', { name: 'Log this seam' });
+  await expect.poll(async () => (await ruleOut.isVisible()) || (await logSeam.isEnabled())).toBe(true);
   if (await ruleOut.isVisible()) await ruleOut.click();
-  await page.getByRole('button', { name: 'Log this seam' }).click();
+  await logSeam.click();
   await expect(page.getByRole('row')).toHaveCount(seams === 0 ? 2 : seams + 1);
 }
 

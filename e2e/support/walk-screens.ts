@@ -1,0 +1,81 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './shop-test';
+
+/** A walk through all screens: in which colours, at which size, and which rules of axe are looked at; none: all. */
+export interface Walk {
+  readonly theme: 'day' | 'night';
+  readonly viewport: { readonly width: number; readonly height: number };
+  readonly rules: string[];
+}
+
+export const DESK = { width: 1280, height: 800 };
+
+/** No serious axe finding and no sideways scroll on any screen. */
+export async function walkScreens(page: Page, { theme, viewport, rules }: Walk): Promise<void> {
+  test.setTimeout(180_000);
+  await page.setViewportSize(viewport);
+  await page.addInitScript((wanted) => {
+    localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));
+  }, theme);
+  await signIn(page);
+  const check = async () => {
+    await expectAccessible(page, rules);
+    await expectNoSidewaysScroll(page);
+  };
+  await check();
+  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
+  await check();
+  await page.getByText('Why not another needle?').click();
+  await check();
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+  await expect(page.getByText('Ranked by how well the best needle fits')).toBeVisible();
+  await check();
+  await page.goto('/thread?read=90');
+  await expect(page.getByText('reads in 3 ways')).toBeVisible();
+  await check();
+  await page.goto('/label?read=V138');
+  await expect(page.getByRole('article')).toBeVisible();
+  await check();
+  await page.goto('/rounds');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await check();
+  await page.goto('/rounds/told');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await check();
+  await page.goto('/rounds/settings');
+  await expect(page.getByText('Who changes needles')).toBeVisible();
+  await check();
+  await page.goto('/machines');
+  await expect(page.getByRole('heading', { name: /^\d+ machines$/ })).toBeVisible();
+  await check();
+  await page.getByRole('link', { name: 'Flatbed compound 05' }).click();
+  await expect(page.getByLabel('Shop number')).toHaveValue('5');
+  await check();
+  await page.goto('/shop');
+  await expect(page.getByText('The lead chooses these.')).toBeVisible();
+  await check();
+  await page.goto('/devices');
+  await expect(page.getByRole('rowheader', { name: 'Counter of Long-arm 01' })).toBeVisible();
+  await check();
+  await page.goto('/catalogue');
+  await expect(page.getByRole('rowheader', { name: '135x17' })).toBeVisible();
+  await check();
+  await page.getByRole('button', { name: 'ranking' }).click();
+  await check();
+  await page.getByRole('button', { name: 'Thread lost in the eye' }).click();
+  await expect(page.getByRole('button', { name: 'Measured here' })).toBeVisible();
+  await check();
+  await page.goto('/tension');
+  await expect(page.getByRole('link', { name: /Apron body, 11/ })).toBeVisible();
+  await check();
+  await page.getByRole('link', { name: /Apron body, 11/ }).click();
+  await expect(page.getByRole('button', { name: 'Log this seam' })).toBeVisible();
+  await check();
+  await page.goto('/floor');
+  await page.getByRole('button', { name: 'Change needle, Patcher 22' }).click();
+  await expect(page.getByText('What came out?')).toBeVisible();
+  await check();
+  await page.keyboard.press('Escape');
+  await check();
+}

@@ -6,7 +6,7 @@ import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** Seconds that the general solver gets for each model, many times what the planner takes for the small ones. */
-const HIGHS_SECONDS = 20;
+const HIGHS_SECONDS = 10;
 
 /** Plans seeded shops beside a general solver on the same models, and writes what came out into docs/rounds-plans.md. */
 await main(async () => {

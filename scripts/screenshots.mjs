@@ -186,7 +186,7 @@ async function openRounds(page) {
   await page.goto('/rounds');
   await page.getByRole('button', { name: 'Plan rounds' }).click();
   await page.getByRole('button', { name: 'Tell the mechanics' }).click({ timeout: 60_000 });
-  await page.getByText('The mechanics are told').waitFor();
+  await page.getByRole('button', { name: 'Told' }).waitFor();
 }
 
 async function openToldRounds(page) {

@@ -39,16 +39,24 @@ const PARTS = {
     });
     return counted(result, KARMA, ran);
   },
-  // Two halves side by side, each with a works of its own, so that neither sees what the other changes.
-  e2e: async () => {
-    const halves = await Promise.all([browserTests('1/2'), browserTests('2/2')]);
-    const sum = (key) => halves.reduce((total, half) => total + half[key], 0);
-    return {
-      code: Math.max(...halves.map(({ code }) => code)),
-      passed: sum('passed'),
-      failed: sum('failed'),
-    };
-  },
+  e2e: () =>
+    withDatabase(async (environment, home) => {
+      await prepareDatabase(home, environment);
+      const devices = await startDevices(home, environment);
+      const server = await startServer(home, devices.environment, 0);
+      try {
+        const env = { GANTELET_ADDRESS: server.address, GANTELET_BROWSER: findProgram('chromium') };
+        const result = await run('npx', ['--no-install', 'playwright', 'test'], {
+          capture: true,
+          allowFailure: true,
+          env,
+        });
+        return countedPlaywright(result);
+      } finally {
+        await server.stop();
+        await devices.stop();
+      }
+    }),
 };
 
 const FIRST_ROW = ['core', 'contracts', 'demo', 'devices', 'server'];
@@ -97,24 +105,6 @@ async function inTurn(names) {
 async function jasmine(part, env = {}) {
   const args = ['--no-install', 'jasmine', `${part}/dist/**/*.spec.js`];
   return counted(await run('npx', args, { capture: true, allowFailure: true, env }), JASMINE, ran);
-}
-
-function browserTests(shard) {
-  return withDatabase(async (environment, home) => {
-    await prepareDatabase(home, environment);
-    const devices = await startDevices(home, environment);
-    const server = await startServer(home, devices.environment, 0);
-    try {
-      const env = { GANTELET_ADDRESS: server.address, GANTELET_BROWSER: findProgram('chromium') };
-      const args = ['--no-install', 'playwright', 'test', `--shard=${shard}`];
-      const output = `--output=test-results/${shard.replace('/', '-of-')}`;
-      const result = await run('npx', [...args, output], { capture: true, allowFailure: true, env });
-      return countedPlaywright(result);
-    } finally {
-      await server.stop();
-      await devices.stop();
-    }
-  });
 }
 
 /** Runs work beside a MariaDB of its own, which is gone afterwards. */

@@ -25,16 +25,39 @@ const ROUNDING = 1e-6;
 /** Every limit that changes break; none for a plan that can be done. */
 export function conflictsOf(problem: RoundsProblem, changes: Changes): readonly Conflict[] {
   return [
-    ...problem.machines.flatMap(({ closed }, machine) =>
-      changes[machine]!.filter((shift) => closed.includes(shift)).map((shift) => ({
-        limit: 'closed' as const,
-        machine,
-        shift,
-      })),
-    ),
+    ...problem.machines.flatMap((_, machine) => closedConflicts(problem, changes, machine)),
     ...problem.minutes.flatMap((limit) => minutesConflict(problem, changes, limit)),
-    ...problem.stock.flatMap((allowed, kind) => needlesConflict(problem, changes, kind, allowed)),
+    ...problem.stock.flatMap((_, kind) => needlesConflict(problem, changes, kind)),
   ];
+}
+
+/** Those of the limits that one machine's change in a shift counts in: no others can break by it. */
+export function conflictsBy(
+  problem: RoundsProblem,
+  changes: Changes,
+  machine: number,
+  shift: number,
+): readonly Conflict[] {
+  return [
+    ...closedConflicts(problem, changes, machine),
+    ...problem.minutes
+      .filter((limit) => limit.shift === shift)
+      .flatMap((limit) => minutesConflict(problem, changes, limit)),
+    ...needlesConflict(problem, changes, problem.machines[machine]!.kind),
+  ];
+}
+
+function closedConflicts(
+  { machines }: RoundsProblem,
+  changes: Changes,
+  machine: number,
+): readonly Conflict[] {
+  const { closed } = machines[machine]!;
+  return changes[machine]!.filter((shift) => closed.includes(shift)).map((shift) => ({
+    limit: 'closed',
+    machine,
+    shift,
+  }));
 }
 
 /** What the pinned changes alone break. Without any, there is always a plan: fewer changes cost more but are allowed. */
@@ -63,13 +86,12 @@ function minutesConflict(
 }
 
 function needlesConflict(
-  { machines }: RoundsProblem,
+  { machines, stock }: RoundsProblem,
   changes: Changes,
   kind: number,
-  allowed: readonly number[],
 ): readonly Conflict[] {
   const own = machines.flatMap((machine, m) => (machine.kind === kind ? changes[m]! : []));
-  for (const [shift, most] of allowed.entries()) {
+  for (const [shift, most] of (stock[kind] ?? []).entries()) {
     const wanted = own.filter((s) => s <= shift).length;
     if (wanted > Math.max(0, most) + ROUNDING)
       return [{ limit: 'needles', kind, shift, wanted, allowed: Math.max(0, most) }];

@@ -28,6 +28,8 @@ export interface CostTable {
   readonly zone: Int32Array;
   /** Which of `minutes` each machine counts in, in each shift: lists of their numbers. */
   readonly limitsOf: readonly (readonly (readonly number[])[])[];
+  /** The limits of each shift that the ways to the zones count in. */
+  readonly totals: readonly (readonly number[])[];
   /** Machines of each zone. */
   readonly ofZone: readonly (readonly number[])[];
   /** Lowest told price that every plan begins with: price per move times what was told. */
@@ -52,6 +54,9 @@ export function costTable(problem: RoundsProblem): CostTable {
     kind: Int32Array.from(machines, (machine) => machine.kind),
     zone: Int32Array.from(machines, (machine) => machine.zone),
     limitsOf: limitsBySkill(problem),
+    totals: Array.from({ length: shifts }, (_, s) =>
+      minutes.flatMap(({ shift, skills }, l) => (shift === s && skills === null ? [l] : [])),
+    ),
     ofZone: zones.map((_, z) => machines.flatMap(({ zone }, m) => (zone === z ? [m] : []))),
     toldPrice: problem.pricePerMove * machines.reduce((sum, { told }) => sum + told.length, 0),
   };

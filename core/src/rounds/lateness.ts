@@ -65,6 +65,15 @@ export function assumedEnds(flatHours: number, costs: ChangeCosts): NeedleEnds {
  * itself goes on with new needles that run to failure: each hour past the longest stay costs what that costs more.
  */
 export function latenessOf(wearing: Wearing): Lateness {
+  const known = KNOWN.get(wearing) ?? tabulated(wearing);
+  KNOWN.set(wearing, known);
+  return known;
+}
+
+/** Tables are made once for each wearing, however often they are asked for. */
+const KNOWN = new WeakMap<Wearing, Lateness>();
+
+function tabulated(wearing: Wearing): Lateness {
   const { ends, costs, bestHours, costPerHour } = wearing;
   const { wear, accidentsPerHour } = ends;
   const life = weibull(wear);

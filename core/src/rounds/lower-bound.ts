@@ -1,5 +1,6 @@
 import { pathFinder } from './best-path.js';
 import type { CostTable } from './cost-table.js';
+import { limitPrices } from './limit-prices.js';
 import type { RoundsProblem } from './rounds-problem.js';
 
 /** Prices of what machines share, and the cost no plan can be below. */
@@ -37,32 +38,16 @@ const SMALLEST_STEP = 1e-4;
  */
 export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSearch {
   const { shifts, count, ofZone } = table;
-  const { minutes, stock, zones } = problem;
+  const { zones } = problem;
   const finder = pathFinder(table);
-  const limits = minutes.length;
-  const allowed = Float64Array.from(minutes, (limit) => Math.max(0, limit.minutes));
-  const kinds = stock.length;
+  const limits = limitPrices(problem, table);
   const shares = new Float64Array(count * shifts);
-  const minutePrices = new Float64Array(limits);
-  const stockPrices = new Float64Array(kinds * shifts);
-  const needlePrices = new Float64Array(kinds * shifts);
   const prices = new Float64Array(count * shifts);
   const used = new Float64Array(count * shifts);
   const way = new Float64Array(count * shifts);
-  const wayMinutes = new Float64Array(limits);
-  const wayStock = new Float64Array(kinds * shifts);
-  // Rows in minutes and rows in needles are brought to the size of the shares' rows.
-  const meanMinutes = Math.max(
-    1e-9,
-    table.changeMinutes.reduce((sum, one) => sum + one, 0) / Math.max(1, count),
-  );
-  const minuteScale = 1 / (meanMinutes * meanMinutes);
-  const stockScale = 1 / shifts;
-  const totalLimits: number[][] = Array.from({ length: shifts }, () => []);
-  minutes.forEach(({ shift, skills }, l) => skills === null && totalLimits[shift]!.push(l));
 
   const search: { best: Bound; improve: BoundSearch['improve'] } = {
-    best: { value: -Infinity, prices, shares, minutePrices, needlePrices },
+    best: { value: -Infinity, prices, shares, minutePrices: limits.minutes, needlePrices: limits.needles },
     improve,
   };
   let stepShare = FIRST_STEP;
@@ -73,29 +58,9 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
   });
   return search;
 
-  function priceOfVisit(zone: number, shift: number): number {
-    const { visitCost, setupMinutes } = zones[zone]!;
-    let price = visitCost;
-    for (const l of totalLimits[shift]!) price += setupMinutes * minutePrices[l]!;
-    return price;
-  }
-
   function writePrices(): void {
-    for (let k = 0; k < kinds; k++) {
-      let sum = 0;
-      for (let s = shifts - 1; s >= 0; s--)
-        needlePrices[k * shifts + s] = sum += stockPrices[k * shifts + s]!;
-    }
-    for (let m = 0; m < count; m++) {
-      const limitsOf = table.limitsOf[m]!;
-      const kind = table.kind[m]! * shifts;
-      for (let s = 0; s < shifts; s++) {
-        const at = m * shifts + s;
-        let price = table.node[at]! + shares[at]! + needlePrices[kind + s]!;
-        for (const l of limitsOf[s]!) price += table.changeMinutes[m]! * minutePrices[l]!;
-        prices[at] = price;
-      }
-    }
+    for (let m = 0; m < count; m++)
+      for (let s = 0; s < shifts; s++) prices[m * shifts + s] = limits.priceOf(m, s, shares[m * shifts + s]!);
   }
 
   function improve(steps: number, knownCost: number): void {
@@ -103,13 +68,14 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
       if (stepShare < SMALLEST_STEP) return;
       writePrices();
       used.fill(0);
-      let value = table.toldPrice;
-      for (let l = 0; l < limits; l++) value -= minutePrices[l]! * allowed[l]!;
-      for (let i = 0; i < kinds * shifts; i++)
-        value -= stockPrices[i]! * Math.max(0, stock[Math.floor(i / shifts)]![i % shifts]!);
+      limits.clear();
+      let value = limits.lessAllowed(table.toldPrice);
       for (let m = 0; m < count; m++) {
         value += finder.find(m, prices, m * shifts);
-        for (let c = 0; c < finder.changeCount; c++) used[m * shifts + finder.changes[c]!] = 1;
+        for (let c = 0; c < finder.changeCount; c++) {
+          used[m * shifts + finder.changes[c]!] = 1;
+          limits.useChange(m, finder.changes[c]!);
+        }
       }
       if (value > search.best.value) {
         const better = value > search.best.value + 1e-4 * Math.abs(value);
@@ -117,8 +83,8 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
           value,
           prices: prices.slice(),
           shares: shares.slice(),
-          minutePrices: minutePrices.slice(),
-          needlePrices: needlePrices.slice(),
+          minutePrices: limits.minutes.slice(),
+          needlePrices: limits.needles.slice(),
         };
         if (better) sinceBetter = 0;
       }
@@ -132,42 +98,16 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
 
   /** One step along the kept way; `missing` is how far the bound is from a known plan. */
   function move(missing: number): void {
-    let length = 0;
+    let length = limits.turn(KEPT);
     for (let i = 0; i < used.length; i++) {
       way[i] = KEPT * way[i]! + (1 - KEPT) * used[i]!;
+      length += way[i]! * way[i]!;
     }
-    const overMinutes = new Float64Array(limits);
-    const usedNeedles = new Float64Array(kinds * shifts);
-    for (let m = 0; m < count; m++) {
-      for (let s = 0; s < shifts; s++) {
-        if (used[m * shifts + s] === 0) continue;
-        for (const l of table.limitsOf[m]![s]!) overMinutes[l]! += table.changeMinutes[m]!;
-        usedNeedles[table.kind[m]! * shifts + s]!++;
-      }
-    }
-    // A limit that is slack and has no price does not hold the others back.
-    for (let l = 0; l < limits; l++) {
-      wayMinutes[l] = KEPT * wayMinutes[l]! + (1 - KEPT) * (overMinutes[l]! - allowed[l]!);
-      if (wayMinutes[l]! > 0 || minutePrices[l]! > 0) length += minuteScale * wayMinutes[l]! ** 2;
-    }
-    for (let k = 0; k < kinds; k++) {
-      let sum = 0;
-      for (let s = 0; s < shifts; s++) {
-        const i = k * shifts + s;
-        sum += usedNeedles[i]!;
-        wayStock[i] = KEPT * wayStock[i]! + (1 - KEPT) * (sum - Math.max(0, stock[k]![s]!));
-        if (wayStock[i]! > 0 || stockPrices[i]! > 0) length += stockScale * wayStock[i]! ** 2;
-      }
-    }
-    for (const step of way) length += step * step;
     const size = (stepShare * missing) / Math.max(length, 1e-12);
-    for (let l = 0; l < limits; l++)
-      minutePrices[l] = Math.max(0, minutePrices[l]! + size * minuteScale * wayMinutes[l]!);
-    for (let i = 0; i < kinds * shifts; i++)
-      stockPrices[i] = Math.max(0, stockPrices[i]! + size * stockScale * wayStock[i]!);
+    limits.go(size);
     for (let i = 0; i < way.length; i++) shares[i]! += size * way[i]!;
     ofZone.forEach((machines, z) => {
-      for (let s = 0; s < shifts; s++) toSimplex(machines, s, priceOfVisit(z, s));
+      for (let s = 0; s < shifts; s++) toSimplex(machines, s, limits.visitPrice(z, s));
     });
   }
 

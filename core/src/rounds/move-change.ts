@@ -1,4 +1,4 @@
-import { conflictsOf, type Conflict } from './conflicts.js';
+import { conflictsBy, conflictsOf, type Conflict } from './conflicts.js';
 import { pathCost } from './plan-cost.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
@@ -48,7 +48,9 @@ export function moveCosts(
     return {
       shift,
       cost: costOf(moved[machine]!) - before,
-      conflicts: conflictsOf(problem, moved).filter((conflict) => !broken.has(nameOf(conflict))),
+      conflicts: conflictsBy(problem, moved, machine, shift).filter(
+        (conflict) => !broken.has(nameOf(conflict)),
+      ),
     };
   });
 }

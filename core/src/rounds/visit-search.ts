@@ -38,8 +38,7 @@ export function visitSearch(
   const { shifts, count, nodes, arcs, ends, from, to, ofZone } = table;
   const { zones, minutes, stock } = problem;
   const kinds = stock.length;
-  const setupLimit = new Int32Array(shifts).fill(-1);
-  minutes.forEach(({ shift, skills }, l) => skills === null && (setupLimit[shift] = l));
+  const finder = pathFinder(table);
   const ofTotal = Uint8Array.from(minutes, ({ skills }) => (skills === null ? 1 : 0));
 
   // What is left of the limits; a hair more, so that rounding does not forbid what just fits.
@@ -104,7 +103,7 @@ export function visitSearch(
 
   function leastPath(m: number): number {
     const prices = table.node.slice(m * shifts, (m + 1) * shifts);
-    return pathFinder(table).find(m, prices, 0);
+    return finder.find(m, prices, 0);
   }
 
   /** Adds a machine's changes, ascending, to the plan, with what they use and cost. */
@@ -147,7 +146,7 @@ export function visitSearch(
 
   function useVisit(z: number, s: number, sign: number): void {
     cost += sign * zones[z]!.visitCost;
-    if (setupLimit[s]! >= 0) left[setupLimit[s]!]! -= sign * zones[z]!.setupMinutes;
+    for (const l of table.totals[s]!) left[l]! -= sign * zones[z]!.setupMinutes;
   }
 
   /**
@@ -237,7 +236,6 @@ export function visitSearch(
   function buildZone(z: number): void {
     const machines = ofZone[z]!;
     const votes = new Uint16Array(shifts);
-    const finder = pathFinder(table);
     for (const m of machines) {
       finder.find(m, bound.prices, m * shifts);
       for (let c = 0; c < finder.changeCount; c++) votes[finder.changes[c]!]!++;

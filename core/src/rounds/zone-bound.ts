@@ -1,5 +1,6 @@
 import { pathFinder } from './best-path.js';
 import type { CostTable } from './cost-table.js';
+import { limitPrices } from './limit-prices.js';
 import type { Bound } from './lower-bound.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
@@ -41,112 +42,57 @@ export function zoneBound(
   known: { readonly changes: Changes; readonly cost: number },
   { steps, mostNodes }: ZoneEffort,
 ): ZoneBound {
-  const { shifts, nodes, arcs, ends, from, to, count } = table;
-  const { minutes, stock, zones } = problem;
-  const kinds = stock.length;
+  const { shifts, nodes, arcs, ends, from, to } = table;
+  const { zones } = problem;
   const finder = pathFinder(table);
-  const allowedMinutes = Float64Array.from(minutes, (limit) => Math.max(0, limit.minutes));
-  const allowedNeedles = Float64Array.from(stock.flatMap((row) => row.map((most) => Math.max(0, most))));
-  const firstMinutes = bound.minutePrices;
-  const firstNeedles = bound.needlePrices.map(
-    (price, i) => price - ((i + 1) % shifts === 0 ? 0 : bound.needlePrices[i + 1]!),
-  );
-  const meanMinutes = Math.max(
-    1e-9,
-    table.changeMinutes.reduce((sum, one) => sum + one, 0) / Math.max(1, count),
-  );
-  const scale = { minutes: 1 / (meanMinutes * meanMinutes), needles: 1 / shifts };
-  const usedMinutes = new Float64Array(minutes.length);
-  const usedNeedles = new Float64Array(kinds * shifts);
-  const needlePrices = new Float64Array(kinds * shifts);
+  const limits = limitPrices(problem, table);
+  const first = limitPrices(problem, table);
+  first.take(bound.minutePrices, bound.needlePrices, 1);
+  const priced = [...bound.minutePrices, ...bound.needlePrices].some((price) => price > 0);
   const depths = new Int16Array(zones.length).fill(Math.min(shifts, FIRST_DEPTH));
 
-  let minutePrices = firstMinutes.map(() => 0);
-  let stockPrices = firstNeedles.map(() => 0);
   /** What each zone's best plan visited last. */
   const visited = zones.map(() => new Uint8Array(shifts));
-  let start = { value: -Infinity, minutePrices, stockPrices, visits: [] as readonly Uint8Array[] };
-  for (const share of BEGINNINGS.slice(0, steps)) {
-    minutePrices = firstMinutes.map((price) => share * price);
-    stockPrices = firstNeedles.map((price) => share * price);
+  let start = { value: -Infinity, share: 0, visits: [] as readonly Uint8Array[] };
+  for (const share of BEGINNINGS.slice(0, priced ? steps : 1)) {
+    limits.take(bound.minutePrices, bound.needlePrices, share);
     const value = valueNow();
-    if (value > start.value)
-      start = { value, minutePrices, stockPrices, visits: visited.map((one) => one.slice()) };
-    if (!firstMinutes.some((price) => price > 0) && !firstNeedles.some((price) => price > 0)) break;
+    if (value > start.value) start = { value, share, visits: visited.map((one) => one.slice()) };
   }
-  ({ minutePrices, stockPrices } = start);
+  limits.take(bound.minutePrices, bound.needlePrices, start.share);
   let best: ZoneBound = { value: Math.max(bound.value, start.value), visits: start.visits };
-  const wayMinutes = new Float64Array(minutes.length);
-  const wayNeedles = new Float64Array(kinds * shifts);
   let stepShare = 0.6;
   for (let step = BEGINNINGS.length; step < steps; step++) {
     const value = valueNow();
     if (value > best.value) best = { value, visits: visited.map((one) => one.slice()) };
     else if (step > BEGINNINGS.length) stepShare *= 0.75;
-    move(Math.max(0, known.cost - value));
+    const length = limits.turn(KEPT);
+    if (length > 0) limits.go((stepShare * Math.max(0, known.cost - value)) / length);
   }
   return best;
 
   /** The bound at the prices now; leaves what the zones' best plans use. */
   function valueNow(): number {
-    for (let k = 0; k < kinds; k++) {
-      let sum = 0;
-      for (let s = shifts - 1; s >= 0; s--)
-        needlePrices[k * shifts + s] = sum += stockPrices[k * shifts + s]!;
-    }
-    usedMinutes.fill(0);
-    usedNeedles.fill(0);
-    let value = table.toldPrice;
-    for (let l = 0; l < minutes.length; l++) value -= minutePrices[l]! * allowedMinutes[l]!;
-    for (let i = 0; i < stockPrices.length; i++) value -= stockPrices[i]! * allowedNeedles[i]!;
+    limits.clear();
+    let value = limits.lessAllowed(table.toldPrice);
     for (let z = 0; z < zones.length; z++) value += ofZone(z);
     return value;
   }
 
-  function move(missing: number): void {
-    let length = 0;
-    const along = (
-      way: Float64Array,
-      used: Float64Array,
-      allowed: Float64Array,
-      prices: Float64Array,
-      weight: number,
-    ) => {
-      for (let i = 0; i < way.length; i++) {
-        way[i] = KEPT * way[i]! + (1 - KEPT) * (used[i]! - allowed[i]!);
-        if (way[i]! > 0 || prices[i]! > 0) length += weight * way[i]! ** 2;
-      }
-    };
-    along(wayMinutes, usedMinutes, allowedMinutes, minutePrices, scale.minutes);
-    along(wayNeedles, usedNeedles, allowedNeedles, stockPrices, scale.needles);
-    if (length === 0) return;
-    const size = (stepShare * missing) / length;
-    for (let l = 0; l < minutePrices.length; l++)
-      minutePrices[l] = Math.max(0, minutePrices[l]! + size * scale.minutes * wayMinutes[l]!);
-    for (let i = 0; i < stockPrices.length; i++)
-      stockPrices[i] = Math.max(0, stockPrices[i]! + size * scale.needles * wayNeedles[i]!);
-  }
-
   function ofZone(z: number): number {
     const machines = table.ofZone[z]!;
-    const visitPrice = new Float64Array(shifts).fill(zones[z]!.visitCost);
-    const firstPrice = visitPrice.slice();
-    minutes.forEach(({ shift, skills }, l) => {
-      if (skills !== null) return;
-      visitPrice[shift]! += zones[z]!.setupMinutes * minutePrices[l]!;
-      firstPrice[shift]! += zones[z]!.setupMinutes * firstMinutes[l]!;
-    });
+    const visitPrice = Float64Array.from({ length: shifts }, (_, s) => limits.visitPrice(z, s));
     /** Price of a change by itself, and with its share of the visit. */
     const own = new Float64Array(machines.length * shifts);
     const shared = new Float64Array(machines.length * shifts);
     /** What visits from a shift on cost less than the shares paid for them; 0 but for rounding. */
     const unpaid = new Float64Array(shifts + 1);
     for (let s = shifts - 1; s >= 0; s--) {
-      const smaller = firstPrice[s]! > 0 ? visitPrice[s]! / firstPrice[s]! : 1;
+      const firstPrice = first.visitPrice(z, s);
+      const smaller = firstPrice > 0 ? visitPrice[s]! / firstPrice : 1;
       let over = visitPrice[s]!;
       machines.forEach((m, i) => {
-        let price = table.node[m * shifts + s]! + needlePrices[table.kind[m]! * shifts + s]!;
-        for (const l of table.limitsOf[m]![s]!) price += table.changeMinutes[m]! * minutePrices[l]!;
+        const price = limits.priceOf(m, s, 0);
         const share = smaller * bound.shares[m * shifts + s]!;
         own[i * shifts + s] = price;
         shared[i * shifts + s] = price + share;
@@ -245,16 +191,10 @@ export function zoneBound(
     }
 
     function use(): void {
-      minutes.forEach(({ shift, skills }, l) => {
-        if (skills === null && found[shift] === 1) usedMinutes[l]! += zones[z]!.setupMinutes;
-      });
+      for (let s = 0; s < shifts; s++) if (found[s] === 1) limits.useVisit(z, s);
       machines.forEach((m, i) => {
         pathOver(found, i);
-        for (let c = 0; c < finder.changeCount; c++) {
-          const shift = finder.changes[c]!;
-          for (const l of table.limitsOf[m]![shift]!) usedMinutes[l]! += table.changeMinutes[m]!;
-          for (let s = shift; s < shifts; s++) usedNeedles[table.kind[m]! * shifts + s]!++;
-        }
+        for (let c = 0; c < finder.changeCount; c++) limits.useChange(m, finder.changes[c]!);
       });
     }
   }

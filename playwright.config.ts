@@ -6,8 +6,7 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 40_000,
   reporter: 'list',
   use: {
     baseURL: process.env['GANTELET_ADDRESS'],

@@ -59,8 +59,8 @@ const PARTS = {
     }),
 };
 
-const FIRST_ROW = ['core', 'contracts', 'demo', 'devices', 'server'];
-const SECOND_ROW = ['lint', 'web'];
+/** Parts that only reckon: nothing in them waits for a time, so lint and the build may run beside them. */
+const RECKONING = ['core', 'contracts', 'demo', 'devices'];
 
 await main(async () => {
   const asked = process.argv.slice(2);
@@ -70,16 +70,14 @@ await main(async () => {
   await installPackages();
   await buildNodeParts();
   const wanted = (some) => some.filter((name) => names.includes(name));
-  // Two rows side by side, as there are mostly two cores; the browser tests want both.
-  const [first, second] = await Promise.all([
-    inTurn(wanted(FIRST_ROW)),
-    inTurn(wanted(SECOND_ROW)).then(async (done) => {
+  const [lint, reckoned] = await Promise.all([
+    inTurn(wanted(['lint'])).then(async (done) => {
       if (names.includes('e2e')) await buildWeb();
       return done;
     }),
+    inTurn(wanted(RECKONING)),
   ]);
-  const last = await inTurn(wanted(['e2e']));
-  const results = [...second, ...first, ...last];
+  const results = [...lint, ...reckoned, ...(await inTurn(wanted(['server', 'web', 'e2e'])))];
   say('');
   for (const { name, passed, failed, code } of results)
     say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);

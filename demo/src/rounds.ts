@@ -1,3 +1,4 @@
+import { needleKey, sameNeedle } from '@gantelet/core';
 import type { NeedleChoice, RoundsSettings, Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
@@ -83,10 +84,9 @@ export function demoStock(
   nowMs: number,
   chance: Chance,
 ): Pick<Scenario, 'stockCounts' | 'stockOrders'> {
-  const kinds = [...new Map(needles.map((needle) => [JSON.stringify(needle), needle])).values()];
+  const kinds = [...new Map(needles.map((needle) => [needleKey(needle), needle])).values()];
   const countedAt = new Date(nowMs - 0.5 * DAY_MS).toISOString();
-  const inUse = (needle: NeedleChoice): number =>
-    needles.filter((one) => JSON.stringify(one) === JSON.stringify(needle)).length;
+  const inUse = (needle: NeedleChoice): number => needles.filter((one) => sameNeedle(one, needle)).length;
   return {
     stockCounts: kinds.map((needle, i) => ({
       id: chance.idAt(Date.parse(countedAt)),

@@ -1,1 +1,1 @@
-export { Job, JOB_KINDS, JOB_STATES } from './job.js';
+export { isOpenJob, Job, JOB_KINDS, JOB_STATES } from './job.js';

@@ -16,3 +16,8 @@ export const Job = z.object({
   finishedAt: Instant.nullable(),
 });
 export type Job = z.infer<typeof Job>;
+
+/** Whether a job waits or runs. */
+export function isOpenJob({ state }: Job): boolean {
+  return state === 'queued' || state === 'running';
+}

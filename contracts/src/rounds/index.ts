@@ -37,5 +37,6 @@ export {
   NeedleSupply,
   NO_SETTINGS,
   RoundsSettings,
+  USUAL_SUPPLY,
 } from './rounds-settings.js';
 export { RoundsView } from './rounds-view.js';

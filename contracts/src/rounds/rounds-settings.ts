@@ -68,6 +68,9 @@ export const RoundsSettings = z.strictObject({
 });
 export type RoundsSettings = z.infer<typeof RoundsSettings>;
 
+/** How a kind is bought while nobody said: a usual pack, and a week. Common practice. */
+export const USUAL_SUPPLY = { packSize: 10, leadDays: 7 } as const;
+
 /** A shop that has decided nothing yet. */
 export const NO_SETTINGS: RoundsSettings = {
   horizonShifts: 28,

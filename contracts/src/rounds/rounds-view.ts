@@ -20,8 +20,6 @@ export const RoundsView = z.object({
   machines: z.array(z.object({ id: Id, name: Name })),
   /** The last plan, or null before the first. */
   plan: RoundsPlanView.nullable(),
-  /** Whether the last plan is the one people were told. */
-  toldPlanId: Id.nullable(),
   /** Set when the last search found that there can be none. */
   noPlan: NoPlan.nullable(),
   job: Job.nullable(),

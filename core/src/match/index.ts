@@ -39,7 +39,7 @@ export {
   type Refusal,
 } from './rank-needles.js';
 export { bestNeedle } from './best-needle.js';
-export { nameOfNeedle, sameNeedle, type NeedleName } from './needle-choice.js';
+export { nameOfNeedle, needleKey, sameNeedle, type NeedleName } from './needle-choice.js';
 export { nearestAlternatives, shortfalls, worstPart, type Alternative } from './alternatives.js';
 export { refusalsOf, whyNot, type WhyNot } from './why-not.js';
 export { matchReasons, type MatchReason, type ReasonContext, type Signal } from './match-reasons.js';

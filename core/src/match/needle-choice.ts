@@ -12,6 +12,11 @@ export function nameOfNeedle({ system, size, point, finish }: NeedleCandidate): 
   return { systemId: system.id, nm: size.nm, pointId: point.id, finishId: finish.id };
 }
 
+/** One text for a needle, for looking it up; not for reading. */
+export function needleKey({ systemId, nm, pointId, finishId }: NeedleName): string {
+  return [systemId, nm, pointId, finishId].join('|');
+}
+
 /** Whether two names mean the same needle. */
 export function sameNeedle(a: NeedleName, b: NeedleName): boolean {
   return a.systemId === b.systemId && a.nm === b.nm && a.pointId === b.pointId && a.finishId === b.finishId;

@@ -1,4 +1,4 @@
-export { compareRules, OUTCOMES } from './compare-rules.js';
+export { compareRules } from './compare-rules.js';
 export type {
   ChangeRule,
   Outcome,

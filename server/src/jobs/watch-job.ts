@@ -1,10 +1,9 @@
-import type { Job } from '@gantelet/contracts';
+import { isOpenJob, type Job } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 import type { Telling } from '../http/handle.js';
 import { readJob } from './job.store.js';
 
 const LOOK_EVERY_MS = 300;
-const OVER: readonly Job['state'][] = ['done', 'failed', 'cancelled'];
 
 /** Tells how a job goes on whenever that changed, whichever server does it. */
 export function watchJob(database: Database, first: Job): Telling<Job> {
@@ -14,7 +13,7 @@ export function watchJob(database: Database, first: Job): Telling<Job> {
       const now = JSON.stringify([job.state, job.progress]);
       if (now !== last) send(job);
       last = now;
-      if (OVER.includes(job.state)) clearInterval(looking);
+      if (!isOpenJob(job)) clearInterval(looking);
     };
     const looking = setInterval(() => {
       readJob(database, first.id).then(tell, () => undefined);

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
+import { needleKey } from '@gantelet/core';
 import {
   ProblemError,
-  type NeedleChoice,
   type NeedleStock,
   type Person,
   type StockCount,
@@ -9,11 +9,6 @@ import {
 } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import { needleColumns, needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
-
-/** One name for a kind of needle. */
-export function kindOf({ systemId, nm, pointId, finishId }: NeedleChoice): string {
-  return [systemId, nm, pointId, finishId].join('|');
-}
 
 interface CountRow extends NeedleColumns {
   readonly counted: number;
@@ -57,7 +52,7 @@ export async function readStock({ sequelize, tables }: Database): Promise<Needle
   const kinds = new Map<string, NeedleStock>();
   for (const row of counts) {
     const needle = needleOfColumns(row);
-    kinds.set(kindOf(needle), {
+    kinds.set(needleKey(needle), {
       needle,
       onHand: Math.max(0, row.counted + Number(row.received) - Number(row.used)),
       countedAt: row.countedAt.toISOString(),
@@ -67,7 +62,7 @@ export async function readStock({ sequelize, tables }: Database): Promise<Needle
   }
   for (const order of orders) {
     const needle = needleOfColumns(order);
-    const kind = kinds.get(kindOf(needle)) ?? {
+    const kind = kinds.get(needleKey(needle)) ?? {
       needle,
       onHand: null,
       countedAt: null,
@@ -75,7 +70,7 @@ export async function readStock({ sequelize, tables }: Database): Promise<Needle
       orders: [],
     };
     const { id, quantity, expectedOn } = order;
-    kinds.set(kindOf(needle), { ...kind, orders: [...kind.orders, { id, quantity, expectedOn }] });
+    kinds.set(needleKey(needle), { ...kind, orders: [...kind.orders, { id, quantity, expectedOn }] });
   }
   return [...kinds].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, kind]) => kind);
 }

@@ -5,13 +5,12 @@ import {
   compareRules,
   expectedEnds,
   planRounds,
-  assumedEnds,
   type ChangeRule,
   type Conflict,
   type TriedMachine,
 } from '@gantelet/core';
 import type { PlanDocument, RoundsInput } from './plan-document.js';
-import { problemOf, type BuiltProblem } from './problem-of.js';
+import { lawOf, problemOf, type BuiltProblem } from './problem-of.js';
 
 /** What a search ends with: a plan, or the limits that pins break. */
 export type PlanOutcome =
@@ -55,7 +54,7 @@ function compare(
   const tried = input.machines.flatMap((machine, i) => (machine.unplanned ? [] : [i]));
   const machines = tried.map((i): TriedMachine => {
     const machine = input.machines[i]!;
-    const ends = machine.ends ?? assumedEnds(input.flatHours, machine.costs);
+    const ends = lawOf(input, machine);
     return {
       zone: input.zones.findIndex(({ id }) => id === machine.zoneId),
       ends,

@@ -1,5 +1,6 @@
 import {
   conflictsOf,
+  HOUR_MS,
   moveChange,
   moveCosts,
   needleForecast,
@@ -22,7 +23,7 @@ import {
 } from '@gantelet/contracts';
 import type { PlanDocument, RoundsInput } from './plan-document.js';
 
-const DAY_MS = 24 * 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
 
 type Made = Pick<RoundsPlanView, 'id' | 'version' | 'madeAt' | 'madeBy' | 'toldAt'>;
 
@@ -144,7 +145,7 @@ function outlooks({ input, problem, failures, changes }: PlanDocument): NeedleOu
 }
 
 /** Place of a machine in the problem. @throws ProblemError `machine.unplanned` */
-export function requirePlanned({ problem }: PlanDocument, machineId: string): number {
+function requirePlanned({ problem }: PlanDocument, machineId: string): number {
   const m = problem.machines.findIndex(({ id }) => id === machineId);
   if (m < 0) throw new ProblemError('machine.unplanned');
   return m;

@@ -1,6 +1,7 @@
 import {
   assumedEnds,
   expectedEnds,
+  needleKey,
   needlesForPlan,
   wearingOf,
   type MinutesLimit,
@@ -9,13 +10,12 @@ import {
   type RoundsProblem,
   type Wearing,
 } from '@gantelet/core';
-import { kindOf } from './needle-stock.store.js';
 import type { InputMachine, RoundsInput } from './plan-document.js';
 
 /** How often the best interval a needle that somebody complained of counts as old at the least. Assumption. */
 const URGENT_AGE = 2;
 /** Needles that are never short, for kinds that nobody counted. */
-export const UNCOUNTED = 1_000_000;
+const UNCOUNTED = 1_000_000;
 
 /** A problem with what it takes to read its answer. */
 export interface BuiltProblem {
@@ -26,23 +26,29 @@ export interface BuiltProblem {
   readonly failures: readonly (readonly number[])[];
 }
 
+/** The law that a machine's needles are planned with: its own, or while that says too little, one for the flat rule. */
+export function lawOf(
+  { flatHours }: Pick<RoundsInput, 'flatHours'>,
+  { ends, costs }: InputMachine,
+): NeedleEnds {
+  return ends ?? assumedEnds(flatHours, costs);
+}
+
 /** Makes the planning problem of what was gathered. Failures that come anyway take their needles and minutes first. */
 export function problemOf(input: RoundsInput): BuiltProblem {
   const { shifts, machines, mechanics, zones } = input;
   const shiftCount = shifts.length;
   const classes = [...new Set(machines.map(({ machineClass }) => machineClass))];
-  const lawOf = (machine: InputMachine): NeedleEnds =>
-    machine.ends ?? assumedEnds(input.flatHours, machine.costs);
   const wearings = machines.map((machine) =>
-    machine.unplanned ? null : wearingOf(lawOf(machine), machine.costs),
+    machine.unplanned ? null : wearingOf(lawOf(input, machine), machine.costs),
   );
   const rates = machines.map((machine, i) =>
-    machine.unplanned === 'no-needle' ? null : failureRates(lawOf(machine), wearings[i] ?? null),
+    machine.unplanned === 'no-needle' ? null : failureRates(lawOf(input, machine), wearings[i] ?? null),
   );
   const runs = (machine: InputMachine, shift: number): number =>
     machine.unplanned === 'stopped' ? 0 : machine.hours[shift]!;
-  const kinds = new Map(input.kinds.map(({ needle }, kind) => [kindOf(needle), kind]));
-  const kindOfMachine = machines.map(({ needle }) => (needle && kinds.get(kindOf(needle))) ?? -1);
+  const kinds = new Map(input.kinds.map(({ needle }, kind) => [needleKey(needle), kind]));
+  const kindOfMachine = machines.map(({ needle }) => (needle && kinds.get(needleKey(needle))) ?? -1);
   const failures = input.kinds.map((_, kind) =>
     shifts.map((__, shift) =>
       machines.reduce((sum, machine, i) => {

@@ -49,7 +49,11 @@ export async function lockPlan(
     plain: true,
   });
   if (!row) throw new ProblemError('plan.unknown');
-  if ((await findPlan(database, 'last', tx))?.id !== id) throw new ProblemError('plan.old');
+  const newer = await database.tables.roundPlans.count({
+    where: { madeAt: { [Op.gt]: row.madeAt } },
+    transaction: tx,
+  });
+  if (newer > 0) throw new ProblemError('plan.old');
   if (row.version !== version)
     throw new ProblemError('version.stale', { sent: version, current: { id, version: row.version } });
   return kept(row);

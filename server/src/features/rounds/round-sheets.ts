@@ -29,6 +29,7 @@ export function roundSheets(
   const skillsOf = (can: readonly string[]): number[] =>
     [...classes].flatMap(([skill, machineClass]) => (can.includes(machineClass) ? [skill] : []));
   const doneAt = doneTasks(plan, needles);
+  const setupMinutes = input.zones.map((zone) => zone.setupMinutes);
   const sheets: RoundSheet[] = [];
   const leftOver: ToldRounds['leftOver'] = [];
   input.shifts.forEach((shift, s) => {
@@ -41,7 +42,7 @@ export function roundSheets(
     const here = input.mechanics.filter(({ shiftIds }) => shiftIds.includes(shift.shiftId));
     const split = splitWork(
       tasks,
-      input.zones.map(({ setupMinutes }) => setupMinutes),
+      setupMinutes,
       here.map(({ minutes, machineClasses }) => ({ minutes, skills: skillsOf(machineClasses) })),
     );
     const taskView = ({ machine: m, minutes }: Task): RoundTask[] => {

@@ -1,6 +1,5 @@
 import { QueryTypes } from 'sequelize';
 import { plainRows, type Database } from '../../db/database.js';
-import type { ShiftRow } from '../../db/rows.js';
 
 /** What planning needs of each machine beside what the floor shows. */
 export interface MachineFactsRow {
@@ -45,27 +44,6 @@ export async function findRemovalAges({ sequelize }: Database, since: Date) {
   );
   const agesHours = rows.filter(({ cause }) => cause === 'scheduled').map(({ hours }) => hours);
   return { agesHours, plannedShare: rows.length === 0 ? 0 : agesHours.length / rows.length };
-}
-
-export async function listShifts({ tables }: Database): Promise<readonly ShiftRow[]> {
-  return plainRows(
-    await tables.shifts.findAll({
-      order: [
-        ['startMinute', 'ASC'],
-        ['id', 'ASC'],
-      ],
-    }),
-  );
-}
-
-/** Shifts that each zone works. */
-export async function findZoneShifts({
-  tables,
-}: Database): Promise<ReadonlyMap<string, ReadonlySet<string>>> {
-  const rows = plainRows(await tables.zoneShifts.findAll());
-  const zones = new Map<string, Set<string>>();
-  for (const { zoneId, shiftId } of rows) zones.set(zoneId, (zones.get(zoneId) ?? new Set()).add(shiftId));
-  return zones;
 }
 
 export async function listPeople({ tables }: Database): Promise<readonly { id: string; name: string }[]> {

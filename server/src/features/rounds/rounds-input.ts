@@ -2,15 +2,18 @@ import {
   callOf,
   changeCosts,
   HOUR_MS,
+  needleKey,
   readGroupId,
   shiftTimes,
   type MaterialKind,
   type NeedleEnds,
+  type ShiftPattern,
   type ShiftTime,
   type UtcOffsetMinutes,
 } from '@gantelet/core';
 import {
   ProblemError,
+  USUAL_SUPPLY,
   type FloorMachine,
   type FloorZone,
   type LivesReport,
@@ -22,21 +25,18 @@ import {
   type Shop,
 } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
-import type { ShiftRow } from '../../db/rows.js';
 import { lastResult } from '../../jobs/job.store.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { readFloor } from '../floor/index.js';
-import { findShop } from '../shop/index.js';
-import { kindOf, readStock } from './needle-stock.store.js';
+import { findShop, readShopCalendar } from '../shop/index.js';
+import { readStock } from './needle-stock.store.js';
 import type { InputKind, InputMachine, RoundsInput } from './plan-document.js';
 import { findPlan, type KeptPlan } from './round-plan.store.js';
 import {
   findCountedShares,
   findMachineFacts,
   findRemovalAges,
-  findZoneShifts,
   listPeople,
-  listShifts,
   type MachineFactsRow,
 } from './rounds-input.store.js';
 import { readSettings } from './rounds-settings.store.js';
@@ -46,9 +46,6 @@ const DAY_MS = 24 * HOUR_MS;
 const COUNTED_DAYS = 28;
 /** Days that count as last month. */
 const MONTH_DAYS = 30;
-/** How a kind is bought while nobody said: a usual pack, and a week. Common practice. */
-export const USUAL_SUPPLY = { packSize: 10, leadDays: 7 } as const;
-
 /** Gathers everything that a plan is made from, as it stands now. */
 export async function roundsInput(
   database: Database,
@@ -56,7 +53,7 @@ export async function roundsInput(
   seed: number,
   now: Date,
 ): Promise<RoundsInput> {
-  const [shop, settings, floor, facts, shares, asDone, shifts, zoneShifts, people, stock, lives, last, told] =
+  const [shop, settings, floor, facts, shares, asDone, calendar, people, stock, lives, last, told] =
     await Promise.all([
       findShop(database),
       readSettings(database),
@@ -64,8 +61,7 @@ export async function roundsInput(
       findMachineFacts(database),
       findCountedShares(database, new Date(now.getTime() - COUNTED_DAYS * DAY_MS)),
       findRemovalAges(database, new Date(now.getTime() - MONTH_DAYS * DAY_MS)),
-      listShifts(database),
-      findZoneShifts(database),
+      readShopCalendar(database),
       listPeople(database),
       readStock(database),
       lastResult(database, 'fit-lives') as Promise<LivesReport | null>,
@@ -73,8 +69,8 @@ export async function roundsInput(
       findPlan(database, 'told'),
     ]);
   if (!shop) throw new ProblemError('server.fault');
-  const times = horizon(shifts, settings, zoneOffset(shop.timeZone), now);
-  const byShift = times.map((time) => shifts[time.pattern]!);
+  const times = horizon(calendar.shifts, settings, zoneOffset(calendar.timeZone), now);
+  const byShift = times.map((time) => calendar.shifts[time.pattern]!);
   const planned = times.map((time, s) => ({
     shiftId: byShift[s]!.id,
     name: byShift[s]!.name,
@@ -85,7 +81,7 @@ export async function roundsInput(
   const machines = floor.zones.flatMap((zone) =>
     inWalkingOrder(zone.machines).map((machine) => {
       const fact = facts.get(machine.id)!;
-      const worked = zoneShifts.get(zone.id) ?? new Set();
+      const worked = calendar.zones.find(({ zoneId }) => zoneId === zone.id)?.shiftIds ?? [];
       const share = shares.get(machine.id) ?? zone.needleFraction.value;
       return machineOf(machine, zone, fact, {
         shop,
@@ -93,7 +89,7 @@ export async function roundsInput(
         times,
         lives,
         hours: times.map((time, s) =>
-          worked.has(byShift[s]!.id)
+          worked.includes(byShift[s]!.id)
             ? (share * (time.endMs - Math.max(time.startMs, now.getTime()))) / HOUR_MS
             : 0,
         ),
@@ -104,7 +100,7 @@ export async function roundsInput(
   );
   return {
     madeAt: now.toISOString(),
-    timeZone: shop.timeZone,
+    timeZone: calendar.timeZone,
     seed,
     effort: ask.effort,
     shifts: planned,
@@ -130,16 +126,11 @@ export async function roundsInput(
 
 /** The next shifts that the shop works, beginning with the one that runs. */
 function horizon(
-  shifts: readonly ShiftRow[],
+  patterns: readonly ShiftPattern[],
   { horizonShifts, holidays }: RoundsSettings,
   offset: UtcOffsetMinutes,
   now: Date,
 ): readonly ShiftTime[] {
-  const patterns = shifts.map(({ startMinute, lengthMinutes, weekdays }) => ({
-    startMinute,
-    lengthMinutes,
-    weekdays: [...weekdays].map(Number),
-  }));
   const free = new Set(holidays.map(({ day }) => day));
   // A shop may work one short shift a week and close for weeks: it is looked for a year.
   for (let days = 14; ; days *= 2) {
@@ -262,12 +253,12 @@ function kindsOf(
   times: readonly ShiftTime[],
 ): readonly InputKind[] {
   const kinds = new Map<string, NeedleChoice>();
-  for (const { needle } of machines) if (needle) kinds.set(kindOf(needle), needle);
+  for (const { needle } of machines) if (needle) kinds.set(needleKey(needle), needle);
   return [...kinds]
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([kind, needle]) => {
-      const own = stock.find((one) => kindOf(one.needle) === kind);
-      const supply = supplies.find((one) => kindOf(one.needle) === kind) ?? USUAL_SUPPLY;
+      const own = stock.find((one) => needleKey(one.needle) === kind);
+      const supply = supplies.find((one) => needleKey(one.needle) === kind) ?? USUAL_SUPPLY;
       // What should come on a day is there for the first shift that begins on a later one.
       const arriving = times.map(({ date }, s) =>
         (own?.orders ?? [])

@@ -1,4 +1,4 @@
-import { HOUR_MS, type Conflict } from '@gantelet/core';
+import { conflictsOf, HOUR_MS, needleKey, type Conflict } from '@gantelet/core';
 import {
   ProblemError,
   type ChangeMove,
@@ -15,26 +15,25 @@ import {
 import type { Database, Transaction } from '../../db/database.js';
 import { lastJob, lastResult } from '../../jobs/job.store.js';
 import { listZones, readFloor } from '../floor/index.js';
-import { findPerson, findShop } from '../shop/index.js';
-import { kindOf, readStock } from './needle-stock.store.js';
+import { findPerson, findShop, readShopCalendar } from '../shop/index.js';
+import { readStock } from './needle-stock.store.js';
 import type { PlanDocument } from './plan-document.js';
 import type { PlanOutcome } from './plan-rounds.worker.js';
 import { conflictView, movedPlan, movesOf, pinnedPlan, planView, shiftsOf } from './plan-view.js';
 import { findPlan, findPlanById, insertPlan, lockPlan, markTold, updatePlan } from './round-plan.store.js';
-import { listPeople, listShifts } from './rounds-input.store.js';
+import { listPeople } from './rounds-input.store.js';
 import { readSettings } from './rounds-settings.store.js';
 import { toldRounds } from './told-rounds.service.js';
 
 /** Everything the Rounds room shows. */
 export async function readRounds(database: Database, now: Date): Promise<RoundsView> {
-  const [shop, settings, people, shifts, zones, last, told, job, stock, floor, rounds] = await Promise.all([
+  const [shop, settings, people, calendar, zones, last, job, stock, floor, rounds] = await Promise.all([
     findShop(database),
     readSettings(database),
     listPeople(database),
-    listShifts(database),
+    readShopCalendar(database),
     listZones(database),
     findPlan(database, 'last'),
-    findPlan(database, 'told'),
     lastJob(database, 'plan-rounds'),
     readStock(database),
     readFloor(database, now),
@@ -51,19 +50,18 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
       madeBy: madeBy?.name ?? '',
       toldAt: last.toldAt?.toISOString() ?? null,
     });
-  const known = new Set(stock.map(({ needle }) => kindOf(needle)));
-  const uncounted = (plan?.needles ?? []).filter(({ needle }) => !known.has(kindOf(needle)));
+  const known = new Set(stock.map(({ needle }) => needleKey(needle)));
+  const uncounted = (plan?.needles ?? []).filter(({ needle }) => !known.has(needleKey(needle)));
   return {
     timeZone: shop.timeZone,
     currency: shop.costs.currency,
     flatHours: shop.lifeHours,
     settings,
     people: [...people],
-    shifts: shifts.map(({ id, name }) => ({ id, name })),
+    shifts: calendar.shifts.map(({ id, name }) => ({ id, name })),
     zones,
     machines: floor.zones.flatMap(({ machines }) => machines.map(({ id, name }) => ({ id, name }))),
     plan,
-    toldPlanId: told?.id ?? null,
     noPlan: job && (await noPlanOf(database, job)),
     job,
     stock: [
@@ -179,8 +177,8 @@ export async function tellPlan(
   tx: Transaction,
 ): Promise<PlanMark> {
   const plan = await lockPlan(database, planId, version, tx);
-  const made = { id: planId, version, madeAt: '', madeBy: '', toldAt: null };
-  if (planView(plan.document, made).conflicts.length > 0) throw new ProblemError('plan.broken');
+  const { problem, changes } = plan.document;
+  if (conflictsOf(problem, changes).length > 0) throw new ProblemError('plan.broken');
   await markTold(database, plan, person, now, tx);
   return { id: planId, version: version + 1 };
 }

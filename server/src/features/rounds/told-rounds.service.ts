@@ -1,33 +1,33 @@
 import { createHash, randomBytes } from 'node:crypto';
-import {
-  ProblemError,
-  type Person,
-  type RoundSheet,
-  type TaskSkip,
-  type ToldRounds,
-} from '@gantelet/contracts';
+import { ProblemError, type Person, type TaskSkip, type ToldRounds } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findShop } from '../shop/index.js';
-import { findPlan, findSkips, insertSkip, needlesNow } from './round-plan.store.js';
+import { findPlan, findSkips, insertSkip, needlesNow, type KeptPlan } from './round-plan.store.js';
 import { roundSheets } from './round-sheets.js';
 import { roundsCalendar } from './rounds-export.js';
 
 /** The rounds that mechanics were told. */
 export async function toldRounds(database: Database, now: Date): Promise<ToldRounds> {
   const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'told')]);
-  const timeZone = shop?.timeZone ?? 'UTC';
-  if (!plan) return { planId: null, toldAt: null, timeZone, sheets: [], leftOver: [] };
   return {
-    planId: plan.id,
-    toldAt: plan.toldAt!.toISOString(),
-    timeZone,
-    ...roundSheets(
-      plan,
-      await needlesNow(database, plan.madeAt),
-      await findSkips(database, plan.madeAt),
-      now,
-    ),
+    planId: plan?.id ?? null,
+    toldAt: plan?.toldAt?.toISOString() ?? null,
+    timeZone: shop?.timeZone ?? 'UTC',
+    ...(await sheetsOf(database, plan, now)),
   };
+}
+
+async function sheetsOf(
+  database: Database,
+  plan: KeptPlan | null,
+  now: Date,
+): Promise<Pick<ToldRounds, 'sheets' | 'leftOver'>> {
+  if (!plan) return { sheets: [], leftOver: [] };
+  const [needles, skips] = await Promise.all([
+    needlesNow(database, plan.madeAt),
+    findSkips(database, plan.madeAt),
+  ]);
+  return roundSheets(plan, needles, skips, now);
 }
 
 /** Keeps why a change was left out. @throws ProblemError `task.unknown` */
@@ -72,12 +72,9 @@ export async function calendarOf(database: Database, file: string, now: Date): P
   const tokenHash = hashOf(file.replace(/\.ics$/, ''));
   const link = (await database.tables.calendarLinks.findOne({ where: { tokenHash } }))?.get({ plain: true });
   if (!link) throw new ProblemError('calendar.unknown');
-  const [shop, rounds, plan] = await Promise.all([
-    findShop(database),
-    toldRounds(database, now),
-    findPlan(database, 'told'),
-  ]);
-  const own = rounds.sheets.filter((sheet: RoundSheet) => sheet.personId === link.personId);
+  const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'told')]);
+  const { sheets } = await sheetsOf(database, plan, now);
+  const own = sheets.filter(({ personId }) => personId === link.personId);
   // Plans follow each other in time: seconds since the first of them rise with every telling and every move.
   const sequence = plan ? Math.floor((plan.toldAt!.getTime() - EPOCH_MS) / 1000) + plan.version : 0;
   return roundsCalendar(shop?.name ?? 'works', own, { sequence, stamp: plan?.toldAt ?? now });

@@ -1,3 +1,4 @@
+export { readShopCalendar } from './shop-calendar.store.js';
 export { shopRoutes } from './shop.routes.js';
 export { hashPassword } from './shop.service.js';
 export {

@@ -1,4 +1,5 @@
 import { ProblemError, type ShopCalendar } from '@gantelet/contracts';
+import { patternOf } from './shop.store.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** When the shop works. */
@@ -23,7 +24,7 @@ export async function readShopCalendar(
   ] as const;
   return {
     timeZone: shop.timeZone,
-    shifts: shifts.map((shift) => ({ ...shift, weekdays: [...shift.weekdays].map(Number) })),
+    shifts: shifts.map((shift) => ({ id: shift.id, name: shift.name, ...patternOf(shift) })),
     zones: zones.map(({ id }) => ({
       zoneId: id,
       shiftIds: worked.filter(({ zoneId }) => zoneId === id).map(({ shiftId }) => shiftId),

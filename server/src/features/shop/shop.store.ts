@@ -108,7 +108,7 @@ export async function readZoneTimes(
   );
 }
 
-function patternOf({ startMinute, lengthMinutes, weekdays }: ShiftRow): ShiftPattern {
+export function patternOf({ startMinute, lengthMinutes, weekdays }: ShiftRow) {
   return { startMinute, lengthMinutes, weekdays: [...weekdays].map(Number) };
 }
 

@@ -13,19 +13,18 @@ import {
   merge,
   of,
   switchMap,
-  takeWhile,
   withLatestFrom,
 } from 'rxjs';
 import { groupId } from '@gantelet/core';
-import { newId, roleReaches, routes, type Job, type Problem } from '@gantelet/contracts';
-import { ApiClient, watch } from '../../shared/api/api-client';
+import { newId, roleReaches, routes, type Problem } from '@gantelet/contracts';
+import { ApiClient } from '../../shared/api/api-client';
+import { followJobs } from '../../shared/jobs/follow-jobs';
 import { shopFeature } from '../shop/shop.state';
 import { LifeEngine } from './life-engine';
 import { curveAges } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 
 const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
-const isOpen = ({ state }: Job): boolean => state === 'queued' || state === 'running';
 
 /** A fit that was done brings a new report. */
 export const readView = createEffect(
@@ -150,18 +149,8 @@ export const cancel = createEffect(
 /** Follows an open fit, whoever asked for it. */
 export const follow = createEffect(
   (store = inject(Store)) =>
-    store.select(lifeFeature.selectView).pipe(
-      map((view) => (view?.job && isOpen(view.job) ? view.job.id : null)),
-      distinctUntilChanged(),
-      switchMap((jobId) =>
-        jobId === null
-          ? EMPTY
-          : watch(routes.watchJob, { jobId }).pipe(
-              filter((job) => job !== null),
-              takeWhile(isOpen, true),
-              map((job) => lifeActions.jobTold({ job })),
-            ),
-      ),
+    followJobs(store.select(lifeFeature.selectView).pipe(map((view) => view?.job))).pipe(
+      map((job) => lifeActions.jobTold({ job })),
     ),
   { functional: true },
 );

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { groupId, REMOVAL_CAUSES } from '@gantelet/core';
 import {
+  isOpenJob,
   newId,
   roleReaches,
   type EyeFrictionEntry,
@@ -73,7 +74,7 @@ export class LifePage {
   protected readonly lots = this.store.selectSignal(lifeFeature.selectLots);
   protected readonly running = computed(() => {
     const job = this.view()?.job;
-    return job?.state === 'queued' || job?.state === 'running' ? job : null;
+    return job && isOpenJob(job) ? job : null;
   });
   /** The report was worked out from other records or costs than there are now. */
   protected readonly old = computed(() => this.view()?.report?.dataVersion !== this.view()?.dataVersion);

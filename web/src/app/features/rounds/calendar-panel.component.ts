@@ -104,33 +104,12 @@ const DAYS = [
       </button>
     }
   </section>`,
+  styleUrl: './form-lines.scss',
   styles: `
-    section {
-      margin-bottom: 22px;
-    }
     .zone {
       display: block;
       max-width: 260px;
       margin-bottom: 8px;
-    }
-    fieldset {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 12px;
-      align-items: end;
-      border-top: 1px solid var(--rule);
-      padding: 8px 0;
-      margin: 0;
-    }
-    .short {
-      width: 92px;
-    }
-    .tick {
-      display: inline-flex;
-      gap: 5px;
-      align-items: center;
-      margin-right: 8px;
-      min-height: 38px;
     }
     .button {
       margin-right: 10px;

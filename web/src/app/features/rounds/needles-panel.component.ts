@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { area, line } from 'd3-shape';
 import { scaleLinear } from 'd3-scale';
+import { needleKey } from '@gantelet/core';
 import type { NeedleChoice, NeedleOutlook, NeedleStock, RoundsPlanView } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
@@ -207,13 +208,13 @@ export class NeedlesPanelComponent {
   });
   protected readonly rows = computed(() =>
     this.plan().needles.map((outlook) => {
-      const kind = JSON.stringify(outlook.needle);
+      const kind = needleKey(outlook.needle);
       return {
         kind,
         needle: outlook.needle,
         text: needleText(outlook.needle),
         outlook,
-        stock: this.stock().find(({ needle }) => JSON.stringify(needle) === kind) ?? null,
+        stock: this.stock().find(({ needle }) => needleKey(needle) === kind) ?? null,
         spark: sparkOf(outlook),
       };
     }),

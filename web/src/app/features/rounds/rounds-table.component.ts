@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { MoveOffer, RoundsPlanView, RoundsView } from '@gantelet/contracts';
 import { needleText } from '../../shared/words/changeover-words';
-import { shiftText } from '../../shared/words/rounds-words';
+import { moveCostText, shiftText } from '../../shared/words/rounds-words';
 import type { PickedChange } from './rounds.state';
 
 /** A plan as a table: a line for every change, which can be moved and pinned from here as well. */
@@ -143,8 +143,7 @@ export class RoundsTableComponent {
   }
 
   protected offerText({ shift, cost, conflicts }: MoveOffer): string {
-    const price =
-      Math.abs(cost) < 0.005 ? 'costs nothing' : `${cost > 0 ? '+' : '−'}${this.money()(Math.abs(cost))}`;
+    const price = moveCostText(cost, this.money());
     const breaks = conflicts.length === 0 ? '' : ', breaks a limit';
     return `${shiftText(this.plan().shifts[shift]!)}: ${price}${breaks}`;
   }

@@ -10,6 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import type { MoveOffer, RoundsPlanView, RoundsView } from '@gantelet/contracts';
+import { moveCostText } from '../../shared/words/rounds-words';
 import { LAYOUT, layPlan, type DrawnChange, type DrawnRow } from './rounds-layout';
 import type { PickedChange } from './rounds.state';
 
@@ -296,11 +297,7 @@ export class RoundsTimelineComponent {
   }
 
   protected priceOf(offer: MoveOffer | null): string {
-    if (!offer) return 'reckoning ...';
-    const cost = offer.cost;
-    return Math.abs(cost) < 0.005
-      ? 'costs nothing'
-      : `${cost > 0 ? '+' : '−'}${this.money()(Math.abs(cost))}`;
+    return offer ? moveCostText(offer.cost, this.money()) : 'reckoning ...';
   }
 
   protected priceX(shift: number): number {

@@ -4,7 +4,6 @@ import { Store } from '@ngrx/store';
 import {
   catchError,
   concatMap,
-  distinctUntilChanged,
   EMPTY,
   exhaustMap,
   filter,
@@ -13,16 +12,15 @@ import {
   Observable,
   of,
   switchMap,
-  takeWhile,
   withLatestFrom,
 } from 'rxjs';
-import { routes, type Job, type Problem } from '@gantelet/contracts';
-import { ApiClient, watch } from '../../shared/api/api-client';
+import { isOpenJob, routes, type Problem } from '@gantelet/contracts';
+import { ApiClient } from '../../shared/api/api-client';
+import { followJobs } from '../../shared/jobs/follow-jobs';
 import { Outbox } from '../../shared/outbox/outbox';
 import { roundsActions, roundsFeature } from './rounds.state';
 
 const failed = (problem: Problem) => of(roundsActions.failed({ problem }));
-const isOpen = ({ state }: Job): boolean => state === 'queued' || state === 'running';
 
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
@@ -30,7 +28,7 @@ export const readView = createEffect(
       actions.pipe(ofType(roundsActions.opened, roundsActions.written)),
       actions.pipe(
         ofType(roundsActions.jobTold),
-        filter(({ job }) => !isOpen(job)),
+        filter(({ job }) => !isOpenJob(job)),
       ),
     ).pipe(
       switchMap(() =>
@@ -74,19 +72,7 @@ export const cancel = createEffect(
 /** Follows an open search, whoever asked for it. */
 export const follow = createEffect(
   (store = inject(Store)) =>
-    store.select(roundsFeature.selectRunning).pipe(
-      map((job) => job?.id ?? null),
-      distinctUntilChanged(),
-      switchMap((jobId) =>
-        jobId === null
-          ? EMPTY
-          : watch(routes.watchJob, { jobId }).pipe(
-              filter((job) => job !== null),
-              takeWhile(isOpen, true),
-              map((job) => roundsActions.jobTold({ job })),
-            ),
-      ),
-    ),
+    followJobs(store.select(roundsFeature.selectRunning)).pipe(map((job) => roundsActions.jobTold({ job }))),
   { functional: true },
 );
 

@@ -7,17 +7,18 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import type {
-  Job,
-  MoveOffer,
-  NeedleChoice,
-  Problem,
-  RoundsSettings,
-  RoundsView,
-  RoundTask,
-  ShopCalendar,
-  SkipReason,
-  ToldRounds,
+import {
+  isOpenJob,
+  type Job,
+  type MoveOffer,
+  type NeedleChoice,
+  type Problem,
+  type RoundsSettings,
+  type RoundsView,
+  type RoundTask,
+  type ShopCalendar,
+  type SkipReason,
+  type ToldRounds,
 } from '@gantelet/contracts';
 
 /** A change that is about to be moved. */
@@ -142,7 +143,7 @@ export const roundsFeature = createFeature({
     selectPlan: createSelector(selectView, (view) => view?.plan ?? null),
     selectRunning: createSelector(selectView, (view) => {
       const job = view?.job;
-      return job?.state === 'queued' || job?.state === 'running' ? job : null;
+      return job && isOpenJob(job) ? job : null;
     }),
   }),
 });

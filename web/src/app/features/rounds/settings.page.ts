@@ -1,10 +1,13 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { sameNeedle } from '@gantelet/core';
 import {
   AWAY_KINDS,
   MACHINE_CLASSES,
   RoundsSettings,
+  USUAL_SUPPLY,
   type MechanicHours,
   type NeedleChoice,
   type ShopCalendar,
@@ -22,10 +25,10 @@ type List = 'holidays' | 'mechanics' | 'away' | 'corrections';
 /** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
 @Component({
   selector: 'gan-rounds-settings',
-  imports: [CalendarPanelComponent, ProblemComponent, RouterLink],
+  imports: [CalendarPanelComponent, NgTemplateOutlet, ProblemComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.page.html',
-  styleUrl: './settings.page.scss',
+  styleUrls: ['./settings.page.scss', './form-lines.scss'],
 })
 export class RoundsSettingsPage {
   private readonly store = inject(Store);
@@ -139,16 +142,16 @@ export class RoundsSettingsPage {
     this.set({ classMinutes: text === '' ? others : [...others, { machineClass, minutes: Number(text) }] });
   }
 
-  protected supplyOf(needle: NeedleChoice): { readonly packSize: number; readonly leadDays: number } | null {
-    return this.draft()?.supplies.find((one) => sameKind(one.needle, needle)) ?? null;
+  protected supplyOf(needle: NeedleChoice): { readonly packSize: number; readonly leadDays: number } {
+    return this.draft()?.supplies.find((one) => sameNeedle(one.needle, needle)) ?? USUAL_SUPPLY;
   }
 
   protected setSupply(
     needle: NeedleChoice,
     part: { readonly packSize?: number; readonly leadDays?: number },
   ): void {
-    const { packSize = 10, leadDays = 7 } = { ...(this.supplyOf(needle) ?? {}), ...part };
-    const others = this.draft()!.supplies.filter((one) => !sameKind(one.needle, needle));
+    const { packSize, leadDays } = { ...this.supplyOf(needle), ...part };
+    const others = this.draft()!.supplies.filter((one) => !sameNeedle(one.needle, needle));
     this.set({ supplies: [...others, { needle, packSize, leadDays }] });
   }
 
@@ -160,8 +163,4 @@ export class RoundsSettingsPage {
   private today(): string {
     return new Date().toISOString().slice(0, 10);
   }
-}
-
-function sameKind(a: NeedleChoice, b: NeedleChoice): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
 }

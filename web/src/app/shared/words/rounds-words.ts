@@ -35,6 +35,12 @@ export function shiftText({ day, name }: Pick<PlannedShift, 'day' | 'name'>): st
   return `${dayText(day)}, ${name}`;
 }
 
+/** What a move costs over the plan as it is; less than half a penny is nothing. */
+export function moveCostText(cost: number, money: (amount: number) => string): string {
+  if (Math.abs(cost) < 0.005) return 'costs nothing';
+  return `${cost > 0 ? '+' : '−'}${money(Math.abs(cost))}`;
+}
+
 export function dayText(day: string): string {
   const date = new Date(`${day}T00:00:00Z`);
   return date.toLocaleDateString('en-GB', {

@@ -1,0 +1,19 @@
+import { distinctUntilChanged, EMPTY, filter, map, switchMap, takeWhile, type Observable } from 'rxjs';
+import { isOpenJob, routes, type Job } from '@gantelet/contracts';
+import { watch } from '../api/api-client';
+
+/** Tells how an open job goes on until it is over, whoever asked for it. */
+export function followJobs(jobs: Observable<Job | null | undefined>): Observable<Job> {
+  return jobs.pipe(
+    map((job) => (job && isOpenJob(job) ? job.id : null)),
+    distinctUntilChanged(),
+    switchMap((jobId) =>
+      jobId === null
+        ? EMPTY
+        : watch(routes.watchJob, { jobId }).pipe(
+            filter((job) => job !== null),
+            takeWhile(isOpenJob, true),
+          ),
+    ),
+  );
+}

@@ -8,13 +8,18 @@ const ORIGIN = 'http://bench.localhost';
 const PAGE = `<!doctype html><script type="importmap">
 { "imports": { "@gantelet/core": "${ORIGIN}/core/dist/index.js" } }</script>`;
 
-/** Runs an exported function of a file in bench/ in headless Chromium and gives what it returns. */
-export async function inBrowser(file, name) {
+/** Headless Chromium. */
+export function openBrowser() {
   const { chromium } = createRequire(import.meta.url)('@playwright/test');
-  const browser = await chromium.launch({
+  return chromium.launch({
     executablePath: findProgram('chromium'),
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
   });
+}
+
+/** Runs an exported function of a file in bench/ in headless Chromium and gives what it returns. */
+export async function inBrowser(file, name) {
+  const browser = await openBrowser();
   try {
     const page = await browser.newPage();
     await page.route(`${ORIGIN}/**`, (route) => {

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needBrowser, needDatabase } from './lib/packages.mjs';
-import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startServer } from './lib/server.mjs';
 
@@ -16,8 +16,10 @@ await main(async () => {
   await needBrowser();
   await installPackages();
   await buildNodeParts();
+  await buildWeb();
   const { inBrowser } = await import('../bench/in-browser.mjs');
   const { benchApi } = await import('../bench/api.mjs');
+  const { benchFloorDraw } = await import('../bench/floor-draw.mjs');
   const { benchLargeFloor, growWorks } = await import('../bench/large-works.mjs');
 
   const match = await inBrowser('match.mjs', 'benchMatch');
@@ -37,12 +39,17 @@ await main(async () => {
     line('straight to MariaDB (baseline)', api.direct);
     line('GET /api/machines', api.overHttp, api.direct);
     const needles = await growWorks(database.environment, LARGE.machines, LARGE.needlesEach);
-    const floor = await withServer(home, database, (address) =>
-      benchLargeFloor(address, database.environment),
-    );
+    const { floor, drawn } = await withServer(home, database, async (address) => ({
+      floor: await benchLargeFloor(address, database.environment),
+      drawn: await benchFloorDraw(address, LARGE.machines),
+    }));
     say(`\nThe floor of ${LARGE.machines} machines with ${needles} needles of three years`);
     line('machines straight from MariaDB (baseline)', floor.direct);
     line('GET /api/floor', floor.overHttp, floor.direct);
+    say('Drawn in headless Chromium, opened anew each time, from the answer on');
+    line('its cards copied by the browser (baseline)', drawn.copied);
+    line('what is in sight', drawn.inSight, drawn.copied);
+    line('every machine', drawn.whole, drawn.copied);
   } finally {
     await database.stop();
     rmSync(home, { recursive: true, force: true });

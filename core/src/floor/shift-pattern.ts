@@ -88,32 +88,37 @@ export function shiftHours(
   span: Span,
   utcOffset: UtcOffsetMinutes,
 ): number {
-  const totalMs = shiftSpans(patterns, span, utcOffset).reduce(
-    (sum, one) => sum + one.endMs - one.startMs,
-    0,
-  );
-  return totalMs / (60 * MINUTE_MS);
+  return hoursFrom(span.startMs, shiftSpans(patterns, span, utcOffset));
 }
 
 /**
- * Shift hours from any instant until a fixed one. Whole days are counted once and remembered, for where the same shifts
- * are asked for machine after machine.
+ * Shift hours from any instant until a fixed one. The shifts of each day are found once and remembered, for where the same
+ * ones are asked for machine after machine.
  */
 export function shiftHoursUntil(
   patterns: readonly ShiftPattern[],
   endMs: number,
   utcOffset: UtcOffsetMinutes,
 ): (startMs: number) => number {
-  /** Hours of the last so many days, by their number. */
-  const ofLastDays = [0];
+  const daysBack: { readonly spans: readonly Span[]; readonly hoursAfter: number }[] = [];
   return (startMs) => {
-    const days = Math.max(0, Math.floor((endMs - startMs) / DAY_MS));
-    for (let day = ofLastDays.length; day <= days; day++) {
-      const span = { startMs: endMs - day * DAY_MS, endMs: endMs - (day - 1) * DAY_MS };
-      ofLastDays.push(ofLastDays[day - 1]! + shiftHours(patterns, span, utcOffset));
+    const wanted = Math.max(0, Math.floor((endMs - startMs) / DAY_MS));
+    for (let day = daysBack.length; day <= wanted; day++) {
+      const span = { startMs: endMs - (day + 1) * DAY_MS, endMs: endMs - day * DAY_MS };
+      const after = daysBack.at(-1);
+      const hoursAfter = after ? after.hoursAfter + hoursFrom(-Infinity, after.spans) : 0;
+      daysBack.push({ spans: shiftSpans(patterns, span, utcOffset), hoursAfter });
     }
-    return ofLastDays[days]! + shiftHours(patterns, { startMs, endMs: endMs - days * DAY_MS }, utcOffset);
+    const { spans, hoursAfter } = daysBack[wanted]!;
+    return hoursAfter + hoursFrom(startMs, spans);
   };
+}
+
+/** Hours of spans from an instant on. */
+function hoursFrom(fromMs: number, spans: readonly Span[]): number {
+  let totalMs = 0;
+  for (const { startMs, endMs } of spans) totalMs += Math.max(0, endMs - Math.max(startMs, fromMs));
+  return totalMs / (60 * MINUTE_MS);
 }
 
 function joined(spans: readonly Span[]): readonly Span[] {

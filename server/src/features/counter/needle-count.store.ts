@@ -1,6 +1,6 @@
-import { QueryTypes } from 'sequelize';
 import { HOUR_MS } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { readManyRows } from '../../db/many-rows.js';
 
 /** What the counter of a machine says of the needle in it. */
 export interface CountedRow {
@@ -110,7 +110,8 @@ async function findCountersOfNeedles(
   until: Date,
   tx: Transaction | null,
 ): Promise<readonly CounterOfNeedle[]> {
-  return sequelize.query(
+  return readManyRows(
+    sequelize,
     `SELECT d.id AS deviceId, m.id AS machineId, d.last_heard_at AS lastHeardAt, i.id AS installId,
             i.installed_at AS installedAt, c.up_to AS addedUpTo, COALESCE(c.stitches, 0) AS stitches,
             COALESCE(c.motor_ms, 0) AS motorMs, COALESCE(c.covered_shift_ms, 0) AS coveredShiftMs
@@ -119,7 +120,8 @@ async function findCountersOfNeedles(
        LEFT JOIN needle_installs i ON i.id = m.present_install_id
        LEFT JOIN needle_counts c ON c.device_id = d.id AND c.install_id = i.id AND c.up_to <= :until
       WHERE d.kind = 'counter' AND d.revoked_at IS NULL ${which}`,
-    { type: QueryTypes.SELECT, replacements: { ...replacements, until }, transaction: tx },
+    { ...replacements, until },
+    tx,
   );
 }
 
@@ -160,17 +162,15 @@ async function sumWholeHours(
   const rows = await Promise.all(
     groups.map(async ({ fromMs, some }) => {
       const deviceIds = some.map(({ deviceId }) => deviceId);
-      const sums = await sequelize.query<DeviceSums>(
+      const sums = await readManyRows<DeviceSums>(
+        sequelize,
         `SELECT device_id AS deviceId, SUM(stitches) AS stitches, SUM(motor_ms) AS motorMs,
                 SUM(covered_shift_ms) AS coveredShiftMs
            FROM counter_hours
           WHERE hour_at >= :from ${some.length > AT_ONCE ? '' : 'AND device_id IN (:deviceIds)'}
           GROUP BY device_id`,
-        {
-          type: QueryTypes.SELECT,
-          replacements: { from: new Date(fromMs), deviceIds },
-          transaction: tx,
-        },
+        { from: new Date(fromMs), deviceIds },
+        tx,
       );
       const own = new Set(deviceIds);
       return sums.filter(({ deviceId }) => own.has(deviceId));
@@ -200,7 +200,8 @@ async function sumPartedHours(
   );
   const rows = await Promise.all(
     groups.map((some) =>
-      sequelize.query<DeviceSums>(
+      readManyRows<DeviceSums>(
+        sequelize,
         `SELECT STRAIGHT_JOIN h.device_id AS deviceId, ${sumOf('stitches')} AS stitches,
                 ${sumOf('motor_ms')} AS motorMs, ${sumOf('covered_shift_ms')} AS coveredShiftMs
            FROM counter_hours h
@@ -210,11 +211,8 @@ async function sumPartedHours(
            LEFT JOIN needle_counts c ON c.device_id = d.id AND c.install_id = i.id AND c.up_to <= :until
           WHERE h.device_id IN (:deviceIds) AND h.hour_at >= :from AND h.hour_at >= COALESCE(c.up_to, :from)
           GROUP BY h.device_id`,
-        {
-          type: QueryTypes.SELECT,
-          replacements: { until, deviceIds: some.map(({ deviceId }) => deviceId), from: some.at(-1)!.from },
-          transaction: tx,
-        },
+        { until, deviceIds: some.map(({ deviceId }) => deviceId), from: some.at(-1)!.from },
+        tx,
       ),
     ),
   );

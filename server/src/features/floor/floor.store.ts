@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { FloorMachine, NeedleInMachine, RecentChange, TroubleReport } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { readManyRows } from '../../db/many-rows.js';
 import type {
   ClearanceRow,
   LifeIntervalRow,
@@ -51,7 +52,8 @@ export async function readStandingMachines(
   only: string | null = null,
   tx: Transaction | null = null,
 ): Promise<readonly StandingMachine[]> {
-  const rows = await sequelize.query<FloorRow>(
+  const rows = await readManyRows<FloorRow>(
+    sequelize,
     `SELECT m.id, m.shop_number, m.name, m.zone_id, m.plan_column, m.plan_row,
             (SELECT GROUP_CONCAT(s.system_id ORDER BY s.position SEPARATOR '|')
                FROM machine_systems s WHERE s.machine_id = m.id) AS systems,
@@ -69,7 +71,8 @@ export async function readStandingMachines(
        LEFT JOIN setups u ON u.id = m.present_setup_id
       ${only === null ? '' : 'WHERE m.id = :only'}
       ORDER BY m.shop_number`,
-    { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
+    { only },
+    tx,
   );
   return rows.map((row) => ({
     zoneId: row.zone_id,

@@ -1,6 +1,7 @@
 import {
   newId,
   type FloorMachine,
+  type FloorZone,
   type Machine,
   type PartUsedNeedle,
   type Session,
@@ -139,5 +140,15 @@ export function floorMachine(
     presentSetup: null,
     place: null,
     ...more,
+  };
+}
+
+export function floorZone(machines: readonly FloorMachine[]): FloorZone {
+  return {
+    id: 'zone',
+    name: 'Hall',
+    needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured', looks: 100 },
+    planVersion: 0,
+    machines: [...machines],
   };
 }

@@ -62,6 +62,24 @@ describe('the change sheet', () => {
     expect(said[0]).toEqual(jasmine.objectContaining({ keptInPocket: 3, partUsed: PART_USED, lotId: null }));
   });
 
+  it('keeps what was chosen while the floor is read again, and begins anew with another needle', async () => {
+    const machine = floorMachine('Compound 07', 6);
+    const { fixture, host, said, button } = await open(machine);
+    const system = host.querySelector('select')!;
+    system.value = '135x17';
+    system.dispatchEvent(new Event('change'));
+    fixture.componentRef.setInput('machine', { ...machine, needle: { ...machine.needle! } });
+    await fixture.whenStable();
+    button('Planned, whole')?.click();
+    fixture.componentRef.setInput('machine', {
+      ...machine,
+      needle: { ...machine.needle!, installId: PART_USED.id },
+    });
+    await fixture.whenStable();
+    button('Planned, whole')?.click();
+    expect(said.map(({ needle }) => needle.systemId)).toEqual(['135x17', '135x16']);
+  });
+
   it('takes the newest lot of the kind unless said otherwise', async () => {
     const { fixture, host, said, button } = await open();
     const { needle, keptAt: receivedAt } = PART_USED;

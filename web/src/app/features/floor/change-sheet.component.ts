@@ -29,6 +29,7 @@ import type {
   ReportAnswer,
 } from '@gantelet/contracts';
 import { RouterLink } from '@angular/router';
+import { keptFor } from '../../shared/kept-for';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -324,21 +325,20 @@ export class ChangeSheetComponent {
   protected readonly rule = troubleRule;
   private readonly preferences = inject(Preferences);
 
-  protected readonly burrsChecked = linkedSignal({
-    source: () => this.machine().stoppedBy,
-    computation: () => false,
-  });
-  protected readonly needle = linkedSignal((): NeedleChoice => {
-    const { needle, systemIds } = this.machine();
-    return needle
-      ? {
-          systemId: needle.systemId,
-          nm: needle.nm,
-          pointId: needle.pointId,
-          finishId: needle.finishId,
-        }
-      : { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round', finishId: USUAL_FINISH.id };
-  });
+  protected readonly burrsChecked = keptFor(
+    () => this.machine().stoppedBy?.removalId ?? null,
+    () => false,
+  );
+  protected readonly needle = keptFor(
+    () => `${this.machine().id} ${this.machine().needle?.installId}`,
+    (): NeedleChoice => {
+      const { needle, systemIds } = this.machine();
+      if (!needle)
+        return { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round', finishId: USUAL_FINISH.id };
+      const { systemId, nm, pointId, finishId } = needle;
+      return { systemId, nm, pointId, finishId };
+    },
+  );
   protected readonly again = computed(() =>
     worthAgain(this.kept(), this.needle(), this.machine().planned.hours),
   );

@@ -1,5 +1,5 @@
 import type { FloorView } from '@gantelet/contracts';
-import { floorMachine } from '../../testing/examples';
+import { floorMachine, floorZone } from '../../testing/examples';
 import { floorActions, floorFeature } from './floor.state';
 
 const machines = [floorMachine('A', 2), floorMachine('B', 9), floorMachine('C', 6)];
@@ -9,15 +9,7 @@ const floor: FloorView = {
   recent: [],
   partUsed: [],
   sharps: { needles: 0, since: null },
-  zones: [
-    {
-      id: machines[0]!.id,
-      name: 'Hall',
-      needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured', looks: 100 },
-      planVersion: 0,
-      machines,
-    },
-  ],
+  zones: [floorZone(machines)],
 };
 
 describe('the state of the floor', () => {

@@ -7,8 +7,6 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { counterText, hoursLeftText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
-const BAR = 100;
-
 /** One machine of the floor: its needle, what is left of it, and the change button. */
 @Component({
   selector: 'gan-machine-row',
@@ -23,13 +21,7 @@ const BAR = 100;
     @if (counterText(); as words) {
       <div class="counter" [class.silent]="machine().counter?.state === 'silent'">{{ words }}</div>
     }
-    <svg viewBox="0 0 ${BAR} 8" preserveAspectRatio="none" aria-hidden="true">
-      <rect class="frame" x="0.3" y="0.5" width="${BAR - 0.6}" height="7" />
-      <rect class="sure" [attr.width]="left().sure" height="8" />
-      @for (x of left().hatch; track x) {
-        <path class="hatch" [attr.d]="'M' + x + ' 8l2 -8'" />
-      }
-    </svg>
+    <div class="bar" aria-hidden="true" [style.--sure.%]="left().sure" [style.--most.%]="left().most"></div>
     <div class="bottom">
       <span>{{ leftText() }}</span>
       <button
@@ -94,31 +86,22 @@ const BAR = 100;
     .silent {
       color: var(--watch);
     }
-    svg {
-      width: 100%;
+    /* What is surely left is full, what may be is hatched. */
+    .bar {
       height: 9px;
-      display: block;
       margin-bottom: 5px;
+      border: 1px solid var(--rule);
       color: var(--good);
+      background:
+        linear-gradient(currentcolor 0 0) 0 / var(--sure) no-repeat,
+        repeating-linear-gradient(-60deg, currentcolor 0 1.5px, transparent 0 6px) 0 / var(--most) no-repeat;
     }
-    :host([data-state='watch']) svg {
+    :host([data-state='watch']) .bar {
       color: var(--watch);
     }
-    :host([data-state='due']) svg,
-    :host([data-state='stop']) svg {
+    :host([data-state='due']) .bar,
+    :host([data-state='stop']) .bar {
       color: var(--act);
-    }
-    .frame {
-      fill: none;
-      stroke: var(--rule);
-      stroke-width: 0.6;
-    }
-    .sure {
-      fill: currentColor;
-    }
-    .hatch {
-      stroke: currentColor;
-      stroke-width: 0.8;
     }
     .button {
       min-height: 48px;
@@ -149,19 +132,13 @@ export class MachineRowComponent {
     const spread = (age.highHours - age.lowHours) / 2;
     return `${hoursLeftText(age)}, ± ${spread.toFixed(1)}`;
   });
-  /** What is surely left, and what may be, as lengths of the bar. */
+  /** What is surely left, and what may be, as shares of the planned hours in %. */
   protected readonly left = computed(() => {
     const { age, planned } = this.machine();
     const { hours } = planned;
     // A needle that runs to failure has no end to draw.
-    if (hours === null) return { sure: 0, hatch: [] };
-    const scale = scaleLinear([0, hours], [0, BAR]).clamp(true);
-    const sure = age ? scale(hours - age.highHours) : 0;
-    const most = age ? scale(hours - age.lowHours) : 0;
-    const hatch = Array.from(
-      { length: Math.max(0, Math.floor((most - sure) / 3)) },
-      (_, i) => sure + 1 + i * 3,
-    );
-    return { sure, hatch };
+    if (hours === null || !age) return { sure: 0, most: 0 };
+    const share = scaleLinear([0, hours], [100, 0]).clamp(true);
+    return { sure: share(age.highHours), most: share(age.lowHours) };
   });
 }

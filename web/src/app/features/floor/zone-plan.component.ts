@@ -6,11 +6,11 @@ import {
   ElementRef,
   inject,
   input,
-  linkedSignal,
   output,
   viewChild,
 } from '@angular/core';
 import { PLAN_COLUMNS, type FloorMachine, type FloorZone, type ZonePlan } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { hoursLeftText, STATE_WORDS } from '../../shared/words/floor-words';
 import { layOut, moveTo, rowsOf, type ZoneLayout } from './floor-plan';
@@ -143,17 +143,14 @@ export class ZonePlanComponent {
 
   private readonly plan = viewChild.required<ElementRef<HTMLElement>>('plan');
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  /** Until the plan is another one. */
-  protected readonly arranging = linkedSignal({
-    source: () => this.zone().planVersion,
-    computation: () => false,
-  });
   private readonly version = computed(() => this.zone().planVersion);
+  /** Until the plan is another one. */
+  protected readonly arranging = keptFor(this.version, () => false);
   /** As it is drawn: what is arranged stays until it is kept or left, whatever else changes on the floor. */
-  private readonly layout = linkedSignal<readonly [number, number], ZoneLayout>({
-    source: () => [this.version(), this.zone().machines.length],
-    computation: () => layOut(this.zone().machines),
-  });
+  private readonly layout = keptFor(
+    () => `${this.version()} ${this.zone().machines.length}`,
+    (): ZoneLayout => layOut(this.zone().machines),
+  );
   protected readonly rows = computed(() => rowsOf(this.layout()) - (this.arranging() ? 0 : 1));
 
   protected placeOf(machine: FloorMachine) {

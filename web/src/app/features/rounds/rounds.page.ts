@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
@@ -8,6 +8,7 @@ import {
   type PlanConflict,
   type PlannedShift,
 } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -69,8 +70,9 @@ export class RoundsPage {
   protected readonly stock = computed(() => this.view()?.stock ?? []);
   protected readonly notices = computed(() => this.view()?.notices ?? []);
   protected readonly noPlan = computed(() => this.view()?.noPlan ?? null);
-  protected readonly zoneId = linkedSignal(() =>
-    (this.plan()?.machines.length ?? 0) > DRAWN_AT_ONCE ? (this.zones()[0]?.id ?? null) : null,
+  protected readonly zoneId = keptFor(
+    () => this.plan()?.id ?? null,
+    () => ((this.plan()?.machines.length ?? 0) > DRAWN_AT_ONCE ? (this.zones()[0]?.id ?? null) : null),
   );
   protected readonly shownZones = computed(() =>
     this.zones().filter(({ id }) => this.zoneId() === null || id === this.zoneId()),

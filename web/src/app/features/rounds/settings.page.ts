@@ -1,5 +1,5 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { sameNeedle } from '@gantelet/core';
@@ -13,6 +13,7 @@ import {
   type ShopCalendar,
 } from '@gantelet/contracts';
 import { CalendarPanelComponent } from './calendar-panel.component';
+import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { writeStamps } from '../../shared/write-stamp';
@@ -45,7 +46,10 @@ export class RoundsSettingsPage {
   protected readonly classes = MACHINE_CLASSES;
   protected readonly awayKinds = AWAY_KINDS;
   protected readonly needleText = needleText;
-  protected readonly draft = linkedSignal<Draft | null>(() => this.view()?.settings ?? null);
+  protected readonly draft = keptFor(
+    () => this.view()?.settings.version ?? null,
+    (): Draft | null => this.view()?.settings ?? null,
+  );
   protected readonly changed = computed(
     () => JSON.stringify(this.draft()) !== JSON.stringify(this.view()?.settings ?? null),
   );

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { SKIP_REASONS, type RoundSheet, type RoundTask, type SkipReason } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
@@ -271,10 +272,7 @@ export class ToldRoundsPage {
   protected readonly ofPerson = computed(() =>
     (this.told()?.sheets ?? []).filter(({ personId }) => personId === this.personId()),
   );
-  protected readonly startsAt = linkedSignal<string | null, string | null>({
-    source: this.personId,
-    computation: () => this.ofPerson()[0]?.startsAt ?? null,
-  });
+  protected readonly startsAt = keptFor(this.personId, () => this.ofPerson()[0]?.startsAt ?? null);
   protected readonly sheet = computed(
     () => this.ofPerson().find(({ startsAt }) => startsAt === this.startsAt()) ?? null,
   );

@@ -51,24 +51,31 @@ test.describe('the work on the floor', () => {
     await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before);
   });
 
-  test('ages a needle by the pieces where no counter is heard', async ({ page }) => {
-    await signIn(page, 'operator');
+  test('ages a needle by the pieces where no counter is heard, and not by those that were taken back', async ({
+    page,
+  }) => {
+    await signIn(page, 'mechanic');
     await page.goto('/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Flatbed walking 23' });
-    await row.getByRole('button').click();
-    await page.getByText('Pieces sewn, as no counter is heard').click();
-    await page.getByLabel('Pieces', { exact: true }).fill('3');
-    await page.getByLabel('Stitches in each').fill('200');
-    await page.getByLabel('Over the last hours').fill('1');
-    await page.getByRole('button', { name: 'Write down' }).click();
+    const writeDown = async (pieces: string) => {
+      await row.getByRole('button').click();
+      await page.getByText('Pieces sewn, as no counter is heard').click();
+      await page.getByLabel('Pieces', { exact: true }).fill(pieces);
+      await page.getByLabel('Stitches in each').fill('200');
+      await page.getByLabel('Over the last hours').fill('1');
+      await page.getByRole('button', { name: 'Write down' }).click();
+    };
+    await writeDown('3');
     await expect(page.getByRole('status')).toContainText('3 pieces written down.');
-    await row.getByRole('button').click();
-    await page.getByText('Pieces sewn, as no counter is heard').click();
-    await page.getByLabel('Pieces', { exact: true }).fill('3');
-    await page.getByLabel('Stitches in each').fill('200');
-    await page.getByLabel('Over the last hours').fill('1');
-    await page.getByRole('button', { name: 'Write down' }).click();
+    await writeDown('2');
     await expect(page.getByText('Pieces are written down for a part of this time.')).toBeVisible();
+    await row.getByRole('button').click();
+    await page.getByRole('link', { name: 'Services and story of this machine' }).click();
+    await page.getByRole('button', { name: 'Take back, 3 pieces sewn' }).click();
+    await expect(page.getByRole('listitem').first()).toContainText('taken back by Tam Oduya');
+    await page.goto('/floor');
+    await writeDown('2');
+    await expect(page.getByRole('status')).toContainText('2 pieces written down.');
   });
 });
 

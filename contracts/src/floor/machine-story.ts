@@ -30,6 +30,14 @@ export const MachineEvent = z.discriminatedUnion('kind', [
     finding: z.enum(['needle-changed', 'nothing-found', 'mended']).nullable(),
   }),
   event('service', { service: z.enum(SERVICE_KINDS), note: z.string() }),
+  /** At the end of the time they were sewn in. */
+  event('pieces', {
+    pieces: z.int(),
+    stitchesPerPiece: z.int(),
+    from: Instant,
+    /** Null while they count. */
+    withdrawnBy: Name.nullable(),
+  }),
   event('set-for', { setupId: Id, setupName: Name }),
   event('setup-saved', { setupId: Id, setupName: Name }),
   event('seams', {

@@ -47,6 +47,8 @@ export const ERRORS = {
     status: 422,
     title: 'So many pieces take {hours} running hours, longer than the time given. Not logged.',
   },
+  'pieces.unknown': { status: 404, title: 'These pieces are not written down.' },
+  'pieces.withdrawn': { status: 409, title: 'These pieces were taken back already.' },
   'plan.other-zone': { status: 422, title: 'A machine in this plan stands in another zone. Not kept.' },
   'change.not-last': { status: 409, title: 'Only the last change of a machine can be undone. It stands.' },
   'change.too-late': {

@@ -32,6 +32,8 @@ describe('the error catalogue', () => {
       '422 pieces.no-speed: Enter the speed this machine is run at first, on its own page. Not logged.',
       '409 pieces.overlap: Pieces are written down for a part of this time. Not logged.',
       '422 pieces.too-many: So many pieces take {hours} running hours, longer than the time given. Not logged.',
+      '404 pieces.unknown: These pieces are not written down.',
+      '409 pieces.withdrawn: These pieces were taken back already.',
       '422 plan.other-zone: A machine in this plan stands in another zone. Not kept.',
       '409 change.not-last: Only the last change of a machine can be undone. It stands.',
       '409 change.too-late: A change can be undone for a minute. It stands: log another change.',

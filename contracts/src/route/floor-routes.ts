@@ -223,6 +223,17 @@ export const floorRoutes = {
     reply: FloorMachine,
     errors: ['machine.unknown', 'needle.time', 'pieces.no-speed', 'pieces.overlap', 'pieces.too-many'],
   }),
+  withdrawPieces: writes({
+    id: 'withdrawPieces',
+    method: 'POST',
+    path: '/api/pieces/:piecesId/withdrawal',
+    summary: 'Take pieces back that were written down wrongly; gives their machine as it stands then',
+    permission: 'mechanic',
+    params: z.strictObject({ piecesId: Id }),
+    body: Nothing,
+    reply: FloorMachine,
+    errors: ['pieces.unknown', 'pieces.withdrawn'],
+  }),
   logLook: writes({
     id: 'logLook',
     method: 'POST',

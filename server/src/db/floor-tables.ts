@@ -101,6 +101,8 @@ export function floorTables(table: DefineTable) {
       fromAt: instant,
       toAt: instant,
       countedById: ref,
+      withdrawnAt: instantOrNone,
+      withdrawnById: refOrNone,
     }),
     machineServices: table<MachineServiceRow>('machine_services', {
       id,

@@ -339,6 +339,9 @@ export interface PieceCountRow {
   fromAt: Date;
   toAt: Date;
   countedById: string;
+  /** Null while they count. */
+  withdrawnAt: Date | null;
+  withdrawnById: string | null;
 }
 export interface MachineServiceRow {
   id: string;

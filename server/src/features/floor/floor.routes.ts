@@ -10,7 +10,7 @@ import { readLots, registerLot, testEye } from './needle-lot.service.js';
 import { discardPartUsed, emptySharps } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
 import { floorWatch } from './watch-floor.js';
-import { logLook, logPieces } from './work-record.service.js';
+import { logLook, logPieces, withdrawPieces } from './work-record.service.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
   const watching = floorWatch(database);
@@ -50,6 +50,9 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     ),
     write(routes.logPieces, ({ params, body, key, person }, tx) =>
       logPieces(database, params.machineId, key, body, person, now(), tx),
+    ),
+    write(routes.withdrawPieces, ({ params, person }, tx) =>
+      withdrawPieces(database, params.piecesId, person, now(), tx),
     ),
     write(routes.logLook, ({ body, key, person }, tx) => logLook(database, key, body, person, now(), tx)),
     write(routes.arrangeZone, ({ params, body }, tx) => arrangeZone(database, params.zoneId, body, tx)),

@@ -31,7 +31,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { needleColumns } from '../../db/needle-columns.js';
-import type { MachineRow, NeedleInstallRow, PieceCountRow } from '../../db/rows.js';
+import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
 import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
@@ -53,7 +53,7 @@ import { findMachine, listZones, lockMachine, updateMachine } from './machine.st
 import { requireLot } from './needle-lot.service.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
 import { findGroupRules } from './life-group.store.js';
-import { findPieces } from './work-record.store.js';
+import { findPieces, type PiecesOfNeedle } from './work-record.store.js';
 import { findKeptNeedles, readSharps } from './part-used.store.js';
 
 const RECENT_SHOWN = 8;
@@ -304,7 +304,7 @@ export async function standingNow(
 /** What counters and people say, by machine. */
 interface Said {
   readonly counted: ReadonlyMap<string, CountedRow>;
-  readonly pieces: ReadonlyMap<string, readonly PieceCountRow[]>;
+  readonly pieces: ReadonlyMap<string, readonly PiecesOfNeedle[]>;
   readonly reports: ReadonlyMap<string, readonly TroubleReport[]>;
 }
 
@@ -377,7 +377,7 @@ interface ShopClock {
     from: Date,
     to: Date,
     entryHours: number,
-    said: { readonly counted: CountedRow | null; readonly pieces: readonly PieceCountRow[] },
+    said: { readonly counted: CountedRow | null; readonly pieces: readonly PiecesOfNeedle[] },
   ): Pick<NeedleAgeInput, 'shiftHours' | 'fraction' | 'knownHours' | 'pieceHours'>;
 }
 
@@ -415,7 +415,7 @@ export async function shopClock(database: Database, tx: Transaction | null = nul
 
 /** Pieces as hours, as far as they fall into the time of a needle. */
 function piecesBetween(
-  pieces: readonly PieceCountRow[],
+  pieces: readonly PiecesOfNeedle[],
   from: Date,
   to: Date,
   shiftHoursOf: (span: Span) => number,

@@ -185,6 +185,7 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
             (SELECT MAX(id) FROM trouble_reports) AS reports,
             (SELECT COUNT(*) FROM trouble_reports WHERE answered_at IS NULL) AS open,
             (SELECT MAX(fitted_at) FROM life_intervals) AS lives, (SELECT MAX(id) FROM piece_counts) AS pieces,
+            (SELECT MAX(withdrawn_at) FROM piece_counts) AS withdrawn,
             (SELECT SUM(plan_version) FROM zones) AS plans,
             (SELECT COUNT(*) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
             (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id), COUNT(stopping_removal_id)) FROM machines)

@@ -60,6 +60,19 @@ const SOURCES: readonly Source[] = [
            WHERE s.machine_id = :machineId AND s.done_at < :before`,
   },
   {
+    kind: 'pieces',
+    sql: `SELECT c.id, c.to_at AS at, p.name AS \`by\`, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
+                 c.from_at AS fromAt, w.name AS withdrawnBy
+            FROM piece_counts c JOIN people p ON p.id = c.counted_by_id LEFT JOIN people w ON w.id = c.withdrawn_by_id
+           WHERE c.machine_id = :machineId AND c.to_at < :before`,
+    say: ({ pieces, stitchesPerPiece, fromAt, withdrawnBy }) => ({
+      pieces,
+      stitchesPerPiece,
+      from: (fromAt as Date).toISOString(),
+      withdrawnBy,
+    }),
+  },
+  {
     kind: 'set-for',
     sql: `SELECT x.id, x.set_at AS at, p.name AS \`by\`, x.setup_id AS setupId, s.name AS setupName
             FROM machine_setups x JOIN setups s ON s.id = x.setup_id JOIN people p ON p.id = x.set_by_id

@@ -11,7 +11,13 @@ import type { Database, Transaction } from '../../db/database.js';
 import { readZoneTimes } from '../shop/index.js';
 import { requireTime, shopClock, standingNow, zoneFraction } from './floor.service.js';
 import { lockMachine } from './machine.store.js';
-import { hasPieces, insertLook, insertPieces } from './work-record.store.js';
+import {
+  findPieceCount,
+  hasPieces,
+  insertLook,
+  insertPieces,
+  updatePieceCount,
+} from './work-record.store.js';
 
 /** Keeps one look of a work sample, and gives what is known of its zone with it. */
 export async function logLook(
@@ -57,6 +63,26 @@ export async function logPieces(
   }
   if (await hasPieces(database, machineId, span, tx)) throw new ProblemError('pieces.overlap');
   const row = { id, machineId, pieces, stitchesPerPiece, speedSpm, ...span, countedById: person.id };
-  await insertPieces(database, row, tx);
+  await insertPieces(database, { ...row, withdrawnAt: null, withdrawnById: null }, tx);
   return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}
+
+/**
+ * Takes pieces back that were written down wrongly: they age the needle in the machine no more, and their time is free
+ * again. Hours of needles that came out meanwhile stay as they were logged.
+ *
+ * @throws ProblemError `pieces.unknown`, `pieces.withdrawn`
+ */
+export async function withdrawPieces(
+  database: Database,
+  id: string,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const row = await findPieceCount(database, id, tx);
+  if (!row) throw new ProblemError('pieces.unknown');
+  if (row.withdrawnAt !== null) throw new ProblemError('pieces.withdrawn');
+  await updatePieceCount(database, id, { withdrawnAt: now, withdrawnById: person.id }, tx);
+  return standingNow(database, row.machineId, await shopClock(database, tx), now, tx);
 }

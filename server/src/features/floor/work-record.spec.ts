@@ -90,6 +90,32 @@ describe('what is written down of the work', () => {
       expect(await shop.count('piece_counts')).toBe(1);
       expect((await log(span('09:00', '08:00'))).status).toBe(400);
     });
+
+    it('are taken back once, by a mechanic: they count no more, and their time is free for the right ones', async () => {
+      await withSpeed();
+      const before = (await machine()).age!.runningHours;
+      const piecesId = newId();
+      await log({ pieces: 60 }, piecesId);
+      const withdraw = (client: TestClient, key = newId()) =>
+        client.call(routes.withdrawPieces, { key, params: { piecesId }, body: {} });
+      expect((await withdraw(operator)).status).toBe(403);
+      const key = newId();
+      expect((await withdraw(mechanic, key)).body.age?.runningHours).toBeCloseTo(before, 9);
+      expect((await withdraw(mechanic, key)).status).toBe(200);
+      expect(codeOf(await withdraw(mechanic))).toBe('pieces.withdrawn');
+      const unknown = mechanic.call(routes.withdrawPieces, { params: { piecesId: newId() }, body: {} });
+      expect(codeOf(await unknown)).toBe('pieces.unknown');
+      expect((await log({ pieces: 90 })).body.age?.runningHours).toBeCloseTo(before - 0.25, 9);
+      const { events } = (await operator.call(routes.readStory, { params: compound() })).body;
+      expect(
+        events.flatMap((one) => (one.kind === 'pieces' ? [[one.pieces, one.withdrawnBy, one.by]] : [])),
+      ).toEqual(
+        jasmine.arrayWithExactContents([
+          [60, 'Test mechanic', 'Test operator'],
+          [90, null, 'Test operator'],
+        ]),
+      );
+    });
   });
 
   describe('services', () => {

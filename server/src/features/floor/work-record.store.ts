@@ -10,6 +10,26 @@ export async function insertPieces({ tables }: Database, row: PieceCountRow, tx:
   await tables.pieceCounts.create(row, { transaction: tx });
 }
 
+/** Locked, so that two people take them back once. */
+export async function findPieceCount(
+  { tables }: Database,
+  id: string,
+  tx: Transaction,
+): Promise<PieceCountRow | null> {
+  return (
+    (await tables.pieceCounts.findByPk(id, { transaction: tx, lock: true }))?.get({ plain: true }) ?? null
+  );
+}
+
+export async function updatePieceCount(
+  { tables }: Database,
+  id: string,
+  change: Pick<PieceCountRow, 'withdrawnAt' | 'withdrawnById'>,
+  tx: Transaction,
+): Promise<void> {
+  await tables.pieceCounts.update(change, { where: { id }, transaction: tx });
+}
+
 /** Whether pieces are written down for any of a span of time. */
 export async function hasPieces(
   { tables }: Database,
@@ -17,26 +37,32 @@ export async function hasPieces(
   { fromAt, toAt }: Pick<PieceCountRow, 'fromAt' | 'toAt'>,
   tx: Transaction,
 ): Promise<boolean> {
-  const where = { machineId, fromAt: { [Op.lt]: toAt }, toAt: { [Op.gt]: fromAt } };
+  const where = { machineId, fromAt: { [Op.lt]: toAt }, toAt: { [Op.gt]: fromAt }, withdrawnAt: null };
   return (await tables.pieceCounts.count({ where, transaction: tx })) > 0;
 }
+
+/** Pieces as they age a needle. */
+export type PiecesOfNeedle = Pick<
+  PieceCountRow,
+  'pieces' | 'stitchesPerPiece' | 'speedSpm' | 'fromAt' | 'toAt'
+>;
 
 /** Pieces since the needle in each machine went in, or in one, by machine. */
 export async function findPieces(
   { sequelize }: Database,
   only: string | null,
   tx: Transaction | null = null,
-): Promise<ReadonlyMap<string, readonly PieceCountRow[]>> {
-  const rows = await sequelize.query<PieceCountRow>(
-    `SELECT c.id, c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
-            c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt, c.counted_by_id AS countedById
+): Promise<ReadonlyMap<string, readonly PiecesOfNeedle[]>> {
+  const rows = await sequelize.query<PiecesOfNeedle & { readonly machineId: string }>(
+    `SELECT c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
+            c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt
        FROM piece_counts c
        JOIN machines m ON m.id = c.machine_id
        JOIN needle_installs i ON i.id = m.present_install_id
-      WHERE c.to_at > i.installed_at ${only === null ? '' : 'AND c.machine_id = :only'}`,
+      WHERE c.to_at > i.installed_at AND c.withdrawn_at IS NULL ${only === null ? '' : 'AND c.machine_id = :only'}`,
     { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
   );
-  const byMachine = new Map<string, PieceCountRow[]>();
+  const byMachine = new Map<string, PiecesOfNeedle[]>();
   for (const row of rows) byMachine.set(row.machineId, [...(byMachine.get(row.machineId) ?? []), row]);
   return byMachine;
 }

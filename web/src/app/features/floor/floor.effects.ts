@@ -8,6 +8,7 @@ import {
   filter,
   from,
   map,
+  merge,
   of,
   switchMap,
   takeUntil,
@@ -25,11 +26,23 @@ const KEPT_HERE = 'kept on this device, sent when the network is back.';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 
-/** Read on opening, and again after each change, for the list of what was done. */
+/** Read on opening, and again after each write: an answer that was under way then would show the floor before it. */
 export const readFloor = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(floorActions.opened, floorActions.machineChanged, floorActions.kept, floorActions.floorChanged),
+    merge(
+      actions.pipe(
+        ofType(
+          floorActions.opened,
+          floorActions.machineChanged,
+          floorActions.kept,
+          floorActions.floorChanged,
+        ),
+      ),
+      actions.pipe(
+        ofType(floorActions.lookLogged),
+        filter(({ zone }) => zone !== null),
+      ),
+    ).pipe(
       switchMap(() =>
         api.call(routes.readFloor).pipe(
           map((floor) => floorActions.floorRead({ floor })),

@@ -23,11 +23,16 @@ export const readLists = createEffect(
   { functional: true },
 );
 
-/** The latest is read anew after each service. */
+/** The latest is read anew after each write. */
 export const readStory = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(machineActions.storyOpened, machineActions.serviceLogged, machineActions.storyWanted),
+      ofType(
+        machineActions.storyOpened,
+        machineActions.serviceLogged,
+        machineActions.piecesWithdrawn,
+        machineActions.storyWanted,
+      ),
       switchMap((asked) => {
         const onward = asked.type === machineActions.storyWanted.type;
         const query = onward ? { before: asked.before } : {};
@@ -43,7 +48,7 @@ export const readStory = createEffect(
 export const readServices = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(machineActions.storyOpened),
+      ofType(machineActions.storyOpened, machineActions.piecesWithdrawn),
       switchMap(({ machineId }) =>
         api.call(routes.readServices, { params: { machineId } }).pipe(
           map((services) => machineActions.servicesRead({ services })),
@@ -65,6 +70,25 @@ export const logService = createEffect(
               machineId,
               services,
               done: `${SERVICE_WORDS[service.kind]}: logged.`,
+            }),
+          ),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const withdrawPieces = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.withdrawPieces),
+      exhaustMap(({ key, machineId, piecesId }) =>
+        api.call(routes.withdrawPieces, { key, params: { piecesId }, body: {} }).pipe(
+          map(() =>
+            machineActions.piecesWithdrawn({
+              machineId,
+              done: 'Pieces taken back. Hours of needles that came out since stay as they were logged.',
             }),
           ),
           catchError(failed),

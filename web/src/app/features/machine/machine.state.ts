@@ -27,6 +27,8 @@ export const machineActions = createActionGroup({
     'Services Read': props<{ services: readonly MachineService[] }>(),
     'Log Service': props<{ key: string; machineId: string; service: ServiceEntry }>(),
     'Service Logged': props<{ machineId: string; services: readonly MachineService[]; done: string }>(),
+    'Withdraw Pieces': props<{ key: string; machineId: string; piecesId: string }>(),
+    'Pieces Withdrawn': props<{ machineId: string; done: string }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -86,7 +88,12 @@ export const machineFeature = createFeature({
       before: story.before,
     })),
     on(machineActions.servicesRead, (state, { services }) => ({ ...state, services })),
-    on(machineActions.logService, (state) => ({ ...state, saving: true, problem: null, done: '' })),
+    on(machineActions.logService, machineActions.withdrawPieces, (state) => ({
+      ...state,
+      saving: true,
+      problem: null,
+      done: '',
+    })),
     on(machineActions.serviceLogged, (state, { services, done }) => ({
       ...state,
       saving: false,
@@ -94,6 +101,7 @@ export const machineFeature = createFeature({
       logged: state.logged + 1,
       done,
     })),
+    on(machineActions.piecesWithdrawn, (state, { done }) => ({ ...state, saving: false, done })),
     on(machineActions.formOpened, (state) => ({ ...state, problem: null, done: '' })),
     on(machineActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),

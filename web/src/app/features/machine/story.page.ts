@@ -4,11 +4,12 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import type { ServiceKind } from '@gantelet/core';
-import type { MachineEvent, MachineService } from '@gantelet/contracts';
+import { newId, roleReaches, type MachineEvent, type MachineService } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
 import { writeStamps } from '../../shared/write-stamp';
+import { shopFeature } from '../shop/shop.state';
 import { machineActions, machineFeature } from './machine.state';
 
 /** How does this machine behave? Its services by running hours, and everything that happened at it. */
@@ -92,6 +93,17 @@ import { machineActions, machineFeature } from './machine.state';
                     {{ textOf(event).more }}
                   }
                   <small>{{ event.by }}</small>
+                  @if (mayWithdraw(event)) {
+                    <button
+                      type="button"
+                      class="button small"
+                      [attr.aria-label]="'Take back, ' + textOf(event).head"
+                      [disabled]="saving()"
+                      (click)="withdraw(event.id)"
+                    >
+                      Take back
+                    </button>
+                  }
                 </span>
               </li>
             }
@@ -198,6 +210,9 @@ import { machineActions, machineFeature } from './machine.state';
       color: var(--ink-soft);
       margin-inline-start: 8px;
     }
+    li .button {
+      margin-inline-start: 12px;
+    }
     @media (max-width: 800px) {
       main {
         padding: 12px;
@@ -242,6 +257,7 @@ export class StoryPage {
     }
     return days;
   });
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   private readonly stamp = writeStamps(() => this.logged());
 
   constructor() {
@@ -263,6 +279,16 @@ export class StoryPage {
     const service = { kind, note, doneAt: at };
     this.store.dispatch(machineActions.logService({ key, machineId: this.machineId(), service }));
     this.note.set('');
+  }
+
+  protected mayWithdraw(event: MachineEvent): boolean {
+    if (event.kind !== 'pieces' || event.withdrawnBy !== null) return false;
+    return roleReaches(this.person()?.role ?? 'operator', 'mechanic');
+  }
+
+  protected withdraw(piecesId: string): void {
+    const key = newId();
+    this.store.dispatch(machineActions.withdrawPieces({ key, machineId: this.machineId(), piecesId }));
   }
 
   protected readOn(before: string): void {

@@ -46,7 +46,7 @@ export function hoursLeftText({ hoursLeft, runningHours }: NonNullable<FloorMach
 
 /** Made once: for thousands of machines making them takes longer than drawing. */
 const COUNT = new Intl.NumberFormat('en-GB');
-const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+export const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** What a machine's counter says, short; null without one. */
 export function counterText(counter: CounterView | null): string | null {

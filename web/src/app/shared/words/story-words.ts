@@ -1,7 +1,7 @@
 import { turnsText, type ServiceKind } from '@gantelet/core';
 import type { MachineEvent } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
-import { CAUSE_WORDS, FRAGMENT_WORDS, TROUBLE_WORDS } from './floor-words';
+import { CAUSE_WORDS, CLOCK, FRAGMENT_WORDS, TROUBLE_WORDS } from './floor-words';
 import { DROP_WORDS, GRADE_WORDS } from './tension-words';
 
 export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
@@ -43,6 +43,11 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       };
     case 'service':
       return { head: SERVICE_WORDS[event.service], more: event.note };
+    case 'pieces': {
+      const each = `${event.stitchesPerPiece} stitches each, from ${CLOCK.format(new Date(event.from))}`;
+      const back = event.withdrawnBy === null ? '' : `; taken back by ${event.withdrawnBy}`;
+      return { head: `${event.pieces} pieces sewn`, more: `${each}${back}` };
+    }
     case 'set-for':
       return { head: 'Set for other work', more: event.setupName };
     case 'setup-saved':

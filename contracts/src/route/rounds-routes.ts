@@ -16,8 +16,8 @@ import {
   TaskSkip,
   ToldRounds,
 } from '../rounds/index.js';
-import { Id } from '../shared/index.js';
-import { downloads, Nothing, reads, writes } from './route.js';
+import { Id, Instant } from '../shared/index.js';
+import { downloads, Nothing, reads, streams, writes } from './route.js';
 
 const Done = z.object({ id: Id });
 
@@ -98,6 +98,13 @@ export const roundsRoutes = {
     summary: 'The rounds that mechanics were told, from the shift that runs on',
     permission: 'operator',
     reply: ToldRounds,
+  }),
+  watchToldRounds: streams({
+    id: 'watchToldRounds',
+    path: '/api/rounds/told/live',
+    summary: 'Tells when the told rounds, or what was done of them, are to be read again',
+    permission: 'operator',
+    reply: z.object({ changedAt: Instant }),
   }),
   skipTask: writes({
     id: 'skipTask',

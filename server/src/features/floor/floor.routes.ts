@@ -1,7 +1,9 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, stream, write, type Handled } from '../../http/handle.js';
+import { versionWatch } from '../../http/version-watch.js';
 import { answerReport, changeNeedle, clearMachine, readFloor, reportTrouble } from './floor.service.js';
+import { floorVersion } from './floor.store.js';
 import { arrangeZone } from './floor-plan.service.js';
 import { readStory } from './machine-story.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
@@ -9,11 +11,10 @@ import { listMachines, listZones } from './machine.store.js';
 import { readLots, registerLot, testEye } from './needle-lot.service.js';
 import { discardPartUsed, emptySharps } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
-import { floorWatch } from './watch-floor.js';
 import { logLook, logPieces, withdrawPieces } from './work-record.service.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
-  const watching = floorWatch(database);
+  const watching = versionWatch(() => floorVersion(database));
   return [
     stream(routes.watchFloor, () => Promise.resolve(watching)),
     answer(routes.readFloor, () => readFloor(database, now())),

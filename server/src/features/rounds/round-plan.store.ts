@@ -27,6 +27,18 @@ export async function findPlan(
   return row && (which === 'last' || row.toldAt !== null) ? kept(row) : null;
 }
 
+/** Another text whenever another plan is told, or something was done or left out of it. */
+export async function toldVersion({ sequelize }: Database): Promise<string> {
+  const [row] = await sequelize.query<Record<string, unknown>>(
+    `SELECT (SELECT CONCAT_WS(' ', id, version) FROM round_plans WHERE told_at IS NOT NULL ORDER BY told_at DESC LIMIT 1)
+              AS plan,
+            (SELECT MAX(id) FROM round_skips) AS skips, (SELECT MAX(id) FROM needle_installs) AS installs,
+            (SELECT MAX(id) FROM undone_changes) AS undone`,
+    { type: QueryTypes.SELECT },
+  );
+  return JSON.stringify(row);
+}
+
 /** @throws ProblemError `plan.unknown` */
 export async function findPlanById(database: Database, id: string): Promise<KeptPlan> {
   const row = (await database.tables.roundPlans.findByPk(id))?.get({ plain: true });

@@ -1,10 +1,12 @@
 import { randomInt } from 'node:crypto';
 import { PlanAsk, routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
-import { answer, write, type Handled } from '../../http/handle.js';
+import { answer, stream, write, type Handled } from '../../http/handle.js';
+import { versionWatch } from '../../http/version-watch.js';
 import type { JobWork } from '../../jobs/job-runner.js';
 import { queueJob } from '../../jobs/job.store.js';
 import { countStock, orderNeedles, receiveNeedles } from './needle-stock.store.js';
+import { toldVersion } from './round-plan.store.js';
 import type { PlanOutcome } from './plan-rounds.worker.js';
 import { roundsTable } from './rounds-export.js';
 import { roundsInput } from './rounds-input.js';
@@ -15,7 +17,9 @@ import { calendarOf, linkCalendar, skipTask, toldRounds } from './told-rounds.se
 const SEEDS = 1_000_000;
 
 export function roundsRoutes(database: Database, now: () => Date): readonly Handled[] {
+  const watching = versionWatch(() => toldVersion(database));
   return [
+    stream(routes.watchToldRounds, () => Promise.resolve(watching)),
     answer(routes.readRounds, () => readRounds(database, now())),
     write(routes.reviseRoundsSettings, ({ body, person }, tx) =>
       reviseSettings(database, body, person, now(), tx),

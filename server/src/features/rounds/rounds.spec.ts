@@ -14,6 +14,7 @@ import { startJobRunner, type JobRunner } from '../../jobs/job-runner.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { planRoundsWork } from './index.js';
+import { toldVersion } from './round-plan.store.js';
 
 const log = pino({ level: 'silent' });
 
@@ -258,7 +259,10 @@ describe('rounds', () => {
       reason: 'machine-busy' as const,
       note: '',
     };
+    /** What was seen so far of that which tells open lists to read again. */
+    const versions = [await toldVersion(shop.database)];
     expect((await mechanic.call(routes.skipTask, { body: skip })).status).toBe(200);
+    versions.push(await toldVersion(shop.database));
     const wrong = { ...skip, startsAt: '2026-01-01T00:00:00.000Z' };
     expect(code((await mechanic.call(routes.skipTask, { body: wrong })).body)).toBe('task.unknown');
     const taskNow = async () =>
@@ -281,12 +285,15 @@ describe('rounds', () => {
     });
     expect(changed.status).toBe(200);
     expect((await taskNow()).state).toBe('done');
+    versions.push(await toldVersion(shop.database));
 
     // Moved after it was told: the same event at another time, with a higher sequence.
     const standing = (await view()).plan!;
     const later = compound(standing).changes.at(-1)!;
     const body = { machineId: first.machineId, from: later, to: null, version: standing.version };
     await lead.call(routes.moveChange, { params: { planId: plan.id }, body });
+    versions.push(await toldVersion(shop.database));
+    expect(new Set(versions).size).toBe(versions.length);
     const uidOf = (one: ICAL.Component) => String(one.getFirstPropertyValue('uid'));
     const sequenceOf = (one: ICAL.Component) => Number(one.getFirstPropertyValue('sequence'));
     const moved = await calendar();

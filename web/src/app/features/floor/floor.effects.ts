@@ -6,7 +6,6 @@ import {
   concatMap,
   EMPTY,
   filter,
-  from,
   map,
   merge,
   of,
@@ -18,6 +17,7 @@ import {
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient, watch } from '../../shared/api/api-client';
 import { Outbox } from '../../shared/outbox/outbox';
+import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { shopFeature } from '../shop/shop.state';
 import { floorActions, floorFeature } from './floor.state';
@@ -145,45 +145,34 @@ export const report = createEffect(
   { functional: true },
 );
 
-/** A change can be taken back for a minute. */
-const UNDO_MS = 60_000;
 export const closeUndo = createEffect(
   (actions = inject(Actions)) =>
     actions.pipe(
       ofType(floorActions.machineChanged, floorActions.changeWaits),
       switchMap(({ undo }) =>
-        undo ? timer(UNDO_MS).pipe(map(() => floorActions.undoClosed({ installId: undo.installId }))) : EMPTY,
+        undo
+          ? timer(TAKE_BACK_MS).pipe(map(() => floorActions.undoClosed({ installId: undo.installId })))
+          : EMPTY,
       ),
     ),
   { functional: true },
 );
 
-/** A change that never left this device is simply not sent. */
 export const undo = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), outbox = inject(Outbox)) =>
     actions.pipe(
       ofType(floorActions.undo),
-      concatMap(({ key, undo: { installId, before } }) =>
-        from(outbox.withdraw(installId)).pipe(
-          switchMap((withdrawn) =>
-            withdrawn
-              ? of(
-                  floorActions.changeWithdrawn({
-                    undo: { installId, before },
-                    done: `${before.name}: change taken back.`,
-                  }),
-                )
-              : api
-                  .call(routes.undoChange, { key, params: { machineId: before.id, installId }, body: {} })
-                  .pipe(
-                    map((machine) =>
-                      floorActions.machineChanged({ machine, done: `${machine.name}: change taken back.` }),
-                    ),
-                  ),
+      concatMap(({ key, undo: { installId, before } }) => {
+        const done = `${before.name}: change taken back.`;
+        return takeBackChange(api, outbox, key, { machineId: before.id, installId }).pipe(
+          map((machine) =>
+            machine
+              ? floorActions.machineChanged({ machine, done })
+              : floorActions.changeWithdrawn({ undo: { installId, before }, done }),
           ),
           catchError(failed),
-        ),
-      ),
+        );
+      }),
     ),
   { functional: true },
 );

@@ -12,12 +12,15 @@ import {
   Observable,
   of,
   switchMap,
+  takeUntil,
+  timer,
   withLatestFrom,
 } from 'rxjs';
 import { isOpenJob, routes, type Problem } from '@gantelet/contracts';
-import { ApiClient } from '../../shared/api/api-client';
+import { ApiClient, watch } from '../../shared/api/api-client';
 import { followJobs } from '../../shared/jobs/follow-jobs';
 import { Outbox } from '../../shared/outbox/outbox';
+import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { roundsActions, roundsFeature } from './rounds.state';
 
 const failed = (problem: Problem) => of(roundsActions.failed({ problem }));
@@ -172,14 +175,36 @@ export const write = createEffect(
   { functional: true },
 );
 
+/** Read on opening and whenever they change; after a tick too, as an answer under way would show them without it. */
 export const readTold = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(roundsActions.toldOpened),
+    merge(
+      actions.pipe(ofType(roundsActions.toldOpened, roundsActions.toldChanged)),
+      actions.pipe(
+        ofType(roundsActions.ticked),
+        filter(({ waits }) => !waits),
+      ),
+    ).pipe(
       switchMap(() =>
         api.call(routes.readToldRounds).pipe(
           map((told) => roundsActions.toldRead({ told })),
           catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** While the list is open it follows what others do, and what the lead tells anew. */
+export const followTold = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(roundsActions.toldOpened),
+      switchMap(() =>
+        watch(routes.watchToldRounds, {}).pipe(
+          filter((change) => change !== null),
+          map(() => roundsActions.toldChanged()),
+          takeUntil(actions.pipe(ofType(roundsActions.toldClosed))),
         ),
       ),
     ),
@@ -204,7 +229,13 @@ export const tick = createEffect(
           .send(routes.changeNeedle, { key, params: { machineId: task.machineId }, body }, words)
           .pipe(
             map((sent) =>
-              roundsActions.ticked({ task, state: 'done', reason: null, waits: 'waits' in sent }),
+              roundsActions.ticked({
+                task,
+                state: 'done',
+                reason: null,
+                waits: 'waits' in sent,
+                installId: key,
+              }),
             ),
             catchError(failed),
           );
@@ -221,10 +252,39 @@ export const skip = createEffect(
         const body = { machineId: task.machineId, startsAt: task.startsAt, reason, note: '' };
         const words = `${task.machineName}: change left out`;
         return outbox.send(routes.skipTask, { key, params: {}, body }, words).pipe(
-          map((sent) => roundsActions.ticked({ task, state: 'skipped', reason, waits: 'waits' in sent })),
+          map((sent) =>
+            roundsActions.ticked({ task, state: 'skipped', reason, waits: 'waits' in sent, installId: null }),
+          ),
           catchError(failed),
         );
       }),
+    ),
+  { functional: true },
+);
+
+export const closeTakeBack = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(roundsActions.ticked),
+      switchMap(({ installId }) =>
+        installId === null
+          ? EMPTY
+          : timer(TAKE_BACK_MS).pipe(map(() => roundsActions.takeBackClosed({ installId }))),
+      ),
+    ),
+  { functional: true },
+);
+
+export const takeBack = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(roundsActions.takeBack),
+      concatMap(({ key, change: { task, installId } }) =>
+        takeBackChange(api, outbox, key, { machineId: task.machineId, installId }).pipe(
+          map(() => roundsActions.takenBack({ task })),
+          catchError(failed),
+        ),
+      ),
     ),
   { functional: true },
 );
@@ -234,7 +294,7 @@ export const settle = createEffect(
   (outbox = inject(Outbox)) =>
     outbox.settled.pipe(
       switchMap(({ problem }) => [
-        roundsActions.toldOpened(),
+        roundsActions.toldChanged(),
         ...(problem ? [roundsActions.failed({ problem })] : []),
       ]),
     ),

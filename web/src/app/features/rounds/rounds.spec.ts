@@ -245,12 +245,25 @@ describe('rounds in the store', () => {
       state: 'done',
       reason: null,
       waits: true,
+      installId: 'in',
     } as const;
     const after = reducer(read, roundsActions.ticked(ticked));
     expect(after.told!.sheets[0]!.tasks[0]!.state).toBe('done');
     expect(after.done).toContain('sent when the network is back');
-    const skipped = { ...ticked, state: 'skipped', reason: 'no-time', waits: false } as const;
+    const skipped = {
+      ...ticked,
+      state: 'skipped',
+      reason: 'no-time',
+      waits: false,
+      installId: null,
+    } as const;
     expect(reducer(read, roundsActions.ticked(skipped)).told!.sheets[0]!.tasks[0]!.skipped).toBe('no-time');
+    expect(after.ticked).toEqual({ task: ticked.task, installId: 'in' });
+    expect(reducer(after, roundsActions.takeBackClosed({ installId: 'another' })).ticked).not.toBeNull();
+    expect(reducer(after, roundsActions.takeBackClosed({ installId: 'in' })).ticked).toBeNull();
+    expect(reducer(after, roundsActions.ticked(skipped)).ticked).toBeNull();
+    const back = reducer(after, roundsActions.takenBack(ticked));
+    expect(back.told!.sheets[0]!.tasks[0]!.state).toBe('open');
   });
 
   it('forgets offers of a change that is no longer held', () => {

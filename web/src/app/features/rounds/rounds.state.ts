@@ -57,6 +57,9 @@ export const roundsActions = createActionGroup({
     /** A write was done: the room is read again. */
     Written: props<{ done: string }>(),
     'Told Opened': emptyProps(),
+    'Told Closed': emptyProps(),
+    /** The server says that the told rounds are others. */
+    'Told Changed': emptyProps(),
     'Told Read': props<{ told: ToldRounds }>(),
     Tick: props<{ key: string; task: TaskOfShift; changedAt: string }>(),
     Skip: props<{ key: string; task: TaskOfShift; reason: SkipReason }>(),
@@ -66,12 +69,24 @@ export const roundsActions = createActionGroup({
       state: 'done' | 'skipped';
       reason: SkipReason | null;
       waits: boolean;
+      /** Of the needle that went in; null when the change was left out. */
+      installId: string | null;
     }>(),
+    'Take Back': props<{ key: string; change: TickedChange }>(),
+    'Taken Back': props<{ task: TaskOfShift }>(),
+    /** The minute in which a change can be taken back is over. */
+    'Take Back Closed': props<{ installId: string }>(),
     'Link Calendar': props<{ key: string }>(),
     'Calendar Linked': props<{ path: string }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
+
+/** A change that was ticked just now. */
+export interface TickedChange {
+  readonly task: TaskOfShift;
+  readonly installId: string;
+}
 
 export interface RoundsState {
   readonly view: RoundsView | null;
@@ -81,6 +96,8 @@ export interface RoundsState {
   readonly calendar: ShopCalendar | null;
   readonly told: ToldRounds | null;
   readonly calendarPath: string | null;
+  /** The change that can be taken back now. */
+  readonly ticked: TickedChange | null;
   readonly done: string;
   readonly written: number;
   readonly problem: Problem | null;
@@ -93,6 +110,7 @@ const initial: RoundsState = {
   calendar: null,
   told: null,
   calendarPath: null,
+  ticked: null,
   done: '',
   written: 0,
   problem: null,
@@ -123,19 +141,30 @@ export const roundsFeature = createFeature({
       roundsActions.reviseCalendar,
       roundsActions.tick,
       roundsActions.skip,
-      (state) => ({ ...state, problem: null, done: '' }),
+      roundsActions.takeBack,
+      (state) => ({ ...state, problem: null, done: '', ticked: null }),
     ),
     on(roundsActions.written, (state, { done }) => ({ ...state, done, written: state.written + 1 })),
     on(roundsActions.calendarRead, (state, { calendar }) => ({ ...state, calendar })),
     on(roundsActions.toldRead, (state, { told }) => ({ ...state, told })),
-    on(roundsActions.ticked, (state, { task, state: now, reason, waits }) => ({
+    on(roundsActions.ticked, (state, { task, state: now, reason, waits, installId }) => ({
       ...state,
       written: state.written + 1,
       done: `${task.machineName}: ${now === 'done' ? 'change logged' : 'left out'}${
         waits ? ', kept on this device, sent when the network is back' : ''
       }.`,
       told: state.told && withTask(state.told, task, now, reason),
+      ticked: installId === null ? null : { task, installId },
     })),
+    on(roundsActions.takenBack, (state, { task }) => ({
+      ...state,
+      written: state.written + 1,
+      done: `${task.machineName}: change taken back.`,
+      told: state.told && withTask(state.told, task, 'open', null),
+    })),
+    on(roundsActions.takeBackClosed, (state, { installId }) =>
+      state.ticked?.installId === installId ? { ...state, ticked: null } : state,
+    ),
     on(roundsActions.calendarLinked, (state, { path }) => ({ ...state, calendarPath: path })),
     on(roundsActions.failed, (state, { problem }) => ({ ...state, problem, picked: null, offers: null })),
   ),
@@ -151,7 +180,7 @@ export const roundsFeature = createFeature({
 function withTask(
   told: ToldRounds,
   { machineId, startsAt }: TaskOfShift,
-  state: 'done' | 'skipped',
+  state: RoundTask['state'],
   skipped: SkipReason | null,
 ): ToldRounds {
   return {

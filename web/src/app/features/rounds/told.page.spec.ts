@@ -56,7 +56,9 @@ describe('the told rounds', () => {
     shift.value = later.startsAt;
     shift.dispatchEvent(new Event('change'));
     const task = { ...later.tasks[0]!, startsAt: later.startsAt };
-    store.dispatch(roundsActions.ticked({ task, state: 'done', reason: null, waits: false }));
+    store.dispatch(
+      roundsActions.ticked({ task, state: 'done', reason: null, waits: false, installId: null }),
+    );
     await fixture.whenStable();
     expect(host.querySelector('h1')!.textContent).toContain('1 of 2 to change');
   });

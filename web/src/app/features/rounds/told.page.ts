@@ -1,5 +1,12 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  linkedSignal,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { SKIP_REASONS, type RoundSheet, type RoundTask, type SkipReason } from '@gantelet/contracts';
@@ -10,7 +17,7 @@ import { needleText } from '../../shared/words/changeover-words';
 import { dayText, SKIP_WORDS } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
-import { roundsActions, roundsFeature, type TaskOfShift } from './rounds.state';
+import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } from './rounds.state';
 
 /** What do I change now, in which order? A mechanic's round, on a phone in the hall or on paper. */
 @Component({
@@ -86,6 +93,13 @@ import { roundsActions, roundsFeature, type TaskOfShift } from './rounds.state';
             @switch (task.state) {
               @case ('done') {
                 <p class="good"><gan-signal shape="good" /> changed</p>
+                @if (ticked(); as change) {
+                  @if (change.task.machineId === task.machineId && change.task.startsAt === sheet.startsAt) {
+                    <button type="button" class="button no-print" (click)="takeBack(change)">
+                      Undo, {{ task.machineName }}
+                    </button>
+                  }
+                }
               }
               @case ('skipped') {
                 <p class="watch"><gan-signal shape="watch" /> left out: {{ skipWords[task.skipped!] }}</p>
@@ -243,6 +257,7 @@ export class ToldRoundsPage {
   private readonly store = inject(Store);
   protected readonly told = this.store.selectSignal(roundsFeature.selectTold);
   protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
+  protected readonly ticked = this.store.selectSignal(roundsFeature.selectTicked);
   protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
   private readonly calendarPath = this.store.selectSignal(roundsFeature.selectCalendarPath);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
@@ -299,6 +314,7 @@ export class ToldRoundsPage {
 
   constructor() {
     this.store.dispatch(roundsActions.toldOpened());
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(roundsActions.toldClosed()));
   }
 
   protected shiftOf({ day, shiftName }: RoundSheet): string {
@@ -318,6 +334,10 @@ export class ToldRoundsPage {
     if (reason === '') return;
     const { key } = this.stamp(['skip', task.machineId, this.startsAt(), reason]);
     this.store.dispatch(roundsActions.skip({ key, task: this.ofShift(task), reason }));
+  }
+
+  protected takeBack(change: TickedChange): void {
+    this.store.dispatch(roundsActions.takeBack({ key: this.stamp(['back', change.installId]).key, change }));
   }
 
   protected link(): void {

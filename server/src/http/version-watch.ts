@@ -1,26 +1,26 @@
-import type { Database } from '../../db/database.js';
-import type { Telling } from '../../http/handle.js';
-import { floorVersion } from './floor.store.js';
+import type { Telling } from './handle.js';
 
-/** What tells that the floor changed. */
-interface FloorChange {
+/** What tells that something is to be read again. */
+interface Change {
   readonly changedAt: string;
 }
 
 const LOOK_EVERY_MS = 1500;
 
 /**
- * Tells whenever the floor has changed, whichever server changed it. Each server looks for all its watchers together, and
+ * Tells whenever a version is another, whichever server made it so. Each server looks for all its watchers together, and
  * only while there are any.
+ *
+ * @param versionOf another text whenever what is watched has changed
  */
-export function floorWatch(database: Database): Telling<FloorChange> {
-  const watchers = new Set<(change: FloorChange) => void>();
+export function versionWatch(versionOf: () => Promise<string>): Telling<Change> {
+  const watchers = new Set<(change: Change) => void>();
   let last: string | null = null;
   let looking: NodeJS.Timeout | null = null;
 
   async function look(): Promise<void> {
     // A database that is away changes nothing that could be read.
-    const now = await floorVersion(database).catch(() => last);
+    const now = await versionOf().catch(() => last);
     if (last !== null && now !== last) {
       for (const send of watchers) send({ changedAt: new Date().toISOString() });
     }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  addedHours,
   byDueOrder,
   callOf,
   DEFAULT_LIFE_HOURS,
@@ -9,6 +10,7 @@ import {
   shiftHours,
   shiftHoursUntil,
   shiftSpans,
+  shiftTimes,
   troubleRule,
   TROUBLES,
   type NeedleAgeInput,
@@ -58,6 +60,29 @@ describe('shift hours', () => {
   it('count a minute once when shifts overlap', () => {
     const long: ShiftPattern = { ...early, lengthMinutes: 600 };
     expect(hours([long, late], '2026-03-02T00:00', '2026-03-03T00:00')).toBe(16);
+  });
+
+  it('are shared out among overlapping shifts without counting a minute twice', () => {
+    const long: ShiftPattern = { ...early, lengthMinutes: 600 };
+    const day = { startMs: at('2026-03-02T00:00'), endMs: at('2026-03-03T00:00') };
+    expect(addedHours(shiftTimes([long, late], day, utc))).toEqual([10, 6]);
+    const within: ShiftPattern = { ...early, startMinute: 7 * 60, lengthMinutes: 60 };
+    expect(addedHours(shiftTimes([long, within, late], day, utc))).toEqual([10, 0, 6]);
+    const pattern = fc.record({
+      startMinute: fc.integer({ min: 0, max: 1439 }),
+      lengthMinutes: fc.integer({ min: 1, max: 1440 }),
+      weekdays: fc.constant(WEEK),
+    });
+    fc.assert(
+      fc.property(fc.array(pattern, { maxLength: 4 }), (patterns) => {
+        const cut = shiftTimes(patterns, day, utc).map(({ startMs, endMs }) => ({
+          startMs: Math.max(startMs, day.startMs),
+          endMs: Math.min(endMs, day.endMs),
+        }));
+        const shared = addedHours(cut).reduce((sum, hours) => sum + hours, 0);
+        expect(shared).toBeCloseTo(shiftHours(patterns, day, utc), 9);
+      }),
+    );
   });
 
   // Clocks went forward at 01:00 UTC on Sunday 2026-03-29 in central Europe: 2026 rule of Directive 2000/84/EC.

@@ -1,4 +1,5 @@
 export {
+  addedHours,
   shiftHours,
   shiftHoursUntil,
   shiftSpans,

@@ -114,6 +114,16 @@ export function shiftHoursUntil(
   };
 }
 
+/** Hours that each of some spans adds to those before it, in order of their start: time that two share counts in the first. */
+export function addedHours(spans: readonly Span[]): readonly number[] {
+  let coveredMs = -Infinity;
+  return spans.map(({ startMs, endMs }) => {
+    const fromMs = Math.max(startMs, coveredMs);
+    coveredMs = Math.max(coveredMs, endMs);
+    return Math.max(0, endMs - fromMs) / (60 * MINUTE_MS);
+  });
+}
+
 /** Hours of spans from an instant on. */
 function hoursFrom(fromMs: number, spans: readonly Span[]): number {
   let totalMs = 0;

@@ -1,4 +1,5 @@
 import {
+  addedHours,
   callOf,
   changeCosts,
   HOUR_MS,
@@ -78,26 +79,28 @@ export async function roundsInput(
     startsAt: new Date(time.startMs).toISOString(),
     endsAt: new Date(time.endMs).toISOString(),
   }));
-  const machines = floor.zones.flatMap((zone) =>
-    inWalkingOrder(zone.machines).map((machine) => {
+  const machines = floor.zones.flatMap((zone) => {
+    const worked = calendar.zones.find(({ zoneId }) => zoneId === zone.id)?.shiftIds ?? [];
+    const shiftHours = addedHours(
+      times.map(({ startMs, endMs }, s) => ({
+        startMs: Math.max(startMs, now.getTime()),
+        endMs: worked.includes(byShift[s]!.id) ? endMs : -Infinity,
+      })),
+    );
+    return inWalkingOrder(zone.machines).map((machine) => {
       const fact = facts.get(machine.id)!;
-      const worked = calendar.zones.find(({ zoneId }) => zoneId === zone.id)?.shiftIds ?? [];
       const share = shares.get(machine.id) ?? zone.needleFraction.value;
       return machineOf(machine, zone, fact, {
         shop,
         settings,
         times,
         lives,
-        hours: times.map((time, s) =>
-          worked.includes(byShift[s]!.id)
-            ? (share * (time.endMs - Math.max(time.startMs, now.getTime()))) / HOUR_MS
-            : 0,
-        ),
+        hours: shiftHours.map((hours) => share * hours),
         pinned: marksOf(last, machine.id, 'pinned', planned),
         told: marksOf(told, machine.id, 'changes', planned),
       });
-    }),
-  );
+    });
+  });
   return {
     madeAt: now.toISOString(),
     timeZone: calendar.timeZone,

@@ -26,11 +26,11 @@ import { lifeActions, lifeFeature } from './life.state';
 
 const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
 
-/** A fit that was done brings a new report. */
+/** A fit that was done brings a new report. Read anew when one is begun too: an answer under way would not know of it. */
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
-      actions.pipe(ofType(lifeActions.opened)),
+      actions.pipe(ofType(lifeActions.opened, lifeActions.jobBegun)),
       actions.pipe(
         ofType(lifeActions.jobTold),
         filter(({ job }) => job.state === 'done'),
@@ -53,7 +53,7 @@ export const regroup = createEffect(
       ofType(lifeActions.regroup),
       exhaustMap(({ key, groupId: id, change: body }) =>
         api.call(routes.regroup, { key, params: { groupId: id }, body }).pipe(
-          map((job) => lifeActions.jobTold({ job })),
+          map((job) => lifeActions.jobBegun({ job })),
           catchError(failed),
         ),
       ),
@@ -109,7 +109,7 @@ export const fit = createEffect(
       ofType(lifeActions.fit),
       exhaustMap(({ key }) =>
         api.call(routes.fitLives, { key }).pipe(
-          map((job) => lifeActions.jobTold({ job })),
+          map((job) => lifeActions.jobBegun({ job })),
           catchError(failed),
         ),
       ),

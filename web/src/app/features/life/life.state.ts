@@ -34,6 +34,7 @@ export const lifeActions = createActionGroup({
     'Eye Tested': props<{ lot: NeedleLot }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
+    'Job Begun': props<{ job: Job }>(),
     'Job Told': props<{ job: Job }>(),
     Failed: props<{ problem: Problem }>(),
   },
@@ -69,7 +70,10 @@ export const lifeFeature = createFeature({
       ...state,
       problem: null,
     })),
-    on(lifeActions.jobTold, (state, { job }) => ({ ...state, view: state.view && { ...state.view, job } })),
+    on(lifeActions.jobBegun, lifeActions.jobTold, (state, { job }) => ({
+      ...state,
+      view: state.view && { ...state.view, job },
+    })),
     on(lifeActions.failed, (state, { problem }) => ({ ...state, problem })),
   ),
   extraSelectors: ({ selectView, selectChosenId, selectBand }) => {

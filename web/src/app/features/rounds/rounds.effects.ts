@@ -25,10 +25,11 @@ import { roundsActions, roundsFeature } from './rounds.state';
 
 const failed = (problem: Problem) => of(roundsActions.failed({ problem }));
 
+/** Read anew when a search is begun too: an answer under way would not know of it, and nobody would follow it. */
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
-      actions.pipe(ofType(roundsActions.opened, roundsActions.written)),
+      actions.pipe(ofType(roundsActions.opened, roundsActions.written, roundsActions.jobBegun)),
       actions.pipe(
         ofType(roundsActions.jobTold),
         filter(({ job }) => !isOpenJob(job)),
@@ -50,7 +51,7 @@ export const plan = createEffect(
       ofType(roundsActions.plan),
       exhaustMap(({ key, effort }) =>
         api.call(routes.planRounds, { key, body: { effort } }).pipe(
-          map((job) => roundsActions.jobTold({ job })),
+          map((job) => roundsActions.jobBegun({ job })),
           catchError(failed),
         ),
       ),

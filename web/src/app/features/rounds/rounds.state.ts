@@ -39,6 +39,7 @@ export const roundsActions = createActionGroup({
     Opened: emptyProps(),
     'View Read': props<{ view: RoundsView }>(),
     Plan: props<{ key: string; effort: number }>(),
+    'Job Begun': props<{ job: Job }>(),
     'Job Told': props<{ job: Job }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     Picked: props<{ picked: PickedChange }>(),
@@ -121,7 +122,10 @@ export const roundsFeature = createFeature({
   reducer: createReducer(
     initial,
     on(roundsActions.viewRead, (state, { view }) => ({ ...state, view, picked: null, offers: null })),
-    on(roundsActions.jobTold, (state, { job }) => ({ ...state, view: state.view && { ...state.view, job } })),
+    on(roundsActions.jobBegun, roundsActions.jobTold, (state, { job }) => ({
+      ...state,
+      view: state.view && { ...state.view, job },
+    })),
     on(roundsActions.picked, (state, { picked }) => ({ ...state, picked, offers: null, problem: null })),
     on(roundsActions.offersRead, (state, { picked, offers }) =>
       state.picked?.machineId === picked.machineId && state.picked.from === picked.from

@@ -37,6 +37,14 @@ const VIEWS = [
   ['rounds-phone', PHONE, openToldRounds],
 ];
 
+const BROWSER_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-sync',
+];
+
 await main(async () => {
   await needDatabase();
   await needBrowser();
@@ -45,29 +53,24 @@ await main(async () => {
   await buildWeb();
   const home = mkdtempSync(join(tmpdir(), 'gantelet-pictures-'));
   const database = await startMariadb(home);
+  let browser, devices, server;
   try {
     await prepareDatabase(home, database.environment);
-    const devices = await startDevices(home, database.environment);
-    const server = await startServer(home, devices.environment, 0);
-    await takeAll(server.address);
-    await server.stop();
-    await devices.stop();
+    devices = await startDevices(home, database.environment);
+    server = await startServer(home, devices.environment, 0);
+    const { chromium } = createRequire(import.meta.url)('@playwright/test');
+    browser = await chromium.launch({ executablePath: findProgram('chromium'), args: BROWSER_ARGS });
+    await takeAll(browser, server.address);
   } finally {
+    await browser?.close();
+    await server?.stop();
+    await devices?.stop();
     await database.stop();
     rmSync(home, { recursive: true, force: true });
   }
 });
 
-async function takeAll(address) {
-  const { chromium } = createRequire(import.meta.url)('@playwright/test');
-  const args = [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-sync',
-  ];
-  const browser = await chromium.launch({ executablePath: findProgram('chromium'), args });
+async function takeAll(browser, address) {
   for (const [name, viewport, open, theme = 'day', who = MECHANIC] of VIEWS) {
     const context = await browser.newContext({ viewport, baseURL: address, reducedMotion: 'reduce' });
     const page = await context.newPage();
@@ -80,7 +83,6 @@ async function takeAll(address) {
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
     await context.close();
   }
-  await browser.close();
 }
 
 async function signIn(page, [name, password]) {

@@ -186,6 +186,9 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
       gap: 10px;
       align-items: end;
     }
+    .pickers {
+      margin-bottom: 12px;
+    }
     .takes {
       margin: 16px 0;
     }

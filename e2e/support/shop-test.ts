@@ -43,7 +43,7 @@ export async function signIn(page: Page, role: keyof typeof SIGN_INS = 'mechanic
 
 /** No serious or critical finding of axe on the screen as it stands, by all its rules or some. */
 export async function expectAccessible(page: Page, rules: string[] = []): Promise<void> {
-  const builder = new AxeBuilder({ page });
+  const builder = new AxeBuilder({ page }).setLegacyMode(true);
   const { violations } = await (rules.length > 0 ? builder.withRules(rules) : builder).analyze();
   const bad = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
+import { Worker } from 'node:worker_threads';
 import { connect } from 'mqtt';
 import { newId, topicOf } from '@gantelet/contracts';
-import { connectTo, signIn } from './reach.mjs';
+import { connectTo, quantiles } from './reach.mjs';
 
 const TOKEN = 'b'.repeat(43);
 const EVERY_MS = 1000;
-const ASK_EVERY_MS = 250;
 const LEAST_WAIT_MS = 20_000;
 
 /** Registers counters straight in the database, all on the machines there are, by turns. Gives their ids. */
@@ -77,31 +78,20 @@ export async function startLoad(ids, port) {
   };
 }
 
-/** Asks for the floor again and again, as people do. */
+/** Asks for the floor meanwhile; tells times and losses, so far or in all. */
 export function startAsking(address) {
-  const times = [];
-  let [asked, lost, cookie] = [0, 0, ''];
-  const ask = async () => {
-    asked++;
-    try {
-      if (cookie === '') cookie = await signIn(address);
-      const began = performance.now();
-      const response = await fetch(`${address}/api/floor`, { headers: { cookie } });
-      await response.text();
-      if (response.ok) times.push(performance.now() - began);
-      else lost++;
-    } catch {
-      lost++;
-    }
+  const asker = new Worker(new URL('./ask-floor.mjs', import.meta.url), { workerData: { address } });
+  const soFar = async () => {
+    asker.postMessage('so far');
+    const [said] = await once(asker, 'message');
+    return said;
   };
-  const timer = setInterval(() => void ask(), ASK_EVERY_MS);
-  return {
-    soFar: () => quantiles([...times]),
-    stop: () => {
-      clearInterval(timer);
-      return { asked, lost, ...quantiles(times) };
-    },
+  const stop = async () => {
+    const said = await soFar();
+    await asker.terminate();
+    return said;
   };
+  return { soFar, stop };
 }
 
 /** What the database holds of the load. */
@@ -112,10 +102,4 @@ export async function readKept(env) {
   );
   await db.end();
   return { rows: rows.length, ids: new Set(rows.map(({ id, seq }) => `${id} ${seq}`)) };
-}
-
-function quantiles(times) {
-  const sorted = [...times].sort((a, b) => a - b);
-  const at = (q) => Math.round(sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)] ?? NaN);
-  return { p50: at(0.5), p95: at(0.95) };
 }

@@ -33,3 +33,10 @@ export async function timesOf(work, rounds, warm = Math.ceil(rounds / 5)) {
   }
   return times.sort((a, b) => a - b);
 }
+
+/** Median and 95th hundredth of some times, in whole ms. */
+export function quantiles(times) {
+  const sorted = [...times].sort((a, b) => a - b);
+  const at = (q) => Math.round(sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)] ?? NaN);
+  return { p50: at(0.5), p95: at(0.95) };
+}

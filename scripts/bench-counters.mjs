@@ -34,7 +34,7 @@ await main(async () => {
     const quarter = () => new Promise((resolve) => setTimeout(resolve, (SECONDS * 1000) / 4));
 
     await quarter();
-    const before = api.soFar();
+    const before = await api.soFar();
     say('killing the broker ...');
     broker.child.kill('SIGKILL');
     await broker.ended;
@@ -52,7 +52,7 @@ await main(async () => {
     await quarter();
 
     const sent = await load.stop();
-    const answered = api.stop();
+    const answered = await api.stop();
     const kept = await bench.readKept(database.environment);
     const missing = sent.acknowledged.filter((id) => !kept.ids.has(id)).length;
     say(`${sent.sent} messages sent, ${sent.acknowledged.length} acknowledged, ${kept.rows} rows kept`);

@@ -1,21 +1,10 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import {
-  catchError,
-  concatMap,
-  EMPTY,
-  filter,
-  map,
-  merge,
-  of,
-  switchMap,
-  takeUntil,
-  timer,
-  withLatestFrom,
-} from 'rxjs';
+import { catchError, concatMap, EMPTY, filter, map, merge, of, switchMap, timer, withLatestFrom } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
-import { ApiClient, watch } from '../../shared/api/api-client';
+import { ApiClient } from '../../shared/api/api-client';
+import { watchWhileOpen } from '../../shared/api/watch-while-open';
 import { Outbox } from '../../shared/outbox/outbox';
 import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
@@ -56,16 +45,11 @@ export const readFloor = createEffect(
 /** While the room is open the floor is read again whenever it changed, whoever changed it. */
 export const followFloor = createEffect(
   (actions = inject(Actions)) =>
-    actions.pipe(
-      ofType(floorActions.opened),
-      switchMap(() =>
-        watch(routes.watchFloor, {}).pipe(
-          filter((change) => change !== null),
-          map(() => floorActions.floorChanged()),
-          takeUntil(actions.pipe(ofType(floorActions.closed))),
-        ),
-      ),
-    ),
+    watchWhileOpen(
+      routes.watchFloor,
+      actions.pipe(ofType(floorActions.opened)),
+      actions.pipe(ofType(floorActions.closed)),
+    ).pipe(map(() => floorActions.floorChanged())),
   { functional: true },
 );
 

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import type { ServiceKind } from '@gantelet/core';
-import { newId, roleReaches, type MachineEvent, type MachineService } from '@gantelet/contracts';
+import { roleReaches, type MachineEvent, type MachineService } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
@@ -287,7 +287,7 @@ export class StoryPage {
   }
 
   protected withdraw(piecesId: string): void {
-    const key = newId();
+    const { key } = this.stamp(['withdraw', piecesId]);
     this.store.dispatch(machineActions.withdrawPieces({ key, machineId: this.machineId(), piecesId }));
   }
 

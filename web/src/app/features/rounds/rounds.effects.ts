@@ -12,12 +12,12 @@ import {
   Observable,
   of,
   switchMap,
-  takeUntil,
   timer,
   withLatestFrom,
 } from 'rxjs';
 import { isOpenJob, routes, type Problem } from '@gantelet/contracts';
-import { ApiClient, watch } from '../../shared/api/api-client';
+import { ApiClient } from '../../shared/api/api-client';
+import { watchWhileOpen } from '../../shared/api/watch-while-open';
 import { followJobs } from '../../shared/jobs/follow-jobs';
 import { Outbox } from '../../shared/outbox/outbox';
 import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
@@ -199,16 +199,11 @@ export const readTold = createEffect(
 /** While the list is open it follows what others do, and what the lead tells anew. */
 export const followTold = createEffect(
   (actions = inject(Actions)) =>
-    actions.pipe(
-      ofType(roundsActions.toldOpened),
-      switchMap(() =>
-        watch(routes.watchToldRounds, {}).pipe(
-          filter((change) => change !== null),
-          map(() => roundsActions.toldChanged()),
-          takeUntil(actions.pipe(ofType(roundsActions.toldClosed))),
-        ),
-      ),
-    ),
+    watchWhileOpen(
+      routes.watchToldRounds,
+      actions.pipe(ofType(roundsActions.toldOpened)),
+      actions.pipe(ofType(roundsActions.toldClosed)),
+    ).pipe(map(() => roundsActions.toldChanged())),
   { functional: true },
 );
 

@@ -3,21 +3,20 @@ import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from '
 
 test.describe.configure({ mode: 'serial' });
 
-/** Plans rounds and waits for the new plan. */
+/** Plans rounds and waits until the page has read the new plan. */
 async function plan(page: Page, button = /Plan rounds|Plan again from now/): Promise<void> {
-  const before = await page.request
-    .get('/api/rounds')
-    .then(async (answer) => (await answer.json()) as RoundsReply);
+  const { plan: before } = await read(page);
+  const newPlanRead = page.waitForResponse(
+    async (answer) => {
+      if (new URL(answer.url()).pathname !== '/api/rounds' || !answer.ok()) return false;
+      const { plan: now } = (await answer.json()) as RoundsReply;
+      return now !== null && now.id !== before?.id;
+    },
+    { timeout: 40_000 },
+  );
   await page.getByRole('button', { name: button }).click();
-  await expect
-    .poll(
-      async () => {
-        const now = (await (await page.request.get('/api/rounds')).json()) as RoundsReply;
-        return now.plan !== null && now.plan.id !== before.plan?.id;
-      },
-      { timeout: 40_000 },
-    )
-    .toBe(true);
+  await newPlanRead;
+  await expect(page.getByRole('progressbar', { name: 'How far the search is' })).toHaveCount(0);
   await expect(page.getByText(/No plan within these limits can cost less/)).toBeVisible();
 }
 

@@ -26,6 +26,7 @@ import {
   ZonePlan,
 } from '../floor/index.js';
 import { Id, Instant } from '../shared/index.js';
+import { ChangeNotice } from './change-notice.js';
 import { Nothing, reads, streams, writes } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
@@ -101,7 +102,7 @@ export const floorRoutes = {
     path: '/api/floor/live',
     summary: 'Tells when the floor has changed and is to be read again',
     permission: 'operator',
-    reply: z.object({ changedAt: Instant }),
+    reply: ChangeNotice,
   }),
   changeNeedle: writes({
     id: 'changeNeedle',

@@ -1,3 +1,4 @@
+export { ChangeNotice } from './change-notice.js';
 export {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,

@@ -16,7 +16,8 @@ import {
   TaskSkip,
   ToldRounds,
 } from '../rounds/index.js';
-import { Id, Instant } from '../shared/index.js';
+import { Id } from '../shared/index.js';
+import { ChangeNotice } from './change-notice.js';
 import { downloads, Nothing, reads, streams, writes } from './route.js';
 
 const Done = z.object({ id: Id });
@@ -104,7 +105,7 @@ export const roundsRoutes = {
     path: '/api/rounds/told/live',
     summary: 'Tells when the told rounds, or what was done of them, are to be read again',
     permission: 'operator',
-    reply: z.object({ changedAt: Instant }),
+    reply: ChangeNotice,
   }),
   skipTask: writes({
     id: 'skipTask',

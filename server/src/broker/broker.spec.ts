@@ -72,6 +72,14 @@ describe('the broker', () => {
     expect(await outcome(come(SERVER_USER, shop.config.mqtt!.secret))).toBe('in');
   });
 
+  it('tells those apart who come together', async () => {
+    const crowd = Array.from({ length: 120 }, (_, i) => i % 3 === 0);
+    const found = await Promise.all(
+      crowd.map((known) => outcome(come(gaugeId(), known ? GAUGE_TOKEN : 'x'.repeat(43)))),
+    );
+    expect(found).toEqual(crowd.map((known) => (known ? 'in' : 'out')));
+  });
+
   const nothingOfOurs = [
     ['on the topic of another device', () => topicOf(newId(), 'reading'), { ...sent, tensionCn: 1 }],
     ['on the topic of what it is asked', () => topicOf(gaugeId(), 'ask'), { do: 'lay-bobbin-case' }],

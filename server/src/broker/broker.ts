@@ -15,7 +15,7 @@ import {
 import type { MqttConfig } from '../config.js';
 import type { Database } from '../db/database.js';
 import { openIntake, type CounterArrival } from '../features/counter/index.js';
-import { findRevoked, jsonOf, letsIn, SERVER_USER } from '../features/device/index.js';
+import { findRevoked, jsonOf, openGate, SERVER_USER, type Gate } from '../features/device/index.js';
 
 export interface Broker {
   readonly port: number;
@@ -44,9 +44,10 @@ export async function startBroker(
 ): Promise<Broker> {
   const visitors = new Map<Client, Visitor>();
   const intake = openIntake(database, now);
+  const gate = openGate(database);
   const aedes = await Aedes.createBroker({
     authenticate: (client, username = '', password = Buffer.alloc(0), done) => {
-      welcome(database, secret, username, password).then(
+      welcome(gate, secret, username, password).then(
         (visitor) => {
           if (!visitor) return done(refusal(BAD_CREDENTIALS), null);
           visitors.set(client, visitor);
@@ -63,7 +64,7 @@ export async function startBroker(
       if (!said) return done(new Error('not allowed to publish this here'));
       if (!said.count) return done(null);
       // A count is acknowledged once it is kept, and not before: a counter that was not heard sends it again.
-      intake.take(said.count).then(
+      intake(said.count).then(
         () => {
           done(null);
         },
@@ -101,14 +102,14 @@ function refusal(returnCode: number) {
 }
 
 async function welcome(
-  database: Database,
+  gate: Gate,
   secret: string,
   username: string,
   password: Buffer,
 ): Promise<Visitor | null> {
   if (username === SERVER_USER) return same(password, Buffer.from(secret)) ? { server: true } : null;
   if (!Id.safeParse(username).success) return null;
-  const kind = await letsIn(database, username, password.toString('utf8'));
+  const kind = await gate({ id: username, token: password.toString('utf8') });
   return kind ? { server: false, deviceId: username, kind } : null;
 }
 

@@ -9,7 +9,7 @@ import { openApiOf, ROUTE_TABLE } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
 import { features } from '../features/features.js';
-import { letsIn, openDeviceLine } from '../features/device/index.js';
+import { openDeviceLine, openGate } from '../features/device/index.js';
 import { findPerson } from '../features/shop/index.js';
 import { mountRoutes } from './mount.js';
 import { answerProblems, BODY_LIMIT, unknownRoute } from './problems.js';
@@ -44,6 +44,7 @@ export function createApp({
   const app = express();
   const sessions = sessionsInDatabase(database, config);
   const line = openDeviceLine(config.mqtt);
+  const gate = openGate(database);
   const ends = new AbortController();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -70,7 +71,7 @@ export function createApp({
       checkReplies,
       ends: ends.signal,
       findPerson: (id) => findPerson(database, id),
-      letsIn: async (deviceId, token) => (await letsIn(database, deviceId, token)) !== null,
+      letsIn: async (id, token) => (await gate({ id, token })) !== null,
       before: { signIn: limitSignIns(database) },
     }),
   );

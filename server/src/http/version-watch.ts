@@ -1,9 +1,5 @@
+import type { ChangeNotice } from '@gantelet/contracts';
 import type { Telling } from './handle.js';
-
-/** What tells that something is to be read again. */
-interface Change {
-  readonly changedAt: string;
-}
 
 const LOOK_EVERY_MS = 1500;
 
@@ -13,8 +9,8 @@ const LOOK_EVERY_MS = 1500;
  *
  * @param versionOf another text whenever what is watched has changed
  */
-export function versionWatch(versionOf: () => Promise<string>): Telling<Change> {
-  const watchers = new Set<(change: Change) => void>();
+export function versionWatch(versionOf: () => Promise<string>): Telling<ChangeNotice> {
+  const watchers = new Set<(change: ChangeNotice) => void>();
   let last: string | null = null;
   let looking: NodeJS.Timeout | null = null;
 

@@ -1,4 +1,4 @@
-export { openIntake, type CounterIntake } from './counter-intake.js';
+export { openIntake } from './counter-intake.js';
 export type { CounterArrival } from './counter.store.js';
 export { findCounted, type CountedRow } from './needle-count.store.js';
 export { rollUp } from './roll-up.js';

@@ -20,7 +20,7 @@ export function deviceRoutes(database: Database, line: DeviceLine, now: () => Da
     answer(routes.sendCounts, async ({ params: { deviceId }, body: { counts } }) => {
       const device = await readDevice(database, deviceId);
       if (device.kind !== 'counter') throw new ProblemError('device.not-counter', { name: device.name });
-      await Promise.all(counts.map((message) => intake.take({ deviceId, message })));
+      await Promise.all(counts.map((message) => intake({ deviceId, message })));
       return { kept: counts.length };
     }),
     stream(routes.watchDevice, async ({ params }) => {

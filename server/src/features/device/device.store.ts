@@ -18,14 +18,26 @@ export async function findDevices(
   return rows.map((row) => deviceOf(row, people.find((one) => one.id === row.registeredById)?.name ?? ''));
 }
 
-/** The kind of a device that may come in with a token; null when it may not. */
-export async function letsIn(
+/** Who says to be a device. */
+export interface Comer {
+  readonly id: string;
+  readonly token: string;
+}
+
+/** The kinds of devices that may come in with their tokens, in the order of the comers; null for one that may not. */
+export async function findLetIn(
   { tables }: Database,
-  id: string,
-  token: string,
-): Promise<DeviceRow['kind'] | null> {
-  const where = { id, tokenHash: hashToken(token), revokedAt: null };
-  return (await tables.devices.findOne({ where }))?.get({ plain: true }).kind ?? null;
+  comers: readonly Comer[],
+): Promise<(DeviceRow['kind'] | null)[]> {
+  const found = await tables.devices.findAll({
+    where: { id: comers.map(({ id }) => id), revokedAt: null },
+    attributes: ['id', 'kind', 'tokenHash'],
+  });
+  const devices = new Map(plainRows(found).map((row) => [row.id, row]));
+  return comers.map(({ id, token }) => {
+    const device = devices.get(id);
+    return device?.tokenHash === hashToken(token) ? device.kind : null;
+  });
 }
 
 /** Those of the devices that are not to be let in any more. */

@@ -1,5 +1,5 @@
 import { filter, switchMap, takeUntil, type Observable } from 'rxjs';
-import { routes, type ReplyOf } from '@gantelet/contracts';
+import { routes, type ChangeNotice } from '@gantelet/contracts';
 import { watch } from './api-client';
 
 type Watched = typeof routes.watchFloor | typeof routes.watchToldRounds;
@@ -9,7 +9,7 @@ export function watchWhileOpen(
   route: Watched,
   opened: Observable<unknown>,
   closed: Observable<unknown>,
-): Observable<ReplyOf<Watched>> {
+): Observable<ChangeNotice> {
   return opened.pipe(
     switchMap(() =>
       watch(route, {}).pipe(

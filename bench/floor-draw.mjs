@@ -1,4 +1,4 @@
-import { openBrowser } from './in-browser.mjs';
+import { openBrowser, signInOn } from '../scripts/lib/browser.mjs';
 
 /**
  * Times in ms from the answer of the server until the floor is drawn, opened anew each time: what is in sight, and every
@@ -13,11 +13,7 @@ export async function benchFloorDraw(address, machineCount, rounds = 5) {
     for (let i = 0; i < rounds; i++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
-      await page.goto(address);
-      await page.getByLabel('Name').fill('tam');
-      await page.getByLabel('Password').fill('needle-and-hide');
-      await page.getByRole('button', { name: 'Sign in' }).click();
-      await page.waitForURL(/bench$/);
+      await signInOn(page, address, ['tam', 'needle-and-hide']);
       await page.getByRole('link', { name: 'Floor', exact: true }).click();
       const times = await page.evaluate(timeDrawing, machineCount);
       inSight.push(times.inSight);

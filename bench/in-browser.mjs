@@ -1,21 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { findProgram } from '../scripts/lib/packages.mjs';
+import { openBrowser } from '../scripts/lib/browser.mjs';
 import { ROOT } from '../scripts/lib/paths.mjs';
 
 const ORIGIN = 'http://bench.localhost';
 const PAGE = `<!doctype html><script type="importmap">
 { "imports": { "@gantelet/core": "${ORIGIN}/core/dist/index.js" } }</script>`;
-
-/** Headless Chromium. */
-export function openBrowser() {
-  const { chromium } = createRequire(import.meta.url)('@playwright/test');
-  return chromium.launch({
-    executablePath: findProgram('chromium'),
-    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
-  });
-}
 
 /** Runs an exported function of a file in bench/ in headless Chromium and gives what it returns. */
 export async function inBrowser(file, name) {

@@ -1,4 +1,5 @@
 import { createConnection } from 'mariadb';
+import { quantile } from './quantile.mjs';
 
 /** The database of a server's environment, asked directly. */
 export function connectTo(env) {
@@ -37,6 +38,5 @@ export async function timesOf(work, rounds, warm = Math.ceil(rounds / 5)) {
 /** Median and 95th hundredth of some times, in whole ms. */
 export function quantiles(times) {
   const sorted = [...times].sort((a, b) => a - b);
-  const at = (q) => Math.round(sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)] ?? NaN);
-  return { p50: at(0.5), p95: at(0.95) };
+  return { p50: Math.round(quantile(sorted, 0.5)), p95: Math.round(quantile(sorted, 0.95)) };
 }

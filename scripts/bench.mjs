@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { quantile } from '../bench/quantile.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needBrowser, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
@@ -71,9 +72,4 @@ function line(name, times, base) {
     ? `  ratio p50 ${(ms(0.5) / ms(0.5, base)).toFixed(3)}, p95 ${(ms(0.95) / ms(0.95, base)).toFixed(3)}`
     : '';
   say(`${name.padEnd(34)} p50 ${ms(0.5).toFixed(3)} ms  p95 ${ms(0.95).toFixed(3)} ms${ratio}`);
-}
-
-/** Quantile of sorted times, the nearest rank. */
-function quantile(sorted, q) {
-  return sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)];
 }

@@ -1,9 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { openBrowser, signInOn } from './lib/browser.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
-import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { needBrowser, needDatabase } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { main } from './lib/say.mjs';
@@ -37,14 +37,6 @@ const VIEWS = [
   ['rounds-phone', PHONE, openToldRounds],
 ];
 
-const BROWSER_ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-sync',
-];
-
 await main(async () => {
   await needDatabase();
   await needBrowser();
@@ -58,8 +50,7 @@ await main(async () => {
     await prepareDatabase(home, database.environment);
     devices = await startDevices(home, database.environment);
     server = await startServer(home, devices.environment, 0);
-    const { chromium } = createRequire(import.meta.url)('@playwright/test');
-    browser = await chromium.launch({ executablePath: findProgram('chromium'), args: BROWSER_ARGS });
+    browser = await openBrowser();
     await takeAll(browser, server.address);
   } finally {
     await browser?.close();
@@ -77,20 +68,12 @@ async function takeAll(browser, address) {
     await page.addInitScript((wanted) => {
       localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));
     }, theme);
-    await signIn(page, who);
+    await signInOn(page, address, who);
     await open(page);
     await page.waitForLoadState('networkidle');
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
     await context.close();
   }
-}
-
-async function signIn(page, [name, password]) {
-  await page.goto('/');
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Password').fill(password);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL(/bench/);
 }
 
 async function openStrap(page) {

@@ -1,0 +1,20 @@
+import { createRequire } from 'node:module';
+import { findProgram } from './packages.mjs';
+
+/** Headless Chromium. Packages have to be installed before. */
+export function openBrowser() {
+  const { chromium } = createRequire(import.meta.url)('@playwright/test');
+  return chromium.launch({
+    executablePath: findProgram('chromium'),
+    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
+  });
+}
+
+/** Signs somebody of the demo in at an application and waits for the bench. */
+export async function signInOn(page, address, [name, password]) {
+  await page.goto(address);
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(/bench$/);
+}

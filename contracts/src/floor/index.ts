@@ -17,7 +17,7 @@ export { PLAN_COLUMNS, PLAN_ROWS, PlanPlace, ZonePlan } from './floor-plan.js';
 export { MachineEvent, MachineService, MachineStory, ServiceEntry } from './machine-story.js';
 export { PiecesEntry, WorkLook } from './work-record.js';
 export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';
-export { PartUsedNeedle, Pocket, Sharps, SharpsEmptied } from './part-used-needle.js';
+export { PartUsedNeedle, Pocket, PocketMove, Sharps, SharpsEmptied } from './part-used-needle.js';
 export { Clearance, NeedleChange } from './needle-change.js';
 export {
   CounterView,

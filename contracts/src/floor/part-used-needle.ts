@@ -20,6 +20,8 @@ export const PartUsedNeedle = z.object({
 });
 export type PartUsedNeedle = z.infer<typeof PartUsedNeedle>;
 
+export const PocketMove = z.strictObject({ pocket: Pocket });
+
 /** What must be in the sharps box. */
 export const Sharps = z.object({
   needles: z.int().min(0),

@@ -59,6 +59,10 @@ export const ERRORS = {
   'part-used.gone': { status: 409, title: 'This part-used needle is in its pocket no more. Not logged.' },
   'part-used.other': { status: 422, title: 'The needle in that pocket is of another kind. Not logged.' },
   'lot.unknown': { status: 422, title: 'There is no such lot of this kind of needle. Not logged.' },
+  'lot.in-use': {
+    status: 409,
+    title: 'Needles of this lot went into machines: which kind they are stands. Not kept.',
+  },
   'lot.code-taken': { status: 409, title: 'Lot {code} of this kind of needle is there already. Not kept.' },
   'report.unknown': { status: 404, title: 'There is no such report.' },
   'report.answered': { status: 409, title: 'Somebody has answered this report already.' },

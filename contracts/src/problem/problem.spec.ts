@@ -41,6 +41,7 @@ describe('the error catalogue', () => {
       '409 part-used.gone: This part-used needle is in its pocket no more. Not logged.',
       '422 part-used.other: The needle in that pocket is of another kind. Not logged.',
       '422 lot.unknown: There is no such lot of this kind of needle. Not logged.',
+      '409 lot.in-use: Needles of this lot went into machines: which kind they are stands. Not kept.',
       '409 lot.code-taken: Lot {code} of this kind of needle is there already. Not kept.',
       '404 report.unknown: There is no such report.',
       '409 report.answered: Somebody has answered this report already.',

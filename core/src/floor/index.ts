@@ -27,6 +27,8 @@ export {
 } from './needle-life.js';
 export {
   joinHours,
+  unheardPieces,
+  type PiecesInTime,
   PIECES_SPREAD,
   piecesHours,
   type HoursBySource,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { joinHours, needleAge, needleFraction, PIECES_SPREAD, piecesHours } from './index.js';
+import { joinHours, needleAge, needleFraction, PIECES_SPREAD, piecesHours, unheardPieces } from './index.js';
 
 describe('hours by pieces', () => {
   it('are stitches over speed', () => {
@@ -18,6 +18,26 @@ describe('hours by pieces', () => {
     expect(by(six, pieces)).toEqual({ knownHours: 4, pieceHours: 1, shiftHours: 0 });
     const all = { shiftHours: 8, runningHours: 3 };
     expect(by(all, pieces)).toEqual({ knownHours: 4, pieceHours: 0, shiftHours: 0 });
+  });
+
+  it('count for the part of their time in which no counter was heard', () => {
+    const pieces = { runningHours: 2, shiftHours: 4, heardHours: 1 };
+    expect(unheardPieces([pieces])).toEqual({ shiftHours: 3, runningHours: 1.5 });
+    expect(unheardPieces([pieces, { ...pieces, heardHours: 4 }])).toEqual({
+      shiftHours: 3,
+      runningHours: 1.5,
+    });
+    expect(unheardPieces([{ ...pieces, heardHours: 4.1 }])).toEqual({ shiftHours: 0, runningHours: 0 });
+  });
+
+  it('count outside the shifts too, and then replace none of them', () => {
+    const overtime = unheardPieces([{ runningHours: 1.5, shiftHours: 0, heardHours: 0 }]);
+    const counted = { shiftHours: 0, runningHours: 0 };
+    expect(joinHours({ entryHours: 0, shiftHours: 8, counted, pieces: overtime })).toEqual({
+      knownHours: 0,
+      pieceHours: 1.5,
+      shiftHours: 8,
+    });
   });
 
   it('are never negative and never more than their parts', () => {

@@ -28,13 +28,38 @@ export interface HoursBySource {
   readonly shiftHours: number;
   /** Shift hours of these in which a counter was heard, and what it counted. */
   readonly counted: { readonly shiftHours: number; readonly runningHours: number };
-  /** Shift hours of these for which pieces were written down, and what they took. */
+  /** Shift hours for which pieces were written down and no counter was heard, and what the pieces took then. */
   readonly pieces: { readonly shiftHours: number; readonly runningHours: number };
+}
+
+/** Pieces as far as they fall into the time of a needle. */
+export interface PiecesInTime {
+  /** What they took of it. */
+  readonly runningHours: number;
+  /** Shift hours of it, 0 for pieces sewn outside the shifts. */
+  readonly shiftHours: number;
+  /** Those of the shift hours in which a counter was heard. */
+  readonly heardHours: number;
+}
+
+/** What pieces took while no counter was heard: where one was heard for part of their time they count for the rest. */
+export function unheardPieces(pieces: readonly PiecesInTime[]): HoursBySource['pieces'] {
+  return pieces.reduce(
+    (sum, { runningHours, shiftHours, heardHours }) => {
+      const unheard = Math.max(0, shiftHours - heardHours);
+      const share = shiftHours > 0 ? unheard / shiftHours : 1;
+      return {
+        shiftHours: sum.shiftHours + unheard,
+        runningHours: sum.runningHours + runningHours * share,
+      };
+    },
+    { shiftHours: 0, runningHours: 0 },
+  );
 }
 
 /**
  * Joins what is known of a needle's hours, the best first: a counter, then pieces where none was heard, then the shift.
- * Where a counter was heard for part of the time of the pieces, they count for the rest of it.
+ * Pieces sewn outside the shifts count too; they replace no shift hours.
  */
 export function joinHours({
   entryHours,
@@ -44,7 +69,7 @@ export function joinHours({
 }: HoursBySource): Pick<NeedleAgeInput, 'shiftHours' | 'knownHours' | 'pieceHours'> {
   const silent = Math.max(0, shiftHours - counted.shiftHours);
   const written = Math.min(silent, pieces.shiftHours);
-  const share = pieces.shiftHours > 0 ? written / pieces.shiftHours : 0;
+  const share = pieces.shiftHours > 0 ? written / pieces.shiftHours : 1;
   return {
     knownHours: entryHours + counted.runningHours,
     pieceHours: pieces.runningHours * share,

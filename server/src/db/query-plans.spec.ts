@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { startTestShop, type TestShop } from '../testing/test-shop.js';
 import { findStays } from '../features/life/life.store.js';
-import { readFloor } from '../features/floor/floor.service.js';
+import { readFloor } from '../features/floor/floor-view.service.js';
 import { floorVersion } from '../features/floor/floor.store.js';
 
 /** Tables that grow for as long as the shop works. */

@@ -2,14 +2,16 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, stream, write, type Handled } from '../../http/handle.js';
 import { versionWatch } from '../../http/version-watch.js';
-import { answerReport, changeNeedle, clearMachine, readFloor, reportTrouble } from './floor.service.js';
+import { readFloor } from './floor-view.service.js';
+import { changeNeedle } from './needle-change.service.js';
+import { answerReport, clearMachine, reportTrouble } from './trouble.service.js';
 import { floorVersion } from './floor.store.js';
 import { arrangeZone } from './floor-plan.service.js';
 import { readStory } from './machine-story.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
-import { readLots, registerLot, testEye } from './needle-lot.service.js';
-import { discardPartUsed, emptySharps } from './part-used.service.js';
+import { readLots, registerLot, reviseLot, testEye } from './needle-lot.service.js';
+import { discardPartUsed, emptySharps, moveToPocket } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
 import { logLook, logPieces, withdrawPieces } from './work-record.service.js';
 
@@ -36,6 +38,9 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.discardPartUsed, ({ params, person }, tx) =>
       discardPartUsed(database, params.partUsedId, person, now(), tx),
     ),
+    write(routes.moveToPocket, ({ params, body }, tx) =>
+      moveToPocket(database, params.partUsedId, body.pocket, tx),
+    ),
     write(routes.emptySharps, ({ body, key, person }, tx) =>
       emptySharps(database, key, body.counted, person, now(), tx),
     ),
@@ -43,6 +48,7 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.testEye, ({ params, body, key, person }, tx) =>
       testEye(database, params.lotId, key, body, person, now(), tx),
     ),
+    write(routes.reviseLot, ({ params, body }, tx) => reviseLot(database, params.lotId, body, tx)),
     write(routes.registerLot, ({ body, key, person }, tx) =>
       registerLot(database, key, body, person, now(), tx),
     ),

@@ -187,7 +187,7 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
             (SELECT MAX(fitted_at) FROM life_intervals) AS lives, (SELECT MAX(id) FROM piece_counts) AS pieces,
             (SELECT MAX(withdrawn_at) FROM piece_counts) AS withdrawn,
             (SELECT SUM(plan_version) FROM zones) AS plans,
-            (SELECT COUNT(*) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
+            (SELECT SUM(CRC32(CONCAT(id, held_pocket))) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
             (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id), COUNT(stopping_removal_id)) FROM machines)
               AS machines,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,

@@ -11,4 +11,4 @@ export {
   listRowsOf,
 } from './machine.store.js';
 export { countGroupsOfWork, findGroupings, regroupNeedles, writeGrouping } from './life-group.store.js';
-export { readFloor } from './floor.service.js';
+export { readFloor } from './floor-view.service.js';

@@ -1,7 +1,9 @@
 import { hoursSince, SERVICE_KINDS, SERVICE_VALUE_IDS, serviceDue, type Values } from '@gantelet/core';
 import type { MachineService, Person, ServiceEntry } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { requireTime, shopClock, standingNow } from './floor.service.js';
+import { standingNow } from './floor-view.service.js';
+import { requireTime } from './needle-time.js';
+import { shopClock } from './shop-clock.js';
 import { findLastServices, findRuns, insertService } from './machine-service.store.js';
 import { findMachineRow, lockMachine } from './machine.store.js';
 

@@ -9,7 +9,7 @@ import {
 } from '@gantelet/contracts';
 import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { needleColumns } from '../../db/needle-columns.js';
-import { findFrictions, findLots, insertFriction, insertLot } from './needle-lot.store.js';
+import { findFrictions, findLots, insertFriction, insertLot, updateLot, wentIn } from './needle-lot.store.js';
 
 /** Registers a lot under the key it was sent with. @throws ProblemError `lot.code-taken` */
 export async function registerLot(
@@ -20,17 +20,40 @@ export async function registerLot(
   now: Date,
   tx: Transaction,
 ): Promise<NeedleLot> {
+  const row = { id, code, ...needleColumns(needle), receivedAt: now, receivedById: person.id };
+  await orTaken(insertLot(database, row, tx), code);
+  return readLot(database, id, tx);
+}
+
+/**
+ * Corrects what a lot was registered as. Which kind it holds stands once a needle of it went into a machine.
+ *
+ * @throws ProblemError `lot.unknown`, `lot.in-use`, `lot.code-taken`
+ */
+export async function reviseLot(
+  database: Database,
+  id: string,
+  { code, needle }: NeedleLotEntry,
+  tx: Transaction,
+): Promise<NeedleLot> {
+  const [lot] = await findLots(database, id, tx);
+  if (!lot) throw new ProblemError('lot.unknown');
+  if (!sameNeedle(lot.needle, needle) && (await wentIn(database, id, tx))) {
+    const message = 'the kind it was registered with';
+    throw new ProblemError('lot.in-use', {}, [{ path: 'body.needle', message }]);
+  }
+  await orTaken(updateLot(database, id, { code, ...needleColumns(needle) }, tx), code);
+  return readLot(database, id, tx);
+}
+
+/** @throws ProblemError `lot.code-taken` when the database holds the code for this kind of needle already */
+async function orTaken(written: Promise<void>, code: string): Promise<void> {
   try {
-    await insertLot(
-      database,
-      { id, code, ...needleColumns(needle), receivedAt: now, receivedById: person.id },
-      tx,
-    );
+    await written;
   } catch (error) {
     if (!isDuplicate(error)) throw error;
     throw new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);
   }
-  return readLot(database, id, tx);
 }
 
 /** All lots with what the eyes of their needles showed, the newest first. */

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { NeedleLot } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import { needleOfColumns } from '../../db/needle-columns.js';
+import { needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
 import type { LotFrictionRow, NeedleLotRow } from '../../db/rows.js';
 
 type LotRow = Omit<NeedleLotRow, 'receivedById'> & { readonly receivedBy: string };
@@ -51,4 +51,20 @@ export async function insertFriction(
 
 export async function insertLot({ tables }: Database, row: NeedleLotRow, tx: Transaction): Promise<void> {
   await tables.needleLots.create(row, { transaction: tx });
+}
+
+export async function updateLot(
+  { tables }: Database,
+  id: string,
+  change: Pick<NeedleLotRow, 'code' | keyof NeedleColumns>,
+  tx: Transaction,
+): Promise<void> {
+  await tables.needleLots.update(change, { where: { id }, transaction: tx });
+}
+
+/** Whether a needle of a lot ever went into a machine. */
+export async function wentIn({ tables }: Database, lotId: string, tx: Transaction): Promise<boolean> {
+  return (
+    (await tables.needleInstalls.findOne({ where: { lotId }, attributes: ['id'], transaction: tx })) !== null
+  );
 }

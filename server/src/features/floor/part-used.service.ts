@@ -1,5 +1,12 @@
 import { sameNeedle } from '@gantelet/core';
-import { newId, ProblemError, type NeedleChoice, type Person, type Sharps } from '@gantelet/contracts';
+import {
+  newId,
+  ProblemError,
+  type NeedleChoice,
+  type PartUsedNeedle,
+  type Person,
+  type Sharps,
+} from '@gantelet/contracts';
 import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 import {
   findKeptNeedles,
@@ -7,6 +14,7 @@ import {
   insertSharpsEmptying,
   readSharps,
   takeFromPocket,
+  updatePocket,
   type KeptNeedle,
 } from './part-used.store.js';
 
@@ -18,14 +26,40 @@ export async function keepInPocket(
   keptAt: Date,
   tx: Transaction,
 ): Promise<void> {
+  await orTaken(
+    insertPartUsed(database, { id: newId(), removalId, pocket, keptAt }, tx),
+    pocket,
+    'body.keptInPocket',
+  );
+}
+
+/** Says that a part-used needle lies in another pocket. @throws ProblemError `part-used.gone`, `pocket.taken` */
+export async function moveToPocket(
+  database: Database,
+  id: string,
+  pocket: number,
+  tx: Transaction,
+): Promise<PartUsedNeedle> {
+  await requireKeptNeedle(database, id, tx);
+  await orTaken(updatePocket(database, id, pocket, tx), pocket, 'body.pocket');
+  const { lotId: _, ...moved } = await requireKeptNeedle(database, id, tx);
+  return moved;
+}
+
+/** @throws ProblemError `pocket.taken` when the database holds another needle in the pocket */
+async function orTaken<T>(written: Promise<T>, pocket: number, path: string): Promise<T> {
   try {
-    await insertPartUsed(database, { id: newId(), removalId, pocket, keptAt }, tx);
+    return await written;
   } catch (error) {
     if (!isDuplicate(error)) throw error;
-    throw new ProblemError('pocket.taken', { pocket }, [
-      { path: 'body.keptInPocket', message: 'an empty pocket' },
-    ]);
+    throw new ProblemError('pocket.taken', { pocket }, [{ path, message: 'an empty pocket' }]);
   }
+}
+
+async function requireKeptNeedle(database: Database, id: string, tx: Transaction): Promise<KeptNeedle> {
+  const [kept] = await findKeptNeedles(database, id, tx);
+  if (!kept) throw new ProblemError('part-used.gone');
+  return kept;
 }
 
 /** The part-used needle that is to go into a machine. @throws ProblemError `part-used.gone`, `part-used.other` */
@@ -35,8 +69,7 @@ export async function requireKept(
   needle: NeedleChoice,
   tx: Transaction,
 ): Promise<KeptNeedle> {
-  const [kept] = await findKeptNeedles(database, id, tx);
-  if (!kept) throw new ProblemError('part-used.gone');
+  const kept = await requireKeptNeedle(database, id, tx);
   if (!sameNeedle(kept.needle, needle)) throw new ProblemError('part-used.other');
   return kept;
 }

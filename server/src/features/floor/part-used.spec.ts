@@ -63,6 +63,22 @@ describe('needles that come out before their time', () => {
     expect((await floor()).partUsed.length).toBe(1);
   });
 
+  it('can be said to lie in another pocket, as long as that is empty and they lie in one', async () => {
+    await change({ keptInPocket: 4 });
+    await change({ keptInPocket: 5 });
+    const [four] = (await floor()).partUsed;
+    const move = (pocket: number, key = newId()) =>
+      operator.call(routes.moveToPocket, { key, params: { partUsedId: four!.id }, body: { pocket } });
+    const taken = await move(5);
+    expect([taken.status, codeOf(taken)]).toEqual([409, 'pocket.taken']);
+    expect((await move(9)).body).toEqual({ ...four!, pocket: 9 });
+    expect((await floor()).partUsed.map(({ pocket }) => pocket)).toEqual([5, 9]);
+    expect((await move(9)).status).toBe(200);
+    expect((await move(0)).status).toBe(400);
+    await operator.call(routes.discardPartUsed, { params: { partUsedId: four!.id }, body: {} });
+    expect(codeOf(await move(2))).toBe('part-used.gone');
+  });
+
   it('are counted in the sharps box when they lie in no pocket', async () => {
     const sharps = async () => (await floor()).sharps.needles;
     expect(await sharps()).toBe(0);
@@ -94,6 +110,27 @@ describe('needles that come out before their time', () => {
     expect((await machine()).needle?.lotCode).toBe('L-204');
     const other = { ...shop.works.work.needle, nm: 120 };
     expect(codeOf(await change({ needle: other, lotId: lot.body.id }))).toBe('lot.unknown');
+  });
+
+  it('come from lots that can be corrected: the code always, the kind before one of them went in', async () => {
+    const { needle } = shop.works.work;
+    const other = { ...needle, nm: 120 };
+    await mechanic.call(routes.registerLot, { body: { code: 'L-1', needle } });
+    const { id: lotId } = (await mechanic.call(routes.registerLot, { body: { code: 'L-2', needle: other } }))
+      .body;
+    const revise = (code: string, kind: object, client = mechanic) =>
+      client.call(routes.reviseLot, { params: { lotId }, body: { code, needle: { ...needle, ...kind } } });
+    expect((await revise('L-3', {}, operator)).status).toBe(403);
+    expect(codeOf(await revise('L-1', {}))).toBe('lot.code-taken');
+    const { body } = await revise('L-3', {});
+    expect([body.code, body.needle]).toEqual(['L-3', needle]);
+    await change({ lotId });
+    const kind = await revise('L-3', { nm: 120 });
+    expect([kind.status, codeOf(kind)]).toEqual([409, 'lot.in-use']);
+    await revise('L-33', {});
+    expect((await machine()).needle?.lotCode).toBe('L-33');
+    const nowhere = { params: { lotId: newId() }, body: { code: 'L-4', needle } };
+    expect(codeOf(await mechanic.call(routes.reviseLot, nowhere))).toBe('lot.unknown');
   });
 
   describe('undone', () => {

@@ -78,6 +78,16 @@ export async function takeFromPocket(
   return changed === 1;
 }
 
+/** Lays a part-used needle into another pocket. One that holds another is refused by the database. */
+export async function updatePocket(
+  { tables }: Database,
+  id: string,
+  pocket: number,
+  tx: Transaction,
+): Promise<void> {
+  await tables.partUsedNeedles.update({ pocket }, { where: { id, leftAt: null }, transaction: tx });
+}
+
 /** Puts the needles of a change back to where they were before it. */
 export async function undoPockets(
   { tables }: Database,

@@ -1,6 +1,7 @@
 import { ProblemError, type FloorMachine, type Person } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { shopClock, standingNow } from './floor.service.js';
+import { standingNow } from './floor-view.service.js';
+import { shopClock } from './shop-clock.js';
 import { findInstall } from './floor.store.js';
 import { lockMachine, updateMachine } from './machine.store.js';
 import { undoPockets } from './part-used.store.js';

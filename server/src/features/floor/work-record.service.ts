@@ -9,7 +9,10 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { readZoneTimes } from '../shop/index.js';
-import { requireTime, shopClock, standingNow, zoneFraction } from './floor.service.js';
+import { standingNow, zoneFraction } from './floor-view.service.js';
+import { requireTime } from './needle-time.js';
+import { correctPastHours } from './past-hours.service.js';
+import { shopClock } from './shop-clock.js';
 import { lockMachine } from './machine.store.js';
 import {
   findPieceCount,
@@ -50,7 +53,7 @@ export async function logPieces(
   now: Date,
   tx: Transaction,
 ): Promise<FloorMachine> {
-  const { speedInUseSpm: speedSpm } = await lockMachine(database, machineId, tx);
+  const { speedInUseSpm: speedSpm, zoneId } = await lockMachine(database, machineId, tx);
   const span = { fromAt: new Date(from), toAt: new Date(to) };
   requireTime(span.toAt, null, now, 'body.to');
   if (speedSpm === null) throw new ProblemError('pieces.no-speed');
@@ -64,12 +67,12 @@ export async function logPieces(
   if (await hasPieces(database, machineId, span, tx)) throw new ProblemError('pieces.overlap');
   const row = { id, machineId, pieces, stitchesPerPiece, speedSpm, ...span, countedById: person.id };
   await insertPieces(database, { ...row, withdrawnAt: null, withdrawnById: null }, tx);
+  await correctPastHours(database, row, 'written', zoneId, tx);
   return standingNow(database, machineId, await shopClock(database, tx), now, tx);
 }
 
 /**
- * Takes pieces back that were written down wrongly: they age the needle in the machine no more, and their time is free
- * again. Hours of needles that came out meanwhile stay as they were logged.
+ * Takes pieces back that were written down wrongly: they age no needle any more, and their time is free again.
  *
  * @throws ProblemError `pieces.unknown`, `pieces.withdrawn`
  */
@@ -83,6 +86,8 @@ export async function withdrawPieces(
   const row = await findPieceCount(database, id, tx);
   if (!row) throw new ProblemError('pieces.unknown');
   if (row.withdrawnAt !== null) throw new ProblemError('pieces.withdrawn');
+  const { zoneId } = await lockMachine(database, row.machineId, tx);
   await updatePieceCount(database, id, { withdrawnAt: now, withdrawnById: person.id }, tx);
+  await correctPastHours(database, row, 'withdrawn', zoneId, tx);
   return standingNow(database, row.machineId, await shopClock(database, tx), now, tx);
 }

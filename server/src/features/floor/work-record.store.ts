@@ -1,6 +1,8 @@
-import { Op, QueryTypes } from 'sequelize';
+import { Op } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
+import { readManyRows } from '../../db/many-rows.js';
 import type { PieceCountRow, WorkLookRow } from '../../db/rows.js';
+import { heardShiftMs } from '../counter/index.js';
 
 export async function insertLook({ tables }: Database, row: WorkLookRow, tx: Transaction): Promise<void> {
   await tables.workLooks.create(row, { transaction: tx });
@@ -42,10 +44,34 @@ export async function hasPieces(
 }
 
 /** Pieces as they age a needle. */
-export type PiecesOfNeedle = Pick<
+export interface PiecesOfNeedle extends Pick<
   PieceCountRow,
-  'pieces' | 'stitchesPerPiece' | 'speedSpm' | 'fromAt' | 'toAt'
->;
+  'id' | 'machineId' | 'pieces' | 'stitchesPerPiece' | 'speedSpm' | 'fromAt' | 'toAt'
+> {
+  /** Shift time of theirs in which a counter was heard. */
+  readonly heardShiftMs: number;
+}
+
+const PIECES_COLUMNS = `c.id, c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
+  c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt,
+  ${heardShiftMs('c.machine_id', 'c.from_at', 'c.to_at')} AS heardShiftMs`;
+
+/** Pieces of a machine that fall into a time, with one record of them whether it was taken back or not. */
+export async function findPiecesBetween(
+  { sequelize }: Database,
+  { id, machineId }: Pick<PieceCountRow, 'id' | 'machineId'>,
+  { fromAt, toAt }: Pick<PieceCountRow, 'fromAt' | 'toAt'>,
+  tx: Transaction,
+): Promise<readonly PiecesOfNeedle[]> {
+  return readManyRows(
+    sequelize,
+    `SELECT ${PIECES_COLUMNS} FROM piece_counts c
+      WHERE c.machine_id = :machineId AND c.from_at < :toAt AND c.to_at > :fromAt
+        AND (c.withdrawn_at IS NULL OR c.id = :id)`,
+    { id, machineId, fromAt, toAt },
+    tx,
+  );
+}
 
 /** Pieces since the needle in each machine went in, or in one, by machine. */
 export async function findPieces(
@@ -53,14 +79,15 @@ export async function findPieces(
   only: string | null,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, readonly PiecesOfNeedle[]>> {
-  const rows = await sequelize.query<PiecesOfNeedle & { readonly machineId: string }>(
-    `SELECT c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
-            c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt
+  const rows = await readManyRows<PiecesOfNeedle>(
+    sequelize,
+    `SELECT ${PIECES_COLUMNS}
        FROM piece_counts c
        JOIN machines m ON m.id = c.machine_id
        JOIN needle_installs i ON i.id = m.present_install_id
       WHERE c.to_at > i.installed_at AND c.withdrawn_at IS NULL ${only === null ? '' : 'AND c.machine_id = :only'}`,
-    { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
+    { only },
+    tx,
   );
   const byMachine = new Map<string, PiecesOfNeedle[]>();
   for (const row of rows) byMachine.set(row.machineId, [...(byMachine.get(row.machineId) ?? []), row]);

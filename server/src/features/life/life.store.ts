@@ -28,13 +28,15 @@ export async function findStays({ sequelize }: Database, only: string | null): P
   );
 }
 
-/** Names the state of the records: another after every change of a needle. */
+/** Names the state of the records: another after every change of a needle, and when hours of one that is out changed. */
 export async function recordsVersion({ sequelize }: Database): Promise<string> {
-  const [row] = await sequelize.query<{ installs: number; removals: number }>(
-    `SELECT (SELECT COUNT(*) FROM needle_installs) AS installs, (SELECT COUNT(*) FROM needle_removals) AS removals`,
+  const [row] = await sequelize.query<{ installs: number; removals: number; hours: number }>(
+    `SELECT (SELECT COUNT(*) FROM needle_installs) AS installs, COUNT(*) AS removals,
+            COALESCE(SUM(running_hours), 0) AS hours
+       FROM needle_removals`,
     { type: QueryTypes.SELECT },
   );
-  return `${row!.installs}.${row!.removals}`;
+  return `${row!.installs}.${row!.removals}.${row!.hours.toFixed(3)}`;
 }
 
 /** Keeps when needles of each group are to be changed, by the last fit. */

@@ -175,6 +175,20 @@ export const discard = createEffect(
   { functional: true },
 );
 
+export const moveToPocket = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(floorActions.moveToPocket),
+      concatMap(({ key, partUsedId, pocket }) =>
+        api.call(routes.moveToPocket, { key, params: { partUsedId }, body: { pocket } }).pipe(
+          map(() => floorActions.kept({ done: `Part-used needle lies in pocket ${pocket}.` })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const emptySharps = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

@@ -34,6 +34,7 @@ import { shopFeature } from '../shop/shop.state';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
 import { floorActions, floorFeature, type FloorOrder } from './floor.state';
 import { MachineRowComponent } from './machine-row.component';
+import { PocketsComponent } from './pockets.component';
 import { ZonePlanComponent } from './zone-plan.component';
 
 /** As many machines as a frame can draw. */
@@ -47,6 +48,7 @@ const DRAWN_AT_ONCE = 120;
     DatePipe,
     DialogComponent,
     MachineRowComponent,
+    PocketsComponent,
     ProblemComponent,
     SignalMarkComponent,
     RouterLink,
@@ -142,6 +144,10 @@ export class FloorPage {
 
   protected discard(partUsedId: string): void {
     this.store.dispatch(floorActions.discard({ key: newId(), partUsedId }));
+  }
+
+  protected moveToPocket(move: { readonly partUsedId: string; readonly pocket: number }): void {
+    this.store.dispatch(floorActions.moveToPocket({ key: newId(), ...move }));
   }
 
   protected countSharps(event: Event): void {

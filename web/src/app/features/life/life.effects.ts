@@ -89,13 +89,27 @@ export const registerLot = createEffect(
   { functional: true },
 );
 
+export const reviseLot = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.reviseLot),
+      concatMap(({ key, lotId, entry: body }) =>
+        api.call(routes.reviseLot, { key, params: { lotId }, body }).pipe(
+          map((lot) => lifeActions.lotChanged({ lot })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const testEye = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
       ofType(lifeActions.testEye),
       concatMap(({ key, lotId, pulls: body }) =>
         api.call(routes.testEye, { key, params: { lotId }, body }).pipe(
-          map((lot) => lifeActions.eyeTested({ lot })),
+          map((lot) => lifeActions.lotChanged({ lot })),
           catchError(failed),
         ),
       ),

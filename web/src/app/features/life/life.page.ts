@@ -157,6 +157,10 @@ export class LifePage {
     this.store.dispatch(lifeActions.registerLot({ key: newId(), entry }));
   }
 
+  protected reviseLot(lotId: string, entry: NeedleLotEntry): void {
+    this.store.dispatch(lifeActions.reviseLot({ key: newId(), lotId, entry }));
+  }
+
   protected testEye(lotId: string, pulls: EyeFrictionEntry): void {
     this.store.dispatch(lifeActions.testEye({ key: newId(), lotId, pulls }));
   }

@@ -30,8 +30,10 @@ export const lifeActions = createActionGroup({
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
     'Register Lot': props<{ key: string; entry: NeedleLotEntry }>(),
     'Lot Registered': props<{ lot: NeedleLot }>(),
+    'Revise Lot': props<{ key: string; lotId: string; entry: NeedleLotEntry }>(),
+    /** Corrected, or an eye of it was tested. */
+    'Lot Changed': props<{ lot: NeedleLot }>(),
     'Test Eye': props<{ key: string; lotId: string; pulls: EyeFrictionEntry }>(),
-    'Eye Tested': props<{ lot: NeedleLot }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
     'Job Begun': props<{ job: Job }>(),
@@ -62,14 +64,22 @@ export const lifeFeature = createFeature({
     })),
     on(lifeActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
     on(lifeActions.lotRegistered, (state, { lot }) => ({ ...state, lots: [lot, ...state.lots] })),
-    on(lifeActions.eyeTested, (state, { lot }) => ({
+    on(lifeActions.lotChanged, (state, { lot }) => ({
       ...state,
       lots: state.lots.map((one) => (one.id === lot.id ? lot : one)),
     })),
-    on(lifeActions.fit, lifeActions.cancel, lifeActions.regroup, lifeActions.testEye, (state) => ({
-      ...state,
-      problem: null,
-    })),
+    on(
+      lifeActions.fit,
+      lifeActions.cancel,
+      lifeActions.regroup,
+      lifeActions.testEye,
+      lifeActions.registerLot,
+      lifeActions.reviseLot,
+      (state) => ({
+        ...state,
+        problem: null,
+      }),
+    ),
     on(lifeActions.jobBegun, lifeActions.jobTold, (state, { job }) => ({
       ...state,
       view: state.view && { ...state.view, job },

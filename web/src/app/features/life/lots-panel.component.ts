@@ -107,7 +107,12 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
       </details>
     }
     @if (mayTest()) {
-      <gan-lot-form [usual]="usual()" (registered)="registered.emit($event)" />
+      <gan-lot-form
+        [usual]="usual()"
+        [lots]="lots()"
+        (registered)="registered.emit($event)"
+        (revised)="revised.emit($event)"
+      />
     }`,
   styles: `
     table {
@@ -139,6 +144,7 @@ export class LotsPanelComponent {
   readonly tested = output<{ readonly lotId: string; readonly pulls: EyeFrictionEntry }>();
 
   readonly registered = output<NeedleLotEntry>();
+  readonly revised = output<{ readonly lotId: string; readonly entry: NeedleLotEntry }>();
 
   protected readonly percent = percent;
   protected readonly mostFriction = MOST_EYE_FRICTION;

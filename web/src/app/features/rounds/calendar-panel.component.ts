@@ -11,6 +11,15 @@ const DAYS = [
   [0, 'Su'],
 ] as const;
 
+/** What is wrong with a field of a shift, in words of the form. */
+const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
+  id: 'is not known',
+  name: 'a name of 1 to 80 letters is wanted',
+  startMinute: 'when it begins is wanted, as 06:00',
+  lengthMinutes: 'up to 24 hours, more than none',
+  weekdays: 'days of the week are wanted',
+};
+
 /** When does the shop work? Its time zone, its shifts, and which zone works which. */
 @Component({
   selector: 'gan-calendar-panel',
@@ -129,9 +138,12 @@ export class CalendarPanelComponent {
   );
   protected readonly wrong = computed(() => {
     const checked = ShopCalendar.safeParse(this.draft());
-    return checked.success
-      ? []
-      : checked.error.issues.map(({ path, message }) => `${path.join(' ')}: ${message}`);
+    if (checked.success) return [];
+    return checked.error.issues.map(({ path: [list, i, field], message }) => {
+      const shift = list === 'shifts' ? this.draft().shifts[Number(i)] : undefined;
+      if (!shift) return list === 'timeZone' ? `Time zone: ${message}` : message;
+      return `${shift.name || `Shift ${Number(i) + 1}`}: ${WRONG_IN_SHIFT[field as keyof Shift]}`;
+    });
   });
 
   protected set(part: Partial<ShopCalendar>): void {

@@ -1,0 +1,127 @@
+import {
+  effectiveGroup,
+  groupId,
+  mustStop,
+  needleAge,
+  needleSystem,
+  pointStyle,
+  stackOf,
+  wearingKind,
+} from '@gantelet/core';
+import { newId, ProblemError, type FloorMachine, type NeedleChange, type Person } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { needleColumns } from '../../db/needle-columns.js';
+import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import { standingNow } from './floor-view.service.js';
+import { answerReports, findInstall, findLayers, insertInstall, insertRemoval } from './floor.store.js';
+import { findGroupRules } from './life-group.store.js';
+import { findMachine, lockMachine, updateMachine } from './machine.store.js';
+import { requireLot } from './needle-lot.service.js';
+import { requireTime } from './needle-time.js';
+import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
+import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
+import { findPieces } from './work-record.store.js';
+
+/** One needle out, one in, in the name of the person who did it. */
+export async function changeNeedle(
+  database: Database,
+  machineId: string,
+  change: NeedleChange,
+  ids: { readonly installId: string },
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const row = await lockMachine(database, machineId, tx);
+  await requireClampTakes(database, row, change, tx);
+  const changedAt = new Date(change.changedAt);
+  const clock = await shopClock(database, tx);
+  if (row.presentInstallId !== change.removesInstallId) {
+    throw new ProblemError('needle.moved-on', {
+      sent: change.removesInstallId,
+      current: await standingNow(database, machineId, clock, now, tx),
+    });
+  }
+  const leaving =
+    row.presentInstallId === null ? null : await findInstall(database, row.presentInstallId, tx);
+  requireTime(changedAt, leaving, now);
+  const partUsed =
+    change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
+  if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);
+  const groupOfWork = await groupOfWorkOf(database, row, change.needle.pointId, tx);
+  const removalId =
+    leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
+  await insertInstall(
+    database,
+    {
+      id: ids.installId,
+      machineId,
+      ...needleColumns(change.needle),
+      installedAt: changedAt,
+      installedById: person.id,
+      entryHours: partUsed?.runningHours ?? 0,
+      setupId: row.presentSetupId,
+      groupOfWork,
+      lifeGroup:
+        groupOfWork && effectiveGroup(groupOfWork, change.needle, await findGroupRules(database, tx)),
+      lotId: partUsed?.lotId ?? change.lotId,
+    },
+    tx,
+  );
+  if (partUsed) await takeIntoMachine(database, partUsed.id, ids.installId, changedAt, tx);
+  const answer = { answeredAt: changedAt, answeredById: person.id, finding: 'needle-changed' as const };
+  await answerReports(database, { machineId }, answer, tx);
+  const stopping = removalId !== null && mustStop(change.fragments) ? { stoppingRemovalId: removalId } : {};
+  await updateMachine(database, machineId, { presentInstallId: ids.installId, ...stopping }, tx);
+  return standingNow(database, machineId, clock, now, tx);
+}
+
+/** The group that the work of a machine makes a needle belong to; null for a machine that is set for nothing. */
+async function groupOfWorkOf(
+  database: Database,
+  { presentSetupId, machineClass }: MachineRow,
+  pointId: string,
+  tx: Transaction,
+): Promise<string | null> {
+  const layers = presentSetupId === null ? [] : await findLayers(database, presentSetupId, tx);
+  const points = pointStyle(pointId)?.family;
+  if (layers.length === 0 || !points) return null;
+  return groupId({ material: wearingKind(stackOf(layers)), points, machineClass, part: null });
+}
+
+async function removeNeedle(
+  database: Database,
+  leaving: NeedleInstallRow,
+  { cause, fragments, keptInPocket }: NeedleChange,
+  { zoneId, id: machineId }: MachineRow,
+  clock: ShopClock,
+  person: Person,
+  removedAt: Date,
+  tx: Transaction,
+): Promise<string> {
+  const id = newId();
+  const counted = (await countedBy(database, machineId, removedAt, tx)).get(machineId) ?? null;
+  const { installedAt, entryHours } = leaving;
+  const pieces = (await findPieces(database, machineId, tx)).get(machineId) ?? [];
+  const hours = clock.hours(zoneId, installedAt, removedAt, entryHours, { counted, pieces });
+  const { runningHours } = needleAge({ ...hours, intervalHours: null, call: null });
+  const who = { installId: leaving.id, machineId, removedById: person.id };
+  await insertRemoval(database, { id, ...who, removedAt, cause, fragments, runningHours }, tx);
+  if (keptInPocket !== null) await keepInPocket(database, id, keptInPocket, removedAt, tx);
+  return id;
+}
+
+async function requireClampTakes(
+  database: Database,
+  row: MachineRow,
+  { needle }: NeedleChange,
+  tx: Transaction,
+): Promise<void> {
+  const { systemIds } = await findMachine(database, row.id, tx);
+  const system = needleSystem(needle.systemId);
+  const takes = systemIds.some((id) => needleSystem(id)?.clampFamily === system?.clampFamily);
+  if (!takes || system?.shank !== row.shank) {
+    const message = `this machine takes ${systemIds.join(' or ')}`;
+    throw new ProblemError('needle.wrong-clamp', {}, [{ path: 'body.needle.systemId', message }]);
+  }
+}

@@ -1,0 +1,44 @@
+import { needleAge } from '@gantelet/core';
+import type { Database, Transaction } from '../../db/database.js';
+import type { PieceCountRow } from '../../db/rows.js';
+import { findCountedBetween } from '../counter/index.js';
+import { addHours, findNeedlesOut, findNextStay } from './past-hours.store.js';
+import { shopClock } from './shop-clock.js';
+import { findPiecesBetween, type PiecesOfNeedle } from './work-record.store.js';
+
+/**
+ * Changes the hours of needles that are out again by what pieces of their time say differently, and nothing else: what
+ * was logged of them otherwise stands. Pieces of a day are often written down at its end, when a needle has been changed
+ * meanwhile. A needle that went in again from its pocket carries the change on.
+ */
+export async function correctPastHours(
+  database: Database,
+  pieces: Pick<PieceCountRow, 'id' | 'machineId' | 'fromAt' | 'toAt'>,
+  happened: 'written' | 'withdrawn',
+  zoneId: string,
+  tx: Transaction,
+): Promise<void> {
+  const needles = await findNeedlesOut(database, pieces, tx);
+  if (needles.length === 0) return;
+  const clock = await shopClock(database, tx);
+  for (const { removalId, installedAt, removedAt } of needles) {
+    const counted = await findCountedBetween(database, pieces.machineId, installedAt, removedAt, tx);
+    const all = await findPiecesBetween(database, pieces, { fromAt: installedAt, toAt: removedAt }, tx);
+    const others = all.filter(({ id }) => id !== pieces.id);
+    const hoursBy = (said: readonly PiecesOfNeedle[]): number => {
+      const hours = clock.hours(zoneId, installedAt, removedAt, 0, { counted, pieces: said });
+      return needleAge({ ...hours, intervalHours: null, call: null }).runningHours;
+    };
+    const more = hoursBy(all) - hoursBy(others);
+    await carryOn(database, removalId, happened === 'written' ? more : -more, tx);
+  }
+}
+
+async function carryOn(database: Database, removalId: string, more: number, tx: Transaction): Promise<void> {
+  let leaves: string | null = removalId;
+  while (leaves !== null) {
+    const next = await findNextStay(database, leaves, tx);
+    await addHours(database, { removalId: leaves, nextInstallId: next?.installId ?? null }, more, tx);
+    leaves = next?.removalId ?? null;
+  }
+}

@@ -1,0 +1,59 @@
+import { QueryTypes } from 'sequelize';
+import type { Database, Transaction } from '../../db/database.js';
+import type { PieceCountRow } from '../../db/rows.js';
+
+/** A needle that is out again. */
+export interface NeedleOut {
+  readonly removalId: string;
+  readonly installedAt: Date;
+  readonly removedAt: Date;
+}
+
+/** Needles that were in a machine in a time and are out again, the first first. */
+export async function findNeedlesOut(
+  { sequelize }: Database,
+  { machineId, fromAt, toAt }: Pick<PieceCountRow, 'machineId' | 'fromAt' | 'toAt'>,
+  tx: Transaction,
+): Promise<readonly NeedleOut[]> {
+  return sequelize.query<NeedleOut>(
+    `SELECT r.id AS removalId, i.installed_at AS installedAt, r.removed_at AS removedAt
+       FROM needle_removals r JOIN needle_installs i ON i.id = r.install_id
+      WHERE r.machine_id = :machineId AND r.removed_at > :fromAt AND i.installed_at < :toAt
+      ORDER BY r.removed_at`,
+    { type: QueryTypes.SELECT, replacements: { machineId, fromAt, toAt }, transaction: tx },
+  );
+}
+
+/** Where a needle went in again after it lay in a pocket, and how it came out there; null when it never did. */
+export async function findNextStay(
+  { sequelize }: Database,
+  removalId: string,
+  tx: Transaction,
+): Promise<{ readonly installId: string; readonly removalId: string | null } | null> {
+  const [stay] = await sequelize.query<{ installId: string; removalId: string | null }>(
+    `SELECT k.taken_install_id AS installId, r.id AS removalId
+       FROM part_used_needles k LEFT JOIN needle_removals r ON r.install_id = k.taken_install_id
+      WHERE k.removal_id = :removalId AND k.taken_install_id IS NOT NULL`,
+    { type: QueryTypes.SELECT, replacements: { removalId }, transaction: tx },
+  );
+  return stay ?? null;
+}
+
+/** Adds hours to a needle as it came out, and as it went in again. Never below none. */
+export async function addHours(
+  { sequelize }: Database,
+  { removalId, nextInstallId }: { readonly removalId: string; readonly nextInstallId: string | null },
+  more: number,
+  tx: Transaction,
+): Promise<void> {
+  const replacements = { removalId, nextInstallId, more };
+  await sequelize.query(
+    `UPDATE needle_removals SET running_hours = GREATEST(0, running_hours + :more) WHERE id = :removalId`,
+    { replacements, transaction: tx },
+  );
+  if (nextInstallId === null) return;
+  await sequelize.query(
+    `UPDATE needle_installs SET entry_hours = GREATEST(0, entry_hours + :more) WHERE id = :nextInstallId`,
+    { replacements, transaction: tx },
+  );
+}

@@ -1,0 +1,78 @@
+import {
+  ProblemError,
+  type Clearance,
+  type FloorMachine,
+  type Person,
+  type ReportAnswer,
+  type TroubleReportInput,
+} from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { standingNow } from './floor-view.service.js';
+import { answerReports, findReport, insertClearance, insertReport } from './floor.store.js';
+import { lockMachine, updateMachine } from './machine.store.js';
+import { requireTime } from './needle-time.js';
+import { shopClock } from './shop-clock.js';
+
+/** Lets a machine run again after a mechanic accounted for the missing piece and felt for burrs. */
+export async function clearMachine(
+  database: Database,
+  machineId: string,
+  { removalId, finding }: Clearance,
+  key: string,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const row = await lockMachine(database, machineId, tx);
+  if (row.stoppingRemovalId === null || row.stoppingRemovalId !== removalId) {
+    throw new ProblemError('clearance.nothing');
+  }
+  await insertClearance(
+    database,
+    { id: key, removalId, clearedAt: now, clearedById: person.id, finding },
+    tx,
+  );
+  await updateMachine(database, machineId, { stoppingRemovalId: null }, tx);
+  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}
+
+/** Keeps what somebody at a machine heard or saw, with the needle that was in it. */
+export async function reportTrouble(
+  database: Database,
+  machineId: string,
+  { trouble, reportedAt }: TroubleReportInput,
+  id: string,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const { presentInstallId } = await lockMachine(database, machineId, tx);
+  const at = new Date(reportedAt);
+  requireTime(at, null, now, 'body.reportedAt');
+  const row = {
+    id,
+    machineId,
+    installId: presentInstallId,
+    trouble,
+    reportedAt: at,
+    reportedById: person.id,
+  };
+  await insertReport(database, { ...row, answeredAt: null, answeredById: null, finding: null }, tx);
+  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+}
+
+/** @throws ProblemError `report.unknown`, `report.answered` */
+export async function answerReport(
+  database: Database,
+  id: string,
+  { finding }: ReportAnswer,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const report = await findReport(database, id, tx);
+  if (!report) throw new ProblemError('report.unknown');
+  if (report.answeredAt !== null) throw new ProblemError('report.answered');
+  await answerReports(database, { id }, { answeredAt: now, answeredById: person.id, finding }, tx);
+  return standingNow(database, report.machineId, await shopClock(database, tx), now, tx);
+}

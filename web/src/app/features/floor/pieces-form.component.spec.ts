@@ -1,0 +1,41 @@
+import type { PiecesEntry } from '@gantelet/contracts';
+import { mount } from '../../testing/mount';
+import { PiecesFormComponent } from './pieces-form.component';
+
+describe('writing pieces down', () => {
+  const NOW = new Date('2026-03-04T14:00:00.000Z');
+  async function open() {
+    const mounted = await mount(PiecesFormComponent, { busy: false });
+    const made: PiecesEntry[] = [];
+    mounted.fixture.componentInstance.made.subscribe((one) => made.push(one));
+    return { ...mounted, made };
+  }
+  beforeEach(() => jasmine.clock().install().mockDate(NOW));
+  afterEach(() => jasmine.clock().uninstall());
+
+  it('is of the last shift, unless other hours are named', async () => {
+    const { type, press, made } = await open();
+    await type('Pieces', '120');
+    await type('Stitches in each', '450');
+    await press('Write down');
+    await type('Over the last hours', '2,5');
+    await press('Write down');
+    expect(made).toEqual([
+      { pieces: 120, stitchesPerPiece: 450, from: '2026-03-04T06:00:00.000Z', to: NOW.toISOString() },
+      { pieces: 120, stitchesPerPiece: 450, from: '2026-03-04T11:30:00.000Z', to: NOW.toISOString() },
+    ]);
+  });
+
+  it('takes whole pieces and up to a week, and shows nothing that does not count', async () => {
+    const { type, field, button } = await open();
+    await type('Stitches in each', '450');
+    for (const wrong of ['0', '1.5', '100001', 'many']) {
+      await type('Pieces', wrong);
+      expect([field('Pieces').value, button('Write down')!.disabled]).toEqual(['', true]);
+    }
+    await type('Pieces', '10');
+    expect(button('Write down')!.disabled).toBeFalse();
+    await type('Over the last hours', '169');
+    expect(button('Write down')!.disabled).toBeTrue();
+  });
+});

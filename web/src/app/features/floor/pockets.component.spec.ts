@@ -1,0 +1,56 @@
+import { newId } from '@gantelet/contracts';
+import { PART_USED } from '../../testing/examples';
+import { mount } from '../../testing/mount';
+import { PocketsComponent } from './pockets.component';
+
+describe('the pockets', () => {
+  const kept = [PART_USED, { ...PART_USED, id: newId(), pocket: 6, lotCode: 'L-204', setupName: null }];
+
+  it('say what lies in each, how long it ran and where', async () => {
+    const { host } = await mount(PocketsComponent, { kept });
+    const items = [...host.querySelectorAll('li')].map(({ textContent }) =>
+      textContent?.replace(/\s+/g, ' '),
+    );
+    expect(items[0]).toContain('Pocket 1 135x16 NM 140');
+    expect(items[0]).toContain('2.0 h in Strap');
+    expect(items[1]).toContain('2.0 h in Compound 07, lot L-204');
+  });
+
+  it('say that none lies in one', async () => {
+    expect((await mount(PocketsComponent, { kept: [] })).text()).toContain('No needle lies in a pocket.');
+  });
+
+  it('take only a number that a pocket can have, and say the one that was meant', async () => {
+    const { fixture, press, type, field, button } = await mount(PocketsComponent, { kept });
+    const moved: unknown[] = [];
+    fixture.componentInstance.moved.subscribe((one) => moved.push(one));
+    await press('Other pocket than 6');
+    expect(field('Lies in pocket').value).toBe('6');
+    for (const wrong of ['0', '2.5', '1000', 'six']) {
+      await type('Lies in pocket', wrong);
+      expect(button('Keep')!.disabled).withContext(wrong).toBeTrue();
+    }
+    await type('Lies in pocket', '12');
+    await press('Keep');
+    expect(moved).toEqual([{ partUsedId: kept[1]!.id, pocket: 12 }]);
+    expect(button('Leave it')).toBeNull();
+  });
+
+  it('keep what is typed when the floor is read again', async () => {
+    const { set, press, type, field } = await mount(PocketsComponent, { kept });
+    await press('Other pocket than 1');
+    await type('Lies in pocket', '44');
+    await set({ kept: kept.map((one) => ({ ...one })) });
+    expect(field('Lies in pocket').value).toBe('44');
+  });
+
+  it('let a needle go into the sharps box, unless something is being kept', async () => {
+    const { fixture, set, press, button } = await mount(PocketsComponent, { kept });
+    const discarded: string[] = [];
+    fixture.componentInstance.discarded.subscribe((id) => discarded.push(id));
+    await press('Into the sharps box, pocket 6');
+    expect(discarded).toEqual([kept[1]!.id]);
+    await set({ saving: true });
+    expect(button('Into the sharps box, pocket 6')!.disabled).toBeTrue();
+  });
+});

@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { Pocket, type PartUsedNeedle } from '@gantelet/contracts';
+import { typedNumber } from '../../shared/typed-number';
+import { needleText } from '../../shared/words/changeover-words';
+
+/** The part-used needles in their pockets: into the sharps box with one, or into another pocket. */
+@Component({
+  selector: 'gan-pockets',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `@for (one of kept(); track one.id) {
+      <li>
+        <strong>Pocket {{ one.pocket }}</strong>
+        {{ needleText(one.needle) }}, {{ one.runningHours.toFixed(1) }} h in
+        {{ one.setupName ?? one.machineName }}{{ one.lotCode ? ', lot ' + one.lotCode : '' }}
+        @if (movingId() === one.id) {
+          <div class="acts">
+            <label>
+              Lies in pocket
+              <input
+                class="form-control"
+                inputmode="numeric"
+                size="4"
+                [value]="to() ?? ''"
+                (input)="to.set(pocketOf($event))"
+              />
+            </label>
+            <button
+              type="button"
+              class="button small"
+              [disabled]="saving() || to() === null"
+              (click)="move()"
+            >
+              Keep
+            </button>
+            <button type="button" class="button small" (click)="movingId.set(null)">Leave it</button>
+          </div>
+        } @else {
+          <div class="acts">
+            <button
+              type="button"
+              class="button small"
+              [attr.aria-label]="'Into the sharps box, pocket ' + one.pocket"
+              [disabled]="saving()"
+              (click)="discarded.emit(one.id)"
+            >
+              Into the sharps box
+            </button>
+            <button
+              type="button"
+              class="button small"
+              [attr.aria-label]="'Other pocket than ' + one.pocket"
+              (click)="pick(one)"
+            >
+              Other pocket
+            </button>
+          </div>
+        }
+      </li>
+    } @empty {
+      <li>No needle lies in a pocket. One that comes out for other work can be kept.</li>
+    }`,
+  styles: `
+    :host {
+      display: block;
+      margin-bottom: 16px;
+    }
+    li {
+      list-style: none;
+      padding: 6px 0;
+      border-bottom: 1px solid var(--rule);
+      font-size: 0.9375rem;
+    }
+    strong {
+      font-family: var(--narrow);
+    }
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      align-items: end;
+      margin-top: 4px;
+    }
+  `,
+  host: { role: 'list' },
+})
+export class PocketsComponent {
+  readonly kept = input.required<readonly PartUsedNeedle[]>();
+  readonly saving = input(false);
+  readonly discarded = output<string>();
+  readonly moved = output<{ readonly partUsedId: string; readonly pocket: number }>();
+
+  protected readonly needleText = needleText;
+  protected readonly movingId = signal<string | null>(null);
+  protected readonly to = signal<number | null>(null);
+
+  protected pocketOf(event: Event): number | null {
+    return typedNumber(event, (number) => Pocket.safeParse(number).success);
+  }
+
+  protected pick({ id, pocket }: PartUsedNeedle): void {
+    this.movingId.set(id);
+    this.to.set(pocket);
+  }
+
+  protected move(): void {
+    const [partUsedId, pocket] = [this.movingId(), this.to()];
+    if (partUsedId === null || pocket === null) return;
+    this.moved.emit({ partUsedId, pocket });
+    this.movingId.set(null);
+  }
+}

@@ -1,0 +1,102 @@
+import { TestBed } from '@angular/core/testing';
+import { newId, type NeedleOutlook, type NeedleStock } from '@gantelet/contracts';
+import { mount } from '../../testing/mount';
+import { NEEDLE, plannedMachine, roundsPlan } from '../../testing/rounds-examples';
+import { NeedlesPanelComponent } from './needles-panel.component';
+
+describe('the needles ahead', () => {
+  const outlook: NeedleOutlook = {
+    needle: NEEDLE,
+    onHand: 12,
+    left: [11, 8, 4].map((expected) => ({ expected, low: expected - 2, high: expected + 1 })),
+    planned: 6,
+    failures: 1.75,
+    runsOut: null,
+    mayRunOut: null,
+    order: null,
+  };
+  const order = { id: newId(), quantity: 100, expectedOn: '2026-11-30' };
+  const stock: NeedleStock = {
+    needle: NEEDLE,
+    onHand: 12,
+    countedAt: '2026-11-20T06:00:00.000Z',
+    countedBy: 'Lea',
+    orders: [order],
+  };
+  async function open(change: Partial<NeedleOutlook> = {}, mayWrite = true) {
+    const plan = { ...roundsPlan([plannedMachine('A', 0)]), needles: [{ ...outlook, ...change }] };
+    const mounted = await mount(NeedlesPanelComponent, { plan, stock: [stock], mayWrite, written: 0 });
+    const said: unknown[] = [];
+    const { count, order: ordered, receive } = mounted.fixture.componentInstance;
+    count.subscribe((one) => said.push(['count', one]));
+    ordered.subscribe((one) => said.push(['order', one]));
+    receive.subscribe((one) => said.push(['receive', one]));
+    return { ...mounted, said };
+  }
+
+  it('say what the plan and failures take, and when a kind runs out', async () => {
+    const { text } = await open();
+    expect(text()).toContain('6 + 1.8');
+    expect(text()).toContain('not in these shifts');
+    TestBed.resetTestingModule();
+    expect((await open({ mayRunOut: 4 })).text()).toContain('maybe Mon 30');
+    TestBed.resetTestingModule();
+    expect((await open({ mayRunOut: 2, runsOut: 4 })).text()).not.toContain('maybe');
+    TestBed.resetTestingModule();
+    expect((await open({ onHand: null })).text()).toContain('taken as enough');
+  });
+
+  it('draw what is left, and say it', async () => {
+    const { host } = await open();
+    expect(host.querySelector('svg')?.getAttribute('aria-label')).toBe('4 left at the end, 2 to 5');
+    const ends = host
+      .querySelector('path.mean')!
+      .getAttribute('d')!
+      .match(/[\d.]+/g)!
+      .map(Number);
+    expect([ends[0], ends.at(-2)]).toEqual([0, 150]);
+    expect(ends[1]).toBeLessThan(ends.at(-1)!);
+  });
+
+  it('say what to order by when, in whole packs', async () => {
+    const { text } = await open({ order: { quantity: 200, packSize: 100, leadDays: 5, by: '2026-11-27' } });
+    expect(text()).toContain('200 (2 x 100) by Fri 27');
+    expect(text()).toContain('5 days to come');
+  });
+
+  it('are counted and ordered, beginning with what should be ordered', async () => {
+    const { press, field, type, button, said, set } = await open({
+      order: { quantity: 200, packSize: 100, leadDays: 5, by: '2026-11-27' },
+    });
+    await press('Count or order');
+    expect(field('Needles').value).toBe('200');
+    expect(button('Ordered')!.disabled).toBeTrue();
+    await type('Expected on', '2026-12-02');
+    await press('Ordered');
+    for (const wrong of ['', '2.5', '-1']) {
+      await type('Needles', wrong);
+      expect(button('In store')!.disabled).withContext(wrong).toBeTrue();
+    }
+    await type('Needles', '0');
+    expect(button('Ordered')!.disabled).toBeTrue();
+    await press('In store');
+    expect(said).toEqual([
+      ['order', { needle: NEEDLE, quantity: 200, expectedOn: '2026-12-02' }],
+      ['count', { needle: NEEDLE, counted: 0 }],
+    ]);
+    await set({ written: 1 });
+    expect(button('Count or order')).not.toBeNull();
+  });
+
+  it('come as they were ordered', async () => {
+    const { press, said, text } = await open();
+    expect(text()).toContain('100 ordered for Mon 30');
+    await press('They came');
+    expect(said).toEqual([['receive', { orderId: order.id, quantity: 100 }]]);
+  });
+
+  it('are only read by those who may not write', async () => {
+    const { button } = await open({}, false);
+    expect([button('Count or order'), button('They came')]).toEqual([null, null]);
+  });
+});

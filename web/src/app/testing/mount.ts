@@ -1,0 +1,95 @@
+import {
+  provideZonelessChangeDetection,
+  type EnvironmentProviders,
+  type Provider,
+  type Type,
+} from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+
+type Control = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
+
+/** A component by itself, and what a person at it can do. Everything is found by the words that stand there. */
+export interface Mounted<T> {
+  readonly fixture: ComponentFixture<T>;
+  readonly host: HTMLElement;
+  /** All words shown, with single spaces. */
+  text(): string;
+  set(inputs: Readonly<Record<string, unknown>>): Promise<void>;
+  /** The button or link with some words in it or as its label; null when there is none. */
+  button(words: string): HTMLButtonElement | null;
+  /** @throws Error when there is no such button */
+  press(words: string): Promise<void>;
+  /** The field that a label's words begin to name. @throws Error when there is none */
+  field(label: string): Control;
+  /** Types into a field and leaves it. */
+  type(label: string, text: string): Promise<void>;
+  /** Chooses what reads so in a field. */
+  choose(label: string, option: string): Promise<void>;
+  settled(): Promise<void>;
+}
+
+export async function mount<T>(
+  component: Type<T>,
+  inputs: Readonly<Record<string, unknown>> = {},
+  providers: readonly (Provider | EnvironmentProviders)[] = [],
+): Promise<Mounted<T>> {
+  TestBed.configureTestingModule({
+    providers: [provideZonelessChangeDetection(), provideRouter([]), ...providers],
+  });
+  const fixture = TestBed.createComponent(component);
+  const host = fixture.nativeElement as HTMLElement;
+  const settled = async (): Promise<void> => {
+    await fixture.whenStable();
+  };
+  const wordsOf = (element: Element): string => (element.textContent ?? '').replace(/\s+/g, ' ').trim();
+  const all = <E extends Element>(selector: string): E[] => [...host.querySelectorAll<E>(selector)];
+
+  const button = (words: string) =>
+    all<HTMLButtonElement>('button, a').find(
+      (one) => one.getAttribute('aria-label')?.includes(words) ?? wordsOf(one).includes(words),
+    ) ?? null;
+  const field = (label: string): Control => {
+    const around = all('label').find((one) => wordsOf(one).startsWith(label));
+    const found =
+      around?.querySelector<Control>('input, select, textarea') ??
+      all<Control>('input, select, textarea').find((one) =>
+        one.getAttribute('aria-label')?.startsWith(label),
+      );
+    if (!found) throw new Error(`no field ${label} in: ${wordsOf(host)}`);
+    return found;
+  };
+  const enter = async (control: Control, value: string): Promise<void> => {
+    control.value = value;
+    control.dispatchEvent(new Event('input', { bubbles: true }));
+    control.dispatchEvent(new Event('change', { bubbles: true }));
+    await settled();
+  };
+  const set = async (values: Readonly<Record<string, unknown>>): Promise<void> => {
+    for (const [name, value] of Object.entries(values)) fixture.componentRef.setInput(name, value);
+    await settled();
+  };
+  await set(inputs);
+  return {
+    fixture,
+    host,
+    text: () => wordsOf(host),
+    set,
+    button,
+    press: async (words) => {
+      const found = button(words);
+      if (!found) throw new Error(`no button ${words} in: ${wordsOf(host)}`);
+      found.click();
+      await settled();
+    },
+    field,
+    type: (label, text) => enter(field(label), text),
+    choose: (label, option) => {
+      const select = field(label) as HTMLSelectElement;
+      const chosen = [...select.options].find((one) => wordsOf(one) === option);
+      if (!chosen) throw new Error(`no ${option} among: ${wordsOf(select)}`);
+      return enter(select, chosen.value);
+    },
+    settled,
+  };
+}

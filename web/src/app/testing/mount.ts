@@ -29,14 +29,17 @@ export interface Mounted<T> {
   settled(): Promise<void>;
 }
 
+/** @param before is done when things can be injected, and nothing is shown yet */
 export async function mount<T>(
   component: Type<T>,
   inputs: Readonly<Record<string, unknown>> = {},
   providers: readonly (Provider | EnvironmentProviders)[] = [],
+  before: () => void = () => undefined,
 ): Promise<Mounted<T>> {
   TestBed.configureTestingModule({
     providers: [provideZonelessChangeDetection(), provideRouter([]), ...providers],
   });
+  before();
   const fixture = TestBed.createComponent(component);
   const host = fixture.nativeElement as HTMLElement;
   const settled = async (): Promise<void> => {

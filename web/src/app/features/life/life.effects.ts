@@ -25,6 +25,7 @@ import { curveAges } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 
 const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
+const refused = (problem: Problem) => of(lifeActions.lotRefused({ problem }));
 
 /** A fit that was done brings a new report. Read anew when one is begun too: an answer under way would not know of it. */
 export const readView = createEffect(
@@ -82,7 +83,7 @@ export const registerLot = createEffect(
       concatMap(({ key, entry: body }) =>
         api.call(routes.registerLot, { key, body }).pipe(
           map((lot) => lifeActions.lotRegistered({ lot })),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),
@@ -95,8 +96,8 @@ export const reviseLot = createEffect(
       ofType(lifeActions.reviseLot),
       concatMap(({ key, lotId, entry: body }) =>
         api.call(routes.reviseLot, { key, params: { lotId }, body }).pipe(
-          map((lot) => lifeActions.lotChanged({ lot })),
-          catchError(failed),
+          map((lot) => lifeActions.lotChanged({ lot, done: `Lot ${lot.code} corrected.` })),
+          catchError(refused),
         ),
       ),
     ),
@@ -109,8 +110,13 @@ export const testEye = createEffect(
       ofType(lifeActions.testEye),
       concatMap(({ key, lotId, pulls: body }) =>
         api.call(routes.testEye, { key, params: { lotId }, body }).pipe(
-          map((lot) => lifeActions.lotChanged({ lot })),
-          catchError(failed),
+          map((lot) =>
+            lifeActions.lotChanged({
+              lot,
+              done: `Eye of lot ${lot.code} logged, ${lot.friction.tested} in all.`,
+            }),
+          ),
+          catchError(refused),
         ),
       ),
     ),

@@ -72,6 +72,8 @@ export class LifePage {
   protected readonly mayFit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly mayRegroup = computed(() => this.person()?.role === 'lead');
   protected readonly lots = this.store.selectSignal(lifeFeature.selectLots);
+  protected readonly lotDone = this.store.selectSignal(lifeFeature.selectLotDone);
+  protected readonly lotProblem = this.store.selectSignal(lifeFeature.selectLotProblem);
   protected readonly running = computed(() => {
     const job = this.view()?.job;
     return job && isOpenJob(job) ? job : null;

@@ -32,7 +32,8 @@ export const lifeActions = createActionGroup({
     'Lot Registered': props<{ lot: NeedleLot }>(),
     'Revise Lot': props<{ key: string; lotId: string; entry: NeedleLotEntry }>(),
     /** Corrected, or an eye of it was tested. */
-    'Lot Changed': props<{ lot: NeedleLot }>(),
+    'Lot Changed': props<{ lot: NeedleLot; done: string }>(),
+    'Lot Refused': props<{ problem: Problem }>(),
     'Test Eye': props<{ key: string; lotId: string; pulls: EyeFrictionEntry }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
@@ -48,9 +49,20 @@ export interface LifeState {
   readonly band: { readonly groupId: string; readonly band: readonly BandPoint[] } | null;
   readonly problem: Problem | null;
   readonly lots: readonly NeedleLot[];
+  /** What became of the last thing done with a lot. */
+  readonly lotDone: string;
+  readonly lotProblem: Problem | null;
 }
 
-const initial: LifeState = { view: null, chosenId: null, band: null, problem: null, lots: [] };
+const initial: LifeState = {
+  view: null,
+  chosenId: null,
+  band: null,
+  problem: null,
+  lots: [],
+  lotDone: '',
+  lotProblem: null,
+};
 
 export const lifeFeature = createFeature({
   name: 'life',
@@ -63,23 +75,26 @@ export const lifeFeature = createFeature({
       band: { groupId: band.groupId, band: band.band },
     })),
     on(lifeActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
-    on(lifeActions.lotRegistered, (state, { lot }) => ({ ...state, lots: [lot, ...state.lots] })),
-    on(lifeActions.lotChanged, (state, { lot }) => ({
+    on(lifeActions.lotRegistered, (state, { lot }) => ({
       ...state,
+      lots: [lot, ...state.lots],
+      lotDone: `Lot ${lot.code} registered.`,
+    })),
+    on(lifeActions.lotChanged, (state, { lot, done }) => ({
+      ...state,
+      lotDone: done,
       lots: state.lots.map((one) => (one.id === lot.id ? lot : one)),
     })),
-    on(
-      lifeActions.fit,
-      lifeActions.cancel,
-      lifeActions.regroup,
-      lifeActions.testEye,
-      lifeActions.registerLot,
-      lifeActions.reviseLot,
-      (state) => ({
-        ...state,
-        problem: null,
-      }),
-    ),
+    on(lifeActions.fit, lifeActions.cancel, lifeActions.regroup, (state) => ({
+      ...state,
+      problem: null,
+    })),
+    on(lifeActions.testEye, lifeActions.registerLot, lifeActions.reviseLot, (state) => ({
+      ...state,
+      lotDone: '',
+      lotProblem: null,
+    })),
+    on(lifeActions.lotRefused, (state, { problem }) => ({ ...state, lotProblem: problem })),
     on(lifeActions.jobBegun, lifeActions.jobTold, (state, { job }) => ({
       ...state,
       view: state.view && { ...state.view, job },

@@ -38,9 +38,15 @@ import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.compon
     </button>
   </details>`,
   styles: `
+    :host {
+      display: block;
+      margin-bottom: 14px;
+    }
+    label {
+      display: block;
+    }
     label,
     gan-needle-picker {
-      display: block;
       margin-bottom: 8px;
     }
   `,

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { eyeFriction, MOST_EYE_FRICTION, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
-import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry } from '@gantelet/contracts';
+import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry, Problem } from '@gantelet/contracts';
 import { typedNumber } from '../../shared/typed-number';
 import { LotFormComponent } from './lot-form.component';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 
@@ -21,9 +22,11 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
 /** Does a lot wear sooner than the others, or hold bad eyes? */
 @Component({
   selector: 'gan-lots-panel',
-  imports: [LotFormComponent, SignalMarkComponent, StandingComponent],
+  imports: [LotFormComponent, ProblemComponent, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Lots</h2>
+    <gan-problem [problem]="problem()" />
+    <p role="status" class="good">{{ done() }}</p>
     @if (rows().length === 0) {
       <p class="soft">No needle of this group has a lot. It is named when a needle is put in.</p>
     } @else {
@@ -141,6 +144,8 @@ export class LotsPanelComponent {
   readonly group = input.required<GroupReport>();
   readonly lots = input.required<readonly NeedleLot[]>();
   readonly mayTest = input.required<boolean>();
+  readonly done = input('');
+  readonly problem = input<Problem | null>(null);
   readonly tested = output<{ readonly lotId: string; readonly pulls: EyeFrictionEntry }>();
 
   readonly registered = output<NeedleLotEntry>();

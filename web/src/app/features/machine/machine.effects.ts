@@ -88,7 +88,7 @@ export const withdrawPieces = createEffect(
           map(() =>
             machineActions.piecesWithdrawn({
               machineId,
-              done: 'Pieces taken back. Hours of needles that came out since stay as they were logged.',
+              done: 'Pieces taken back; hours of needles of that time are reckoned anew.',
             }),
           ),
           catchError(failed),

@@ -5,6 +5,7 @@ import { ApiClient } from '../../shared/api/api-client';
 import { saveFile } from '../../shared/save-file';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { fieldName } from '../../shared/words/field-name';
 import { readCardText, type CardText } from './card-text';
 
 /** A file of set-up cards to be taken in. */
@@ -114,7 +115,7 @@ export class SetupCardsComponent {
       fields.map(({ path, message }) => ({
         card: row + 1,
         ...(this.text()?.placeOf(row, path) ?? { line: 0, column: 0 }),
-        what: path === '' ? message : `${path}: ${message}`,
+        what: path === '' ? message : `${fieldName(path)}: ${message}`,
       })),
     ),
   );

@@ -15,6 +15,7 @@ import {
 import { CalendarPanelComponent } from './calendar-panel.component';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { fieldName } from '../../shared/words/field-name';
 import { needleText } from '../../shared/words/changeover-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
@@ -58,7 +59,7 @@ export class RoundsSettingsPage {
     const checked = RoundsSettings.safeParse(this.draft());
     return checked.success
       ? []
-      : checked.error.issues.map(({ path, message }) => `${path.join(' ')}: ${message}`);
+      : checked.error.issues.map(({ path, message }) => `${fieldName(path.join('.'))}: ${message}`);
   });
   protected readonly machines = computed(() => this.view()?.machines ?? []);
   protected readonly kinds = computed(() => (this.view()?.stock ?? []).map(({ needle }) => needle));
@@ -164,7 +165,8 @@ export class RoundsSettingsPage {
     if (settings) this.store.dispatch(roundsActions.revise({ key: this.stamp(settings).key, settings }));
   }
 
+  /** The day in the shop, which may be another than where the browser is. */
   private today(): string {
-    return new Date().toISOString().slice(0, 10);
+    return new Intl.DateTimeFormat('sv-SE', { timeZone: this.view()!.timeZone }).format(new Date());
   }
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Problem } from '@gantelet/contracts';
+import { fieldName } from '../words/field-name';
 import { SignalMarkComponent } from './signal-mark.component';
 
 /** A problem as the server worded it, with the fields it names. */
@@ -22,7 +23,7 @@ export class ProblemComponent {
   protected readonly fields = computed(() =>
     (this.problem()?.fields ?? []).map((field) => ({
       ...field,
-      name: field.path.replace(/^(body|query|path)\./, ''),
+      name: fieldName(field.path),
     })),
   );
 }

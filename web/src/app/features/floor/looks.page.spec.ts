@@ -1,0 +1,77 @@
+import { newId, type FloorView } from '@gantelet/contracts';
+import { floorMachine, floorZone } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { floorActions, floorFeature } from './floor.state';
+import { LooksPage } from './looks.page';
+
+describe('a work sample', () => {
+  const machines = ['Flat 1', 'Flat 2', 'Post 3'].map((name) => floorMachine(name, 2));
+  const loft = { ...floorZone([floorMachine('Patcher 4', 1)]), id: newId(), name: 'Loft' };
+  const floor: FloorView = {
+    readAt: '2026-03-04T10:00:00.000Z',
+    lifeHours: 8,
+    recent: [],
+    partUsed: [],
+    sharps: { needles: 0, since: null },
+    zones: [floorZone(machines), loft],
+  };
+
+  async function open() {
+    const before = [floorActions.floorRead({ floor })];
+    const page = await mountPage(LooksPage, { features: [floorFeature], before });
+    const looks = () => page.of(floorActions.look);
+    const asked = () => page.host.querySelector('h2')?.textContent?.replace('Look now: ', '') ?? null;
+    return { ...page, looks, asked };
+  }
+  beforeEach(() => jasmine.clock().install());
+  afterEach(() => jasmine.clock().uninstall());
+
+  it('says what is known, and how many more looks it takes to know it well', async () => {
+    const { text } = await open();
+    // 1.96^2 x 0.5 x 0.5 / 0.05^2 = 384.2 looks in all; the zone has 100.
+    expect(text()).toContain('Hall: needles move 50 % of the shift');
+    expect(text()).toContain('About 285 more looks and it is known to 5 points either way.');
+  });
+
+  it('walks to every machine once, in any order, and ends by itself', async () => {
+    const { press, looks, asked, button } = await open();
+    await press('Walk round now');
+    const seen: (string | null)[] = [];
+    for (const answer of ['Sewing', 'Not sewing', 'Cannot see it']) {
+      seen.push(asked());
+      await press(answer);
+    }
+    expect([...seen].sort()).toEqual(['Flat 1', 'Flat 2', 'Post 3']);
+    expect(looks().map(({ look }) => look.sewing)).toEqual([true, false]);
+    expect(new Set(looks().map(({ key }) => key)).size).toBe(2);
+    expect(looks()[0]!.look.machineId).toBe(machines.find(({ name }) => name === seen[0])!.id);
+    expect(button('Walk round now')).not.toBeNull();
+  });
+
+  it('asks at moments that come by chance, about as far apart as was chosen', async () => {
+    spyOn(Math, 'random').and.returnValue(0.5);
+    const { press, choose, asked, looks, settled } = await open();
+    await choose('Looks about every', '2 minutes');
+    await press('Ask me at random moments');
+    expect(asked()).toBeNull();
+    jasmine.clock().tick(20 * 60_000);
+    await settled();
+    expect(asked()).toBe('Flat 2');
+    await press('Sewing');
+    expect(asked()).toBeNull();
+    await press('Stop looking');
+    jasmine.clock().tick(60 * 60_000);
+    await settled();
+    expect([asked(), looks().length]).toEqual([null, 1]);
+  });
+
+  it('stops when another zone is chosen', async () => {
+    const { press, choose, asked, text } = await open();
+    await press('Walk round now');
+    await choose('Zone', 'Loft');
+    expect(asked()).toBeNull();
+    await press('Walk round now');
+    expect(asked()).toBe('Patcher 4');
+    expect(text()).toContain('Loft: needles move');
+  });
+});

@@ -1,0 +1,141 @@
+import { newId, NO_SETTINGS, type RoundsSettings, type RoundsView } from '@gantelet/contracts';
+import { SESSION } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { NEEDLE, ZONES } from '../../testing/rounds-examples';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import { roundsActions, roundsFeature } from './rounds.state';
+import { RoundsSettingsPage } from './settings.page';
+
+describe('what rounds are planned with', () => {
+  const people = ['Mek', 'Tam'].map((name) => ({ id: newId(), name }));
+  const shift = { id: newId(), name: 'Early' };
+  const machine = { id: newId(), name: 'Post 3' };
+  const mek = { personId: people[0]!.id, shiftIds: [], minutes: 30, machineClasses: [] };
+  const settings: RoundsSettings = { ...NO_SETTINGS, mechanics: [mek], version: 4 };
+  const view: RoundsView = {
+    timeZone: 'Pacific/Kiritimati',
+    currency: 'GBP',
+    flatHours: 8,
+    settings,
+    people,
+    shifts: [shift],
+    zones: ZONES,
+    machines: [machine],
+    plan: null,
+    noPlan: null,
+    job: null,
+    stock: [{ needle: NEEDLE, onHand: 12, countedAt: null, countedBy: null, orders: [] }],
+    notices: [],
+  };
+
+  async function open(role: 'lead' | 'mechanic' = 'lead') {
+    const session = { ...SESSION, person: { ...SESSION.person!, role } };
+    const page = await mountPage(RoundsSettingsPage, {
+      features: [shopFeature, roundsFeature],
+      before: [shopActions.sessionRead({ session }), roundsActions.viewRead({ view })],
+    });
+    const kept = () => page.of(roundsActions.revise).map(({ settings }) => settings);
+    const tick = async (words: string) => {
+      const label = [...page.host.querySelectorAll('label')].find(
+        ({ textContent }) => textContent?.trim() === words,
+      );
+      label!.querySelector('input')!.click();
+      await page.settled();
+    };
+    /** Minutes of one change of a kind of machine; the same words stand at what a mechanic can do. */
+    const typeMinutes = async (machineClass: string, text: string) => {
+      const line = [...page.host.querySelectorAll('label.line')].find(
+        ({ textContent }) => textContent?.trim() === machineClass,
+      );
+      const field = line!.querySelector('input')!;
+      field.value = text;
+      field.dispatchEvent(new Event('change'));
+      await page.settled();
+    };
+    return { ...page, kept, tick, typeMinutes };
+  }
+  beforeEach(() => jasmine.clock().install().mockDate(new Date('2026-11-26T12:00:00.000Z')));
+  afterEach(() => jasmine.clock().uninstall());
+
+  it('is kept with everything that was changed, and nothing else', async () => {
+    const { type, typeMinutes, tick, press, kept } = await open();
+    await type('Minutes a shift', '45');
+    await tick('Early');
+    await tick('post');
+    await type('Hall', '6');
+    await typeMinutes('cylinder', '7.5');
+    await type('Pack of', '100');
+    await type('Shifts ahead', '20');
+    await press('Keep');
+    expect(kept()).toEqual([
+      {
+        ...settings,
+        horizonShifts: 20,
+        mechanics: [{ ...mek, minutes: 45, shiftIds: [shift.id], machineClasses: ['post'] }],
+        walks: [{ zoneId: ZONES[0]!.id, minutes: 6 }],
+        classMinutes: [{ machineClass: 'cylinder', minutes: 7.5 }],
+        supplies: [{ needle: NEEDLE, packSize: 100, leadDays: 7 }],
+      },
+    ]);
+  });
+
+  it('forgets what is emptied or taken off', async () => {
+    const { typeMinutes, press, kept } = await open();
+    await typeMinutes('cylinder', '7');
+    await typeMinutes('cylinder', '');
+    await press('Take off');
+    await press('Keep');
+    expect([kept()[0]!.classMinutes, kept()[0]!.mechanics]).toEqual([[], []]);
+  });
+
+  it('begins what is added today, as the shop counts days', async () => {
+    const { press, kept, host, settled } = await open();
+    await press('Add a holiday');
+    const adds = [...host.querySelectorAll('button')].filter(({ textContent }) =>
+      textContent?.includes('Add a machine'),
+    );
+    for (const add of adds) add.click();
+    await settled();
+    await press('Keep');
+    // Noon in Greenwich is two hours into the next day there.
+    expect(kept()[0]!.holidays).toEqual([{ day: '2026-11-27', name: 'Holiday' }]);
+    expect(kept()[0]!.away[0]).toEqual(
+      jasmine.objectContaining({ machineId: machine.id, fromDay: '2026-11-27', toDay: '2026-11-27' }),
+    );
+    expect(kept()[0]!.corrections[0]?.hoursPerShift).toBe(4);
+  });
+
+  it('adds every mechanic once', async () => {
+    const { press, kept } = await open();
+    for (let i = 0; i < 3; i++) await press('Add a mechanic');
+    await press('Keep');
+    expect(kept()[0]!.mechanics.map(({ personId }) => personId)).toEqual(people.map(({ id }) => id));
+  });
+
+  it('says what a field takes, by its name and place, and is not kept so', async () => {
+    const { type, text, button } = await open();
+    await type('Minutes a shift', '2000');
+    await type('Shifts ahead', '5');
+    expect(text()).toContain('mechanics 1, minutes: at most 1440');
+    expect(text()).toContain('horizon shifts: at least 6');
+    expect(button('Keep')!.disabled).toBeTrue();
+  });
+
+  it('keeps what is typed while searches come and go, and begins anew with another version', async () => {
+    const { type, field, store, settled } = await open();
+    await type('Minutes a shift', '45');
+    store.dispatch(roundsActions.viewRead({ view: { ...view, settings: { ...settings } } }));
+    await settled();
+    expect(field('Minutes a shift').value).toBe('45');
+    store.dispatch(roundsActions.viewRead({ view: { ...view, settings: { ...settings, version: 5 } } }));
+    await settled();
+    expect(field('Minutes a shift').value).toBe('30');
+  });
+
+  it('is the lead’s to keep', async () => {
+    const { type, button, text } = await open('mechanic');
+    await type('Minutes a shift', '45');
+    expect(button('Keep')!.disabled).toBeTrue();
+    expect(text()).toContain('The lead keeps these.');
+  });
+});

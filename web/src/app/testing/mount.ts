@@ -53,9 +53,9 @@ export async function mount<T>(
       (one) => one.getAttribute('aria-label')?.includes(words) ?? wordsOf(one).includes(words),
     ) ?? null;
   const field = (label: string): Control => {
-    const around = all('label').find((one) => wordsOf(one).startsWith(label));
+    const named = all<HTMLLabelElement>('label').find((one) => wordsOf(one).startsWith(label));
     const found =
-      around?.querySelector<Control>('input, select, textarea') ??
+      (named?.control as Control | null | undefined) ??
       all<Control>('input, select, textarea').find((one) =>
         one.getAttribute('aria-label')?.startsWith(label),
       );

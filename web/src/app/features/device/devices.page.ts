@@ -1,10 +1,11 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { DEVICE_KINDS, newId, roleReaches, topicOf, type Device, type DeviceKind } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
 import { deviceActions, deviceFeature } from './device.state';
 
@@ -203,8 +204,15 @@ export class DevicesPage {
     return this.form.invalid || (kind === 'counter' && machineId === '');
   };
 
+  private readonly stamp = writeStamps(() => this.devices().length);
+  /** The token of the device that is being registered: trying again after a lost reply sends the same. */
+  private made = { key: '', token: '' };
+
   constructor() {
     this.store.dispatch(deviceActions.wanted());
+    effect(() => {
+      if (this.registered()) this.form.reset();
+    });
   }
 
   protected topic({ id, kind }: Device): string {
@@ -213,9 +221,10 @@ export class DevicesPage {
 
   protected register(): void {
     const { name, kind, machineId } = this.form.getRawValue();
-    const entry = { name, kind, machineId: kind === 'counter' ? machineId : null, token: newToken() };
-    this.store.dispatch(deviceActions.register({ key: newId(), entry }));
-    this.form.reset();
+    const traits = { name, kind, machineId: kind === 'counter' ? machineId : null };
+    const { key } = this.stamp(traits);
+    if (this.made.key !== key) this.made = { key, token: newToken() };
+    this.store.dispatch(deviceActions.register({ key, entry: { ...traits, token: this.made.token } }));
   }
 
   protected revoke(deviceId: string): void {

@@ -25,7 +25,6 @@ import type {
   NeedleChoice,
   NeedleLot,
   PartUsedNeedle,
-  PiecesEntry,
   ReportAnswer,
 } from '@gantelet/contracts';
 import { RouterLink } from '@angular/router';
@@ -36,7 +35,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleText } from '../../shared/words/changeover-words';
 import { needleSizeText } from '../../shared/words/units-text';
-import { PiecesFormComponent } from './pieces-form.component';
+import { PiecesFormComponent, type PiecesSaid } from './pieces-form.component';
 
 /** What the person says came out and went in. */
 export interface ChangeSaid {
@@ -316,7 +315,7 @@ export class ChangeSheetComponent {
   readonly said = output<ChangeSaid>();
   readonly cleared = output<Clearance>();
   readonly reported = output<Trouble>();
-  readonly piecesMade = output<PiecesEntry>();
+  readonly piecesMade = output<PiecesSaid>();
   readonly answered = output<ReportAnswer & { readonly reportId: string }>();
 
   protected readonly troubles = TROUBLES;

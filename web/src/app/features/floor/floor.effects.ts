@@ -204,20 +204,22 @@ export const emptySharps = createEffect(
 );
 
 export const logPieces = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
+  (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
       ofType(floorActions.logPieces),
-      concatMap(({ key, machineId, pieces: body }) =>
-        api.call(routes.logPieces, { key, params: { machineId }, body }).pipe(
-          map((machine) =>
-            floorActions.machineChanged({
-              machine,
-              done: `${machine.name}: ${body.pieces} pieces written down.`,
-            }),
+      withLatestFrom(store.select(floorFeature.selectMachines)),
+      concatMap(([{ key, machineId, pieces: body }, machines]) => {
+        const name = machines.find(({ id }) => id === machineId)?.name ?? '';
+        const words = `${name}: ${body.pieces} pieces`;
+        return outbox.send(routes.logPieces, { key, params: { machineId }, body }, words).pipe(
+          map((sent) =>
+            'reply' in sent
+              ? floorActions.machineChanged({ machine: sent.reply, done: `${words} written down.` })
+              : floorActions.kept({ done: `${words}: ${KEPT_HERE}` }),
           ),
           catchError(failed),
-        ),
-      ),
+        );
+      }),
     ),
   { functional: true },
 );

@@ -12,16 +12,16 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { Trouble } from '@gantelet/core';
+import { HOUR_MS, type Trouble } from '@gantelet/core';
 import {
   newId,
   roleReaches,
   type Clearance,
   type FloorMachine,
-  type PiecesEntry,
   type ReportAnswer,
   type ZonePlan,
 } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { writeStamps } from '../../shared/write-stamp';
 import { typedNumber } from '../../shared/typed-number';
 import { needleText } from '../../shared/words/changeover-words';
@@ -35,6 +35,7 @@ import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component'
 import { floorActions, floorFeature, type FloorOrder } from './floor.state';
 import { MachineRowComponent } from './machine-row.component';
 import { PocketsComponent } from './pockets.component';
+import type { PiecesSaid } from './pieces-form.component';
 import { ZonePlanComponent } from './zone-plan.component';
 
 /** As many machines as a frame can draw. */
@@ -76,7 +77,11 @@ export class FloorPage {
   private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
-  protected readonly sharpsCounted = signal<number | null>(null);
+  /** Kept until the box is emptied, so that a count that is refused need not be made again. */
+  protected readonly sharpsCounted = keptFor(
+    () => this.floor()?.sharps.since ?? null,
+    (): number | null => null,
+  );
   protected readonly needleText = needleText;
   protected readonly stateWords = STATE_WORDS;
   protected readonly causeWords = CAUSE_WORDS;
@@ -128,8 +133,11 @@ export class FloorPage {
     this.store.dispatch(floorActions.arrange({ key: newId(), zoneId, plan }));
   }
 
-  protected logPieces(machineId: string, pieces: PiecesEntry): void {
-    this.store.dispatch(floorActions.logPieces({ key: newId(), machineId, pieces }));
+  protected logPieces(machineId: string, said: PiecesSaid): void {
+    const { key, at } = this.stamp([machineId, said]);
+    const { hours, ...sewn } = said;
+    const from = new Date(Date.parse(at) - hours * HOUR_MS).toISOString();
+    this.store.dispatch(floorActions.logPieces({ key, machineId, pieces: { ...sewn, from, to: at } }));
     this.close();
   }
 
@@ -159,8 +167,8 @@ export class FloorPage {
   protected emptySharps(): void {
     const counted = this.sharpsCounted();
     if (counted === null) return;
-    this.store.dispatch(floorActions.emptySharps({ key: newId(), counted }));
-    this.sharpsCounted.set(null);
+    const { key } = this.stamp(['sharps', this.floor()?.sharps.since, counted]);
+    this.store.dispatch(floorActions.emptySharps({ key, counted }));
   }
 
   protected changeNeedle(machine: FloorMachine, said: ChangeSaid): void {

@@ -1,9 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { HOUR_MS } from '@gantelet/core';
 import type { PiecesEntry } from '@gantelet/contracts';
 import { typedNumber } from '../../shared/typed-number';
 
 const SHIFT_HOURS = 8;
+
+/** Pieces as they are said, over the hours until now. */
+export interface PiecesSaid extends Pick<PiecesEntry, 'pieces' | 'stitchesPerPiece'> {
+  readonly hours: number;
+}
 
 /** Pieces that were sewn of late, for a machine whose counter is not heard. */
 @Component({
@@ -41,7 +45,7 @@ const SHIFT_HOURS = 8;
 })
 export class PiecesFormComponent {
   readonly busy = input.required<boolean>();
-  readonly made = output<PiecesEntry>();
+  readonly made = output<PiecesSaid>();
 
   protected readonly pieces = signal<number | null>(null);
   protected readonly stitches = signal<number | null>(null);
@@ -61,8 +65,6 @@ export class PiecesFormComponent {
   protected write(): void {
     const [pieces, stitchesPerPiece, hours] = [this.pieces(), this.stitches(), this.hours()];
     if (pieces === null || stitchesPerPiece === null || hours === null) return;
-    const to = new Date();
-    const from = new Date(to.getTime() - hours * HOUR_MS);
-    this.made.emit({ pieces, stitchesPerPiece, from: from.toISOString(), to: to.toISOString() });
+    this.made.emit({ pieces, stitchesPerPiece, hours });
   }
 }

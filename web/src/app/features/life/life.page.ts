@@ -16,6 +16,7 @@ import { HazardCurveComponent } from '../../shared/drawings/hazard-curve.compone
 import { LifeCurveComponent } from '../../shared/drawings/life-curve.component';
 import { ProbabilityPlotComponent } from '../../shared/drawings/probability-plot.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { writeStamps } from '../../shared/write-stamp';
 import { SignalMarkComponent, type SignalShape } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { CAUSE_WORDS } from '../../shared/words/floor-words';
@@ -72,6 +73,8 @@ export class LifePage {
   protected readonly mayFit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly mayRegroup = computed(() => this.person()?.role === 'lead');
   protected readonly lots = this.store.selectSignal(lifeFeature.selectLots);
+  private readonly lotsWritten = this.store.selectSignal(lifeFeature.selectLotsWritten);
+  private readonly lotStamp = writeStamps(() => this.lotsWritten());
   protected readonly lotDone = this.store.selectSignal(lifeFeature.selectLotDone);
   protected readonly lotProblem = this.store.selectSignal(lifeFeature.selectLotProblem);
   protected readonly running = computed(() => {
@@ -156,15 +159,15 @@ export class LifePage {
   }
 
   protected registerLot(entry: NeedleLotEntry): void {
-    this.store.dispatch(lifeActions.registerLot({ key: newId(), entry }));
+    this.store.dispatch(lifeActions.registerLot({ key: this.lotStamp(entry).key, entry }));
   }
 
   protected reviseLot(lotId: string, entry: NeedleLotEntry): void {
-    this.store.dispatch(lifeActions.reviseLot({ key: newId(), lotId, entry }));
+    this.store.dispatch(lifeActions.reviseLot({ key: this.lotStamp([lotId, entry]).key, lotId, entry }));
   }
 
   protected testEye(lotId: string, pulls: EyeFrictionEntry): void {
-    this.store.dispatch(lifeActions.testEye({ key: newId(), lotId, pulls }));
+    this.store.dispatch(lifeActions.testEye({ key: this.lotStamp([lotId, pulls]).key, lotId, pulls }));
   }
 
   protected cancel(jobId: string): void {

@@ -49,7 +49,9 @@ export interface LifeState {
   readonly band: { readonly groupId: string; readonly band: readonly BandPoint[] } | null;
   readonly problem: Problem | null;
   readonly lots: readonly NeedleLot[];
-  /** What became of the last thing done with a lot. */
+  /** Things that were done with lots here. */
+  readonly lotsWritten: number;
+  /** What became of the last of them. */
   readonly lotDone: string;
   readonly lotProblem: Problem | null;
 }
@@ -60,6 +62,7 @@ const initial: LifeState = {
   band: null,
   problem: null,
   lots: [],
+  lotsWritten: 0,
   lotDone: '',
   lotProblem: null,
 };
@@ -78,10 +81,12 @@ export const lifeFeature = createFeature({
     on(lifeActions.lotRegistered, (state, { lot }) => ({
       ...state,
       lots: [lot, ...state.lots],
+      lotsWritten: state.lotsWritten + 1,
       lotDone: `Lot ${lot.code} registered.`,
     })),
     on(lifeActions.lotChanged, (state, { lot, done }) => ({
       ...state,
+      lotsWritten: state.lotsWritten + 1,
       lotDone: done,
       lots: state.lots.map((one) => (one.id === lot.id ? lot : one)),
     })),

@@ -1,10 +1,11 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import type { ServiceKind } from '@gantelet/core';
 import { roleReaches, type MachineEvent, type MachineService } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
@@ -239,7 +240,8 @@ export class StoryPage {
 
   protected readonly serviceWords = SERVICE_WORDS;
   protected readonly textOf = eventText;
-  protected readonly note = signal('');
+  /** Kept until it is logged, so that one that is refused need not be written again. */
+  protected readonly note = keptFor(this.logged, () => '');
   protected readonly machine = computed(() => this.machines().find(({ id }) => id === this.machineId()));
   protected readonly headline = computed(() => {
     const due = this.services().filter((service) => service.due).length;
@@ -278,7 +280,6 @@ export class StoryPage {
     const { key, at } = this.stamp([kind, note]);
     const service = { kind, note, doneAt: at };
     this.store.dispatch(machineActions.logService({ key, machineId: this.machineId(), service }));
-    this.note.set('');
   }
 
   protected mayWithdraw(event: MachineEvent): boolean {

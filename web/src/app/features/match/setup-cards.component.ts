@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { catchError, of, tap } from 'rxjs';
-import { newId, routes, type Problem, type SetupImportResult } from '@gantelet/contracts';
+import { routes, type Problem, type SetupImportResult } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { writeStamps } from '../../shared/write-stamp';
 import { saveFile } from '../../shared/save-file';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -107,6 +108,8 @@ export class SetupCardsComponent {
   readonly imported = output<CardsToImport>();
 
   private readonly api = inject(ApiClient);
+  /** The same file taken in again after a lost reply is the same write. */
+  private readonly stamp = writeStamps(() => this.result()?.kept.length);
   protected readonly exportProblem = signal<Problem | null>(null);
   protected readonly text = signal<CardText | null>(null);
   /** Refused fields with the place in the file they stand at. */
@@ -138,6 +141,6 @@ export class SetupCardsComponent {
     const text = readCardText(await file.text());
     field.value = '';
     this.text.set(text);
-    if (text.problem === null) this.imported.emit({ key: newId(), cards: text.cards });
+    if (text.problem === null) this.imported.emit({ key: this.stamp(text.cards).key, cards: text.cards });
   }
 }

@@ -13,6 +13,9 @@ import { GRADE_WORDS } from '../../shared/words/tension-words';
 import { STRIP_COUNTS, stripSettings, type StripCount } from './strip-plan';
 
 /** A ladder strip: several settings on one strip of the work, planned, printed with their numbers, judged in one go. */
+/** A seam of a strip with its grade. */
+export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
+
 @Component({
   selector: 'gan-strip-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -123,7 +126,7 @@ export class StripSheetComponent {
   readonly weight = input.required<WorkWeight>();
   readonly travelTurns = input.required<number>();
   readonly busy = input.required<boolean>();
-  readonly logged = output<readonly TestSeamInput[]>();
+  readonly logged = output<readonly JudgedSeam[]>();
 
   protected readonly counts = STRIP_COUNTS;
   protected readonly grades = SEAM_GRADES;
@@ -155,10 +158,9 @@ export class StripSheetComponent {
   }
 
   protected log(): void {
-    const sewnAt = new Date().toISOString();
-    const seams = this.settings().flatMap((turns): readonly TestSeamInput[] => {
+    const seams = this.settings().flatMap((turns): readonly JudgedSeam[] => {
       const grade = this.judged().get(turns);
-      const plain = { bothTight: false, bobbinDrop: null, lockDepth: null, preTensionTurns: null, sewnAt };
+      const plain = { bothTight: false, bobbinDrop: null, lockDepth: null, preTensionTurns: null };
       return grade ? [{ turns, grade, ...plain }] : [];
     });
     this.logged.emit(seams);

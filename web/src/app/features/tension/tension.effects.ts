@@ -24,7 +24,7 @@ const failed = (problem: Problem) => of(tensionActions.failed({ problem }));
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(tensionActions.opened, tensionActions.seamLogged),
+      ofType(tensionActions.opened, tensionActions.seamLogged, tensionActions.readingLogged),
       switchMap(({ setupId }) =>
         api.call(routes.readTension, { params: { setupId } }).pipe(
           map((view) => tensionActions.viewRead({ view })),
@@ -96,7 +96,11 @@ export const logBobbin = createEffect(
       withLatestFrom(store.select(tensionFeature.selectView)),
       exhaustMap(([{ key, reading }, view]) =>
         view
-          ? logged(view.setup.id, (params) => api.call(routes.logBobbin, { key, params, body: reading }))
+          ? logged(
+              view.setup.id,
+              (params) => api.call(routes.logBobbin, { key, params, body: reading }),
+              tensionActions.readingLogged,
+            )
           : EMPTY,
       ),
     ),
@@ -110,7 +114,11 @@ export const logGauge = createEffect(
       withLatestFrom(store.select(tensionFeature.selectView)),
       exhaustMap(([{ key, reading }, view]) =>
         view
-          ? logged(view.setup.id, (params) => api.call(routes.logGauge, { key, params, body: reading }))
+          ? logged(
+              view.setup.id,
+              (params) => api.call(routes.logGauge, { key, params, body: reading }),
+              tensionActions.readingLogged,
+            )
           : EMPTY,
       ),
     ),
@@ -118,9 +126,13 @@ export const logGauge = createEffect(
 );
 
 /** After anything that was logged the view is read anew. */
-function logged(setupId: string, send: (params: { setupId: string }) => Observable<unknown>) {
+function logged(
+  setupId: string,
+  send: (params: { setupId: string }) => Observable<unknown>,
+  done: typeof tensionActions.seamLogged | typeof tensionActions.readingLogged = tensionActions.seamLogged,
+) {
   return send({ setupId }).pipe(
-    map(() => tensionActions.seamLogged({ setupId })),
+    map(() => done({ setupId })),
     catchError(failed),
   );
 }

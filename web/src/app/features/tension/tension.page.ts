@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import {
@@ -17,12 +25,12 @@ import {
   type BobbinReadingInput,
   type GaugeReadingInput,
   type StandInAsk,
-  type TestSeamInput,
 } from '@gantelet/contracts';
 import { KnobDialComponent } from '../../shared/drawings/knob-dial.component';
 import { LockSectionComponent } from '../../shared/drawings/lock-section.component';
 import { SeamFacesComponent } from '../../shared/drawings/seam-faces.component';
 import { WindowChartComponent } from '../../shared/drawings/window-chart.component';
+import { keptFor } from '../../shared/kept-for';
 import { typedNumber } from '../../shared/typed-number';
 import { writeStamps } from '../../shared/write-stamp';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
@@ -45,7 +53,7 @@ import { shopFeature } from '../shop/shop.state';
 import { BobbinPanelComponent } from './bobbin-panel.component';
 import { GaugePanelComponent } from './gauge-panel.component';
 import { ASSUMED_TRAVEL_TURNS, type SearchWay } from './next-step';
-import { StripSheetComponent } from './strip-sheet.component';
+import { StripSheetComponent, type JudgedSeam } from './strip-sheet.component';
 import { tensionActions, tensionFeature, type SeamDraft } from './tension.state';
 
 /** A place within each grade, in half windows from balance, for its drawing. */
@@ -103,7 +111,11 @@ export class TensionPage {
   protected readonly targets = TENSION_TARGETS;
   protected readonly targetWords = TARGET_WORDS;
   protected readonly checkWords = CHECK_WORDS;
-  protected readonly stripOpen = signal(false);
+  /** Open until it is logged: a strip that is refused need not be judged again. */
+  protected readonly stripOpen = keptFor(
+    () => this.view()?.seams.length ?? null,
+    () => false,
+  );
   protected readonly mayLog = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly turnsText = turnsText;
   protected readonly advice = computed(() => {
@@ -174,6 +186,11 @@ export class TensionPage {
   private readonly bobbinStamp = writeStamps(() => this.view()?.bobbin.length);
   private readonly gaugeStamp = writeStamps(() => this.view()?.gauge.length);
 
+  /** What is typed of the knob stands until the machine is another, or was changed. */
+  private readonly machineVersion = computed(() => {
+    const machine = this.view()?.machine;
+    return machine && `${machine.id} ${machine.version}`;
+  });
   protected readonly knobForm = inject(NonNullableFormBuilder).group({
     mark: ['', [Validators.required, Validators.maxLength(120)]],
     travelTurns: [ASSUMED_TRAVEL_TURNS, [Validators.required, Validators.min(1), Validators.max(30)]],
@@ -212,7 +229,8 @@ export class TensionPage {
     this.store.dispatch(deviceActions.wanted());
     effect(() => this.store.dispatch(tensionActions.opened({ setupId: this.setupId() })));
     effect(() => {
-      const knob = this.view()?.machine.knob;
+      this.machineVersion();
+      const knob = untracked(this.view)?.machine.knob;
       if (knob) this.knobForm.setValue(knob);
     });
   }
@@ -260,9 +278,10 @@ export class TensionPage {
     this.store.dispatch(tensionActions.logSeam({ key, sewnAt: at }));
   }
 
-  protected logStrip(seams: readonly TestSeamInput[]): void {
-    this.store.dispatch(tensionActions.logStrip({ key: newId(), seams }));
-    this.stripOpen.set(false);
+  protected logStrip(seams: readonly JudgedSeam[]): void {
+    const { key, at } = this.seamStamp(['strip', seams]);
+    const sewn = seams.map((seam) => ({ ...seam, sewnAt: at }));
+    this.store.dispatch(tensionActions.logStrip({ key, seams: sewn }));
   }
 
   protected logBobbin(reading: Omit<BobbinReadingInput, 'readAt'>): void {

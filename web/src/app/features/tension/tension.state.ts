@@ -46,6 +46,8 @@ export const tensionActions = createActionGroup({
     'Draft Changed': props<{ change: Partial<SeamDraft> }>(),
     'Log Seam': props<{ key: string; sewnAt: string }>(),
     'Seam Logged': props<{ setupId: string }>(),
+    /** Of the bobbin or the gauge: the seam that is being judged stays. */
+    'Reading Logged': props<{ setupId: string }>(),
     'Log Strip': props<{ key: string; seams: readonly TestSeamInput[] }>(),
     'Log Gauge': props<{ key: string; reading: GaugeReadingInput }>(),
     'Log Bobbin': props<{ key: string; reading: BobbinReadingInput }>(),

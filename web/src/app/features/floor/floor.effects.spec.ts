@@ -1,0 +1,177 @@
+import { Subject } from 'rxjs';
+import { newId, type FloorMachine, type FloorView, type Problem } from '@gantelet/contracts';
+import { floorMachine, floorZone, SESSION } from '../../testing/examples';
+import { NO_NETWORK, runEffects, type Answers } from '../../testing/run-effects';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import * as effects from './floor.effects';
+import { floorActions, floorFeature } from './floor.state';
+
+describe('the work on the floor', () => {
+  const machine = floorMachine('Compound 07', 6);
+  const floor: FloorView = {
+    readAt: '2026-03-04T10:00:00.000Z',
+    lifeHours: 8,
+    recent: [],
+    partUsed: [],
+    sharps: { needles: 0, since: null },
+    zones: [floorZone([machine])],
+  };
+  const changedTo: FloorMachine = { ...machine, age: { ...machine.age!, runningHours: 0, hoursLeft: 8 } };
+  const REFUSED: Problem = {
+    type: 'about:blank',
+    title: 'Already changed',
+    status: 409,
+    code: 'needle.moved-on',
+  };
+  // Following the floor needs a stream of events, which these tests do not have.
+  const { followFloor: _, ...others } = effects;
+
+  function run(answers: Answers) {
+    return runEffects({
+      features: [shopFeature, floorFeature],
+      effects: others,
+      before: [shopActions.sessionRead({ session: SESSION }), floorActions.floorRead({ floor })],
+      answers: { readFloor: floor, listLots: [], ...answers },
+    });
+  }
+  const change = (key = newId()) =>
+    floorActions.changeNeedle({
+      key,
+      machine,
+      cause: 'wear',
+      fragments: 'whole',
+      needle: machine.needle!,
+      lotId: null,
+      keptInPocket: 3,
+      partUsed: null,
+      changedAt: '2026-03-04T10:00:00.000Z',
+    });
+
+  it('logs a change against the needle that was seen, says it, and reads the floor again', () => {
+    const { store, asked } = run({ changeNeedle: changedTo });
+    const said = change();
+    store.dispatch(said);
+    expect(asked.map(({ route }) => route)).toEqual(['changeNeedle', 'readFloor']);
+    expect(asked[0]).toEqual(jasmine.objectContaining({ key: said.key, params: { machineId: machine.id } }));
+    expect(asked[0]!.body).toEqual(
+      jasmine.objectContaining({
+        removesInstallId: machine.needle!.installId,
+        keptInPocket: 3,
+        cause: 'wear',
+      }),
+    );
+    const state = store.selectSignal(floorFeature.selectFloorState)();
+    expect(state.done).toBe('Compound 07: needle change logged, worn, the old one in pocket 3.');
+    expect(state.undo).toEqual({ installId: said.key, before: machine });
+    expect(state.saving).toBeFalse();
+  });
+
+  it('counts a change at once that waits for the network, in the name of who made it', () => {
+    const { store } = run({ changeNeedle: NO_NETWORK });
+    const said = change();
+    store.dispatch(said);
+    const [shown] = store.selectSignal(floorFeature.selectMachines)();
+    expect(shown!.needle).toEqual(
+      jasmine.objectContaining({ installId: said.key, installedBy: 'Test mechanic', entryHours: 0 }),
+    );
+    expect(shown!.age!.runningHours).toBe(0);
+    expect(store.selectSignal(floorFeature.selectDone)()).toContain('kept on this device');
+  });
+
+  it('takes a change back that never left the device, and asks the server for one that did', async () => {
+    const { store, asked, withdrawn, answers } = run({ changeNeedle: NO_NETWORK, undoChange: machine });
+    const waits = change();
+    store.dispatch(waits);
+    const undo = () => store.selectSignal(floorFeature.selectUndo)()!;
+    store.dispatch(floorActions.undo({ key: newId(), undo: undo() }));
+    await Promise.resolve();
+    expect(withdrawn).toEqual([waits.key]);
+    expect(store.selectSignal(floorFeature.selectMachines)()[0]).toEqual(machine);
+    expect(asked).toEqual([]);
+
+    answers['changeNeedle'] = changedTo;
+    const sent = change();
+    store.dispatch(sent);
+    store.dispatch(floorActions.undo({ key: newId(), undo: undo() }));
+    await Promise.resolve();
+    expect(asked.find(({ route }) => route === 'undoChange')?.params).toEqual({
+      machineId: machine.id,
+      installId: sent.key,
+    });
+    expect(store.selectSignal(floorFeature.selectDone)()).toBe('Compound 07: change taken back.');
+  });
+
+  it('offers to take a change back for a minute', () => {
+    jasmine.clock().install();
+    const { store } = run({ changeNeedle: changedTo });
+    store.dispatch(change());
+    jasmine.clock().tick(59_000);
+    expect(store.selectSignal(floorFeature.selectUndo)()).not.toBeNull();
+    jasmine.clock().tick(2000);
+    expect(store.selectSignal(floorFeature.selectUndo)()).toBeNull();
+    jasmine.clock().uninstall();
+  });
+
+  it('says what the server refused, and lets go on', () => {
+    const { store } = run({ changeNeedle: REFUSED });
+    store.dispatch(change());
+    const state = store.selectSignal(floorFeature.selectFloorState)();
+    expect([state.problem?.title, state.saving, state.undo]).toEqual(['Already changed', false, null]);
+  });
+
+  it('does not show a floor that was asked for before the change', () => {
+    const early = new Subject<FloorView>();
+    const { store, answers } = run({ changeNeedle: changedTo });
+    answers['readFloor'] = early;
+    store.dispatch(floorActions.opened());
+    const late = new Subject<FloorView>();
+    answers['readFloor'] = late;
+    store.dispatch(change());
+    early.next(floor);
+    expect(store.selectSignal(floorFeature.selectMachines)()[0]!.age!.runningHours).toBe(0);
+    late.next({ ...floor, zones: [floorZone([changedTo])], sharps: { needles: 1, since: null } });
+    expect(store.selectSignal(floorFeature.selectFloor)()!.sharps.needles).toBe(1);
+  });
+
+  it('shows a report at once that waits for the network', () => {
+    const { store } = run({ reportTrouble: NO_NETWORK });
+    const report = { trouble: 'clunk', reportedAt: '2026-03-04T10:00:00.000Z' } as const;
+    store.dispatch(floorActions.report({ key: newId(), machineId: machine.id, report }));
+    const [shown] = store.selectSignal(floorFeature.selectMachines)();
+    expect(shown!.reports[0]).toEqual(jasmine.objectContaining({ ...report, reportedBy: 'Test mechanic' }));
+  });
+
+  it('says what became of a write that waited: nothing of one that was done, the reason of one that was not', () => {
+    const { store, settled, asked } = run({});
+    const write = {
+      key: newId(),
+      routeId: 'changeNeedle' as const,
+      params: {},
+      body: {},
+      personId: SESSION.person!.id,
+      words: 'Compound 07: needle change, worn',
+    };
+    settled.next({ write, problem: null });
+    expect(asked.map(({ route }) => route)).toEqual(['readFloor']);
+    settled.next({ write, problem: REFUSED });
+    expect(store.selectSignal(floorFeature.selectProblem)()?.title).toBe(
+      'Compound 07: needle change, worn: Already changed',
+    );
+  });
+
+  it('keeps what is done with pockets and sharps, one thing after another', () => {
+    const { store, asked } = run({ discardPartUsed: {}, moveToPocket: {}, emptySharps: {} });
+    const partUsedId = newId();
+    store.dispatch(floorActions.moveToPocket({ key: newId(), partUsedId, pocket: 9 }));
+    store.dispatch(floorActions.discard({ key: newId(), partUsedId }));
+    store.dispatch(floorActions.emptySharps({ key: newId(), counted: 31 }));
+    const writes = asked.filter(({ route }) => route !== 'readFloor');
+    expect(writes.map(({ route, params, body }) => [route, params, body])).toEqual([
+      ['moveToPocket', { partUsedId }, { pocket: 9 }],
+      ['discardPartUsed', { partUsedId }, {}],
+      ['emptySharps', undefined, { counted: 31 }],
+    ]);
+    expect(asked.length - writes.length).toBe(3);
+    expect(store.selectSignal(floorFeature.selectDone)()).toBe('Sharps box emptied, 31 needles counted.');
+  });
+});

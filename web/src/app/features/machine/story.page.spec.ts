@@ -1,0 +1,107 @@
+import { newId, type MachineEvent, type MachineService, type Role } from '@gantelet/contracts';
+import { MACHINE, SESSION } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import { machineActions, machineFeature } from './machine.state';
+import { StoryPage } from './story.page';
+
+describe('the story of a machine', () => {
+  const by = 'Test mechanic';
+  const service = (kind: MachineService['kind'], hoursSince: number, due: boolean): MachineService => ({
+    kind,
+    hoursSince,
+    intervalHours: 8,
+    due,
+    doneAt: null,
+    doneBy: null,
+  });
+  const pieces = (withdrawnBy: string | null): MachineEvent => ({
+    kind: 'pieces',
+    id: newId(),
+    at: '2026-03-04T10:00:00.000Z',
+    by,
+    pieces: 120,
+    stitchesPerPiece: 450,
+    from: '2026-03-04T06:00:00.000Z',
+    withdrawnBy,
+  });
+  const out: MachineEvent = {
+    kind: 'needle-out',
+    id: newId(),
+    at: '2026-03-03T09:00:00.000Z',
+    by,
+    cause: 'wear',
+    fragments: 'whole',
+    runningHours: 6.25,
+  };
+
+  async function open(role: Role = 'mechanic', events: readonly MachineEvent[] = [pieces(null), out]) {
+    const machineId = MACHINE.id;
+    const page = await mountPage(StoryPage, {
+      features: [shopFeature, machineFeature],
+      before: [
+        shopActions.sessionRead({ session: { ...SESSION, person: { ...SESSION.person!, role } } }),
+        machineActions.listsRead({ machines: [MACHINE], zones: [] }),
+      ],
+      inputs: { machineId },
+    });
+    const { store } = page;
+    store.dispatch(machineActions.storyRead({ story: { events: [...events], before: null }, onward: false }));
+    store.dispatch(
+      machineActions.servicesRead({ services: [service('oil', 9.5, true), service('lint', 2, false)] }),
+    );
+    await page.settled();
+    return page;
+  }
+
+  it('says how many services are due, and how far each is', async () => {
+    const { text, host } = await open();
+    expect(text()).toContain('Compound 07: one service is due');
+    expect(text()).toContain('9.5 of 8 running hours since its first needle here: never logged');
+    const bars = [...host.querySelectorAll('.service > svg rect:not(.frame)')].map((bar) =>
+      bar.getAttribute('width'),
+    );
+    expect(bars).toEqual(['100', '25']);
+  });
+
+  it('is told day by day, the latest first', async () => {
+    const { host } = await open();
+    const days = [...host.querySelectorAll('h3')].map(({ textContent }) => textContent);
+    expect(days).toEqual(['Wednesday 4 March 2026', 'Tuesday 3 March 2026']);
+    expect(host.querySelector('ol:last-of-type')?.textContent).toContain('whole, 6.3 running hours');
+  });
+
+  it('logs a service with its note, which stands until the service is logged', async () => {
+    const { type, press, of, store, field, settled } = await open();
+    await type('Note for the next one', ' half a turn ');
+    await press('Done now');
+    const [first] = of(machineActions.logService);
+    expect(first!.service).toEqual(jasmine.objectContaining({ kind: 'oil', note: 'half a turn' }));
+    const problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' as const };
+    store.dispatch(machineActions.failed({ problem }));
+    await settled();
+    expect(field('Note for the next one').value).toBe(' half a turn ');
+    await press('Done now');
+    expect(of(machineActions.logService)[1]!.key).toBe(first!.key);
+    store.dispatch(machineActions.serviceLogged({ machineId: MACHINE.id, services: [], done: 'Logged.' }));
+    await settled();
+    expect(field('Note for the next one').value).toBe('');
+  });
+
+  it('lets a mechanic take pieces back that stand', async () => {
+    const { press, of } = await open();
+    await press('Take back, 120 pieces sewn');
+    expect(of(machineActions.withdrawPieces)[0]).toEqual(jasmine.objectContaining({ machineId: MACHINE.id }));
+  });
+
+  it('offers that neither for pieces that were taken back nor to operators', async () => {
+    const { button, text } = await open('mechanic', [pieces('Test lead')]);
+    expect(button('Take back')).toBeNull();
+    expect(text()).toContain('taken back by Test lead');
+  });
+
+  it('offers operators to log services only', async () => {
+    const { button } = await open('operator');
+    expect([button('Take back'), button('Done now') === null]).toEqual([null, false]);
+  });
+});

@@ -1,0 +1,64 @@
+import { TestBed } from '@angular/core/testing';
+import { MATERIALS } from '@gantelet/core';
+import type { LayerInput } from '@gantelet/contracts';
+import { Preferences } from '../../shared/preferences';
+import { SETUP } from '../../testing/examples';
+import { mount } from '../../testing/mount';
+import { StackEditorComponent } from './stack-editor.component';
+
+describe('the stack', () => {
+  const layers = SETUP.layers;
+  async function open(of: readonly LayerInput[] = layers) {
+    const mounted = await mount(StackEditorComponent, { layers: of });
+    const said: (readonly LayerInput[])[] = [];
+    mounted.fixture.componentInstance.layersChange.subscribe((one) => said.push(one));
+    return { ...mounted, said };
+  }
+  // What is preferred is kept on the device, from one test to the next.
+  beforeEach(() => localStorage.clear());
+  afterEach(() => localStorage.clear());
+
+  it('takes a thickness in millimetres, with a comma or a point', async () => {
+    const { type, said } = await open();
+    await type('Thickness of layer 2', '0,9');
+    expect(said[0]!.map(({ thicknessMm }) => thicknessMm)).toEqual([2, 0.9, 2]);
+  });
+
+  it('shows again what stood there when something cannot be a layer', async () => {
+    const { type, field, said } = await open();
+    for (const wrong of ['0', '0.04', '31', 'thick']) await type('Thickness of layer 1', wrong);
+    for (const wrong of ['0', '21', '1.5']) await type('Plies of layer 1', wrong);
+    expect([field('Thickness of layer 1').value, field('Plies of layer 1').value]).toEqual(['2', '1']);
+    expect(said).toEqual([]);
+  });
+
+  it('speaks leather ounces where inch units stand first: one is a 64th of an inch', async () => {
+    const mounted = await open();
+    TestBed.inject(Preferences).unitOrder.set('inch');
+    await mounted.settled();
+    expect(mounted.field('Thickness of layer 1 in oz').value).toBe('5');
+    await mounted.type('Thickness of layer 1', '8');
+    expect(mounted.said[0]![0]!.thicknessMm).toBeCloseTo((8 * 25.4) / 64, 9);
+  });
+
+  it('brings the usual thickness with another material', async () => {
+    const { choose, said } = await open();
+    const cork = MATERIALS.at(-1)!;
+    await choose('Material of layer 2', cork.name);
+    expect(said[0]![1]).toEqual({
+      materialId: cork.id,
+      thicknessMm: cork.typicalThicknessMm,
+      plies: layers[1]!.plies,
+    });
+  });
+
+  it('grows to twelve layers and loses one', async () => {
+    const { press, said, set, button } = await open();
+    await press('Add a layer');
+    expect(said[0]!.length).toBe(4);
+    await press('Take out layer 2');
+    expect(said[1]).toEqual([layers[0]!, layers[2]!]);
+    await set({ layers: Array.from({ length: 12 }, () => layers[0]!) });
+    expect(button('Add a layer')).toBeNull();
+  });
+});

@@ -1,0 +1,93 @@
+import { newId } from '@gantelet/contracts';
+import { TENSION } from '../../testing/examples';
+import { runEffects } from '../../testing/run-effects';
+import { catalogueFeature } from '../catalogue/catalogue.state';
+import { shopFeature } from '../shop/shop.state';
+import { logBobbin, logGauge, logSeam, logStrip, readView } from './tension.effects';
+import { tensionActions, tensionFeature } from './tension.state';
+
+describe('what is logged of tension', () => {
+  const setupId = TENSION.setup.id;
+  const at = '2026-03-04T09:00:00.000Z';
+  const run = (answers = {}) =>
+    runEffects({
+      features: [shopFeature, catalogueFeature, tensionFeature],
+      effects: { logBobbin, logGauge, logSeam, logStrip, readView },
+      before: [
+        tensionActions.viewRead({ view: TENSION }),
+        tensionActions.draftChanged({ change: { turns: 4.25, grade: 'dots-below' } }),
+      ],
+      answers: { logSeam: {}, logStrip: {}, logGauge: {}, logBobbin: {}, readTension: TENSION, ...answers },
+    });
+
+  it('is a seam as it was judged, at the setting of the hands; then the next begins', () => {
+    const { store, asked } = run();
+    store.dispatch(tensionActions.logSeam({ key: newId(), sewnAt: at }));
+    expect(asked.map(({ route }) => route)).toEqual(['logSeam', 'readTension']);
+    expect(asked[0]).toEqual(
+      jasmine.objectContaining({
+        params: { setupId },
+        body: {
+          turns: 4.25,
+          grade: 'dots-below',
+          bothTight: false,
+          bobbinDrop: null,
+          lockDepth: null,
+          preTensionTurns: null,
+          sewnAt: at,
+        },
+      }),
+    );
+    expect(store.selectSignal(tensionFeature.selectDraft)().grade).toBeNull();
+  });
+
+  it('leaves the seam that is being judged when the gauge or the bobbin is read beside it', () => {
+    const { store, asked } = run();
+    const gauge = { turns: 4.25, tensionCn: 190, pulls: 3, readAt: at };
+    store.dispatch(tensionActions.logGauge({ key: newId(), reading: gauge }));
+    const bobbin = {
+      method: 'drop',
+      outcome: 'creeps',
+      grams: null,
+      tensionCn: null,
+      screwTurns: 0,
+    } as const;
+    store.dispatch(tensionActions.logBobbin({ key: newId(), reading: { ...bobbin, readAt: at } }));
+    expect(asked.map(({ route }) => route)).toEqual(['logGauge', 'readTension', 'logBobbin', 'readTension']);
+    const { turns, grade } = store.selectSignal(tensionFeature.selectDraft)();
+    expect([turns, grade]).toEqual([4.25, 'dots-below']);
+  });
+
+  it('is kept in hand when it is refused', () => {
+    const refused = { type: 'about:blank', title: 'Too late', status: 409, code: 'setup.unknown' as const };
+    const { store } = run({ logSeam: refused });
+    store.dispatch(tensionActions.logSeam({ key: newId(), sewnAt: at }));
+    const state = store.selectSignal(tensionFeature.selectTensionState)();
+    expect([state.problem?.title, state.draft.grade, state.saving]).toEqual([
+      'Too late',
+      'dots-below',
+      false,
+    ]);
+  });
+
+  it('is a whole strip at once', () => {
+    const { store, asked } = run();
+    const seam = {
+      grade: 'balanced',
+      bothTight: false,
+      bobbinDrop: null,
+      lockDepth: null,
+      preTensionTurns: null,
+    } as const;
+    const seams = [3, 4, 5].map((turns) => ({ ...seam, turns, sewnAt: at }));
+    store.dispatch(tensionActions.logStrip({ key: newId(), seams }));
+    expect(asked[0]).toEqual(jasmine.objectContaining({ route: 'logStrip', body: { seams } }));
+  });
+
+  it('is nothing where no set-up is open, or no grade was given', () => {
+    const { store, asked } = run();
+    store.dispatch(tensionActions.draftChanged({ change: { grade: null } }));
+    store.dispatch(tensionActions.logSeam({ key: newId(), sewnAt: at }));
+    expect(asked).toEqual([]);
+  });
+});

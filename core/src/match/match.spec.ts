@@ -162,6 +162,34 @@ describe('ranking needles', () => {
     ]);
   });
 
+  it('signals what is to be watched and what must not be', () => {
+    const { stack, thread, stitchLengthMm } = benchQuestion();
+    const [best] = ask().ranked;
+    const signals = (change: object) =>
+      new Map(
+        matchReasons(
+          { ...best!, ...change },
+          { stack, stitchLengthMm, threadDiameterMm: thread.diameterMm, threadStanding: 'fitted' },
+        ).map(({ code, signal }) => [code, signal] as const),
+      );
+    const eye = (band: string, withinSchool = true) =>
+      signals({ fit: { ...best!.fit, band }, withinSchool }).get('eye');
+    expect([eye('stressed'), eye('will-not-pass'), eye('too-loose'), eye(best!.fit.band, false)]).toEqual([
+      'act',
+      'act',
+      'watch',
+      'watch',
+    ]);
+    const point = (suitability: number) =>
+      signals({ pointAdvice: { ...best!.pointAdvice, suitability } }).get('point');
+    expect([point(1), point(0.5), point(0)]).toEqual(['good', 'watch', 'act']);
+    const plate = (verdict: string) => signals({ plate: { ...best!.plate, verdict } }).get('plate');
+    expect([plate('good'), plate('swallows-thin-work'), plate('tight')]).toEqual(['good', 'act', 'watch']);
+    expect(signals({ strengthGuideMm: stack.thicknessMm - 0.1 }).get('strength')).toBe('watch');
+    const hole = { ...best!.hole, shortestStitchMm: stitchLengthMm + 0.1 };
+    expect(signals({ hole }).get('land')).toBe('watch');
+  });
+
   // Common practice: non-stick needles for what melts or clings, hard-coated ones for what rubs.
   it('picks the finish by what clings and what rubs', () => {
     const finish = (materialId: string) =>

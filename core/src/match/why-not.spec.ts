@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { NEEDLE_FINISHES, NEEDLE_SIZES, NEEDLE_SYSTEMS, POINT_STYLES } from '../needle/index.js';
-import { ask, benchQuestion } from '../testing/bench-examples.js';
+import { ask, benchQuestion, COMPOUND } from '../testing/bench-examples.js';
 import {
   nameOfNeedle,
   nearestAlternatives,
@@ -35,6 +35,24 @@ describe('why not this needle', () => {
     expect(reasons({ nm: 60 })).toEqual(['size-not-made', 'eye-too-small']);
     expect(reasons({ nm: 250 })).toEqual(['size-not-made', 'blade-too-thick']);
     expect(reasons({ systemId: '999x9' })).toEqual(['unknown-system']);
+  });
+
+  it('keeps to what the machine is set for', () => {
+    const limited = (needleNm: { least: number | null; most: number | null }) =>
+      refusalsOf(benchQuestion({ machine: { ...COMPOUND, needleNm } }), BEST).map(({ reason }) => reason);
+    expect(limited({ least: null, most: 130 })).toEqual(['needle-limit']);
+    expect(limited({ least: 160, most: null })).toEqual(['needle-limit']);
+    expect(limited({ least: 90, most: 180 })).toEqual([]);
+    const threadTex = { least: null, most: 90 };
+    expect(
+      refusalsOf(benchQuestion({ machine: { ...COMPOUND, threadTex } }), BEST).map(({ reason }) => reason),
+    ).toEqual(['thread-limit']);
+  });
+
+  it('answers for no needle that the catalogue does not know', () => {
+    expect(() => reasons({ pointId: 'blunt' })).toThrowError(/pointId is "blunt"/);
+    expect(() => reasons({ finishId: 'rusty' })).toThrowError(/finishId is "rusty"/);
+    expect(() => reasons({ nm: 137 })).toThrowError(/nm/);
   });
 
   it('refuses a needle exactly when the ranking leaves it out', () => {

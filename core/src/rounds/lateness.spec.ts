@@ -1,5 +1,5 @@
 import { bestInterval, costPerHour, expectedEnds, type ChangeCosts, type NeedleEnds } from '../life/index.js';
-import { latenessOf, wearingOf } from './index.js';
+import { assumedEnds, latenessOf, wearingOf } from './index.js';
 
 const ENDS: NeedleEnds = { wear: { shape: 2, scaleHours: 1 }, accidentsPerHour: 0 };
 const COSTS: ChangeCosts = { planned: 1, wear: 10, accident: 10 };
@@ -43,6 +43,16 @@ describe('the cost of lateness', () => {
     expect(penaltyFrom(0.6, 0.7)).toBeGreaterThan(
       latenessOf(wearing).penalty(0.7) - latenessOf(wearing).penalty(0.6),
     );
+  });
+
+  it('is of lives whose best interval is the flat rule, where a group says too little of its own', () => {
+    const assumed = assumedEnds(8, COSTS);
+    expect(assumed.wear!.shape).toBe(2);
+    // The scale that makes 8 hours best: 8 / .336451191, by the same source as above.
+    expect(assumed.wear!.scaleHours).toBeCloseTo(8 / 0.336451191, 5);
+    expect(bestInterval(assumed, COSTS).intervalHours).toBeCloseTo(8, 6);
+    // Where a planned change costs as much as a failure no rule pays: the scale is the rule itself.
+    expect(assumedEnds(8, { planned: 10, wear: 10, accident: 10 }).wear!.scaleHours).toBe(8);
   });
 
   it('does not exist where needles run to failure', () => {

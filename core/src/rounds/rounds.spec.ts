@@ -32,6 +32,36 @@ describe('moving a change', () => {
     expect(moves.some(({ cost }) => cost > 0.1)).toBeTrue();
   });
 
+  it('counts what people were told, and names shifts that are closed and needles that are not there', () => {
+    const drawn = drawnRounds(10, 12, randomLcg(0.7));
+    const plan = planRounds(drawn, { random: randomLcg(0.3) });
+    if ('conflicts' in plan) throw new Error('conflicts');
+    const machine = plan.changes.findIndex((list) => list.length > 0);
+    const from = plan.changes[machine]![0]!;
+    const elsewhere = from === 0 ? 5 : from - 1;
+    const told = drawn.machines.map((one, m) =>
+      m === machine ? { ...one, told: [from], closed: [elsewhere], pinned: [] } : one,
+    );
+    const used = (kind: number, until: number): number =>
+      plan.changes
+        .flatMap((list, m) => (drawn.machines[m]!.kind === kind ? list : []))
+        .filter((s) => s <= until).length;
+    // Just as many needles by each shift as the plan takes: none may be used earlier.
+    const stock = drawn.stock.map((row, kind) => row.map((_, shift) => used(kind, shift)));
+    const problem = { ...drawn, machines: told, stock };
+    const moves = moveCosts(problem, plan.changes, machine, from);
+    for (const { shift, cost, conflicts } of moves) {
+      const moved = moveChange(plan.changes, machine, from, shift);
+      const before = planCost(problem, plan.changes).total;
+      expect(cost).toBeCloseTo(planCost(problem, moved).total - before, 9);
+      const broken = checkRounds(problem, moved).broken.join();
+      const limits = conflicts.map(({ limit }) => limit);
+      expect(limits.includes('closed')).withContext(broken).toBe(broken.includes('closed'));
+      expect(limits.includes('needles')).withContext(broken).toBe(broken.includes('needles'));
+    }
+    expect(moves[elsewhere]!.conflicts.map(({ limit }) => limit)).toContain('closed');
+  });
+
   it('can add one and take one away', () => {
     expect(moveChange([[2, 5]], 0, null, 3)).toEqual([[2, 3, 5]]);
     expect(moveChange([[2, 5]], 0, 5, null)).toEqual([[2]]);

@@ -106,6 +106,11 @@ describe('reading a thread size', () => {
     expect(tex('dtex 1400')).toEqual([140]);
     expect(tex('Nm 20/3')).toEqual([150]);
     expect(tex('Ne 12/3')[0]).toBeCloseTo(147.6, 1);
+    expect(tex('1400 dtex')).toEqual([140]);
+    expect(tex('dtex: 1400')).toEqual([]);
+    expect(tex('letter E')).toEqual(tex('E'));
+    expect(tex('cord 5')).toEqual(tex('letter 5'));
+    expect(tex('cord 5')[0]).toBe(GOVERNMENT_LETTERS['5']);
   });
 
   // Common practice, bonded thread by ticket: 50 ~ Tex 60, 40 ~ 70, 36 ~ 80 to 90, 20 ~ 135, 12 ~ 240, 10 ~ 270.
@@ -130,7 +135,19 @@ describe('reading a thread size', () => {
   });
 
   it('has no reading for what is not a size', () => {
-    for (const text of ['', 'blue', 'Tex 0', 'V139', 'Nm 0/3', 'Tex 135 extra', 'x'.repeat(5000)]) {
+    for (const text of [
+      '',
+      'blue',
+      'Tex 0',
+      'V139',
+      '0 den',
+      '0 dtex',
+      'tkt 0',
+      'Nm 0/3',
+      'Ne 12/0',
+      'Tex 135 extra',
+      'x'.repeat(5000),
+    ]) {
       expect(readThreadSize(text)).withContext(text.slice(0, 20)).toEqual([]);
     }
   });

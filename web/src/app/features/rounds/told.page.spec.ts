@@ -1,20 +1,22 @@
-import { provideZonelessChangeDetection } from '@angular/core';
-import { TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { provideState, provideStore, Store } from '@ngrx/store';
-import { newId, type RoundSheet } from '@gantelet/contracts';
-import { SETUP } from '../../testing/examples';
-import { shopFeature } from '../shop/shop.state';
+import { newId, type RoundSheet, type Role, type ToldRounds } from '@gantelet/contracts';
+import { SESSION, SETUP } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { shopActions, shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 import { ToldRoundsPage } from './told.page';
 
 describe('the told rounds', () => {
-  const personId = newId();
+  const me = SESSION.person!;
+  const other = { id: newId(), name: 'Lou' };
 
-  function sheet(startsAt: string, machineNames: readonly string[]): RoundSheet {
+  function sheet(
+    startsAt: string,
+    machineNames: readonly string[],
+    person: { id: string; name: string } = me,
+  ): RoundSheet {
     return {
-      personId,
-      personName: 'Mek',
+      personId: person.id,
+      personName: person.name,
       shiftId: newId(),
       shiftName: 'Early',
       day: startsAt.slice(0, 10),
@@ -33,33 +35,103 @@ describe('the told rounds', () => {
       })),
     };
   }
+  const early = sheet('2026-11-26T06:00:00.000Z', ['Flat 1']);
+  const later = sheet('2026-11-27T06:00:00.000Z', ['Post 3', 'Post 4']);
+  const toldOf = (sheets: RoundSheet[]): ToldRounds => ({
+    planId: newId(),
+    toldAt: null,
+    timeZone: 'UTC',
+    sheets,
+    leftOver: [],
+  });
 
-  it('stay at the shift that was chosen when a change in it is ticked', async () => {
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideRouter([]),
-        provideStore(),
-        provideState(shopFeature),
-        provideState(roundsFeature),
+  async function open(sheets = [early, later], role: Role = 'mechanic') {
+    const page = await mountPage(ToldRoundsPage, {
+      features: [shopFeature, roundsFeature],
+      before: [
+        shopActions.sessionRead({ session: { ...SESSION, person: { ...me, role } } }),
+        roundsActions.toldRead({ told: toldOf(sheets) }),
       ],
     });
-    const later = sheet('2026-11-27T06:00:00.000Z', ['Post 3', 'Post 4']);
-    const sheets = [sheet('2026-11-26T06:00:00.000Z', ['Flat 1']), later];
-    const store = TestBed.inject(Store);
-    const told = { planId: newId(), toldAt: null, timeZone: 'UTC', sheets, leftOver: [] };
-    store.dispatch(roundsActions.toldRead({ told }));
-    const fixture = TestBed.createComponent(ToldRoundsPage);
-    await fixture.whenStable();
-    const host = fixture.nativeElement as HTMLElement;
-    const shift = host.querySelectorAll('select')[1]!;
-    shift.value = later.startsAt;
-    shift.dispatchEvent(new Event('change'));
+    const headline = () => page.host.querySelector('h1')!.textContent;
+    const tell = async (...now: RoundSheet[]) => {
+      page.store.dispatch(roundsActions.toldRead({ told: toldOf(now) }));
+      await page.settled();
+    };
+    const chooseShift = async ({ startsAt }: RoundSheet) => {
+      const select = page.host.querySelectorAll('select')[1]!;
+      select.value = startsAt;
+      select.dispatchEvent(new Event('change'));
+      await page.settled();
+    };
+    return { ...page, headline, tell, chooseShift };
+  }
+
+  it('are one’s own, the next shift first', async () => {
+    const { headline, text } = await open([sheet(early.startsAt, ['Flat 9'], other), early, later]);
+    expect(headline()).toBe('Test mechanic, Thu 26, Early: 1 of 1 to change, 9 min');
+    expect(text()).toContain('Flat 1');
+  });
+
+  it('say what to carry, each kind of needle counted', async () => {
+    const { chooseShift, host } = await open();
+    await chooseShift(later);
+    const carried = [...host.querySelectorAll('.carry li')].map(({ textContent }) =>
+      textContent?.replace(/\s+/g, ' ').trim(),
+    );
+    expect(carried.length).toBe(1);
+    expect(carried[0]).toMatch(/^2 .*135x16 NM 140/);
+  });
+
+  it('stay at the shift that was chosen when a change in it is ticked', async () => {
+    const { chooseShift, headline, store, settled } = await open();
+    await chooseShift(later);
     const task = { ...later.tasks[0]!, startsAt: later.startsAt };
     store.dispatch(
       roundsActions.ticked({ task, state: 'done', reason: null, waits: false, installId: null }),
     );
-    await fixture.whenStable();
-    expect(host.querySelector('h1')!.textContent).toContain('1 of 2 to change');
+    await settled();
+    expect(headline()).toContain('1 of 2 to change');
+  });
+
+  it('show the next shift when the one that was looked at is told no more', async () => {
+    const { chooseShift, headline, tell } = await open();
+    await chooseShift(later);
+    const anew = sheet('2026-11-30T06:00:00.000Z', ['Flat 5', 'Flat 6', 'Flat 7']);
+    await tell(anew);
+    expect(headline()).toContain('Mon 30, Early: 3 of 3 to change');
+  });
+
+  it('show somebody else’s when one has none any more', async () => {
+    const { headline, tell } = await open();
+    await tell(sheet('2026-11-30T06:00:00.000Z', ['Flat 5'], other));
+    expect(headline()).toContain('Lou, Mon 30');
+    await tell();
+    expect(headline()).toBe('No rounds');
+  });
+
+  it('are ticked as planned changes of the needle that was told', async () => {
+    const { press, of } = await open();
+    await press('Changed, old needle whole');
+    const [ticked] = of(roundsActions.tick);
+    expect(ticked!.task).toEqual({ ...early.tasks[0]!, startsAt: early.startsAt });
+    await press('Changed, old needle whole');
+    // Nothing was logged yet: the same tick again is the same write.
+    expect(of(roundsActions.tick)[1]).toEqual(ticked!);
+  });
+
+  it('are left out with a reason', async () => {
+    const { host, of, settled } = await open();
+    const reason = host.querySelector<HTMLSelectElement>('ol > li select')!;
+    reason.value = 'no-needle';
+    reason.dispatchEvent(new Event('change'));
+    await settled();
+    expect(of(roundsActions.skip)[0]!.reason).toBe('no-needle');
+  });
+
+  it('are only read by operators', async () => {
+    const { button, host } = await open([early], 'operator');
+    expect([button('Changed, old'), button('calendar address')]).toEqual([null, null]);
+    expect(host.querySelector('ol > li select')).toBeNull();
   });
 });

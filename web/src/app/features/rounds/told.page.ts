@@ -49,9 +49,9 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
           </label>
           <label>
             Shift
-            <select class="form-select" (change)="startsAt.set($any($event.target).value)">
+            <select class="form-select" (change)="chosenStart.set($any($event.target).value)">
               @for (one of ofPerson(); track one.startsAt) {
-                <option [value]="one.startsAt" [selected]="one.startsAt === startsAt()">
+                <option [value]="one.startsAt" [selected]="one.startsAt === sheet()?.startsAt">
                   {{ shiftOf(one) }}
                 </option>
               }
@@ -281,19 +281,24 @@ export class ToldRoundsPage {
       this.people()
         .map(({ personId }) => personId)
         .join(),
-    computation: (_, before) =>
-      before?.value ??
-      this.people().find(({ personId }) => personId === this.person()?.id)?.personId ??
-      this.people()[0]?.personId ??
-      null,
+    computation: (_, before) => {
+      const isThere = (id: string | null | undefined) =>
+        this.people().some(({ personId }) => personId === id);
+      const wanted = [before?.value, this.person()?.id].find(isThere);
+      return wanted ?? this.people()[0]?.personId ?? null;
+    },
   });
   protected readonly ofPerson = computed(() =>
     (this.told()?.sheets ?? []).filter(({ personId }) => personId === this.personId()),
   );
-  protected readonly startsAt = keptFor(this.personId, () => this.ofPerson()[0]?.startsAt ?? null);
-  protected readonly sheet = computed(
-    () => this.ofPerson().find(({ startsAt }) => startsAt === this.startsAt()) ?? null,
-  );
+  /** The shift that was chosen; null for the first. */
+  protected readonly chosenStart = keptFor(this.personId, (): string | null => null);
+  /** A shift that is told no more leaves its place to the first. */
+  protected readonly sheet = computed(() => {
+    const sheets = this.ofPerson();
+    return sheets.find(({ startsAt }) => startsAt === this.chosenStart()) ?? sheets[0] ?? null;
+  });
+  private readonly startsAt = computed(() => this.sheet()?.startsAt ?? null);
   protected readonly headline = computed(() => {
     const sheet = this.sheet();
     if (!sheet) return 'No rounds';

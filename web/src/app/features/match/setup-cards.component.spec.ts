@@ -56,7 +56,7 @@ describe('set-up cards as a file', () => {
     await set({ result });
     expect(text()).toContain('0 cards taken in, 1 refused.');
     const cells = [...host.querySelectorAll('tbody td')].map(({ textContent }) => textContent?.trim());
-    expect([cells[0], cells[3]]).toEqual(['2', 'needle, system: is missing']);
+    expect([cells[0], cells[3]]).toEqual(['2', 'needle.systemId: is missing']);
     expect(Number(cells[1])).toBeGreaterThan(4);
   });
 

@@ -6,7 +6,6 @@ import { writeStamps } from '../../shared/write-stamp';
 import { saveFile } from '../../shared/save-file';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { fieldName } from '../../shared/words/field-name';
 import { readCardText, type CardText } from './card-text';
 
 /** A file of set-up cards to be taken in. */
@@ -112,13 +111,13 @@ export class SetupCardsComponent {
   private readonly stamp = writeStamps(() => this.result()?.kept.length);
   protected readonly exportProblem = signal<Problem | null>(null);
   protected readonly text = signal<CardText | null>(null);
-  /** Refused fields with the place in the file they stand at. */
+  /** Refused fields with the place in the file they stand at, by the names they have there. */
   protected readonly problems = computed(() =>
     (this.result()?.refused ?? []).flatMap(({ row, fields }) =>
       fields.map(({ path, message }) => ({
         card: row + 1,
         ...(this.text()?.placeOf(row, path) ?? { line: 0, column: 0 }),
-        what: path === '' ? message : `${fieldName(path)}: ${message}`,
+        what: path === '' ? message : `${path}: ${message}`,
       })),
     ),
   );

@@ -69,7 +69,7 @@ describe('the told rounds', () => {
 
   it('are one’s own, the next shift first', async () => {
     const { headline, text } = await open([sheet(early.startsAt, ['Flat 9'], other), early, later]);
-    expect(headline()).toBe('Test mechanic, Thu 26, Early: 1 of 1 to change, 9 min');
+    expect(headline()).toBe('Test mechanic, Thu 26 Nov, Early: 1 of 1 to change, 9 min');
     expect(text()).toContain('Flat 1');
   });
 
@@ -99,7 +99,7 @@ describe('the told rounds', () => {
     await chooseShift(later);
     const anew = sheet('2026-11-30T06:00:00.000Z', ['Flat 5', 'Flat 6', 'Flat 7']);
     await tell(anew);
-    expect(headline()).toContain('Mon 30, Early: 3 of 3 to change');
+    expect(headline()).toContain('Mon 30 Nov, Early: 3 of 3 to change');
   });
 
   it('show somebody else’s when one has none any more', async () => {

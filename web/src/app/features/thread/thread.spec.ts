@@ -3,7 +3,6 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore } from '@ngrx/store';
 import { catalogueFeature } from '../catalogue/catalogue.state';
-import { LabelPage } from './label.page';
 import { ThreadPage } from './thread.page';
 
 describe('the thread room', () => {
@@ -56,20 +55,5 @@ describe('the thread room', () => {
     kind.dispatchEvent(new Event('change'));
     await TestBed.inject(ApplicationRef).whenStable();
     expect(page.textContent).toContain('the wax clogs tension discs');
-  });
-});
-
-describe('a label to print', () => {
-  it('names the item and carries a code that opens it', async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
-    const fixture = TestBed.createComponent(LabelPage);
-    fixture.componentRef.setInput('read', '135x16 140/22 LR');
-    await fixture.whenStable();
-    const label = (fixture.nativeElement as HTMLElement).querySelector('article')!;
-    expect(label.textContent).toContain('135x16 140/22');
-    expect(label.textContent).toContain('right-twist cutting point');
-    const code = label.querySelector('svg')!;
-    expect(code.getAttribute('aria-label')).toContain('/thread?read=135x16%20140%2F22%20LR');
-    expect(code.querySelector('path')!.getAttribute('d')!.length).toBeGreaterThan(1000);
   });
 });

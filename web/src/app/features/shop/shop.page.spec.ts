@@ -1,0 +1,68 @@
+import type { Role } from '@gantelet/contracts';
+import { SESSION } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { ShopPage } from './shop.page';
+import { shopActions, shopFeature } from './shop.state';
+
+describe('the ways of the shop', () => {
+  const shop = SESSION.shop!;
+  async function open(role: Role = 'lead') {
+    const page = await mountPage(ShopPage, {
+      features: [shopFeature],
+      before: [shopActions.sessionRead({ session: { ...SESSION, person: { ...SESSION.person!, role } } })],
+    });
+    const radio = async (words: RegExp) => {
+      const label = [...page.host.querySelectorAll('label')].find(({ textContent }) =>
+        words.test(textContent ?? ''),
+      );
+      label!.querySelector('input')!.click();
+      await page.settled();
+    };
+    const revisions = () => page.of(shopActions.revise).map(({ revision }) => revision);
+    return { ...page, radio, revisions };
+  }
+
+  it('are kept as a whole against the version that was seen', async () => {
+    const { type, press, radio, revisions, button } = await open();
+    expect(button('Keep for the whole shop')!.disabled).toBeTrue();
+    await radio(/round point/);
+    await type('One needle', '0.75');
+    await type('Work spoiled, leather', '14');
+    await type('Flat needle interval', '9.5');
+    await press('Keep for the whole shop');
+    expect(revisions()).toEqual([
+      {
+        tension: shop.tension,
+        schools: { ...shop.schools, leatherPoint: 'round' },
+        lifeHours: 9.5,
+        costs: { ...shop.costs, needle: 0.75, spoiledWork: { ...shop.costs.spoiledWork, leather: 14 } },
+        version: shop.version,
+      } as never,
+    ]);
+  });
+
+  it('are not kept with a cost or a currency that cannot be', async () => {
+    const { type, button } = await open();
+    const may = () => !button('Keep for the whole shop')!.disabled;
+    await type('One needle', '0.75');
+    expect(may()).toBeTrue();
+    for (const [label, wrong, right] of [
+      ['One needle', '0', '0.6'],
+      ['Currency', 'pounds', 'GBP'],
+      ['Minutes for a planned change', '1441', '4'],
+      ['Flat needle interval', '0', '8'],
+    ] as const) {
+      await type(label, wrong);
+      expect(may()).withContext(`${label} ${wrong}`).toBeFalse();
+      await type(label, right);
+      expect(may()).withContext(`${label} ${right}`).toBeTrue();
+    }
+  });
+
+  it('are only read by others', async () => {
+    const { button, text, field } = await open('mechanic');
+    expect(button('Keep for the whole shop')).toBeNull();
+    expect(text()).toContain('The lead chooses these.');
+    expect(field('One needle').disabled).toBeTrue();
+  });
+});

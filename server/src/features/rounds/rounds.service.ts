@@ -1,19 +1,17 @@
-import { conflictsOf, HOUR_MS, needleKey, type Conflict } from '@gantelet/core';
+import { conflictsOf, needleKey, type Conflict } from '@gantelet/core';
 import {
   ProblemError,
   type ChangeMove,
   type Job,
   type MoveOffer,
-  type NeedleOutlook,
   type Person,
   type PinChange,
   type PlanMark,
-  type RoundsNotice,
   type RoundsView,
-  type ToldRounds,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { lastJob, lastResult } from '../../jobs/job.store.js';
+import { dayIn } from '../../time/day-in.js';
 import { listZones, readFloor } from '../floor/index.js';
 import { findPerson, findShop, readShopCalendar } from '../shop/index.js';
 import { readStock } from './needle-stock.store.js';
@@ -22,6 +20,7 @@ import type { PlanOutcome } from './plan-rounds.worker.js';
 import { conflictView, movedPlan, movesOf, pinnedPlan, planView, shiftsOf } from './plan-view.js';
 import { findPlan, findPlanById, insertPlan, lockPlan, markTold, updatePlan } from './round-plan.store.js';
 import { listPeople } from './rounds-input.store.js';
+import { roundsNotices } from './rounds-notices.js';
 import { readSettings } from './rounds-settings.store.js';
 import { toldRounds } from './told-rounds.service.js';
 
@@ -74,7 +73,13 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
         orders: [],
       })),
     ],
-    notices: notices(floor, plan?.needles ?? [], plan?.shifts ?? [], rounds, now),
+    notices: roundsNotices({
+      machines: floor.zones.flatMap((zone) => zone.machines),
+      needles: plan?.needles ?? [],
+      shifts: plan?.shifts ?? [],
+      leftOver: rounds.leftOver,
+      dayAfter: (ms) => dayIn(shop.timeZone, new Date(now.getTime() + ms)),
+    }),
   };
 }
 
@@ -181,46 +186,4 @@ export async function tellPlan(
   if (conflictsOf(problem, changes).length > 0) throw new ProblemError('plan.broken');
   await markTold(database, plan, person, now, tx);
   return { id: planId, version: version + 1 };
-}
-
-/** An order is told of when it has to be made within so long. Assumption. */
-const ORDER_SOON_MS = 2 * 24 * HOUR_MS;
-
-/** What wants attention, most pressing first. */
-function notices(
-  floor: Awaited<ReturnType<typeof readFloor>>,
-  needles: readonly NeedleOutlook[],
-  shifts: readonly { readonly startsAt: string }[],
-  { leftOver }: ToldRounds,
-  now: Date,
-): RoundsNotice[] {
-  const machines = floor.zones.flatMap((zone) => zone.machines);
-  const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 || stoppedBy !== null);
-  const due = machines.filter(({ age, reports }) => reports.length === 0 && age?.state === 'due');
-  const today = now.toISOString().slice(0, 10);
-  const soon = new Date(now.getTime() + ORDER_SOON_MS).toISOString().slice(0, 10);
-  const name = ({ systemId, nm }: NeedleOutlook['needle']): string => `${systemId} NM ${nm}`;
-  const at = (shift: number): string | null => shifts[shift]?.startsAt ?? null;
-  return [
-    ...reported.map(({ id, name: subject, reports }) => ({
-      kind: 'reported' as const,
-      subject,
-      machineId: id,
-      at: reports[0]?.reportedAt ?? null,
-    })),
-    ...needles.flatMap(({ needle, runsOut, mayRunOut, order }): RoundsNotice[] => {
-      const subject = name(needle);
-      if (runsOut !== null) return [{ kind: 'runs-out', subject, machineId: null, at: at(runsOut) }];
-      if (!order || order.by > soon || mayRunOut === null) return [];
-      const kind = order.by < today ? 'order-late' : 'may-run-out';
-      return [{ kind, subject, machineId: null, at: at(mayRunOut) }];
-    }),
-    ...due.map(({ id, name: subject }) => ({ kind: 'due' as const, subject, machineId: id, at: null })),
-    ...leftOver.map(({ machineName, day, shiftName }) => ({
-      kind: 'left-over' as const,
-      subject: `${machineName}, ${shiftName} ${day}`,
-      machineId: null,
-      at: null,
-    })),
-  ];
 }

@@ -1,108 +1,20 @@
 import { parse } from 'csv-parse/sync';
 import ICAL from 'ical.js';
-import { pino } from 'pino';
-import {
-  newId,
-  NO_SETTINGS,
-  routes,
-  type Job,
-  type Problem,
-  type RoundsPlanView,
-  type RoundsSettings,
-} from '@gantelet/contracts';
-import { startJobRunner, type JobRunner } from '../../jobs/job-runner.js';
-import type { TestClient } from '../../testing/test-client.js';
-import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-import { planRoundsWork } from './index.js';
+import { newId, routes, type Problem } from '@gantelet/contracts';
+import { startRoundsShop, type RoundsShop } from '../../testing/rounds-shop.js';
 import { toldVersion } from './round-plan.store.js';
 
-const log = pino({ level: 'silent' });
-
 describe('rounds', () => {
-  let shop: TestShop;
-  let lead: TestClient;
-  let mechanic: TestClient;
-  let mechanicId: string;
-  let runner: JobRunner;
-  let loadedAt: Date;
+  let rounds: RoundsShop;
+  let { shop, lead, mechanic, view, set, over, planned, compound } = {} as RoundsShop;
   beforeAll(async () => {
-    shop = await startTestShop();
-    loadedAt = shop.clock.now;
-    lead = await shop.signedIn('lead');
-    mechanic = await shop.signedIn('mechanic');
-    const person = await shop.database.tables.people.findOne({ where: { role: 'mechanic' } });
-    mechanicId = person!.get('id') as string;
-    runner = startJobRunner(shop.database, { 'plan-rounds': planRoundsWork(() => shop.clock.now) }, log);
+    rounds = await startRoundsShop();
+    ({ shop, lead, mechanic, view, set, over, planned, compound } = rounds);
   });
-  afterEach(async () => {
-    shop.clock.now = loadedAt;
-    for (const table of [
-      'jobs',
-      'round_plans',
-      'rounds_settings',
-      'round_skips',
-      'stock_counts',
-      'stock_orders',
-    ])
-      await shop.database.sequelize.query(`DELETE FROM ${table}`);
-    const { install, portableInstall, compound: machineId } = shop.works.ids;
-    const replacements = { install, standing: [install, portableInstall], machineId };
-    for (const query of [
-      'UPDATE machines SET present_install_id = :install WHERE id = :machineId',
-      'DELETE FROM needle_removals',
-      'DELETE FROM needle_installs WHERE id NOT IN (:standing)',
-    ])
-      await shop.database.sequelize.query(query, { replacements });
-  });
-  afterAll(async () => {
-    await runner.stop();
-    await shop.stop();
-  });
+  afterEach(() => rounds.clear());
+  afterAll(() => rounds.stop());
 
   const code = (body: unknown) => (body as Problem).code;
-  const view = async () => (await lead.call(routes.readRounds)).body;
-
-  async function set(over: Partial<RoundsSettings> = {}): Promise<void> {
-    const { settings } = await view();
-    const { shift, zone } = shop.works.ids;
-    const body = {
-      ...NO_SETTINGS,
-      horizonShifts: 12,
-      mechanics: [
-        {
-          personId: mechanicId,
-          shiftIds: [shift],
-          minutes: 60,
-          machineClasses: ['flatbed' as const, 'portable' as const],
-        },
-      ],
-      walks: [{ zoneId: zone, minutes: 5 }],
-      ...over,
-      version: settings.version,
-    };
-    const answer = await lead.call(routes.reviseRoundsSettings, { body });
-    expect(answer.status).toBe(200);
-  }
-
-  async function over(id: string): Promise<Job['state']> {
-    for (const end = Date.now() + 30_000; ;) {
-      const state = (await shop.database.tables.jobs.findByPk(id))!.get('state') as Job['state'];
-      if (state !== 'queued' && state !== 'running') return state;
-      if (Date.now() > end) throw new Error(`job still ${state}`);
-      await new Promise((resolve) => setTimeout(resolve, 50));
-    }
-  }
-
-  async function planned(): Promise<RoundsPlanView> {
-    const { body } = await lead.call(routes.planRounds, { body: {} });
-    expect(await over(body.id)).toBe('done');
-    const { plan, noPlan } = await view();
-    if (!plan) throw new Error(JSON.stringify(noPlan));
-    return plan;
-  }
-
-  const compound = ({ machines }: RoundsPlanView) =>
-    machines.find(({ id }) => id === shop.works.ids.compound)!;
 
   it('are planned over the next shifts that the shop works, and never on a holiday', async () => {
     await set({ holidays: [{ day: '2026-03-09', name: 'Fair' }] });
@@ -325,7 +237,22 @@ describe('rounds', () => {
     const body = { ...settings, walks: [{ zoneId: newId(), minutes: 3 }] };
     const unknown = (await lead.call(routes.reviseRoundsSettings, { body })).body as unknown as Problem;
     expect([unknown.code, unknown.fields?.[0]?.path]).toEqual(['rounds.settings', 'body.walks.0.zoneId']);
-    const unplanned = await lead.call(routes.readMoves, { params: { planId: newId(), machineId: newId() } });
-    expect(code(unplanned.body)).toBe('plan.unknown');
+    const [mechanicNow] = settings.mechanics;
+    const nobody = { ...mechanicNow!, personId: newId(), shiftIds: [newId()] };
+    const days = { machineId: newId(), fromDay: '2026-03-01', toDay: '2026-03-31', note: '' };
+    const strangers = {
+      ...settings,
+      mechanics: [nobody],
+      away: [{ ...days, kind: 'down' as const }],
+      corrections: [{ ...days, hoursPerShift: 1 }],
+    };
+    const refused = (await lead.call(routes.reviseRoundsSettings, { body: strangers })).body;
+    expect((refused as unknown as Problem).fields?.map(({ path }) => path)).toEqual([
+      'body.mechanics.0.personId',
+      'body.mechanics.0.shiftIds',
+      'body.away.0.machineId',
+      'body.corrections.0.machineId',
+    ]);
+    expect((await view()).settings).toEqual(settings);
   });
 });

@@ -1,0 +1,114 @@
+import { assessLives, type NeedleEnd } from '@gantelet/core';
+import { newId, routes, type Problem } from '@gantelet/contracts';
+import { startRoundsShop, type RoundsShop } from '../../testing/rounds-shop.js';
+
+describe('what rounds are planned from', () => {
+  let rounds: RoundsShop;
+  let { shop, lead, mechanic, mechanicId, view, set, over, planned, compound } = {} as RoundsShop;
+  beforeAll(async () => {
+    rounds = await startRoundsShop();
+    ({ shop, lead, mechanic, mechanicId, view, set, over, planned, compound } = rounds);
+  });
+  afterEach(() => rounds.clear());
+  afterAll(() => rounds.stop());
+
+  const code = (body: unknown) => (body as Problem).code;
+
+  it('know what was ordered of a kind that nobody counted', async () => {
+    const needle = { ...shop.works.work.needle, nm: 160 };
+    const body = { needle, quantity: 50, expectedOn: '2026-03-20' };
+    const { id } = (await mechanic.call(routes.orderNeedles, { body })).body;
+    const stock = (await view()).stock.find((one) => one.needle.nm === 160);
+    expect(stock).toEqual({
+      needle,
+      onHand: null,
+      countedAt: null,
+      countedBy: null,
+      orders: [{ id, quantity: 50, expectedOn: '2026-03-20' }],
+    });
+  });
+
+  it('have no move to offer for plans and machines that there are not', async () => {
+    await set();
+    const { id: planId } = await planned();
+    const moves = async (params: { planId: string; machineId: string }) =>
+      code((await lead.call(routes.readMoves, { params })).body);
+    expect(await moves({ planId: newId(), machineId: shop.works.ids.compound })).toBe('plan.unknown');
+    expect(await moves({ planId, machineId: newId() })).toBe('machine.unplanned');
+  }, 40_000);
+
+  it('name what mechanics would have to be able to do, where pins want more than those who can', async () => {
+    const { shift, portable } = shop.works.ids;
+    const { machines } = shop.database.tables;
+    await machines.update({ machineClass: 'portable' }, { where: { id: portable } });
+    await set();
+    const plan = await planned();
+    const shiftNo = compound(plan).changes[0]!;
+    const pin = { machineId: shop.works.ids.compound, shift: shiftNo, pinned: true, version: plan.version };
+    await lead.call(routes.pinChange, { params: { planId: plan.id }, body: pin });
+    const leadId = (await shop.database.tables.people.findOne({ where: { role: 'lead' } }))!.get(
+      'id',
+    ) as string;
+    const hours = {
+      personId: mechanicId,
+      shiftIds: [shift],
+      minutes: 2,
+      machineClasses: ['flatbed' as const],
+    };
+    await set({
+      mechanics: [hours, { ...hours, personId: leadId, minutes: 60, machineClasses: ['portable'] }],
+    });
+    const { body } = await lead.call(routes.planRounds, { body: {} });
+    await over(body.id);
+    const conflicts = (await view()).noPlan!.conflicts;
+    // Four minutes for the change; the one who can do flatbeds has two.
+    const [conflict] = conflicts;
+    if (conflict?.limit !== 'minutes') throw new Error(JSON.stringify(conflicts));
+    expect([conflict.shift, conflict.machineClasses, conflict.wanted]).toEqual([shiftNo, ['flatbed'], 4]);
+    expect(conflict.allowed).toBeLessThan(4);
+    await machines.update({ machineClass: 'flatbed' }, { where: { id: portable } });
+  }, 40_000);
+
+  it('follow the lives of a group, as far as these say enough', async () => {
+    const { tables } = shop.database;
+    const where = { id: shop.works.ids.install };
+    const lifeGroup = 'leather.cutting.flatbed';
+    await tables.needleInstalls.update({ lifeGroup }, { where });
+    const ends: NeedleEnd[] = Array.from({ length: 40 }, (_, i) => ({
+      machineId: shop.works.ids.compound,
+      entryHours: 0,
+      hours: 10 + (i % 13),
+      cause: 'wear',
+    }));
+    const costs = { planned: 2, wear: 30, accident: 30 };
+    const assess = (of: readonly NeedleEnd[]) => assessLives({ ends: of, costs, flatHours: 8, asDone: null });
+    const fitted = async (of: readonly NeedleEnd[]) => {
+      const group = { material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null };
+      const groups = [{ group, costs, ...assess(of), lots: [] }];
+      await tables.jobs.create({
+        id: newId(),
+        kind: 'fit-lives',
+        state: 'done',
+        progress: 1,
+        ask: null,
+        result: JSON.stringify({ dataVersion: '1', fittedAt: shop.clock.now.toISOString(), groups }),
+        tries: 1,
+        claimedBy: null,
+        claimedUntil: null,
+        askedAt: shop.clock.now,
+        askedById: mechanicId,
+        finishedAt: shop.clock.now,
+      });
+    };
+    await set();
+    await fitted(ends);
+    const byLife = compound(await planned());
+    expect(byLife.from).toBe('life');
+    expect(byLife.bestHours).toBeGreaterThan(4);
+    expect(byLife.bestHours).toBeLessThan(16);
+
+    await tables.jobs.destroy({ where: {} });
+    await fitted(ends.slice(0, 3));
+    expect(compound(await planned()).from).toBe('flat');
+  });
+});

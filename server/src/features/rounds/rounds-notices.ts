@@ -1,0 +1,50 @@
+import { HOUR_MS } from '@gantelet/core';
+import type {
+  FloorMachine,
+  NeedleOutlook,
+  PlannedShift,
+  RoundsNotice,
+  ToldRounds,
+} from '@gantelet/contracts';
+
+/** An order is told of when it has to be made within so long. Assumption. */
+const ORDER_SOON_MS = 2 * 24 * HOUR_MS;
+
+/** What notices are drawn from. */
+export interface RoundsNews {
+  readonly machines: readonly Pick<FloorMachine, 'id' | 'name' | 'reports' | 'stoppedBy' | 'age'>[];
+  readonly needles: readonly NeedleOutlook[];
+  readonly shifts: readonly Pick<PlannedShift, 'startsAt'>[];
+  readonly leftOver: ToldRounds['leftOver'];
+  /** The day in the shop so long after now. */
+  readonly dayAfter: (ms: number) => string;
+}
+
+/** What wants attention, most pressing first. */
+export function roundsNotices({ machines, needles, shifts, leftOver, dayAfter }: RoundsNews): RoundsNotice[] {
+  const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 || stoppedBy !== null);
+  const due = machines.filter(({ age, reports }) => reports.length === 0 && age?.state === 'due');
+  const at = (shift: number): string | null => shifts[shift]?.startsAt ?? null;
+  return [
+    ...reported.map(({ id, name: subject, reports }) => ({
+      kind: 'reported' as const,
+      subject,
+      machineId: id,
+      at: reports[0]?.reportedAt ?? null,
+    })),
+    ...needles.flatMap(({ needle, runsOut, mayRunOut, order }): RoundsNotice[] => {
+      const subject = `${needle.systemId} NM ${needle.nm}`;
+      if (runsOut !== null) return [{ kind: 'runs-out', subject, machineId: null, at: at(runsOut) }];
+      if (!order || order.by > dayAfter(ORDER_SOON_MS) || mayRunOut === null) return [];
+      const kind = order.by < dayAfter(0) ? 'order-late' : 'may-run-out';
+      return [{ kind, subject, machineId: null, at: at(mayRunOut) }];
+    }),
+    ...due.map(({ id, name: subject }) => ({ kind: 'due' as const, subject, machineId: id, at: null })),
+    ...leftOver.map(({ machineName, day, shiftName }) => ({
+      kind: 'left-over' as const,
+      subject: `${machineName}, ${shiftName} ${day}`,
+      machineId: null,
+      at: null,
+    })),
+  ];
+}

@@ -60,6 +60,20 @@ test.describe('life', () => {
     await lots.getByRole('button', { name: 'Log the test' }).click();
     await expect(lots.getByRole('row').filter({ hasText: '26-110E' })).toContainText('56 % of 1');
 
+    const rename = async (from: string, to: string) => {
+      // Codes are given by who sells needles: lots of other kinds may have the same.
+      const kind = `${from}, 135x17 NM 110, standard round point`;
+      const choice = lots.locator('gan-lot-form option').getByText(kind, { exact: true });
+      await lots.getByLabel('Which').selectOption((await choice.getAttribute('value'))!);
+      await lots.getByLabel('Code on the pack').fill(to);
+      await lots.getByRole('button', { name: 'Correct the lot' }).click();
+      await expect(lots.getByText(`Lot ${to} corrected.`)).toBeVisible();
+    };
+    await lots.getByText('Register or correct a lot').click();
+    await rename('26-110E', '26-110E, sent back');
+    await expect(lots.getByText('26-110E, sent back: bad.')).toBeVisible();
+    await rename('26-110E, sent back', '26-110E');
+
     await page.getByText('Merge or split groups').click();
     await page
       .getByLabel('Split, Canvas and cloth, cloth points, flatbed', { exact: true })

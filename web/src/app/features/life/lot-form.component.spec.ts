@@ -43,7 +43,7 @@ describe('the form of a lot', () => {
 
   it('corrects a lot, beginning with what it was registered as', async () => {
     const { type, choose, press, field, text, revised, registered } = await open();
-    await choose('Which', 'L-204');
+    await choose('Which', 'L-204, 135x17 NM 120, standard round point');
     expect([field('Code on the pack').value, field('System').value]).toEqual(['L-204', '135x17']);
     expect(text()).toContain('until a needle of it goes in');
     await type('Code on the pack', 'L-240');

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { NEEDLE_SYSTEMS } from '@gantelet/core';
 import type { NeedleChoice, NeedleLot, NeedleLotEntry } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
+import { needleText } from '../../shared/words/changeover-words';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 
 /** A delivery of needles, as it is registered when it comes, and as it is corrected when that was wrong. */
@@ -16,7 +17,9 @@ import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.compon
       <select class="form-select" (change)="lotId.set($any($event.target).value)">
         <option value="" [selected]="lot() === null">a new lot</option>
         @for (one of lots(); track one.id) {
-          <option [value]="one.id" [selected]="one.id === lotId()">{{ one.code }}</option>
+          <option [value]="one.id" [selected]="one.id === lotId()">
+            {{ one.code }}, {{ needleText(one.needle) }}
+          </option>
         }
       </select>
     </label>
@@ -58,6 +61,7 @@ export class LotFormComponent {
   readonly registered = output<NeedleLotEntry>();
   readonly revised = output<{ readonly lotId: string; readonly entry: NeedleLotEntry }>();
 
+  protected readonly needleText = needleText;
   protected readonly systemIds = NEEDLE_SYSTEMS.map(({ id }) => id);
   /** Empty for a new one. */
   protected readonly lotId = signal('');

@@ -1,7 +1,9 @@
 import { QueryTypes } from 'sequelize';
+import { readManyRows } from './many-rows.js';
 import { startTestShop, type TestShop } from '../testing/test-shop.js';
 import { findStays } from '../features/life/life.store.js';
 import { readFloor } from '../features/floor/floor-view.service.js';
+import { findHeardMs } from '../features/counter/index.js';
 import { floorVersion } from '../features/floor/floor.store.js';
 
 /** Tables that grow for as long as the shop works. */
@@ -44,19 +46,47 @@ describe('what the floor asks of a database with years in it', () => {
 
   /** The plan of every query that some work asks, with the rows that each step of it really read. */
   async function stepsOf(work: () => Promise<unknown>): Promise<readonly Step[]> {
-    const asked: string[] = [];
-    const { options } = shop.database.sequelize as unknown as { options: { logging: unknown } };
-    options.logging = (sql: string) => asked.push(sql.replace(/^[^:]*: /, ''));
+    const { sequelize } = shop.database;
+    const logged: string[] = [];
+    const straight: { readonly sql: string; readonly values: Record<string, unknown> }[] = [];
+    const { options } = sequelize as unknown as { options: { logging: unknown } };
+    options.logging = (sql: string) => logged.push(sql.replace(/^[^:]*: /, ''));
+    const stop = listenStraight((sql, values) => straight.push({ sql, values }));
     await work();
+    stop();
     options.logging = false;
-    const plans = asked
-      .filter((sql) => sql.startsWith('SELECT'))
-      .map((sql) =>
-        shop.database.sequelize.query<{ ANALYZE: string }>(`ANALYZE FORMAT=JSON ${sql}`, {
-          type: QueryTypes.SELECT,
-        }),
-      );
+    const isRead = (sql: string) => sql.startsWith('SELECT');
+    const plans = [
+      ...logged
+        .filter(isRead)
+        .map((sql) => sequelize.query<Plan>(`ANALYZE FORMAT=JSON ${sql}`, { type: QueryTypes.SELECT })),
+      ...straight
+        .filter(({ sql }) => isRead(sql))
+        .map(({ sql, values }) => readManyRows<Plan>(sequelize, `ANALYZE FORMAT=JSON ${sql}`, values, null)),
+    ];
     return (await Promise.all(plans)).flat().flatMap(({ ANALYZE }) => stepsIn(JSON.parse(ANALYZE)));
+  }
+
+  /** Tells what is asked of the connector without Sequelize, until it is stopped. */
+  function listenStraight(heard: (sql: string, values: Record<string, unknown>) => void): () => void {
+    const { connectionManager } = shop.database.sequelize;
+    const get = connectionManager.getConnection;
+    const own = new Map<Connection, Connection['query']>();
+    connectionManager.getConnection = async (wanted) => {
+      const connection = (await get.call(connectionManager, wanted)) as Connection;
+      if (own.has(connection)) return connection;
+      const query = connection.query;
+      own.set(connection, query);
+      connection.query = (asked, values) => {
+        if (asked.namedPlaceholders) heard(asked.sql, values);
+        return query.call(connection, asked, values);
+      };
+      return connection;
+    };
+    return () => {
+      connectionManager.getConnection = get;
+      for (const [connection, query] of own) connection.query = query;
+    };
   }
 
   it('reads no more of what grows than it needs', async () => {
@@ -70,11 +100,43 @@ describe('what the floor asks of a database with years in it', () => {
     expect(long.filter(({ rows }) => rows > 100)).toEqual([]);
   });
 
+  it('reads of a counter with years of hours only those that a time reaches into', async () => {
+    const { ids } = shop.works;
+    const time = (from: string, to: string) => ({
+      machineId: ids.compound,
+      fromAt: new Date(`2023-03-04T${from}:00Z`),
+      toAt: new Date(`2023-03-04T${to}:00Z`),
+    });
+    await shop.database.sequelize.query(
+      `UPDATE devices SET last_heard_at = '2026-01-01' WHERE kind = 'counter'`,
+    );
+    let heard: readonly number[] = [];
+    const steps = await stepsOf(async () => {
+      heard = await findHeardMs(shop.database, [time('06:00', '08:00'), time('08:15', '08:45')], null);
+    });
+    // Nine ms are covered in each hour there: two whole hours, and half of one.
+    expect(heard.map((ms) => Math.round(10 * ms) / 10)).toEqual([18, 4.5]);
+    expect(steps.find(({ table }) => table === 'h')).toEqual({ table: 'h', rows: 3 });
+    expect(steps.find(({ table }) => table === 'counter_hours')!.rows).toBeLessThan(10);
+  });
+
   it('reads the needles of one group by their index', async () => {
     const steps = await stepsOf(() => findStays(shop.database, 'leather.cutting.g7'));
     expect(steps.find(({ table }) => table === 'i')).toEqual({ table: 'i', rows: NEEDLES / 20 });
   });
 });
+
+interface Plan {
+  readonly ANALYZE: string;
+}
+
+/** The connector's connection, as far as it is listened to here. */
+interface Connection {
+  query(
+    asked: { sql: string; namedPlaceholders?: boolean },
+    values: Record<string, unknown>,
+  ): Promise<unknown>;
+}
 
 interface Step {
   readonly table: string;

@@ -18,10 +18,6 @@ const microseconds = (from: string, to: string): string => `TIMESTAMPDIFF(MICROS
 const partBetween = (from: string, until: string): string =>
   `GREATEST(0, LEAST(1, ${microseconds(`GREATEST(h.hour_at, ${from})`, `LEAST(${KNOWN_TO}, ${until})`)}
   / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
-/** The hours of a machine's counters that reach into a time. */
-const hoursOfMachine = (machineId: string, from: string, until: string): string =>
-  `FROM counter_hours h JOIN devices d ON d.id = h.device_id
-  WHERE h.machine_id = ${machineId} AND h.hour_at > ${from} - INTERVAL 1 HOUR AND h.hour_at < ${until}`;
 /** Needles whose hours are asked for by name with one query. */
 const AT_ONCE = 500;
 
@@ -76,17 +72,13 @@ export async function findCountedBetween(
   const [sums] = await readManyRows<CounterSums>(
     sequelize,
     `SELECT ${sumOf('stitches')} AS stitches, ${sumOf('motor_ms')} AS motorMs,
-            ${sumOf('covered_shift_ms')} AS coveredShiftMs ${hoursOfMachine(':machineId', ':from', ':until')}`,
+            ${sumOf('covered_shift_ms')} AS coveredShiftMs 
+       FROM counter_hours h JOIN devices d ON d.id = h.device_id
+      WHERE h.machine_id = :machineId AND h.hour_at > :from - INTERVAL 1 HOUR AND h.hour_at < :until`,
     { machineId, from, until },
     tx,
   );
   return sums!;
-}
-
-/** SQL of the milliseconds of shift, 0 or more, in which counters of a machine were heard between two instants. */
-export function heardShiftMs(machineId: string, from: string, until: string): string {
-  return `(SELECT COALESCE(SUM(h.covered_shift_ms * ${partBetween(from, until)}), 0)
-             ${hoursOfMachine(machineId, from, until)})`;
 }
 
 /** Adds up what counters say of their needles in the hours before an instant. The counters must be locked. */

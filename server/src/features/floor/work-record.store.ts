@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
 import type { PieceCountRow, WorkLookRow } from '../../db/rows.js';
-import { heardShiftMs } from '../counter/index.js';
+import { findHeardMs } from '../counter/index.js';
 
 export async function insertLook({ tables }: Database, row: WorkLookRow, tx: Transaction): Promise<void> {
   await tables.workLooks.create(row, { transaction: tx });
@@ -52,22 +52,38 @@ export interface PiecesOfNeedle extends Pick<
   readonly heardShiftMs: number;
 }
 
-const PIECES_COLUMNS = `c.id, c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
-  c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt,
-  ${heardShiftMs('c.machine_id', 'c.from_at', 'c.to_at')} AS heardShiftMs`;
+type PiecesRow = Omit<PiecesOfNeedle, 'heardShiftMs'>;
+
+/** Pieces by a condition, with what counters were heard meanwhile. */
+async function findPiecesWhere(
+  database: Database,
+  from: string,
+  values: Readonly<Record<string, unknown>>,
+  tx: Transaction | null,
+): Promise<readonly PiecesOfNeedle[]> {
+  const rows = await readManyRows<PiecesRow>(
+    database.sequelize,
+    `SELECT c.id, c.machine_id AS machineId, c.pieces, c.stitches_per_piece AS stitchesPerPiece,
+            c.speed_spm AS speedSpm, c.from_at AS fromAt, c.to_at AS toAt
+       FROM piece_counts c ${from}`,
+    values,
+    tx,
+  );
+  const heard = await findHeardMs(database, rows, tx);
+  return rows.map((row, i) => ({ ...row, heardShiftMs: heard[i]! }));
+}
 
 /** Pieces of a machine that fall into a time, with one record of them whether it was taken back or not. */
-export async function findPiecesBetween(
-  { sequelize }: Database,
+export function findPiecesBetween(
+  database: Database,
   { id, machineId }: Pick<PieceCountRow, 'id' | 'machineId'>,
   { fromAt, toAt }: Pick<PieceCountRow, 'fromAt' | 'toAt'>,
   tx: Transaction,
 ): Promise<readonly PiecesOfNeedle[]> {
-  return readManyRows(
-    sequelize,
-    `SELECT ${PIECES_COLUMNS} FROM piece_counts c
-      WHERE c.machine_id = :machineId AND c.from_at < :toAt AND c.to_at > :fromAt
-        AND (c.withdrawn_at IS NULL OR c.id = :id)`,
+  return findPiecesWhere(
+    database,
+    `WHERE c.machine_id = :machineId AND c.from_at < :toAt AND c.to_at > :fromAt
+       AND (c.withdrawn_at IS NULL OR c.id = :id)`,
     { id, machineId, fromAt, toAt },
     tx,
   );
@@ -75,17 +91,15 @@ export async function findPiecesBetween(
 
 /** Pieces since the needle in each machine went in, or in one, by machine. */
 export async function findPieces(
-  { sequelize }: Database,
+  database: Database,
   only: string | null,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, readonly PiecesOfNeedle[]>> {
-  const rows = await readManyRows<PiecesOfNeedle>(
-    sequelize,
-    `SELECT ${PIECES_COLUMNS}
-       FROM piece_counts c
-       JOIN machines m ON m.id = c.machine_id
-       JOIN needle_installs i ON i.id = m.present_install_id
-      WHERE c.to_at > i.installed_at AND c.withdrawn_at IS NULL ${only === null ? '' : 'AND c.machine_id = :only'}`,
+  const rows = await findPiecesWhere(
+    database,
+    `JOIN machines m ON m.id = c.machine_id
+     JOIN needle_installs i ON i.id = m.present_install_id
+    WHERE c.to_at > i.installed_at AND c.withdrawn_at IS NULL ${only === null ? '' : 'AND c.machine_id = :only'}`,
     { only },
     tx,
   );

@@ -118,6 +118,12 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
       />
     }`,
   styles: `
+    [role='status']:empty {
+      margin: 0;
+    }
+    table + .button {
+      margin: 8px 0;
+    }
     table {
       width: 100%;
     }

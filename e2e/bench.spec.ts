@@ -29,6 +29,14 @@ test.describe('the bench', () => {
       page.getByText('round point on leather would pick NM 140 / 22, standard round point'),
     ).toBeVisible();
     await expect(page.getByRole('img', { name: /Thread of 0\.42 mm in a blade of 1\.40 mm/ })).toBeVisible();
+
+    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 10' });
+    await expect(page.getByLabel('Name of the set-up')).toHaveValue('Tool roll strap, 10');
+    await expect(page.getByText('Work was not saved and is put aside.')).toBeVisible();
+    await page.getByRole('button', { name: 'Put it back' }).click();
+    await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('V138');
+    await expect(page.getByLabel('Thickness of layer 2 in mm')).toHaveValue('0.6');
+    await expect(page.getByRole('button', { name: 'Put it back' })).toHaveCount(0);
   });
 
   test('asks which size a bare number is', async ({ page }) => {
@@ -68,6 +76,7 @@ test.describe('the bench', () => {
     await page.getByRole('button', { name: 'Set on the machine' }).click();
     await expect(page.getByText('The machine is set for this work.')).toBeVisible();
     await page.getByRole('button', { name: 'Clear' }).click();
+    await expect(page.getByText('is put aside')).toHaveCount(0);
     await page.locator('body').press('/');
     await page.getByRole('combobox', { name: /Machine number/ }).fill('keeper');
     await page

@@ -23,7 +23,7 @@ import {
 } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { writeStamps } from '../../shared/write-stamp';
-import { typedNumber } from '../../shared/typed-number';
+import { takeNumber } from '../../shared/typed-number';
 import { needleText } from '../../shared/words/changeover-words';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -159,8 +159,10 @@ export class FloorPage {
   }
 
   protected countSharps(event: Event): void {
-    this.sharpsCounted.set(
-      typedNumber(event, (count) => Number.isInteger(count) && count >= 0 && count <= 10_000),
+    takeNumber(
+      event,
+      (count) => Number.isInteger(count) && count >= 0 && count <= 10_000,
+      (count) => this.sharpsCounted.set(count),
     );
   }
 

@@ -22,6 +22,22 @@ describe('writing pieces down', () => {
     ]);
   });
 
+  it('can be written down at once, while the last field is still open', async () => {
+    const { type, field, settled, button } = await open();
+    await type('Pieces', '120');
+    const stitches = field('Stitches in each') as HTMLInputElement;
+    for (const text of ['4', '45', '450']) {
+      stitches.value = text;
+      stitches.dispatchEvent(new Event('input'));
+    }
+    await settled();
+    expect(button('Write down')!.disabled).toBeFalse();
+    const hours = field('Over the last hours') as HTMLInputElement;
+    hours.value = '0';
+    hours.dispatchEvent(new Event('input'));
+    expect(hours.value).toBe('0');
+  });
+
   it('takes whole pieces and up to a week, and shows nothing that does not count', async () => {
     const { type, field, button } = await open();
     await type('Stitches in each', '450');

@@ -1,6 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  output,
+  signal,
+  type WritableSignal,
+} from '@angular/core';
 import type { PiecesEntry } from '@gantelet/contracts';
-import { typedNumber } from '../../shared/typed-number';
+import { takeNumber } from '../../shared/typed-number';
 
 const SHIFT_HOURS = 8;
 
@@ -15,11 +23,23 @@ export interface PiecesSaid extends Pick<PiecesEntry, 'pieces' | 'stitchesPerPie
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label>
       Pieces
-      <input class="form-control" type="text" inputmode="numeric" (change)="pieces.set(whole($event))" />
+      <input
+        class="form-control"
+        type="text"
+        inputmode="numeric"
+        (input)="whole($event, pieces)"
+        (change)="whole($event, pieces)"
+      />
     </label>
     <label>
       Stitches in each
-      <input class="form-control" type="text" inputmode="numeric" (change)="stitches.set(whole($event))" />
+      <input
+        class="form-control"
+        type="text"
+        inputmode="numeric"
+        (input)="whole($event, stitches)"
+        (change)="whole($event, stitches)"
+      />
     </label>
     <label>
       Over the last hours
@@ -28,7 +48,8 @@ export interface PiecesSaid extends Pick<PiecesEntry, 'pieces' | 'stitchesPerPie
         type="text"
         inputmode="decimal"
         value="${SHIFT_HOURS}"
-        (change)="hours.set(hoursOf($event))"
+        (input)="takeHours($event)"
+        (change)="takeHours($event)"
       />
     </label>
     <button type="button" class="button" [disabled]="busy() || !ready()" (click)="write()">
@@ -54,12 +75,17 @@ export class PiecesFormComponent {
     () => this.pieces() !== null && this.stitches() !== null && this.hours() !== null,
   );
 
-  protected whole(event: Event): number | null {
-    return typedNumber(event, (number) => Number.isInteger(number) && number > 0 && number <= 100_000);
+  protected whole(event: Event, into: WritableSignal<number | null>): void {
+    const allowed = (number: number) => Number.isInteger(number) && number > 0 && number <= 100_000;
+    takeNumber(event, allowed, (number) => into.set(number));
   }
 
-  protected hoursOf(event: Event): number | null {
-    return typedNumber(event, (number) => number > 0 && number <= 24 * 7);
+  protected takeHours(event: Event): void {
+    takeNumber(
+      event,
+      (number) => number > 0 && number <= 24 * 7,
+      (number) => this.hours.set(number),
+    );
   }
 
   protected write(): void {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { Pocket, type PartUsedNeedle } from '@gantelet/contracts';
-import { typedNumber } from '../../shared/typed-number';
+import { takeNumber } from '../../shared/typed-number';
 import { needleText } from '../../shared/words/changeover-words';
 
 /** The part-used needles in their pockets: into the sharps box with one, or into another pocket. */
@@ -21,7 +21,8 @@ import { needleText } from '../../shared/words/changeover-words';
                 inputmode="numeric"
                 size="4"
                 [value]="to() ?? ''"
-                (input)="to.set(pocketOf($event))"
+                (input)="pocketOf($event)"
+                (change)="pocketOf($event)"
               />
             </label>
             <button
@@ -93,8 +94,12 @@ export class PocketsComponent {
   protected readonly movingId = signal<string | null>(null);
   protected readonly to = signal<number | null>(null);
 
-  protected pocketOf(event: Event): number | null {
-    return typedNumber(event, (number) => Pocket.safeParse(number).success);
+  protected pocketOf(event: Event): void {
+    takeNumber(
+      event,
+      (number) => Pocket.safeParse(number).success,
+      (number) => this.to.set(number),
+    );
   }
 
   protected pick({ id, pocket }: PartUsedNeedle): void {

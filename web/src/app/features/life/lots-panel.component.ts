@@ -1,7 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  output,
+  signal,
+  type WritableSignal,
+} from '@angular/core';
 import { eyeFriction, MOST_EYE_FRICTION, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
 import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry, Problem } from '@gantelet/contracts';
-import { typedNumber } from '../../shared/typed-number';
+import { takeNumber } from '../../shared/typed-number';
 import { LotFormComponent } from './lot-form.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -86,15 +94,30 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
           </label>
           <label
             >Weight, N
-            <input class="form-control" inputmode="decimal" (change)="weightN.set(newtons($event))" />
+            <input
+              class="form-control"
+              inputmode="decimal"
+              (input)="newtons($event, weightN)"
+              (change)="newtons($event, weightN)"
+            />
           </label>
           <label
             >Pull up, N
-            <input class="form-control" inputmode="decimal" (change)="upN.set(newtons($event))" />
+            <input
+              class="form-control"
+              inputmode="decimal"
+              (input)="newtons($event, upN)"
+              (change)="newtons($event, upN)"
+            />
           </label>
           <label
             >Pull down, N
-            <input class="form-control" inputmode="decimal" (change)="downN.set(newtons($event))" />
+            <input
+              class="form-control"
+              inputmode="decimal"
+              (input)="newtons($event, downN)"
+              (change)="newtons($event, downN)"
+            />
           </label>
         </div>
         @if (eye(); as eye) {
@@ -214,8 +237,12 @@ export class LotsPanelComponent {
       },
   );
 
-  protected newtons(event: Event): number | null {
-    return typedNumber(event, (number) => number > 0 && number <= 100);
+  protected newtons(event: Event, into: WritableSignal<number | null>): void {
+    takeNumber(
+      event,
+      (number) => number > 0 && number <= 100,
+      (number) => into.set(number),
+    );
   }
 
   protected log(): void {

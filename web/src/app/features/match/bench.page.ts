@@ -90,6 +90,7 @@ export class BenchPage {
   protected readonly saving = this.store.selectSignal(matchFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(matchFeature.selectProblem);
   protected readonly done = this.store.selectSignal(matchFeature.selectDone);
+  protected readonly putAside = this.store.selectSignal(matchFeature.selectPutAside);
   protected readonly imported = this.store.selectSignal(matchFeature.selectImported);
   protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
@@ -185,6 +186,12 @@ export class BenchPage {
   protected clear(): void {
     this.store.dispatch(matchActions.benchCleared());
     void this.router.navigateByUrl('/bench');
+  }
+
+  protected putBack(): void {
+    const saved = this.putAside()?.saved;
+    this.store.dispatch(matchActions.putBack());
+    void this.router.navigateByUrl(saved ? `/bench/${saved.id}` : '/bench');
   }
 
   protected save(asNew: boolean): void {

@@ -76,6 +76,27 @@ describe('keeping what is on the bench', () => {
     expect([draft.stitchLengthMm, problem?.title, saving]).toEqual([5, 'Changed meanwhile', false]);
   });
 
+  it('puts work aside that was not saved when other work comes, and takes it back', () => {
+    const { store } = run({});
+    const other: Setup = { ...SETUP, id: newId(), name: 'Body' };
+    const state = () => store.selectSignal(matchFeature.selectMatchState)();
+    store.dispatch(matchActions.setupRead({ setup: other }));
+    expect(state().putAside).toBeNull();
+    store.dispatch(matchActions.draftChanged({ change: { stitchLengthMm: 5 } }));
+    store.dispatch(matchActions.setupRead({ setup: SETUP }));
+    expect([state().draft.name, state().putAside?.name, state().putAside?.stitchLengthMm]).toEqual([
+      'Strap',
+      'Body',
+      5,
+    ]);
+    store.dispatch(matchActions.putBack());
+    expect([state().draft.name, state().draft.saved?.id, state().putAside]).toEqual(['Body', other.id, null]);
+    store.dispatch(matchActions.benchCleared());
+    store.dispatch(matchActions.draftChanged({ change: { threadText: 'V92' } }));
+    store.dispatch(matchActions.putBack());
+    expect([state().draft.stitchLengthMm, state().putAside?.threadText]).toEqual([5, 'V92']);
+  });
+
   it('saves nothing that has no answer', () => {
     const { store, asked } = run({});
     store.dispatch(matchActions.draftChanged({ change: { threadText: 'no such size' } }));

@@ -78,6 +78,8 @@ export const matchActions = createActionGroup({
     'Setup Read': props<{ setup: Setup }>(),
     'Draft Changed': props<{ change: Partial<BenchDraft> }>(),
     'Bench Cleared': emptyProps(),
+    /** Takes the work that was put aside onto the bench again. */
+    'Put Back': emptyProps(),
     /** `key` is the id of the write: sending it again is the same write. */
     Save: props<{ key: string; asNew: boolean }>(),
     Saved: props<{ setup: Setup }>(),
@@ -95,6 +97,8 @@ export interface MatchState {
   readonly setups: readonly Setup[];
   readonly balanced: readonly BalancedSetting[];
   readonly draft: BenchDraft;
+  /** Work that was not saved when other work came onto the bench. */
+  readonly putAside: BenchDraft | null;
   readonly saving: boolean;
   readonly problem: Problem | null;
   /** What was last kept, in words. */
@@ -108,6 +112,7 @@ const initial: MatchState = {
   setups: [],
   balanced: [],
   draft: EMPTY_BENCH,
+  putAside: null,
   saving: false,
   problem: null,
   done: '',
@@ -131,6 +136,15 @@ function draftOf(setup: Setup): BenchDraft {
   };
 }
 
+/** A draft that would be lost: new work of which something is typed, or a set-up that was changed; else null. */
+function unsaved(draft: BenchDraft): BenchDraft | null {
+  const { saved, name, layers, threadText, needleText } = draft;
+  const typed = saved
+    ? JSON.stringify(draft) !== JSON.stringify(draftOf(saved))
+    : layers.length > 0 || [name, threadText, needleText].some((text) => text.trim() !== '');
+  return typed ? draft : null;
+}
+
 const withSetup = (setups: readonly Setup[], setup: Setup): readonly Setup[] =>
   [...setups.filter(({ id }) => id !== setup.id), setup].sort((a, b) => a.name.localeCompare(b.name));
 
@@ -147,6 +161,7 @@ export const matchFeature = createFeature({
     on(matchActions.setupRead, (state, { setup }) => ({
       ...state,
       draft: draftOf(setup),
+      putAside: unsaved(state.draft),
       problem: null,
       done: '',
     })),
@@ -156,7 +171,20 @@ export const matchFeature = createFeature({
       problem: null,
       done: '',
     })),
-    on(matchActions.benchCleared, (state) => ({ ...state, draft: EMPTY_BENCH, problem: null, done: '' })),
+    on(matchActions.benchCleared, (state) => ({
+      ...state,
+      draft: EMPTY_BENCH,
+      putAside: unsaved(state.draft),
+      problem: null,
+      done: '',
+    })),
+    on(matchActions.putBack, (state) => ({
+      ...state,
+      draft: state.putAside ?? state.draft,
+      putAside: state.putAside && unsaved(state.draft),
+      problem: null,
+      done: '',
+    })),
     on(matchActions.save, matchActions.makePresent, (state) => ({
       ...state,
       saving: true,

@@ -41,6 +41,21 @@ describe('the stack', () => {
     expect(mounted.said[0]![0]!.thicknessMm).toBeCloseTo((8 * 25.4) / 64, 9);
   });
 
+  it('loses nothing when a button is tapped right after something was typed', async () => {
+    const { field, button, said } = await open();
+    const thickness = field('Thickness of layer 2') as HTMLInputElement;
+    thickness.value = '0.9';
+    thickness.dispatchEvent(new Event('change'));
+    button('Add a layer')!.click();
+    expect(
+      said
+        .at(-1)!
+        .map(({ thicknessMm }) => thicknessMm)
+        .slice(0, 3),
+    ).toEqual([2, 0.9, 2]);
+    expect(said.at(-1)!.length).toBe(4);
+  });
+
   it('brings the usual thickness with another material', async () => {
     const { choose, said } = await open();
     const cork = MATERIALS.at(-1)!;
@@ -57,7 +72,8 @@ describe('the stack', () => {
     await press('Add a layer');
     expect(said[0]!.length).toBe(4);
     await press('Take out layer 2');
-    expect(said[1]).toEqual([layers[0]!, layers[2]!]);
+    expect(said[1]!.slice(0, 2)).toEqual([layers[0]!, layers[2]!]);
+    expect(said[1]!.length).toBe(3);
     await set({ layers: Array.from({ length: 12 }, () => layers[0]!) });
     expect(button('Add a layer')).toBeNull();
   });

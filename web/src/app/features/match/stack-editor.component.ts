@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { leatherOzToMm, materialById, MATERIALS, mmToLeatherOz } from '@gantelet/core';
 import type { LayerInput } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
@@ -10,7 +18,7 @@ const MOST_LAYERS = 12;
 @Component({
   selector: 'gan-stack-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `@for (layer of layers(); track $index; let i = $index) {
+  template: `@for (layer of own(); track $index; let i = $index) {
       <fieldset>
         <legend class="visually-hidden">Layer {{ i + 1 }}</legend>
         <select
@@ -54,7 +62,7 @@ const MOST_LAYERS = 12;
         </button>
       </fieldset>
     }
-    @if (layers().length < most) {
+    @if (own().length < most) {
       <button type="button" id="bench-material" class="button small" (click)="add()">Add a layer</button>
     }`,
   styles: `
@@ -94,6 +102,9 @@ export class StackEditorComponent {
   readonly layers = input.required<readonly LayerInput[]>();
   readonly layersChange = output<readonly LayerInput[]>();
 
+  /** The layers as they are now: a tap on a button comes right after what was typed, before they are shown anew. */
+  protected readonly own = linkedSignal(() => this.layers());
+
   protected readonly materials = MATERIALS;
   protected readonly most = MOST_LAYERS;
   private readonly preferences = inject(Preferences);
@@ -112,11 +123,11 @@ export class StackEditorComponent {
   protected add(): void {
     const material = MATERIALS[0]!;
     const layer = { materialId: material.id, thicknessMm: material.typicalThicknessMm, plies: 1 };
-    this.layersChange.emit([...this.layers(), layer]);
+    this.put([...this.own(), layer]);
   }
 
   protected remove(index: number): void {
-    this.layersChange.emit(this.layers().filter((_, i) => i !== index));
+    this.put(this.own().filter((_, i) => i !== index));
   }
 
   /** A new material brings its typical thickness. */
@@ -130,17 +141,22 @@ export class StackEditorComponent {
     const typed = Number(field.value.replace(',', '.'));
     const thicknessMm = this.unit() === 'mm' ? typed : typed > 0 ? leatherOzToMm(typed) : NaN;
     if (thicknessMm >= 0.05 && thicknessMm <= 30) this.change(index, { thicknessMm });
-    else field.value = this.shown(this.layers()[index]!);
+    else field.value = this.shown(this.own()[index]!);
   }
 
   protected setPlies(index: number, event: Event): void {
     const field = event.target as HTMLInputElement;
     const plies = Number(field.value);
     if (Number.isInteger(plies) && plies >= 1 && plies <= 20) this.change(index, { plies });
-    else field.value = String(this.layers()[index]!.plies);
+    else field.value = String(this.own()[index]!.plies);
   }
 
   private change(index: number, change: Partial<LayerInput>): void {
-    this.layersChange.emit(this.layers().map((layer, i) => (i === index ? { ...layer, ...change } : layer)));
+    this.put(this.own().map((layer, i) => (i === index ? { ...layer, ...change } : layer)));
+  }
+
+  private put(layers: readonly LayerInput[]): void {
+    this.own.set(layers);
+    this.layersChange.emit(layers);
   }
 }

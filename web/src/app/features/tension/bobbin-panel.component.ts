@@ -17,7 +17,7 @@ import {
 import type { BobbinReadingInput, Device, InstrumentKind, StandInAsk } from '@gantelet/contracts';
 import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
-import { typedNumber } from '../../shared/typed-number';
+import { takeNumber } from '../../shared/typed-number';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/tension-words';
@@ -84,7 +84,8 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
               inputmode="decimal"
               placeholder="not weighed"
               [value]="entry().grams ?? ''"
-              (change)="enter({ grams: numberOf($event) })"
+              (input)="enterNumber($event, 'grams')"
+              (change)="enterNumber($event, 'grams')"
             />
           </label>
           <label
@@ -94,7 +95,8 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
               inputmode="decimal"
               placeholder="no gauge"
               [value]="entry().tensionCn ?? ''"
-              (change)="enter({ tensionCn: numberOf($event) })"
+              (input)="enterNumber($event, 'tensionCn')"
+              (change)="enterNumber($event, 'tensionCn')"
             />
           </label>
         </div>
@@ -233,8 +235,12 @@ export class BobbinPanelComponent {
     return (event.target as HTMLInputElement | HTMLSelectElement).value;
   }
 
-  protected numberOf(event: Event): number | null {
-    return typedNumber(event, (typed) => typed > 0 && typed <= 5000);
+  protected enterNumber(event: Event, field: 'grams' | 'tensionCn'): void {
+    takeNumber(
+      event,
+      (typed) => typed > 0 && typed <= 5000,
+      (number) => this.enter({ [field]: number }),
+    );
   }
 
   /** Opens an instrument, or puts it away. */

@@ -11,7 +11,7 @@ import { averagePulls, ENOUGH_READINGS, PULLS_PER_READING, turnsText, turnsToTen
 import type { Device, GaugeReadingInput, LoggedGaugeReading, StandInAsk } from '@gantelet/contracts';
 import { TensionLineComponent } from '../../shared/drawings/tension-line.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
-import { typedNumber } from '../../shared/typed-number';
+import { takeNumber } from '../../shared/typed-number';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 
@@ -47,6 +47,7 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
               class="form-control"
               inputmode="decimal"
               [value]="pulls()[pull] ?? ''"
+              (input)="setPull(pull, $event)"
               (change)="setPull(pull, $event)"
             />
           </label>
@@ -120,8 +121,11 @@ export class GaugePanelComponent {
   }
 
   protected setPull(index: number, event: Event): void {
-    const cn = typedNumber(event, (typed) => typed > 0 && typed <= 5000);
-    this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull)));
+    takeNumber(
+      event,
+      (typed) => typed > 0 && typed <= 5000,
+      (cn) => this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull))),
+    );
   }
 
   /** A pull off the gauge goes where one is missing, else where one is odd. */

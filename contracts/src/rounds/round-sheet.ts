@@ -58,8 +58,9 @@ export const TaskSkip = z.strictObject({
 export type TaskSkip = z.infer<typeof TaskSkip>;
 
 export const NOTICE_KINDS = [
-  'due',
+  'stopped',
   'reported',
+  'due',
   'may-run-out',
   'runs-out',
   'order-late',

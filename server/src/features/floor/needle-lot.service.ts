@@ -9,7 +9,15 @@ import {
 } from '@gantelet/contracts';
 import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { needleColumns } from '../../db/needle-columns.js';
-import { findFrictions, findLots, insertFriction, insertLot, updateLot, wentIn } from './needle-lot.store.js';
+import {
+  findFrictions,
+  findLots,
+  insertFriction,
+  insertLot,
+  lockKind,
+  updateLot,
+  wentIn,
+} from './needle-lot.store.js';
 
 /** Registers a lot under the key it was sent with. @throws ProblemError `lot.code-taken` */
 export async function registerLot(
@@ -36,9 +44,9 @@ export async function reviseLot(
   { code, needle }: NeedleLotEntry,
   tx: Transaction,
 ): Promise<NeedleLot> {
-  const [lot] = await findLots(database, id, tx);
-  if (!lot) throw new ProblemError('lot.unknown');
-  if (!sameNeedle(lot.needle, needle) && (await wentIn(database, id, tx))) {
+  const kind = await lockKind(database, id, tx);
+  if (!kind) throw new ProblemError('lot.unknown');
+  if (!sameNeedle(kind, needle) && (await wentIn(database, id, tx))) {
     const message = 'the kind it was registered with';
     throw new ProblemError('lot.in-use', {}, [{ path: 'body.needle', message }]);
   }
@@ -105,7 +113,7 @@ export async function requireLot(
   needle: NeedleChoice,
   tx: Transaction,
 ): Promise<void> {
-  const [lot] = await findLots(database, id, tx);
-  if (!lot || !sameNeedle(lot.needle, needle))
+  const kind = await lockKind(database, id, tx);
+  if (!kind || !sameNeedle(kind, needle))
     throw new ProblemError('lot.unknown', {}, [{ path: 'body.lotId', message: 'a lot of this kind' }]);
 }

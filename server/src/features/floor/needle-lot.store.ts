@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import type { NeedleLot } from '@gantelet/contracts';
+import type { NeedleChoice, NeedleLot } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import { needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
 import type { LotFrictionRow, NeedleLotRow } from '../../db/rows.js';
@@ -53,6 +53,16 @@ export async function insertLot({ tables }: Database, row: NeedleLotRow, tx: Tra
   await tables.needleLots.create(row, { transaction: tx });
 }
 
+/** The kind of a lot as it stands, held until the transaction ends; null for a lot that is not there. */
+export async function lockKind(
+  { tables }: Database,
+  id: string,
+  tx: Transaction,
+): Promise<NeedleChoice | null> {
+  const row = await tables.needleLots.findByPk(id, { transaction: tx, lock: true });
+  return row && needleOfColumns(row.get({ plain: true }));
+}
+
 export async function updateLot(
   { tables }: Database,
   id: string,
@@ -62,9 +72,14 @@ export async function updateLot(
   await tables.needleLots.update(change, { where: { id }, transaction: tx });
 }
 
-/** Whether a needle of a lot ever went into a machine. */
+/** Whether a needle of a lot ever went into a machine, as it stands and not as the transaction began. */
 export async function wentIn({ tables }: Database, lotId: string, tx: Transaction): Promise<boolean> {
   return (
-    (await tables.needleInstalls.findOne({ where: { lotId }, attributes: ['id'], transaction: tx })) !== null
+    (await tables.needleInstalls.findOne({
+      where: { lotId },
+      attributes: ['id'],
+      transaction: tx,
+      lock: true,
+    })) !== null
   );
 }

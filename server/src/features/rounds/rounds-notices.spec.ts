@@ -43,7 +43,7 @@ describe('what the lead is told beside the plan', () => {
     expect(ofNeedles({ mayRunOut: 9, order: order('2026-03-03') })).toEqual([['order-late', null]]);
   });
 
-  it('is of machines: what was reported or stands still first, what is due by hours later, each once', () => {
+  it('is of machines: what stands still or was reported first, what is due by hours later, each once', () => {
     const age = (state: 'due' | 'good' | 'stop') => ({
       runningHours: 9,
       lowHours: 8,
@@ -77,8 +77,8 @@ describe('what the lead is told beside the plan', () => {
     const leftOver = [{ machineName: 'Post 3', day: '2026-03-05', shiftName: 'Late' }];
     const told = roundsNotices(news({ machines, needles: [{ ...outlook, runsOut: 0 }], leftOver }));
     expect(told.map(({ kind, subject, at }) => [kind, subject, at])).toEqual([
+      ['stopped', 'broken', null],
       ['reported', 'clunking', '2026-03-04T09:00:00.000Z'],
-      ['reported', 'broken', null],
       ['runs-out', '135x16 NM 140', shifts[0]!.startsAt],
       ['due', 'worn', null],
       ['left-over', 'Post 3, Late 2026-03-05', null],

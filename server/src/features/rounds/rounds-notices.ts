@@ -22,10 +22,17 @@ export interface RoundsNews {
 
 /** What wants attention, most pressing first. */
 export function roundsNotices({ machines, needles, shifts, leftOver, dayAfter }: RoundsNews): RoundsNotice[] {
-  const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 || stoppedBy !== null);
+  const stopped = machines.filter(({ stoppedBy }) => stoppedBy !== null);
+  const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 && stoppedBy === null);
   const due = machines.filter(({ age, reports }) => reports.length === 0 && age?.state === 'due');
   const at = (shift: number): string | null => shifts[shift]?.startsAt ?? null;
   return [
+    ...stopped.map(({ id, name: subject }) => ({
+      kind: 'stopped' as const,
+      subject,
+      machineId: id,
+      at: null,
+    })),
     ...reported.map(({ id, name: subject, reports }) => ({
       kind: 'reported' as const,
       subject,

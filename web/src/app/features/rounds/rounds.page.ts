@@ -7,10 +7,11 @@ import {
   type NeedleChoice,
   type PlanConflict,
   type PlannedShift,
+  type RoundsNotice,
 } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
-import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { SignalMarkComponent, type SignalShape } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { moneyIn } from '../../shared/words/money';
 import {
@@ -191,5 +192,9 @@ export class RoundsPage {
 
   protected receive(receipt: { readonly orderId: string; readonly quantity: number }): void {
     this.store.dispatch(roundsActions.receive({ key: this.stamp(receipt).key, ...receipt }));
+  }
+
+  protected shapeOf({ kind }: RoundsNotice): SignalShape {
+    return kind === 'stopped' ? 'stop' : kind === 'due' ? 'due' : 'act';
   }
 }

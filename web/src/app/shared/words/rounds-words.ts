@@ -75,6 +75,7 @@ export function conflictText(
 }
 
 const NOTICE_WORDS: Readonly<Record<RoundsNotice['kind'], string>> = {
+  stopped: 'stands still until a mechanic clears it: a piece of a needle is missing',
   reported: 'reported by an operator: look at it, plan again',
   due: 'due',
   'runs-out': 'needles run out under this plan',

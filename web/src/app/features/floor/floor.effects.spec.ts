@@ -141,6 +141,24 @@ describe('the work on the floor', () => {
     expect(shown!.reports[0]).toEqual(jasmine.objectContaining({ ...report, reportedBy: 'Test mechanic' }));
   });
 
+  it('keeps pieces that wait for the network, reads nothing then, and takes the same once more as others', () => {
+    const { store, asked } = run({ logPieces: NO_NETWORK });
+    const pieces = {
+      pieces: 120,
+      stitchesPerPiece: 450,
+      from: '2026-03-04T02:00:00.000Z',
+      to: '2026-03-04T10:00:00.000Z',
+    };
+    const written = store.selectSignal(floorFeature.selectWritten);
+    const before = written();
+    store.dispatch(floorActions.logPieces({ key: newId(), machineId: machine.id, pieces }));
+    expect(asked).toEqual([]);
+    expect(written()).toBe(before + 1);
+    expect(store.selectSignal(floorFeature.selectDone)()).toBe(
+      'Compound 07: 120 pieces: kept on this device, sent when the network is back.',
+    );
+  });
+
   it('says what became of a write that waited: nothing of one that was done, the reason of one that was not', () => {
     const { store, settled, asked } = run({});
     const write = {

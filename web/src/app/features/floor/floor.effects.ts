@@ -215,7 +215,7 @@ export const logPieces = createEffect(
           map((sent) =>
             'reply' in sent
               ? floorActions.machineChanged({ machine: sent.reply, done: `${words} written down.` })
-              : floorActions.kept({ done: `${words}: ${KEPT_HERE}` }),
+              : floorActions.piecesWait({ done: `${words}: ${KEPT_HERE}` }),
           ),
           catchError(failed),
         );

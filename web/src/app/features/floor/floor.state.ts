@@ -64,6 +64,8 @@ export const floorActions = createActionGroup({
     'Move To Pocket': props<{ key: string; partUsedId: string; pocket: number }>(),
     'Empty Sharps': props<{ key: string; counted: number }>(),
     Kept: props<{ done: string }>(),
+    /** Pieces that are kept on this device. */
+    'Pieces Wait': props<{ done: string }>(),
     'Log Pieces': props<{ key: string; machineId: string; pieces: PiecesEntry }>(),
     Look: props<{ key: string; look: WorkLook }>(),
     'Look Logged': props<{ zone: Pick<FloorZone, 'id' | 'needleFraction'> | null }>(),
@@ -182,7 +184,12 @@ export const floorFeature = createFeature({
             }
           : state.floor,
     })),
-    on(floorActions.kept, (state, { done }) => ({ ...state, saving: false, done })),
+    on(floorActions.kept, floorActions.piecesWait, (state, { done }) => ({
+      ...state,
+      saving: false,
+      written: state.written + 1,
+      done,
+    })),
     on(floorActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
     on(floorActions.machineChanged, (state, { machine, done, undo }) => ({
       ...state,

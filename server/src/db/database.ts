@@ -63,6 +63,15 @@ export function isDuplicate(error: unknown): boolean {
   return databaseErrno(error) === DUPLICATE_KEY;
 }
 
+/** What was written, or a problem when the database refused a row because another has its key. */
+export async function orIfDuplicate<T>(written: Promise<T>, problem: () => Error): Promise<T> {
+  try {
+    return await written;
+  } catch (error) {
+    throw isDuplicate(error) ? problem() : error;
+  }
+}
+
 /** The plain rows of found instances. */
 export function plainRows<Row extends object>(found: readonly Model<Row, Row>[]): Row[] {
   return found.map((one) => one.get({ plain: true }));

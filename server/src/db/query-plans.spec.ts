@@ -3,7 +3,7 @@ import { readManyRows } from './many-rows.js';
 import { startTestShop, type TestShop } from '../testing/test-shop.js';
 import { findStays } from '../features/life/life.store.js';
 import { readFloor } from '../features/floor/floor-view.service.js';
-import { findHeardMs } from '../features/counter/index.js';
+import { findHeard } from '../features/counter/index.js';
 import { floorVersion } from '../features/floor/floor.store.js';
 
 /** Tables that grow for as long as the shop works. */
@@ -110,12 +110,12 @@ describe('what the floor asks of a database with years in it', () => {
     await shop.database.sequelize.query(
       `UPDATE devices SET last_heard_at = '2026-01-01' WHERE kind = 'counter'`,
     );
-    let heard: readonly number[] = [];
+    let heard: readonly { readonly coveredShiftMs: number }[] = [];
     const steps = await stepsOf(async () => {
-      heard = await findHeardMs(shop.database, [time('06:00', '08:00'), time('08:15', '08:45')], null);
+      heard = await findHeard(shop.database, [time('06:00', '08:00'), time('08:15', '08:45')], null);
     });
     // Nine ms are covered in each hour there: two whole hours, and half of one.
-    expect(heard.map((ms) => Math.round(10 * ms) / 10)).toEqual([18, 4.5]);
+    expect(heard.map(({ coveredShiftMs: ms }) => Math.round(10 * ms) / 10)).toEqual([18, 4.5]);
     expect(steps.find(({ table }) => table === 'h')).toEqual({ table: 'h', rows: 3 });
     expect(steps.find(({ table }) => table === 'counter_hours')!.rows).toBeLessThan(10);
   });

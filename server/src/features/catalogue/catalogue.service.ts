@@ -6,7 +6,7 @@ import {
   type ShopValueEntry,
   type ShopValueInput,
 } from '@gantelet/contracts';
-import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
+import { orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { insertShopValue, readShopValues } from './catalogue.store.js';
 
 /** The values this shop computes with. */
@@ -31,12 +31,7 @@ export async function setShopValue(
   const current = history.at(-1) ?? null;
   if ((current?.id ?? null) !== replaces) throw new ProblemError('value.moved-on', { current });
   const row = { id, ...input, setAt: now, setById: person.id, position: history.length };
-  try {
-    await insertShopValue(database, row, tx);
-  } catch (error) {
-    // Another writer took the same place in the history a moment before.
-    if (isDuplicate(error)) throw new ProblemError('value.moved-on');
-    throw error;
-  }
+  // Another writer may have taken the same place in the history a moment before.
+  await orIfDuplicate(insertShopValue(database, row, tx), () => new ProblemError('value.moved-on'));
   return { id, ...input, setAt: now.toISOString(), setBy: person.name };
 }

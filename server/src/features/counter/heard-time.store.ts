@@ -1,6 +1,7 @@
 import { HOUR_MS } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
+import type { CountedRow } from './needle-count.store.js';
 
 /** A time at a machine. */
 export interface MachineTime {
@@ -13,28 +14,31 @@ interface HourRow {
   /** Which of the times it falls into. */
   readonly place: number;
   readonly hourAt: Date;
+  readonly motorMs: number;
   readonly coveredShiftMs: number;
   readonly lastHeardAt: Date;
 }
 
+/** What counters said of a time at a machine, those that were taken off since too. */
+export type Heard = Pick<CountedRow, 'motorMs' | 'coveredShiftMs'>;
+
 /**
- * How much of the shift a counter was heard in each of some times, in ms, in their order. An hour that a time takes a
- * part of counts by that part. Hours are named one by one, so that each is found by index: of a machine with years of
+ * What counters said in each of some times, in their order. An hour that a time takes a part of counts by that part. Hours are named one by one, so that each is found by index: of a machine with years of
  * them no others are read.
  */
-export async function findHeardMs(
+export async function findHeard(
   { sequelize }: Database,
   times: readonly MachineTime[],
   tx: Transaction | null,
-): Promise<readonly number[]> {
-  const heard = times.map(() => 0);
+): Promise<readonly Heard[]> {
+  const heard = times.map(() => ({ motorMs: 0, coveredShiftMs: 0 }));
   const counted = times.length === 0 ? new Set() : await findCountedMachines(sequelize, tx);
   const hours = times.flatMap((time, place) => (counted.has(time.machineId) ? hoursOf(time, place) : []));
   if (hours.length === 0) return heard;
   const rows = await readManyRows<HourRow>(
     sequelize,
-    `SELECT STRAIGHT_JOIN w.place, h.hour_at AS hourAt, h.covered_shift_ms AS coveredShiftMs,
-            d.last_heard_at AS lastHeardAt
+    `SELECT STRAIGHT_JOIN w.place, h.hour_at AS hourAt, h.motor_ms AS motorMs,
+            h.covered_shift_ms AS coveredShiftMs, d.last_heard_at AS lastHeardAt
        FROM JSON_TABLE(:hours, '$[*]' COLUMNS (place INT PATH '$[0]',
               machine_id CHAR(36) CHARACTER SET ascii COLLATE ascii_bin PATH '$[1]',
               hour_at DATETIME(6) PATH '$[2]')) w
@@ -43,12 +47,14 @@ export async function findHeardMs(
     { hours: JSON.stringify(hours) },
     tx,
   );
-  for (const { place, hourAt, coveredShiftMs, lastHeardAt } of rows) {
+  for (const { place, hourAt, motorMs, coveredShiftMs, lastHeardAt } of rows) {
     const { fromAt, toAt } = times[place]!;
     const startMs = hourAt.getTime();
     const endMs = Math.min(startMs + HOUR_MS, lastHeardAt.getTime());
     const insideMs = Math.min(endMs, toAt.getTime()) - Math.max(startMs, fromAt.getTime());
-    heard[place]! += coveredShiftMs * Math.max(0, insideMs / Math.max(1, endMs - startMs));
+    const part = Math.max(0, insideMs / Math.max(1, endMs - startMs));
+    heard[place]!.motorMs += motorMs * part;
+    heard[place]!.coveredShiftMs += coveredShiftMs * part;
   }
   return heard;
 }

@@ -1,6 +1,6 @@
 export { openIntake } from './counter-intake.js';
 export type { CounterArrival } from './counter.store.js';
-export { findCounted, findCountedBetween, type CountedRow } from './needle-count.store.js';
+export { findCounted, type CountedRow } from './needle-count.store.js';
 export { rollUp } from './roll-up.js';
 export { startRollUps } from './roll-up-clock.js';
-export { findHeardMs } from './heard-time.store.js';
+export { findHeard, type MachineTime } from './heard-time.store.js';

@@ -14,14 +14,13 @@ export interface CountedRow {
 /** End of what is known of an hour. */
 const KNOWN_TO = 'LEAST(h.hour_at + INTERVAL 1 HOUR, d.last_heard_at)';
 const microseconds = (from: string, to: string): string => `TIMESTAMPDIFF(MICROSECOND, ${from}, ${to})`;
-/** Share of what is known of an hour that lies between two instants. */
-const partBetween = (from: string, until: string): string =>
-  `GREATEST(0, LEAST(1, ${microseconds(`GREATEST(h.hour_at, ${from})`, `LEAST(${KNOWN_TO}, ${until})`)}
+/** Share of what is known of an hour that lies between the needle going in and an instant. */
+const PART = `GREATEST(0, LEAST(1, ${microseconds('GREATEST(h.hour_at, i.installed_at)', `LEAST(${KNOWN_TO}, :until)`)}
   / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
 /** Needles whose hours are asked for by name with one query. */
 const AT_ONCE = 500;
 
-export type CounterSums = Omit<CountedRow, 'machineId' | 'lastHeardAt'>;
+type CounterSums = Omit<CountedRow, 'machineId' | 'lastHeardAt'>;
 
 /** A counter with the needle of its machine, and what of that is added up already. */
 interface CounterOfNeedle extends CounterSums {
@@ -57,28 +56,6 @@ export async function findCounted(
     counted.set(machineId, { machineId, lastHeardAt: heardAt, ...sums });
   }
   return [...counted.values()];
-}
-
-/** What counters said of a machine in a time that is over, those that were taken off since too. */
-export async function findCountedBetween(
-  { sequelize }: Database,
-  machineId: string,
-  from: Date,
-  until: Date,
-  tx: Transaction,
-): Promise<CounterSums> {
-  const sumOf = (column: string): string =>
-    `COALESCE(SUM(h.${column} * ${partBetween(':from', ':until')}), 0)`;
-  const [sums] = await readManyRows<CounterSums>(
-    sequelize,
-    `SELECT ${sumOf('stitches')} AS stitches, ${sumOf('motor_ms')} AS motorMs,
-            ${sumOf('covered_shift_ms')} AS coveredShiftMs 
-       FROM counter_hours h JOIN devices d ON d.id = h.device_id
-      WHERE h.machine_id = :machineId AND h.hour_at > :from - INTERVAL 1 HOUR AND h.hour_at < :until`,
-    { machineId, from, until },
-    tx,
-  );
-  return sums!;
 }
 
 /** Adds up what counters say of their needles in the hours before an instant. The counters must be locked. */
@@ -217,7 +194,7 @@ async function sumPartedHours(
       installedAt ? [{ deviceId, from: addedUpTo ?? new Date(installedAt.getTime() - HOUR_MS) }] : [],
     )
     .sort((a, b) => b.from.getTime() - a.from.getTime());
-  const sumOf = (column: string): string => `SUM(h.${column} * ${partBetween('i.installed_at', ':until')})`;
+  const sumOf = (column: string): string => `SUM(h.${column} * ${PART})`;
   const groups = Array.from({ length: Math.ceil(open.length / AT_ONCE) }, (_, i) =>
     open.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
   );

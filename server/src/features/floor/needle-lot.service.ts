@@ -7,7 +7,7 @@ import {
   type NeedleLotEntry,
   type Person,
 } from '@gantelet/contracts';
-import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
+import { orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { needleColumns } from '../../db/needle-columns.js';
 import {
   findFrictions,
@@ -29,7 +29,7 @@ export async function registerLot(
   tx: Transaction,
 ): Promise<NeedleLot> {
   const row = { id, code, ...needleColumns(needle), receivedAt: now, receivedById: person.id };
-  await orTaken(insertLot(database, row, tx), code);
+  await orIfDuplicate(insertLot(database, row, tx), () => codeTaken(code));
   return readLot(database, id, tx);
 }
 
@@ -50,18 +50,13 @@ export async function reviseLot(
     const message = 'the kind it was registered with';
     throw new ProblemError('lot.in-use', {}, [{ path: 'body.needle', message }]);
   }
-  await orTaken(updateLot(database, id, { code, ...needleColumns(needle) }, tx), code);
+  const change = { code, ...needleColumns(needle) };
+  await orIfDuplicate(updateLot(database, id, change, tx), () => codeTaken(code));
   return readLot(database, id, tx);
 }
 
-/** @throws ProblemError `lot.code-taken` when the database holds the code for this kind of needle already */
-async function orTaken(written: Promise<void>, code: string): Promise<void> {
-  try {
-    await written;
-  } catch (error) {
-    if (!isDuplicate(error)) throw error;
-    throw new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);
-  }
+function codeTaken(code: string): ProblemError {
+  return new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);
 }
 
 /** All lots with what the eyes of their needles showed, the newest first. */

@@ -7,7 +7,7 @@ import {
   type Person,
   type Sharps,
 } from '@gantelet/contracts';
-import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
+import { orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
 import {
   findKeptNeedles,
   insertPartUsed,
@@ -26,11 +26,8 @@ export async function keepInPocket(
   keptAt: Date,
   tx: Transaction,
 ): Promise<void> {
-  await orTaken(
-    insertPartUsed(database, { id: newId(), removalId, pocket, keptAt }, tx),
-    pocket,
-    'body.keptInPocket',
-  );
+  const kept = insertPartUsed(database, { id: newId(), removalId, pocket, keptAt }, tx);
+  await orIfDuplicate(kept, () => pocketTaken(pocket, 'body.keptInPocket'));
 }
 
 /** Says that a part-used needle lies in another pocket. @throws ProblemError `part-used.gone`, `pocket.taken` */
@@ -41,19 +38,13 @@ export async function moveToPocket(
   tx: Transaction,
 ): Promise<PartUsedNeedle> {
   await requireKeptNeedle(database, id, tx);
-  await orTaken(updatePocket(database, id, pocket, tx), pocket, 'body.pocket');
+  await orIfDuplicate(updatePocket(database, id, pocket, tx), () => pocketTaken(pocket, 'body.pocket'));
   const { lotId: _, ...moved } = await requireKeptNeedle(database, id, tx);
   return moved;
 }
 
-/** @throws ProblemError `pocket.taken` when the database holds another needle in the pocket */
-async function orTaken<T>(written: Promise<T>, pocket: number, path: string): Promise<T> {
-  try {
-    return await written;
-  } catch (error) {
-    if (!isDuplicate(error)) throw error;
-    throw new ProblemError('pocket.taken', { pocket }, [{ path, message: 'an empty pocket' }]);
-  }
+function pocketTaken(pocket: number, path: string): ProblemError {
+  return new ProblemError('pocket.taken', { pocket }, [{ path, message: 'an empty pocket' }]);
 }
 
 async function requireKeptNeedle(database: Database, id: string, tx: Transaction): Promise<KeptNeedle> {

@@ -1,7 +1,7 @@
 import { needleAge } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import type { PieceCountRow } from '../../db/rows.js';
-import { findCountedBetween } from '../counter/index.js';
+import { findHeard } from '../counter/index.js';
 import { addHours, findNeedlesOut, findNextStay } from './past-hours.store.js';
 import { shopClock } from './shop-clock.js';
 import { findPiecesBetween, type PiecesOfNeedle } from './work-record.store.js';
@@ -21,16 +21,17 @@ export async function correctPastHours(
   const needles = await findNeedlesOut(database, pieces, tx);
   if (needles.length === 0) return;
   const clock = await shopClock(database, tx);
-  for (const { removalId, installedAt, removedAt } of needles) {
-    const counted = await findCountedBetween(database, pieces.machineId, installedAt, removedAt, tx);
-    const all = await findPiecesBetween(database, pieces, { fromAt: installedAt, toAt: removedAt }, tx);
+  const heard = await findHeard(database, needles, tx);
+  for (const [i, needle] of needles.entries()) {
+    const counted = heard[i]!;
+    const all = await findPiecesBetween(database, pieces, needle, tx);
     const others = all.filter(({ id }) => id !== pieces.id);
     const hoursBy = (said: readonly PiecesOfNeedle[]): number => {
-      const hours = clock.hours(zoneId, installedAt, removedAt, 0, { counted, pieces: said });
+      const hours = clock.hours(zoneId, needle.fromAt, needle.toAt, 0, { counted, pieces: said });
       return needleAge({ ...hours, intervalHours: null, call: null }).runningHours;
     };
     const more = hoursBy(all) - hoursBy(others);
-    await carryOn(database, removalId, happened === 'written' ? more : -more, tx);
+    await carryOn(database, needle.removalId, happened === 'written' ? more : -more, tx);
   }
 }
 

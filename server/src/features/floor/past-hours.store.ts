@@ -1,22 +1,20 @@
 import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
-import type { PieceCountRow } from '../../db/rows.js';
+import type { MachineTime } from '../counter/index.js';
 
-/** A needle that is out again. */
-export interface NeedleOut {
+/** A needle that is out again, with the time it was in. */
+export interface NeedleOut extends MachineTime {
   readonly removalId: string;
-  readonly installedAt: Date;
-  readonly removedAt: Date;
 }
 
 /** Needles that were in a machine in a time and are out again, the first first. */
 export async function findNeedlesOut(
   { sequelize }: Database,
-  { machineId, fromAt, toAt }: Pick<PieceCountRow, 'machineId' | 'fromAt' | 'toAt'>,
+  { machineId, fromAt, toAt }: MachineTime,
   tx: Transaction,
 ): Promise<readonly NeedleOut[]> {
   return sequelize.query<NeedleOut>(
-    `SELECT r.id AS removalId, i.installed_at AS installedAt, r.removed_at AS removedAt
+    `SELECT r.id AS removalId, r.machine_id AS machineId, i.installed_at AS fromAt, r.removed_at AS toAt
        FROM needle_removals r JOIN needle_installs i ON i.id = r.install_id
       WHERE r.machine_id = :machineId AND r.removed_at > :fromAt AND i.installed_at < :toAt
       ORDER BY r.removed_at`,

@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
 import type { PieceCountRow, WorkLookRow } from '../../db/rows.js';
-import { findHeardMs } from '../counter/index.js';
+import { findHeard } from '../counter/index.js';
 
 export async function insertLook({ tables }: Database, row: WorkLookRow, tx: Transaction): Promise<void> {
   await tables.workLooks.create(row, { transaction: tx });
@@ -69,8 +69,8 @@ async function findPiecesWhere(
     values,
     tx,
   );
-  const heard = await findHeardMs(database, rows, tx);
-  return rows.map((row, i) => ({ ...row, heardShiftMs: heard[i]! }));
+  const heard = await findHeard(database, rows, tx);
+  return rows.map((row, i) => ({ ...row, heardShiftMs: heard[i]!.coveredShiftMs }));
 }
 
 /** Pieces of a machine that fall into a time, with one record of them whether it was taken back or not. */

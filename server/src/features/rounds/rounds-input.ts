@@ -47,7 +47,6 @@ const DAY_MS = 24 * HOUR_MS;
 const COUNTED_DAYS = 28;
 /** Days that count as last month. */
 const MONTH_DAYS = 30;
-
 /** Gathers everything that a plan is made from, as it stands now. */
 export async function roundsInput(
   database: Database,

@@ -1,5 +1,5 @@
 import { NO_SETTINGS, ProblemError, RoundsSettings, type Person } from '@gantelet/contracts';
-import { isDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
+import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** What rounds are planned with now. */
 export async function readSettings(
@@ -27,22 +27,15 @@ export async function reviseSettings(
   tx: Transaction,
 ): Promise<RoundsSettings> {
   const standing = await readSettings(database, tx);
-  if (standing.version !== settings.version)
-    throw new ProblemError('version.stale', { sent: settings.version, current: standing });
+  const stale = (): ProblemError =>
+    new ProblemError('version.stale', { sent: settings.version, current: standing });
+  if (standing.version !== settings.version) throw stale();
   await requireKnown(database, settings, tx);
   const version = settings.version + 1;
   const { version: _, ...kept } = settings;
-  try {
-    await database.tables.roundsSettings.create(
-      { version, settings: JSON.stringify(kept), setAt: now, setById: person.id },
-      { transaction: tx },
-    );
-  } catch (error) {
-    // Somebody else took this version in the same moment.
-    if (isDuplicate(error))
-      throw new ProblemError('version.stale', { sent: settings.version, current: standing });
-    throw error;
-  }
+  const row = { version, settings: JSON.stringify(kept), setAt: now, setById: person.id };
+  // Somebody else may take this version in the same moment.
+  await orIfDuplicate(database.tables.roundsSettings.create(row, { transaction: tx }), stale);
   return { ...settings, version };
 }
 

@@ -1,20 +1,26 @@
 import {
+  carries,
   eyeFit,
   finishForStack,
+  needleHoles,
   NEEDLE_FINISHES,
   NEEDLE_SIZES,
   NEEDLE_SYSTEMS,
   plateFit,
   POINT_STYLES,
   pointForStack,
+  pointIsWrong,
   rankNeedles,
   rankThreads,
   schoolLimit,
   seamHole,
   SHIPPED_VALUES,
+  sizePlace,
+  sizeRule,
+  sizesMade,
   stackOf,
   stepsOutside,
-  strengthGuideMm,
+  strengthGuide,
   THREAD_CONSTRUCTIONS,
   threadForStack,
   threadOnBench,
@@ -31,7 +37,7 @@ const question = {
   ]),
   thread: threadOnBench('bonded-nylon', 135),
   stitchLengthMm: 4,
-  schools: { size: 'free', leatherPoint: 'cutting' },
+  schools: { size: 'free', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
   use: 'indoor',
 };
 const weight = (name) => SHIPPED_VALUES[`weight.${name}`].value;
@@ -44,41 +50,40 @@ export function naiveNeedles({ machine, stack, thread, stitchLengthMm, schools }
     for (const size of NEEDLE_SIZES) {
       for (const point of POINT_STYLES) {
         for (const finish of NEEDLE_FINISHES) {
-          const [low, high] = system.sizesNm.value;
+          const [low, high] = sizesMade(system, SHIPPED_VALUES);
           if (size.nm < low || size.nm > high || !system.pointFamilies.includes(point.family)) continue;
           const limit = schoolLimit(schools.size, stack);
-          const { ratio, band } = eyeFit(thread.diameterMm, size.nm);
-          const plate = plateFit(machine.plateHoleMm, size.nm, stack);
+          const fit = eyeFit(thread.diameterMm, size.nm, SHIPPED_VALUES, system.longEyeOf !== null);
+          const { ratio, band } = fit;
+          const plate = plateFit(needleHoles(machine), size.nm, stack);
           if (band === 'will-not-pass' || plate.verdict === 'will-not-clear') continue;
           const hole = seamHole(size.nm, point.cutAngleDeg, stitchLengthMm, thread.diameterMm);
-          const { suitability } = pointForStack(point, stack, schools.leatherPoint);
+          const advice = pointForStack(point, stack, schools);
           const eye =
             ratio > limit
               ? weight('over-limit') + (weight('over-limit-slope') * (ratio - limit)) / limit
               : (weight('spare-room') * (limit - ratio)) / limit + (ratio < 0.225 ? weight('too-loose') : 0);
-          const over = stack.thicknessMm / strengthGuideMm(size.nm) - 1;
-          const strength = weight('strength') * Math.min(2, Math.max(0, over));
+          const rule = sizeRule(stack, limit, SHIPPED_VALUES);
+          const guide = strengthGuide(size.nm);
+          const { place } = sizePlace(size.nm, ratio, carries(size.nm, guide, rule), rule);
+          const short = Math.max(0, stack.thicknessMm / guide.toMm - 1);
+          const thin = Math.max(0, rule.leastNm / size.nm - 1);
+          const swallows = plate.verdict === 'swallows-thin-work' ? weight('swallows-thin-work') : 0;
           const tight = Math.max(0, 1.4 - plate.ratio) * weight('plate-tight');
           const big = Math.max(0, plate.ratio - 2) * weight('plate-big');
-          const swallows = plate.verdict === 'swallows-thin-work' ? weight('swallows-thin-work') : 0;
-          const short = weight('short-stitch') * Math.max(0, hole.shortestStitchMm / stitchLengthMm - 1);
-          const share = (weight('hole-share') * hole.alongSeamMm) / stitchLengthMm;
-          const cost =
-            eye +
-            strength +
-            weight('point') * (1 - suitability) +
+          const rest =
+            weight('point') * (1 - advice.suitability) +
             weight('finish') * (1 - finishForStack(finish, stack)) +
-            tight +
-            big +
-            swallows +
-            short +
-            share;
-          found.push({ system, size, point, finish, cost });
+            weight('short-stitch') * Math.max(0, hole.shortestStitchMm / stitchLengthMm - 1) +
+            (weight('hole-share') * hole.alongSeamMm) / stitchLengthMm;
+          const cost = eye + weight('strength') * (short + thin) + tight + big + swallows + rest;
+          const act = Number(pointIsWrong(advice, SHIPPED_VALUES) || band === 'stressed');
+          found.push({ system, size, point, finish, act, place, rest, cost });
         }
       }
     }
   }
-  return found.sort((a, b) => a.cost - b.cost || a.size.nm - b.size.nm);
+  return found.sort((a, b) => a.act - b.act || a.place - b.place || a.rest - b.rest);
 }
 
 /** The named baseline: the naive ranking of needles, again for every thread that is sold. */
@@ -94,10 +99,10 @@ export function naiveThreads(asked) {
             weight('thread-steps') * stepsOutside(tex, range) +
             weight('thread-kind') * (1 - construction.suits[asked.use].value)
           : Infinity;
-        return { construction, tex, cost };
+        return { construction, tex, cost, act: best?.act ?? 0 };
       }),
     )
-    .sort((a, b) => a.cost - b.cost);
+    .sort((a, b) => a.act - b.act || a.cost - b.cost);
 }
 
 /** Times to rank, beside the baselines; refuses to compare two that do not agree. */

@@ -22,7 +22,7 @@ test.describe('the bench', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText(
       'NM 140 / 22 right-twist cutting point, system 135x16',
     );
-    await expect(page.getByText('Thread fills 0.30 of the blade: well matched.')).toBeVisible();
+    await expect(page.getByText('Thread is 30 % of the blade width: good match.')).toBeVisible();
     await expect(page.getByText('No. 10 cotton duck: the point cuts yarns')).toBeVisible();
     await expect(page.getByText('snug eye would pick NM 125 / 20')).toBeVisible();
     await expect(

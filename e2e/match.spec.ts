@@ -30,15 +30,15 @@ test.describe('asking from any end', () => {
     await stack(page, [['Vegetable-tanned side', '2.8']]);
     await expect(page.getByText('usually sewn with Tex 90 to 135')).toBeVisible();
     await expect(page.getByText('School: free eye')).toBeVisible();
-    await page.getByLabel('The seam lives in').selectOption({ label: 'heat and sparks' });
+    await page.getByLabel('Where the seam is used').selectOption({ label: 'heat and sparks' });
     await expect(answer(page)).toContainText('aramid filament');
     await page.getByRole('button', { name: 'Take', exact: true }).first().click();
     await expect(answer(page)).toContainText('right-twist cutting point, system 135x16');
-    await expect(page.getByLabel('Made as')).toHaveValue('aramid');
+    await expect(page.getByLabel('Thread type')).toHaveValue('aramid');
   });
 
   test('a needle in the hand gives the threads it takes', async ({ page }) => {
-    await page.getByLabel('Needle in the hand').fill('DPx17 #18 R');
+    await page.getByLabel('Needle you already have').fill('DPx17 #18 R');
     await expect(page.getByText('Taken as 135x17, NM 110 / 18, standard round point')).toBeVisible();
     await expect(answer(page)).toContainText('takes Tex 70 to 90 in bonded nylon');
     await page
@@ -57,7 +57,7 @@ test.describe('asking from any end', () => {
 
   test('a job gives the machines by fit and by the work of changing over', async ({ page }) => {
     await openSetup(page, 'Tool roll strap, 07');
-    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
     await expect(answer(page)).toContainText('Flatbed compound 07');
     await expect(page.getByRole('row', { name: /Flatbed compound 07/ })).toContainText('set already');
     await page.getByText(/machines cannot sew it: why/).click();
@@ -74,13 +74,13 @@ test.describe('asking from any end', () => {
 test('a needle that contradicts the machine is a pulled stitch with the reason', async ({ page }) => {
   await signIn(page);
   await openSetup(page, 'Tool roll strap, 07');
-  await page.getByLabel('Needle in the hand').fill('130/705 H 90');
+  await page.getByLabel('Needle you already have').fill('130/705 H 90');
   await expect(answer(page)).toHaveText('This needle does not go');
   await expect(page.getByText('NM 90: other shank')).toBeVisible();
   await expect(page.getByText('has a flat shank; this clamp takes a round one')).toBeVisible();
-  await page.getByRole('button', { name: 'Put the needle back, take that one' }).click();
+  await page.getByRole('button', { name: 'Use the recommended needle instead' }).click();
   await expect(answer(page)).toContainText('NM 140');
-  await page.getByLabel('Needle in the hand').fill('70/12');
+  await page.getByLabel('Needle you already have').fill('70/12');
   await expect(page.getByText('There is 70/10 and 80/12.')).toBeVisible();
 });
 

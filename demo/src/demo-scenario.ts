@@ -3,7 +3,6 @@ import {
   needleFraction,
   rankNeedles,
   readThreadSize,
-  schoolForStack,
   stackOf,
   threadConstruction,
   threadOnBench,
@@ -183,7 +182,7 @@ function setupWork(jobName: string, machineId: string, machine: DemoMachine): Se
     stack,
     stitchLengthMm,
     thread: threadOnBench(constructionId, tex),
-    schools: { size: schoolForStack(WORKS.schools.size, stack), leatherPoint: WORKS.schools.leatherPoint },
+    schools: WORKS.schools,
   }).ranked;
   if (!best) throw new Error(`No needle fits ${jobName} on ${machine.name}`);
   return {

@@ -4,8 +4,8 @@ import type { Role, Scenario } from '@gantelet/contracts';
 export const WORKS = {
   name: 'Tarn Street Sheeting & Hide',
   timeZone: 'Europe/London',
-  schools: { size: 'by-work', leatherPoint: 'cutting' },
-  tension: { bobbin: 'leave-bobbin', target: 'middle' },
+  schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
+  tension: { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
   lifeHours: 8,
   costs: {
     currency: 'GBP',

@@ -28,7 +28,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await check();
   await page.getByText('Why not another needle?').click();
   await check();
-  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
   await expect(page.getByText('Ranked by how well the best needle fits')).toBeVisible();
   await check();
   await page.goto('/thread?read=90');

@@ -1,12 +1,15 @@
 import * as z from 'zod';
 import { USUAL_FINISH } from '@gantelet/core';
 import { Instant, Name } from '../shared/index.js';
+import { SchoolChoice } from '../shop/index.js';
 import { NeedleChoice, SetupWork } from './setup.js';
 
 /** A set-up as it travels between shops: its machine by shop number instead of by id. */
 export const SetupCard = SetupWork.omit({ machineId: true, needle: true }).extend({
   machine: z.strictObject({ shopNumber: z.int().min(1).max(9999), name: Name.optional() }),
   needle: NeedleChoice.extend({ finishId: NeedleChoice.shape.finishId.default(USUAL_FINISH.id) }),
+  /** Cards written before sheeting had schools of its own leave that one out. */
+  schools: SchoolChoice.extend({ coatedPoint: SchoolChoice.shape.coatedPoint.default('small-cut') }),
   /** Last balanced top setting where it comes from, to be read: it is not taken for a seam sewn here. */
   topTurns: z.number().min(0).max(30).nullable().optional(),
 });

@@ -9,7 +9,7 @@ const WORK: SetupWork = {
   needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
   plateHoleMm: 2.8,
   stitchLengthMm: 4,
-  schools: { size: 'by-work', leatherPoint: 'cutting' },
+  schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
 };
 const wrongPaths = (change: object) =>
   (SetupWork.safeParse({ ...WORK, ...change }).error?.issues ?? []).map((issue) => issue.path.join('.'));

@@ -1,5 +1,6 @@
 export { Password, Person, Role, roleReaches, ROLES, SignInName } from './person.js';
 export {
+  COATED_POINT_SCHOOLS,
   LEATHER_POINT_SCHOOLS,
   SchoolChoice,
   Shop,

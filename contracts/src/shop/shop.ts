@@ -3,6 +3,8 @@ import {
   BOBBIN_SCHOOLS,
   SIZE_SCHOOLS,
   TENSION_TARGETS,
+  STEP_SCHOOLS,
+  type CoatedPointSchool,
   type LeatherPointSchool,
   type SizeSchoolChoice,
 } from '@gantelet/core';
@@ -14,18 +16,21 @@ export const SIZE_SCHOOL_CHOICES = [
   ...SIZE_SCHOOLS,
 ] as const satisfies readonly SizeSchoolChoice[];
 export const LEATHER_POINT_SCHOOLS = ['cutting', 'round'] as const satisfies readonly LeatherPointSchool[];
+export const COATED_POINT_SCHOOLS = ['small-cut', 'cutting'] as const satisfies readonly CoatedPointSchool[];
 
 /** The schools of practice a shop or one set-up follows. */
 export const SchoolChoice = z.strictObject({
   size: z.enum(SIZE_SCHOOL_CHOICES),
   leatherPoint: z.enum(LEATHER_POINT_SCHOOLS),
+  coatedPoint: z.enum(COATED_POINT_SCHOOLS),
 });
 export type SchoolChoice = z.infer<typeof SchoolChoice>;
 
-/** How tension is set: what is done about the bobbin, and what the setting is for. */
+/** How tension is set: what is done about the bobbin, what the setting is for, and how far the knob goes at once. */
 export const TensionWay = z.strictObject({
   bobbin: z.enum(BOBBIN_SCHOOLS),
   target: z.enum(TENSION_TARGETS),
+  step: z.enum(STEP_SCHOOLS),
 });
 export type TensionWay = z.infer<typeof TensionWay>;
 

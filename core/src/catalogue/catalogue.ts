@@ -1,9 +1,18 @@
 import { SHIPPED_VALUES, type ReferenceValue } from '../reference/index.js';
-import type { Sourced } from '../standing/index.js';
-import { MATERIALS } from '../material/index.js';
-import { FINISH_WORKS, NEEDLE_FINISHES, NEEDLE_SYSTEMS, POINT_STYLES } from '../needle/index.js';
+import { sourced, type Sourced } from '../standing/index.js';
+import { MATERIALS, type Material } from '../material/index.js';
+import {
+  FINISH_WORKS,
+  largestSizeValueId,
+  NEEDLE_FINISHES,
+  NEEDLE_SIZES,
+  NEEDLE_SYSTEMS,
+  POINT_STYLES,
+  smallestSizeValueId,
+} from '../needle/index.js';
 import {
   finishValueId,
+  leastBladeValueId,
   POINT_WORKS,
   pointValueId,
   shippedSuitability,
@@ -24,6 +33,7 @@ const SCALAR_GROUPS: Readonly<Record<string, CatalogueGroup>> = {
   school: 'schools',
   strength: 'strength',
   plate: 'plate, hole and land',
+  stiffness: 'plate, hole and land',
   hole: 'plate, hole and land',
   point: 'point',
   weight: 'ranking',
@@ -150,7 +160,33 @@ function threadValues(): readonly CatalogueValue[] {
 }
 
 function materialValues(): readonly CatalogueValue[] {
-  return MATERIALS.map((material) => ({
+  return [...MATERIALS.map(thicknessValue), ...MATERIALS.map(leastBladeValue)];
+}
+
+function leastBladeValue(material: Material): CatalogueValue {
+  return item(
+    {
+      id: leastBladeValueId(material.id),
+      group: 'materials',
+      name: `${material.name}: smallest blade whatever the thread`,
+      unit: 'NM',
+      least: NEEDLE_SIZES[0]!.nm,
+      most: NEEDLE_SIZES.at(-1)!.nm,
+      usedIn: 'Strength guide',
+    },
+    material.leastBladeNm === null
+      ? null
+      : sourced(
+          material.leastBladeNm,
+          material.id === 'denim' ? 'practice' : 'assumption',
+          material.id === 'denim' ? 'common practice' : 'after the example of denim',
+        ),
+    'its thickness alone decides; set one where a thinner blade bends',
+  );
+}
+
+function thicknessValue(material: Material): CatalogueValue {
+  return {
     id: `material.${material.id}.thickness`,
     group: 'materials',
     name: `${material.name}: thickness of one ply`,
@@ -161,7 +197,7 @@ function materialValues(): readonly CatalogueValue[] {
     standing: material.standing,
     source: 'typical, common practice',
     usedIn: 'Stack',
-  }));
+  };
 }
 
 function systemValues(): readonly CatalogueValue[] {
@@ -175,7 +211,21 @@ function systemValues(): readonly CatalogueValue[] {
       most,
       usedIn: 'Telling needles apart',
     });
+    const size = (id: string, name: string, nm: number): CatalogueValue =>
+      item(
+        {
+          ...trait('', name, 300),
+          id,
+          unit: 'NM',
+          least: NEEDLE_SIZES[0]!.nm,
+          most: NEEDLE_SIZES.at(-1)!.nm,
+          usedIn: 'Sizes a system is made in',
+        },
+        { ...system.sizesNm, value: nm },
+      );
     return [
+      size(smallestSizeValueId(system.id), 'smallest size', system.sizesNm.value[0]),
+      size(largestSizeValueId(system.id), 'largest size', system.sizesNm.value[1]),
       item(trait('shank', 'shank diameter', 6), system.shankDiameterMm),
       item(trait('butt-to-eye', 'butt to eye', 120), system.buttToEyeMm),
       item(trait('overall', 'overall length', 150), system.overallMm),

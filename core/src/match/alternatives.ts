@@ -22,9 +22,10 @@ export function nearestAlternatives(
     (other) => other.point.family !== chosen.point.family,
   ];
   return ways
-    .map((way) => ranked.find(way))
-    .filter((needle) => needle !== undefined)
-    .sort((a, b) => a.cost - b.cost)
+    .map((way) => ranked.findIndex(way))
+    .filter((at) => at >= 0)
+    .sort((a, b) => a - b)
+    .map((at) => ranked[at]!)
     .map((needle) => ({ needle, worseIn: worstPart(needle, chosen) }));
 }
 

@@ -1,17 +1,17 @@
 import { SHIPPED_VALUES } from '../reference/index.js';
 import { rankNeedles, refuseThread, type NeedleCandidate, type NeedleQuestion } from './rank-needles.js';
-import { rankSizes, type CheapestNeedle } from './rank-sizes.js';
+import { rankSizes, type FirstNeedle } from './rank-sizes.js';
 
 /** The needle that the ranking puts first, without working out the others; null when none may go in. */
 export function bestNeedle(question: NeedleQuestion): NeedleCandidate | null {
   if (refuseThread(question.thread, question.machine)) return null;
   const { values = SHIPPED_VALUES, thread } = question;
-  const cheapest = rankSizes(question, values).cheapest(thread.diameterMm);
-  return cheapest && needleAt(question, cheapest);
+  const first = rankSizes(question, values).first(thread.diameterMm);
+  return first && needleAt(question, first);
 }
 
 /** Works a needle out in full, from its own system and size alone. */
-export function needleAt(question: NeedleQuestion, { systemId, nm }: CheapestNeedle): NeedleCandidate {
+export function needleAt(question: NeedleQuestion, { systemId, nm }: FirstNeedle): NeedleCandidate {
   const machine = { ...question.machine, systemIds: [systemId], needleNm: { least: nm, most: nm } };
   return rankNeedles({ ...question, machine }).ranked[0]!;
 }

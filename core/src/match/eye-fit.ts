@@ -24,28 +24,46 @@ export function fitBands(values: Values = SHIPPED_VALUES): readonly BandEdge[] {
 }
 
 export interface EyeFit {
-  /** Thread diameter over blade diameter. */
+  /** Thread diameter over blade diameter; over that of the blade with the same eye where the eye is a long one. */
   readonly ratio: number;
   readonly band: FitBand;
   /** Every band the ratio may lie in, given its uncertainty; includes `band`. */
   readonly possibleBands: readonly FitBand[];
+  /** It will not pass by itself but can be pulled through by force, and then frays. */
+  readonly canBeForced: boolean;
+}
+
+/** Bands whose thread must not be sewn with on that needle: a larger one, or a thinner thread. */
+export const TOO_TIGHT: readonly FitBand[] = ['stressed', 'will-not-pass'];
+
+/** Diameter in mm of the blade that usually has such an eye: a long eye is that of a thicker blade. */
+export function eyeBladeMm(nm: number, values: Values, longEye: boolean): number {
+  return bladeDiameterMm(nm) * (longEye ? values['eye.long-eye'].value : 1);
 }
 
 /**
  * Fit of a thread in a needle: r = d / (NM / 100), with soft edges.
  *
+ * @param longEye the needle's eye is longer than usual for its blade
  * @example eyeFit(0.421, 140) // ratio 0.301, well-matched, could be snug
  */
-export function eyeFit(threadDiameterMm: number, nm: number, values: Values = SHIPPED_VALUES): EyeFit {
-  const ratio =
-    requirePositive('threadDiameterMm', threadDiameterMm) / bladeDiameterMm(requirePositive('nm', nm));
+export function eyeFit(
+  threadDiameterMm: number,
+  nm: number,
+  values: Values = SHIPPED_VALUES,
+  longEye = false,
+): EyeFit {
+  requirePositive('threadDiameterMm', threadDiameterMm);
+  const ratio = threadDiameterMm / eyeBladeMm(requirePositive('nm', nm), values, longEye);
   const bands = fitBands(values);
   const indexOf = (at: number): number => bands.findIndex((row) => at < row.belowRatio);
   const uncertainty = values['eye.uncertainty'].value;
   const [first, last] = [indexOf(ratio * (1 - uncertainty)), indexOf(ratio * (1 + uncertainty))];
+  const { band } = bands[indexOf(ratio)]!;
   return {
     ratio,
-    band: bands[indexOf(ratio)]!.band,
+    band,
     possibleBands: bands.slice(first, last + 1).map((row) => row.band),
+    canBeForced: band === 'will-not-pass' && ratio < values['eye.forced-below'].value,
   };
 }

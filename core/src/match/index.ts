@@ -1,15 +1,24 @@
 export { eyeFit, fitBands, type BandEdge, type EyeFit, type FitBand } from './eye-fit.js';
 export {
   SIZE_SCHOOLS,
-  schoolForStack,
   schoolLimit,
+  type CoatedPointSchool,
   type LeatherPointSchool,
+  type PointSchools,
   type Schools,
   type SizeSchool,
   type SizeSchoolChoice,
 } from './school.js';
 export { smallestNeedle } from './smallest-needle.js';
-export { strengthGuideMm } from './strength-guide.js';
+export {
+  carries,
+  leastBladeNm,
+  leastBladeValueId,
+  strengthGuide,
+  type StrengthGuide,
+} from './strength-guide.js';
+export { sizePlace, sizeRule, type SizePlace, type SizeStanding } from './size-place.js';
+export { otherPractice, type OtherPractice } from './other-practice.js';
 export { judgeFit, type FitJudgement } from './judge-fit.js';
 export {
   POINT_WORKS,
@@ -22,15 +31,23 @@ export {
 export {
   HARMFUL_EFFECTS,
   pointForStack,
+  pointIsWrong,
   type PointAdvice,
   type PointEffect,
   type PointInLayer,
 } from './point-for-stack.js';
 export { finishForStack, finishValueId, finishWork } from './finish-for-stack.js';
-export { plateFit, type PlateFit, type PlateVerdict } from './plate-hole.js';
+export { needleHoles, plateFit, type NeedleHoles, type PlateFit, type PlateVerdict } from './plate-hole.js';
+export { plateRemedy, type PlateRemedy } from './plate-remedy.js';
 export { edgeDistanceMm, seamHole, type SeamHole } from './seam-hole.js';
 export { COST_PARTS, type CostPart, type CostParts } from './needle-cost.js';
-export { threadOnBench, type Limits, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
+export {
+  threadOnBench,
+  type Limits,
+  type MachineOnBench,
+  type PlateOnBench,
+  type ThreadOnBench,
+} from './on-bench.js';
 export {
   rankNeedles,
   type NeedleAnswer,
@@ -41,7 +58,7 @@ export {
 export { bestNeedle } from './best-needle.js';
 export { nameOfNeedle, needleKey, sameNeedle, type NeedleName } from './needle-choice.js';
 export { nearestAlternatives, shortfalls, worstPart, type Alternative } from './alternatives.js';
-export { refusalsOf, whyNot, type WhyNot } from './why-not.js';
+export { refusalsOf, refuseOnMachine, whyNot, withSystem, type WhyNot } from './why-not.js';
 export { matchReasons, type MatchReason, type ReasonContext, type Signal } from './match-reasons.js';
 export { stepsOutside, threadForStack, type ThreadRange } from './thread-for-stack.js';
 export {

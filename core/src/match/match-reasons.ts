@@ -1,10 +1,13 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { weakestStanding, type Standing } from '../standing/index.js';
 import type { Stack } from '../material/index.js';
-import type { FitBand } from './eye-fit.js';
+import { TOO_TIGHT, type FitBand } from './eye-fit.js';
 import { finishForStack, finishWork } from './finish-for-stack.js';
 import type { PlateVerdict } from './plate-hole.js';
-import { HARMFUL_EFFECTS, type PointEffect, type PointInLayer } from './point-for-stack.js';
+import { HARMFUL_EFFECTS, pointIsWrong, type PointEffect, type PointInLayer } from './point-for-stack.js';
+import { otherPractice, type OtherPractice } from './other-practice.js';
+import { leastBladeNm } from './strength-guide.js';
+import type { ThreadOnBench } from './on-bench.js';
 import type { NeedleCandidate } from './rank-needles.js';
 import { edgeDistanceMm } from './seam-hole.js';
 import type { FinishWork } from '../needle/index.js';
@@ -14,11 +17,28 @@ export type Signal = 'good' | 'watch' | 'act';
 
 /** One coded reason with its numbers; wording is the interface's. */
 export type MatchReason = { readonly signal: Signal; readonly standing: Standing } & (
-  | { readonly code: 'eye'; readonly ratio: number; readonly band: FitBand; readonly withinSchool: boolean }
-  | { readonly code: 'strength'; readonly guideMm: number; readonly stackMm: number }
+  | {
+      readonly code: 'eye';
+      readonly ratio: number;
+      readonly band: FitBand;
+      readonly withinSchool: boolean;
+      readonly couldGoThinner: boolean;
+      readonly longEye: boolean;
+    }
+  | {
+      readonly code: 'strength';
+      /** Leather the blade is usually trusted with, a band in mm. */
+      readonly fromMm: number;
+      readonly toMm: number;
+      readonly stackMm: number;
+      /** Smallest blade the toughest cloth of the stack asks for, in NM, where this one is thinner; else null. */
+      readonly leastNm: number | null;
+    }
+  | { readonly code: 'other-practice'; readonly practice: OtherPractice['id']; readonly nm: number }
+  | { readonly code: 'look'; readonly point: string }
   | { readonly code: 'land'; readonly landMm: number; readonly stitchMm: number; readonly shortestMm: number }
   | { readonly code: 'edge'; readonly edgeMm: number; readonly cutsCloth: boolean }
-  | { readonly code: 'plate'; readonly ratio: number; readonly verdict: PlateVerdict }
+  | { readonly code: 'plate'; readonly ratio: number; readonly gapMm: number; readonly verdict: PlateVerdict }
   | { readonly code: 'point'; readonly suitability: number; readonly look: string }
   | { readonly code: 'layer'; readonly materialName: string; readonly effect: PointEffect }
   | { readonly code: 'finish'; readonly does: string; readonly work: FinishWork }
@@ -28,7 +48,7 @@ export type MatchReason = { readonly signal: Signal; readonly standing: Standing
 export interface ReasonContext {
   readonly stack: Stack;
   readonly stitchLengthMm: number;
-  readonly threadDiameterMm: number;
+  readonly thread: ThreadOnBench;
   /** Standing of the thread's diameter. */
   readonly threadStanding: Standing;
   readonly values?: Values;
@@ -39,47 +59,81 @@ export function matchReasons(candidate: NeedleCandidate, context: ReasonContext)
   const { values = SHIPPED_VALUES } = context;
   return [
     eyeReason(candidate, context.threadStanding, values),
+    ...otherPracticeReason(candidate, context),
+    ...lookReason(candidate),
     strengthReason(candidate, context.stack, values),
     pointReason(candidate, values),
     ...layerReasons(candidate.pointAdvice.layers),
     landReason(candidate, context.stitchLengthMm, values),
-    edgeReason(candidate, context.threadDiameterMm, values),
+    edgeReason(candidate, context.thread.diameterMm, values),
     plateReason(candidate, values),
     finishReason(candidate, context.stack, values),
   ];
 }
 
 function eyeReason(
-  { fit, withinSchool }: NeedleCandidate,
+  { fit, withinSchool, couldGoThinner, system }: NeedleCandidate,
   threadStanding: Standing,
   values: Values,
 ): MatchReason {
-  const signal =
-    fit.band === 'stressed' || fit.band === 'will-not-pass'
-      ? 'act'
-      : fit.band === 'too-loose' || !withinSchool
-        ? 'watch'
-        : 'good';
-  const standing = weakestStanding(values['eye.snug-below'].standing, threadStanding);
-  return { code: 'eye', signal, standing, ratio: fit.ratio, band: fit.band, withinSchool };
+  const signal = TOO_TIGHT.includes(fit.band)
+    ? 'act'
+    : fit.band === 'too-loose' || !withinSchool
+      ? 'watch'
+      : 'good';
+  const longEye = system.longEyeOf !== null;
+  const standing = weakestStanding(
+    values['eye.snug-below'].standing,
+    threadStanding,
+    ...(longEye ? [values['eye.long-eye'].standing] : []),
+  );
+  return {
+    code: 'eye',
+    signal,
+    standing,
+    ratio: fit.ratio,
+    band: fit.band,
+    withinSchool,
+    couldGoThinner,
+    longEye,
+  };
+}
+
+function otherPracticeReason(
+  { size }: NeedleCandidate,
+  { thread, stack }: ReasonContext,
+): readonly MatchReason[] {
+  const other = otherPractice(thread, stack);
+  if (!other || other.nm === size.nm) return [];
+  return [
+    { code: 'other-practice', signal: 'watch', standing: 'practice', practice: other.id, nm: other.nm },
+  ];
+}
+
+function lookReason({ missesLook, point }: NeedleCandidate): readonly MatchReason[] {
+  return missesLook ? [{ code: 'look', signal: 'watch', standing: 'practice', point: point.name }] : [];
 }
 
 function strengthReason(
-  { strengthGuideMm: guideMm }: NeedleCandidate,
-  { thicknessMm: stackMm }: Stack,
+  { strength: { fromMm, toMm }, size }: NeedleCandidate,
+  stack: Stack,
   values: Values,
 ): MatchReason {
-  const signal = stackMm <= guideMm ? 'good' : 'watch';
-  return { code: 'strength', signal, standing: values['strength.anchor-leather'].standing, guideMm, stackMm };
+  const { thicknessMm: stackMm } = stack;
+  const asked = leastBladeNm(stack, values);
+  const leastNm = asked > size.nm ? asked : null;
+  const signal = stackMm <= toMm && leastNm === null ? 'good' : 'watch';
+  const standing = weakestStanding(
+    values['strength.anchor-leather'].standing,
+    values['strength.upper-share'].standing,
+  );
+  return { code: 'strength', signal, standing, fromMm, toMm, stackMm, leastNm };
 }
 
-function pointReason({ pointAdvice: { suitability }, point }: NeedleCandidate, values: Values): MatchReason {
-  const signal =
-    suitability >= values['point.good-from'].value
-      ? 'good'
-      : suitability >= values['point.usable-from'].value
-        ? 'watch'
-        : 'act';
+function pointReason({ pointAdvice, point }: NeedleCandidate, values: Values): MatchReason {
+  const { suitability } = pointAdvice;
+  const right = suitability >= values['point.good-from'].value;
+  const signal = right ? 'good' : pointIsWrong(pointAdvice, values) ? 'act' : 'watch';
   return { code: 'point', signal, standing: 'practice', suitability, look: point.look };
 }
 
@@ -120,9 +174,9 @@ function edgeReason(
   };
 }
 
-function plateReason({ plate: { ratio, verdict } }: NeedleCandidate, values: Values): MatchReason {
-  const signal = verdict === 'good' ? 'good' : verdict === 'swallows-thin-work' ? 'act' : 'watch';
-  return { code: 'plate', signal, standing: values['plate.good-to'].standing, ratio, verdict };
+function plateReason({ plate: { ratio, gapMm, verdict } }: NeedleCandidate, values: Values): MatchReason {
+  const signal = verdict === 'good' ? 'good' : 'watch';
+  return { code: 'plate', signal, standing: values['plate.good-to'].standing, ratio, gapMm, verdict };
 }
 
 function finishReason({ finish }: NeedleCandidate, stack: Stack, values: Values): MatchReason {

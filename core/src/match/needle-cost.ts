@@ -1,10 +1,13 @@
-import type { Stack } from '../material/index.js';
 import type { Values } from '../reference/index.js';
-import type { EyeFit } from './eye-fit.js';
 import type { PlateFit } from './plate-hole.js';
 import type { SeamHole } from './seam-hole.js';
+import type { SizeRule } from './size-place.js';
+import type { StrengthGuide } from './strength-guide.js';
 
-/** What a needle falls short in, 0 best. Their sum ranks it; every weight is a value of the catalogue. */
+/**
+ * What a needle falls short in, 0 best; every weight is a value of the catalogue. The size of a needle follows from its
+ * place (`sizePlace`), not from these: they choose point and finish, and compare answers across machines and threads.
+ */
 export interface CostParts {
   readonly eye: number;
   readonly strength: number;
@@ -21,7 +24,7 @@ export function sumOf(parts: CostParts): number {
 }
 
 /** Unused room up to the school's limit, and a steep price above it. */
-export function eyeCost({ ratio }: EyeFit, limitRatio: number, values: Values): number {
+export function eyeCost(ratio: number, limitRatio: number, values: Values): number {
   if (ratio > limitRatio) {
     const over = (ratio - limitRatio) / limitRatio;
     return values['weight.over-limit'].value + values['weight.over-limit-slope'].value * over;
@@ -30,9 +33,16 @@ export function eyeCost({ ratio }: EyeFit, limitRatio: number, values: Values): 
   return (values['weight.spare-room'].value * (limitRatio - ratio)) / limitRatio + loose;
 }
 
-/** Stack beyond the strength guide, counted up to twice it: a guide must not outweigh the eye. */
-export function strengthCost(guideMm: number, stack: Stack, values: Values): number {
-  return values['weight.strength'].value * Math.min(2, Math.max(0, stack.thicknessMm / guideMm - 1));
+/** Stack beyond the upper end of the strength guide, and a blade short of the smallest for its toughest material. */
+export function strengthCost(
+  nm: number,
+  { toMm }: StrengthGuide,
+  { stack, leastNm }: SizeRule,
+  values: Values,
+): number {
+  const tooThick = Math.max(0, stack.thicknessMm / toMm - 1);
+  const tooThin = Math.max(0, leastNm / nm - 1);
+  return values['weight.strength'].value * (tooThick + tooThin);
 }
 
 export function pointCost(suitability: number, values: Values): number {
@@ -43,13 +53,12 @@ export function finishCost(suitability: number, values: Values): number {
   return values['weight.finish'].value * (1 - suitability);
 }
 
-/** Plate hole outside the good range, in blades. */
+/** Plate hole outside the good range, in blades, and work that it would swallow. */
 export function plateCost({ ratio, verdict }: PlateFit, values: Values): number {
   const [from, to] = [values['plate.good-from'].value, values['plate.good-to'].value];
-  if (ratio < from) return values['weight.plate-tight'].value * (from - ratio);
-  if (ratio <= to) return 0;
   const swallows = verdict === 'swallows-thin-work' ? values['weight.swallows-thin-work'].value : 0;
-  return values['weight.plate-big'].value * (ratio - to) + swallows;
+  if (ratio < from) return values['weight.plate-tight'].value * (from - ratio) + swallows;
+  return values['weight.plate-big'].value * Math.max(0, ratio - to) + swallows;
 }
 
 /** A stitch shorter than advised, and the share of the stitch that is hole. */

@@ -18,6 +18,12 @@ export interface Limits {
   readonly most: number | null;
 }
 
+/** A needle plate with its feed dog; null where nobody measured that hole. */
+export interface PlateOnBench {
+  readonly holeMm: number;
+  readonly feedDogHoleMm: number | null;
+}
+
 /** A machine as far as a needle has to go with it. */
 export interface MachineOnBench {
   /** Designations of the systems its clamp takes. */
@@ -25,6 +31,10 @@ export interface MachineOnBench {
   readonly shank: Shank;
   /** Hole of the plate that is on it. */
   readonly plateHoleMm: number;
+  /** How it feeds: with `compound` feed the needle goes through the feed dog too. */
+  readonly feed?: string;
+  /** Its plates, each with the feed dog that goes with it. */
+  readonly plates?: readonly PlateOnBench[];
   readonly threadTex?: Limits;
   readonly needleNm?: Limits;
 }

@@ -2,7 +2,7 @@ import type { Material, Stack } from '../material/index.js';
 import type { PointStyle } from '../needle/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { pointSuitability, pointWork } from './point-suitability.js';
-import type { LeatherPointSchool } from './school.js';
+import type { PointSchools } from './school.js';
 
 /** What a point does to a material of the stack. */
 export type PointEffect =
@@ -42,12 +42,12 @@ export const HARMFUL_EFFECTS: readonly PointEffect[] = [
 export function pointForStack(
   point: PointStyle,
   stack: Stack,
-  school: LeatherPointSchool,
+  schools: PointSchools,
   values: Values = SHIPPED_VALUES,
 ): PointAdvice {
   const judged = stack.layers.map(({ material, thicknessMm, plies }) => ({
     materialName: material.name,
-    suitability: pointSuitability(point, pointWork(material, school), values),
+    suitability: pointSuitability(point, pointWork(material, schools), values),
     effect: effectOn(material, point),
     shareMm: thicknessMm * plies,
   }));
@@ -60,6 +60,11 @@ export function pointForStack(
     layers,
     cutsCloth: layers.some(({ effect }) => effect === 'cuts-yarns'),
   };
+}
+
+/** Whether a point must not go into a stack: it suits it too badly to be used. */
+export function pointIsWrong({ suitability }: PointAdvice, values: Values): boolean {
+  return suitability < values['point.usable-from'].value;
 }
 
 function effectOn({ kind, hardness }: Material, { family, id }: PointStyle): PointEffect {

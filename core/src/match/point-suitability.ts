@@ -2,9 +2,9 @@ import { sourced, type Sourced } from '../standing/index.js';
 import type { Material } from '../material/index.js';
 import { POINT_STYLES, type PointStyle } from '../needle/index.js';
 import type { Values } from '../reference/index.js';
-import type { LeatherPointSchool } from './school.js';
+import type { PointSchools } from './school.js';
 
-/** What a point can meet. Leather sewn by the round school is judged by a row of its own. */
+/** What a point can meet. Leather by the round school and coated sheeting by the cutting one have rows of their own. */
 export const POINT_WORKS = [
   'soft-leather',
   'medium-leather',
@@ -12,6 +12,7 @@ export const POINT_WORKS = [
   'leather-round-school',
   'woven',
   'coated',
+  'coated-cutting-school',
   'webbing',
   'felt',
   'foam',
@@ -33,6 +34,7 @@ const SUITABILITY: Readonly<Record<PointWork, Row>> = {
   'leather-round-school': clothRow(1, 0.9, 0.85, 0.9, 0.8, 0.2),
   woven: clothRow(1, 0.85, 0.75, 0.95, 0.8, 0.3),
   coated: clothRow(0.85, 0.6, 0.5, 0.9, 1, 0.4),
+  'coated-cutting-school': leatherRow(1, 0.95, 0.7, 0.8, 0.75, 0.7, 0.6),
   webbing: clothRow(1, 0.9, 0.85, 0.85, 0.8, 0.15),
   felt: clothRow(1, 0.9, 0.85, 0.9, 0.8, 0.5),
   foam: clothRow(1, 0.9, 0.9, 0.85, 0.8, 0.6),
@@ -42,9 +44,10 @@ const SUITABILITY: Readonly<Record<PointWork, Row>> = {
 const SOURCE = 'order of common practice, figures chosen here';
 
 /** The work a material is for a point. */
-export function pointWork(material: Material, school: LeatherPointSchool): PointWork {
+export function pointWork(material: Material, { leatherPoint, coatedPoint }: PointSchools): PointWork {
+  if (material.kind === 'coated' && coatedPoint === 'cutting') return 'coated-cutting-school';
   if (material.kind !== 'leather') return material.kind;
-  return school === 'round' ? 'leather-round-school' : `${material.hardness}-leather`;
+  return leatherPoint === 'round' ? 'leather-round-school' : `${material.hardness}-leather`;
 }
 
 /** Id of the value that says how a point suits a work. */

@@ -11,6 +11,7 @@ import { nameOfNeedle } from './needle-choice.js';
 import type { MachineOnBench, ThreadOnBench } from './on-bench.js';
 import { bestNeedle } from './best-needle.js';
 import { rankNeedles, type NeedleCandidate, type Refusal } from './rank-needles.js';
+import type { SeamLook } from '../needle/index.js';
 import type { Schools } from './school.js';
 
 /** A machine of the shop with what it is set for now. */
@@ -28,6 +29,7 @@ export interface JobQuestion {
   readonly thread: ThreadOnBench;
   readonly stitchLengthMm: number;
   readonly schools: Schools;
+  readonly look?: SeamLook | null;
   readonly values?: Values;
 }
 
@@ -61,11 +63,16 @@ export function rankMachines(
 ): MachineRanking {
   const judged = machines.map((machine) => judgeMachine(machine, job, topOf(machine.id)));
   return {
-    ranked: judged.flatMap(({ answer }) => (answer ? [answer] : [])).sort((a, b) => a.cost - b.cost),
+    ranked: judged.flatMap(({ answer }) => (answer ? [answer] : [])).sort(byNeedleAndCost),
     refused: judged
       .filter(({ answer }) => answer === null)
       .map(({ machineId, refusals }) => ({ machineId, refusals })),
   };
+}
+
+/** A needle that must not be used as it is goes last, however little changing over costs. */
+function byNeedleAndCost(a: MachineAnswer, b: MachineAnswer): number {
+  return Number(a.needle.act) - Number(b.needle.act) || a.cost - b.cost;
 }
 
 interface JudgedMachine {
@@ -79,7 +86,7 @@ function judgeMachine(machine: ShopMachine, job: JobQuestion, top: TopSetting | 
   const tried = plates.map((plateHoleMm) => onPlate(machine, job, plateHoleMm, top));
   const answers = tried.flatMap(({ answer }) => (answer ? [answer] : []));
   const best = answers.reduce<MachineAnswer | null>(
-    (least, one) => (least === null || one.cost < least.cost ? one : least),
+    (least, one) => (least === null || byNeedleAndCost(one, least) < 0 ? one : least),
     null,
   );
   return { machineId: machine.id, answer: best, refusals: best ? [] : tried[0]!.refusals };

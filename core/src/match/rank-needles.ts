@@ -4,15 +4,17 @@ import {
   NEEDLE_SIZES,
   needleSystem,
   POINT_STYLES,
+  sizesMade,
   type NeedleFinish,
   type NeedleSize,
   type NeedleSystem,
   type PointStyle,
+  type SeamLook,
   type Shank,
 } from '../needle/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { requirePositive } from '../standing/index.js';
-import { eyeFit, type EyeFit } from './eye-fit.js';
+import { eyeFit, TOO_TIGHT, type EyeFit } from './eye-fit.js';
 import { finishForStack } from './finish-for-stack.js';
 import {
   eyeCost,
@@ -25,11 +27,12 @@ import {
   type CostParts,
 } from './needle-cost.js';
 import { within, type Limits, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
-import { plateFit, type PlateFit } from './plate-hole.js';
-import { pointForStack, type PointAdvice } from './point-for-stack.js';
+import { needleHoles, plateFit, type PlateFit } from './plate-hole.js';
+import { pointForStack, pointIsWrong, type PointAdvice } from './point-for-stack.js';
 import { schoolLimit, type Schools } from './school.js';
 import { seamHole, type SeamHole } from './seam-hole.js';
-import { strengthGuideMm } from './strength-guide.js';
+import { sizePlace, sizeRule, type SizePlace, type SizeStanding } from './size-place.js';
+import { carries, strengthGuide, type StrengthGuide } from './strength-guide.js';
 
 /** What is on the bench. */
 export interface NeedleQuestion {
@@ -38,6 +41,8 @@ export interface NeedleQuestion {
   readonly thread: ThreadOnBench;
   readonly stitchLengthMm: number;
   readonly schools: Schools;
+  /** The look asked of the seam; any when left out. */
+  readonly look?: SeamLook | null;
   /** The shop's values; the shipped ones when left out. */
   readonly values?: Values;
 }
@@ -51,12 +56,19 @@ export interface NeedleCandidate {
   readonly fit: EyeFit;
   /** Accepted by the school the answer follows. */
   readonly withinSchool: boolean;
-  readonly strengthGuideMm: number;
+  readonly sizeStanding: SizeStanding;
+  /** Two or more smaller sizes would do as well. */
+  readonly couldGoThinner: boolean;
+  readonly strength: StrengthGuide;
   readonly pointAdvice: PointAdvice;
   readonly plate: PlateFit;
   readonly hole: SeamHole;
+  /** Something about it must be changed before it sews: a stressed eye or a wrong point. */
+  readonly act: boolean;
+  /** It does not give the look that was asked for. */
+  readonly missesLook: boolean;
   readonly parts: CostParts;
-  /** Sum of the parts, 0 best. */
+  /** Sum of the parts, 0 best: compares this needle with those of other machines and threads. */
   readonly cost: number;
 }
 
@@ -84,7 +96,7 @@ export type Refusal =
       readonly plateHoleMm: number;
     }
   /** Of one named needle. */
-  | { readonly reason: 'eye-too-small'; readonly nm: number }
+  | { readonly reason: 'eye-too-small'; readonly nm: number; readonly canBeForced: boolean }
   | { readonly reason: 'blade-too-thick'; readonly nm: number; readonly plateHoleMm: number };
 
 export interface NeedleAnswer {
@@ -98,8 +110,9 @@ export interface NeedleAnswer {
 /**
  * Ranks every needle of the catalogue for a machine, stack and thread.
  *
- * Sizes, points and finishes are judged once each and then combined. The order is reproducible: ties go to the smaller
- * size, then catalogue order.
+ * Order of judgement: what nothing must be done about comes before what something must; then the look asked for; then
+ * the size, which follows from thread and stack alone (`sizePlace`); then point, finish and hole. The plate hole is
+ * judged beside it and never chooses the size. The order is reproducible: ties go to catalogue order.
  *
  * @throws OutOfRange when a measure is not above zero
  */
@@ -113,7 +126,7 @@ export function rankNeedles(question: NeedleQuestion): NeedleAnswer {
   if (refused) return { ranked: [], refusals: [refused], limitRatio };
   if (machine.systemIds.length === 0) return { ranked: [], refusals: [{ reason: 'no-system' }], limitRatio };
   const judged: Judged = {
-    sizes: NEEDLE_SIZES.map((size) => judgeSize(size, question, limitRatio, values)),
+    sizes: judgeSizes(question, limitRatio, values),
     points: POINT_STYLES.map((point) => judgePoint(point, question, values)),
     finishes: NEEDLE_FINISHES.map((finish) => judgeFinish(finish, stack, values)),
   };
@@ -121,7 +134,10 @@ export function rankNeedles(question: NeedleQuestion): NeedleAnswer {
     rankSystem(id, question, judged, limitRatio, values),
   );
   return {
-    ranked: bySystem.flatMap((part) => part.candidates).sort(byCost),
+    ranked: bySystem
+      .flatMap((part) => part.candidates)
+      .sort(byPlace)
+      .map(({ candidate }) => candidate),
     refusals: bySystem.flatMap((part) => part.refusals),
     limitRatio,
   };
@@ -144,38 +160,62 @@ interface Judged {
 
 interface JudgedSize {
   readonly size: NeedleSize;
+  readonly longEye: boolean;
   readonly fit: EyeFit;
   readonly plate: PlateFit;
-  readonly guideMm: number;
+  readonly place: SizePlace;
+  readonly guide: StrengthGuide;
   readonly costs: Pick<CostParts, 'eye' | 'strength' | 'plate'>;
 }
 
-function judgeSize(
-  size: NeedleSize,
+/** Every size with the usual eye, and with the long one where a system of the machine has it, best place first. */
+function judgeSizes(
   { machine, thread, stack }: NeedleQuestion,
   limitRatio: number,
   values: Values,
-): JudgedSize {
-  const fit = eyeFit(thread.diameterMm, size.nm, values);
-  const plate = plateFit(machine.plateHoleMm, size.nm, stack, values);
-  const guideMm = strengthGuideMm(size.nm, values);
-  const costs = {
-    eye: eyeCost(fit, limitRatio, values),
-    strength: strengthCost(guideMm, stack, values),
-    plate: plateCost(plate, values),
-  };
-  return { size, fit, plate, guideMm, costs };
+): readonly JudgedSize[] {
+  const rule = sizeRule(stack, limitRatio, values);
+  const holes = needleHoles(machine);
+  const longEyed = machine.systemIds.some((id) => (needleSystem(id)?.longEyeOf ?? null) !== null);
+  return (longEyed ? [false, true] : [false])
+    .flatMap((longEye) =>
+      NEEDLE_SIZES.map((size): JudgedSize => {
+        const fit = eyeFit(thread.diameterMm, size.nm, values, longEye);
+        const plate = plateFit(holes, size.nm, stack, values);
+        const guide = strengthGuide(size.nm, values);
+        const place = sizePlace(size.nm, fit.ratio, carries(size.nm, guide, rule), rule);
+        const costs = {
+          eye: eyeCost(fit.ratio, limitRatio, values),
+          strength: strengthCost(size.nm, guide, rule, values),
+          plate: plateCost(plate, values),
+        };
+        return { size, longEye, fit, plate, place, guide, costs };
+      }),
+    )
+    .sort((a, b) => a.place.place - b.place.place);
 }
 
 interface JudgedPoint {
   readonly point: PointStyle;
   readonly advice: PointAdvice;
   readonly cost: number;
+  readonly wrong: boolean;
+  readonly missesLook: boolean;
 }
 
-function judgePoint(point: PointStyle, { stack, schools }: NeedleQuestion, values: Values): JudgedPoint {
-  const advice = pointForStack(point, stack, schools.leatherPoint, values);
-  return { point, advice, cost: pointCost(advice.suitability, values) };
+function judgePoint(
+  point: PointStyle,
+  { stack, schools, look = null }: NeedleQuestion,
+  values: Values,
+): JudgedPoint {
+  const advice = pointForStack(point, stack, schools, values);
+  return {
+    point,
+    advice,
+    cost: pointCost(advice.suitability, values),
+    wrong: pointIsWrong(advice, values),
+    missesLook: look !== null && !point.gives.includes(look),
+  };
 }
 
 interface JudgedFinish {
@@ -187,8 +227,16 @@ function judgeFinish(finish: NeedleFinish, stack: Stack, values: Values): Judged
   return { finish, cost: finishCost(finishForStack(finish, stack, values), values) };
 }
 
+interface PlacedNeedle {
+  readonly candidate: NeedleCandidate;
+  /** Lowest first: what must be acted on, the look, the size. */
+  readonly place: number;
+  /** Point, finish and hole together: decides between needles of one place. */
+  readonly rest: number;
+}
+
 interface SystemPart {
-  readonly candidates: readonly NeedleCandidate[];
+  readonly candidates: readonly PlacedNeedle[];
   readonly refusals: readonly Refusal[];
 }
 
@@ -205,23 +253,33 @@ function rankSystem(
   if (!system) return refuse({ reason: 'unknown-system', systemId });
   const { shank, plateHoleMm, needleNm } = question.machine;
   if (system.shank !== shank) return refuse({ reason: 'shank', systemId, needs: shank, has: system.shank });
-  const [smallestNm, largestNm] = system.sizesNm.value;
-  const made = sizes.filter(({ size }) => size.nm >= smallestNm && size.nm <= largestNm);
+  const [smallestNm, largestNm] = sizesMade(system, values);
+  const longEyed = system.longEyeOf !== null;
+  const made = sizes.filter(
+    ({ size, longEye }) => longEye === longEyed && size.nm >= smallestNm && size.nm <= largestNm,
+  );
   const passing = made.filter(({ fit }) => fit.band !== 'will-not-pass');
   if (passing.length === 0) return refuse({ reason: 'thread-will-not-pass', systemId, largestNm });
   const allowed = passing.filter(({ size }) => within(size.nm, needleNm));
   if (allowed.length === 0) return refuse({ reason: 'needle-limit', systemId, limits: needleNm! });
   const clearing = allowed.filter(({ plate }) => plate.verdict !== 'will-not-clear');
   if (clearing.length === 0) {
-    return refuse({ reason: 'plate-hole', systemId, smallestNm: allowed[0]!.size.nm, plateHoleMm });
+    const smallest = Math.min(...allowed.map(({ size }) => size.nm));
+    return refuse({ reason: 'plate-hole', systemId, smallestNm: smallest, plateHoleMm });
   }
   const offered = points.filter(({ point }) => system.pointFamilies.includes(point.family));
-  const candidates = clearing.flatMap((size) =>
-    offered.flatMap((point) => {
+  const candidates = clearing.flatMap((size) => {
+    const sizeAt = sizes.indexOf(size);
+    const thinner = clearing.filter(
+      (other) => other.place.standing === 'right' && other.size.nm < size.size.nm,
+    ).length;
+    return offered.flatMap((point) => {
       const hole = holeOf(size, point, question, values);
-      return finishes.map((finish) => combine(system, size, point, finish, hole, limitRatio));
-    }),
-  );
+      return finishes.map((finish) =>
+        place(combine(system, size, point, finish, hole, limitRatio, thinner >= 2), sizeAt),
+      );
+    });
+  });
   return { candidates, refusals: [] };
 }
 
@@ -242,11 +300,12 @@ function holeOf(
 
 function combine(
   system: NeedleSystem,
-  { size, fit, plate, guideMm, costs }: JudgedSize,
-  { point, advice, cost: pointShort }: JudgedPoint,
+  { size, fit, plate, place: { standing }, guide, costs }: JudgedSize,
+  { point, advice, cost: pointShort, wrong, missesLook }: JudgedPoint,
   { finish, cost: finishShort }: JudgedFinish,
   { hole, cost: holeShort }: JudgedHole,
   limitRatio: number,
+  couldGoThinner: boolean,
 ): NeedleCandidate {
   const { eye, strength, plate: plateShort } = costs;
   const parts = { eye, strength, point: pointShort, finish: finishShort, plate: plateShort, hole: holeShort };
@@ -257,17 +316,33 @@ function combine(
     finish,
     fit,
     withinSchool: fit.ratio <= limitRatio,
-    strengthGuideMm: guideMm,
+    sizeStanding: standing,
+    couldGoThinner,
+    strength: guide,
     pointAdvice: advice,
     plate,
     hole,
+    act: wrong || TOO_TIGHT.includes(fit.band),
+    missesLook,
     parts,
     cost: sumOf(parts),
   };
 }
 
-function byCost(a: NeedleCandidate, b: NeedleCandidate): number {
-  return a.cost - b.cost || a.size.nm - b.size.nm;
+/** More sizes than there are, so that what weighs more is never outweighed by the size. */
+const PLACES = 1000;
+
+function place(candidate: NeedleCandidate, sizeAt: number): PlacedNeedle {
+  const { act, missesLook, parts } = candidate;
+  return {
+    candidate,
+    place: (act ? 2 * PLACES : 0) + (missesLook ? PLACES : 0) + sizeAt,
+    rest: parts.point + parts.finish + parts.hole,
+  };
+}
+
+function byPlace(a: PlacedNeedle, b: PlacedNeedle): number {
+  return a.place - b.place || a.rest - b.rest;
 }
 
 /** The same system under two designations counts once. */

@@ -3,7 +3,7 @@ import { stackOf } from '../material/index.js';
 import { NEEDLE_SYSTEMS } from '../needle/index.js';
 import { SHIPPED_VALUES } from '../reference/index.js';
 import { THREAD_CONSTRUCTIONS } from '../thread/index.js';
-import { COMPOUND, HIDE_AND_DUCK } from '../testing/bench-examples.js';
+import { COMPOUND, HIDE_AND_DUCK, schools } from '../testing/bench-examples.js';
 import {
   bestNeedle,
   rankNeedles,
@@ -21,7 +21,7 @@ const question = (change: Partial<ThreadQuestion> = {}): ThreadQuestion => ({
   machine: COMPOUND,
   stack: HIDE_AND_DUCK,
   stitchLengthMm: 4,
-  schools: { size: 'free', leatherPoint: 'cutting' },
+  schools: schools(),
   use: 'indoor',
   ...change,
 });

@@ -2,9 +2,10 @@ import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { Stack } from '../material/index.js';
 import { THREAD_CONSTRUCTIONS, type ThreadConstruction, type ThreadUse } from '../thread/index.js';
 import { threadOnBench, within, type MachineOnBench, type ThreadOnBench } from './on-bench.js';
-import { rankSizes, type CheapestNeedle, type SizeRanking } from './rank-sizes.js';
+import { rankSizes, type FirstNeedle, type SizeRanking } from './rank-sizes.js';
 import { needleAt } from './best-needle.js';
 import type { NeedleCandidate } from './rank-needles.js';
+import type { SeamLook } from '../needle/index.js';
 import type { Schools } from './school.js';
 import { stepsOutside, threadForStack, type ThreadRange } from './thread-for-stack.js';
 
@@ -15,6 +16,7 @@ export interface ThreadQuestion {
   readonly stitchLengthMm: number;
   readonly schools: Schools;
   readonly use: ThreadUse;
+  readonly look?: SeamLook | null;
   readonly values?: Values;
 }
 
@@ -45,7 +47,8 @@ export const threadUseValueId = (constructionId: string, use: ThreadUse): string
 /**
  * Ranks every thread of the catalogue with every needle for a stack on a machine, and gives the best `most` threads.
  *
- * Every combination is weighed on numbers alone; only the winners are then worked out in full.
+ * Threads whose needle needs nothing done about it come first. Every combination is weighed on numbers alone; only the
+ * winners are then worked out in full.
  */
 export function rankThreads(question: ThreadQuestion, most = 8): ThreadRanking {
   const { machine, stack, use, values = SHIPPED_VALUES } = question;
@@ -54,12 +57,12 @@ export function rankThreads(question: ThreadQuestion, most = 8): ThreadRanking {
   const choices = threadsFor(machine, values);
   const shortlist = choices
     .flatMap((choice) => weigh(choice, sizes, range, use, values))
-    .sort((a, b) => a.cost - b.cost)
+    .sort((a, b) => Number(a.first.act) - Number(b.first.act) || a.cost - b.cost)
     .slice(0, most);
   return {
-    ranked: shortlist.map(({ cheapest, ...one }) => ({
+    ranked: shortlist.map(({ first, ...one }) => ({
       ...one,
-      needle: needleAt({ ...question, thread: one.thread }, cheapest),
+      needle: needleAt({ ...question, thread: one.thread }, first),
     })),
     range,
     weighed: choices.length * sizes.combinations,
@@ -81,7 +84,7 @@ function threadsFor(machine: Pick<MachineOnBench, 'threadTex'>, values: Values):
 }
 
 interface Weighed extends Omit<ThreadAnswer, 'needle'> {
-  readonly cheapest: CheapestNeedle;
+  readonly first: FirstNeedle;
 }
 
 function weigh(
@@ -91,13 +94,13 @@ function weigh(
   use: ThreadUse,
   values: Values,
 ): readonly Weighed[] {
-  const cheapest = sizes.cheapest(thread.diameterMm);
-  if (cheapest === null) return [];
+  const first = sizes.first(thread.diameterMm);
+  if (first === null) return [];
   const kind = values[threadUseValueId(construction.id, use)] ?? construction.suits[use];
   const stepsOff = stepsOutside(thread.tex, range);
   const cost =
-    cheapest.cost +
+    first.cost +
     values['weight.thread-steps'].value * stepsOff +
     values['weight.thread-kind'].value * (1 - kind.value);
-  return [{ thread, construction, stepsOff, kindSuits: kind.value, cost, cheapest }];
+  return [{ thread, construction, stepsOff, kindSuits: kind.value, cost, first }];
 }

@@ -1,13 +1,41 @@
+import type { Stack } from '../material/index.js';
 import { requirePositive } from '../standing/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
+/** Thickness of leather in mm that a blade is usually trusted with: practice gives a band, not a line. */
+export interface StrengthGuide {
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
 /**
- * Thickness in mm of leather that a blade is usually trusted with, t = 3 mm (NM / 110)³: one fact of common practice,
- * carried on by the cube. A guide, not a limit.
+ * Thickness of leather that a blade is usually trusted with. The lower end is 3 mm (NM / 110)³, one fact of common
+ * practice carried on by the cube; the upper end is fitted to another, NM 140 for about 6 to 10 mm. A guide, not a limit.
  *
- * @example strengthGuideMm(140) // 6.2
+ * @example strengthGuide(140) // { fromMm: 6.2, toMm: 10 }
  */
-export function strengthGuideMm(nm: number, values: Values = SHIPPED_VALUES): number {
+export function strengthGuide(nm: number, values: Values = SHIPPED_VALUES): StrengthGuide {
   const anchorNm = values['strength.anchor-size'].value;
-  return values['strength.anchor-leather'].value * (requirePositive('nm', nm) / anchorNm) ** 3;
+  const fromMm = values['strength.anchor-leather'].value * (requirePositive('nm', nm) / anchorNm) ** 3;
+  return { fromMm, toMm: fromMm * values['strength.upper-share'].value };
+}
+
+/** Id of the value that says the smallest blade for a material. */
+export const leastBladeValueId = (materialId: string): string => `material.${materialId}.least-blade`;
+
+/** Smallest blade in NM that the materials of a stack ask for whatever the thread, 0 when none does. */
+export function leastBladeNm({ layers }: Stack, values: Values = SHIPPED_VALUES): number {
+  const asked = layers.map(
+    ({ material: { id, leastBladeNm: shipped } }) => values[leastBladeValueId(id)]?.value ?? shipped ?? 0,
+  );
+  return Math.max(...asked);
+}
+
+/** Whether a blade is usually trusted with a stack: with its thickness and with the toughest cloth in it. */
+export function carries(
+  nm: number,
+  { toMm }: StrengthGuide,
+  { stack, leastNm }: { readonly stack: Stack; readonly leastNm: number },
+): boolean {
+  return stack.thicknessMm <= toMm && nm >= leastNm;
 }

@@ -19,12 +19,16 @@ export interface ThreadsOfKind {
  * What a needle takes, the other way round from the usual question: each construction with its sold sizes, those that
  * will not pass left out. Constructions that must not be sewn by machine are left out too.
  */
-export function threadsForNeedle(nm: number, values: Values = SHIPPED_VALUES): readonly ThreadsOfKind[] {
+export function threadsForNeedle(
+  nm: number,
+  values: Values = SHIPPED_VALUES,
+  longEye = false,
+): readonly ThreadsOfKind[] {
   return THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === null).map((construction) => ({
     construction,
     threads: construction.soldTex
       .map((tex) => threadOnBench(construction.id, tex, values))
-      .map((thread) => ({ thread, judged: judgeFit(thread.diameterMm, nm, values) }))
+      .map((thread) => ({ thread, judged: judgeFit(thread.diameterMm, nm, values, longEye) }))
       .filter(({ judged }) => judged.band !== 'will-not-pass'),
   }));
 }

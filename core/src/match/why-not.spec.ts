@@ -1,16 +1,30 @@
 import fc from 'fast-check';
-import { NEEDLE_FINISHES, NEEDLE_SIZES, NEEDLE_SYSTEMS, POINT_STYLES } from '../needle/index.js';
-import { ask, benchQuestion, COMPOUND } from '../testing/bench-examples.js';
+import {
+  NEEDLE_FINISHES,
+  NEEDLE_SIZES,
+  NEEDLE_SYSTEMS,
+  needleSystem,
+  POINT_STYLES,
+} from '../needle/index.js';
+import { ask, benchQuestion, COMPOUND, schools } from '../testing/bench-examples.js';
 import {
   nameOfNeedle,
   nearestAlternatives,
   refusalsOf,
   rankNeedles,
+  refuseOnMachine,
+  threadOnBench,
   whyNot,
+  plateRemedy,
+  type MachineOnBench,
   type NeedleName,
+  type ShopMachine,
 } from './index.js';
+import { stackOf } from '../material/index.js';
+import { withShopValues } from '../reference/index.js';
+import type { SeamLook } from '../needle/index.js';
 
-const BEST: NeedleName = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' };
+const BEST: NeedleName = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'hard-coated' };
 const reasons = (change: Partial<NeedleName>) =>
   refusalsOf(benchQuestion(), { ...BEST, ...change }).map(({ reason }) => reason);
 
@@ -21,9 +35,9 @@ describe('why not this needle', () => {
   });
 
   it('names what a worse one loses by, the worst first', () => {
-    const smaller = whyNot(benchQuestion(), { ...BEST, nm: 110 });
+    const smaller = whyNot(benchQuestion(), { ...BEST, nm: 100 });
     if (smaller.verdict !== 'worse') throw new Error(smaller.verdict);
-    expect(smaller.worse.map(({ part }) => part)).toEqual(['eye', 'strength', 'plate']);
+    expect(smaller.worse.map(({ part }) => part)).toEqual(['eye', 'plate', 'strength']);
     const ball = whyNot(benchQuestion(), { ...BEST, systemId: '135x17', pointId: 'medium-ball' });
     expect(ball.verdict === 'worse' && ball.worse[0]?.part).toBe('point');
   });
@@ -35,6 +49,15 @@ describe('why not this needle', () => {
     expect(reasons({ nm: 60 })).toEqual(['size-not-made', 'eye-too-small']);
     expect(reasons({ nm: 250 })).toEqual(['size-not-made', 'blade-too-thick']);
     expect(reasons({ systemId: '999x9' })).toEqual(['unknown-system']);
+  });
+
+  it('says of a thread that only passes by force that it will fray', () => {
+    const question = benchQuestion({ thread: threadOnBench('bonded-nylon', 240) });
+    const forced = refusalsOf(question, { ...BEST, nm: 110 });
+    expect(forced).toEqual([{ reason: 'eye-too-small', nm: 110, canBeForced: true }]);
+    expect(refusalsOf(question, { ...BEST, nm: 90 })).toEqual([
+      { reason: 'eye-too-small', nm: 90, canBeForced: false },
+    ]);
   });
 
   it('keeps to what the machine is set for', () => {
@@ -85,5 +108,109 @@ describe('the nearest alternatives', () => {
     expect(found.some(({ needle }) => needle.point.id === 'left-twist')).toBeTrue();
     expect(found.find(({ needle }) => needle.point.family === 'cloth')?.worseIn).toBe('point');
     expect(found.every(({ worseIn }) => worseIn !== null)).toBeTrue();
+  });
+});
+
+describe('a needle in the hand, before any work is named', () => {
+  const reasonsOn = (systemId: string, nm: number | null, machine = COMPOUND as MachineOnBench) =>
+    refuseOnMachine(needleSystem(systemId)!, nm, machine);
+  const harness = { systemIds: ['794'], shank: 'round', plateHoleMm: 4 } as const;
+
+  it('fits, or is refused with what the machine takes', () => {
+    expect(reasonsOn('135x16', 140)).toEqual([]);
+    expect(reasonsOn('135x16', 140, harness)).toEqual([
+      { reason: 'other-clamp', systemId: '135x16', takes: ['794'] },
+    ]);
+    expect(reasonsOn('130/705 H', null).map(({ reason }) => reason)).toEqual(['shank']);
+    expect(reasonsOn('135x16', 180, { ...COMPOUND, plateHoleMm: 2 }).map(({ reason }) => reason)).toEqual([
+      'blade-too-thick',
+    ]);
+  });
+
+  it('goes in a flat clamp with a long eye too, and takes thicker thread there', () => {
+    const flat = { systemIds: ['130/705 H'], shank: 'flat', plateHoleMm: 2 } as const;
+    expect(reasonsOn('130/705 H-N', 100, flat)).toEqual([]);
+    const question = benchQuestion({
+      machine: flat,
+      stack: stackOf([{ materialId: 'denim', thicknessMm: 0.9, plies: 2 }]),
+      schools: schools({ size: 'middle' }),
+      thread: threadOnBench('bonded-nylon', 90),
+    });
+    const name = { nm: 90, pointId: 'round', finishId: 'chromed' };
+    const ratio = (systemId: string) => {
+      const verdict = whyNot(question, { ...name, systemId });
+      return verdict.verdict === 'worse' ? verdict.needle.fit.ratio : NaN;
+    };
+    // Assumed: a long eye takes the thread of a blade 1.25 times as thick.
+    expect(ratio('130/705 H') / ratio('130/705 H-N')).toBeCloseTo(1.25, 12);
+    expect(ask({ ...question }).ranked.some(({ system }) => system.longEyeOf !== null)).toBeFalse();
+  });
+
+  it('keeps to the sizes a shop has found a system in', () => {
+    const flat = { systemIds: ['130/705 H'], shank: 'flat', plateHoleMm: 4 } as const;
+    const wider = withShopValues([
+      { valueId: 'system.130/705 H.largest', value: 160, standing: 'measured', source: 'in the drawer' },
+    ]);
+    expect(reasonsOn('130/705 H', 140, flat)).toEqual([]);
+    expect(reasonsOn('130/705 H', 160, flat).map(({ reason }) => reason)).toEqual(['size-not-made']);
+    expect(refuseOnMachine(needleSystem('130/705 H')!, 160, flat, wider)).toEqual([]);
+  });
+});
+
+describe('the look of the seam', () => {
+  const chosen = (look: SeamLook | null) => ask({ look }).ranked[0]!;
+
+  // Common practice: lengthwise points sink the stitch, crosswise ones leave the strongest land, twist points slant it.
+  it('chooses the point that gives it', () => {
+    expect(chosen(null).point.id).toBe('right-twist');
+    expect(chosen('slanted').point.id).toBe('right-twist');
+    expect(chosen('sunk').point.id).toBe('lengthwise');
+    expect(chosen('strongest-land').point.id).toBe('crosswise');
+    expect(chosen('straight').point.gives).toContain('straight');
+    expect(chosen('sunk').size).toBe(chosen(null).size);
+  });
+
+  it('is named as missed where no point that may go in gives it', () => {
+    const duck = stackOf([{ materialId: 'duck-10', thicknessMm: 0.8, plies: 2 }]);
+    const best = ask({ look: 'slanted', stack: duck }).ranked[0]!;
+    expect([best.point.id, best.missesLook]).toEqual(['round', true]);
+  });
+});
+
+describe('work over a hole that swallows it', () => {
+  const denim = stackOf([{ materialId: 'denim', thicknessMm: 1.2, plies: 1 }]);
+  const machine = {
+    ...COMPOUND,
+    feed: 'compound',
+    plates: [
+      { holeMm: 2.8, feedDogHoleMm: 2.8 },
+      { holeMm: 1.8, feedDogHoleMm: 1.8 },
+    ],
+  };
+  const question = benchQuestion({ machine, stack: denim, thread: threadOnBench('bonded-nylon', 40) });
+  const other = (id: string, plateHoleMm: number): ShopMachine => ({
+    ...COMPOUND,
+    id,
+    plateHoleMm,
+    plateHolesMm: [plateHoleMm],
+    present: null,
+    travelTurns: null,
+    preTensionWraps: 0,
+    dialMark: () => null,
+  });
+
+  it('is sent to a smaller plate, or to the machine that has one', () => {
+    const remedy = plateRemedy(question, ask(question).ranked[0]!, 'own', [
+      other('big', 2.8),
+      other('small', 1.6),
+      other('own', 1.6),
+      other('smaller', 1.5),
+    ]);
+    expect(remedy).toEqual({ plateHoleMm: 1.8, machineIds: ['smaller', 'small'] });
+  });
+
+  it('needs nothing where the hole is right', () => {
+    const thick = benchQuestion({ machine });
+    expect(plateRemedy(thick, ask(thick).ranked[0]!, 'own', [])).toBeNull();
   });
 });

@@ -1,11 +1,20 @@
-import { needleFinish, needleSize, needleSystem, pointStyle, type NeedleSystem } from '../needle/index.js';
-import { SHIPPED_VALUES } from '../reference/index.js';
+import {
+  bladeDiameterMm,
+  needleFinish,
+  needleSize,
+  needleSystem,
+  pointStyle,
+  sizesMade,
+  takesSystem,
+  type NeedleSystem,
+} from '../needle/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { shortfalls } from './alternatives.js';
 import { eyeFit } from './eye-fit.js';
 import type { CostPart } from './needle-cost.js';
 import { nameOfNeedle, sameNeedle, type NeedleName } from './needle-choice.js';
-import { within } from './on-bench.js';
-import { plateFit } from './plate-hole.js';
+import { within, type MachineOnBench } from './on-bench.js';
+import { needleHoles } from './plate-hole.js';
 import {
   rankNeedles,
   refuseThread,
@@ -35,16 +44,23 @@ export type WhyNot =
 export function whyNot(question: NeedleQuestion, name: NeedleName): WhyNot {
   const refusals = refusalsOf(question, name);
   if (refusals.length > 0) return { verdict: 'refused', refusals };
-  const { ranked } = rankNeedles(question);
+  const { ranked } = rankNeedles(withSystem(question, name.systemId));
   const place = ranked.findIndex((candidate) => sameNeedle(nameOfNeedle(candidate), name));
   const [needle, best] = [ranked[place]!, ranked[0]!];
   if (place === 0) return { verdict: 'best' };
   return { verdict: 'worse', needle, place: place + 1, best, worse: shortfalls(needle, best) };
 }
 
+/** The question with a system beside those entered for the machine: the long-eyed sister of one of them fits too. */
+export function withSystem(question: NeedleQuestion, systemId: string): NeedleQuestion {
+  const { machine } = question;
+  if (machine.systemIds.some((id) => needleSystem(id)?.id === systemId)) return question;
+  return { ...question, machine: { ...machine, systemIds: [...machine.systemIds, systemId] } };
+}
+
 /** Everything that keeps a needle out of this machine or this work; empty when it may go in. */
 export function refusalsOf(question: NeedleQuestion, name: NeedleName): readonly Refusal[] {
-  const { machine, thread } = question;
+  const { machine, thread, values = SHIPPED_VALUES } = question;
   const { systemId } = name;
   const size = needleSize(name.nm);
   const point = pointStyle(name.pointId);
@@ -54,35 +70,57 @@ export function refusalsOf(question: NeedleQuestion, name: NeedleName): readonly
   }
   const system = needleSystem(systemId);
   if (!system) return [{ reason: 'unknown-system', systemId }];
-  const found: Refusal[] = [...refuseClamp(system, question)];
+  const found: Refusal[] = [...refuseOnMachine(system, size.nm, machine, values)];
   if (!system.pointFamilies.includes(point.family)) {
     found.push({ reason: 'point-not-made', systemId, pointId: point.id });
   }
-  const [from, to] = system.sizesNm.value;
-  if (size.nm < from || size.nm > to) found.push({ reason: 'size-not-made', systemId, from, to });
-  if (!within(size.nm, machine.needleNm)) {
-    found.push({ reason: 'needle-limit', systemId, limits: machine.needleNm! });
-  }
   const refusedThread = refuseThread(thread, machine);
   if (refusedThread) found.push(refusedThread);
-  return [...found, ...refuseFit(question, size.nm)];
+  return [...found, ...refuseFit(question, size.nm, system.longEyeOf !== null)];
 }
 
-function refuseClamp(system: NeedleSystem, { machine }: NeedleQuestion): readonly Refusal[] {
+/**
+ * What keeps a needle out of a machine before any work is named: its shank, its system, its size, or the plate hole.
+ * Empty when it fits.
+ *
+ * @param nm null when only the system is known
+ */
+export function refuseOnMachine(
+  system: NeedleSystem,
+  nm: number | null,
+  machine: MachineOnBench,
+  values: Values = SHIPPED_VALUES,
+): readonly Refusal[] {
+  const found: Refusal[] = [...refuseClamp(system, machine)];
+  if (nm === null) return found;
+  const [from, to] = sizesMade(system, values);
+  if (nm < from || nm > to) found.push({ reason: 'size-not-made', systemId: system.id, from, to });
+  if (!within(nm, machine.needleNm)) {
+    found.push({ reason: 'needle-limit', systemId: system.id, limits: machine.needleNm! });
+  }
+  const { plateMm, feedDogMm } = needleHoles(machine);
+  const narrowestMm = Math.min(plateMm, feedDogMm ?? plateMm);
+  if (narrowestMm < values['plate.clears'].value * bladeDiameterMm(nm)) {
+    found.push({ reason: 'blade-too-thick', nm, plateHoleMm: narrowestMm });
+  }
+  return found;
+}
+
+function refuseClamp(system: NeedleSystem, machine: MachineOnBench): readonly Refusal[] {
   if (system.shank !== machine.shank) {
     return [{ reason: 'shank', systemId: system.id, needs: machine.shank, has: system.shank }];
   }
-  const takes = machine.systemIds.some((id) => needleSystem(id)?.id === system.id);
-  return takes ? [] : [{ reason: 'other-clamp', systemId: system.id, takes: machine.systemIds }];
+  return takesSystem(machine.systemIds, system)
+    ? []
+    : [{ reason: 'other-clamp', systemId: system.id, takes: machine.systemIds }];
 }
 
 function refuseFit(
-  { machine: { plateHoleMm }, thread, stack, values = SHIPPED_VALUES }: NeedleQuestion,
+  { thread, values = SHIPPED_VALUES }: NeedleQuestion,
   nm: number,
+  longEye: boolean,
 ): readonly Refusal[] {
-  if (eyeFit(thread.diameterMm, nm, values).band === 'will-not-pass')
-    return [{ reason: 'eye-too-small', nm }];
-  return plateFit(plateHoleMm, nm, stack, values).verdict === 'will-not-clear'
-    ? [{ reason: 'blade-too-thick', nm, plateHoleMm }]
-    : [];
+  const fit = eyeFit(thread.diameterMm, nm, values, longEye);
+  if (fit.band !== 'will-not-pass') return [];
+  return [{ reason: 'eye-too-small', nm, canBeForced: fit.canBeForced }];
 }

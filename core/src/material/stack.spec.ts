@@ -1,7 +1,7 @@
 import { MATERIALS, stackOf } from './index.js';
 
 describe('a stack', () => {
-  const hide = { materialId: 'veg-tan-side', thicknessMm: 2, plies: 1 };
+  const hide = { materialId: 'latigo', thicknessMm: 2, plies: 1 };
 
   it('adds thickness over layers and plies', () => {
     const stack = stackOf([hide, { materialId: 'duck-10', thicknessMm: 0.6, plies: 2 }, hide]);

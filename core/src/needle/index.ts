@@ -1,16 +1,22 @@
-export {
-  NEEDLE_SIZES,
-  bladeDiameterMm,
-  needleSize,
-  readNeedleSize,
-  type NeedleSize,
-  type NeedleSizeReading,
-} from './needle-size.js';
+export { NEEDLE_SIZES, bladeDiameterMm, needleSize, type NeedleSize } from './needle-size.js';
 export { bucklingLoadN, secondMomentMm4, STEEL_E_N_PER_MM2, stiffnessRatio } from './blade-stiffness.js';
-export { POINT_STYLES, pointOfLetters, pointStyle, type CutAngle, type PointStyle } from './point-style.js';
 export {
+  HOUSEHOLD_LETTERS,
+  POINT_STYLES,
+  pointOfLetters,
+  pointStyle,
+  SEAM_LOOKS,
+  type CutAngle,
+  type PointStyle,
+  type SeamLook,
+} from './point-style.js';
+export {
+  largestSizeValueId,
   NEEDLE_SYSTEMS,
   needleSystem,
+  sizesMade,
+  smallestSizeValueId,
+  takesSystem,
   twinSystem,
   type NeedleMeasures,
   type NeedleSystem,

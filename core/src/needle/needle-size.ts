@@ -30,7 +30,6 @@ export const NEEDLE_SIZES: readonly NeedleSize[] = [
 ];
 
 const BY_NM = new Map(NEEDLE_SIZES.map((size) => [size.nm, size]));
-const BY_NUMBER = new Map(NEEDLE_SIZES.map((size) => [size.number, size]));
 
 /** The size with the given NM. Throws {@link OutOfRange} when no such size is made. */
 export function needleSize(nm: number): NeedleSize {
@@ -42,33 +41,4 @@ export function needleSize(nm: number): NeedleSize {
 /** Blade diameter in mm of an NM size. @example bladeDiameterMm(140) // 1.4 */
 export function bladeDiameterMm(nm: number): number {
   return nm / 100;
-}
-
-/** What reading a needle size off a pack gave: the size, or why it cannot be one and which pairs are near. */
-export type NeedleSizeReading =
-  | { readonly ok: true; readonly size: NeedleSize }
-  | {
-      readonly ok: false;
-      readonly reason: 'not-a-size' | 'no-such-pair';
-      readonly near: readonly NeedleSize[];
-    };
-
-/**
- * Reads `140/22`, `22/140`, `NM 140`, `140`, `size 22`, `#22` or `22`. Never throws.
- *
- * @example readNeedleSize('70/12') // { ok: false, reason: 'no-such-pair', near: [70/10, 80/12] }
- */
-export function readNeedleSize(text: string): NeedleSizeReading {
-  const match = /^(?:nm|size|#)? ?(\d{1,3})(?: ?\/ ?(\d{1,3}))?$/.exec(
-    text.slice(0, 40).trim().toLowerCase(),
-  );
-  if (!match) return { ok: false, reason: 'not-a-size', near: [] };
-  const [first, second] = [Number(match[1]), match[2] === undefined ? undefined : Number(match[2])];
-  const size = BY_NM.get(first) ?? BY_NUMBER.get(first);
-  if (second === undefined) return size ? { ok: true, size } : { ok: false, reason: 'not-a-size', near: [] };
-  if (size && (size.nm === second || size.number === second)) return { ok: true, size };
-  const near = [...new Set([size, BY_NM.get(second) ?? BY_NUMBER.get(second)])].filter(
-    (s) => s !== undefined,
-  );
-  return { ok: false, reason: 'no-such-pair', near };
 }

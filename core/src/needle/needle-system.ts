@@ -20,6 +20,8 @@ export interface NeedleSystem extends NeedleMeasures {
   readonly shank: Shank;
   /** Systems that share a bar share this: the cloth and leather needles of one shank and length. */
   readonly clampFamily: string;
+  /** The usual needle of the same shape when this one has a longer eye, for thick thread; null for usual eyes. */
+  readonly longEyeOf: string | null;
   /** Point families it is made with. */
   readonly pointFamilies: readonly PointFamily[];
   readonly sizesNm: Sourced<readonly [smallest: number, largest: number]>;
@@ -66,8 +68,18 @@ export const NEEDLE_SYSTEMS: readonly NeedleSystem[] = [
   system('130/705 H', ['15x1', 'HAx1'], 'portable machines with a flat clamp', {
     shank: 'flat',
     points: BOTH,
-    sizes: [60, 120],
-    shankMm: 2.05,
+    sizes: [60, 140],
+    sizesStanding: 'practice',
+    shankMm: 2.0,
+  }),
+  system('130/705 H-N', [], 'portable machines with a flat clamp, thick thread', {
+    shank: 'flat',
+    clamp: '130/705 H',
+    longEyeOf: '130/705 H',
+    points: ['cloth'],
+    sizes: [80, 110],
+    shankMm: 2.0,
+    standing: 'memory',
   }),
   system('29x3', [], 'patching machines, cloth', { points: ['cloth'], sizes: [80, 180], standing: 'memory' }),
   system('29x4', [], 'patching machines, leather', {
@@ -86,6 +98,30 @@ export function needleSystem(designation: string): NeedleSystem | undefined {
   return BY_DESIGNATION.get(plainDesignation(designation));
 }
 
+/** Ids of the values that hold the smallest and the largest size a shop gets a system in. */
+export const smallestSizeValueId = (systemId: string): string => `system.${systemId}.smallest`;
+export const largestSizeValueId = (systemId: string): string => `system.${systemId}.largest`;
+
+/** Smallest and largest NM a system is made in: as the shop knows it where it has said so. */
+export function sizesMade(
+  { id, sizesNm }: NeedleSystem,
+  values: Readonly<Record<string, Sourced<number> | undefined>>,
+): readonly [smallest: number, largest: number] {
+  const [smallest, largest] = sizesNm.value;
+  return [
+    values[smallestSizeValueId(id)]?.value ?? smallest,
+    values[largestSizeValueId(id)]?.value ?? largest,
+  ];
+}
+
+/** Whether a clamp that takes these designations takes a system: the same one, or the long-eyed sister of one. */
+export function takesSystem(designations: readonly string[], { id, longEyeOf }: NeedleSystem): boolean {
+  return designations.some((name) => {
+    const taken = needleSystem(name)?.id;
+    return taken !== undefined && (taken === id || taken === longEyeOf);
+  });
+}
+
 /** A designation without spaces and case, `×` read as `x`, so that it can be compared. */
 function plainDesignation(designation: string): string {
   return designation.toLowerCase().replace(/×/g, 'x').replace(/\s+/g, '');
@@ -100,7 +136,10 @@ const BY_DESIGNATION = new Map(
 /** The system of the other point family that goes in the same clamp: the leather twin of a cloth needle. */
 export function twinSystem(system: NeedleSystem, family: PointFamily): NeedleSystem | undefined {
   return NEEDLE_SYSTEMS.find(
-    (other) => other.clampFamily === system.clampFamily && other.pointFamilies.includes(family),
+    (other) =>
+      other.clampFamily === system.clampFamily &&
+      other.longEyeOf === null &&
+      other.pointFamilies.includes(family),
   );
 }
 
@@ -109,6 +148,8 @@ interface SystemTraits {
   readonly clamp?: string;
   readonly points: readonly PointFamily[];
   readonly sizes: readonly [number, number];
+  readonly sizesStanding?: Standing;
+  readonly longEyeOf?: string;
   readonly shankMm?: number;
   readonly buttToEyeMm?: number;
   readonly standing?: Standing;
@@ -118,16 +159,19 @@ function system(
   id: string,
   equivalents: readonly string[],
   usedOn: string,
-  { shank = 'round', clamp = id, points, sizes, shankMm, buttToEyeMm, standing = 'practice' }: SystemTraits,
+  traits: SystemTraits,
 ): NeedleSystem {
+  const { shank = 'round', clamp = id, longEyeOf = null, points, sizes, shankMm, buttToEyeMm } = traits;
+  const { standing = 'practice', sizesStanding = 'memory' } = traits;
   const measure = (mm: number | undefined) => (mm === undefined ? null : sourced(mm, 'memory', SHANK_SOURCE));
   return {
     id,
     equivalents,
     shank,
     clampFamily: clamp,
+    longEyeOf,
     pointFamilies: points,
-    sizesNm: sourced(sizes, 'memory', RANGE_SOURCE),
+    sizesNm: sourced(sizes, sizesStanding, sizesStanding === 'memory' ? RANGE_SOURCE : 'sizes commonly sold'),
     shankDiameterMm: measure(shankMm),
     buttToEyeMm: measure(buttToEyeMm),
     overallMm: null,

@@ -7,6 +7,10 @@ import type { PointFamily } from './needle-system.js';
  */
 export type CutAngle = number | 'both' | 'three' | null;
 
+/** What can be asked of a seam's look: the line it makes, or the most leather left between holes. */
+export const SEAM_LOOKS = ['straight', 'slanted', 'sunk', 'strongest-land'] as const;
+export type SeamLook = (typeof SEAM_LOOKS)[number];
+
 /** A needle point, described by what it does. All rows are common practice; letters are trade designations. */
 export interface PointStyle {
   readonly id: string;
@@ -16,6 +20,8 @@ export interface PointStyle {
   readonly cutAngleDeg: CutAngle;
   /** What it leaves behind, in a few words. */
   readonly look: string;
+  /** What can be asked of a seam that it gives. */
+  readonly gives: readonly SeamLook[];
   readonly standing: Standing;
 }
 
@@ -30,12 +36,47 @@ export const POINT_STYLES: readonly PointStyle[] = [
     'RTR',
     'opens coatings, spares the cloth under them',
   ),
-  cutting('right-twist', 'right-twist cutting point', 'LR', 45, 'stitches lie slightly slanted'),
-  cutting('left-twist', 'left-twist cutting point', 'LL', -45, 'stitches lie slanted the other way'),
-  cutting('lengthwise', 'lengthwise cutting point', 'S', 0, 'straight, sunk stitches, weakest land'),
-  cutting('crosswise', 'crosswise cutting point', 'P', 90, 'short stitches possible, strongest land'),
-  cutting('triangular', 'triangular cutting point', 'TRI', 'three', 'straight line in hard, dry leather'),
-  cutting('diamond', 'diamond cutting point', 'DI', 'both', 'straight line in thick, hard leather'),
+  cutting('right-twist', 'right-twist cutting point', 'LR', 45, ['slanted'], 'stitches lie slightly slanted'),
+  cutting(
+    'left-twist',
+    'left-twist cutting point',
+    'LL',
+    -45,
+    ['slanted'],
+    'stitches lie slanted the other way',
+  ),
+  cutting(
+    'lengthwise',
+    'lengthwise cutting point',
+    'S',
+    0,
+    ['straight', 'sunk'],
+    'straight, sunk stitches, weakest land',
+  ),
+  cutting(
+    'crosswise',
+    'crosswise cutting point',
+    'P',
+    90,
+    ['strongest-land'],
+    'short stitches possible, strongest land',
+  ),
+  cutting(
+    'triangular',
+    'triangular cutting point',
+    'TRI',
+    'three',
+    ['straight'],
+    'straight line in hard, dry leather',
+  ),
+  cutting(
+    'diamond',
+    'diamond cutting point',
+    'DI',
+    'both',
+    ['straight'],
+    'straight line in thick, hard leather',
+  ),
 ];
 
 /** The point with the given id, or undefined. */
@@ -43,15 +84,57 @@ export function pointStyle(id: string): PointStyle | undefined {
   return POINT_STYLES.find((point) => point.id === id);
 }
 
+/** Other letters and words that packs carry for a point, from memory. */
+const OTHER_LETTERS: Readonly<Record<string, string>> = {
+  RTW: 'right-twist',
+  LTW: 'left-twist',
+  RG: 'round',
+  TRIANGULAR: 'triangular',
+  DIA: 'diamond',
+  DIAMOND: 'diamond',
+  ROUND: 'round',
+};
+
+/** What the letters on household packs say, with the point of ours that is nearest; from memory but for S, J, M, LL, LR. */
+export const HOUSEHOLD_LETTERS: Readonly<
+  Record<string, { readonly says: string; readonly pointId: string | null }>
+> = {
+  s: { says: 'stretch', pointId: 'medium-ball' },
+  j: { says: 'jeans', pointId: 'acute-round' },
+  m: { says: 'fine cloth', pointId: 'acute-round' },
+  ll: { says: 'leather', pointId: 'left-twist' },
+  lr: { says: 'leather', pointId: 'right-twist' },
+  e: { says: 'embroidery', pointId: 'small-ball' },
+  q: { says: 'quilting', pointId: 'round' },
+  n: { says: 'long eye', pointId: null },
+};
+
 /** The point that these trade letters stand for, or undefined. @example pointOfLetters('lr')?.id // 'right-twist' */
 export function pointOfLetters(letters: string): PointStyle | undefined {
-  return POINT_STYLES.find((point) => point.letters === letters.toUpperCase());
+  const upper = letters.toUpperCase();
+  return POINT_STYLES.find(({ id, letters: own }) => own === upper || id === OTHER_LETTERS[upper]);
 }
 
 function cloth(id: string, name: string, letters: string, look: string): PointStyle {
-  return { id, name, letters, family: 'cloth', cutAngleDeg: null, look, standing: 'practice' };
+  return {
+    id,
+    name,
+    letters,
+    family: 'cloth',
+    cutAngleDeg: null,
+    look,
+    gives: ['straight'],
+    standing: 'practice',
+  };
 }
 
-function cutting(id: string, name: string, letters: string, cutAngleDeg: CutAngle, look: string): PointStyle {
-  return { id, name, letters, family: 'cutting', cutAngleDeg, look, standing: 'practice' };
+function cutting(
+  id: string,
+  name: string,
+  letters: string,
+  cutAngleDeg: CutAngle,
+  gives: readonly SeamLook[],
+  look: string,
+): PointStyle {
+  return { id, name, letters, family: 'cutting', cutAngleDeg, look, gives, standing: 'practice' };
 }

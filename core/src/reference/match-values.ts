@@ -12,6 +12,16 @@ const weight = (name: string, value: number) =>
   reference(name, value, '', [0, 100], 'assumption', ORDERS, 'Ranking of needles');
 const plate = (name: string, ratio: number, source: string) =>
   reference(name, ratio, 'blades', [1, 6], 'assumption', source, 'Plate hole');
+const stiffness = (of: string, value: number) =>
+  reference(
+    `Thickness counts over a plate hole for ${of}`,
+    value,
+    '',
+    [0.1, 10],
+    'assumption',
+    'stiff work bridges a hole that supple work is pushed into; figures chosen here',
+    'Plate hole',
+  );
 const hole = (name: string, value: number, unit: string, source: string) =>
   reference(name, value, unit, [0, 30], 'assumption', source, 'Stitch line and land');
 
@@ -22,6 +32,16 @@ export const MATCH_VALUES = {
   'eye.well-matched-below': band('Well matched below', 0.305),
   'eye.snug-below': band('Snug below', 0.38),
   'eye.stressed-below': band('Stressed below; will not pass from here on', 0.5),
+  'eye.forced-below': band('Can be forced below, and frays', 0.55),
+  'eye.long-eye': reference(
+    'A long eye takes the thread of a blade this much thicker',
+    1.25,
+    'blades',
+    [1, 2],
+    'assumption',
+    'measure the eye of one, and its usual twin’s',
+    'Fit of thread and eye',
+  ),
   'eye.uncertainty': reference(
     'Uncertainty of the ratio, as a share of it',
     0.05,
@@ -41,7 +61,14 @@ export const MATCH_VALUES = {
   ),
   'school.middle': school('Largest ratio, middle', 0.34, 'assumption', 'between the two schools'),
   'school.snug': school('Largest ratio, snug eye', 0.38, 'fitted', 'fitted to sizes of common practice'),
-  'school.thin-stack': school('Up to this a stack is thin', 2, 'assumption', MEASURE, 'mm'),
+  'school.thin-stack': school('Up to this a stack counts as thin in full', 1.5, 'assumption', MEASURE, 'mm'),
+  'school.thick-stack': school(
+    'From this on a stack no longer counts as thin',
+    3,
+    'assumption',
+    MEASURE,
+    'mm',
+  ),
   'school.thin-allowance': school('Added to the limit on a thin stack', 0.03, 'assumption', MEASURE),
   'school.abrasive-deduction': school(
     'Taken off the limit on abrasive, coated or dry work',
@@ -67,9 +94,37 @@ export const MATCH_VALUES = {
     'one fact of common practice; a guide only',
     'Strength guide',
   ),
+  // Fitted to one fact of common practice: NM 140 sews about 6 to 10 mm of vegetable-tanned leather.
+  'strength.upper-share': reference(
+    'Upper end of the strength guide, in lower ends',
+    1.62,
+    '',
+    [1, 4],
+    'fitted',
+    'NM 140 for about 6 to 10 mm of leather: common practice, a guide only',
+    'Strength guide',
+  ),
   'plate.clears': plate('Blade jams below', 1.2, 'thread and blade need room'),
   'plate.good-from': plate('Hole good from', 1.4, 'from common hole sizes'),
   'plate.good-to': plate('Hole good up to', 2, 'from common hole sizes'),
+  'plate.gap-share': reference(
+    'Work is pushed in when the gap beside the blade is more than this share of it',
+    0.6,
+    '',
+    [0.1, 5],
+    'assumption',
+    'to be tried on the shop’s own thin work',
+    'Plate hole',
+  ),
+  'stiffness.leather': stiffness('leather', 2),
+  'stiffness.woven': stiffness('woven cloth', 1),
+  'stiffness.coated': stiffness('coated sheeting', 1),
+  'stiffness.webbing': stiffness('webbing', 2),
+  'stiffness.felt': stiffness('felt', 1),
+  'stiffness.foam': stiffness('foam', 0.8),
+  'stiffness.rubber': stiffness('rubber', 1.2),
+  'stiffness.soft': stiffness('soft kinds, times', 0.6),
+  'stiffness.hard': stiffness('hard kinds, times', 1.5),
   'point.good-from': reference(
     'Point counts as right from a suitability of',
     0.7,
@@ -97,7 +152,7 @@ export const MATCH_VALUES = {
   'weight.spare-room': weight('Unused room in the eye, per share of the limit', 4),
   'weight.over-limit': weight('Thread over the school’s limit', 4),
   'weight.over-limit-slope': weight('Each share of the limit it is over', 32),
-  'weight.too-loose': weight('Thread lost in the eye', 1),
+  'weight.too-loose': weight('Thread lost in the eye', 3),
   'weight.strength': weight('Stack beyond the strength guide, per share of the guide', 0.8),
   'weight.point': weight('Point wrong for the stack', 3),
   'weight.finish': weight('Finish wrong for the stack', 1),

@@ -6,6 +6,10 @@ import { isFar } from './seam-grade.js';
 /** Work that moves in quarter turns, or in whole ones. */
 export type WorkWeight = 'light' | 'heavy';
 
+/** How far the knob is turned at once: as far as a seam tells up to the longest move, or never more than the hand's step. */
+export const STEP_SCHOOLS = ['as-the-seam-tells', 'bit-by-bit'] as const;
+export type StepSchool = (typeof STEP_SCHOOLS)[number];
+
 /** From this thickness on, leather counts as heavy work for the knob. Assumption. */
 export const HEAVY_LEATHER_MM = 4;
 

@@ -7,7 +7,15 @@ export {
   type SeamGrade,
 } from './seam-grade.js';
 export { roundTurns, TURN_GRAIN, turnsText } from './turns.js';
-export { HAND_STEPS, handStepTurns, HEAVY_LEATHER_MM, workWeight, type WorkWeight } from './hand-step.js';
+export {
+  HAND_STEPS,
+  handStepTurns,
+  HEAVY_LEATHER_MM,
+  STEP_SCHOOLS,
+  workWeight,
+  type StepSchool,
+  type WorkWeight,
+} from './hand-step.js';
 export type { TestSeam } from './test-seam.js';
 export { quarterTurnRule, type NextSeamAdvice } from './quarter-turn-rule.js';
 export {

@@ -1,5 +1,5 @@
 import { stackOf } from '../material/index.js';
-import { rankNeedles, threadOnBench, type NeedleQuestion } from '../match/index.js';
+import { rankNeedles, threadOnBench, type NeedleQuestion, type Schools } from '../match/index.js';
 
 /** A strap: two sides of hide over a ply of duck, 4.6 mm. */
 export const HIDE_AND_DUCK = stackOf([
@@ -11,6 +11,14 @@ export const HIDE_AND_DUCK = stackOf([
 /** A compound-feed flatbed with its cloth and leather needles. */
 export const COMPOUND = { systemIds: ['135x17', '135x16'], shank: 'round', plateHoleMm: 2.8 } as const;
 
+/** Schools an example follows, free eye and cutting point in leather unless something is changed. */
+export const schools = (change: Partial<Schools> = {}): Schools => ({
+  size: 'free',
+  leatherPoint: 'cutting',
+  coatedPoint: 'small-cut',
+  ...change,
+});
+
 /** The strap in Tex 135 on the flatbed by the free school, or with something changed. */
 export function benchQuestion(change: Partial<NeedleQuestion> = {}): NeedleQuestion {
   return {
@@ -18,7 +26,7 @@ export function benchQuestion(change: Partial<NeedleQuestion> = {}): NeedleQuest
     stack: HIDE_AND_DUCK,
     thread: threadOnBench('bonded-nylon', 135),
     stitchLengthMm: 4,
-    schools: { size: 'free', leatherPoint: 'cutting' },
+    schools: schools(),
     ...change,
   };
 }

@@ -7,6 +7,7 @@ import type {
   SeamGrade,
   SplitBy,
   ServiceKind,
+  StepSchool,
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
@@ -26,9 +27,11 @@ export interface ShopRow {
   timeZone: string;
   sizeSchool: SchoolChoice['size'];
   leatherPointSchool: SchoolChoice['leatherPoint'];
+  coatedPointSchool: SchoolChoice['coatedPoint'];
   lifeHours: number;
   bobbinSchool: BobbinSchool;
   tensionTarget: TensionTarget;
+  stepSchool: StepSchool;
   currency: string;
   needleCost: number;
   labourCostPerHour: number;
@@ -135,6 +138,7 @@ export interface SetupRow {
   stitchLengthMm: number;
   sizeSchool: SchoolChoice['size'];
   leatherPointSchool: SchoolChoice['leatherPoint'];
+  coatedPointSchool: SchoolChoice['coatedPoint'];
   savedAt: Date;
   savedById: string;
   version: number;

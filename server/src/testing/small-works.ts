@@ -49,7 +49,7 @@ export function smallWorks() {
     needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
     plateHoleMm: 2.8,
     stitchLengthMm: 4,
-    schools: { size: 'by-work', leatherPoint: 'cutting' },
+    schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
   };
   const machine = {
     machineClass: 'flatbed' as const,
@@ -76,8 +76,8 @@ export function smallWorks() {
     shop: {
       name: 'Test works',
       timeZone: 'UTC',
-      schools: { size: 'by-work', leatherPoint: 'cutting' },
-      tension: { bobbin: 'leave-bobbin', target: 'middle' },
+      schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
+      tension: { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
       lifeHours: 8,
       costs: {
         currency: 'GBP',

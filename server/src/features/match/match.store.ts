@@ -80,6 +80,7 @@ export function columnsOf(work: SetupWork) {
     stitchLengthMm: work.stitchLengthMm,
     sizeSchool: work.schools.size,
     leatherPointSchool: work.schools.leatherPoint,
+    coatedPointSchool: work.schools.coatedPoint,
   };
 }
 
@@ -98,7 +99,11 @@ function setupOf(row: SetupRow, layers: readonly SetupLayerRow[], savedBy: strin
     needle: needleOfColumns(row),
     plateHoleMm: row.plateHoleMm,
     stitchLengthMm: row.stitchLengthMm,
-    schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },
+    schools: {
+      size: row.sizeSchool,
+      leatherPoint: row.leatherPointSchool,
+      coatedPoint: row.coatedPointSchool,
+    },
     version: row.version,
     savedAt: row.savedAt.toISOString(),
     savedBy,

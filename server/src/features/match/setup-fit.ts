@@ -1,11 +1,4 @@
-import {
-  refusalsOf,
-  schoolForStack,
-  stackOf,
-  threadOnBench,
-  type NeedleQuestion,
-  type Values,
-} from '@gantelet/core';
+import { refusalsOf, stackOf, threadOnBench, type NeedleQuestion, type Values } from '@gantelet/core';
 import { ProblemError, type FieldProblem, type Machine, type SetupWork } from '@gantelet/contracts';
 
 /** What is wrong with needle and plate of a set-up on a machine, by the same rules as the browser's; empty when it may go in. */
@@ -20,10 +13,7 @@ export function needleProblems(
     stack,
     thread: threadOnBench(work.thread.constructionId, work.thread.tex, values),
     stitchLengthMm: work.stitchLengthMm,
-    schools: {
-      size: schoolForStack(work.schools.size, stack, values),
-      leatherPoint: work.schools.leatherPoint,
-    },
+    schools: work.schools,
     values,
   };
   const own = machine.plates.some(({ holeMm }) => holeMm === work.plateHoleMm);

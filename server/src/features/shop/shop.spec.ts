@@ -64,7 +64,7 @@ describe('the ways of the shop', () => {
     const before = (await lead.call(routes.readSession)).body.shop!;
     const revision = {
       schools: before.schools,
-      tension: { bobbin: 'bobbin-first', target: 'least-tension' },
+      tension: { bobbin: 'bobbin-first', target: 'least-tension', step: 'bit-by-bit' },
       lifeHours: 6,
       costs: { ...before.costs, needle: 0.75, spoiledWork: { ...before.costs.spoiledWork, leather: 19 } },
       version: before.version,

@@ -52,8 +52,10 @@ export function columnsOfWays({ schools, tension, lifeHours, costs }: Ways) {
   return {
     sizeSchool: schools.size,
     leatherPointSchool: schools.leatherPoint,
+    coatedPointSchool: schools.coatedPoint,
     bobbinSchool: tension.bobbin,
     tensionTarget: tension.target,
+    stepSchool: tension.step,
     lifeHours,
     currency: costs.currency,
     needleCost: costs.needle,
@@ -117,8 +119,12 @@ function shopOf(row: ShopRow, spoiled: readonly SpoiledWorkRow[]): Shop {
   return {
     name: row.name,
     timeZone: row.timeZone,
-    schools: { size: row.sizeSchool, leatherPoint: row.leatherPointSchool },
-    tension: { bobbin: row.bobbinSchool, target: row.tensionTarget },
+    schools: {
+      size: row.sizeSchool,
+      leatherPoint: row.leatherPointSchool,
+      coatedPoint: row.coatedPointSchool,
+    },
+    tension: { bobbin: row.bobbinSchool, target: row.tensionTarget, step: row.stepSchool },
     lifeHours: row.lifeHours,
     costs: {
       currency: row.currency,

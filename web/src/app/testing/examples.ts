@@ -69,7 +69,7 @@ export const SETUP: Setup = {
   needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
   plateHoleMm: 2.8,
   stitchLengthMm: 4,
-  schools: { size: 'by-work', leatherPoint: 'cutting' },
+  schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
   version: 0,
   savedAt: '2026-03-01T08:00:00.000Z',
   savedBy: 'Test mechanic',
@@ -81,8 +81,8 @@ export const SESSION: Session = {
   shop: {
     name: 'Test works',
     timeZone: 'UTC',
-    schools: { size: 'by-work', leatherPoint: 'cutting' },
-    tension: { bobbin: 'leave-bobbin', target: 'middle' },
+    schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
+    tension: { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
     lifeHours: 8,
     costs: {
       currency: 'GBP',

@@ -11,7 +11,7 @@ const SHOP: BenchShop = {
   setups: [SETUP],
   balanced: new Map([[SETUP.id, 4.5]]),
   values: withShopValues([]),
-  schools: { size: 'by-work', leatherPoint: 'cutting' },
+  schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
 };
 const draft = (change: Partial<BenchDraft> = {}): BenchDraft => ({
   ...EMPTY_BENCH,
@@ -131,12 +131,53 @@ describe('the answer of the bench', () => {
 
   it('names what each other school would pick', () => {
     const { otherSchools, schools } = benchAnswer(draft(), MACHINE, SHOP);
-    expect(schools).toEqual({ size: 'free', leatherPoint: 'cutting' });
+    expect(schools).toEqual({ size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' });
     expect(otherSchools.map(({ school, pick }) => `${school}: ${pick.size.nm} ${pick.point.id}`)).toEqual([
-      'middle eye: 125 right-twist',
-      'snug eye: 125 right-twist',
-      'round point on leather: 140 round',
+      'loose eye: 140 right-twist',
+      'medium eye: 140 right-twist',
+      'tight eye: 120 right-twist',
+      'round point in leather: 140 round',
     ]);
+  });
+
+  it('names what the other school would pick in sheeting', () => {
+    const sheeting = [{ materialId: 'coated-sheet-18', thicknessMm: 0.6, plies: 3 }];
+    const { chosen, otherSchools } = benchAnswer(draft({ layers: sheeting }), MACHINE, SHOP);
+    expect(chosen?.point.id).toBe('round-small-cut');
+    const cutting = otherSchools.find(({ school }) => school === 'cutting point in sheeting');
+    expect(cutting?.pick.point.family).toBe('cutting');
+  });
+
+  it('follows the look that is asked of the seam', () => {
+    expect(benchAnswer(draft({ look: 'sunk' }), MACHINE, SHOP).chosen?.point.id).toBe('lengthwise');
+    expect(benchAnswer(draft({ look: 'strongest-land' }), MACHINE, SHOP).chosen?.point.id).toBe('crosswise');
+  });
+
+  it('names the plate and the machine for work that the hole would swallow', () => {
+    const small = {
+      ...MACHINE,
+      id: 'small',
+      name: 'Small hole',
+      plateHoleMm: 1.6,
+      plates: [{ holeMm: 1.6, feedDogHoleMm: 1.6 }],
+    };
+    const shop = { ...SHOP, machines: [MACHINE, small] };
+    const thin = draft({
+      layers: [{ materialId: 'denim', thicknessMm: 1.2, plies: 1 }],
+      threadText: 'Tex 40',
+      plateHoleMm: 2.8,
+    });
+    const { chosen, remedy } = benchAnswer(thin, MACHINE, shop);
+    expect([chosen?.size.nm, chosen?.plate.verdict]).toEqual([100, 'swallows-thin-work']);
+    expect(remedy?.machineIds).toEqual(['small']);
+  });
+
+  it('judges a needle in the hand on the machine before any work is named', () => {
+    const inHand = (needleText: string) =>
+      benchAnswer({ ...EMPTY_BENCH, machineId: MACHINE.id, needleText }, MACHINE, SHOP).inHand?.onMachine;
+    expect(inHand('135x16 LR')).toEqual([]);
+    expect(inHand('794 230 S')?.map(({ reason }) => reason)).toEqual(['other-clamp', 'needle-limit']);
+    expect(inHand('#22')).toBeNull();
   });
 });
 

@@ -1,6 +1,7 @@
 import {
   bestNeedle,
   changeover,
+  isSpun,
   matchReasons,
   nameOfNeedle,
   nearestAlternatives,
@@ -9,17 +10,19 @@ import {
   rankThreads,
   readThreadSize,
   sameNeedle,
-  schoolForStack,
   SIZE_SCHOOLS,
   stackOf,
   threadOnBench,
+  withSystem,
   type Alternative,
   type Changeover,
   type MachineRanking,
   type MatchReason,
   type NeedleAnswer,
   type NeedleCandidate,
+  plateRemedy,
   type NeedleQuestion,
+  type PlateRemedy,
   type Schools,
   type Sourced,
   type Stack,
@@ -27,7 +30,8 @@ import {
   type ThreadRanking,
   type ThreadSizeReading,
 } from '@gantelet/core';
-import { LEATHER_POINT_SCHOOLS, type Machine } from '@gantelet/contracts';
+import { COATED_POINT_SCHOOLS, LEATHER_POINT_SCHOOLS, type Machine } from '@gantelet/contracts';
+import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { shopMachine, topFor, type BenchShop } from './bench-shop';
 import type { BenchDraft } from './match.state';
 import { needleInHand, type NeedleInHand } from './needle-in-hand';
@@ -60,6 +64,8 @@ export interface BenchAnswer {
   readonly reasons: readonly MatchReason[];
   readonly alternatives: readonly Alternative[];
   readonly otherSchools: readonly OtherSchool[];
+  /** What to do about a hole that swallows the work; null when nothing. */
+  readonly remedy: PlateRemedy | null;
   readonly changeover: Changeover | null;
   /** Stack on a machine without a thread: threads and needles. */
   readonly threads: ThreadRanking | null;
@@ -71,19 +77,17 @@ export interface BenchAnswer {
 /** Works out a draft on a machine. Pure: the store calls it again only when one of them changed. */
 export function benchAnswer(draft: BenchDraft, machine: Machine | null, shop: BenchShop): BenchAnswer {
   const { values } = shop;
-  const readings = readThreadSize(draft.threadText);
+  const readings = readThreadSize(draft.threadText, { spun: isSpun(draft.constructionId) });
   const reading = readings.length === 1 ? readings[0]! : (readings[draft.readingIndex ?? -1] ?? null);
   const stack = draft.layers.length > 0 ? stackOf(draft.layers) : null;
   const thread = reading && threadOnBench(draft.constructionId, reading.tex, values);
   const choice = draft.schools ?? shop.schools;
-  const schools = stack && {
-    size: schoolForStack(choice.size, stack, values),
-    leatherPoint: choice.leatherPoint,
-  };
-  const work = stack && schools && { stack, schools, stitchLengthMm: draft.stitchLengthMm, values };
+  const schools = stack && choice;
+  const { look, stitchLengthMm } = draft;
+  const work = stack && schools && { stack, schools, stitchLengthMm, look, values };
   const onMachine = machine && { ...machine, plateHoleMm: draft.plateHoleMm ?? machine.plateHoleMm };
   const question = work && thread && onMachine ? { ...work, thread, machine: onMachine } : null;
-  const inHand = needleInHand(draft.needleText, machine?.systemIds ?? [], question, values);
+  const inHand = needleInHand(draft.needleText, onMachine, question, values);
   const known = {
     ...NOTHING,
     ask: askOf(inHand, { stack, thread, machine, threadText: draft.threadText }),
@@ -116,6 +120,7 @@ const NOTHING = {
   reasons: [],
   alternatives: [],
   otherSchools: [],
+  remedy: null,
   changeover: null,
   threads: null,
   machines: null,
@@ -146,7 +151,7 @@ function needleAnswer(
   draft: BenchDraft,
   shop: BenchShop,
 ): Partial<BenchAnswer> {
-  const answer = rankNeedles(question);
+  const answer = rankNeedles(inHand?.name ? withSystem(question, inHand.name.systemId) : question);
   const chosen = chosenOf(answer, inHand, draft);
   const best = answer.ranked[0];
   return {
@@ -155,6 +160,7 @@ function needleAnswer(
     reasons: chosen ? reasonsFor(chosen, question) : [],
     alternatives: chosen ? nearestAlternatives(answer.ranked, chosen) : [],
     otherSchools: best ? otherSchools(question, best) : [],
+    remedy: chosen && remedyFor(chosen, question, machine, shop),
     changeover: chosen && wayTo(chosen, question, machine, draft, shop),
   };
 }
@@ -173,15 +179,26 @@ function chosenOf(
 
 function reasonsFor(chosen: NeedleCandidate, question: NeedleQuestion): readonly MatchReason[] {
   const { stack, stitchLengthMm, thread, values } = question;
-  const { diameterMm, constructionId, tex } = thread;
+  const { constructionId, tex } = thread;
   const { standing } = threadOnBench(constructionId, tex, values).diameter;
   return matchReasons(chosen, {
     stack,
     stitchLengthMm,
-    threadDiameterMm: diameterMm,
+    thread,
     threadStanding: standing,
     values: values!,
   });
+}
+
+/** Where work goes that the hole would swallow. */
+function remedyFor(
+  chosen: NeedleCandidate,
+  question: NeedleQuestion,
+  machine: Machine,
+  shop: BenchShop,
+): PlateRemedy | null {
+  const machines = shop.machines.map((one) => shopMachine(one, shop));
+  return plateRemedy(question, chosen, machine.id, machines);
 }
 
 /** The way from what the machine is set for now to the chosen needle and this work. */
@@ -222,12 +239,26 @@ function otherSchools(question: NeedleQuestion, own: NeedleCandidate): readonly 
   const points = LEATHER_POINT_SCHOOLS.filter(
     (point) => stack.leatherShare > 0 && point !== schools.leatherPoint,
   );
-  const others = [...sizes, ...points.map((leatherPoint) => ({ ...schools, leatherPoint }))];
+  const coated = COATED_POINT_SCHOOLS.filter(
+    (point) =>
+      point !== schools.coatedPoint && stack.layers.some(({ material }) => material.kind === 'coated'),
+  );
+  const others = [
+    ...sizes,
+    ...points.map((leatherPoint) => ({ ...schools, leatherPoint })),
+    ...coated.map((coatedPoint) => ({ ...schools, coatedPoint })),
+  ];
   return others.flatMap((other) => {
     const pick = bestNeedle({ ...question, schools: other });
     if (!pick) return [];
-    const school =
-      other.size === schools.size ? `${other.leatherPoint} point on leather` : `${other.size} eye`;
+    const school = otherSchoolText(other, schools);
     return [{ school, pick, same: sameNeedle(nameOfNeedle(pick), nameOfNeedle(own)) }];
   });
+}
+
+/** What another school does differently. */
+function otherSchoolText(other: Schools, own: Schools): string {
+  if (other.size !== own.size) return SCHOOL_WORDS[other.size];
+  if (other.coatedPoint !== own.coatedPoint) return `${COATED_POINT_WORDS[other.coatedPoint]} in sheeting`;
+  return `${other.leatherPoint} point in leather`;
 }

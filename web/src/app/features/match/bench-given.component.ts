@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { THREAD_USES, type ThreadUse } from '@gantelet/core';
+import { materialById, SEAM_LOOKS, THREAD_USES, type SeamLook, type ThreadUse } from '@gantelet/core';
 import type { Machine, SchoolChoice, Setup } from '@gantelet/contracts';
 import { StackDrawingComponent } from '../../shared/drawings/stack-drawing.component';
 import { Preferences } from '../../shared/preferences';
-import { SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-words';
+import { LOOK_WORDS, SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-words';
 import { stitchText } from '../../shared/words/units-text';
 import type { BenchAnswer } from './bench-answer';
 import type { BenchDraft } from './match.state';
@@ -41,7 +41,7 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
         })
       "
     >
-      <option value="" [selected]="draft().machineId === null">Which machine? Ask</option>
+      <option value="" [selected]="draft().machineId === null">Any machine (suggest one)</option>
       @for (one of machines(); track one.id) {
         <option [value]="one.id" [selected]="one.id === draft().machineId">{{ one.name }}</option>
       }
@@ -81,10 +81,10 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
       [constructionId]="draft().constructionId"
       (labelChange)="changed.emit({ threadText: $event, readingIndex: null })"
       (readingIndexChange)="changed.emit({ readingIndex: $event })"
-      (constructionIdChange)="changed.emit({ constructionId: $event })"
+      (constructionIdChange)="changed.emit({ constructionId: $event, readingIndex: null })"
     />
     @if (work().ask === 'thread') {
-      <label for="bench-use">The seam lives in</label>
+      <label for="bench-use">Where the seam is used</label>
       <select id="bench-use" class="form-select" (change)="changed.emit({ use: useOf($event) })">
         @for (use of uses; track use) {
           <option [value]="use" [selected]="use === draft().use">{{ useWords[use] }}</option>
@@ -109,7 +109,7 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
         <span class="soft">{{ stitch().first }}, {{ stitch().second }}</span>
       </div>
       <div>
-        <label for="bench-school">School of size</label>
+        <label for="bench-school">Eye fit preference</label>
         <select
           id="bench-school"
           class="form-select"
@@ -130,8 +130,32 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
         [checked]="schools()?.leatherPoint === 'round'"
         (change)="changeSchools({ leatherPoint: schools()?.leatherPoint === 'round' ? 'cutting' : 'round' })"
       />
-      Round point in leather too
-    </label>`,
+      Also allow round points in leather
+    </label>
+    @if (sheeting()) {
+      <label class="check">
+        <input
+          type="checkbox"
+          class="form-check-input"
+          [checked]="schools()?.coatedPoint === 'cutting'"
+          (change)="
+            changeSchools({ coatedPoint: schools()?.coatedPoint === 'cutting' ? 'small-cut' : 'cutting' })
+          "
+        />
+        Cutting point in coated sheeting
+      </label>
+    }
+    <label for="bench-look">Look of the seam</label>
+    <select
+      id="bench-look"
+      class="form-select"
+      (change)="changed.emit({ look: lookOf($event), picked: null })"
+    >
+      <option value="" [selected]="draft().look === null">as it comes</option>
+      @for (look of looks; track look) {
+        <option [value]="look" [selected]="look === draft().look">{{ lookWords[look] }}</option>
+      }
+    </select>`,
   styleUrl: './bench-given.component.scss',
 })
 export class BenchGivenComponent {
@@ -149,6 +173,11 @@ export class BenchGivenComponent {
   protected readonly sizeChoices = SIZE_CHOICES;
   protected readonly uses = THREAD_USES;
   protected readonly schoolWords = SCHOOL_WORDS;
+  protected readonly looks = SEAM_LOOKS;
+  protected readonly lookWords = LOOK_WORDS;
+  protected readonly sheeting = computed(() =>
+    this.draft().layers.some(({ materialId }) => materialById(materialId)?.kind === 'coated'),
+  );
   protected readonly useWords = USE_WORDS;
   protected readonly schools = computed(() => this.draft().schools ?? this.shopSchools());
   protected readonly stitch = computed(() =>
@@ -169,6 +198,10 @@ export class BenchGivenComponent {
 
   protected valueOf(event: Event): string {
     return (event.target as HTMLSelectElement).value;
+  }
+
+  protected lookOf(event: Event): SeamLook | null {
+    return SEAM_LOOKS.find((look) => look === this.valueOf(event)) ?? null;
   }
 
   protected useOf(event: Event): ThreadUse {

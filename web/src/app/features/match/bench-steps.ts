@@ -54,10 +54,12 @@ const REASON_CLASHES: Readonly<Record<MatchReason['code'], string>> = {
   strength: 'blade too thin',
   land: 'stitch too short',
   edge: 'too near the edge',
-  plate: 'plate hole too big',
+  plate: 'plate hole',
   point: 'wrong point',
   layer: 'wrong point',
   finish: 'wrong finish',
+  'other-practice': 'other practice',
+  look: 'other look',
 };
 
 const NEEDLE_CLASHES: Readonly<Record<Refusal['reason'], string>> = {

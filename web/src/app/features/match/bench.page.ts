@@ -38,8 +38,10 @@ import { benchSteps } from './bench-steps';
 import { ChangeoverSummaryComponent } from './changeover-summary.component';
 import { MachineRankingComponent } from './machine-ranking.component';
 import { matchActions, matchFeature, type BenchDraft } from './match.state';
+import { NeedleOnMachineComponent } from './needle-on-machine.component';
 import { NeedleReasonsComponent } from './needle-reasons.component';
 import { NeedleTakesComponent } from './needle-takes.component';
+import { PointCompareComponent } from './point-compare.component';
 import { SetupCardsComponent, type CardsToImport } from './setup-cards.component';
 import { ThreadRankingComponent } from './thread-ranking.component';
 import { ThreadUseComponent } from './thread-use.component';
@@ -55,9 +57,11 @@ import { WhyNotComponent } from './why-not.component';
     EyeDrawingComponent,
     FitScaleComponent,
     MachineRankingComponent,
+    NeedleOnMachineComponent,
     NeedleReasonsComponent,
     NeedleTakesComponent,
     PlateDrawingComponent,
+    PointCompareComponent,
     ProblemComponent,
     RouterLink,
     SeamLineComponent,
@@ -112,6 +116,11 @@ export class BenchPage {
     const { chosen } = this.work();
     if (!chosen) return 0;
     return edgeDistanceMm(chosen.hole, this.threadMm(), chosen.pointAdvice.cutsCloth, this.values());
+  });
+  /** The needle in the hand while the work is not yet on the bench: which machine it goes into is said at once. */
+  protected readonly needleToPlace = computed(() => {
+    const { inHand, question } = this.work();
+    return question === null && inHand?.reading?.system ? inHand.reading : null;
   });
   protected readonly refusedInHand = computed(() => this.work().inHand?.verdict?.verdict === 'refused');
   protected readonly refusals = computed(() => {

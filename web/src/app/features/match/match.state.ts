@@ -7,7 +7,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import type { JobSize, ThreadUse } from '@gantelet/core';
+import type { JobSize, SeamLook, ThreadUse } from '@gantelet/core';
 import type {
   BalancedSetting,
   LayerInput,
@@ -42,6 +42,8 @@ export interface BenchDraft {
   readonly plateHoleMm: number | null;
   readonly job: JobSize;
   readonly stitchLengthMm: number;
+  /** The look asked of the seam; null leaves it to the needle. */
+  readonly look: SeamLook | null;
   /** Null follows the shop. */
   readonly schools: SchoolChoice | null;
   /** A needle other than the first ranked; null takes the first. */
@@ -61,6 +63,7 @@ export const EMPTY_BENCH: BenchDraft = {
   plateHoleMm: null,
   job: { seamMm: 1000, pieces: 1 },
   stitchLengthMm: 4,
+  look: null,
   schools: null,
   picked: null,
 };
@@ -226,7 +229,7 @@ export const matchFeature = createFeature({
         setups,
         balanced: new Map(balanced.map(({ setupId, turns }) => [setupId, turns])),
         values,
-        schools: shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting' },
+        schools: shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
       }),
     );
     const selectAnswer = createSelector(selectDraft, selectMachine, selectBenchShop, benchAnswer);

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { noSuchSizeText } from '../../shared/words/label-words';
 import { doubtText } from '../../shared/words/match-words';
 import type { NeedleInHand } from './needle-in-hand';
 
@@ -6,7 +7,7 @@ import type { NeedleInHand } from './needle-in-hand';
 @Component({
   selector: 'gan-needle-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<label for="bench-needle">Needle in the hand, if there is one</label>
+  template: `<label for="bench-needle">Needle you already have (optional)</label>
     <input
       id="bench-needle"
       class="form-control"
@@ -45,19 +46,21 @@ export class NeedleFieldComponent {
   protected readonly taken = computed(() => {
     const reading = this.inHand()?.reading;
     if (!reading) return null;
-    const { system, size, point } = reading;
-    const words = [system?.id, size && `NM ${size.nm} / ${size.number}`, point?.name].filter(Boolean);
+    const { system, size, point, household } = reading;
+    const words = [
+      system?.id,
+      size && `NM ${size.nm} / ${size.number}`,
+      point?.name,
+      household && `${household} needle`,
+    ].filter(Boolean);
     return words.join(', ');
   });
   protected readonly problems = computed((): readonly string[] => {
     const inHand = this.inHand();
     if (!inHand) return [];
-    if (inHand.label.outcome === 'no-such-pair') {
-      const near = inHand.label.near.map(({ nm, number }) => `${nm}/${number}`).join(' and ');
-      return [`There is no such pair of sizes. There is ${near}.`];
-    }
+    if (inHand.label.outcome === 'no-such-size') return [noSuchSizeText(inHand.label.near)];
     if (!inHand.reading) return ['Not a needle known here. Try 135x17 140/22 LR, NM 110 or #18.'];
-    return inHand.reading.doubts.map((doubt) => `Check the label: ${doubtText(doubt)}.`);
+    return inHand.reading.doubts.map((doubt) => `Check the pack: ${doubtText(doubt)}.`);
   });
 
   protected valueOf(event: Event): string {

@@ -1,12 +1,15 @@
 import {
   needleSystem,
+  refuseOnMachine,
   readLabel,
   threadsForNeedle,
   USUAL_FINISH,
   whyNot,
   type LabelAnswer,
+  type MachineOnBench,
   type NeedleName,
   type NeedleQuestion,
+  type Refusal,
   type NeedleReading,
   type NeedleSystem,
   type ThreadsOfKind,
@@ -23,6 +26,8 @@ export interface NeedleInHand {
   readonly name: NeedleName | null;
   /** Threads it takes, by kind. */
   readonly takes: readonly ThreadsOfKind[];
+  /** What keeps it out of the machine on the bench, whatever the work: empty when it fits, null when nobody can say. */
+  readonly onMachine: readonly Refusal[] | null;
   /** How it does in the work on the bench; null while that is open. */
   readonly verdict: WhyNot | null;
 }
@@ -30,7 +35,7 @@ export interface NeedleInHand {
 /** Reads the needle in the hand and judges it in the work on the bench. */
 export function needleInHand(
   text: string,
-  systemIds: readonly string[],
+  machine: MachineOnBench | null,
   question: NeedleQuestion | null,
   values: Values,
 ): NeedleInHand | null {
@@ -38,12 +43,18 @@ export function needleInHand(
   const label = readLabel(text);
   const found = label.outcome === 'read' ? label.readings.find(({ kind }) => kind === 'needle') : undefined;
   const reading = found?.kind === 'needle' ? found.needle : null;
-  const name = reading && nameOf(reading, systemIds);
+  const name = reading && nameOf(reading, machine?.systemIds ?? []);
+  const system = reading?.system ?? (name ? needleSystem(name.systemId) : undefined);
+  const size = reading?.size ?? null;
   return {
     label,
     reading,
     name,
-    takes: reading?.size ? threadsForNeedle(reading.size.nm, values) : [],
+    takes: size ? threadsForNeedle(size.nm, values, (system?.longEyeOf ?? null) !== null) : [],
+    onMachine:
+      machine && system && reading?.system
+        ? refuseOnMachine(system, size?.nm ?? null, machine, values)
+        : null,
     verdict: name && question ? whyNot(question, name) : null,
   };
 }

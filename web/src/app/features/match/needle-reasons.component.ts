@@ -3,8 +3,9 @@ import type { NeedleCandidate } from '@gantelet/core';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { reasonText, schoolsText, WORSE_WORDS } from '../../shared/words/match-words';
+import { reasonText, remedyText, schoolsText, WORSE_WORDS } from '../../shared/words/match-words';
 import { needleSizeText } from '../../shared/words/units-text';
+import type { Machine } from '@gantelet/contracts';
 import type { BenchAnswer } from './bench-answer';
 
 /** Why this needle, what the other schools would pick, and the next best with the one thing each is worse in. */
@@ -17,11 +18,16 @@ import type { BenchAnswer } from './bench-answer';
       @for (reason of reasons(); track $index) {
         <li>
           <gan-signal [shape]="reason.signal" />
-          <span>{{ reason.text }} <gan-standing [standing]="reason.standing" /></span>
+          <span
+            >{{ reason.text }} <gan-standing [standing]="reason.standing" />
+            @if (reason.code === 'plate' && remedy(); as words) {
+              <strong>{{ words }}</strong>
+            }
+          </span>
         </li>
       }
     </ul>
-    <h2>School: {{ school() }}</h2>
+    <h2>Preference used: {{ school() }}</h2>
     <p class="others">
       @for (other of work().otherSchools; track other.school) {
         <span>
@@ -90,6 +96,7 @@ import type { BenchAnswer } from './bench-answer';
 })
 export class NeedleReasonsComponent {
   readonly work = input.required<BenchAnswer>();
+  readonly machines = input.required<readonly Machine[]>();
   readonly picked = output<NeedleCandidate>();
   private readonly preferences = inject(Preferences);
 
@@ -97,6 +104,14 @@ export class NeedleReasonsComponent {
   protected readonly reasons = computed(() =>
     this.work().reasons.map((reason) => ({ ...reason, text: reasonText(reason) })),
   );
+  protected readonly remedy = computed(() => {
+    const { remedy } = this.work();
+    if (!remedy) return '';
+    const names = remedy.machineIds.flatMap(
+      (machineId) => this.machines().find(({ id }) => id === machineId)?.name ?? [],
+    );
+    return remedyText(remedy.plateHoleMm, names);
+  });
   protected readonly school = computed(() => {
     const schools = this.work().schools;
     return schools ? schoolsText(schools) : '';

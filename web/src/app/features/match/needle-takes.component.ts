@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { ThreadInNeedle } from '@gantelet/core';
+import { SIZE_SCHOOLS, type StrengthGuide, type ThreadInNeedle } from '@gantelet/core';
 import { SignalMarkComponent, type SignalShape } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BAND_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { shortNumber } from '../../shared/words/units-text';
 import type { NeedleInHand } from './needle-in-hand';
+
+const guideText = (guide: StrengthGuide | undefined): string =>
+  guide ? `${shortNumber(guide.fromMm)} to ${shortNumber(guide.toMm)} mm` : 'no thickness known';
 
 /** The threads that a needle in the hand takes, by kind, each with how it sits in the eye. */
 @Component({
@@ -19,8 +22,8 @@ import type { NeedleInHand } from './needle-in-hand';
     </h1>
     <hr class="stitch" />
     <p>
-      The blade is usually trusted with {{ guide() }} mm of leather
-      <gan-standing standing="fitted" source="one fact of common practice; a guide only" />. Ratios of thread
+      Normally good for up to {{ guide() }} of leather
+      <gan-standing standing="fitted" source="two facts of common practice; a guide only" />. Ratios of thread
       to blade <gan-standing standing="fitted" source="bands fitted to judgements of common practice" />.
     </p>
     @for (kind of kinds(); track kind.construction.id) {
@@ -74,12 +77,12 @@ export class NeedleTakesComponent {
   protected readonly size = computed(() => this.inHand().reading?.size ?? null);
   protected readonly kinds = computed(() => this.inHand().takes.filter(({ threads }) => threads.length > 0));
   protected readonly guide = computed(() =>
-    shortNumber(this.inHand().takes.flatMap(({ threads }) => threads)[0]?.judged.strengthGuideMm ?? 0),
+    guideText(this.inHand().takes.flatMap(({ threads }) => threads)[0]?.judged.strength),
   );
   /** From the thinnest that is not lost in the eye to the thickest some school accepts. */
   protected readonly range = computed(() => {
     const bonded = this.inHand().takes[0]?.threads ?? [];
-    const good = bonded.filter(({ judged }) => judged.band !== 'too-loose' && judged.acceptedBy.length > 0);
+    const good = bonded.filter(({ judged }) => judged.acceptedBy.length > 0);
     const [thin, thick] = [good[0], good.at(-1)];
     if (!thin || !thick) return 'no thread well';
     return thin === thick ? `Tex ${thin.thread.tex}` : `Tex ${thin.thread.tex} to ${thick.thread.tex}`;
@@ -87,12 +90,14 @@ export class NeedleTakesComponent {
 
   protected signal({ judged }: ThreadInNeedle): SignalShape {
     if (judged.useLarger) return 'act';
-    return judged.band === 'too-loose' || judged.acceptedBy.length < 3 ? 'watch' : 'good';
+    return judged.acceptedBy.length < 3 ? 'watch' : 'good';
   }
 
   protected schools({ judged }: ThreadInNeedle): string {
-    if (judged.acceptedBy.length === 0) return 'no school accepts it';
-    if (judged.acceptedBy.length === 3) return 'every school accepts it';
-    return `accepted by: ${judged.acceptedBy.map((school) => SCHOOL_WORDS[school]).join(', ')}`;
+    const thinner = judged.couldGoThinner ? ', could go thinner' : '';
+    if (judged.band === 'too-loose') return `usable${thinner}`;
+    if (judged.acceptedBy.length === 0) return 'use a larger needle';
+    if (judged.acceptedBy.length === SIZE_SCHOOLS.length) return `right by any preference${thinner}`;
+    return `only by ${judged.acceptedBy.map((school) => SCHOOL_WORDS[school]).join(' or ')}`;
   }
 }

@@ -49,7 +49,7 @@ describe('the thread as it reads on the spool', () => {
     const input = field('Thread, as on the spool') as HTMLInputElement;
     input.value = 'Tex 90';
     input.dispatchEvent(new Event('input'));
-    await choose('Made as', 'Bonded polyester');
+    await choose('Thread type', 'Bonded polyester');
     expect(said).toEqual([
       ['label', 'Tex 90'],
       ['construction', 'bonded-polyester'],

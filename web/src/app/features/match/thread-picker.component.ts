@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { THREAD_CONSTRUCTIONS, threadEquivalents, type ThreadSizeReading } from '@gantelet/core';
+import { threadDoubtText } from '../../shared/words/label-words';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 
 /** One field for a thread size in any system, with what it was taken for. */
@@ -25,6 +26,9 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
           <gan-standing [standing]="taken.standing" [source]="taken.label" />
           <span class="soft">{{ equivalents() }}</span>
         </p>
+        @if (doubt(); as words) {
+          <p class="field-problem">Check the label: {{ words }}.</p>
+        }
       } @else if (label().trim() === '') {
         <p class="soft">Any system: Tex, size, ticket, letter, denier, dtex, Nm, Ne.</p>
       } @else if (readings().length === 0) {
@@ -51,7 +55,7 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
         </div>
       }
     </div>
-    <label for="bench-construction">Made as</label>
+    <label for="bench-construction">Thread type</label>
     <select id="bench-construction" class="form-select" (change)="constructionIdChange.emit(valueOf($event))">
       @for (one of constructions; track one.id) {
         <option [value]="one.id" [selected]="one.id === constructionId()">{{ one.name }}</option>
@@ -100,6 +104,11 @@ export class ThreadPickerComponent {
       `${denier} denier`,
     ];
     return names.filter(Boolean).join(', ');
+  });
+
+  protected readonly doubt = computed(() => {
+    const doubt = this.reading()?.doubt;
+    return doubt ? threadDoubtText(doubt) : '';
   });
 
   protected valueOf(event: Event): string {

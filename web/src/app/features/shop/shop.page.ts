@@ -5,11 +5,14 @@ import { Store } from '@ngrx/store';
 import {
   BOBBIN_SCHOOLS,
   MATERIAL_KINDS,
+  STEP_SCHOOLS,
   TENSION_TARGETS,
   type BobbinSchool,
+  type StepSchool,
   type TensionTarget,
 } from '@gantelet/core';
 import {
+  COATED_POINT_SCHOOLS,
   LEATHER_POINT_SCHOOLS,
   newId,
   roleReaches,
@@ -20,8 +23,8 @@ import {
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { kindText } from '../../shared/words/life-words';
-import { SCHOOL_WORDS } from '../../shared/words/match-words';
-import { BOBBIN_SCHOOL_WORDS, TARGET_WORDS } from '../../shared/words/tension-words';
+import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
+import { BOBBIN_SCHOOL_WORDS, STEP_SCHOOL_WORDS, TARGET_WORDS } from '../../shared/words/tension-words';
 import { shopActions, shopFeature } from './shop.state';
 
 const AMOUNT = [Validators.required, Validators.min(0), Validators.max(1_000_000)];
@@ -69,6 +72,18 @@ const COST_FIELDS = [
           }
         </fieldset>
         <fieldset>
+          <legend>How far the knob is turned at once <gan-standing standing="practice" /></legend>
+          <p class="soft">
+            Bit by bit is slower and never overshoots; the other way stops at the longest move.
+          </p>
+          @for (one of steps; track one) {
+            <label class="check">
+              <input type="radio" class="form-check-input" formControlName="step" [value]="one" />
+              {{ stepWords[one] }}
+            </label>
+          }
+        </fieldset>
+        <fieldset>
           <legend>Needle size <gan-standing standing="practice" /></legend>
           <p class="soft">Room in the eye runs cooler and shreds less; a snug eye makes the smallest hole.</p>
           @for (one of sizes; track one) {
@@ -85,6 +100,19 @@ const COST_FIELDS = [
             <label class="check">
               <input type="radio" class="form-check-input" formControlName="leatherPoint" [value]="one" />
               {{ one }} point
+            </label>
+          }
+        </fieldset>
+        <fieldset>
+          <legend>Point in coated sheeting <gan-standing standing="practice" /></legend>
+          <p class="soft">
+            A round point with a small cut keeps the cloth under the coating whole; a cutting point goes
+            through easier and cuts yarns.
+          </p>
+          @for (one of coatedPoints; track one) {
+            <label class="check">
+              <input type="radio" class="form-check-input" formControlName="coatedPoint" [value]="one" />
+              {{ coatedWords[one] }}
             </label>
           }
         </fieldset>
@@ -193,12 +221,18 @@ export class ShopPage {
   protected readonly sizes = SIZE_SCHOOL_CHOICES;
   protected readonly sizeWords = SCHOOL_WORDS;
   protected readonly leatherPoints = LEATHER_POINT_SCHOOLS;
+  protected readonly coatedPoints = COATED_POINT_SCHOOLS;
+  protected readonly coatedWords = COATED_POINT_WORDS;
+  protected readonly steps = STEP_SCHOOLS;
+  protected readonly stepWords = STEP_SCHOOL_WORDS;
 
   protected readonly form = inject(NonNullableFormBuilder).group({
     bobbin: ['leave-bobbin' as BobbinSchool],
     target: ['middle' as TensionTarget],
     size: ['by-work' as SchoolChoice['size']],
     leatherPoint: ['cutting' as SchoolChoice['leatherPoint']],
+    coatedPoint: ['small-cut' as SchoolChoice['coatedPoint']],
+    step: ['as-the-seam-tells' as StepSchool],
     lifeHours: [8, [Validators.required, Validators.min(0.5), Validators.max(1000)]],
     currency: ['EUR', [Validators.required, Validators.pattern(/^[A-Z]{3}$/)]],
     needle: [1, [Validators.required, Validators.min(0.01), Validators.max(10_000)]],
@@ -223,10 +257,11 @@ export class ShopPage {
 
   protected keep(): void {
     const { version } = this.shop()!;
-    const { bobbin, target, size, leatherPoint, lifeHours, spoiledWork, ...costs } = this.form.getRawValue();
+    const { bobbin, target, step, size, leatherPoint, coatedPoint, lifeHours, spoiledWork, ...costs } =
+      this.form.getRawValue();
     const revision = {
-      tension: { bobbin, target },
-      schools: { size, leatherPoint },
+      tension: { bobbin, target, step },
+      schools: { size, leatherPoint, coatedPoint },
       lifeHours,
       costs: { ...costs, spoiledWork: spoiledWork as ShopCosts['spoiledWork'] },
       version,

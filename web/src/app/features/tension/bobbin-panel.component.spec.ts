@@ -6,7 +6,11 @@ import { BobbinPanelComponent } from './bobbin-panel.component';
 import { nextStep } from './next-step';
 
 describe('the bobbin case', () => {
-  const state = nextStep(TENSION, { bobbin: 'leave-bobbin', target: 'middle' }, withShopValues([])).bobbin;
+  const state = nextStep(
+    TENSION,
+    { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
+    withShopValues([]),
+  ).bobbin;
   async function open(more: Readonly<Record<string, unknown>> = {}) {
     const mounted = await mount(
       BobbinPanelComponent,

@@ -7,7 +7,7 @@ import { stripSettings } from './strip-plan';
 import { tensionActions, tensionFeature } from './tension.state';
 
 const VALUES = withShopValues([]);
-const WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle' };
+const WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' };
 const step = (change: Partial<TensionView> = {}, way = WAY) =>
   nextStep({ ...TENSION, ...change }, way, VALUES);
 

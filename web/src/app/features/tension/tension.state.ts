@@ -68,7 +68,7 @@ export interface TensionState {
 }
 
 /** Before the shop is known: fewest changes that still work, most margin on both sides. */
-const SHIPPED_WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle' };
+const SHIPPED_WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' };
 
 const initial: TensionState = {
   view: null,

@@ -1,4 +1,5 @@
 import type {
+  CoatedPointSchool,
   CostPart,
   FitBand,
   Limits,
@@ -7,31 +8,47 @@ import type {
   PointEffect,
   Refusal,
   Schools,
-  SizeSchool,
+  SeamLook,
+  SizeSchoolChoice,
   ThreadUse,
 } from '@gantelet/core';
 import { pointStyle } from '@gantelet/core';
 import { shortNumber } from './units-text';
 
 export const BAND_WORDS: Readonly<Record<FitBand, string>> = {
-  'too-loose': 'too loose',
-  free: 'free',
-  'well-matched': 'well matched',
-  snug: 'snug',
-  stressed: 'stressed',
+  'too-loose': 'very loose',
+  free: 'loose',
+  'well-matched': 'good match',
+  snug: 'tight',
+  stressed: 'too thick: do not use',
   'will-not-pass': 'will not pass',
 };
 
-export const SCHOOL_WORDS: Readonly<Record<SizeSchool | 'by-work', string>> = {
-  free: 'free eye',
-  middle: 'middle',
-  snug: 'snug eye',
-  'by-work': 'as the work asks',
+export const SCHOOL_WORDS: Readonly<Record<SizeSchoolChoice, string>> = {
+  free: 'loose eye',
+  middle: 'medium eye',
+  snug: 'tight eye',
+  'by-work': 'automatic',
 };
 
-/** The schools an answer follows. @example schoolsText(...) // free eye, cutting point on leather */
-export function schoolsText({ size, leatherPoint }: Schools): string {
-  return `${SCHOOL_WORDS[size]}, ${leatherPoint} point on leather`;
+/** What a coated-sheeting school puts in it. */
+export const COATED_POINT_WORDS: Readonly<Record<CoatedPointSchool, string>> = {
+  'small-cut': 'round point with a small cut',
+  cutting: 'cutting point',
+};
+
+/** The look asked of a seam. */
+export const LOOK_WORDS: Readonly<Record<SeamLook, string>> = {
+  straight: 'straight',
+  slanted: 'slanted',
+  sunk: 'straight and sunk',
+  'strongest-land': 'most leather left between holes',
+};
+
+/** The schools an answer follows. @example schoolsText(...) // loose eye, cutting point in leather */
+export function schoolsText({ size, leatherPoint, coatedPoint }: Schools): string {
+  const coated = coatedPoint === 'cutting' ? ', cutting point in coated sheeting' : '';
+  return `${SCHOOL_WORDS[size]}, ${leatherPoint} point in leather${coated}`;
 }
 
 export const USE_WORDS: Readonly<Record<ThreadUse, string>> = {
@@ -51,11 +68,11 @@ export const WORSE_WORDS: Readonly<Record<CostPart, string>> = {
 };
 
 const BAND_ADVICE: Readonly<Record<FitBand, string>> = {
-  'too-loose': 'too loose: a smaller needle makes a smaller hole.',
-  free: 'room to run cool.',
-  'well-matched': 'well matched.',
-  snug: 'snug: watch for heat and shredding.',
-  stressed: 'stressed: friction, heat and fraying. Use a larger needle, or thin work only.',
+  'too-loose': 'very loose. A smaller needle makes a smaller hole.',
+  free: 'loose, runs cool.',
+  'well-matched': 'good match.',
+  snug: 'tight. Watch for heat and shredding.',
+  stressed: 'too thick: friction, heat and fraying. Use a larger needle.',
   'will-not-pass': 'will not pass.',
 };
 
@@ -63,21 +80,32 @@ const BAND_ADVICE: Readonly<Record<FitBand, string>> = {
 export function reasonText(reason: MatchReason): string {
   switch (reason.code) {
     case 'eye':
-      return `Thread fills ${reason.ratio.toFixed(2)} of the blade: ${BAND_ADVICE[reason.band]}`;
-    case 'strength':
-      return reason.signal === 'good'
-        ? `Blade usually carries ${mm(reason.guideMm)} of leather; stack is ${mm(reason.stackMm)}.`
-        : `Blade usually carries ${mm(reason.guideMm)} of leather; stack is ${mm(reason.stackMm)}. Sew slowly, watch for bending.`;
+      return (
+        `Thread is ${Math.round(reason.ratio * 100)} % of the ${reason.longEye ? 'blade that usually has such an eye' : 'blade width'}: ${BAND_ADVICE[reason.band]}` +
+        (reason.couldGoThinner ? ' Could go thinner.' : '')
+      );
+    case 'other-practice':
+      return OTHER_PRACTICE_WORDS[reason.practice];
+    case 'look':
+      return `The look you asked for needs another point; none that may go in here gives it. This is a ${reason.point}.`;
+    case 'strength': {
+      const guide = `Blade normally sews up to ${shortNumber(reason.fromMm)} to ${mm(reason.toMm)} of leather; yours is ${mm(reason.stackMm)}.`;
+      if (reason.leastNm !== null)
+        return `${guide} This cloth usually gets NM ${reason.leastNm} or more: watch for bending.`;
+      return reason.signal === 'good' ? guide : `${guide} Sew slowly and watch for bending.`;
+    }
     case 'land':
       return reason.signal === 'good'
-        ? `${mm(reason.landMm)} stands between holes; shortest stitch ${mm(reason.shortestMm)}.`
+        ? `${mm(reason.landMm)} is left between holes; do not go below a ${mm(reason.shortestMm)} stitch.`
         : `Stitch of ${mm(reason.stitchMm)} is short for this hole; ${mm(reason.shortestMm)} or longer.`;
     case 'edge':
       return reason.cutsCloth
         ? `Keep the seam ${mm(reason.edgeMm)} off the edge: cut yarns pull out near it.`
         : `Keep the seam ${mm(reason.edgeMm)} or more off the edge.`;
     case 'plate':
-      return PLATE_WORDS[reason.verdict].replace('{ratio}', reason.ratio.toFixed(1));
+      return PLATE_WORDS[reason.verdict]
+        .replace('{ratio}', reason.ratio.toFixed(1))
+        .replace('{gap}', mm(reason.gapMm));
     case 'point':
       return `Point: ${reason.look}.`;
     case 'layer':
@@ -88,11 +116,17 @@ export function reasonText(reason: MatchReason): string {
 }
 
 const PLATE_WORDS = {
-  good: 'Plate hole is {ratio} blades wide: fits.',
-  tight: 'Plate hole is only {ratio} blades wide: the blade may touch. Check by hand wheel.',
-  big: 'Plate hole is {ratio} blades wide: big. Thin plies may be pushed in.',
-  'swallows-thin-work': 'Plate hole is {ratio} blades wide: it will swallow thin cloth. Change the plate.',
-  'will-not-clear': 'Plate hole is {ratio} blades wide: the blade will not clear.',
+  good: 'Plate hole is {ratio} × the blade: right size.',
+  tight: 'Plate hole is only {ratio} × the blade: the needle may touch. Turn the hand wheel and look.',
+  big: 'Plate hole is {ratio} × the blade: big. Watch that thin plies are not pushed in.',
+  'swallows-thin-work':
+    '{gap} free on each side of the blade: this thin work is pushed down the hole, puckers and skips.',
+  'will-not-clear': 'Plate hole is {ratio} × the blade: the needle would hit the plate.',
+} as const;
+
+const OTHER_PRACTICE_WORDS = {
+  'ticket-12-on-130': 'Other shops run ticket 12 on NM 130 through thick plies.',
+  'size-207-on-140': 'Other shops run size 207 on NM 140 in leather up to 12 oz.',
 } as const;
 
 const EFFECT_WORDS: Readonly<Record<PointEffect, string>> = {
@@ -117,7 +151,7 @@ export function refusalText(refusal: Refusal): string {
     case 'shank':
       return `System ${refusal.systemId} has a ${refusal.has} shank; this clamp takes a ${refusal.needs} one.`;
     case 'point-not-made':
-      return `System ${refusal.systemId} is not made with a ${pointStyle(refusal.pointId)?.name ?? refusal.pointId}.`;
+      return `System ${refusal.systemId} is not made with a ${pointStyle(refusal.pointId)?.name ?? refusal.pointId}. Check the pack.`;
     case 'size-not-made':
       return `System ${refusal.systemId} is made from NM ${refusal.from} to NM ${refusal.to}.`;
     case 'thread-unfit':
@@ -129,7 +163,9 @@ export function refusalText(refusal: Refusal): string {
     case 'thread-will-not-pass':
       return `The thread passes no needle of system ${refusal.systemId}: its largest is NM ${refusal.largestNm}.`;
     case 'eye-too-small':
-      return `The thread does not pass the eye of NM ${refusal.nm}.`;
+      return refusal.canBeForced
+        ? `The thread can only be forced through the eye of NM ${refusal.nm}, and will fray.`
+        : `The thread does not pass the eye of NM ${refusal.nm}.`;
     case 'blade-too-thick':
       return `NM ${refusal.nm} does not clear the ${mm(refusal.plateHoleMm)} plate hole. Change plate and feed dog.`;
     case 'plate-hole':
@@ -140,12 +176,23 @@ export function refusalText(refusal: Refusal): string {
   }
 }
 
+/** What to do about a hole that swallows the work: a plate of this machine, another machine, a backing. */
+export function remedyText(plateHoleMm: number | null, machineNames: readonly string[]): string {
+  const ways = [
+    plateHoleMm === null ? '' : `fit the ${mm(plateHoleMm)} plate and its feed dog`,
+    machineNames.length === 0 ? '' : `sew it on ${machineNames.slice(0, 3).join(' or ')}`,
+    'put a layer of backing under it',
+  ].filter((way) => way !== '');
+  const text = ways.join(', or ');
+  return `${text[0]!.toUpperCase()}${text.slice(1)}. A thicker needle is no cure.`;
+}
+
 /** What does not go together on a needle's label. */
 export function doubtText(doubt: NeedleDoubt): string {
   if (doubt.code === 'size-not-made') return `this system is made from NM ${doubt.from} to NM ${doubt.to}`;
   return doubt.twin
-    ? `this system is not made with that point; its twin in the same clamp, ${doubt.twin.id}, is`
-    : 'this system is not made with that point';
+    ? `this system is not sold with that point; ${doubt.twin.id}, with the same shank, is`
+    : 'this system is not sold with that point';
 }
 
 function limitText({ least, most }: Limits, unit: string): string {

@@ -6,6 +6,7 @@ import {
   type DropTest,
   type NotTension,
   type SeamGrade,
+  type StepSchool,
   type TensionTarget,
 } from '@gantelet/core';
 import { turnsWords } from './changeover-words';
@@ -111,6 +112,11 @@ const TURN_REASONS: Readonly<Record<Extract<BobbinAdvice, { do: 'turn' }>['becau
 export const BOBBIN_SCHOOL_WORDS: Readonly<Record<BobbinSchool, string>> = {
   'bobbin-first': 'bobbin first, then the top',
   'leave-bobbin': 'leave the bobbin, correct at the top',
+};
+
+export const STEP_SCHOOL_WORDS: Readonly<Record<StepSchool, string>> = {
+  'as-the-seam-tells': 'as far as the seam tells, up to the longest move',
+  'bit-by-bit': 'bit by bit, never more than the hand’s step',
 };
 
 export const TARGET_WORDS: Readonly<Record<TensionTarget, string>> = {

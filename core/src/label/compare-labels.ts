@@ -1,17 +1,25 @@
+import type { NeedleSize } from '../needle/index.js';
 import { readThreadSize, type ThreadSizeReading } from '../thread/index.js';
+import { readLabel } from './read-label.js';
 
-/** One side of a comparison: the text and every way to read it as a thread. */
+/** One side of a comparison: the text and every way to read it. Threads are compared with threads, needles with needles. */
 export interface ComparedLabel {
   readonly text: string;
+  /** Readings as a thread; empty where needles are compared. */
   readonly readings: readonly ThreadSizeReading[];
+  /** Readings as a needle size; empty where threads are compared. */
+  readonly needles: readonly NeedleSize[];
 }
 
-/** How two labels compare when every reading of one is set against every reading of the other. */
-export type ComparedOrder = 'thicker' | 'thinner' | 'same' | 'depends';
+/**
+ * How the first compares with the second when every reading of one is set against every reading of the other; `depends`
+ * when it hangs on the system they are in, `different-things` when one is a thread and the other a needle.
+ */
+export type ComparedOrder = 'thicker' | 'thinner' | 'same' | 'depends' | 'different-things';
 
 export interface LabelComparison {
+  readonly of: 'threads' | 'needles' | 'both';
   readonly labels: readonly ComparedLabel[];
-  /** How the first compares with the second; `depends` when it hangs on the system they are in. */
   readonly order: ComparedOrder;
   /** A lower ticket is a thicker thread: a ticket among the readings turns the numbers round. */
   readonly tickets: boolean;
@@ -20,41 +28,72 @@ export interface LabelComparison {
 const LONGEST_QUESTION = 120;
 const WORDS_BEFORE = /^(?:is|are|which is(?: the)?(?: \w+)?[,:]?) +/;
 const BETWEEN =
-  / +(?:vs\.?|versus|or|and|against|(?:is )?(?:\w+er|the same|as \w+ as)(?: +than| +as)?) +|[<>=,;]| than /;
+  / +(?:vs\.?|versus|or|and|against|(?:is )?(?:\w+er|the same|as \w+ as)(?: +than| +as)?) +|[<>=,;]| than /i;
 
 /**
- * Reads a question such as "is 107 bigger than 135?" or "V138 or ticket 20": both sides with all their readings, since
- * a number of one system must not be set against a number of another. Null when it is no comparison. Never throws.
+ * Reads a question such as "is 69 thicker than ticket 40?" or "NM 140 or NM 160": both sides with all their readings,
+ * since a number of one system must not be set against a number of another. Null when it is no comparison. Never throws.
  */
 export function compareLabels(text: string): LabelComparison | null {
   if (text.length > LONGEST_QUESTION) return null;
-  const question = text.trim().toLowerCase().replace(/\?+$/, '').replace(/\s+/g, ' ').trim();
+  const question = text.trim().replace(/\?+$/, '').replace(/\s+/g, ' ').trim();
   const parts = question
-    .replace(WORDS_BEFORE, '')
+    .replace(new RegExp(WORDS_BEFORE, 'i'), '')
     .split(BETWEEN)
     .map((part) => part.trim())
     .filter((part) => part !== '');
   if (parts.length < 2 || parts.length > 4) return null;
-  const labels = parts.map((part) => ({ text: part, readings: readingsOf(part) }));
-  if (labels.some(({ readings }) => readings.length === 0)) return null;
+  const read = parts.map((part) => ({
+    text: part.toLowerCase(),
+    readings: readingsOf(part),
+    needles: needlesOf(part),
+  }));
+  if (read.some(({ readings, needles }) => readings.length === 0 && needles.length === 0)) return null;
+  const of = comparedAs(read);
+  const labels = read.map((label) => ({
+    ...label,
+    readings: of === 'needles' ? [] : label.readings,
+    needles: of === 'threads' ? [] : label.needles,
+  }));
   const tickets = labels.some(({ readings }) => readings.some(({ system }) => system === 'metric-ticket'));
-  return { labels, order: orderOf(labels[0]!, labels[1]!), tickets };
+  return {
+    of,
+    labels,
+    order: of === 'both' ? 'different-things' : orderOf(of, labels[0]!, labels[1]!),
+    tickets,
+  };
 }
 
-/** Readings of one side. A bare number may be a Tex of its own even when no thread is sold at it. */
+/** Threads when every side can be one, needles when every side can be one, else both kinds. */
+function comparedAs(labels: readonly ComparedLabel[]): LabelComparison['of'] {
+  if (labels.every(({ readings }) => readings.length > 0)) return 'threads';
+  return labels.every(({ needles }) => needles.length > 0) ? 'needles' : 'both';
+}
+
+/** A side as a thread. A bare number may be a Tex of its own even when no thread is sold at it. */
 function readingsOf(label: string): readonly ThreadSizeReading[] {
-  const readings = readThreadSize(label);
+  const answer = readLabel(label);
+  const readings =
+    answer.outcome === 'read'
+      ? answer.readings.flatMap((one) => (one.kind === 'thread' ? [one.thread] : []))
+      : [];
   const bare = /^\d{2,3}$/.test(label) ? readThreadSize(`tex ${label}`) : [];
   const missing = bare.filter(({ system }) => !readings.some((one) => one.system === system));
   return [...readings, ...missing];
 }
 
-function orderOf(a: ComparedLabel, b: ComparedLabel): ComparedOrder {
-  const signs = new Set(
-    a.readings.flatMap((one) =>
-      b.readings.map((other) => Math.sign(Math.round(one.tex) - Math.round(other.tex))),
-    ),
+function needlesOf(label: string): readonly NeedleSize[] {
+  const answer = readLabel(label);
+  if (answer.outcome !== 'read') return [];
+  return answer.readings.flatMap((one) =>
+    one.kind === 'needle' && one.needle.size ? [one.needle.size] : [],
   );
+}
+
+function orderOf(of: 'threads' | 'needles', a: ComparedLabel, b: ComparedLabel): ComparedOrder {
+  const sizes = ({ readings, needles }: ComparedLabel): readonly number[] =>
+    of === 'threads' ? readings.map(({ tex }) => Math.round(tex)) : needles.map(({ nm }) => nm);
+  const signs = new Set(sizes(a).flatMap((one) => sizes(b).map((other) => Math.sign(one - other))));
   if (signs.size > 1) return 'depends';
   const [sign] = signs;
   return sign === 1 ? 'thicker' : sign === -1 ? 'thinner' : 'same';

@@ -1,20 +1,20 @@
 import {
   NEEDLE_SIZES,
-  needleSystem,
-  pointOfLetters,
-  readNeedleSize,
   twinSystem,
   type NeedleSize,
   type NeedleSystem,
   type PointStyle,
 } from '../needle/index.js';
-import { readThreadSize, type ThreadSizeReading } from '../thread/index.js';
+import { readThreadLabel, type SpoolHint, type ThreadSizeReading } from '../thread/index.js';
+import { parseNeedleLabel, type NeedleParts } from './needle-label.js';
 
 /** What stands on a needle pack: any of system, size and point. */
 export interface NeedleReading {
   readonly system: NeedleSystem | null;
   readonly size: NeedleSize | null;
   readonly point: PointStyle | null;
+  /** What the letter of a household pack says, such as `jeans`; null elsewhere. */
+  readonly household: string | null;
   /** What does not go together on this label; empty when all does. */
   readonly doubts: readonly NeedleDoubt[];
 }
@@ -32,77 +32,65 @@ export type LabelReading =
 /** Every way to read a label. Several readings: the label alone does not say, ask. */
 export type LabelAnswer =
   | { readonly outcome: 'read'; readonly readings: readonly LabelReading[] }
-  | { readonly outcome: 'no-such-pair'; readonly near: readonly NeedleSize[] }
+  /** A size or a pair of sizes that is not made; `near` are, never empty. */
+  | { readonly outcome: 'no-such-size'; readonly near: readonly NeedleSize[] }
+  /** Two names of different thread sizes on one label. */
+  | { readonly outcome: 'names-disagree'; readonly names: readonly ThreadSizeReading[] }
   | { readonly outcome: 'unknown' };
 
 const LONGEST_LABEL = 60;
 
 /**
- * Reads what people find on packs, spools and shanks: thread sizes in any system, needle sizes under both numbers,
- * needle systems under any designation, point letters, and whole needles such as `135x17 140/22 LR`. Never throws.
+ * Reads what people find on packs, spools and shanks: thread sizes in any system, needle sizes under both numbers or by
+ * caliper, needle systems under any designation, point letters, and whole needles such as `135x17 140/22 LR`, their
+ * parts in any order. Never throws.
  *
- * @example readLabel('70/12') // no such pair; near are 70/10 and 80/12
+ * @example readLabel('70/12') // no such size; near are 70/10 and 80/12
  */
-export function readLabel(text: string): LabelAnswer {
+export function readLabel(text: string, hint: SpoolHint = {}): LabelAnswer {
   if (text.length > LONGEST_LABEL) return { outcome: 'unknown' };
-  const label = text.trim().replace(/×/g, 'x').replace(/\s+/g, ' ');
+  const label = text.trim().replace(/[×✕]/g, 'x').replace(/\s+/g, ' ');
   if (label === '') return { outcome: 'unknown' };
-  const thread = mustBeNeedle(label) ? [] : readThreadSize(label);
-  const needle = readNeedle(label);
-  if (needle === 'no-such-pair' && thread.length === 0) return noSuchPair(label);
-  const readings: readonly LabelReading[] = [
-    ...thread.map((one): LabelReading => ({ kind: 'thread', thread: one })),
-    ...(needle === null || needle === 'no-such-pair' ? [] : [{ kind: 'needle', needle } as const]),
-  ];
-  return readings.length > 0 ? { outcome: 'read', readings } : { outcome: 'unknown' };
-}
-
-/** NM in capitals before a size that is made is a needle; Nm is a count of thread. */
-function mustBeNeedle(label: string): boolean {
-  const match = /^NM ?(\d{2,3})$/.exec(label);
-  return match !== null && NEEDLE_SIZES.some(({ nm }) => nm === Number(match[1]));
-}
-
-function noSuchPair(label: string): LabelAnswer {
-  const pair = /\d{1,3} ?\/ ?\d{1,3}/.exec(label)?.[0] ?? '';
-  const reading = readNeedleSize(pair);
-  return { outcome: 'no-such-pair', near: reading.ok ? [] : reading.near };
-}
-
-/** Takes a system, then a size, then point letters, each only where it stands; null when something is left over. */
-function readNeedle(label: string): NeedleReading | 'no-such-pair' | null {
-  const named = takeSystem(label);
-  const system = named?.system ?? null;
-  let rest = named?.rest ?? label;
-  const point = takePoint(rest);
-  if (point) rest = point.rest;
-  const reading = rest === '' ? null : readNeedleSize(rest);
-  if (reading && !reading.ok) return reading.reason === 'no-such-pair' ? 'no-such-pair' : null;
-  const size = reading?.size ?? null;
-  if (system === null && size === null) return null;
-  return {
-    system,
-    size,
-    point: point?.point ?? null,
-    doubts: doubtsOf(system, size, point?.point ?? null),
-  };
-}
-
-/** The longest designation the label begins with, followed by its end or a space. */
-function takeSystem(label: string): { readonly system: NeedleSystem; readonly rest: string } | null {
-  const words = label.split(' ');
-  for (let taken = Math.min(3, words.length); taken >= 1; taken--) {
-    const system = needleSystem(words.slice(0, taken).join(''));
-    if (system) return { system, rest: words.slice(taken).join(' ') };
+  const needle = parseNeedleLabel(label.toLowerCase());
+  const needles: readonly LabelReading[] = needle.outcome === 'read' ? readingsOf(needle.parts) : [];
+  if (mustBeNeedle(label)) {
+    if (needle.outcome === 'no-such-size') return needle;
+    if (needles.length > 0) return { outcome: 'read', readings: needles };
   }
-  return null;
+  const thread = readThreadLabel(label, hint);
+  const threads = thread.outcome === 'read' ? thread.readings : [];
+  const readings = [...threads.map((one): LabelReading => ({ kind: 'thread', thread: one })), ...needles];
+  if (readings.length > 0) return { outcome: 'read', readings };
+  if (thread.outcome === 'names-disagree') return thread;
+  return needle.outcome === 'no-such-size' ? needle : { outcome: 'unknown' };
 }
 
-/** Point letters at the end of a label. */
-function takePoint(label: string): { readonly point: PointStyle; readonly rest: string } | null {
-  const words = label.split(' ');
-  const point = pointOfLetters(words.at(-1) ?? '');
-  return point ? { point, rest: words.slice(0, -1).join(' ') } : null;
+/**
+ * Whether a label is of a needle whatever else it could be: NM in capitals before what could be a size, where Nm is a
+ * count of thread; a size after nm that is too large for a ticket; both numbers of a size; and any pair after NM, since no
+ * thread has ten plies or more.
+ */
+function mustBeNeedle(label: string): boolean {
+  const alone = /^(nm) ?-? ?(\d{2,3})$/i.exec(label);
+  if (alone) {
+    const nm = Number(alone[2]);
+    return alone[1] === 'NM'
+      ? nm >= 60 && nm <= 300
+      : nm >= 125 && NEEDLE_SIZES.some((size) => size.nm === nm);
+  }
+  const pair = /^(nm ?)?(\d{2,3}) ?[/-] ?(\d{1,3})$/i.exec(label);
+  if (!pair) return false;
+  const [first, second] = [Number(pair[2]), Number(pair[3])];
+  const made = NEEDLE_SIZES.some(({ nm, number }) => nm === first && number === second);
+  return made || (pair[1] !== undefined && second >= 10);
+}
+
+function readingsOf({ system, sizes, point, household }: NeedleParts): readonly LabelReading[] {
+  const alone: readonly (NeedleSize | null)[] = sizes.length === 0 ? [null] : sizes;
+  return alone.map((size) => ({
+    kind: 'needle',
+    needle: { system, size, point, household, doubts: doubtsOf(system, size, point) },
+  }));
 }
 
 function doubtsOf(

@@ -10,6 +10,7 @@ export { nominalTex } from './nominal-tex.js';
 export { soldTexOfTicket } from './sold-tex-of-ticket.js';
 export { DRAMATIC_STEPS, ladderSteps } from './ladder-steps.js';
 export {
+  isSpun,
   THREAD_CONSTRUCTIONS,
   THREAD_USES,
   threadConstruction,
@@ -18,5 +19,13 @@ export {
 } from './thread-construction.js';
 export { diameterOfConstruction, diameterValueId, threadDiameterMm } from './thread-diameter.js';
 export { weighedTex, type WeighedTex } from './weighed-tex.js';
-export { readThreadSize, type ThreadSizeReading, type ThreadSizeSystem } from './read-thread-size.js';
+export {
+  readThreadLabel,
+  readThreadSize,
+  type SpoolHint,
+  type ThreadDoubt,
+  type ThreadLabelAnswer,
+  type ThreadSizeReading,
+  type ThreadSizeSystem,
+} from './read-thread-size.js';
 export { threadEquivalents, type ThreadEquivalents } from './thread-equivalents.js';

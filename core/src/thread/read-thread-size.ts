@@ -2,6 +2,7 @@ import { weakestStanding, type Standing } from '../standing/index.js';
 import { denierToTex, dtexToTex, neToTex, nmCountToTex } from './linear-density.js';
 import { BONDED_TRADE_SIZES, GOVERNMENT_LETTERS, TEX_TICKETS } from './size-tables.js';
 import { soldTexOfTicket } from './sold-tex-of-ticket.js';
+import { plainThreadLabel } from './plain-thread-label.js';
 
 /** The systems a thread size is written in. */
 export type ThreadSizeSystem =
@@ -10,9 +11,20 @@ export type ThreadSizeSystem =
   | 'denier'
   | 'metric-count'
   | 'cotton-count'
+  | 'weight'
   | 'metric-ticket'
   | 'trade-size'
   | 'government-letter';
+
+/** Why a reading is not to be relied on as it stands. */
+export type ThreadDoubt =
+  | {
+      /** A Tex that no thread is sold at: the nearest that is, and the trade size whose number this is. */
+      readonly code: 'not-in-series';
+      readonly nearestTex: number;
+      readonly tradeSize: number | null;
+    }
+  | { readonly code: 'out-of-range'; readonly leastTex: number; readonly mostTex: number };
 
 /** One way to read what stands on a label. The text is kept in its own system; `tex` is what it is taken to be. */
 export interface ThreadSizeReading {
@@ -22,109 +34,259 @@ export interface ThreadSizeReading {
   /** Tex it is sold as or works out to. */
   readonly tex: number;
   readonly standing: Standing;
+  /** Null when the reading is as sure as its standing. */
+  readonly doubt: ThreadDoubt | null;
 }
 
-const MAX_LABEL_LENGTH = 40;
+/** What else is known of a spool. */
+export interface SpoolHint {
+  /** Spun thread is labelled by count, bonded thread by ticket: the likelier reading comes first. */
+  readonly spun?: boolean;
+}
+
+/** What the names on a label come to. */
+export type ThreadLabelAnswer =
+  | { readonly outcome: 'read'; readonly readings: readonly ThreadSizeReading[] }
+  /** Two names of different sizes: at most one is right. Each with its readings. */
+  | { readonly outcome: 'names-disagree'; readonly names: readonly ThreadSizeReading[] }
+  | { readonly outcome: 'unknown' };
+
+const MAX_LABEL_LENGTH = 60;
+/** Sewing thread lies between these; anything else is doubted. Common practice. */
+const LEAST_TEX = 5;
+const MOST_TEX = 1500;
 
 /**
- * Every way to read a thread size. One reading: sure. Several: the label alone does not say, ask. None: not a
- * thread size known here. Never throws.
+ * Every way to read a thread size, likeliest first. One reading without doubt: sure. Several: the label alone does not
+ * say, ask. None: no thread size known here, or names that contradict each other. Never throws.
  *
- * @example readThreadSize('V138') // [{ system: 'trade-size', label: 'size 138', tex: 135, standing: 'fitted' }]
+ * @example readThreadSize('V138') // [{ system: 'trade-size', label: 'size 138', tex: 135, ... }]
  * @example readThreadSize('30').map((r) => r.label) // ['Tex 30', 'ticket 30']
  */
-export function readThreadSize(text: string): readonly ThreadSizeReading[] {
-  if (text.length > MAX_LABEL_LENGTH) return [];
-  const label = text.trim().toLowerCase().replace(/\s+/g, ' ');
-  for (const { pattern, read } of PATTERNS) {
-    const match = pattern.exec(label);
-    if (match) return read(match[1] ?? '', match[2]);
+export function readThreadSize(text: string, hint: SpoolHint = {}): readonly ThreadSizeReading[] {
+  const answer = readThreadLabel(text, hint);
+  return answer.outcome === 'read' ? answer.readings : [];
+}
+
+/**
+ * Reads a label that may carry several names of one size, such as `T-90 (V-92)`. What all names agree on is the reading;
+ * names that agree on nothing are reported. Never throws.
+ */
+export function readThreadLabel(text: string, hint: SpoolHint = {}): ThreadLabelAnswer {
+  if (text.length > MAX_LABEL_LENGTH) return { outcome: 'unknown' };
+  const { label, spun } = plainThreadLabel(text);
+  const order = { spun: hint.spun ?? spun };
+  const whole = readName(label, order);
+  if (whole.length > 0) return { outcome: 'read', readings: whole };
+  const names = label.split(NAMES_APART).filter((name) => name !== '');
+  if (names.length < 2 || names.length > 4 || !names.some((name) => /[a-z]/.test(name))) {
+    return { outcome: 'unknown' };
   }
-  return [];
+  const read = names.map((name) => readName(name, order));
+  if (read.some((readings) => readings.length === 0)) return { outcome: 'unknown' };
+  return agreed(read);
+}
+
+/** Between two names of one size. A slash between digits is a pair or a count, not two names. */
+const NAMES_APART =
+  / ?[()=;,+] ?| ?\/ ?(?=[a-z])|(?<=[a-z]) ?\/ ?| (?=(?:tex|t|v|size|tkt|ticket|m|nm) ?-? ?\d)| or /;
+
+function agreed(read: readonly (readonly ThreadSizeReading[])[]): ThreadLabelAnswer {
+  const [first, ...others] = read;
+  const same = first!.filter((one) =>
+    others.every((readings) => readings.some(({ tex }) => Math.round(tex) === Math.round(one.tex))),
+  );
+  const [agreedOn] = same;
+  if (!agreedOn) return { outcome: 'names-disagree', names: read.map(([likeliest]) => likeliest!) };
+  const label = read
+    .map((readings) => readings.find(({ tex }) => Math.round(tex) === Math.round(agreedOn.tex))!.label)
+    .join(', ');
+  return { outcome: 'read', readings: [{ ...agreedOn, label }] };
 }
 
 interface LabelPattern {
   readonly pattern: RegExp;
-  readonly read: (size: string, plies?: string) => readonly ThreadSizeReading[];
+  readonly read: (found: readonly (string | undefined)[], hint: SpoolHint) => readonly ThreadSizeReading[];
 }
 
-const NUMBER = '(\\d{1,5}(?:\\.\\d{1,3})?)';
-const PLIES = '(?: ?/ ?(\\d{1,2}))?';
+const NUMBER = '(\\d{1,6}(?:\\.\\d{1,3})?)';
+const COUNT = '(\\d{1,3}(?:\\.\\d{1,2})?)';
+/** Plies of a count or of filaments: after a slash or a times sign, or as a word. */
+const PLIES = '(?: ?[/x*] ?(\\d{1,2})(?: ?ply)?| (\\d{1,2}) ?ply)';
 
-/** Tried in order; the first that matches answers. Anchored and without nested repeats, so linear in the text. */
+/** Tried in order; the first that reads a size answers. Anchored and without nested repeats, so linear in the text. */
 const PATTERNS: readonly LabelPattern[] = [
-  { pattern: new RegExp(`^(?:tex|t) ?-? ?${NUMBER}$`), read: (size) => asTex(Number(size)) },
-  { pattern: new RegExp(`^${NUMBER} ?tex$`), read: (size) => asTex(Number(size)) },
-  { pattern: new RegExp(`^dtex ?${NUMBER}$`), read: (size) => asDtex(Number(size)) },
-  { pattern: new RegExp(`^${NUMBER} ?dtex$`), read: (size) => asDtex(Number(size)) },
-  { pattern: new RegExp(`^${NUMBER} ?(?:den|denier|d)\\.?$`), read: (size) => asDenier(Number(size)) },
-  {
-    pattern: new RegExp(`^nm ?${NUMBER}${PLIES}$`),
-    read: (size, plies) => asCount('metric-count', size, plies),
-  },
-  {
-    pattern: new RegExp(`^ne ?${NUMBER}${PLIES}$`),
-    read: (size, plies) => asCount('cotton-count', size, plies),
-  },
-  { pattern: new RegExp(`^(?:tkt|ticket|m)\\.? ?-? ?${NUMBER}$`), read: (size) => asTicket(Number(size)) },
-  { pattern: new RegExp(`^(?:v|#|size|no\\.?) ?-? ?${NUMBER}$`), read: (size) => asTradeSize(Number(size)) },
-  { pattern: /^(?:letter )?(e|f|ff)$/, read: (letter) => asLetter(letter) },
-  { pattern: /^(?:letter |cord )([3-6])$/, read: (letter) => asLetter(letter) },
-  { pattern: new RegExp(`^${NUMBER}$`), read: (size) => bareNumber(Number(size)) },
+  row(`^(?:r ?)?(?:tex|t) ?-? ?${NUMBER}${PLIES}?$`, ([size, ...plies]) =>
+    asTex(Number(size), pliesOf(plies)),
+  ),
+  row(`^(?:r ?)?${NUMBER} ?tex${PLIES}?$`, ([size, ...plies]) => asTex(Number(size), pliesOf(plies))),
+  row(`^${NUMBER}${PLIES} ?tex$`, ([size, ...plies]) => asTex(Number(size), pliesOf(plies))),
+  row(`^dtex ?-? ?${NUMBER}${PLIES}?$`, ([size, ...plies]) => asDtex(Number(size), pliesOf(plies))),
+  row(`^${NUMBER} ?dtex${PLIES}?$`, ([size, ...plies]) => asDtex(Number(size), pliesOf(plies))),
+  row(`^(?:den|denier) ?${NUMBER}${PLIES}?$`, ([size, ...plies]) => asDenier(Number(size), pliesOf(plies))),
+  row(`^${NUMBER} ?(?:den|denier|d)\\.?${PLIES}?$`, ([size, ...plies]) =>
+    asDenier(Number(size), pliesOf(plies)),
+  ),
+  row(`^${NUMBER}${PLIES} ?(?:den|denier|d)\\.?$`, ([size, ...plies]) =>
+    asDenier(Number(size), pliesOf(plies)),
+  ),
+  row(`^nm ?-? ?${COUNT}${PLIES}$`, ([size, ...plies]) => asCount('metric-count', size!, pliesOf(plies))),
+  row(`^${COUNT}${PLIES} ?nm$`, ([size, ...plies]) => asCount('metric-count', size!, pliesOf(plies))),
+  row(`^(?:ne|nec|cc) ?-? ?${COUNT}${PLIES}?$`, ([size, ...plies]) =>
+    asCount('cotton-count', size!, pliesOf(plies)),
+  ),
+  row(`^${COUNT}${PLIES}? ?(?:ne|nec|cc)$`, ([size, ...plies]) =>
+    asCount('cotton-count', size!, pliesOf(plies)),
+  ),
+  row(`^(?:nm|m|metric) ?-? ?${COUNT}$`, ([size], hint) => ticketOrCount(size!, ['metric-count'], hint)),
+  row(`^${COUNT} ?'?s$`, ([size], hint) => ticketOrCount(size!, ['cotton-count'], hint)),
+  row(`^${COUNT} ?(?:wt|weight)\\.?$`, ([size]) => asWeight(size!)),
+  row(`^(?:wt|weight)\\.? ?${COUNT}$`, ([size]) => asWeight(size!)),
+  row(`^(?:tkt|ticket|tk)\\.? ?-? ?(?:no|nr|number|#)?\\.? ?${COUNT}$`, ([size]) => asTicket(Number(size))),
+  row(`^${COUNT} ?(?:tkt|ticket)$`, ([size]) => asTicket(Number(size))),
+  row(`^(?:v|b|z|bt|bn|bp|size) ?-? ?(?:no\\.? ?)?(\\d{1,3})$`, ([size]) => asTradeSize(Number(size))),
+  row(`^(\\d{1,3}) ?size$`, ([size]) => asTradeSize(Number(size))),
+  row(`^(?:no|nr|number|#)\\.? ?-? ?(\\d{1,3})$`, ([size], hint) => numbered(size!, hint)),
+  { pattern: /^(?:letter |size )?(e|f|ff)$/, read: ([letter]) => asLetter(letter!) },
+  { pattern: /^(?:letter |cord |size )([3-6])(?: cord)?$/, read: ([letter]) => asLetter(letter!) },
+  row(`^(\\d{1,3}) ?/ ?([2-9])(?: ?ply)?$`, ([size, plies]) => asPlyCount(size!, Number(plies))),
+  row(`^(\\d{1,3})$`, ([size], hint) => bareNumber(size!, hint)),
 ];
 
-function asTex(tex: number): readonly ThreadSizeReading[] {
-  return whenPositive(tex, { system: 'tex', label: `Tex ${tex}`, tex, standing: 'standard' });
+function row(pattern: string, read: LabelPattern['read']): LabelPattern {
+  return { pattern: new RegExp(pattern), read };
 }
 
-function asDtex(dtex: number): readonly ThreadSizeReading[] {
-  if (!(dtex > 0)) return [];
-  return [{ system: 'dtex', label: `${dtex} dtex`, tex: dtexToTex(dtex), standing: 'standard' }];
+function readName(label: string, hint: SpoolHint): readonly ThreadSizeReading[] {
+  for (const { pattern, read } of PATTERNS) {
+    const found = pattern.exec(label);
+    const readings = found ? read(found.slice(1), hint) : [];
+    if (readings.length > 0) return readings;
+  }
+  return [];
 }
 
-function asDenier(denier: number): readonly ThreadSizeReading[] {
-  if (!(denier > 0)) return [];
-  return [{ system: 'denier', label: `${denier} denier`, tex: denierToTex(denier), standing: 'standard' }];
+const pliesOf = (found: readonly (string | undefined)[]): number =>
+  Number(found.find((one) => one !== undefined) ?? 1);
+const timesPlies = (plies: number): string => (plies === 1 ? '' : ` x ${plies}`);
+
+/** A reading, with the doubt that its size raises; none for a size that is no size. */
+function reading(
+  system: ThreadSizeSystem,
+  label: string,
+  tex: number,
+  standing: Standing,
+  doubt: ThreadDoubt | null = null,
+): readonly ThreadSizeReading[] {
+  if (!(tex > 0) || !Number.isFinite(tex)) return [];
+  const outside = tex < LEAST_TEX || tex > MOST_TEX;
+  return [
+    {
+      system,
+      label,
+      tex,
+      standing,
+      doubt: outside ? { code: 'out-of-range', leastTex: LEAST_TEX, mostTex: MOST_TEX } : doubt,
+    },
+  ];
+}
+
+function asTex(tex: number, plies: number): readonly ThreadSizeReading[] {
+  return reading('tex', `Tex ${tex}${timesPlies(plies)}`, tex * plies, 'standard', seriesDoubt(tex * plies));
+}
+
+/** Doubt about a Tex that no thread is sold at: it may be weighed, or a trade size that somebody called Tex. */
+function seriesDoubt(tex: number): ThreadDoubt | null {
+  if (TEX_TICKETS.includes(tex)) return null;
+  const nearestTex = TEX_TICKETS.reduce((best, one) =>
+    Math.abs(one - tex) < Math.abs(best - tex) ? one : best,
+  );
+  const tradeSize = BONDED_TRADE_SIZES.find(({ size }) => size === tex)?.size ?? null;
+  return { code: 'not-in-series', nearestTex, tradeSize };
+}
+
+const positive = (size: number, plies: number): boolean => size > 0 && plies > 0;
+
+function asDtex(dtex: number, plies: number): readonly ThreadSizeReading[] {
+  if (!positive(dtex, plies)) return [];
+  return reading('dtex', `${dtex} dtex${timesPlies(plies)}`, dtexToTex(dtex) * plies, 'standard');
+}
+
+function asDenier(denier: number, plies: number): readonly ThreadSizeReading[] {
+  if (!positive(denier, plies)) return [];
+  return reading('denier', `${denier} denier${timesPlies(plies)}`, denierToTex(denier) * plies, 'standard');
 }
 
 function asCount(
   system: 'metric-count' | 'cotton-count',
   size: string,
-  plies = '1',
+  plies: number,
 ): readonly ThreadSizeReading[] {
   const count = Number(size);
-  if (!(count > 0) || !(Number(plies) > 0)) return [];
+  if (!positive(count, plies)) return [];
   const toTex = system === 'metric-count' ? nmCountToTex : neToTex;
-  const label = `${system === 'metric-count' ? 'Nm' : 'Ne'} ${size}${plies === '1' ? '' : `/${plies}`}`;
-  return [{ system, label, tex: toTex(count, Number(plies)), standing: 'standard' }];
+  const label = `${system === 'metric-count' ? 'Nm' : 'Ne'} ${size}${plies === 1 ? '' : `/${plies}`}`;
+  return reading(system, label, toTex(count, plies), 'standard');
+}
+
+/** A count with plies and no system: metric or English, and only the pack can say. */
+function asPlyCount(size: string, plies: number): readonly ThreadSizeReading[] {
+  return [...asCount('metric-count', size, plies), ...asCount('cotton-count', size, plies)];
+}
+
+/**
+ * A small number with a sign that stands for the ticket as often as for the count: on bonded thread nearly always the
+ * ticket, on spun thread the count. Common practice.
+ */
+function ticketOrCount(
+  size: string,
+  counts: readonly ('metric-count' | 'cotton-count')[],
+  { spun = false }: SpoolHint,
+): readonly ThreadSizeReading[] {
+  const ticket = Number(size) >= 4 && Number(size) <= 180 ? asTicket(Number(size)) : [];
+  const counted = counts.flatMap((system) => asCount(system, size, 1));
+  return spun ? [...counted, ...ticket] : [...ticket, ...counted];
+}
+
+/** A weight number: some trades count it like Nm, some like Ne. Both, and never one for the other. */
+function asWeight(size: string): readonly ThreadSizeReading[] {
+  const weight = Number(size);
+  if (!(weight > 0)) return [];
+  return [
+    ...reading('weight', `${size} wt, counted as Nm`, nmCountToTex(weight), 'practice'),
+    ...reading('weight', `${size} wt, counted as Ne`, neToTex(weight), 'practice'),
+  ];
 }
 
 function asTicket(ticket: number): readonly ThreadSizeReading[] {
   if (!(ticket > 0)) return [];
   const standing = weakestStanding('practice', 'memory');
-  return [{ system: 'metric-ticket', label: `ticket ${ticket}`, tex: soldTexOfTicket(ticket), standing }];
+  return reading('metric-ticket', `ticket ${ticket}`, soldTexOfTicket(ticket), standing);
 }
 
 function asTradeSize(size: number): readonly ThreadSizeReading[] {
-  const known = BONDED_TRADE_SIZES.find((row) => row.size === size);
-  if (!known) return [];
-  const { nominalTex: tex, standing } = known;
-  return [{ system: 'trade-size', label: `size ${size}`, tex, standing }];
+  const known = BONDED_TRADE_SIZES.find((one) => one.size === size);
+  return known ? reading('trade-size', `size ${size}`, known.nominalTex, known.standing) : [];
 }
 
 function asLetter(letter: string): readonly ThreadSizeReading[] {
   const tex = GOVERNMENT_LETTERS[letter.toUpperCase()];
-  if (tex === undefined) return [];
-  return [{ system: 'government-letter', label: `letter ${letter.toUpperCase()}`, tex, standing: 'memory' }];
+  return tex === undefined
+    ? []
+    : reading('government-letter', `letter ${letter.toUpperCase()}`, tex, 'memory');
 }
 
-/** A number alone may be a Tex, a trade size or a ticket: every one that is actually sold. */
-function bareNumber(size: number): readonly ThreadSizeReading[] {
-  const tex = TEX_TICKETS.includes(size) ? asTex(size) : [];
-  const ticketRange = size >= 4 && size <= 120 ? asTicket(size) : [];
-  return [...tex, ...asTradeSize(size), ...ticketRange];
+/** A number called so: a trade size where one has it, else a ticket or a count. */
+function numbered(size: string, hint: SpoolHint): readonly ThreadSizeReading[] {
+  const trade = asTradeSize(Number(size));
+  return trade.length > 0 ? trade : ticketOrCount(size, ['metric-count'], hint);
 }
 
-function whenPositive(tex: number, reading: ThreadSizeReading): readonly ThreadSizeReading[] {
-  return tex > 0 ? [reading] : [];
+/** A number alone may be a Tex, a trade size, a letter of old or a ticket: every one that is actually sold. */
+function bareNumber(size: string, { spun = false }: SpoolHint): readonly ThreadSizeReading[] {
+  const number = Number(size);
+  const tex = TEX_TICKETS.includes(number) ? asTex(number, 1) : [];
+  const ticket = number >= 4 && number <= 120 ? asTicket(number) : number === 3 ? asTicket(3) : [];
+  const likely = [...tex, ...asTradeSize(number), ...asLetter(size), ...ticket];
+  return spun ? [...asCount('metric-count', size, 1), ...likely] : likely;
 }

@@ -28,6 +28,11 @@ const POLYESTER = sourced(1.38, 'handbook', FIBRE_HANDBOOK);
 const COTTON = sourced(1.52, 'handbook', FIBRE_HANDBOOK);
 const BONDED = sourced(0.85, 'fitted', 'fitted to tabulated bonded nylon diameters; range 0.80 to 0.90');
 const UNBONDED = sourced(0.7, 'assumption', 'unbonded filament, to be measured');
+const BONDED_POLYESTER = sourced(
+  0.702,
+  'fitted',
+  'fitted so that bonded polyester of a ticket takes the needle of the nylon of that ticket: common practice',
+);
 const PEIRCE = sourced(0.598, 'handbook', "Peirce's diameter, 1/(28 sqrt(Ne)) inch");
 const BONDED_TEX = [30, 45, 70, 90, 135, 210, 270, 350, 400];
 const FILAMENT_TEX = [24, 30, 45, 60, 70, 90, 135, 180, 210, 270];
@@ -40,7 +45,7 @@ export const THREAD_CONSTRUCTIONS: readonly ThreadConstruction[] = [
     'bonded-polyester',
     'Bonded polyester',
     POLYESTER,
-    BONDED,
+    BONDED_POLYESTER,
     65,
     [0.95, 0.95, 0.3],
     [30, 45, 60, 70, 80, 90, 135, 150, 210, 240, 270, 300, 350, 400],
@@ -61,8 +66,9 @@ export const THREAD_CONSTRUCTIONS: readonly ThreadConstruction[] = [
     NYLON,
     sourced(1, 'handbook', 'one solid filament'),
     45,
-    [0.3, 0.2, 0.1],
-    [16, 21, 27, 40],
+    // Common practice: heavier sizes sew leather and sheeting.
+    [0.45, 0.3, 0.1],
+    [16, 21, 27, 40, 60, 90, 135],
   ),
   thread(
     'aramid',
@@ -126,6 +132,11 @@ export const THREAD_CONSTRUCTIONS: readonly ThreadConstruction[] = [
 /** The construction with the given id, or undefined. */
 export function threadConstruction(id: string): ThreadConstruction | undefined {
   return BY_ID.get(id);
+}
+
+/** Whether a construction is spun of short fibre: its spools carry a count, those of filament a ticket. */
+export function isSpun(constructionId: string): boolean {
+  return ['core-spun', 'spun-cotton', 'spun-polyester'].includes(constructionId);
 }
 
 const BY_ID = new Map(THREAD_CONSTRUCTIONS.map((one) => [one.id, one]));

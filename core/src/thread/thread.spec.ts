@@ -100,7 +100,8 @@ describe('reading a thread size', () => {
     expect(tex('V138')).toEqual([135]);
     expect(tex('#138')).toEqual([135]);
     expect(tex('tkt 20')).toEqual([135]);
-    expect(tex('M20')).toEqual([135]);
+    expect(tex('M20')).toEqual([135, 50]);
+    expect(readThreadSize('M20', { spun: true }).map((r) => r.tex)).toEqual([50, 135]);
     expect(tex('FF')).toEqual([135]);
     expect(tex('1260 den')).toEqual([140]);
     expect(tex('dtex 1400')).toEqual([140]);
@@ -125,6 +126,7 @@ describe('reading a thread size', () => {
       label: 'ticket 20',
       tex: 135,
       standing: 'memory',
+      doubt: null,
     });
   });
 

@@ -10,6 +10,7 @@ import {
   type Values,
 } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { threadDoubtText } from '../../shared/words/label-words';
 import { doubtText } from '../../shared/words/match-words';
 import { shortNumber } from '../../shared/words/units-text';
 
@@ -90,7 +91,8 @@ export class LabelReadingComponent {
   });
   protected readonly doubts = computed(() => {
     const reading = this.reading();
-    return reading.kind === 'needle' ? reading.needle.doubts.map(doubtText) : [];
+    if (reading.kind === 'needle') return reading.needle.doubts.map(doubtText);
+    return reading.thread.doubt ? [threadDoubtText(reading.thread.doubt)] : [];
   });
   protected readonly rows = computed(() => {
     const reading = this.reading();

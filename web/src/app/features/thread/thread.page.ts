@@ -9,16 +9,24 @@ import {
 } from '@gantelet/core';
 import { ThreadLadderComponent, type LadderMark } from '../../shared/drawings/thread-ladder.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { namesDisagreeText, noSuchSizeText } from '../../shared/words/label-words';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { LabelReadingComponent } from './label-reading.component';
 import { WeighSpoolComponent } from './weigh-spool.component';
 
-const ORDER_WORDS: Readonly<Record<ComparedOrder, string>> = {
-  thicker: 'is the thicker thread',
-  thinner: 'is the thinner thread',
-  same: 'is the same thread',
-  depends: 'may be either: it hangs on the system each number is in',
-};
+/** How the first label compares with the second, about threads or needles. */
+function orderText(order: ComparedOrder, thing: 'thread' | 'needle'): string {
+  switch (order) {
+    case 'same':
+      return `is the same ${thing}`;
+    case 'depends':
+      return 'may be thicker or thinner: it depends on the system each number is in';
+    case 'different-things':
+      return 'cannot be compared with the other: one is a thread, the other a needle';
+    default:
+      return `is the ${order} ${thing}`;
+  }
+}
 
 /** How do sizes convert? Reads what stands on packs, spools and shanks, and lays threads side by side. */
 @Component({
@@ -34,7 +42,7 @@ const ORDER_WORDS: Readonly<Record<ComparedOrder, string>> = {
         class="form-control"
         autocomplete="off"
         maxlength="120"
-        placeholder="V138, tkt 20, 140/22, 135x17 #22 LR, is 107 bigger than 135?"
+        placeholder="V138, tkt 20, 140/22, 135x17 #22 LR, is 69 thicker than tkt 40?"
         [value]="text()"
         (input)="text.set(valueOf($event))"
       />
@@ -42,7 +50,8 @@ const ORDER_WORDS: Readonly<Record<ComparedOrder, string>> = {
       <div aria-live="polite">
         @if (comparison(); as compared) {
           <p class="verdict">
-            <strong>{{ compared.labels[0]!.text }}</strong> {{ orderWords[compared.order] }}.
+            <strong>{{ compared.labels[0]!.text }}</strong>
+            {{ orderText(compared.order, compared.of === 'needles' ? 'needle' : 'thread') }}.
           </p>
           <ul class="compared">
             @for (label of compared.labels; track $index) {
@@ -54,6 +63,9 @@ const ORDER_WORDS: Readonly<Record<ComparedOrder, string>> = {
                     last ? '' : ' or'
                   }}
                 }
+                @for (size of label.needles; track size.nm; let last = $last) {
+                  needle NM {{ size.nm }} / {{ size.number }}{{ last ? '' : ' or' }}
+                }
               </li>
             }
           </ul>
@@ -62,8 +74,11 @@ const ORDER_WORDS: Readonly<Record<ComparedOrder, string>> = {
           }
         } @else {
           @switch (answer().outcome) {
-            @case ('no-such-pair') {
-              <p class="field-problem">There is no such pair of sizes. There is {{ near() }}.</p>
+            @case ('no-such-size') {
+              <p class="field-problem">{{ trouble() }}</p>
+            }
+            @case ('names-disagree') {
+              <p class="field-problem">{{ trouble() }}</p>
             }
             @case ('unknown') {
               @if (text().trim() !== '') {
@@ -80,7 +95,7 @@ const ORDER_WORDS: Readonly<Record<ComparedOrder, string>> = {
             @default {
               @if (readings().length > 1) {
                 <p class="field-problem">
-                  This reads in {{ readings().length }} ways. Look at the pack: which is it?
+                  This can mean {{ readings().length }} different things. Which one is on the label?
                 </p>
               }
             }
@@ -164,7 +179,7 @@ export class ThreadPage {
 
   protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   protected readonly constructions = THREAD_CONSTRUCTIONS;
-  protected readonly orderWords = ORDER_WORDS;
+  protected readonly orderText = orderText;
   protected readonly text = signal('');
   protected readonly constructionId = signal('bonded-nylon');
   protected readonly unfit = computed(() => threadConstruction(this.constructionId())?.unfit ?? null);
@@ -174,11 +189,10 @@ export class ThreadPage {
     const answer = this.answer();
     return this.comparison() === null && answer.outcome === 'read' ? answer.readings : [];
   });
-  protected readonly near = computed(() => {
+  protected readonly trouble = computed(() => {
     const answer = this.answer();
-    return answer.outcome === 'no-such-pair'
-      ? answer.near.map(({ nm, number }) => `${nm}/${number}`).join(' and ')
-      : '';
+    if (answer.outcome === 'no-such-size') return noSuchSizeText(answer.near);
+    return answer.outcome === 'names-disagree' ? namesDisagreeText(answer.names) : '';
   });
   protected readonly marks = computed((): readonly LadderMark[] => {
     const compared = this.comparison();

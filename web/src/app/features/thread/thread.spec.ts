@@ -35,11 +35,25 @@ describe('the thread room', () => {
   it('asks when a number reads in several ways', async () => {
     const page = await reading('90');
     expect(page.querySelectorAll('gan-label-reading').length).toBe(3);
-    expect(page.textContent).toContain('reads in 3 ways');
+    expect(page.textContent).toContain('can mean 3 different things');
   });
 
   it('refuses a pair that is not made', async () => {
-    expect((await reading('70/12')).textContent).toContain('There is 70/10 and 80/12');
+    expect((await reading('70/12')).textContent).toContain('Did you mean 70/10 or 80/12?');
+  });
+
+  it('reports names that disagree', async () => {
+    expect((await reading('V92/T135')).textContent).toContain('size 92 is Tex 90, Tex 135 is Tex 135');
+  });
+
+  it('doubts a Tex that no thread is sold by', async () => {
+    expect((await reading('tex 138')).textContent).toContain('the nearest is Tex 135, or size 138');
+  });
+
+  it('compares needles with needles', async () => {
+    const page = await reading('NM 140 or NM 160');
+    expect(page.querySelector('.verdict')?.textContent).toContain('is the thinner needle');
+    expect(page.querySelector('.compared')?.textContent).toContain('NM 160 / 23');
   });
 
   it('lays a comparison on the ladder', async () => {

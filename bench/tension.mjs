@@ -18,7 +18,7 @@ import {
  * 12 % of seams, and rules that look for the window. Everything here is simulated; no seam was sewn.
  */
 
-export const MACHINES = 1000;
+export const MACHINES = 400;
 const MOST_SEAMS = 12;
 const SEED = 0.4711;
 
@@ -28,32 +28,45 @@ const WORKS = {
   heavy: { startTurns: 5, sdTurns: 2.1, travelTurns: 10, windowLow: 1.1, windowHigh: 2.6 },
 };
 
-/** Runs every rule over the same machines, light and heavy, with every judge. */
+/** Runs every rule over the same machines, light and heavy, with the judges that the baselines are compared by. */
 export function benchTension(machines = MACHINES) {
   return Object.entries(WORKS).map(([weight, work]) => ({
     weight,
     rules: RULES.map(({ name, make }) => ({
       name,
       ...Object.fromEntries(
-        Object.entries(JUDGES).map(([judge, judged]) => [
+        ['slipping', 'leaning', 'blurred', 'blurredLeaning'].map((judge) => [
           judge,
-          simulate(weight, work, make, judged, machines),
+          simulate({ weight, work, make, judged: JUDGES[judge], machines }),
         ]),
       ),
     })),
   }));
 }
 
-function simulate(weight, work, make, judged, machines) {
+/** Runs the rule with every judge anybody could think of, on plain machines and on awkward ones. */
+export function benchJudges(machines = MACHINES, judges = Object.keys(JUDGES)) {
+  const asked = Object.entries(JUDGES).filter(([judge]) => judges.includes(judge));
+  return Object.entries(WORKS).flatMap(([weight, work]) =>
+    asked.map(([judge, judged]) => {
+      const run = (awkward) =>
+        simulate({ weight, work, make: balance(SHIPPED_VALUES), judged, machines, awkward });
+      return { weight, judge, plain: run(false), awkward: run(true) };
+    }),
+  );
+}
+
+function simulate({ weight, work, make, judged, machines, awkward = false }) {
   const source = randomLcg(SEED);
   const normal = randomNormal.source(source)(0, 1);
   const insideAfter = new Array(MOST_SEAMS + 1).fill(0);
-  const tally = { seams: 0, inside: 0, claims: 0, claimsInside: 0 };
+  const tally = { seams: 0, inside: 0, claims: 0, claimsInside: 0, keptSeams: 0, keptInside: 0 };
   for (let i = 0; i < machines; i++) {
-    const machine = hiddenMachine(work, source, normal);
+    const machine = hiddenMachine(work, source, normal, awkward);
     const search = make({ weight, work, machine });
     const seams = [];
     let step = search(seams);
+    let kept = null;
     for (let n = 1; n <= MOST_SEAMS; n++) {
       if (step.do === 'sew') {
         seams.push({
@@ -64,8 +77,12 @@ function simulate(weight, work, make, judged, machines) {
         step = search(seams);
       }
       if (isInside(step.keep, machine)) insideAfter[n]++;
+      if (kept === null && (step.mayKeep || step.do === 'stop'))
+        kept = { seams: seams.length, at: step.keep };
     }
     const inside = isInside(step.keep, machine);
+    tally.keptSeams += kept?.seams ?? seams.length;
+    tally.keptInside += isInside(kept?.at ?? step.keep, machine) ? 1 : 0;
     tally.seams += seams.length;
     tally.inside += inside ? 1 : 0;
     if (step.claims) {
@@ -79,15 +96,19 @@ function simulate(weight, work, make, judged, machines) {
     seamsUntil95: until < 0 ? null : until,
     meanSeams: tally.seams / machines,
     insideAtStop: tally.inside / machines,
+    seamsToKeep: tally.keptSeams / machines,
+    insideKept: tally.keptInside / machines,
+    claims: tally.claims / machines,
     claimsKept: tally.claims === 0 ? null : tally.claimsInside / tally.claims,
   };
 }
 
 /** A machine nobody has seen: where this work balances, how wide its window is, and five works settled on it before. */
-function hiddenMachine(work, source, normal) {
+function hiddenMachine(work, source, normal, awkward) {
   const windowTurns = work.windowLow * (work.windowHigh / work.windowLow) ** source();
   const base = work.startTurns + work.sdTurns * normal();
-  const [perThread, perStack] = [0.5 + 0.2 * normal(), 0.3 + 0.15 * normal()];
+  // Slopes of both signs: on one knob a thicker thread is squeezed harder, on another it wants more.
+  const [perThread, perStack] = [-0.8 + 0.8 * normal(), 0.3 + 0.15 * normal()];
   const settingOf = ({ threadDiameterMm, stackMm }) =>
     base + perThread * ((threadDiameterMm - 0.4) / 0.1) + perStack * ((stackMm - 3) / 2);
   const anyWork = () => ({ threadDiameterMm: 0.25 + 0.4 * source(), stackMm: 1 + 7 * source() });
@@ -98,13 +119,23 @@ function hiddenMachine(work, source, normal) {
   const own = anyWork();
   // Without its history the machine is one of all; its own work then balances anywhere a machine may.
   const turns = Math.min(work.travelTurns - 0.5, Math.max(0.5, base));
-  return { turns, windowTurns, settled, own, shiftTurns: turns - settingOf(own) };
+  // An awkward one has a window up to 40 % wider on one side than on the other, and a knob that gains 8 % a turn.
+  const skew = awkward ? MOST_SKEW * (2 * source() - 1) : 0;
+  const gain = awkward ? GAIN_PER_TURN : 0;
+  return { turns, windowTurns, skew, gain, settled, own, shiftTurns: turns - settingOf(own) };
 }
 
-const isInside = (turns, { turns: hidden, windowTurns }) => Math.abs(turns - hidden) <= windowTurns / 2;
+const MOST_SKEW = 0.4;
+const GAIN_PER_TURN = 0.08;
+
+const isInside = (turns, machine) => Math.abs(placeOf(turns, machine)) <= 1;
 
 /** Half windows from the balanced setting, tight being positive. */
-const placeOf = (turns, machine) => (turns - machine.turns) / (machine.windowTurns / 2);
+function placeOf(turns, { turns: hidden, windowTurns, skew, gain }) {
+  const off = turns - hidden;
+  const moved = gain === 0 ? off : ((1 + gain) ** off - 1) / Math.log(1 + gain);
+  return moved / ((windowTurns / 2) * (1 + Math.sign(off) * skew));
+}
 
 /** Edges between the grades in half windows. */
 const EDGES = [-2.3, -1, 1, 2.3];
@@ -128,11 +159,28 @@ function blurs(z, source) {
 /** How far the biased judges read every seam too tight, in half windows. */
 const LEANING = 0.4;
 
+/** What a judge sees who never slips. */
+const seen = (z, edges = EDGES) => SEAM_GRADES[edges.filter((edge) => z > edge).length];
+/** Says the neighbouring grade, or for somebody without dots the next he has, in a share of seams. */
+const slipping = (share) => (z, source) => {
+  const last = SEAM_GRADES.length - 1;
+  const at = EDGES.filter((edge) => z > edge).length;
+  if (source() >= share) return SEAM_GRADES[at];
+  if (at === 0 || at === last) return SEAM_GRADES[at === 0 ? 1 : last - 1];
+  return SEAM_GRADES[at + (source() < 0.5 ? -1 : 1)];
+};
+
 const JUDGES = {
   slipping: slips,
   leaning: (z, source) => slips(z + LEANING, source),
   blurred: blurs,
   blurredLeaning: (z, source) => blurs(z + LEANING, source),
+  leaningLoose: (z, source) => slips(z - LEANING, source),
+  neverDotsBalanced: (z) => seen(z, [-2.3, -2.3, 2.3, 2.3]),
+  neverDotsFault: (z) => seen(z, [-1, -1, 1, 1]),
+  lax: (z, source) => slips(Math.sign(z) * Math.max(0, Math.abs(z) - 0.6), source),
+  careless: slipping(0.3),
+  random: (_, source) => SEAM_GRADES[Math.floor(source() * SEAM_GRADES.length)],
 };
 
 const sewAt = (turns) => ({ do: 'sew', turns, keep: turns });
@@ -168,15 +216,18 @@ const bisection =
   };
 
 /** A search by the rule of the core, the belief carried from seam to seam. */
-function searchFrom(prior, next = (advice) => advice.turns) {
+function searchFrom(prior, next = (advice) => advice.surer) {
   let belief = priorBelief(prior);
   let known = 0;
   return (seams) => {
     for (; known < seams.length; known++) belief = observe(belief, seams[known]);
-    const advice = balanceAdvice(belief, seams, 'middle');
+    const fromTurns = seams.at(-1)?.turns ?? null;
+    const longestMoveTurns = SHIPPED_VALUES[`tension.longest-move-${prior.grid.weight}`].value;
+    const advice = balanceAdvice(belief, seams, { target: 'middle', fromTurns, longestMoveTurns });
+    // Somebody who goes on until the claim is made; the room lets him keep a setting before.
     return advice.do === 'stop'
       ? { do: 'stop', keep: advice.turns, claims: true }
-      : { do: 'sew', turns: next(advice), keep: advice.keep.turns };
+      : { do: 'sew', turns: next(advice), keep: advice.keep.turns, mayKeep: advice.do === 'keep' };
   };
 }
 

@@ -24,9 +24,9 @@ test.describe('the bench', () => {
     );
     await expect(page.getByText('Thread is 30 % of the blade width: good match.')).toBeVisible();
     await expect(page.getByText('No. 10 cotton duck: the point cuts yarns')).toBeVisible();
-    await expect(page.getByText('snug eye would pick NM 125 / 20')).toBeVisible();
+    await expect(page.getByText('tight eye would pick NM 120 / 19')).toBeVisible();
     await expect(
-      page.getByText('round point on leather would pick NM 140 / 22, standard round point'),
+      page.getByText('round point in leather would pick NM 140 / 22, standard round point'),
     ).toBeVisible();
     await expect(page.getByRole('img', { name: /Thread of 0\.42 mm in a blade of 1\.40 mm/ })).toBeVisible();
 

@@ -29,7 +29,7 @@ test.describe('asking from any end', () => {
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
     await stack(page, [['Vegetable-tanned side', '2.8']]);
     await expect(page.getByText('usually sewn with Tex 90 to 135')).toBeVisible();
-    await expect(page.getByText('School: free eye')).toBeVisible();
+    await expect(page.getByText('Preference used')).toBeVisible();
     await page.getByLabel('Where the seam is used').selectOption({ label: 'heat and sparks' });
     await expect(answer(page)).toContainText('aramid filament');
     await page.getByRole('button', { name: 'Take', exact: true }).first().click();
@@ -42,10 +42,29 @@ test.describe('asking from any end', () => {
     await expect(page.getByText('Taken as 135x17, NM 110 / 18, standard round point')).toBeVisible();
     await expect(answer(page)).toContainText('takes Tex 70 to 90 in bonded nylon');
     await page
-      .getByRole('button', { name: /Tex 70 well matched/ })
+      .getByRole('button', { name: /Tex 70 good match/ })
       .first()
       .click();
     await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('Tex 70');
+  });
+
+  test('a needle in the hand is judged on a machine at once', async ({ page }) => {
+    const machine = page.getByLabel('Machine', { exact: true });
+    await machine.selectOption({ label: 'Heavy arm 13' });
+    await page.getByLabel('Needle you already have').fill('135X16TRI 23');
+    const misfit = 'Does not fit Heavy arm 13: it takes 794, this is 135x16';
+    await expect(page.getByRole('heading', { name: misfit })).toBeVisible();
+    await machine.selectOption({ label: 'Flatbed compound 07' });
+    await expect(page.getByRole('heading', { name: 'Fits Flatbed compound 07' })).toBeVisible();
+  });
+
+  test('thin work over a large hole is sent to a smaller one, not to a fat needle', async ({ page }) => {
+    await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
+    await stack(page, [['Heavy denim', '1.2']]);
+    await page.getByLabel('Thread, as on the spool').fill('Tex 40');
+    await expect(answer(page)).toContainText('NM 100 / 16');
+    await expect(page.getByText('this thin work is pushed down the hole')).toBeVisible();
+    await expect(page.getByText('A thicker needle is no cure.')).toBeVisible();
   });
 
   test('a thread in the hand, machine and stack give the needle', async ({ page }) => {
@@ -81,7 +100,7 @@ test('a needle that contradicts the machine is a pulled stitch with the reason',
   await page.getByRole('button', { name: 'Use the recommended needle instead' }).click();
   await expect(answer(page)).toContainText('NM 140');
   await page.getByLabel('Needle you already have').fill('70/12');
-  await expect(page.getByText('There is 70/10 and 80/12.')).toBeVisible();
+  await expect(page.getByText('Did you mean 70/10 or 80/12?')).toBeVisible();
 });
 
 test('any needle is told why not', async ({ page }) => {

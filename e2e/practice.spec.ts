@@ -48,6 +48,8 @@ test.describe('practice', () => {
     await page.getByRole('button', { name: /A nest below/ }).click();
     await page.getByRole('button', { name: 'Sew a test seam' }).click();
     await expect(page.getByRole('img', { name: /loops below/ }).first()).toBeVisible();
+    await page.getByRole('button', { name: 'loops below', exact: true }).click();
+    await expect(page.getByText('Right: loops below.')).toBeVisible();
     await page.getByRole('button', { name: 'It is balanced' }).click();
     await expect(page.getByText('Not yet. Look again')).toBeVisible();
     await page.getByText('Look for what is not tension').click();

@@ -10,7 +10,7 @@ const headline = (page: Page) => page.getByRole('heading', { level: 1 });
 async function open(page: Page, name: RegExp): Promise<void> {
   await page.goto('/tension');
   await page.getByRole('link', { name }).click();
-  await expect(headline(page)).toContainText(/^(Sew the next seam|Set:)/);
+  await expect(headline(page)).toContainText(/^(Sew the next seam|Done|Balanced at|These seams)/);
 }
 
 async function log(page: Page, grade: string): Promise<void> {
@@ -40,29 +40,32 @@ test.describe('tension', () => {
     page,
   }) => {
     await open(page, /Log carrier body, 07/);
-    await expect(page.getByText(/Expected .* turns, from 3 works logged on this machine/)).toBeVisible();
+    await expect(page.getByText(/Expected .* turns, judging by 3 other jobs on this machine/)).toBeVisible();
     const [balance, windowTurns] = [(await turnsOf(page)) + 0.3, 0.7];
-    for (let n = 0; n < 9 && !(await headline(page).textContent())?.startsWith('Set:'); n++) {
+    const keep = page.getByRole('button', { name: /^Keep .* turns/ });
+    for (let n = 0; n < 9 && !(await keep.isVisible()); n++) {
       await log(page, gradeAt(await turnsOf(page), balance, windowTurns));
       await page.waitForTimeout(250);
     }
-    await expect(headline(page)).toContainText('Set:');
-    await expect(page.getByText('both edges seen')).toBeVisible();
+    await expect(headline(page)).toContainText(/^(Balanced at|Done)/);
     const kept = await turnsOf(page);
     expect(Math.abs(kept - balance)).toBeLessThanOrEqual(windowTurns / 2);
+    await keep.click();
+    await expect(page.getByText('Kept.', { exact: true })).toBeVisible();
     await page.reload();
-    await expect(headline(page)).toContainText('Set:');
+    await expect(headline(page)).toContainText(/^(Balanced at|Done)/);
+    await expect(page.getByText('Kept.', { exact: true })).toBeVisible();
     expect(await turnsOf(page)).toBe(kept);
   });
 
   test('believes loops only when what is not tension is ruled out', async ({ page }) => {
     await open(page, /Log carrier body, 26/);
     await page.getByText('loops below', { exact: true }).click();
-    await expect(page.getByText('rule out what is not tension')).toBeVisible();
+    await expect(page.getByText('First rule out causes other than tension')).toBeVisible();
     await expect(page.getByText('Thread sits between the tension discs')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Log this seam' })).toBeDisabled();
-    await page.getByRole('button', { name: 'Found one: mend it, sew again' }).click();
-    await expect(page.getByText('rule out what is not tension')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Found one. Fix it and sew again' }).click();
+    await expect(page.getByText('First rule out causes other than tension')).toHaveCount(0);
     await log(page, 'loops below');
     await expect(page.getByText('tighter, clockwise')).toBeVisible();
   });
@@ -88,15 +91,15 @@ test.describe('tension', () => {
     await open(page, /Window patch, 05/);
     await page.getByRole('button', { name: 'least tension that hides the far thread' }).click();
     await page.getByText('balanced', { exact: true }).first().click();
-    await page.getByLabel('Lock seen in a cut seam').fill('45');
-    await page.getByLabel('Lock seen in a cut seam').press('Tab');
+    await page.getByLabel('Knot position in a cut seam').fill('45');
+    await page.getByLabel('Knot position in a cut seam').press('Tab');
     await page.getByLabel('Pre-tension, turns from off').fill('2.25');
     await page.getByLabel('Pre-tension, turns from off').press('Tab');
     const rows = await page.getByRole('row').count();
     await page.getByRole('button', { name: 'Log this seam' }).click();
     await expect(page.getByRole('row')).toHaveCount(rows + 1);
     await page.reload();
-    await expect(page.getByText('Pre-tension stood at 2 ¼ turns.')).toBeVisible();
+    await expect(page.getByText('Pre-tension stands at 2 ¼ turns')).toBeVisible();
   });
 
   test('plans, prints and scores a ladder strip in one go', async ({ page }) => {
@@ -197,7 +200,7 @@ test.describe('a machine with five logged set-ups', () => {
       });
     }
     await open(page, /Sixth 8 mm/);
-    const expected = page.getByText(/Expected .* turns, from 5 works logged on this machine/);
+    const expected = page.getByText(/Expected .* turns, judging by 5 other jobs on this machine/);
     const range = /Expected (.*) to (.*) turns/.exec((await expected.textContent()) ?? '')!;
     const [low, high] = [range[1], range[2]].map((words) => eighths.findIndex((one) => one === words) / 8);
     expect(low).toBeLessThanOrEqual(settingOf(8));

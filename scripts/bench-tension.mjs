@@ -11,20 +11,21 @@ await main(async () => {
   await needBrowser();
   await installPackages();
   await buildNodeParts();
-  const { benchTension, MACHINES } = await import('../bench/tension.mjs');
+  const { benchJudges, benchTension, MACHINES } = await import('../bench/tension.mjs');
   const { inBrowser } = await import('../bench/in-browser.mjs');
   const results = benchTension();
   const table = results.flatMap(({ weight, rules }) => rules.map((rule) => rowOf(weight, rule)));
+  const judges = benchJudges().map(judgeRow);
   const times = await inBrowser('tension-answer.mjs', 'benchAnswer');
   const p95 = times[Math.ceil(0.95 * times.length) - 1];
-  say(table.join('\n'));
+  say([...table, ...judges].join('\n'));
   say(
     `\nOne answer in headless Chromium: p50 ${times[times.length >> 1].toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`,
   );
   const file = join(ROOT, 'docs', 'tension-search.md');
   writeFileSync(
     file,
-    await format(page(table, MACHINES), { ...(await resolveConfig(file)), filepath: file }),
+    await format(page(table, judges, MACHINES), { ...(await resolveConfig(file)), filepath: file }),
   );
 });
 
@@ -39,6 +40,7 @@ function rowOf(weight, { name, slipping, ...others }) {
     name,
     percent(slipping.insideAfterFour),
     slipping.seamsUntil95 ?? 'over 12',
+    slipping.seamsToKeep.toFixed(1),
     slipping.meanSeams.toFixed(1),
     percent(slipping.insideAtStop),
     percent(others.leaning.insideAtStop),
@@ -47,7 +49,32 @@ function rowOf(weight, { name, slipping, ...others }) {
   return `| ${cells.join(' | ')} |`;
 }
 
-function page(table, machines) {
+const JUDGE_NAMES = {
+  slipping: 'slips to a neighbouring grade in 12 %',
+  leaning: 'leans 0.4 half windows too tight',
+  blurred: 'unsure near the edges of the grades',
+  blurredLeaning: 'unsure, and leans too tight',
+  leaningLoose: 'leans 0.4 half windows too loose',
+  neverDotsBalanced: 'never says dots, says balanced',
+  neverDotsFault: 'never says dots, says the whole fault',
+  lax: 'lax: sees everything 0.6 half windows better',
+  careless: 'slips in 30 %',
+  random: 'guesses',
+};
+
+function judgeRow({ weight, judge, plain, awkward }) {
+  const kept = ({ claimsKept }) => (claimsKept === null ? 'no claim' : percent(claimsKept));
+  const cells = [plain, awkward].flatMap((run) => [
+    run.seamsToKeep.toFixed(1),
+    percent(run.insideKept),
+    percent(run.claims),
+    kept(run),
+    run.meanSeams.toFixed(1),
+  ]);
+  return `| ${[weight, JUDGE_NAMES[judge], ...cells].join(' | ')} |`;
+}
+
+function page(table, judges, machines) {
   return `# The search for the balanced seam, simulated
 
 Written by \`npm run bench:tension\` from a fixed seed. **Nothing here was sewn**: ${machines} hidden machines are drawn for
@@ -56,13 +83,25 @@ to 1.1 turns (light) or 1.1 to 2.6 turns (heavy). Four judges grade the seams: o
 of seams (first columns), the same leaning 0.4 half windows too tight, one who is besides unsure near the edges of the
 grades as the rule itself believes, and that one leaning. Log real seams and compare.
 
-| work | rule | inside after 4 seams | seams until 95 % are inside | seams to stop | inside at stop | inside at stop, leaning judge | claims of 95 % kept | kept, leaning | kept, unsure | kept, unsure and leaning |
-| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
+| work | rule | inside after 4 seams | seams until 95 % are inside | seams until it may be kept | seams to stop or claim | inside at stop | inside at stop, leaning judge | claims of 95 % true | true, leaning | true, unsure | true, unsure and leaning |
+| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${table.join('\n')}
 
-The rule sews where a seam is expected to teach most, plus 0.35 of the chance that it is good already. It stops when the
-best setting is good with a chance of 95 % and a fault was seen on each side, or a lock was measured. The search for the
-second edge is what keeps the claim true under a judge with a leaning. Sewing only at the likeliest setting (first
-ablation) costs twice the seams; believing every grade (second ablation) stops early and keeps its claim less often.
+The rule sews where a seam is expected to teach most about setting, window and judge, plus 0.35 of the chance that it is
+good already, never further than the longest move. Once a seam was balanced at a setting that is good with a chance of 85 %,
+**keeping it** is the main action ("seams until it may be kept"). It goes on only for somebody who wants the claim of 95 %,
+which needs a ground: a fault seen on each side, a lock measured, or two seams balanced at one setting. Sewing only at the
+likeliest setting (first ablation) and believing every grade (second) show what each part is worth.
+
+## Judges
+
+The rule with every judge anybody could think of, none of whom it knows anything about: on plain machines, and on awkward
+ones, whose window is up to 40 % wider on one side than on the other and whose knob gains 8 % a turn. Of somebody who
+practised it knows more. Aimed at: claims of 95 % true at least 93 % for every judge better than chance, and no claim for one
+who guesses in 90 % of runs.
+
+| work | judge | seams to keep | inside when kept | claims made | claims true | seams to claim | awkward: seams to keep | inside when kept | claims made | claims true | seams to claim |
+| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
+${judges.join('\n')}
 `;
 }

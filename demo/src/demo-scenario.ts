@@ -134,14 +134,15 @@ function machineWithHistory(
 ) {
   const { zone: _, jobs, knobTravelTurns, otherPlatesMm: __, ...traits } = demo;
   const id = chance.idAt(startMs);
-  const offset = chance.normal(0, 0.35);
+  // Slopes of both signs: a thicker thread is squeezed harder on one knob and wants more on another.
+  const knob = { offset: chance.normal(0, 0.35), threadSlope: chance.normal(-0.3, 0.5) };
   const works = jobs.map((job) => setupWork(job, id, demo));
   const setups = works.map((work) => {
     const savedMs = startMs + chance.uniform(0.05, 0.9) * (nowMs - startMs);
     const savedAt = new Date(savedMs).toISOString();
     return { ...work, id: chance.idAt(savedMs), savedAt, savedById: chance.pick(staff.mechanicIds) };
   });
-  const seams = setups.flatMap((setup) => seamsOf(setup, demo, offset, chance));
+  const seams = setups.flatMap((setup) => seamsOf(setup, demo, knob, chance));
   const needles = needleHistory(
     {
       machineId: id,
@@ -200,7 +201,7 @@ function setupWork(jobName: string, machineId: string, machine: DemoMachine): Se
 function seamsOf(
   setup: SetupWork & { readonly id: string; readonly savedAt: string; readonly savedById: string },
   machine: DemoMachine,
-  machineOffset: number,
+  knob: { readonly offset: number; readonly threadSlope: number },
   chance: Chance,
 ): Scenario['seams'] {
   if (setup.name.startsWith(NEVER_SEWN)) return [];
@@ -209,7 +210,7 @@ function seamsOf(
     setup.thread.tex,
     threadConstruction(setup.thread.constructionId)!,
   ).value;
-  const hidden = hiddenSetting(diameterMm, stack.thicknessMm, machine.duty, machineOffset);
+  const hidden = hiddenSetting(diameterMm, stack.thicknessMm, machine.duty, knob.offset, knob.threadSlope);
   const half = machine.name === HALF_SEWN.machine && setup.name.startsWith(HALF_SEWN.job);
   const startOffTurns = half ? HALF_SEWN.startOffTurns : chance.normal(0, 0.8);
   const all = seamHistory(hidden, stack, machine.knobTravelTurns, startOffTurns, chance);

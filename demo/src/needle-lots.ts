@@ -5,7 +5,7 @@ import type { Chance } from './chance.js';
 const LOT_MS = 61 * 24 * HOUR_MS;
 const TESTED_LOTS = 6;
 const TESTED_EACH = 3;
-const WEIGHT_N = 1.17;
+const WEIGHT_N = 0.98;
 /** The delivery that was bad, counted from the first, and of which needles. Invented, to be found in the Life room. */
 const BAD = { delivery: 4, systemId: '135x17', nm: 110, lifeFactor: 0.45 };
 

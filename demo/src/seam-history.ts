@@ -15,16 +15,25 @@ export interface HiddenSetting {
   readonly windowTurns: number;
 }
 
-/** Invented: thicker thread and thicker work want more turns; heavier work has a wider window. */
+/**
+ * Invented: thicker work wants more turns, heavier work has a wider window, and a thicker thread wants more turns on some
+ * machines and fewer on others, as its own slope says.
+ *
+ * @param threadSlope turns per 0.1 mm of thread, tighter positive
+ */
 export function hiddenSetting(
   threadDiameterMm: number,
   stackMm: number,
   duty: Duty,
   machineOffset: number,
+  threadSlope: number,
 ): HiddenSetting {
   const stiffness = { light: 1.2, medium: 1, heavy: 0.8 }[duty];
   return {
-    turns: Math.max(0.5, (1.2 + 6 * threadDiameterMm + 0.18 * stackMm) * stiffness + machineOffset),
+    turns: Math.max(
+      0.5,
+      (3.6 + 0.18 * stackMm) * stiffness + 10 * (threadDiameterMm - 0.4) * threadSlope + machineOffset,
+    ),
     windowTurns: 0.35 + 0.12 * stackMm,
   };
 }

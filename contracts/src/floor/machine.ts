@@ -10,6 +10,8 @@ export const DUTIES = ['light', 'medium', 'heavy'] as const;
 export const KnobMark = z.strictObject({
   mark: z.string().trim().min(1).max(120),
   travelTurns: z.number().min(1).max(30).multipleOf(0.125),
+  /** What marks zero on the pre-tension knob, a second knob with turns of its own. */
+  preTensionMark: z.string().trim().min(1).max(120).nullable().optional(),
 });
 export type KnobMark = z.infer<typeof KnobMark>;
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { PRACTICE_SCENARIOS } from '@gantelet/core';
+import { PRACTICE_SCENARIOS, SEAM_GRADES } from '@gantelet/core';
 import { Id, Instant } from '../shared/index.js';
 
 /** A practice scenario brought to its end. */
@@ -12,9 +12,14 @@ export const PracticeRunInput = z.strictObject({
     }),
   /** Test seams it took. */
   seams: z.int().min(1).max(200),
+  /** What was said of its seams, each with where it really lay, in half windows from balance. */
+  judged: z
+    .array(z.strictObject({ z: z.number().min(-50).max(50), grade: z.enum(SEAM_GRADES) }))
+    .max(200)
+    .default([]),
   finishedAt: Instant,
 });
 export type PracticeRunInput = z.infer<typeof PracticeRunInput>;
 
-export const PracticeRun = PracticeRunInput.extend({ id: Id, scenarioId: z.string() });
+export const PracticeRun = PracticeRunInput.omit({ judged: true }).extend({ id: Id, scenarioId: z.string() });
 export type PracticeRun = z.infer<typeof PracticeRun>;

@@ -42,6 +42,8 @@ export type BobbinReadingInput = z.infer<typeof BobbinReadingInput>;
 export const BobbinReading = z.object({
   id: Id,
   setupId: Id,
+  /** Thread of the set-up it was taken with. */
+  tex: z.number().positive(),
   method: z.enum(BOBBIN_METHODS),
   outcome: z.enum(DROP_TESTS).nullable(),
   grams: z.number().positive().nullable(),

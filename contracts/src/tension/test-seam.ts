@@ -3,6 +3,7 @@ import { DROP_TESTS, SEAM_GRADES } from '@gantelet/core';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Machine } from '../floor/index.js';
 import { BobbinReading } from './bobbin-reading.js';
+import { KeptSetting } from './kept-setting.js';
 import { LoggedGaugeReading } from './gauge-reading.js';
 import { Setup } from '../match/index.js';
 
@@ -27,7 +28,7 @@ export type StripInput = z.infer<typeof StripInput>;
 export const LoggedSeam = TestSeamInput.extend({ id: Id, sewnBy: Name, stripId: Id.nullable() });
 export type LoggedSeam = z.infer<typeof LoggedSeam>;
 
-/** The last balanced top setting of a set-up. */
+/** The last balanced or kept top setting of a set-up. */
 export const BalancedSetting = z.object({ setupId: Id, turns: z.number().min(0), sewnAt: Instant });
 export type BalancedSetting = z.infer<typeof BalancedSetting>;
 
@@ -41,6 +42,8 @@ export const TensionView = z.object({
   bobbin: z.array(BobbinReading),
   /** Gauge readings of this machine's needle thread, oldest first. */
   gauge: z.array(LoggedGaugeReading),
+  /** The setting that was last kept for this set-up; null when none was. */
+  kept: KeptSetting.nullable(),
   /** Tex the machine is set for now, when that is other work; else null. */
   presentTex: z.number().positive().nullable(),
   /** Last balanced setting of each other set-up on this machine. */
@@ -48,6 +51,7 @@ export const TensionView = z.object({
     z.object({
       setupId: Id,
       name: Name,
+      tex: z.number().positive(),
       threadDiameterMm: z.number().positive(),
       stackMm: z.number().positive(),
       turns: z.number().min(0),

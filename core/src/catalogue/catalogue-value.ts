@@ -14,6 +14,8 @@ export const CATALOGUE_GROUPS = [
   'needle systems',
   'bobbins',
   'tension',
+  'needle checks',
+  'running hours',
   'changeover',
   'thread for a job',
 ] as const;

@@ -43,6 +43,9 @@ const SCALAR_GROUPS: Readonly<Record<string, CatalogueGroup>> = {
   job: 'thread for a job',
   seam: 'strength',
   tension: 'tension',
+  judge: 'tension',
+  gauge: 'needle checks',
+  work: 'running hours',
 };
 
 /** A share or suitability from 0 to 1. */

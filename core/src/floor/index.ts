@@ -9,12 +9,7 @@ export {
   type Span,
   type UtcOffsetMinutes,
 } from './shift-pattern.js';
-export {
-  DEFAULT_NEEDLE_FRACTION,
-  needleFraction,
-  type NeedleFraction,
-  type WorkSample,
-} from './needle-fraction.js';
+export { needleFraction, type NeedleFraction, type WorkSample } from './needle-fraction.js';
 export {
   byDueOrder,
   DEFAULT_LIFE_HOURS,

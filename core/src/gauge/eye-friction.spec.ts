@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { withShopValues } from '../reference/index.js';
 import { eyeFriction } from './index.js';
 
 describe('the friction of an eye', () => {
@@ -13,7 +14,22 @@ describe('the friction of an eye', () => {
     expect(bad.up).toBeCloseTo(0.611, 3);
     expect(bad.down).toBeCloseTo(0.503, 3);
     expect(bad.both).toBeCloseTo(0.557, 3);
-    expect(bad.tooMuch).toBeTrue();
+    expect([bad.tooMuch, bad.borderline]).toEqual([true, false]);
+  });
+
+  it('is borderline near the bound, which the shop may move', () => {
+    // m = 0.354 is 35 %: the bound itself, one practitioner's proposal.
+    const near = { weightN: 1, upN: Math.exp(0.36), downN: Math.exp(-0.36) };
+    expect(eyeFriction(near)).toEqual(jasmine.objectContaining({ tooMuch: true, borderline: true }));
+    const lenient = withShopValues([
+      { valueId: 'gauge.most-friction', value: 0.5, standing: 'chosen', source: 'shop' },
+    ]);
+    expect(eyeFriction(near, lenient).tooMuch).toBeFalse();
+  });
+
+  it('says both that the pulls do not fit and that the eye is bad', () => {
+    const off = eyeFriction({ weightN: 1.1, upN: 2.2, downN: 0.7 });
+    expect([off.consistent, off.tooMuch]).toEqual([false, true]);
   });
 
   it('of both pulls lies between them when they fit the weight, and does not change with the scale', () => {

@@ -1,9 +1,5 @@
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { OutOfRange, requirePositive } from '../standing/index.js';
-
-/** Most friction that an eye may show, as a share of the pull. Common practice. */
-export const MOST_EYE_FRICTION = 0.35;
-/** How far both pulls may be off from the weight they lift and let down before the reading is doubted. */
-const CONSISTENT = 0.05;
 
 /** A weight hung on the thread, and the pull that moves the thread through the eye up and down. Newtons. */
 export interface EyePulls {
@@ -23,15 +19,18 @@ export interface EyeFriction {
   /** The two pulls fit the weight: else something slipped or the weight is another. */
   readonly consistent: boolean;
   readonly tooMuch: boolean;
+  /** So near the bound that one pull does not decide: pull again. */
+  readonly borderline: boolean;
 }
 
 /**
  * Friction of a needle's eye from a weight W and the pulls up and down: R = (T - W) / mean, and of both
- * R = 2 tanh(m / 2) with m = ln(T_up / T_down) / 2 (capstan equation). Common practice accepts up to 35 %.
+ * R = 2 tanh(m / 2) with m = ln(T_up / T_down) / 2 (capstan equation). The bound is one practitioner's 35 %, and the shop's
+ * to move.
  *
  * @throws OutOfRange for pulls that are not above 0, or an up below the down
  */
-export function eyeFriction({ weightN, upN, downN }: EyePulls): EyeFriction {
+export function eyeFriction({ weightN, upN, downN }: EyePulls, values: Values = SHIPPED_VALUES): EyeFriction {
   requirePositive('weightN', weightN);
   requirePositive('upN', upN);
   requirePositive('downN', downN);
@@ -43,7 +42,8 @@ export function eyeFriction({ weightN, upN, downN }: EyePulls): EyeFriction {
     down: (weightN - downN) / ((weightN + downN) / 2),
     both,
     muTheta,
-    consistent: Math.abs(Math.sqrt(upN * downN) / weightN - 1) <= CONSISTENT,
-    tooMuch: both > MOST_EYE_FRICTION,
+    consistent: Math.abs(Math.sqrt(upN * downN) / weightN - 1) <= values['gauge.consistent-within'].value,
+    tooMuch: both > values['gauge.most-friction'].value,
+    borderline: both >= values['gauge.borderline-from'].value && both <= values['gauge.borderline-to'].value,
   };
 }

@@ -1,5 +1,5 @@
 /** What an instrument on the bench says once it has settled. */
-export { eyeFriction, MOST_EYE_FRICTION, type EyeFriction, type EyePulls } from './eye-friction.js';
+export { eyeFriction, type EyeFriction, type EyePulls } from './eye-friction.js';
 export { averagePulls, PULLS_PER_READING, type AveragedPulls } from './average-pulls.js';
 export {
   GAUGE_RULE,

@@ -41,6 +41,8 @@ describe('a Weibull life', () => {
     // Rayleigh: the mean is the scale times half the root of pi.
     expectShare(life.meanHours, 5 * Math.sqrt(Math.PI), 14);
     expect(life.quantileHours(life.failed(7))).toBeCloseTo(7, 12);
+    expect(() => life.quantileHours(1)).toThrowError(/share is 1; allowed: 0 to below 1/);
+    expect(() => life.quantileHours(NaN)).toThrowError(/share is NaN/);
     // Shape 1 is the exponential life, whose mean until T is scale (1 - e^(-T / scale)).
     const steady = weibull({ shape: 1, scaleHours: 8 });
     expectShare(steady.meanUntilHours(4), -8 * Math.expm1(-0.5), 13);

@@ -1,5 +1,5 @@
 import { gammaP, lnGamma } from '../numeric/index.js';
-import { requireNotNegative, requirePositive } from '../standing/index.js';
+import { OutOfRange, requireNotNegative, requirePositive } from '../standing/index.js';
 
 /** Shape and scale of a Weibull life. The scale is the life that 63 % do not outlast. */
 export interface WeibullParameters {
@@ -22,6 +22,11 @@ export interface Weibull extends WeibullParameters {
   meanUntilHours(hours: number): number;
 }
 
+function requireShare(share: number): number {
+  if (!(share >= 0 && share < 1)) throw new OutOfRange('share', share, '0 to below 1');
+  return share;
+}
+
 /** @throws OutOfRange for parameters that are not above 0 */
 export function weibull({ shape, scaleHours }: WeibullParameters): Weibull {
   requirePositive('shape', shape);
@@ -35,7 +40,7 @@ export function weibull({ shape, scaleHours }: WeibullParameters): Weibull {
     failed: (hours) => -Math.expm1(-scaled(hours)),
     hazardPerHour: (hours) =>
       (shape / scaleHours) * (requireNotNegative('hours', hours) / scaleHours) ** (shape - 1),
-    quantileHours: (share) => scaleHours * (-Math.log1p(-share)) ** (1 / shape),
+    quantileHours: (share) => scaleHours * (-Math.log1p(-requireShare(share))) ** (1 / shape),
     meanHours,
     meanUntilHours: (hours) => meanHours * gammaP(1 / shape, scaled(hours)),
   };

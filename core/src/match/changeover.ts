@@ -1,7 +1,8 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import { preTensionMove } from '../tension/pre-tension.js';
 import { wrapsAtTravelEnd } from '../tension/travel-end.js';
 import { roundTurns } from '../tension/turns.js';
-import { ladderSteps } from '../thread/index.js';
+import { DRAMATIC_STEPS, ladderSteps } from '../thread/index.js';
 import { sameNeedle, type NeedleName } from './needle-choice.js';
 import type { ThreadOnBench } from './on-bench.js';
 
@@ -28,6 +29,8 @@ export interface ChangeoverMachine {
   readonly travelTurns: number | null;
   /** Turns of thread round the pre-tension pin. */
   readonly preTensionWraps: number;
+  /** Tex its bobbin case was last set for; null when that is not known, and the present thread counts. */
+  readonly caseSetForTex?: number | null;
   /** Dial mark for a stitch length, or null when the dial is not calibrated. */
   readonly dialMark: (stitchLengthMm: number) => number | null;
 }
@@ -44,7 +47,15 @@ export type ChangeoverStep = { readonly minutes: number } & (
   | { readonly do: 'thread'; readonly tex: number }
   /** Wraps to add to the pre-tension; to take out below zero. */
   | { readonly do: 'wrap'; readonly wraps: number }
-  | { readonly do: 'top'; readonly fromTurns: number | null; readonly to: TopSetting | null }
+  /** Moves with the top, half as much, in turns. */
+  | { readonly do: 'pre-tension'; readonly turns: number; readonly tighter: boolean }
+  | {
+      readonly do: 'top';
+      readonly fromTurns: number | null;
+      readonly to: TopSetting | null;
+      /** The thread jumps two ladder steps or more to a setting that was never sewn: begin on the loose side. */
+      readonly startLoose: boolean;
+    }
   | { readonly do: 'test'; readonly seams: number }
 );
 export type NeedleChange = 'system' | 'size' | 'point' | 'finish';
@@ -62,8 +73,8 @@ export interface Changeover {
  *
  * The minutes model is a sum: every step that is needed costs its own time (`changeover.*`), and at the end come test
  * seams, one when the setting is logged and four when it is not. The bobbin screw is left alone for less than two steps
- * of the size ladder and otherwise turned a fixed amount per step, looser when the thread gets thicker, because a
- * thicker thread is gripped more at the same screw.
+ * of the size ladder from the thread the case was set for, and otherwise turned a fixed amount per step, looser when the
+ * thread gets thicker, because a thicker thread is gripped more at the same screw. The pre-tension follows the top.
  *
  * @param from null for a machine that stands empty: everything is put on it
  */
@@ -75,7 +86,9 @@ export function changeover(
 ): Changeover {
   const threadChanges = from === null || !sameThread(from.thread, to.thread);
   const threadSteps = from === null ? 0 : ladderSteps(from.thread.tex, to.thread.tex);
-  const screw = from === null ? 0 : screwTurns(threadSteps, values);
+  const caseTex = machine.caseSetForTex ?? from?.thread.tex ?? null;
+  const caseSteps = caseTex === null ? 0 : ladderSteps(caseTex, to.thread.tex);
+  const screw = screwTurns(caseSteps, values);
   const wraps = wrapsToAdd(from, to, machine);
   const at = (id: StepValue): number => values[`changeover.${id}`].value;
   const thread = to.thread.tex;
@@ -103,12 +116,13 @@ export function changeover(
           do: 'bobbin-screw',
           turns: Math.abs(screw),
           tighter: screw > 0,
-          steps: threadSteps,
+          steps: caseSteps,
           minutes: at('bobbin-screw'),
         },
     threadChanges ? { do: 'thread', tex: thread, minutes: at('thread') } : null,
     wraps === 0 ? null : { do: 'wrap', wraps, minutes: Math.abs(wraps) * at('wrap') },
-    topStep(from, to, at('top')),
+    topStep(from, to, Math.abs(threadSteps) >= DRAMATIC_STEPS - 1e-9, at('top')),
+    preTensionStep(from, to, machine, values),
   ];
   const done = steps.filter((step) => step !== null);
   const seams = values[to.top?.logged ? 'changeover.seams-known' : 'changeover.seams-unknown'].value;
@@ -140,12 +154,25 @@ function needleStep(from: SetState | null, to: SetState, minutes: number): Chang
   return { do: 'needle', needle: to.needle, changed, minutes };
 }
 
-function topStep(from: SetState | null, to: SetState, minutes: number): ChangeoverStep | null {
+function topStep(from: SetState | null, to: SetState, jump: boolean, minutes: number): ChangeoverStep | null {
   const fromTurns = from?.top?.turns ?? null;
   if (fromTurns !== null && fromTurns === to.top?.turns) return null;
   const bothUnknown = fromTurns === null && to.top === null;
   if (bothUnknown && from !== null && sameThread(from.thread, to.thread)) return null;
-  return { do: 'top', fromTurns, to: to.top, minutes };
+  return { do: 'top', fromTurns, to: to.top, startLoose: jump && to.top?.logged === false, minutes };
+}
+
+function preTensionStep(
+  from: SetState | null,
+  to: SetState,
+  { preTensionWraps }: ChangeoverMachine,
+  values: Values,
+): ChangeoverStep | null {
+  const fromTurns = from?.top?.turns ?? null;
+  if (preTensionWraps < 1 || fromTurns === null || to.top === null) return null;
+  const move = preTensionMove(to.top.turns - fromTurns, values);
+  const minutes = values['changeover.top'].value;
+  return move === 0 ? null : { do: 'pre-tension', turns: Math.abs(move), tighter: move > 0, minutes };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { requireNotNegative, requirePositive } from '../standing/index.js';
+import { OutOfRange, requireNotNegative, requirePositive } from '../standing/index.js';
 
 /** Lanczos coefficients for g = 7, nine terms (Godfrey 2001, from memory; checked against a reference library). */
 const LANCZOS = [
@@ -20,14 +20,17 @@ export function lnGamma(x: number): number {
   return 0.5 * Math.log(2 * Math.PI) + (shifted + 0.5) * Math.log(t) - t + Math.log(sum);
 }
 
-const MOST_TERMS = 2000;
+/** Terms that are enough for a shape: the series and the fraction take about as many as its square root, some times over. */
+const termsFor = (a: number): number => 2000 + Math.ceil(20 * Math.sqrt(a));
 const TINY = 1e-300;
+/** From this shape on the front factor is taken from Stirling's series, where differences of large numbers lose digits. */
+const LARGE_SHAPE = 50;
 
 /**
  * Regularised lower incomplete gamma function P(a, x): the series DLMF 8.11.4 below a + 1, the continued fraction DLMF
  * 8.9.2 above it.
  *
- * @param a above 0
+ * @param a above 0, checked up to 1e8
  * @param x 0 or more
  */
 export function gammaP(a: number, x: number): number {
@@ -39,11 +42,23 @@ export function gammaP(a: number, x: number): number {
 function lowerSeries(a: number, x: number): number {
   let term = 1 / a;
   let sum = term;
-  for (let n = 1; n < MOST_TERMS && Math.abs(term) > Number.EPSILON * Math.abs(sum) * 0.1; n++) {
+  const most = termsFor(a);
+  for (let n = 1; n < most && Math.abs(term) > Number.EPSILON * Math.abs(sum) * 0.1; n++) {
     term *= x / (a + n);
     sum += term;
   }
-  return sum * Math.exp(a * Math.log(x) - x - lnGamma(a));
+  return sum * frontFactor(a, x);
+}
+
+/**
+ * x^a e^-x / Gamma(a). For large shapes by what x differs from a, with Stirling's series (DLMF 5.11.1): the logarithms of
+ * its parts are so large that their difference would keep no digits.
+ */
+function frontFactor(a: number, x: number): number {
+  if (a < LARGE_SHAPE) return Math.exp(a * Math.log(x) - x - lnGamma(a));
+  const off = (x - a) / a;
+  const rest = 1 / (12 * a) - 1 / (360 * a ** 3) + 1 / (1260 * a ** 5);
+  return Math.sqrt(a / (2 * Math.PI)) * Math.exp(a * (Math.log1p(off) - off) - rest);
 }
 
 /** Lentz's way of evaluating a continued fraction. */
@@ -52,7 +67,8 @@ function upperFraction(a: number, x: number): number {
   let c = 1 / TINY;
   let d = 1 / b;
   let product = d;
-  for (let n = 1; n < MOST_TERMS; n++) {
+  const most = termsFor(a);
+  for (let n = 1; n < most; n++) {
     const an = -n * (n - a);
     b += 2;
     d = 1 / (an * d + b || TINY);
@@ -61,11 +77,12 @@ function upperFraction(a: number, x: number): number {
     product *= change;
     if (Math.abs(change - 1) < Number.EPSILON) break;
   }
-  return product * Math.exp(a * Math.log(x) - x - lnGamma(a));
+  return product * frontFactor(a, x);
 }
 
 /** Point that a chi-square variable with two degrees of freedom stays under with a chance; 0 to below 1. */
 export function chiSquare2Quantile(chance: number): number {
+  if (!(chance >= 0 && chance < 1)) throw new OutOfRange('chance', chance, '0 to below 1');
   return -2 * Math.log1p(-chance);
 }
 

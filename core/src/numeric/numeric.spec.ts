@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { OutOfRange } from '../standing/index.js';
 import { chiSquare2Quantile, findRoot, findTop, gammaP, integrate, lnGamma, straightLine } from './index.js';
 
 describe('the gamma function', () => {
@@ -31,6 +32,17 @@ describe('the gamma function', () => {
   it('incomplete, is the error function at a half', () => {
     expect(gammaP(0.5, 1)).toBeCloseTo(0.8427007929, 10);
     expect(gammaP(0.5, 4)).toBeCloseTo(0.995322265, 10);
+  });
+
+  // DLMF 8.11.12 to first order: P(a, a) is 1/2 + 1 / (3 sqrt(2 pi a)), the next term being of order a^(-3/2).
+  it('incomplete, keeps its digits for shapes as large as a million', () => {
+    for (const a of [1e4, 1e6, 1e8]) {
+      expect(gammaP(a, a)).toBeCloseTo(0.5 + 1 / (3 * Math.sqrt(2 * Math.PI * a)), 8);
+    }
+    // The recurrence DLMF 8.8.5 ties both sides of the fraction and the series together.
+    const [a, x] = [60, 61.5];
+    const step = Math.exp(a * Math.log(x) - x - lnGamma(a + 1));
+    expect(gammaP(a + 1, x)).toBeCloseTo(gammaP(a, x) - step, 12);
   });
 
   it('incomplete, rises from 0 to 1', () => {
@@ -113,5 +125,14 @@ describe('a straight line', () => {
         [1, 4],
       ]),
     ).toBeNull();
+  });
+});
+
+describe('numbers that are none', () => {
+  it('are refused with what is allowed, not answered with NaN', () => {
+    expect(() => chiSquare2Quantile(1)).toThrowError(OutOfRange, /chance is 1; allowed: 0 to below 1/);
+    expect(() => chiSquare2Quantile(NaN)).toThrowError(OutOfRange);
+    expect(() => integrate(Math.sin, 0, NaN, 2)).toThrowError(OutOfRange, /to is NaN/);
+    expect(() => integrate(Math.sin, 0, 1, 0)).toThrowError(OutOfRange, /panels is 0/);
   });
 });

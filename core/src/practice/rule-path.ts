@@ -25,7 +25,7 @@ export function rulePath(machine: PracticeMachine, startTurns: number): readonly
     const setting = { topTurns: advice.turns, bobbinTurns: 0, mended: [] };
     const { grade } = practiceSeam(right, setting, [0.5, 0.5]);
     seams.push({ turns: advice.turns, grade, lockDepth: null });
-    if (advice.do === 'stop') break;
+    if (advice.do === 'stop' || advice.do === 'keep') break;
   }
   return seams.map(({ turns, grade }) => ({ topTurns: turns, grade }));
 }

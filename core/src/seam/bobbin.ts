@@ -53,7 +53,7 @@ export function bobbinOf({ id, measures }: BobbinSize, values: Values = SHIPPED_
  * ((D - 2g)² - core²) w pack / (1000 d²), all in mm.
  *
  * @throws OutOfRange when the gap leaves nothing to wind on
- * @example bobbinMetres({ rimMm: 25, coreMm: 7.5, widthMm: 10.5 }, 0.42) // 17.5
+ * @example bobbinMetres({ rimMm: 25, coreMm: 7.5, widthMm: 10.5 }, 0.42) // 17.6
  */
 export function bobbinMetres(
   { rimMm, coreMm, widthMm }: Bobbin,

@@ -1,2 +1,2 @@
 export { STANDINGS, sourced, weakestStanding, type Sourced, type Standing } from './standing.js';
-export { OutOfRange, requireNotNegative, requirePositive } from './out-of-range.js';
+export { OutOfRange, requireFinite, requireNotNegative, requirePositive } from './out-of-range.js';

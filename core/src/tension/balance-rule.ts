@@ -1,10 +1,13 @@
+import { coherence } from './coherence.js';
 import { directionAfter, SEAM_GRADES } from './seam-grade.js';
 import {
-  expectationAt,
+  expectations,
   inWindow,
+  judgeAfter,
   observe,
   priorBelief,
   summaryOf,
+  type Expectation,
   type ObservedSeam,
   type WindowBelief,
   type WindowPrior,
@@ -14,21 +17,52 @@ import {
 export const TENSION_TARGETS = ['middle', 'least-tension'] as const;
 export type TensionTarget = (typeof TENSION_TARGETS)[number];
 
-/** What to sew next, or that the search is over, and how sure that is. */
+/** On what a claim of 95 % stands: without one of these none is made. */
+export type ClaimGround = 'both-edges' | 'lock-measured' | 'balanced-twice';
+
+/**
+ * What to sew next, or that a setting can be kept. `sew`: sew at `turns`. `keep`: a seam was balanced at a setting that is
+ * likely good, keep it; a seam at `surer` would make surer. `stop`: the claim is made, keep it. `check`: the seams
+ * contradict each other, look for what is not the knob before it is turned again.
+ */
 export interface BalanceAdvice {
-  readonly do: 'sew' | 'stop';
-  /** Where to sew next; when stopping, the setting to keep. */
+  readonly do: 'sew' | 'keep' | 'stop' | 'check';
+  /** Where to sew next; else the setting to keep. */
   readonly turns: number;
   readonly because: BalanceReason;
   /** The setting to keep if the search had to end now, and the chance that it lies in the window. */
   readonly keep: { readonly turns: number; readonly sure: number };
+  /** Ground on which 95 % is claimed; null where nothing is claimed. */
+  readonly claim: ClaimGround | null;
+  /** Where the next seam would teach most, whatever is advised. */
+  readonly surer: number;
 }
 
 /**
  * `tells-most`: the seam there teaches most. `prove`: it is likely good, a seam proves it. `other-side`: the best
- * setting is sure enough, but no fault was seen on that side yet. `sure`: the search is over.
+ * setting is sure enough, but nothing was seen yet that a claim can stand on. `balanced`: seen balanced, likely good.
+ * `sure`: the claim is made. `contradiction`: the seams do not hang together.
  */
-export type BalanceReason = 'tells-most' | 'prove' | 'other-side' | 'sure';
+export type BalanceReason = 'tells-most' | 'prove' | 'other-side' | 'balanced' | 'sure' | 'contradiction';
+
+/** How the search goes about it. */
+export interface BalanceWay {
+  readonly target: TensionTarget;
+  /** Where the knob stands; null when it is not known, so that the first seam may lie anywhere. */
+  readonly fromTurns: number | null;
+  /** Longest move of the knob for one seam, in turns. */
+  readonly longestMoveTurns: number;
+  /** No seam tighter than this: the way to begin after a jump, since too loose shows and too tight breaks thread. */
+  readonly atMostTurns: number;
+}
+
+/** The middle of the window, from anywhere to anywhere. */
+export const PLAIN_WAY: BalanceWay = {
+  target: 'middle',
+  fromTurns: null,
+  longestMoveTurns: Infinity,
+  atMostTurns: Infinity,
+};
 
 /** The belief after all seams, starting from a prior. */
 export function beliefAfter(prior: WindowPrior, seams: readonly ObservedSeam[]): WindowBelief {
@@ -36,58 +70,91 @@ export function beliefAfter(prior: WindowPrior, seams: readonly ObservedSeam[]):
 }
 
 /**
- * The next test seam by what it can teach: of all settings a hand can repeat, the one with the most expected information
- * plus a share of the chance that it is good already. Stops when the best setting is good with a chance of 95 % and
- * either a fault was seen on each side or the depth of a lock was measured: a judge with a leaning is caught only by
- * seeing both edges of the window.
+ * The next test seam by what it can teach: of all settings a hand can repeat and reach in one move, the one with the most
+ * expected information plus a share of the chance that it is good already. Claims 95 % only when the best setting is good
+ * with that chance whoever judges, the seams hang together, and there is a ground for it: a fault seen on each side, a lock
+ * measured, or two seams balanced at one setting.
  *
  * @param seams oldest first, sewn at one setting of the bobbin
  */
 export function balanceRule(
   prior: WindowPrior,
   seams: readonly ObservedSeam[],
-  target: TensionTarget = 'middle',
+  way: BalanceWay = PLAIN_WAY,
 ): BalanceAdvice {
-  return balanceAdvice(beliefAfter(prior, seams), seams, target);
+  return balanceAdvice(beliefAfter(prior, seams), seams, way);
 }
 
 /** The same from a belief that already holds the seams. */
 export function balanceAdvice(
   belief: WindowBelief,
   seams: readonly ObservedSeam[],
-  target: TensionTarget,
+  way: BalanceWay = PLAIN_WAY,
 ): BalanceAdvice {
   const { values } = belief.grid;
   const settings = belief.grid.candidates.map((turns) => ({ turns, sure: inWindow(belief, turns) }));
   const middle = middleOf(belief, settings);
-  const keep = target === 'middle' ? middle : leastOf(settings, values['tension.least-chance'].value);
-  const missing = sideNotSeen(seams);
-  if (middle.sure >= values['tension.stop-chance'].value) {
-    if (missing === null) return { do: 'stop', turns: keep.turns, because: 'sure', keep };
-    const edge = edgeOf(belief, middle.turns, missing);
-    if (edge !== null) return { do: 'sew', turns: edge, because: 'other-side', keep };
+  const keep = way.target === 'middle' ? middle : leastOf(settings, values['tension.least-chance'].value);
+  const expected = expectations(belief);
+  const next = nextSeam(belief, expected, settings, way);
+  if (contradicts(belief, seams)) {
+    const surer = next.turns;
+    return { do: 'check', turns: keep.turns, because: 'contradiction', keep, claim: null, surer };
   }
-  const share = values['tension.good-share'].value;
-  const { turns, sure } = best(
-    settings,
-    (one) => expectationAt(belief, one.turns).information + share * one.sure,
-  );
-  return { do: 'sew', turns, because: sure < SURE_TO_PROVE ? 'tells-most' : 'prove', keep };
+  const sureEnough = middle.sure >= values['tension.stop-chance'].value;
+  const ground = mayClaim(belief) ? groundOf(seams) : null;
+  if (sureEnough && ground !== null) {
+    const surer = next.turns;
+    return { do: 'stop', turns: keep.turns, because: 'sure', keep, claim: ground, surer };
+  }
+  const proof = sureEnough ? proofOf(belief, expected, seams, middle.turns, way) : null;
+  const surer = proof ?? next.turns;
+  if (mayKeep(belief, seams, keep)) {
+    return { do: 'keep', turns: keep.turns, because: 'balanced', keep, claim: null, surer };
+  }
+  // Likely enough to keep, but never sewn there: one seam may end it.
+  const tried = seams.some(({ turns }) => Math.abs(turns - keep.turns) < SAME_TURNS);
+  if (!tried && keep.sure >= values['tension.keep-chance'].value && reaches(keep.turns, way)) {
+    return { do: 'sew', turns: keep.turns, because: 'prove', keep, claim: null, surer: keep.turns };
+  }
+  const because = proof === null ? (next.sure < SURE_TO_PROVE ? 'tells-most' : 'prove') : 'other-side';
+  return { do: 'sew', turns: surer, because, keep, claim: null, surer };
 }
 
 const SURE_TO_PROVE = 0.8;
 const TIGHT_GRADES = SEAM_GRADES.map((grade) => directionAfter(grade) < 0);
 const LOOSE_GRADES = SEAM_GRADES.map((grade) => directionAfter(grade) > 0);
+/** Half of what two settings of a hand lie apart: nearer ones are one setting. */
+const SAME_TURNS = 1 / 16;
 
 interface Setting {
   readonly turns: number;
   readonly sure: number;
 }
 
+type Expected = (turns: number) => Expectation;
+
 function best<T>(from: readonly T[], score: (one: T) => number): T {
   return from
     .map((one) => ({ one, score: score(one) }))
     .reduce((top, next) => (next.score > top.score ? next : top)).one;
+}
+
+/** The seam that teaches most among those within one move. */
+function nextSeam(
+  { grid }: WindowBelief,
+  expected: Expected,
+  settings: readonly Setting[],
+  way: BalanceWay,
+): Setting {
+  const share = grid.values['tension.good-share'].value;
+  return best(withinMove(settings, way), ({ turns, sure }) => expected(turns).information + share * sure);
+}
+
+/** Settings that one move of the knob reaches; all of them when it is not known where it stands. */
+function withinMove(settings: readonly Setting[], way: BalanceWay): readonly Setting[] {
+  const near = settings.filter(({ turns }) => reaches(turns, way));
+  return near.length > 0 ? near : settings;
 }
 
 /** The likeliest setting; where several are as likely, the one nearest the middle of what is believed. */
@@ -104,25 +171,66 @@ function leastOf(settings: readonly Setting[], chance: number): Setting {
   return settings.find(({ sure }) => sure >= Math.min(chance, top.sure)) ?? top;
 }
 
-/** The side no fault was seen on yet, tight being 1; null when both were seen, or a lock was measured. */
-function sideNotSeen(seams: readonly ObservedSeam[]): 1 | -1 | null {
-  if (seams.some(({ lockDepth }) => lockDepth !== null)) return null;
-  const seen = new Set(seams.map(({ grade }) => directionAfter(grade)));
-  if (!seen.has(-1)) return 1;
-  return seen.has(1) ? null : -1;
+/** Seams that do not hang together, or that are better explained by somebody who guesses. */
+function contradicts(belief: WindowBelief, seams: readonly ObservedSeam[]): boolean {
+  const { values } = belief.grid;
+  return (
+    coherence(belief, seams) < values['tension.coherence'].value ||
+    judgeAfter(belief).guessing > values['tension.guessing-chance'].value
+  );
 }
 
+/** Whether a claim may be made at all: not while the seams could as well have been guessed. */
+function mayClaim(belief: WindowBelief): boolean {
+  return judgeAfter(belief).guessing <= belief.grid.values['tension.claim-guessing'].value;
+}
+
+/** Whether a setting may be kept though nothing is claimed of it: seen balanced there, and likely good. */
+function mayKeep(belief: WindowBelief, seams: readonly ObservedSeam[], { turns, sure }: Setting): boolean {
+  const seen = seams.some((seam) => seam.grade === 'balanced' && Math.abs(seam.turns - turns) < SAME_TURNS);
+  return seen && sure >= belief.grid.values['tension.keep-chance'].value;
+}
+
+function groundOf(seams: readonly ObservedSeam[]): ClaimGround | null {
+  const seen = new Set(seams.map(({ grade }) => directionAfter(grade)));
+  if (seen.has(-1) && seen.has(1)) return 'both-edges';
+  if (seams.some(({ lockDepth }) => lockDepth !== null)) return 'lock-measured';
+  const balanced = seams.filter(({ grade }) => grade === 'balanced').map(({ turns }) => turns);
+  const twice = balanced.some((a, i) => balanced.some((b, j) => j > i && Math.abs(a - b) < SAME_TURNS));
+  return twice ? 'balanced-twice' : null;
+}
+
+/** A seam that would give the claim its ground, past an edge that was not seen; null where no move reaches one. */
+function proofOf(
+  belief: WindowBelief,
+  expected: Expected,
+  seams: readonly ObservedSeam[],
+  fromTurns: number,
+  way: BalanceWay,
+): number | null {
+  const seen = new Set(seams.map(({ grade }) => directionAfter(grade)));
+  const side = seen.has(-1) ? (seen.has(1) ? null : -1) : 1;
+  const edge = side === null ? null : edgeOf(belief, expected, fromTurns, side);
+  return edge !== null && reaches(edge, way) ? edge : null;
+}
+
+const reaches = (turns: number, { fromTurns, longestMoveTurns, atMostTurns }: BalanceWay): boolean =>
+  turns <= atMostTurns + 1e-9 &&
+  (fromTurns === null || Math.abs(turns - fromTurns) <= longestMoveTurns + 1e-9);
+
 /** The nearest setting on a side that likely lies beyond the edge of the window; null when the knob ends before it. */
-function edgeOf(belief: WindowBelief, fromTurns: number, side: 1 | -1): number | null {
+function edgeOf(
+  { grid: { candidates, values } }: WindowBelief,
+  expected: Expected,
+  fromTurns: number,
+  side: 1 | -1,
+): number | null {
   const faults = side === 1 ? TIGHT_GRADES : LOOSE_GRADES;
-  const beyond = belief.grid.candidates
-    .filter((turns) => (turns - fromTurns) * side > 0)
-    .sort((a, b) => (a - b) * side);
+  const beyond = candidates.filter((turns) => (turns - fromTurns) * side > 0).sort((a, b) => (a - b) * side);
   const edge = beyond.find((turns) => {
-    const { grades } = expectationAt(belief, turns);
+    const { grades } = expected(turns);
     return (
-      grades.reduce((sum, p, g) => (faults[g] ? sum + p : sum), 0) >=
-      belief.grid.values['tension.edge-chance'].value
+      grades.reduce((sum, p, g) => (faults[g] ? sum + p : sum), 0) >= values['tension.edge-chance'].value
     );
   });
   return edge ?? null;

@@ -1,13 +1,16 @@
 import fc from 'fast-check';
+import { SHIPPED_VALUES } from '../reference/index.js';
 import { OutOfRange } from '../standing/index.js';
 import {
   balanceRule,
   beliefAfter,
+  coherence,
   expectationAt,
   gradeChances,
   inWindow,
   lockPosition,
   observe,
+  PLAIN_WAY,
   predictSetting,
   priorBelief,
   SEAM_GRADES,
@@ -131,31 +134,81 @@ describe('the rule of the next test seam', () => {
     return z <= 2.3 ? 'dots-on-top' : 'flat-line-on-top';
   };
 
-  it('finds the window of any machine a true judge sews on, within ten seams', () => {
+  it('finds the window of any machine a true judge sews on, and may be kept within nine seams', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 1.5, max: 6.5, noNaN: true }),
         fc.double({ min: 0.5, max: 1.1, noNaN: true }),
         (balance, windowTurns) => {
           const seams: ObservedSeam[] = [];
-          for (let n = 0; n < 10; n++) {
+          for (let n = 0; n < 9; n++) {
             const advice = balanceRule(prior, seams);
-            if (advice.do === 'stop') return Math.abs(advice.turns - balance) <= windowTurns / 2 + 1e-9;
+            if (advice.do === 'keep' || advice.do === 'stop') {
+              return Math.abs(advice.turns - balance) <= windowTurns / 2 + 1e-9;
+            }
             seams.push(seam(advice.turns, truly(advice.turns, balance, windowTurns)));
           }
           return false;
         },
       ),
-      { numRuns: 80 },
+      { numRuns: 60 },
     );
   });
 
-  it('does not stop before a fault was seen on each side, unless a lock was measured', () => {
-    const balanced = [seam(4, 'balanced'), seam(4, 'balanced'), seam(4, 'balanced')];
-    const sure = { ...prior, sdTurns: 0.1 };
-    expect(balanceRule(sure, balanced).because).toBe('other-side');
-    const measured = [...balanced, seam(4, 'balanced', 0.5)];
-    expect(balanceRule(sure, measured).do).toBe('stop');
+  it('claims nothing without a ground, and names the one it has', () => {
+    const sure = { ...prior, sdTurns: 0.05 };
+    const once = balanceRule(sure, [seam(4, 'balanced')]);
+    expect([once.do, once.claim]).toEqual(['keep', null]);
+    const twice = balanceRule(sure, [seam(4, 'balanced'), seam(4, 'balanced')]);
+    expect([twice.do, twice.claim]).toEqual(['stop', 'balanced-twice']);
+    const measured = balanceRule(sure, [seam(4, 'balanced', 0.5), seam(4.125, 'balanced')]);
+    expect(measured.claim).toBe('lock-measured');
+    const edges = [
+      seam(3.25, 'dots-below'),
+      seam(4.75, 'dots-on-top'),
+      seam(4, 'balanced'),
+      seam(4, 'balanced'),
+    ];
+    expect(balanceRule(sure, edges).claim).toBe('both-edges');
+  });
+
+  it('is not certain after one balanced seam with one lock measured', () => {
+    const advice = balanceRule(prior, [seam(4, 'balanced', 0.5)]);
+    expect(advice.do).not.toBe('stop');
+    expect(advice.claim).toBeNull();
+    expect(advice.keep.sure).toBeLessThan(0.99);
+  });
+
+  it('may be kept once seen balanced where it is likely good, and says where a seam would make surer', () => {
+    const advice = balanceRule(prior, [
+      seam(3.25, 'dots-below'),
+      seam(4.75, 'dots-on-top'),
+      seam(4, 'balanced'),
+    ]);
+    expect(['keep', 'stop']).toContain(advice.do);
+    expect(advice.turns).toBe(4);
+    expect(advice.surer).toBeGreaterThanOrEqual(0);
+  });
+
+  it('goes to the checks when the seams contradict each other', () => {
+    const odd = [
+      seam(5, 'loops-below'),
+      seam(3, 'flat-line-on-top'),
+      seam(5.5, 'loops-below'),
+      seam(2.5, 'flat-line-on-top'),
+    ];
+    const advice = balanceRule(prior, odd);
+    expect([advice.do, advice.because, advice.claim]).toEqual(['check', 'contradiction', null]);
+    expect(coherence(beliefAfter(prior, odd), odd)).toBeLessThan(0.02);
+    const fine = [seam(3, 'loops-below'), seam(5, 'flat-line-on-top'), seam(4, 'balanced')];
+    expect(coherence(beliefAfter(prior, fine), fine)).toBeGreaterThan(0.1);
+  });
+
+  it('moves no further for one seam than it may, and begins no tighter than it may', () => {
+    const way = { ...PLAIN_WAY, fromTurns: 2, longestMoveTurns: 0.5 };
+    const near = balanceRule(prior, [seam(2, 'loops-below')], way);
+    expect(Math.abs(near.turns - 2)).toBeLessThanOrEqual(0.5);
+    expect(balanceRule(prior, [], { ...PLAIN_WAY, atMostTurns: 3 }).turns).toBeLessThanOrEqual(3);
   });
 
   it('keeps to settings a hand can repeat: eighths, and quarters on heavy leather', () => {
@@ -172,8 +225,8 @@ describe('the rule of the next test seam', () => {
       seam(4, 'balanced'),
       seam(4, 'balanced'),
     ];
-    const middle = balanceRule(prior, seams, 'middle').keep;
-    const least = balanceRule(prior, seams, 'least-tension').keep;
+    const middle = balanceRule(prior, seams).keep;
+    const least = balanceRule(prior, seams, { ...PLAIN_WAY, target: 'least-tension' }).keep;
     expect(least.turns).toBeLessThanOrEqual(middle.turns);
     expect(least.sure).toBeGreaterThanOrEqual(Math.min(0.9, middle.sure));
   });
@@ -207,6 +260,26 @@ describe('predicting a setting', () => {
     expect(many.meanTurns).toBeCloseTo(line(0.42, 4), 1);
     expect(many.sdTurns).toBeLessThan(few.sdTurns);
     expect([few.tooLittle, many.tooLittle]).toEqual([false, false]);
+  });
+
+  // One practitioner's machine: from Tex 40 to Tex 135 he loosened three turns; on others a thicker thread wants more.
+  it('leaves the sign of the thread’s slope open until the machine tells', () => {
+    const thick = predictSetting({ threadDiameterMm: 0.5, stackMm: 3 }, [], 4, 0.8);
+    expect(thick.meanTurns).toBeLessThan(4);
+    expect(thick.highTurns).toBeGreaterThan(4);
+    const risesHere = [0.25, 0.35, 0.45].map((d) => settled(d, 3, 4 + (d - 0.4) * 8));
+    expect(
+      predictSetting({ threadDiameterMm: 0.5, stackMm: 3 }, risesHere, 4, 0.8).meanTurns,
+    ).toBeGreaterThan(4.2);
+  });
+
+  it('is wider after a jump of two ladder steps, and says so', () => {
+    const works = [settled(0.3, 3, 4), settled(0.3, 4, 4.2)];
+    const steady = predictSetting(wanted, works, 4, 0.8);
+    const jump = predictSetting(wanted, works, 4, 0.8, SHIPPED_VALUES, 3);
+    expect([steady.jumpSteps, jump.jumpSteps]).toEqual([0, 3]);
+    expect(jump.sdTurns).toBeGreaterThan(steady.sdTurns);
+    expect(predictSetting(wanted, works, 4, 0.8, SHIPPED_VALUES, 1.9).jumpSteps).toBe(0);
   });
 
   // Ordinary least squares by hand on three points, the prior made vague: exact fit through all three.

@@ -1,4 +1,5 @@
 import { sourced, type Sourced } from '../standing/index.js';
+import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { Stack } from '../material/index.js';
 import type { SeamGrade } from './seam-grade.js';
 import { isFar } from './seam-grade.js';
@@ -27,6 +28,17 @@ export const HAND_STEPS: Sourced<Readonly<Record<WorkWeight, { near: number; far
   'practice',
   'common practice of the trade',
 );
+
+/** Longest move of the knob for one seam, in turns: what the values allow, or the hand's step for somebody who goes bit by bit. */
+export function longestMoveTurns(
+  weight: WorkWeight,
+  school: StepSchool,
+  values: Values = SHIPPED_VALUES,
+): number {
+  return school === 'bit-by-bit'
+    ? HAND_STEPS.value[weight].far
+    : values[`tension.longest-move-${weight}`].value;
+}
 
 /** Size of the step in turns for this work after this grade. */
 export function handStepTurns(weight: WorkWeight, grade: SeamGrade): number {

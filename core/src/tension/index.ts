@@ -9,6 +9,7 @@ export {
 export { roundTurns, TURN_GRAIN, turnsText } from './turns.js';
 export {
   HAND_STEPS,
+  longestMoveTurns,
   handStepTurns,
   HEAVY_LEATHER_MM,
   STEP_SCHOOLS,
@@ -30,6 +31,7 @@ export { windowGrid, type WindowGrid } from './window-grid.js';
 export {
   expectationAt,
   inWindow,
+  judgeAfter,
   observe,
   priorBelief,
   settingChances,
@@ -44,11 +46,27 @@ export {
   balanceAdvice,
   balanceRule,
   beliefAfter,
+  PLAIN_WAY,
   type BalanceAdvice,
   type BalanceReason,
+  type BalanceWay,
+  type ClaimGround,
   TENSION_TARGETS,
   type TensionTarget,
 } from './balance-rule.js';
+export { bobbinCase, dropFor, type BobbinCase, type CaseReading } from './bobbin-case.js';
+export { preTensionMove } from './pre-tension.js';
+export { coherence } from './coherence.js';
+export {
+  anyJudge,
+  JUDGE_KINDS,
+  judgedChances,
+  judgeTraits,
+  type JudgeKind,
+  type JudgeTraits,
+  type JudgeWeights,
+} from './seam-judge.js';
+export { knownByLock, learnJudges, type KnownSeam } from './learn-judge.js';
 export { ENOUGH_WORKS, predictSetting, type SettingPrediction, type SettledWork } from './predict-setting.js';
 export {
   bobbinAdvice,

@@ -1,4 +1,5 @@
 import { OutOfRange, requirePositive } from '../standing/index.js';
+import { DRAMATIC_STEPS } from '../thread/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
 /** A balanced setting with the work it was found for. */
@@ -17,6 +18,8 @@ export interface SettingPrediction {
   readonly highTurns: number;
   /** Settled works it was learned from. */
   readonly learnedFrom: number;
+  /** Ladder steps to the nearest settled thread where that is a jump, two or more; else 0: start loose and say so. */
+  readonly jumpSteps: number;
   /** Fewer than three works say little about thread and stack apart. */
   readonly tooLittle: boolean;
 }
@@ -32,6 +35,10 @@ const UNITS = { threadMm: 0.1, stackMm: 2, threadAt: 0.4, stackAt: 3 } as const;
  * the same machine: s = a + b (d - 0.4) / 0.1 + c (t - 3) / 2, all three normal beforehand. The noise of a settled
  * setting is what work and hand add, and that it may lie anywhere in its window: eps² + W² / 12.
  *
+ * The slope of thread is uncertain in sign: on one knob a thicker thread is squeezed harder and wants fewer turns, on
+ * another it wants more. A jump of two ladder steps or more from every settled thread widens the spread.
+ *
+ * @param jumpSteps ladder steps to the nearest settled thread, whichever way
  * @param startTurns where the intercept is expected before anything is known of the machine
  * @param windowTurns typical width of the window, above 0
  * @throws OutOfRange for measures that are not positive or settings that are not finite
@@ -42,6 +49,7 @@ export function predictSetting(
   startTurns: number,
   windowTurns: number,
   values: Values = SHIPPED_VALUES,
+  jumpSteps = 0,
 ): SettingPrediction {
   requirePositive('windowTurns', windowTurns);
   if (!Number.isFinite(startTurns)) throw new OutOfRange('startTurns', startTurns, 'a finite number');
@@ -71,13 +79,18 @@ export function predictSetting(
   const weights = solve(precision, right);
   const spreadOf = solve(precision, features);
   const meanTurns = dot(features, weights);
-  const sdTurns = Math.sqrt(Math.max(0, dot(features, spreadOf)) + values['tension.work-noise'].value ** 2);
+  const jump = settled.length > 0 && jumpSteps >= DRAMATIC_STEPS - 1e-9 ? jumpSteps : 0;
+  const jumpSd = jump * values['tension.jump-spread'].value;
+  const variance =
+    Math.max(0, dot(features, spreadOf)) + values['tension.work-noise'].value ** 2 + jumpSd ** 2;
+  const sdTurns = Math.sqrt(variance);
   return {
     meanTurns,
     sdTurns,
     lowTurns: meanTurns - NINETY * sdTurns,
     highTurns: meanTurns + NINETY * sdTurns,
     learnedFrom: settled.length,
+    jumpSteps: jump,
     tooLittle: settled.length < ENOUGH_WORKS,
   };
 }

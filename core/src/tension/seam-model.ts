@@ -1,4 +1,5 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import { judgedChances, judgeTraits } from './seam-judge.js';
 import { SEAM_GRADES, type SeamGrade } from './seam-grade.js';
 
 /**
@@ -12,28 +13,13 @@ export function lockPosition(z: number, values: Values = SHIPPED_VALUES): number
 }
 
 /**
- * Chance of each grade when a seam lies z half windows from balance, in the order of SEAM_GRADES: four soft thresholds,
- * then a judge who slips to a neighbouring grade now and then, and rarely says anything at all. Adds up to one.
- * Parameters are assumptions.
+ * Chances of the five grades from the usual judge when a seam lies z half windows from balance. Adds up to one.
  *
- * @example gradeChances(0)[2] // about 0.88: balanced
+ * @throws OutOfRange when z is not a finite number
+ * @example gradeChances(0)[2] // 0.862: balanced
  */
 export function gradeChances(z: number, values: Values = SHIPPED_VALUES): readonly number[] {
-  const [far, near, scale] = [
-    values['tension.far-threshold'].value,
-    values['tension.near-threshold'].value,
-    values['tension.threshold-scale'].value,
-  ];
-  const below = [-far, -near, near, far].map((threshold) => 1 / (1 + Math.exp((z - threshold) / scale)));
-  const pure = SEAM_GRADES.map((_, i) => (below[i] ?? 1) - (below[i - 1] ?? 0));
-  const slip = values['tension.neighbour-slip'].value;
-  const lapse = values['tension.lapse'].value;
-  const last = pure.length - 1;
-  return pure.map((own, i) => {
-    const from = (j: number): number => (pure[j] ?? 0) * (j === 0 || j === last ? slip : slip / 2);
-    const slipped = own * (1 - slip) + (i > 0 ? from(i - 1) : 0) + (i < last ? from(i + 1) : 0);
-    return (1 - lapse) * slipped + lapse / pure.length;
-  });
+  return judgedChances(z, judgeTraits('usual', values), values);
 }
 
 /** Place of a grade in the order of SEAM_GRADES. */

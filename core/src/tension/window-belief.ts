@@ -1,23 +1,26 @@
 import { OutOfRange, requirePositive } from '../standing/index.js';
+import { anyJudge, JUDGE_KINDS, type JudgeKind, type JudgeWeights } from './seam-judge.js';
 import { gradeIndex, lockPosition } from './seam-model.js';
 import type { SeamGrade } from './seam-grade.js';
 import { GRADE_COUNT, placeOf, tablePlace, type WindowGrid } from './window-grid.js';
 
 /**
- * What is believed of a machine's balanced setting and of the width of its window: from test seams only these two can be
- * told. A belief is never changed, only followed by another.
+ * What is believed of a machine's balanced setting, of the width of its window, and of the judge who grades its seams:
+ * from test seams only these can be told. A belief is never changed, only followed by another.
  */
 export interface WindowBelief {
   readonly grid: WindowGrid;
-  /** Chance of each pair, settings within widths; adds up to one. */
+  /** Chance of each triple, settings within widths within kinds of judges; adds up to one. */
   readonly chances: Float64Array;
 }
 
-/** What is known before the first seam: the setting, normal about a mean. */
+/** What is known before the first seam: the setting, normal about a mean, and who will judge. */
 export interface WindowPrior {
   readonly grid: WindowGrid;
   readonly meanTurns: number;
   readonly sdTurns: number;
+  /** What the judge is believed to be; anybody when left out. */
+  readonly judge?: JudgeWeights;
 }
 
 /** A seam as the belief takes it. */
@@ -33,13 +36,15 @@ export interface ObservedSeam {
  *
  * @throws OutOfRange for a deviation that is not positive or a mean that is not finite
  */
-export function priorBelief({ grid, meanTurns, sdTurns }: WindowPrior): WindowBelief {
+export function priorBelief({ grid, meanTurns, sdTurns, judge }: WindowPrior): WindowBelief {
   requirePositive('sdTurns', sdTurns);
   if (!Number.isFinite(meanTurns)) throw new OutOfRange('meanTurns', meanTurns, 'a finite number');
+  const weights = judge ?? anyJudge(grid.values);
   // A mean beyond the travel would leave nothing on the grid: the end of the travel is the nearest that can be.
   const mean = Math.min(grid.settings.at(-1)!, Math.max(0, meanTurns));
   const own = grid.settings.map((setting) => Math.exp(-0.5 * ((setting - mean) / sdTurns) ** 2));
-  return { grid, chances: normalised(Float64Array.from(grid.widths.flatMap(() => own))) };
+  const all = JUDGE_KINDS.flatMap((kind) => grid.widths.flatMap(() => own.map((one) => weights[kind] * one)));
+  return { grid, chances: normalised(Float64Array.from(all)) };
 }
 
 /** Belief after a seam. A setting off the grid is taken at the nearest grid point. */
@@ -48,46 +53,79 @@ export function observe({ grid, chances }: WindowBelief, seam: ObservedSeam): Wi
   const g = gradeIndex(seam.grade);
   const count = grid.settings.length;
   const next = new Float64Array(chances.length);
-  for (let w = 0; w < grid.widths.length; w++) {
+  for (let row = 0; row < rowsOf(grid); row++) {
     for (let s = 0; s < count; s++) {
-      const i = w * count + s;
-      next[i] = chances[i]! * grid.grades[tablePlace(grid, w, at - s) * GRADE_COUNT + g]!;
-      if (seam.lockDepth !== null) next[i]! *= depthChance(grid, seam.lockDepth, seam.turns, w, s);
+      const i = row * count + s;
+      if (chances[i] === 0) continue;
+      next[i] = chances[i]! * grid.grades[tablePlace(grid, row, at - s) * GRADE_COUNT + g]!;
+      if (seam.lockDepth !== null) next[i]! *= depthChance(grid, seam.lockDepth, seam.turns, row, s);
     }
   }
   return { grid, chances: normalised(next) };
 }
 
-/** Chance, up to a constant, of a measured lock depth. Never quite zero: a ruler slips too. */
-function depthChance(
-  { settings, widths, values }: WindowGrid,
-  depth: number,
-  turns: number,
-  w: number,
-  s: number,
-): number {
-  const expected = lockPosition((turns - settings[s]!) / (widths[w]! / 2), values);
-  const off = (depth - expected) / values['tension.depth-error'].value;
-  return Math.exp(-0.5 * off ** 2) + 1e-6;
+/** Rows of settings: one for each kind of judge and width. */
+const rowsOf = ({ widths }: WindowGrid): number => JUDGE_KINDS.length * widths.length;
+const widthOf = ({ widths }: WindowGrid, row: number): number => widths[row % widths.length]!;
+
+/**
+ * Chance of a measured lock depth, as a density: off by the ruler and by what the law of the lock leaves open, and now and
+ * then misread altogether. So one measured lock is much, but never certainty.
+ */
+function depthChance(grid: WindowGrid, depth: number, turns: number, row: number, s: number): number {
+  const { settings, values } = grid;
+  const expected = lockPosition((turns - settings[s]!) / (widthOf(grid, row) / 2), values);
+  const sd = Math.hypot(values['tension.depth-error'].value, values['tension.lock-law-error'].value);
+  const misread = values['tension.depth-slip'].value;
+  const normal = Math.exp(-0.5 * ((depth - expected) / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI));
+  return (1 - misread) * normal + misread;
 }
 
-/** Chance that a setting lies in the window. */
+/** Chance that a setting lies in the window, whoever judges. */
 export function inWindow({ grid, chances }: WindowBelief, turns: number): number {
   const count = grid.settings.length;
   let sum = 0;
-  for (let w = 0; w < grid.widths.length; w++) {
-    const half = grid.widths[w]! / 2;
+  for (let row = 0; row < rowsOf(grid); row++) {
+    const half = widthOf(grid, row) / 2;
     for (let s = 0; s < count; s++) {
-      if (Math.abs(turns - grid.settings[s]!) <= half) sum += chances[w * count + s]!;
+      if (Math.abs(turns - grid.settings[s]!) <= half) sum += chances[row * count + s]!;
     }
   }
   return Math.min(1, sum);
 }
 
-/** Chance of each balanced setting, whatever the width. */
+/** Chance of each balanced setting, whatever the width and whoever judges. */
 export function settingChances({ grid, chances }: WindowBelief): readonly number[] {
   const count = grid.settings.length;
-  return grid.settings.map((_, s) => grid.widths.reduce((sum, __, w) => sum + chances[w * count + s]!, 0));
+  return grid.settings.map((_, s) => {
+    let sum = 0;
+    for (let row = 0; row < rowsOf(grid); row++) sum += chances[row * count + s]!;
+    return sum;
+  });
+}
+
+/** What the seams say of the judge. */
+export function judgeAfter({ grid, chances }: WindowBelief): JudgeWeights {
+  const size = grid.widths.length * grid.settings.length;
+  const sums = JUDGE_KINDS.map((_, k) =>
+    chances.subarray(k * size, (k + 1) * size).reduce((sum, one) => sum + one, 0),
+  );
+  return Object.fromEntries(JUDGE_KINDS.map((kind, k) => [kind, sums[k]!])) as unknown as JudgeWeights;
+}
+
+/** The likeliest setting, width and judge, those kinds left out of which it is asked what the others make of the seams. */
+export function likeliest(
+  { grid, chances }: WindowBelief,
+  without: readonly JudgeKind[],
+): { readonly kind: JudgeKind; readonly row: number; readonly settingAt: number } {
+  const count = grid.settings.length;
+  let top = -1;
+  for (let i = 0; i < chances.length; i++) {
+    const kind = JUDGE_KINDS[Math.floor(i / (count * grid.widths.length))]!;
+    if (!without.includes(kind) && (top < 0 || chances[i]! > chances[top]!)) top = i;
+  }
+  const row = Math.floor(top / count);
+  return { kind: JUDGE_KINDS[Math.floor(row / grid.widths.length)]!, row, settingAt: top % count };
 }
 
 /** Mean and deviation of the balanced setting, and the mean width of the window, in turns. */
@@ -107,7 +145,7 @@ export function summaryOf(belief: WindowBelief): BeliefSummary {
   );
   const count = grid.settings.length;
   const widthTurns = chances.reduce(
-    (sum, chance, i) => sum + chance * grid.widths[Math.floor(i / count)]!,
+    (sum, chance, i) => sum + chance * widthOf(grid, Math.floor(i / count)),
     0,
   );
   return { meanTurns, sdTurns: Math.sqrt(variance), widthTurns };
@@ -117,27 +155,45 @@ export function summaryOf(belief: WindowBelief): BeliefSummary {
 export interface Expectation {
   /** Chances of the five grades, in the order of SEAM_GRADES. */
   readonly grades: Float64Array;
-  /** Expected information about setting and width, in nats: how open it is less how open it would stay. */
+  /**
+   * Expected information about setting, width and judge, in nats: how open it is less how open it would stay. The judge
+   * counts: who he is decides what all seams before said.
+   */
   readonly information: number;
 }
 
-/** What one more seam at a setting is expected to show and to teach. */
-export function expectationAt({ grid, chances }: WindowBelief, turns: number): Expectation {
-  const at = placeOf(grid, turns);
-  const grades = new Float64Array(GRADE_COUNT);
-  let known = 0;
+/** Below this a triple adds nothing that could be seen. */
+const NEGLIGIBLE = 1e-5;
+
+/** What one more seam is expected to show and to teach, at any setting: what is still believed in is gathered once. */
+export function expectations({ grid, chances }: WindowBelief): (turns: number) => Expectation {
   const count = grid.settings.length;
-  for (let w = 0; w < grid.widths.length; w++) {
-    for (let s = 0; s < count; s++) {
-      const chance = chances[w * count + s]!;
-      if (chance < 1e-9) continue;
-      const place = tablePlace(grid, w, at - s);
-      known += chance * grid.entropies[place]!;
-      for (let g = 0; g < GRADE_COUNT; g++) grades[g]! += chance * grid.grades[place * GRADE_COUNT + g]!;
+  const believed: number[] = [];
+  chances.forEach((chance, i) => {
+    if (chance >= NEGLIGIBLE) believed.push(i);
+  });
+  const left = believed.reduce((sum, i) => sum + chances[i]!, 0);
+  const weights = Float64Array.from(believed, (i) => chances[i]! / left);
+  // Where the tables hold each triple for a seam at the lower end of the knob.
+  const places = Int32Array.from(believed, (i) => tablePlace(grid, Math.floor(i / count), -(i % count)));
+  return (turns) => {
+    const at = placeOf(grid, turns);
+    const grades = new Float64Array(GRADE_COUNT);
+    let known = 0;
+    for (let n = 0; n < weights.length; n++) {
+      const weight = weights[n]!;
+      const place = places[n]! + at;
+      known += weight * grid.entropies[place]!;
+      for (let g = 0; g < GRADE_COUNT; g++) grades[g]! += weight * grid.grades[place * GRADE_COUNT + g]!;
     }
-  }
-  const open = grades.reduce((sum, p) => (p > 0 ? sum - p * Math.log(p) : sum), 0);
-  return { grades, information: Math.max(0, open - known) };
+    const open = grades.reduce((sum, p) => (p > 0 ? sum - p * Math.log(p) : sum), 0);
+    return { grades, information: Math.max(0, open - known) };
+  };
+}
+
+/** What one more seam at a setting is expected to show and to teach. */
+export function expectationAt(belief: WindowBelief, turns: number): Expectation {
+  return expectations(belief)(turns);
 }
 
 function normalised(raw: Float64Array): Float64Array {

@@ -1,13 +1,13 @@
 import { requirePositive } from '../standing/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { WorkWeight } from './hand-step.js';
-import { gradeChances } from './seam-model.js';
+import { judgedChances, JUDGE_KINDS, judgeTraits } from './seam-judge.js';
 import { SEAM_GRADES } from './seam-grade.js';
 import { TURN_GRAIN } from './turns.js';
 
 /**
- * The balanced settings and window widths that are weighed against each other, with what each pair would show of a seam.
- * Made once for a machine and a weight of work, and used for every seam.
+ * The balanced settings, window widths and kinds of judges that are weighed against each other, with what each of them
+ * would say of a seam. Made once for a machine and a weight of work, and used for every seam.
  */
 export interface WindowGrid {
   readonly weight: WorkWeight;
@@ -17,7 +17,7 @@ export interface WindowGrid {
   readonly widths: readonly number[];
   /** Settings that are worth sewing at: every eighth of a turn, every quarter on heavy work. */
   readonly candidates: readonly number[];
-  /** Chances of the five grades, by width and by distance of seam and setting in grid steps. */
+  /** Chances of the five grades, by kind of judge, width, and distance of seam and setting in grid steps. */
   readonly grades: Float64Array;
   /** Entropy of those five chances, in nats, in the same order. */
   readonly entropies: Float64Array;
@@ -45,19 +45,32 @@ export function windowGrid(
   const high = values[`tension.${weight}-window-high`].value;
   const settings = Array.from({ length: count }, (_, i) => i * GRID_STEP);
   const widths = Array.from({ length: WIDTHS }, (_, i) => low * (high / low) ** (i / (WIDTHS - 1)));
-  const span = 2 * count - 1;
-  const grades = new Float64Array(WIDTHS * span * GRADE_COUNT);
-  const entropies = new Float64Array(WIDTHS * span);
-  widths.forEach((width, w) => {
-    for (let d = 0; d < span; d++) {
-      const chances = gradeChances(((d - count + 1) * GRID_STEP) / (width / 2), values);
-      grades.set(chances, (w * span + d) * GRADE_COUNT);
-      entropies[w * span + d] = chances.reduce((sum, p) => sum - p * Math.log(p), 0);
-    }
-  });
   const grain = weight === 'heavy' ? 2 * TURN_GRAIN : TURN_GRAIN;
   const candidates = Array.from({ length: Math.floor(travelTurns / grain + 1e-9) + 1 }, (_, i) => i * grain);
-  return { weight, settings, widths, candidates, grades, entropies, values };
+  return { weight, settings, widths, candidates, ...tables(widths, count, values), values };
+}
+
+function tables(
+  widths: readonly number[],
+  count: number,
+  values: Values,
+): Pick<WindowGrid, 'grades' | 'entropies'> {
+  const span = 2 * count - 1;
+  const rows = JUDGE_KINDS.length * widths.length * span;
+  const grades = new Float64Array(rows * GRADE_COUNT);
+  const entropies = new Float64Array(rows);
+  JUDGE_KINDS.forEach((kind, k) => {
+    const traits = judgeTraits(kind, values);
+    widths.forEach((width, w) => {
+      for (let d = 0; d < span; d++) {
+        const chances = judgedChances(((d - count + 1) * GRID_STEP) / (width / 2), traits, values);
+        const place = (k * widths.length + w) * span + d;
+        grades.set(chances, place * GRADE_COUNT);
+        entropies[place] = chances.reduce((sum, p) => (p > 0 ? sum - p * Math.log(p) : sum), 0);
+      }
+    });
+  });
+  return { grades, entropies };
 }
 
 /** Grid place of a setting, the nearest one when it lies off the grid. */
@@ -65,7 +78,7 @@ export function placeOf({ settings }: WindowGrid, turns: number): number {
   return Math.min(settings.length - 1, Math.max(0, Math.round(turns / GRID_STEP)));
 }
 
-/** Place in the tables of a width and of a distance between seam and setting, in grid steps. */
-export function tablePlace({ settings }: WindowGrid, w: number, distance: number): number {
-  return w * (2 * settings.length - 1) + distance + settings.length - 1;
+/** Place in the tables of a kind of judge and width (`row`: kind times widths plus width) and of a distance in grid steps. */
+export function tablePlace({ settings }: WindowGrid, row: number, distance: number): number {
+  return row * (2 * settings.length - 1) + distance + settings.length - 1;
 }

@@ -12,7 +12,7 @@ export function ozPerYd2ToGsm(ozPerYd2: number): number {
  * Weight in g/m² of numbered duck: (19 - n) ounces per piece of 22 x 36 inches, for n from 1 to 12.
  * Common practice, no source.
  *
- * @example numberedDuckGsm(10) // 498.6
+ * @example numberedDuckGsm(10) // 499.3
  */
 export function numberedDuckGsm(number: number): number {
   if (!Number.isInteger(number) || number < 1 || number > 12) {

@@ -12,6 +12,7 @@ import { floorWork } from './migrations/20261205-floor-work.js';
 import { lifeGroupings } from './migrations/20261206-life-groupings.js';
 import { roundsRoom } from './migrations/20261207-rounds-room.js';
 import { schoolsOfPractice } from './migrations/20261209-schools-of-practice.js';
+import { keptSettings } from './migrations/20261210-kept-settings.js';
 import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
@@ -35,6 +36,7 @@ const MIGRATIONS: readonly Migration[] = [
   roundsRoom,
   withdrawnPieces,
   schoolsOfPractice,
+  keptSettings,
 ];
 
 /** The migrations of a database, to run up or down. */

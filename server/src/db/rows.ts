@@ -1,5 +1,6 @@
 import type {
   BobbinSchool,
+  ClaimGround,
   DropTest,
   FragmentCount,
   MaterialKind,
@@ -88,6 +89,7 @@ export interface MachineRow {
   serviceNotes: string;
   knobMark: string | null;
   knobTravelTurns: number | null;
+  preTensionMark: string | null;
   presentSetupId: string | null;
   presentInstallId: string | null;
   stoppingRemovalId: string | null;
@@ -191,6 +193,21 @@ export interface PracticeRunRow {
   scenarioId: string;
   seams: number;
   finishedAt: Date;
+}
+export interface PracticeJudgementRow {
+  runId: string;
+  place: number;
+  halfWindows: number;
+  grade: SeamGrade;
+}
+export interface KeptSettingRow {
+  id: string;
+  setupId: string;
+  turns: number;
+  sure: number;
+  claim: ClaimGround | null;
+  keptAt: Date;
+  keptById: string;
 }
 export interface NeedleInstallRow {
   id: string;

@@ -64,15 +64,16 @@ export async function setPresentSetup(
   return machine;
 }
 
-/** Records the mark and travel of the top knob. */
+/** Records the mark and travel of the top knob, and the mark of the pre-tension. */
 export function markKnob(
   database: Database,
   machineId: string,
-  { mark, travelTurns }: KnobMark,
+  { mark, travelTurns, preTensionMark = null }: KnobMark,
   version: number,
   tx: Transaction,
 ): Promise<Machine> {
-  return changeMachine(database, machineId, version, { knobMark: mark, knobTravelTurns: travelTurns }, tx);
+  const change = { knobMark: mark, knobTravelTurns: travelTurns, preTensionMark };
+  return changeMachine(database, machineId, version, change, tx);
 }
 
 /** Changes a machine that nobody else changed since it was read. */

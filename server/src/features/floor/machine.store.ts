@@ -103,6 +103,7 @@ export async function writeMachineLists(
 export const EMPTY_MACHINE = {
   knobMark: null,
   knobTravelTurns: null,
+  preTensionMark: null,
   presentSetupId: null,
   presentInstallId: null,
   stoppingRemovalId: null,
@@ -219,8 +220,8 @@ function traitsOf(row: MachineRow) {
 const plateOf = ({ holeMm, feedDogHoleMm }: MachinePlateRow) => ({ holeMm, feedDogHoleMm });
 const readingOf = ({ dialMark, tenStitchesMm }: StitchDialReadingRow) => ({ mark: dialMark, tenStitchesMm });
 
-function knobOf({ knobMark, knobTravelTurns }: MachineRow): KnobMark | null {
+function knobOf({ knobMark, knobTravelTurns, preTensionMark }: MachineRow): KnobMark | null {
   return knobMark === null || knobTravelTurns === null
     ? null
-    : { mark: knobMark, travelTurns: knobTravelTurns };
+    : { mark: knobMark, travelTurns: knobTravelTurns, preTensionMark };
 }

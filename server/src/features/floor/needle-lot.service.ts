@@ -1,4 +1,11 @@
-import { eyeFriction, frictionEvidence, LOT_ERROR, sameNeedle, type EyePulls } from '@gantelet/core';
+import {
+  eyeFriction,
+  frictionEvidence,
+  LOT_ERROR,
+  sameNeedle,
+  type EyePulls,
+  type Values,
+} from '@gantelet/core';
 import {
   ProblemError,
   type EyeFrictionEntry,
@@ -9,6 +16,7 @@ import {
 } from '@gantelet/contracts';
 import { orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
 import { needleColumns } from '../../db/needle-columns.js';
+import { shopValues } from '../catalogue/index.js';
 import {
   findFrictions,
   findLots,
@@ -61,10 +69,17 @@ function codeTaken(code: string): ProblemError {
 
 /** All lots with what the eyes of their needles showed, the newest first. */
 export async function readLots(database: Database): Promise<NeedleLot[]> {
-  const [lots, frictions] = await Promise.all([findLots(database), findFrictions(database)]);
+  const [lots, frictions, values] = await Promise.all([
+    findLots(database),
+    findFrictions(database),
+    shopValues(database),
+  ]);
   return lots.map((lot) => ({
     ...lot,
-    friction: frictionOf(frictions.filter(({ lotId }) => lotId === lot.id)),
+    friction: frictionOf(
+      frictions.filter(({ lotId }) => lotId === lot.id),
+      values,
+    ),
   }));
 }
 
@@ -85,11 +100,12 @@ export async function testEye(
 
 async function readLot(database: Database, id: string, tx: Transaction): Promise<NeedleLot> {
   const [lot] = await findLots(database, id, tx);
-  return { ...lot!, friction: frictionOf(await findFrictions(database, id, tx)) };
+  const values = await shopValues(database, tx);
+  return { ...lot!, friction: frictionOf(await findFrictions(database, id, tx), values) };
 }
 
-function frictionOf(tests: readonly EyePulls[]): NeedleLot['friction'] {
-  const eyes = tests.map(eyeFriction);
+function frictionOf(tests: readonly EyePulls[], values: Values): NeedleLot['friction'] {
+  const eyes = tests.map((pulls) => eyeFriction(pulls, values));
   const tooMuch = eyes.filter((eye) => eye.tooMuch).length;
   const evidence = frictionEvidence(eyes.length, tooMuch);
   return {

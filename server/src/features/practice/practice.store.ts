@@ -15,11 +15,13 @@ export async function findRuns({ tables }: Database, personId: string): Promise<
 export async function insertRun(
   { tables }: Database,
   id: string,
-  run: PracticeRunInput,
+  { judged, ...run }: PracticeRunInput,
   personId: string,
   tx: Transaction,
 ): Promise<PracticeRun> {
   const row = { id, personId, ...run, finishedAt: new Date(run.finishedAt) };
   await tables.practiceRuns.create(row, { transaction: tx });
+  const judgements = judged.map(({ z, grade }, place) => ({ runId: id, place, halfWindows: z, grade }));
+  if (judgements.length > 0) await tables.practiceJudgements.bulkCreate(judgements, { transaction: tx });
   return { id, ...run };
 }

@@ -8,6 +8,7 @@ import {
   type ShiftPattern,
 } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { shopValues } from '../catalogue/index.js';
 import type { PersonRow, ShiftRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
 
 /** A person with what is needed to check a password. */
@@ -81,9 +82,11 @@ export interface ZoneTime {
 
 /** How time counts in each zone, by zone id. */
 export async function readZoneTimes(
-  { tables, sequelize }: Database,
+  database: Database,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, ZoneTime>> {
+  const { tables, sequelize } = database;
+  const values = await shopValues(database, tx);
   const zones = plainRows(await tables.zones.findAll({ transaction: tx }));
   const worked = plainRows(await tables.zoneShifts.findAll({ transaction: tx }));
   const shifts = plainRows(await tables.shifts.findAll({ transaction: tx }));
@@ -101,7 +104,7 @@ export async function readZoneTimes(
         id,
         {
           shifts: shifts.filter((row) => shiftIds.includes(row.id)).map(patternOf),
-          fraction: needleFraction({ sewing, looks }),
+          fraction: needleFraction({ sewing, looks }, values),
           looks,
           planVersion,
         },

@@ -1,12 +1,27 @@
 import { routes } from '@gantelet/contracts';
+import { shopValues } from '../catalogue/index.js';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
-import { logBobbin, logGauge, logSeam, logStrip, readTension } from './tension.service.js';
+import {
+  keepSetting,
+  listBobbinCases,
+  listSeamJudges,
+  logBobbin,
+  logGauge,
+  logSeam,
+  logStrip,
+  readTension,
+} from './tension.service.js';
 import { balancedSettings } from './tension.store.js';
 
 export function tensionRoutes(database: Database): readonly Handled[] {
   return [
     answer(routes.listBalanced, () => balancedSettings(database)),
+    answer(routes.listBobbinCases, () => listBobbinCases(database)),
+    answer(routes.listSeamJudges, async () => listSeamJudges(database, await shopValues(database))),
+    write(routes.keepSetting, ({ params, body, key, person }, tx) =>
+      keepSetting(database, key, params.setupId, body, person, tx),
+    ),
     answer(routes.readTension, ({ params }) => readTension(database, params.setupId)),
     write(routes.logSeam, ({ params, body, key, person }, tx) =>
       logSeam(database, key, params.setupId, body, person, tx),

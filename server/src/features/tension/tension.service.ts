@@ -1,13 +1,26 @@
-import { diameterOfConstruction, stackOf, threadConstruction } from '@gantelet/core';
+import {
+  bobbinCase,
+  diameterOfConstruction,
+  knownByLock,
+  learnJudges,
+  stackOf,
+  threadConstruction,
+  type KnownSeam,
+  type Values,
+} from '@gantelet/core';
 import {
   newId,
   ProblemError,
+  type BobbinCaseView,
   type BobbinReading,
   type BobbinReadingInput,
   type GaugeReadingInput,
+  type KeptSetting,
+  type KeptSettingInput,
   type LoggedGaugeReading,
   type LoggedSeam,
   type Person,
+  type SeamJudge,
   type Setup,
   type StripInput,
   type TensionView,
@@ -18,11 +31,16 @@ import { findMachine } from '../floor/index.js';
 import { findSetups, readSetup } from '../match/index.js';
 import {
   findBobbinReadings,
+  findCaseReadings,
   findGaugeReadings,
+  findKept,
+  findKnownSeams,
   findSeams,
   insertBobbinReading,
   insertGaugeReading,
+  insertKept,
   insertSeam,
+  type JudgedByPerson,
 } from './tension.store.js';
 
 /** What the Tension room works from: the set-up, its machine and seams, and where other work on the machine settled. */
@@ -34,14 +52,13 @@ export async function readTension(database: Database, setupId: string): Promise<
     findBobbinReadings(database, setup.machineId),
     findGaugeReadings(database, setup.machineId),
   ]);
-  const seams = await findSeams(
-    database,
-    onMachine.map((one) => one.id),
-  );
+  const setupIds = onMachine.map((one) => one.id);
+  const [seams, kept] = await Promise.all([findSeams(database, setupIds), findKept(database, setupIds)]);
   return {
     setup,
     machine,
     seams: [...(seams.get(setupId) ?? [])],
+    kept: kept.get(setupId) ?? null,
     bobbin,
     gauge,
     presentTex:
@@ -50,7 +67,7 @@ export async function readTension(database: Database, setupId: string): Promise<
         : (onMachine.find(({ id }) => id === machine.presentSetupId)?.thread.tex ?? null),
     logged: onMachine
       .filter((other) => other.id !== setupId)
-      .flatMap((other) => settledSetting(other, seams.get(other.id) ?? [])),
+      .flatMap((other) => settledSetting(other, seams.get(other.id) ?? [], kept.get(other.id))),
   };
 }
 
@@ -85,6 +102,58 @@ export async function logStrip(
   return logged;
 }
 
+/** Keeps a setting of the top for a set-up. */
+export async function keepSetting(
+  database: Database,
+  id: string,
+  setupId: string,
+  kept: KeptSettingInput,
+  person: Person,
+  tx: Transaction,
+): Promise<KeptSetting> {
+  await requireWithinTravel(database, setupId, [kept], 'body', tx);
+  await insertKept(database, id, setupId, kept, person.id, tx);
+  return { id, ...kept, keptBy: person.name };
+}
+
+/** The bobbin case of every machine that anything was logged of. */
+export async function listBobbinCases(database: Database): Promise<BobbinCaseView[]> {
+  const byMachine = gathered(await findCaseReadings(database), ({ machineId }) => machineId);
+  return [...byMachine].map(([machineId, readings]) => ({ machineId, ...bobbinCase(readings) }));
+}
+
+/** Seams of each person that are learned from, at most: what somebody read long ago tells little of him now. */
+const MOST_KNOWN_SEAMS = 80;
+
+/** How people read seams: those of whom anything is known. */
+export async function listSeamJudges(database: Database, values: Values): Promise<SeamJudge[]> {
+  const people = gathered(await findKnownSeams(database, MOST_KNOWN_SEAMS), ({ personId }) => personId);
+  const known = [...people.values()].map((seams) => seams.flatMap((seam) => knownSeam(seam, values)));
+  const weights = learnJudges(known, values);
+  return [...people.values()].map((seams, i) => ({
+    name: seams[0]!.name,
+    known: known[i]!.length,
+    weights: weights[i]!,
+  }));
+}
+
+/** Rows by what they belong to, in the order they came. */
+function gathered<T>(rows: readonly T[], keyOf: (row: T) => string): ReadonlyMap<string, readonly T[]> {
+  const found = new Map<string, T[]>();
+  for (const row of rows) {
+    const own = found.get(keyOf(row));
+    if (own) own.push(row);
+    else found.set(keyOf(row), [row]);
+  }
+  return found;
+}
+
+function knownSeam({ halfWindows, lockDepth, grade }: JudgedByPerson, values: Values): readonly KnownSeam[] {
+  if (halfWindows !== null) return [{ z: halfWindows, zSd: 0, grade }];
+  const known = knownByLock(lockDepth, grade, values);
+  return known ? [known] : [];
+}
+
 /** Logs a reading of the bobbin case of the set-up's machine. */
 export async function logBobbin(
   database: Database,
@@ -94,9 +163,10 @@ export async function logBobbin(
   person: Person,
   tx: Transaction,
 ): Promise<BobbinReading> {
-  const { machineId } = await readSetup(database, setupId, tx);
+  const { machineId, thread } = await readSetup(database, setupId, tx);
   const ids = { id, machineId, setupId, readById: person.id };
-  return { ...(await insertBobbinReading(database, ids, reading, tx)), readBy: person.name };
+  const logged = await insertBobbinReading(database, ids, reading, tx);
+  return { ...logged, tex: thread.tex, readBy: person.name };
 }
 
 /** Logs a gauge reading of the needle thread. */
@@ -133,15 +203,21 @@ async function requireWithinTravel(
   ]);
 }
 
-/** The last setting at which a set-up sewed balanced, or none. */
-function settledSetting(setup: Setup, seams: readonly LoggedSeam[]): TensionView['logged'] {
-  const last = seams.filter((seam) => seam.grade === 'balanced' && !seam.bothTight).at(-1);
+/** The last setting that was kept for a set-up, or at which it sewed balanced after that; or none. */
+function settledSetting(
+  setup: Setup,
+  seams: readonly LoggedSeam[],
+  kept: KeptSetting | undefined,
+): TensionView['logged'] {
+  const sewn = seams.filter((seam) => seam.grade === 'balanced' && !seam.bothTight).at(-1);
+  const last = kept && (!sewn || kept.keptAt >= sewn.sewnAt) ? kept : sewn;
   const construction = threadConstruction(setup.thread.constructionId);
   if (!last || !construction) return [];
   return [
     {
       setupId: setup.id,
       name: setup.name,
+      tex: setup.thread.tex,
       threadDiameterMm: diameterOfConstruction(setup.thread.tex, construction).value,
       stackMm: stackOf(setup.layers).thicknessMm,
       turns: last.turns,

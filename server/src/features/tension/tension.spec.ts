@@ -76,6 +76,73 @@ describe('the tension log', () => {
     expect(body.some(({ setupId }) => setupId === never)).toBeFalse();
   });
 
+  it('keeps a setting, which then counts as where the set-up settled', async () => {
+    const setup = newId();
+    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Kept' } });
+    await log(setup, { turns: 5, grade: 'balanced', sewnAt: '2026-03-04T09:40:00.000Z' });
+    const key = newId();
+    const keep = (turns: number, one = key) =>
+      mechanic.call(routes.keepSetting, {
+        key: one,
+        params: { setupId: setup },
+        body: { turns, sure: 0.9, claim: null, keptAt: '2026-03-04T09:45:00.000Z' },
+      });
+    await keep(4.5);
+    await keep(4.5);
+    const { body } = await mechanic.call(routes.readTension, { params: { setupId: setup } });
+    expect(body.kept).toEqual(jasmine.objectContaining({ id: key, turns: 4.5, claim: null }));
+    const { body: balanced } = await mechanic.call(routes.listBalanced);
+    expect(balanced.filter(({ setupId }) => setupId === setup).map(({ turns }) => turns)).toEqual([4.5]);
+    const past = (await keep(29, newId())).body as unknown as Problem;
+    expect([past.code, past.fields?.[0]?.path]).toEqual(['seam.past-travel', 'body.turns']);
+  });
+
+  it('tells of each bobbin case the thread it was last set for, and its last drop test', async () => {
+    const setup = newId();
+    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Case' } });
+    const reading = (change: object) =>
+      mechanic.call(routes.logBobbin, {
+        key: newId(),
+        params: { setupId: setup },
+        body: {
+          method: 'drop',
+          outcome: 'creeps',
+          grams: null,
+          tensionCn: null,
+          screwTurns: 0,
+          ...change,
+        } as never,
+      });
+    await reading({ readAt: '2026-03-05T08:00:00.000Z' });
+    const cases = async () =>
+      (await mechanic.call(routes.listBobbinCases)).body.find(
+        ({ machineId }) => machineId === shop.works.work.machineId,
+      );
+    expect(await cases()).toEqual(
+      jasmine.objectContaining({ setForTex: 135, drop: { tex: 135, outcome: 'creeps' } }),
+    );
+    await reading({ method: 'screw', outcome: null, screwTurns: -0.125, readAt: '2026-03-05T09:00:00.000Z' });
+    expect((await cases())?.drop).toBeNull();
+  });
+
+  it('learns how a person reads seams from practice and from measured locks', async () => {
+    const setup = newId();
+    await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Judged' } });
+    // Common practice would call dots here; somebody who never says them calls the seam balanced.
+    const judged = Array.from({ length: 12 }, (_, i) => ({
+      z: i % 2 ? 1.6 : -1.6,
+      grade: 'balanced' as const,
+    }));
+    await mechanic.call(routes.logPracticeRun, {
+      key: newId(),
+      body: { scenarioId: 'awning', seams: 12, judged, finishedAt: '2026-03-06T08:00:00.000Z' },
+    });
+    await log(setup, { turns: 5, grade: 'balanced', lockDepth: 0.92, sewnAt: '2026-03-06T09:00:00.000Z' });
+    const { body } = await mechanic.call(routes.listSeamJudges);
+    const own = body.find(({ known }) => known >= 13);
+    expect(own?.weights['dots-are-balanced']).toBeGreaterThan(0.5);
+  });
+
   it('keeps the seams of a strip together, all or none', async () => {
     const setup = newId();
     await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Strip' } });
@@ -165,9 +232,13 @@ describe('the tension log', () => {
     const mark = (version: number) =>
       mechanic.call(routes.markKnob, {
         params: { machineId: portable },
-        body: { mark: 'dot', travelTurns: 6.5, version },
+        body: { mark: 'dot', travelTurns: 6.5, preTensionMark: 'bar', version },
       });
-    expect((await mark(0)).body.knob).toEqual({ mark: 'dot', travelTurns: 6.5 });
+    expect((await mark(0)).body.knob).toEqual({
+      mark: 'dot',
+      travelTurns: 6.5,
+      preTensionMark: 'bar',
+    });
     expect((await mark(0)).status).toBe(409);
   });
 });

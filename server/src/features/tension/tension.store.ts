@@ -1,9 +1,12 @@
 import { QueryTypes } from 'sequelize';
+import type { CaseReading, SeamGrade } from '@gantelet/core';
 import type {
   BalancedSetting,
   BobbinReading,
   BobbinReadingInput,
   GaugeReadingInput,
+  KeptSetting,
+  KeptSettingInput,
   LoggedGaugeReading,
   LoggedSeam,
   TestSeamInput,
@@ -30,13 +33,13 @@ export async function findSeams(
   return found;
 }
 
-/** The last balanced setting of every set-up that has one. */
+/** The last balanced or kept setting of every set-up that has one. */
 export async function balancedSettings({ sequelize }: Database): Promise<BalancedSetting[]> {
   const rows = await sequelize.query<{ setup_id: string; turns: number; sewn_at: Date }>(
     `SELECT setup_id, turns, sewn_at FROM (
-       SELECT setup_id, turns, sewn_at,
-              ROW_NUMBER() OVER (PARTITION BY setup_id ORDER BY sewn_at DESC, id DESC) AS newest
-         FROM test_seams WHERE grade = 'balanced' AND NOT both_tight) AS balanced
+       SELECT settled.*, ROW_NUMBER() OVER (PARTITION BY setup_id ORDER BY sewn_at DESC, id DESC) AS newest FROM (
+         SELECT setup_id, turns, sewn_at, id FROM test_seams WHERE grade = 'balanced' AND NOT both_tight
+         UNION ALL SELECT setup_id, turns, kept_at, id FROM kept_settings) AS settled) AS balanced
       WHERE newest = 1 ORDER BY setup_id`,
     { type: QueryTypes.SELECT },
   );
@@ -50,19 +53,95 @@ async function namesOf(tables: Tables, ids: readonly string[]): Promise<Readonly
 }
 
 /** Readings of a machine's bobbin case, oldest first. */
-export async function findBobbinReadings({ tables }: Database, machineId: string): Promise<BobbinReading[]> {
+export async function findBobbinReadings(
+  { sequelize }: Database,
+  machineId: string,
+): Promise<BobbinReading[]> {
+  const rows = await sequelize.query<Omit<BobbinReading, 'readAt'> & { readAt: Date }>(
+    `SELECT b.id, b.setup_id AS setupId, u.thread_tex AS tex, b.method, b.outcome, b.grams,
+            b.tension_cn AS tensionCn, b.screw_turns AS screwTurns, b.read_at AS readAt, p.name AS readBy
+       FROM bobbin_readings b
+       JOIN setups u ON u.id = b.setup_id
+       JOIN people p ON p.id = b.read_by_id
+      WHERE b.machine_id = :machineId ORDER BY b.read_at, b.id`,
+    { type: QueryTypes.SELECT, replacements: { machineId } },
+  );
+  return rows.map((row) => ({ ...row, readAt: row.readAt.toISOString() }));
+}
+
+/** What was logged of every bobbin case, seams with a drop test included, oldest first. */
+export async function findCaseReadings({
+  sequelize,
+}: Database): Promise<readonly (CaseReading & { readonly machineId: string })[]> {
+  return sequelize.query<CaseReading & { machineId: string }>(
+    `SELECT machineId, tex, outcome, screwTurns FROM (
+       SELECT b.machine_id AS machineId, u.thread_tex AS tex, b.outcome, b.screw_turns AS screwTurns,
+              b.read_at AS at, b.id
+         FROM bobbin_readings b JOIN setups u ON u.id = b.setup_id
+       UNION ALL
+       SELECT u.machine_id, u.thread_tex, t.bobbin_drop, 0, t.sewn_at, t.id
+         FROM test_seams t JOIN setups u ON u.id = t.setup_id WHERE t.bobbin_drop IS NOT NULL) AS logged
+      ORDER BY at, id`,
+    { type: QueryTypes.SELECT },
+  );
+}
+
+/** A seam of which it is known what it was, with who judged it. */
+export type JudgedByPerson = {
+  readonly personId: string;
+  readonly name: string;
+  readonly grade: SeamGrade;
+} & (
+  | { readonly halfWindows: number; readonly lockDepth: null }
+  | { readonly halfWindows: null; readonly lockDepth: number }
+);
+
+/** Seams of which it is known what they were: on practice machines, and with a measured lock. The newest of each person. */
+export async function findKnownSeams({ sequelize }: Database, most: number): Promise<JudgedByPerson[]> {
+  return sequelize.query<JudgedByPerson>(
+    `SELECT personId, name, grade, halfWindows, lockDepth FROM (
+       SELECT known.*, p.name, ROW_NUMBER() OVER (PARTITION BY personId ORDER BY at DESC) AS newest FROM (
+         SELECT r.person_id AS personId, j.grade, j.half_windows AS halfWindows, NULL AS lockDepth,
+                r.finished_at AS at
+           FROM practice_judgements j JOIN practice_runs r ON r.id = j.run_id
+         UNION ALL
+         SELECT sewn_by_id, grade, NULL, lock_depth, sewn_at FROM test_seams WHERE lock_depth IS NOT NULL
+       ) AS known JOIN people p ON p.id = known.personId) AS ranked
+      WHERE newest <= :most`,
+    { type: QueryTypes.SELECT, replacements: { most } },
+  );
+}
+
+/** The setting last kept for each of some set-ups, by set-up. */
+export async function findKept(
+  { tables }: Database,
+  setupIds: readonly string[],
+): Promise<ReadonlyMap<string, KeptSetting>> {
   const rows = plainRows(
-    await tables.bobbinReadings.findAll({ where: { machineId }, order: ['readAt', 'id'] }),
+    await tables.keptSettings.findAll({ where: { setupId: [...setupIds] }, order: ['keptAt', 'id'] }),
   );
   const names = await namesOf(
     tables,
-    rows.map((row) => row.readById),
+    rows.map(({ keptById }) => keptById),
   );
-  return rows.map(({ machineId: _, readById, readAt, ...row }) => ({
-    ...row,
-    readAt: readAt.toISOString(),
-    readBy: names.get(readById) ?? '',
-  }));
+  return new Map(
+    rows.map(({ setupId, keptById, keptAt, ...row }) => [
+      setupId,
+      { ...row, keptAt: keptAt.toISOString(), keptBy: names.get(keptById) ?? '' },
+    ]),
+  );
+}
+
+export async function insertKept(
+  { tables }: Database,
+  id: string,
+  setupId: string,
+  { keptAt, ...kept }: KeptSettingInput,
+  keptById: string,
+  tx: Transaction,
+): Promise<void> {
+  const row = { id, setupId, ...kept, keptAt: new Date(keptAt), keptById };
+  await tables.keptSettings.create(row, { transaction: tx });
 }
 
 /** Gauge readings of a machine's needle thread, oldest first, each with the thread of its set-up. */
@@ -105,7 +184,7 @@ export async function insertBobbinReading(
   ids: ReadingIds,
   reading: BobbinReadingInput,
   tx: Transaction,
-): Promise<Omit<BobbinReading, 'readBy'>> {
+): Promise<Omit<BobbinReading, 'readBy' | 'tex'>> {
   const row = { ...ids, ...reading, readAt: new Date(reading.readAt) };
   await tables.bobbinReadings.create(row, { transaction: tx });
   return { id: ids.id, setupId: ids.setupId, ...reading };

@@ -103,6 +103,7 @@ export const TENSION: TensionView = {
   seams: [],
   bobbin: [],
   gauge: [],
+  kept: null,
   presentTex: null,
   logged: [],
 };

@@ -26,6 +26,7 @@ import { GroupingsPanelComponent } from './groupings-panel.component';
 import { moneyIn } from '../../shared/words/money';
 import { lifeAnswer, ruleCosts } from './life-answer';
 import { lastAge } from './life-curve';
+import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { lifeActions, lifeFeature } from './life.state';
 import { LotsPanelComponent } from './lots-panel.component';
 
@@ -57,6 +58,7 @@ const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
 export class LifePage {
   private readonly store = inject(Store);
   protected readonly view = this.store.selectSignal(lifeFeature.selectView);
+  protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   protected readonly groups = this.store.selectSignal(lifeFeature.selectGroups);
   protected readonly group = this.store.selectSignal(lifeFeature.selectGroup);
   protected readonly band = this.store.selectSignal(lifeFeature.selectBandOfGroup);
@@ -136,6 +138,7 @@ export class LifePage {
 
   constructor() {
     this.store.dispatch(lifeActions.opened());
+    this.store.dispatch(catalogueActions.wanted());
   }
 
   protected idOf({ group }: GroupReport): string {

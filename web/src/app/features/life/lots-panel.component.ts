@@ -7,7 +7,7 @@ import {
   signal,
   type WritableSignal,
 } from '@angular/core';
-import { eyeFriction, MOST_EYE_FRICTION, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
+import { eyeFriction, NEEDLE_SYSTEMS, SHIPPED_VALUES, USUAL_FINISH, type Values } from '@gantelet/core';
 import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry, Problem } from '@gantelet/contracts';
 import { takeNumber } from '../../shared/typed-number';
 import { LotFormComponent } from './lot-form.component';
@@ -123,7 +123,11 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
         @if (eye(); as eye) {
           <p aria-live="polite">
             <strong>{{ percent(eye.both) }} friction: {{ eye.tooMuch ? 'too much' : 'good' }}.</strong>
-            Up to {{ percent(mostFriction) }} is good <gan-standing standing="practice" />.
+            Up to {{ percent(mostFriction()) }} is good
+            <gan-standing
+              standing="practice"
+              source="one practitioner's proposal; the shop may move it in the Catalogue"
+            />.
             {{ eye.consistent ? '' : 'The two pulls do not fit the weight: weigh it, and pull evenly.' }}
           </p>
         }
@@ -173,6 +177,8 @@ export class LotsPanelComponent {
   readonly group = input.required<GroupReport>();
   readonly lots = input.required<readonly NeedleLot[]>();
   readonly mayTest = input.required<boolean>();
+  /** The shop's values. */
+  readonly values = input<Values>(SHIPPED_VALUES);
   readonly done = input('');
   readonly problem = input<Problem | null>(null);
   readonly tested = output<{ readonly lotId: string; readonly pulls: EyeFrictionEntry }>();
@@ -181,7 +187,7 @@ export class LotsPanelComponent {
   readonly revised = output<{ readonly lotId: string; readonly entry: NeedleLotEntry }>();
 
   protected readonly percent = percent;
-  protected readonly mostFriction = MOST_EYE_FRICTION;
+  protected readonly mostFriction = computed(() => this.values()['gauge.most-friction'].value);
   protected readonly lotId = signal<string | null>(null);
   protected readonly weightN = signal<number | null>(null);
   protected readonly upN = signal<number | null>(null);
@@ -224,7 +230,7 @@ export class LotsPanelComponent {
   });
   protected readonly eye = computed(() => {
     const pulls = this.pulls();
-    return pulls && eyeFriction(pulls);
+    return pulls && eyeFriction(pulls, this.values());
   });
 
   protected readonly usual = computed(

@@ -10,6 +10,7 @@ const SHOP: BenchShop = {
   machines: [MACHINE],
   setups: [SETUP],
   balanced: new Map([[SETUP.id, 4.5]]),
+  caseTex: new Map(),
   values: withShopValues([]),
   schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
 };
@@ -207,7 +208,7 @@ describe('the state of the bench', () => {
     const other = { ...SETUP, id: 'other', name: 'Apron' };
     const listed = reduce(
       start,
-      matchActions.listsRead({ machines: [MACHINE], setups: [SETUP], balanced: [] }),
+      matchActions.listsRead({ machines: [MACHINE], setups: [SETUP], balanced: [], cases: [] }),
     );
     expect(reduce(listed, matchActions.saved({ setup: other })).setups.map((s) => s.name)).toEqual([
       'Apron',

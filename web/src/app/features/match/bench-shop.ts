@@ -19,6 +19,8 @@ export interface BenchShop {
   readonly setups: readonly Setup[];
   /** Last balanced top setting, by set-up id. */
   readonly balanced: ReadonlyMap<string, number>;
+  /** Tex each machine's bobbin case was last set for, by machine id. */
+  readonly caseTex: ReadonlyMap<string, number>;
   readonly values: Values;
   readonly schools: SchoolChoice;
 }
@@ -47,6 +49,7 @@ export function shopMachine(machine: Machine, shop: BenchShop): ShopMachine {
     ...machine,
     plateHolesMm: machine.plates.map(({ holeMm }) => holeMm),
     travelTurns: machine.knob?.travelTurns ?? null,
+    caseSetForTex: shop.caseTex.get(machine.id) ?? null,
     dialMark: (stitchLengthMm) => dialMarkFor(dial, stitchLengthMm),
     // What is on the machine counts, also when a plate was changed without a set-up.
     present: present ? { ...stateOfSetup(present, shop), plateHoleMm: machine.plateHoleMm } : null,

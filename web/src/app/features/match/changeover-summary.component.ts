@@ -13,6 +13,7 @@ const STEP_NAMES: Readonly<Record<Changeover['steps'][number]['do'], string>> = 
   'bobbin-screw': 'bobbin screw',
   thread: 'thread in',
   wrap: 'pre-tension wrap',
+  'pre-tension': 'pre-tension',
   top: 'top tension',
   test: 'test seam',
 };

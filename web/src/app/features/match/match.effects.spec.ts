@@ -7,7 +7,7 @@ import { importCards, makePresent, readLists, save } from './match.effects';
 import { matchActions, matchFeature } from './match.state';
 
 describe('keeping what is on the bench', () => {
-  const lists = { machines: [MACHINE], setups: [SETUP], balanced: [] };
+  const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [] };
   const STALE = {
     type: 'about:blank',
     title: 'Changed meanwhile',
@@ -25,7 +25,13 @@ describe('keeping what is on the bench', () => {
         matchActions.listsRead(lists),
         matchActions.setupRead({ setup: SETUP }),
       ],
-      answers: { listMachines: [MACHINE], listSetups: [SETUP], listBalanced: [], ...answers },
+      answers: {
+        listMachines: [MACHINE],
+        listSetups: [SETUP],
+        listBalanced: [],
+        listBobbinCases: [],
+        ...answers,
+      },
     });
   }
 
@@ -126,6 +132,7 @@ describe('keeping what is on the bench', () => {
       'listMachines',
       'listSetups',
       'listBalanced',
+      'listBobbinCases',
     ]);
     expect(store.selectSignal(matchFeature.selectImported)()).toEqual(result as never);
   });

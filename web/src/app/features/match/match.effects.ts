@@ -33,6 +33,7 @@ export const readLists = createEffect(
           machines: api.call(routes.listMachines),
           setups: api.call(routes.listSetups),
           balanced: api.call(routes.listBalanced),
+          cases: api.call(routes.listBobbinCases),
         }).pipe(
           map((lists) => matchActions.listsRead(lists)),
           catchError(failed),

@@ -10,6 +10,7 @@ import {
 import type { JobSize, SeamLook, ThreadUse } from '@gantelet/core';
 import type {
   BalancedSetting,
+  BobbinCaseView,
   LayerInput,
   Machine,
   NeedleChoice,
@@ -76,6 +77,7 @@ export const matchActions = createActionGroup({
       machines: readonly Machine[];
       setups: readonly Setup[];
       balanced: readonly BalancedSetting[];
+      cases: readonly BobbinCaseView[];
     }>(),
     'Setup Chosen': props<{ setupId: string }>(),
     'Setup Read': props<{ setup: Setup }>(),
@@ -99,6 +101,7 @@ export interface MatchState {
   readonly machines: readonly Machine[];
   readonly setups: readonly Setup[];
   readonly balanced: readonly BalancedSetting[];
+  readonly cases: readonly BobbinCaseView[];
   readonly draft: BenchDraft;
   /** Work that was not saved when other work came onto the bench. */
   readonly putAside: BenchDraft | null;
@@ -114,6 +117,7 @@ const initial: MatchState = {
   machines: [],
   setups: [],
   balanced: [],
+  cases: [],
   draft: EMPTY_BENCH,
   putAside: null,
   saving: false,
@@ -155,11 +159,12 @@ export const matchFeature = createFeature({
   name: 'match',
   reducer: createReducer(
     initial,
-    on(matchActions.listsRead, (state, { machines, setups, balanced }) => ({
+    on(matchActions.listsRead, (state, { machines, setups, balanced, cases }) => ({
       ...state,
       machines,
       setups,
       balanced,
+      cases,
     })),
     on(matchActions.setupRead, (state, { setup }) => ({
       ...state,
@@ -212,7 +217,7 @@ export const matchFeature = createFeature({
     on(matchActions.importClosed, (state) => ({ ...state, imported: null, problem: null })),
     on(matchActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
-  extraSelectors: ({ selectDraft, selectMachines, selectSetups, selectBalanced }) => {
+  extraSelectors: ({ selectDraft, selectMachines, selectSetups, selectBalanced, selectCases }) => {
     const selectMachine = createSelector(
       selectMachines,
       selectDraft,
@@ -222,12 +227,16 @@ export const matchFeature = createFeature({
       selectMachines,
       selectSetups,
       selectBalanced,
+      selectCases,
       catalogueFeature.selectValues,
       shopFeature.selectShop,
-      (machines, setups, balanced, values, shop): BenchShop => ({
+      (machines, setups, balanced, cases, values, shop): BenchShop => ({
         machines,
         setups,
         balanced: new Map(balanced.map(({ setupId, turns }) => [setupId, turns])),
+        caseTex: new Map(
+          cases.flatMap(({ machineId, setForTex }) => (setForTex === null ? [] : [[machineId, setForTex]])),
+        ),
         values,
         schools: shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
       }),

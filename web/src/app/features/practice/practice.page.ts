@@ -7,9 +7,11 @@ import {
   PRACTICE_SCENARIOS,
   practiceScenario,
   rulePath,
+  SEAM_GRADES,
   stackOf,
   TURN_GRAIN,
   turnsText,
+  type SeamGrade,
 } from '@gantelet/core';
 import { newId } from '@gantelet/contracts';
 import { KnobDialComponent } from '../../shared/drawings/knob-dial.component';
@@ -51,6 +53,7 @@ export class PracticePage {
   protected readonly checkWords = CHECK_WORDS;
   protected readonly faultWords = FAULT_WORDS;
   protected readonly gradeWords = GRADE_WORDS;
+  protected readonly grades = SEAM_GRADES;
   protected readonly turnsText = turnsText;
   protected readonly threadMm = THREAD_MM;
 
@@ -110,6 +113,10 @@ export class PracticePage {
 
   protected sew(): void {
     this.store.dispatch(practiceActions.sewn({ chance: [Math.random(), Math.random()] }));
+  }
+
+  protected judge(grade: SeamGrade): void {
+    this.store.dispatch(practiceActions.judged({ grade }));
   }
 
   protected callBalanced(): void {

@@ -21,8 +21,27 @@ describe('a practice try', () => {
     expect([early.practice?.done, early.practice?.notYet]).toEqual([false, true]);
     const done = play(early, top(balanceTurns), sewn, called);
     expect(done.practice?.done).toBeTrue();
-    expect(practiceFeature.selectRun.projector(done.practice)).toEqual({ scenarioId: 'awning', seams: 2 });
+    expect(practiceFeature.selectRun.projector(done.practice)).toEqual({
+      scenarioId: 'awning',
+      seams: 2,
+      judged: [],
+    });
     expect(play(done, top(0), sewn)).toEqual(done);
+  });
+
+  it('keeps what the learner said of a seam beside what it was, the first word only', () => {
+    const { balanceTurns } = practiceScenario('awning').machine;
+    const said = play(
+      begun('awning'),
+      top(balanceTurns),
+      sewn,
+      practiceActions.judged({ grade: 'dots-on-top' }),
+      practiceActions.judged({ grade: 'balanced' }),
+      called,
+    );
+    const run = practiceFeature.selectRun.projector(said.practice);
+    expect(run?.judged.map(({ grade }) => grade)).toEqual(['dots-on-top']);
+    expect(run?.judged[0]?.z).toBe(said.practice!.seams[0]!.z);
   });
 
   it('wants a fault mended that no knob mends', () => {

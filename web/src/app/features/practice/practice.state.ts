@@ -14,12 +14,15 @@ import {
   type NotTension,
   type PracticeSeam,
   type PracticeSetting,
+  type SeamGrade,
 } from '@gantelet/core';
 import type { PracticeRun, PracticeRunInput, Problem } from '@gantelet/contracts';
 
 /** A seam of a practice run with the setting it was sewn at. */
 export interface SewnSeam extends PracticeSeam {
   readonly setting: PracticeSetting;
+  /** What the learner said of it; null when nothing was said. */
+  readonly judged: SeamGrade | null;
 }
 
 /** One try at a scenario. */
@@ -43,6 +46,8 @@ export const practiceActions = createActionGroup({
     Mended: props<{ fault: NotTension }>(),
     /** `chance`: two draws from 0 to 1, made where the button was pressed. */
     Sewn: props<{ chance: readonly [number, number] }>(),
+    /** What the learner sees on the last seam. */
+    Judged: props<{ grade: SeamGrade }>(),
     'Called Balanced': props<{ key: string; finishedAt: string }>(),
     'Run Kept': props<{ run: PracticeRun }>(),
     Failed: props<{ problem: Problem }>(),
@@ -80,9 +85,18 @@ export const practiceFeature = createFeature({
     on(practiceActions.sewn, (state, { chance }) =>
       withTry(state, (one) => {
         const { machine } = practiceScenario(one.scenarioId);
-        const seam = { ...practiceSeam(machine, one.setting, chance), setting: one.setting };
+        const seam = { ...practiceSeam(machine, one.setting, chance), setting: one.setting, judged: null };
         return { ...one, seams: [...one.seams, seam], notYet: false };
       }),
+    ),
+    on(practiceActions.judged, (state, { grade }) =>
+      withTry(state, (one) => ({
+        ...one,
+        // Said once: what is said after the answer was shown is no judgement.
+        seams: one.seams.map((seam, i) =>
+          i === one.seams.length - 1 && seam.judged === null ? { ...seam, judged: grade } : seam,
+        ),
+      })),
     ),
     on(practiceActions.calledBalanced, (state) =>
       withTry(state, (one) => {
@@ -105,7 +119,11 @@ export const practiceFeature = createFeature({
     /** The run to keep once the learner has found it. */
     selectRun: createSelector(selectPractice, (practice): Omit<PracticeRunInput, 'finishedAt'> | null =>
       practice?.done && practice.seams.length > 0
-        ? { scenarioId: practice.scenarioId, seams: practice.seams.length }
+        ? {
+            scenarioId: practice.scenarioId,
+            seams: practice.seams.length,
+            judged: practice.seams.flatMap(({ z, judged }) => (judged ? [{ z, grade: judged }] : [])),
+          }
         : null,
     ),
   }),

@@ -6,9 +6,10 @@ import {
   TURN_GRAIN,
   windowGrid,
   type BalanceAdvice,
+  type BalanceWay,
   type BeliefSummary,
+  type JudgeWeights,
   type ObservedSeam,
-  type TensionTarget,
   type Values,
   type WindowGrid,
   type WorkWeight,
@@ -23,7 +24,9 @@ export interface SearchQuestion {
   readonly sdTurns: number;
   /** Seams at the present bobbin setting, oldest first. */
   readonly seams: readonly ObservedSeam[];
-  readonly target: TensionTarget;
+  readonly way: BalanceWay;
+  /** What the judge of these seams is believed to be. */
+  readonly judge: JudgeWeights;
   readonly values: Values;
 }
 
@@ -37,11 +40,11 @@ export interface BalanceSearch {
 
 /** Answers a search. Pure but for keeping the grid of the last question, which takes longest to make. */
 export function balanceSearch(question: SearchQuestion): BalanceSearch {
-  const { seams, target, travelTurns, meanTurns, sdTurns } = question;
-  const belief = beliefAfter({ grid: gridFor(question), meanTurns, sdTurns }, seams);
+  const { seams, way, travelTurns, meanTurns, sdTurns, judge } = question;
+  const belief = beliefAfter({ grid: gridFor(question), meanTurns, sdTurns, judge }, seams);
   const steps = Math.floor(travelTurns / TURN_GRAIN + 1e-9);
   return {
-    advice: balanceAdvice(belief, seams, target),
+    advice: balanceAdvice(belief, seams, way),
     summary: summaryOf(belief),
     curve: Array.from({ length: steps + 1 }, (_, i) => {
       const turns = i * TURN_GRAIN;
@@ -53,7 +56,7 @@ export function balanceSearch(question: SearchQuestion): BalanceSearch {
 let last: { readonly key: string; readonly grid: WindowGrid } | null = null;
 
 function gridFor({ weight, travelTurns, values }: SearchQuestion): WindowGrid {
-  const own = Object.entries(values).filter(([id]) => id.startsWith('tension.'));
+  const own = Object.entries(values).filter(([id]) => /^(tension|judge)\./.test(id));
   const key = JSON.stringify([weight, travelTurns, own.map(([id, one]) => [id, one?.value])]);
   if (last?.key !== key) last = { key, grid: windowGrid(weight, travelTurns, values) };
   return last.grid;

@@ -1,4 +1,4 @@
-import { withShopValues } from '@gantelet/core';
+import { anyJudge, JUDGE_KINDS, withShopValues, type JudgeWeights } from '@gantelet/core';
 import type { BobbinReading, LoggedSeam, TensionView } from '@gantelet/contracts';
 import { MACHINE, TENSION } from '../../testing/examples';
 import { balanceSearch } from './balance-search';
@@ -26,6 +26,7 @@ const seam = (turns: number, grade: LoggedSeam['grade'], minute = 0): LoggedSeam
 const reading = (change: Partial<BobbinReading>): BobbinReading => ({
   id: 'r',
   setupId: TENSION.setup.id,
+  tex: TENSION.setup.thread.tex,
   method: 'drop',
   outcome: 'creeps',
   grams: null,
@@ -39,6 +40,7 @@ const logged = (n: number) =>
   Array.from({ length: n }, (_, i) => ({
     setupId: `s${i}`,
     name: `Work ${i}`,
+    tex: 60 + 50 * i,
     threadDiameterMm: 0.3 + 0.05 * i,
     stackMm: 2 + i,
     turns: 3.5 + 0.4 * i,
@@ -81,6 +83,40 @@ describe('what the search is asked', () => {
       do: 'leave',
       because: 'proved',
     });
+  });
+
+  it('counts the steps from the thread the case was set for, and believes a drop test only of its own thread', () => {
+    const other = reading({ setupId: 'other work', tex: 45 });
+    const { bobbin } = step({ presentTex: 270, bobbin: [other] });
+    expect([bobbin.fromTex, bobbin.threadSteps, bobbin.drop]).toEqual([45, 3, null]);
+    expect(bobbin.advice.do).toBe('turn');
+    const turned = reading({ method: 'screw', outcome: null, screwTurns: -0.125 });
+    expect(step({ bobbin: [reading({}), turned] }).bobbin.drop).toBeNull();
+  });
+
+  it('says a jump of two sizes aloud and begins on the loose side', () => {
+    const far = logged(2).map((one) => ({ ...one, tex: 45 }));
+    const { prediction, question } = step({ logged: far });
+    expect(prediction.jumpSteps).toBe(3);
+    expect(question.way.atMostTurns).toBe(prediction.meanTurns);
+    expect(step({ logged: logged(3) }).question.way.atMostTurns).toBe(Infinity);
+  });
+
+  it('moves bit by bit where the shop does', () => {
+    const seams = [seam(3, 'loops-below', 7)];
+    const longest = (way: SearchWay) => step({ seams }, way).question.way.longestMoveTurns;
+    expect([longest(WAY), longest({ ...WAY, step: 'bit-by-bit' })]).toEqual([2, 1]);
+    expect(step({ seams }).question.way.fromTurns).toBe(3);
+  });
+
+  it('takes seams as their own judge reads them', () => {
+    const lax = Object.fromEntries(JUDGE_KINDS.map((kind) => [kind, kind === 'lax' ? 1 : 0])) as JudgeWeights;
+    const judges = [{ name: 'Test mechanic', known: 40, weights: lax }];
+    const judge = (seams: readonly LoggedSeam[], person: string | null) =>
+      nextStep({ ...TENSION, seams: [...seams] }, WAY, VALUES, judges, person).question.judge;
+    expect(judge([seam(3, 'balanced')], 'Somebody else')).toEqual(lax);
+    expect(judge([], 'Test mechanic')).toEqual(lax);
+    expect(judge([], 'Somebody else')).toEqual(anyJudge(VALUES));
   });
 
   it('tells a worn bobbin spring from its own readings since the screw was turned', () => {

@@ -1,18 +1,26 @@
 import {
+  anyJudge,
   bobbinAdvice,
+  bobbinCase,
   bobbinTarget,
+  dropFor,
   dropTension,
   firstSetting,
   gradeIndex,
   isUnsteady,
+  JUDGE_KINDS,
   ladderSteps,
+  longestMoveTurns,
   predictSetting,
   springWear,
   stackOf,
   threadOnBench,
   workWeight,
   type BobbinAdvice,
+  type BobbinCase,
   type BobbinSchool,
+  type DropTest,
+  type JudgeWeights,
   type SettingPrediction,
   type SpringWear,
   type Stack,
@@ -20,7 +28,7 @@ import {
   type Values,
   type WorkWeight,
 } from '@gantelet/core';
-import type { BobbinReading, LoggedSeam, TensionView, TensionWay } from '@gantelet/contracts';
+import type { BobbinReading, LoggedSeam, SeamJudge, TensionView, TensionWay } from '@gantelet/contracts';
 import type { SearchQuestion } from './balance-search';
 
 /** Travel taken for a knob that nobody has counted yet. Assumption. */
@@ -51,7 +59,12 @@ export interface NextStep {
 export interface BobbinState {
   readonly advice: BobbinAdvice;
   readonly target: TensionRange;
-  /** Signed steps of the size ladder from what the machine is set for. */
+  readonly bobbinCase: BobbinCase;
+  /** What the drop test says of this thread; null when it was not tested with it, or the screw was turned since. */
+  readonly drop: DropTest | null;
+  /** Tex the steps are counted from: what the case was set for, else what the machine is set for; null when neither is known. */
+  readonly fromTex: number | null;
+  /** Signed steps of the size ladder from there. */
   readonly threadSteps: number;
   /** Readings that tell a tension, oldest first. */
   readonly tensions: readonly (TensionRange & { readonly reading: BobbinReading })[];
@@ -60,7 +73,13 @@ export interface BobbinState {
 }
 
 /** Works out what the search is asked, and what is done before it. Pure: called again only when the view changed. */
-export function nextStep(view: TensionView, way: SearchWay, values: Values): NextStep {
+export function nextStep(
+  view: TensionView,
+  way: SearchWay,
+  values: Values,
+  judges: readonly SeamJudge[] = [],
+  person: string | null = null,
+): NextStep {
   const { setup, machine, logged } = view;
   const stack = stackOf(setup.layers);
   const weight = workWeight(stack);
@@ -71,8 +90,11 @@ export function nextStep(view: TensionView, way: SearchWay, values: Values): Nex
   const window = Math.sqrt(
     values[`tension.${weight}-window-low`].value * values[`tension.${weight}-window-high`].value,
   );
-  const prediction = predictSetting(wanted, logged, plain.turns, window, values);
+  const jumps = logged.map(({ tex }) => Math.abs(ladderSteps(tex, setup.thread.tex)));
+  const jumpSteps = jumps.length === 0 ? 0 : Math.min(...jumps);
+  const prediction = predictSetting(wanted, logged, plain.turns, window, values, jumpSteps);
   const seams = seamsInPlay(view);
+  const startsLoose = seams.length === 0 && prediction.jumpSteps > 0;
   return {
     stack,
     weight,
@@ -89,7 +111,13 @@ export function nextStep(view: TensionView, way: SearchWay, values: Values): Nex
       meanTurns: prediction.meanTurns,
       sdTurns: prediction.sdTurns,
       seams: seams.map(({ turns, grade, lockDepth }) => ({ turns, grade, lockDepth })),
-      target: way.target,
+      way: {
+        target: way.target,
+        fromTurns: view.seams.at(-1)?.turns ?? null,
+        longestMoveTurns: longestMoveTurns(weight, way.step, values),
+        atMostTurns: startsLoose ? prediction.meanTurns : Infinity,
+      },
+      judge: judgeOf(seams, judges, person, values),
       values,
     },
   };
@@ -103,13 +131,11 @@ function seamsInPlay({ seams, bobbin }: TensionView): readonly LoggedSeam[] {
 }
 
 function bobbinState(view: TensionView, school: BobbinSchool, values: Values): BobbinState {
-  const { bobbin, setup, seams, presentTex } = view;
-  const threadSteps = presentTex === null ? 0 : ladderSteps(presentTex, setup.thread.tex);
-  const own = bobbin.filter(({ setupId }) => setupId === setup.id);
-  const drop =
-    own.findLast(({ outcome }) => outcome !== null)?.outcome ??
-    seams.findLast(({ bobbinDrop }) => bobbinDrop !== null)?.bobbinDrop ??
-    null;
+  const { bobbin, setup, presentTex } = view;
+  const own = caseOf(view);
+  const fromTex = own.setForTex ?? presentTex;
+  const threadSteps = fromTex === null ? 0 : ladderSteps(fromTex, setup.thread.tex);
+  const drop = dropFor(own, setup.thread.tex);
   const tensions = bobbin.flatMap((reading) => {
     const range = tensionOf(reading, values);
     return range ? [{ ...range, reading }] : [];
@@ -117,10 +143,41 @@ function bobbinState(view: TensionView, school: BobbinSchool, values: Values): B
   return {
     advice: bobbinAdvice({ school, threadSteps, drop }, values),
     target: bobbinTarget(setup.thread.tex, values),
+    bobbinCase: own,
+    drop,
+    fromTex,
     threadSteps,
     tensions,
     wear: springWear(ownSinceTurned(view, tensions)),
   };
+}
+
+/** The bobbin case after all that was logged of it, drop tests beside this set-up's seams included. */
+function caseOf({ bobbin, seams, setup }: TensionView): BobbinCase {
+  const beside = seams.flatMap(({ bobbinDrop: outcome, sewnAt: at }) =>
+    outcome === null ? [] : [{ tex: setup.thread.tex, outcome, screwTurns: 0, at }],
+  );
+  const all = [
+    ...bobbin.map(({ tex, outcome, screwTurns, readAt: at }) => ({ tex, outcome, screwTurns, at })),
+    ...beside,
+  ];
+  return bobbinCase(all.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)));
+}
+
+/** Who judged these seams, as far as it is known: the mean over those who did; before the first seam, who will. */
+function judgeOf(
+  seams: readonly LoggedSeam[],
+  judges: readonly SeamJudge[],
+  person: string | null,
+  values: Values,
+): JudgeWeights {
+  const names = seams.length > 0 ? [...new Set(seams.map(({ sewnBy }) => sewnBy))] : [person];
+  const known = names.map((one) => judges.find(({ name }) => name === one)?.weights ?? anyJudge(values));
+  const mean = JUDGE_KINDS.map((kind) => [
+    kind,
+    known.reduce((sum, one) => sum + one[kind], 0) / known.length,
+  ]);
+  return Object.fromEntries(mean) as JudgeWeights;
 }
 
 /** Readings with this work's thread since the screw was last turned: only these can be compared with one another. */

@@ -3,7 +3,7 @@ import { TENSION } from '../../testing/examples';
 import { runEffects } from '../../testing/run-effects';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
-import { logBobbin, logGauge, logSeam, logStrip, readView } from './tension.effects';
+import { keepSetting, logBobbin, logGauge, logSeam, logStrip, readView } from './tension.effects';
 import { tensionActions, tensionFeature } from './tension.state';
 
 describe('what is logged of tension', () => {
@@ -12,12 +12,20 @@ describe('what is logged of tension', () => {
   const run = (answers = {}) =>
     runEffects({
       features: [shopFeature, catalogueFeature, tensionFeature],
-      effects: { logBobbin, logGauge, logSeam, logStrip, readView },
+      effects: { keepSetting, logBobbin, logGauge, logSeam, logStrip, readView },
       before: [
         tensionActions.viewRead({ view: TENSION }),
         tensionActions.draftChanged({ change: { turns: 4.25, grade: 'dots-below' } }),
       ],
-      answers: { logSeam: {}, logStrip: {}, logGauge: {}, logBobbin: {}, readTension: TENSION, ...answers },
+      answers: {
+        keepSetting: {},
+        logSeam: {},
+        logStrip: {},
+        logGauge: {},
+        logBobbin: {},
+        readTension: TENSION,
+        ...answers,
+      },
     });
 
   it('is a seam as it was judged, at the setting of the hands; then the next begins', () => {
@@ -39,6 +47,15 @@ describe('what is logged of tension', () => {
       }),
     );
     expect(store.selectSignal(tensionFeature.selectDraft)().grade).toBeNull();
+  });
+
+  it('keeps a setting as the same write, and leaves the seam that is being judged', () => {
+    const { store, asked } = run();
+    const kept = { turns: 4.5, sure: 0.9, claim: null, keptAt: at };
+    store.dispatch(tensionActions.keepSetting({ key: newId(), kept }));
+    expect(asked.map(({ route }) => route)).toEqual(['keepSetting', 'readTension']);
+    expect(asked[0]).toEqual(jasmine.objectContaining({ params: { setupId }, body: kept }));
+    expect(store.selectSignal(tensionFeature.selectDraft)().grade).toBe('dots-below');
   });
 
   it('leaves the seam that is being judged when the gauge or the bobbin is read beside it', () => {

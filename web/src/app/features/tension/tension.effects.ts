@@ -35,6 +35,21 @@ export const readView = createEffect(
   { functional: true },
 );
 
+/** How people read seams changes with what they practise: read anew with the room. Without it, anybody may have judged. */
+export const readJudges = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(tensionActions.opened),
+      switchMap(() =>
+        api.call(routes.listSeamJudges).pipe(
+          map((judges) => tensionActions.judgesRead({ judges })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 /** The search runs on the shop's own values. */
 export const wantValues = createEffect(
   (actions = inject(Actions)) => actions.pipe(ofType(tensionActions.opened), map(catalogueActions.wanted)),
@@ -136,6 +151,24 @@ function logged(
     catchError(failed),
   );
 }
+
+export const keepSetting = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(tensionActions.keepSetting),
+      withLatestFrom(store.select(tensionFeature.selectView)),
+      exhaustMap(([{ key, kept }, view]) =>
+        view
+          ? logged(
+              view.setup.id,
+              (params) => api.call(routes.keepSetting, { key, params, body: kept }),
+              tensionActions.readingLogged,
+            )
+          : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
 
 export const markKnob = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>

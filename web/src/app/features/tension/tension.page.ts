@@ -12,11 +12,14 @@ import { Store } from '@ngrx/store';
 import {
   checksBeforeKnob,
   handStepTurns,
+  NOT_TENSION,
+  preTensionMove,
   SEAM_GRADES,
   TENSION_TARGETS,
   TURN_GRAIN,
   turnsText,
   wrapsAtTravelEnd,
+  type ClaimGround,
   type SeamGrade,
 } from '@gantelet/core';
 import {
@@ -38,6 +41,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SeamStripComponent, type SeamStep } from '../../shared/widgets/seam-strip.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { turnsWords } from '../../shared/words/changeover-words';
 import {
   adviceText,
   CHECK_WORDS,
@@ -63,6 +67,13 @@ const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
   balanced: 0,
   'dots-on-top': 1.6,
   'flat-line-on-top': 4,
+};
+
+/** What a claim stands on, in the words of the strip. */
+const PROOF_WORDS: Readonly<Record<ClaimGround, string>> = {
+  'both-edges': 'both edges seen',
+  'lock-measured': 'knot measured',
+  'balanced-twice': 'balanced twice',
 };
 
 /** Where do I set the top tension, and what do I try next? */
@@ -126,7 +137,7 @@ export class TensionPage {
   protected readonly settingWord = computed(() => {
     const advice = this.searched()?.advice;
     if (this.turns() !== advice?.turns) return 'here';
-    return advice.do === 'stop' ? 'set' : 'next';
+    return advice.do === 'sew' ? 'next' : 'keep';
   });
   /** The last answer stays on screen while the next one is worked out. */
   protected readonly searched = computed(() => this.search() ?? this.lastSearched()?.search ?? null);
@@ -155,16 +166,37 @@ export class TensionPage {
     const range = `${this.knobText(lowTurns)} to ${this.knobText(highTurns)} turns`;
     if (learnedFrom === 0)
       return `Nothing is logged on this machine yet: the plain rule, ${range}. A starting point only.`;
-    const from = `${learnedFrom} ${learnedFrom === 1 ? 'work' : 'works'} logged on this machine`;
+    const from = `${learnedFrom} other ${learnedFrom === 1 ? 'job' : 'jobs'} on this machine`;
     return tooLittle
       ? `Too little to go on: ${from}. Expected ${range}.`
-      : `Expected ${range}, from ${from} by thread and stack.`;
+      : `Expected ${range}, judging by ${from}.`;
   });
   /** Where the pre-tension stood when it was last looked at. */
   protected readonly preTensionNow = computed(
     () =>
       this.view()?.seams.findLast(({ preTensionTurns }) => preTensionTurns !== null)?.preTensionTurns ?? null,
   );
+  /** What the pre-tension does when the top goes where it is put: half as much, in turns a hand can repeat. */
+  protected readonly preTensionWords = computed(() => {
+    const [next, stood] = [this.next(), this.preTensionNow()];
+    const mark = this.view()?.machine.knob?.preTensionMark;
+    const from = stood === null ? 'Pre-tension' : `Pre-tension stands at ${turnsText(stood)} turns`;
+    const marked = mark ? ` (zero: ${mark})` : '';
+    if (next?.nowTurns === null || next?.nowTurns === undefined)
+      return `${from}${marked}: half as much as the top.`;
+    const move = preTensionMove(this.turns() - next.nowTurns, this.values());
+    if (move === 0) return `${from}${marked}: leave it.`;
+    const to = stood === null ? '' : `, to ${turnsText(Math.max(0, stood + move))}`;
+    return `${from}${marked}: ${turnsWords(Math.abs(move))} ${move > 0 ? 'tighter' : 'looser'}${to}, half as much as the top.`;
+  });
+  /** The setting that may be kept now, and whether it was; null while nothing may. */
+  protected readonly keepable = computed(() => {
+    const advice = this.searched()?.advice;
+    if (!advice || (advice.do !== 'keep' && advice.do !== 'stop')) return null;
+    return { turns: advice.turns, kept: this.view()?.kept?.turns === advice.turns };
+  });
+  protected readonly contradicts = computed(() => this.searched()?.advice.do === 'check');
+  protected readonly allChecks = NOT_TENSION;
   protected readonly nearEnd = computed(() => {
     const [next, view] = [this.next(), this.view()];
     if (!next || !view) return null;
@@ -183,6 +215,7 @@ export class TensionPage {
     return now === null || now === undefined ? 'count from fully off' : moveText(this.turns() - now);
   });
   private readonly seamStamp = writeStamps(() => this.view()?.seams.length);
+  private readonly keptStamp = writeStamps(() => this.view()?.seams.length);
   private readonly bobbinStamp = writeStamps(() => this.view()?.bobbin.length);
   private readonly gaugeStamp = writeStamps(() => this.view()?.gauge.length);
 
@@ -194,6 +227,7 @@ export class TensionPage {
   protected readonly knobForm = inject(NonNullableFormBuilder).group({
     mark: ['', [Validators.required, Validators.maxLength(120)]],
     travelTurns: [ASSUMED_TRAVEL_TURNS, [Validators.required, Validators.min(1), Validators.max(30)]],
+    preTensionMark: ['', Validators.maxLength(120)],
   });
 
   protected readonly steps = computed((): readonly SeamStep[] => {
@@ -201,10 +235,9 @@ export class TensionPage {
     if (!view) return [];
     const { setup, machine, seams } = view;
     const link = `/bench/${setup.id}`;
-    const drop =
-      view.bobbin.findLast(({ outcome }) => outcome !== null)?.outcome ??
-      seams.findLast((seam) => seam.bobbinDrop !== null)?.bobbinDrop;
-    const proved = this.searched()?.advice.do === 'stop';
+    const drop = this.next()?.bobbin.drop ?? null;
+    const claim = this.searched()?.advice.claim ?? null;
+    const kept = view.kept !== null;
     return [
       { name: 'Machine', detail: machine.name, state: 'done', link },
       { name: 'Material', detail: `${this.next()?.stack.thicknessMm.toFixed(1)} mm`, state: 'done', link },
@@ -221,7 +254,11 @@ export class TensionPage {
         state: seams.length === 0 ? 'open' : 'done',
         here: true,
       },
-      { name: 'Proof', detail: proved ? 'both edges seen' : 'to prove', state: proved ? 'done' : 'open' },
+      {
+        name: 'Proof',
+        detail: claim ? PROOF_WORDS[claim] : kept ? 'kept' : 'to prove',
+        state: claim || kept ? 'done' : 'open',
+      },
     ];
   });
 
@@ -231,7 +268,7 @@ export class TensionPage {
     effect(() => {
       this.machineVersion();
       const knob = untracked(this.view)?.machine.knob;
-      if (knob) this.knobForm.setValue(knob);
+      if (knob) this.knobForm.setValue({ ...knob, preTensionMark: knob.preTensionMark ?? '' });
     });
   }
 
@@ -294,7 +331,16 @@ export class TensionPage {
     this.store.dispatch(tensionActions.logGauge({ key, reading: { ...reading, readAt: at } }));
   }
 
+  protected keepSetting(): void {
+    const { turns, keep, claim } = this.searched()!.advice;
+    const kept = { turns, sure: keep.sure, claim };
+    const { key, at } = this.keptStamp(kept);
+    this.store.dispatch(tensionActions.keepSetting({ key, kept: { ...kept, keptAt: at } }));
+  }
+
   protected markKnob(): void {
-    this.store.dispatch(tensionActions.markKnob({ key: newId(), knob: this.knobForm.getRawValue() }));
+    const { preTensionMark, ...mark } = this.knobForm.getRawValue();
+    const knob = { ...mark, preTensionMark: preTensionMark.trim() || null };
+    this.store.dispatch(tensionActions.markKnob({ key: newId(), knob }));
   }
 }

@@ -3,8 +3,10 @@ import type { DropTest, SeamGrade } from '@gantelet/core';
 import type {
   BobbinReadingInput,
   GaugeReadingInput,
+  KeptSettingInput,
   KnobMark,
   Problem,
+  SeamJudge,
   TensionView,
   TestSeamInput,
 } from '@gantelet/contracts';
@@ -51,6 +53,8 @@ export const tensionActions = createActionGroup({
     'Log Strip': props<{ key: string; seams: readonly TestSeamInput[] }>(),
     'Log Gauge': props<{ key: string; reading: GaugeReadingInput }>(),
     'Log Bobbin': props<{ key: string; reading: BobbinReadingInput }>(),
+    'Judges Read': props<{ judges: readonly SeamJudge[] }>(),
+    'Keep Setting': props<{ key: string; kept: KeptSettingInput }>(),
     'Mark Knob': props<{ key: string; knob: KnobMark }>(),
     Failed: props<{ problem: Problem }>(),
   },
@@ -58,6 +62,8 @@ export const tensionActions = createActionGroup({
 
 export interface TensionState {
   readonly view: TensionView | null;
+  /** How people read seams; empty until it is read. */
+  readonly judges: readonly SeamJudge[];
   /** What this visit does otherwise than the shop. */
   readonly otherWay: Partial<SearchWay>;
   /** The last answer of the search, with the question it belongs to. */
@@ -72,6 +78,7 @@ const SHIPPED_WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle', step:
 
 const initial: TensionState = {
   view: null,
+  judges: [],
   otherWay: {},
   searched: null,
   draft: EMPTY_SEAM,
@@ -84,9 +91,12 @@ export const tensionFeature = createFeature({
   reducer: createReducer(
     initial,
     on(tensionActions.opened, (state, { setupId }) =>
-      state.view?.setup.id === setupId ? state : { ...initial, otherWay: state.otherWay },
+      state.view?.setup.id === setupId
+        ? state
+        : { ...initial, otherWay: state.otherWay, judges: state.judges },
     ),
     on(tensionActions.viewRead, (state, { view }) => ({ ...state, view, saving: false })),
+    on(tensionActions.judgesRead, (state, { judges }) => ({ ...state, judges })),
     on(tensionActions.wayChosen, (state, { way }) => ({
       ...state,
       otherWay: { ...state.otherWay, ...way },
@@ -107,12 +117,13 @@ export const tensionFeature = createFeature({
       tensionActions.logBobbin,
       tensionActions.logGauge,
       tensionActions.markKnob,
+      tensionActions.keepSetting,
       (state) => ({ ...state, saving: true, problem: null }),
     ),
     on(tensionActions.seamLogged, (state) => ({ ...state, draft: EMPTY_SEAM })),
     on(tensionActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
-  extraSelectors: ({ selectView, selectOtherWay, selectDraft, selectSearched }) => {
+  extraSelectors: ({ selectView, selectOtherWay, selectDraft, selectSearched, selectJudges }) => {
     /** The way the shop works, unless this visit does otherwise. */
     const selectWay = createSelector(selectOtherWay, shopFeature.selectShop, (other, shop): SearchWay => ({
       ...SHIPPED_WAY,
@@ -123,7 +134,10 @@ export const tensionFeature = createFeature({
       selectView,
       selectWay,
       catalogueFeature.selectValues,
-      (view, way, values) => view && nextStep(view, way, values),
+      selectJudges,
+      shopFeature.selectPerson,
+      (view, way, values, judges, person) =>
+        view && nextStep(view, way, values, judges, person?.name ?? null),
     );
     const selectQuestion = createSelector(selectNextStep, (step) => step?.question ?? null);
     /** The answer to the present question; null while it is worked out. */

@@ -32,6 +32,8 @@ export function stepText(step: ChangeoverStep): string {
       }, the knob is near an end of its travel.`;
     case 'top':
       return topText(step);
+    case 'pre-tension':
+      return `Pre-tension: ${turnsWords(step.turns)} ${step.tighter ? 'tighter' : 'looser'}, half as much as the top.`;
     case 'test':
       return `Sew ${step.seams === 1 ? 'a test seam' : `about ${shortNumber(step.seams)} test seams`} and read both faces.`;
   }
@@ -50,13 +52,16 @@ export function needleText({ systemId, nm, pointId, finishId }: NeedleName): str
   return `${systemId} NM ${nm}, ${pointStyle(pointId)?.name ?? pointId}${finish}`;
 }
 
-function topText({ fromTurns, to }: Extract<ChangeoverStep, { do: 'top' }>): string {
+function topText({ fromTurns, to, startLoose }: Extract<ChangeoverStep, { do: 'top' }>): string {
   if (to === null)
     return 'Top tension: nothing like it is logged here. Take the start from the Tension room.';
   const target = `${to.logged ? '' : 'about '}${turnsText(to.turns)} turns`;
+  const loose = startLoose
+    ? ' The thread jumps two sizes or more: start a turn looser. Too loose shows, too tight breaks thread.'
+    : '';
   return fromTurns === null
-    ? `Top tension: fully off, then in to ${target}.`
-    : `Top tension: from ${turnsText(fromTurns)} to ${target}. Come to it from the loose side.`;
+    ? `Top tension: fully off, then in to ${target}.${loose}`
+    : `Top tension: from ${turnsText(fromTurns)} to ${target}. Always turn to it from loose to tight.${loose}`;
 }
 
 const FRACTIONS: Readonly<Record<string, string>> = {

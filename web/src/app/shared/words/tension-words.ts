@@ -3,6 +3,7 @@ import {
   type BalanceAdvice,
   type BobbinAdvice,
   type BobbinSchool,
+  type ClaimGround,
   type DropTest,
   type NotTension,
   type SeamGrade,
@@ -34,29 +35,60 @@ export function moveText(move: number): string {
 }
 
 /** What to do next, as a headline and a reason. */
-export function adviceText({ do: what, turns, because, keep }: BalanceAdvice): {
+export function adviceText({ do: what, turns, because, keep, claim, surer }: BalanceAdvice): {
   readonly head: string;
   readonly why: string;
 } {
-  const chance = `${Math.round(100 * keep.sure)} %`;
-  if (what === 'stop') {
-    return {
-      head: `Set: ${turnsText(turns)} turns`,
-      why: `It lies in the window with a chance of ${chance}, and both edges were seen.`,
-    };
+  const best = `${turnsText(keep.turns)} turns`;
+  const setting = `${turnsText(turns)} turns`;
+  switch (what) {
+    case 'stop':
+      return {
+        head: `Done. Leave the knob at ${setting}`,
+        why: `95 % sure this is balanced: ${GROUND_WORDS[claim!]}.`,
+      };
+    case 'keep':
+      return {
+        head: `Balanced at ${setting}: keep it`,
+        why: `${chanceWords(keep.sure)} that it stays in the window. A seam at ${turnsText(surer)} turns makes surer, if your eye leans.`,
+      };
+    case 'check':
+      return {
+        head: 'These seams contradict each other',
+        why: 'Nothing is claimed from them. Something moves by itself, or a seam was misread: go through the checks, then sew again.',
+      };
+    case 'sew':
+      return {
+        head: `Sew the next seam at ${setting}`,
+        why: WHY_THERE[because]
+          .replace('{best}', best)
+          .replace('{chance}', chanceWords(keep.sure).toLowerCase()),
+      };
   }
-  return {
-    head: `Sew the next seam at ${turnsText(turns)} turns`,
-    why: WHY_THERE[because].replace('{chance}', chance),
-  };
+}
+
+/** What a claim stands on. */
+const GROUND_WORDS: Readonly<Record<ClaimGround, string>> = {
+  'both-edges': 'you have seen it too loose and too tight',
+  'lock-measured': 'the knot was measured in a cut seam',
+  'balanced-twice': 'two seams were balanced at one setting',
+};
+
+/** A chance in words. @example chanceWords(0.87) // Likely, about 9 in 10 */
+export function chanceWords(chance: number): string {
+  if (chance >= 0.945) return 'Very likely, 19 in 20';
+  const tenths = Math.round(10 * chance);
+  if (tenths >= 8) return `Likely, about ${tenths} in 10`;
+  return tenths >= 5 ? `About ${tenths} in 10` : `Unlikely yet, ${Math.max(1, tenths)} in 10`;
 }
 
 const WHY_THERE: Readonly<Record<BalanceAdvice['because'], string>> = {
-  'tells-most': 'A seam there tells most. The best setting so far is good with a chance of {chance}.',
-  prove: 'It is likely good; a seam there proves it. Chance now {chance}.',
-  'other-side':
-    'The best setting is good with a chance of {chance}. One seam past the other edge makes sure of it.',
+  'tells-most': 'This seam will narrow it down most. Best guess so far: {best} ({chance}).',
+  prove: 'It is likely good: a seam there shows it. Best guess so far: {best} ({chance}).',
+  'other-side': 'Best guess so far: {best} ({chance}). One seam past the other edge makes sure.',
+  balanced: '',
   sure: '',
+  contradiction: '',
 };
 
 export const CHECK_WORDS: Readonly<Record<NotTension, string>> = {
@@ -93,7 +125,7 @@ export function bobbinText(advice: BobbinAdvice): string {
     case 'leave':
       return advice.because === 'proved'
         ? 'The case creeps in the drop test: leave it.'
-        : 'Leave it: the thread moved less than two steps of the ladder.';
+        : 'Leave the bobbin screw: the thread size changed by less than two steps.';
     case 'drop-test':
       return 'Drop test first: the full case, held by its thread, should hang and creep when jerked.';
     case 'turn':
@@ -106,7 +138,7 @@ export function bobbinText(advice: BobbinAdvice): string {
 const TURN_REASONS: Readonly<Record<Extract<BobbinAdvice, { do: 'turn' }>['because'], string>> = {
   falls: 'the case falls in the drop test',
   hangs: 'the case hangs dead in the drop test',
-  'thread-jump': 'the thread moved two steps of the ladder or more',
+  'thread-jump': 'the thread is two sizes or more away from what the case was set for',
 };
 
 export const BOBBIN_SCHOOL_WORDS: Readonly<Record<BobbinSchool, string>> = {

@@ -22,12 +22,19 @@ describe('words of the knob', () => {
 
   it('tell where to sew next, why, and how sure', () => {
     const keep = { turns: 4, sure: 0.82 };
-    const next = adviceText({ do: 'sew', turns: 4.25, because: 'tells-most', keep });
+    const advice = { turns: 4, keep, claim: null, surer: 4.25 } as const;
+    const next = adviceText({ ...advice, do: 'sew', turns: 4.25, because: 'tells-most' });
     expect(next.head).toBe('Sew the next seam at 4 ¼ turns');
-    expect(next.why).toContain('chance of 82 %');
-    expect(adviceText({ do: 'stop', turns: 4, because: 'sure', keep }).head).toBe('Set: 4 turns');
+    expect(next.why).toContain('Best guess so far: 4 turns (likely, about 8 in 10)');
+    const done = adviceText({ ...advice, do: 'stop', because: 'sure', claim: 'both-edges' });
+    expect(done.head).toBe('Done. Leave the knob at 4 turns');
+    expect(done.why).toBe('95 % sure this is balanced: you have seen it too loose and too tight.');
+    const kept = adviceText({ ...advice, do: 'keep', because: 'balanced' });
+    expect(kept.head).toBe('Balanced at 4 turns: keep it');
+    expect(kept.why).not.toContain('95 %');
+    expect(adviceText({ ...advice, do: 'check', because: 'contradiction' }).head).toContain('contradict');
     for (const because of ['tells-most', 'prove', 'other-side'] as const) {
-      expect(adviceText({ do: 'sew', turns: 4, because, keep }).why.length).toBeGreaterThan(20);
+      expect(adviceText({ ...advice, do: 'sew', because }).why.length).toBeGreaterThan(20);
     }
   });
 });
@@ -35,7 +42,7 @@ describe('words of the knob', () => {
 describe('words of the bobbin', () => {
   it('give amount and way round, and leave what is proved alone', () => {
     expect(bobbinText({ do: 'turn', turns: 0.25, tighter: false, because: 'thread-jump' })).toContain(
-      'Turn the screw a quarter turn looser: the thread moved two steps',
+      'Turn the screw a quarter turn looser: the thread is two sizes or more away',
     );
     expect(bobbinText({ do: 'leave', because: 'proved' })).toContain('creeps');
     expect(bobbinText({ do: 'drop-test', because: 'school' })).toContain('Drop test first');
@@ -65,8 +72,20 @@ describe('words of a changeover', () => {
   it('give the amount the hands have to move', () => {
     const screw = { do: 'bobbin-screw', turns: 0.25, tighter: false, steps: 2, minutes: 2 } as const;
     expect(stepText(screw)).toContain('Bobbin screw about a quarter turn looser: thread goes up 2 steps');
-    const top = { do: 'top', fromTurns: 3.25, to: { turns: 5, logged: false }, minutes: 0.5 } as const;
-    expect(stepText(top)).toBe('Top tension: from 3 ¼ to about 5 turns. Come to it from the loose side.');
+    const top = {
+      do: 'top',
+      fromTurns: 3.25,
+      to: { turns: 5, logged: false },
+      startLoose: false,
+      minutes: 0.5,
+    } as const;
+    expect(stepText(top)).toBe(
+      'Top tension: from 3 ¼ to about 5 turns. Always turn to it from loose to tight.',
+    );
+    expect(stepText({ ...top, startLoose: true })).toContain('Too loose shows, too tight breaks thread.');
+    expect(stepText({ do: 'pre-tension', turns: 0.25, tighter: false, minutes: 0.5 })).toBe(
+      'Pre-tension: a quarter turn looser, half as much as the top.',
+    );
     expect(stepText({ do: 'dial', stitchMm: 4, mark: 3.75, minutes: 1 })).toBe(
       'Stitch dial to 3.75: 4 mm stitches.',
     );
@@ -76,7 +95,7 @@ describe('words of a changeover', () => {
   it('warn where hands go near the needle', () => {
     const needle = { systemId: '135x17', nm: 90, pointId: 'round', finishId: 'chromed' };
     expect(stepCaution({ do: 'needle', needle, changed: ['size'], minutes: 2 })).toContain('Power off');
-    expect(stepCaution({ do: 'top', fromTurns: null, to: null, minutes: 1 })).toBeNull();
+    expect(stepCaution({ do: 'top', fromTurns: null, to: null, startLoose: false, minutes: 1 })).toBeNull();
     expect(needleText({ ...needle, finishId: 'non-stick' })).toBe(
       '135x17 NM 90, standard round point, non-stick coated',
     );

@@ -1,0 +1,17 @@
+import * as z from 'zod';
+import { Id, Instant, Name } from '../shared/index.js';
+
+/** On what a claim stands; null where nothing was claimed. */
+const Claim = z.enum(['both-edges', 'lock-measured', 'balanced-twice']).nullable();
+
+/** A setting of the top that somebody decided to keep, and how sure it was then. */
+export const KeptSettingInput = z.strictObject({
+  turns: z.number().min(0).max(30).multipleOf(0.125),
+  sure: z.number().min(0).max(1),
+  claim: Claim,
+  keptAt: Instant,
+});
+export type KeptSettingInput = z.infer<typeof KeptSettingInput>;
+
+export const KeptSetting = KeptSettingInput.extend({ id: Id, keptBy: Name });
+export type KeptSetting = z.infer<typeof KeptSetting>;

@@ -1,0 +1,34 @@
+import { reference, type ReferenceValue } from './reference-value.js';
+
+const ONE = 'one practitioner’s proposal; move it to what your own needles tell';
+
+const friction = (name: string, value: number, standing: 'practice' | 'assumption', source: string) =>
+  reference(name, value, '', [0.02, 1.5], standing, source, 'Friction of an eye');
+const share = (name: string, value: number, standing: 'practice' | 'assumption', source: string) =>
+  reference(name, value, '', [0.01, 1], standing, source, 'Running hours of a needle');
+
+/** What needle checks and running hours go by before a shop has measured. */
+export const GAUGE_VALUES = {
+  'gauge.most-friction': friction(
+    'Most friction an eye may show, as a share of the pull',
+    0.35,
+    'practice',
+    ONE,
+  ),
+  'gauge.borderline-from': friction('Friction is borderline from', 0.3, 'practice', ONE),
+  'gauge.borderline-to': friction('Friction is borderline up to', 0.4, 'practice', ONE),
+  'gauge.consistent-within': friction(
+    'Both pulls fit the weight within',
+    0.05,
+    'assumption',
+    'pull the same needle several times',
+  ),
+  'work.needle-share': share(
+    'Share of a shift that the needle moves, where nobody looked',
+    1 / 3,
+    'practice',
+    'one practitioner’s shop; do spot checks in your own',
+  ),
+  'work.needle-share-low': share('That share, lower limit', 0.2, 'assumption', 'do spot checks'),
+  'work.needle-share-high': share('That share, upper limit', 0.5, 'assumption', 'do spot checks'),
+} as const satisfies Readonly<Record<string, ReferenceValue>>;

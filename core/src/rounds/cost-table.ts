@@ -1,13 +1,11 @@
 import { OutOfRange } from '../standing/index.js';
-import { latenessOf, LONGEST_STAY } from './lateness.js';
+import { latenessOf } from './lateness.js';
 import type { PlannedMachine, RoundsProblem } from './rounds-problem.js';
-
-/** Shortest stay that is thought of, in best intervals; no good plan has a shorter one, nor one past the longest. */
-const SHORTEST_STAY = 0.3;
 
 /**
  * A problem as flat tables. A machine's time is a path over nodes 0 to `shifts` + 1: node 0 is now, node s + 1 a change
- * at the beginning of shift s, and the last node the end without one more change.
+ * at the beginning of shift s, and the last node the end without one more change. Every stay is in it, however short or long:
+ * what is proven of these paths is proven of every plan.
  */
 export interface CostTable {
   readonly shifts: number;
@@ -85,10 +83,6 @@ function writeMachine(table: CostTable, machine: PlannedMachine, m: number, pric
   const { shifts, nodes } = table;
   const { closed, pinned, told, hours, ageHours } = machine;
   const lateness = latenessOf(machine.wearing);
-  const [least, most] = [SHORTEST_STAY, LONGEST_STAY].map((share) => share * lateness.bestHours) as [
-    number,
-    number,
-  ];
   /** Running hours before each shift. */
   const before = new Float64Array(nodes);
   for (let s = 0; s < shifts; s++) before[s + 1] = before[s]! + finite('hours', hours[s]);
@@ -101,21 +95,15 @@ function writeMachine(table: CostTable, machine: PlannedMachine, m: number, pric
     // A pinned change cannot be jumped over.
     const last = Math.min(shifts - 1, nextPin(first));
     const stay = (shift: number): number => before[shift]! - before[begin]!;
-    let low = shifts;
-    let high = first;
     for (let shift = first; shift <= last; shift++) {
       const age = node === 0 ? ageHours + stay(shift) : stay(shift);
-      const asked = pinned.includes(shift) || told.includes(shift);
-      if (!asked && (age < least || (node > 0 && age > most))) continue;
-      low = Math.min(low, shift);
-      high = shift + 1;
       table.arcs[row * shifts + shift] = finite(
         'arc',
         node === 0 ? lateness.penaltyFrom(ageHours, age) : lateness.penalty(age),
       );
     }
-    table.from[row] = Math.min(low, high);
-    table.to[row] = high;
+    table.from[row] = first;
+    table.to[row] = Math.max(first, last + 1);
     if (nextPin(first) < shifts) continue;
     // What is still in at the end comes out at its best hours, or at once when these are past.
     const age = stay(shifts) + (node === 0 ? ageHours : 0);

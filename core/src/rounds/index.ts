@@ -18,6 +18,8 @@ export {
   type Lateness,
   type Wearing,
 } from './lateness.js';
+export { leftLate, type LeftLate } from './left-late.js';
+export { flatPlan, type FlatRule } from './flat-plan.js';
 export { boundSearch, type Bound } from './lower-bound.js';
 export { moveChange, moveCosts, type Move } from './move-change.js';
 export { needleForecast, needlesForPlan, orderQuantity } from './needle-forecast.js';

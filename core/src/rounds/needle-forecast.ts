@@ -1,4 +1,7 @@
 import { NORMAL_95 } from '../numeric/index.js';
+import { requireNotNegative, requirePositive } from '../standing/index.js';
+
+const ROUNDING = 1e-9;
 
 /** What is known of one kind of needle over the horizon. */
 export interface NeedleUse {
@@ -46,9 +49,13 @@ export function needleForecast({ onHand, arriving, planned, failures }: NeedleUs
   };
 }
 
-/** Needles to order, in whole packs. */
+/**
+ * Needles to order, in whole packs.
+ *
+ * @throws OutOfRange for a negative shortage or a pack that holds nothing
+ */
 export function orderQuantity(short: number, packSize: number): number {
-  return Math.ceil(short / packSize) * packSize;
+  return Math.ceil(requireNotNegative('short', short) / requirePositive('packSize', packSize)) * packSize;
 }
 
 /** Needles a plan may use by the end of each shift, when failures are expected to take theirs. */
@@ -58,7 +65,10 @@ export function needlesForPlan({
   failures,
 }: Omit<NeedleUse, 'planned'>): readonly number[] {
   let left = onHand;
-  const allowed = failures.map((failed, s) => Math.max(0, Math.floor((left += arriving[s]! - failed))));
+  // A hair more, so that rounding in the sum takes no needle away.
+  const allowed = failures.map((failed, s) =>
+    Math.max(0, Math.floor((left += arriving[s]! - failed) + ROUNDING)),
+  );
   // What is missing later must not be used before.
   for (let s = allowed.length - 2; s >= 0; s--) allowed[s] = Math.min(allowed[s]!, allowed[s + 1]!);
   return allowed;

@@ -1,4 +1,4 @@
-import { pinConflicts, type Conflict } from './conflicts.js';
+import { conflictsOf, pinConflicts, type Conflict } from './conflicts.js';
 import { costTable } from './cost-table.js';
 import { boundSearch } from './lower-bound.js';
 import { planCost } from './plan-cost.js';
@@ -21,6 +21,8 @@ export interface PlanOptions {
   readonly random: () => number;
   /** Told how far it is, 0 to 1. */
   readonly progress?: (share: number) => void;
+  /** Plans that the search also begins from, such as those of simple rules: the plan is never dearer than they are. */
+  readonly startPlans?: readonly Changes[];
   /** How long to search, in whole multiples of the usual; more never makes the plan dearer. */
   readonly effort?: number;
 }
@@ -47,15 +49,16 @@ const ROUNDS = 12;
  */
 export function planRounds(
   problem: RoundsProblem,
-  { random, progress = () => undefined, effort = 1 }: PlanOptions,
+  { random, progress = () => undefined, effort = 1, startPlans = [] }: PlanOptions,
 ): RoundsPlan | { readonly conflicts: readonly Conflict[] } {
   const conflicts = pinConflicts(problem);
   if (conflicts.length > 0) return { conflicts };
   const table = costTable(problem);
   const { count } = table;
-  if (count === 0) {
-    const cost = planCost(problem, []);
-    return { changes: [], cost, bound: cost.total, gap: 0 };
+  if (count === 0 || table.shifts === 0) {
+    const changes = problem.machines.map(() => []);
+    const cost = planCost(problem, changes);
+    return { changes, cost, bound: cost.total, gap: 0 };
   }
   const meanVisit = problem.zones.reduce((sum, zone) => sum + zone.visitCost, 0) / problem.zones.length;
   const bound = boundSearch(problem, table);
@@ -80,7 +83,11 @@ export function planRounds(
     search.from(zones.visits);
     cool(1, 0.5 + (0.5 * run) / effort, 0.5 + (0.5 * (run + 1)) / effort);
   }
-  const changes = search.bestChanges;
+  for (const start of startPlans) {
+    search.from(visitsOf(start, problem));
+    search.improve(Math.ceil(tries(1) / ROUNDS), 0);
+  }
+  const changes = cheapestWithin(problem, [search.bestChanges, ...startPlans]);
   const cost = planCost(problem, changes);
   const least = Math.min(zones.value, cost.total);
   return { changes, cost, bound: least, gap: least > 0 ? cost.total / least - 1 : 0 };
@@ -92,6 +99,24 @@ export function planRounds(
     }
     search.toBest();
   }
+}
+
+/** The shifts in which each zone is visited by a plan. */
+function visitsOf(changes: Changes, { zones, machines, shifts }: RoundsProblem): readonly Uint8Array[] {
+  const visits = zones.map(() => new Uint8Array(shifts));
+  machines.forEach(({ zone }, m) => changes[m]!.forEach((shift) => (visits[zone]![shift] = 1)));
+  return visits;
+}
+
+/** The cheapest of some plans that is within the limits; the first always is. */
+function cheapestWithin(problem: RoundsProblem, [first, ...others]: readonly Changes[]): Changes {
+  return others.reduce(
+    (best, plan) =>
+      planCost(problem, plan).total < planCost(problem, best).total && conflictsOf(problem, plan).length === 0
+        ? plan
+        : best,
+    first!,
+  );
 }
 
 /** What it costs to change nothing: no plan worth having costs more. */

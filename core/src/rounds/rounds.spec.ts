@@ -111,6 +111,15 @@ describe('the work of a shift', () => {
 });
 
 describe('the needles ahead', () => {
+  it('lose none to rounding, and are ordered in packs that hold some', () => {
+    // Ten tenths are one needle, though their sum is a little less in floating point.
+    const failures = Array.from({ length: 10 }, () => 0.1);
+    expect(needlesForPlan({ onHand: 5, arriving: failures.map(() => 0), failures }).at(-1)).toBe(4);
+    expect(orderQuantity(11, 10)).toBe(20);
+    expect(() => orderQuantity(3, 0)).toThrowError(/packSize is 0/);
+    expect(() => orderQuantity(NaN, 10)).toThrowError(/short is NaN/);
+  });
+
   const failures = [0.5, 0.5, 0.5, 0.5];
   // Poisson: the sum of failures has the variance of its mean, so two failures expected spread by 1.96 times root two.
   it('are what is there less what the plan and failures take, with the spread of chance', () => {

@@ -4,11 +4,14 @@ import type { ComparedRule, RULE_NAMES } from '@gantelet/contracts';
 import {
   compareRules,
   expectedEnds,
+  flatPlan,
   planRounds,
   type ChangeRule,
   type Conflict,
+  type FlatRule,
   type TriedMachine,
 } from '@gantelet/core';
+import { certifyPlan } from './certify-plan.js';
 import type { PlanDocument, RoundsInput } from './plan-document.js';
 import { lawOf, problemOf, type BuiltProblem } from './problem-of.js';
 
@@ -25,18 +28,31 @@ const SEARCH_SHARE = 0.9;
 const FRESH_SHARE = 0.15;
 
 /** Plans rounds and compares them with other rules. Runs in a thread of its own. */
-export default function plan({ input, port }: { input: RoundsInput; port: MessagePort }): PlanOutcome {
+export default async function plan({
+  input,
+  port,
+}: {
+  input: RoundsInput;
+  port: MessagePort;
+}): Promise<PlanOutcome> {
   const built = problemOf(input);
   const random = randomLcg(input.seed);
-  const plan = planRounds(built.problem, {
+  const flat: readonly FlatRule[] = [
+    { rule: 'every-hours', hours: input.flatHours },
+    { rule: 'in-shifts', shifts: firstOfMondays(input) },
+    { rule: 'never' },
+  ];
+  const found = planRounds(built.problem, {
     random,
     effort: input.effort,
+    startPlans: flat.map((rule) => flatPlan(built.problem, rule)),
     progress: (share) => port.postMessage(SEARCH_SHARE * share),
   });
-  if ('conflicts' in plan) {
+  if ('conflicts' in found) {
     port.close();
-    return { input, ...built, conflicts: plan.conflicts };
+    return { input, ...built, conflicts: found.conflicts };
   }
+  const plan = await certifyPlan(built.problem, found);
   const runs = input.machines.length < RUNS.largeFrom ? RUNS.usual : RUNS.large;
   const compared = compare(input, built, plan.changes, runs, random);
   port.postMessage(1);

@@ -1,6 +1,7 @@
 import {
   conflictsOf,
   HOUR_MS,
+  leftLate,
   moveChange,
   moveCosts,
   needleForecast,
@@ -81,6 +82,7 @@ function machineView(
     pinned: [...(own?.pinned ?? [])],
     told: [...((isTold ? changes[m] : own?.told) ?? [])],
     closed: [...(own?.closed ?? [])],
+    leftLate: own ? leftLate(problem, changes, m) : null,
   };
 }
 

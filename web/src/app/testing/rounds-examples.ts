@@ -28,6 +28,7 @@ export function plannedMachine(
     pinned: [],
     told: [],
     closed: [],
+    leftLate: null,
     ...more,
   };
 }

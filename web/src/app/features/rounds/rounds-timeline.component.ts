@@ -107,8 +107,8 @@ import type { PickedChange } from './rounds.state';
           />
         }
       }
-      @if (row.machine.unplanned !== null) {
-        <text class="small soft" [attr.x]="layout.left + 6" [attr.y]="row.y + 14">{{ words()(row) }}</text>
+      @if (words()(row); as reason) {
+        <text class="small soft" [attr.x]="layout.left + 6" [attr.y]="row.y + 14">{{ reason }}</text>
       }
       @for (change of row.changes; track change.shift) {
         <g

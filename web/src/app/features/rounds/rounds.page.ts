@@ -19,6 +19,7 @@ import {
   noticeText,
   RULE_WORDS,
   shiftText,
+  LEFT_LATE_WORDS,
   UNPLANNED_WORDS,
 } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
@@ -121,8 +122,36 @@ export class RoundsPage {
     this.store.dispatch(roundsActions.opened());
   }
 
-  protected readonly unplannedWords = ({ machine }: DrawnRow): string =>
-    machine.unplanned === null ? '' : UNPLANNED_WORDS[machine.unplanned];
+  /** What a plan stands on: lives that were only assumed make it an assumption, else it stands on costs the shop chose. */
+  protected readonly planStanding = computed(() =>
+    this.plan()?.machines.some(({ unplanned, from }) => unplanned === null && from === 'flat')
+      ? 'assumption'
+      : 'chosen',
+  );
+  protected readonly planSource = computed(() =>
+    this.planStanding() === 'assumption'
+      ? 'some lives are assumed from the flat interval; the rest from this shop’s removals and costs'
+      : 'worked out from this shop’s removals and the costs it chose',
+  );
+  protected readonly isCheapest = computed(() => {
+    const plan = this.plan();
+    return plan !== null && plan.cost.total <= plan.bound * (1 + 1e-6) + 1e-6;
+  });
+  /** A rule that costs less than the plan in the simulation, beyond what chance explains; null when none does. */
+  protected readonly cheaperRule = computed(() => {
+    const compared = this.plan()?.compared ?? [];
+    const own = compared.find(({ rule }) => rule === 'plan');
+    const best = compared
+      .filter(({ rule, cost }) => rule !== 'plan' && own !== undefined && cost.high < own.cost.low)
+      .sort((a, b) => a.cost.mean - b.cost.mean)[0];
+    if (!own || !best) return null;
+    return { words: this.ruleWords(best.rule), saving: this.money()(own.cost.mean - best.cost.mean) };
+  });
+
+  protected readonly unplannedWords = ({ machine }: DrawnRow): string => {
+    if (machine.unplanned !== null) return UNPLANNED_WORDS[machine.unplanned];
+    return machine.leftLate === null ? '' : LEFT_LATE_WORDS[machine.leftLate];
+  };
 
   protected percent(share: number): string {
     return (100 * share).toFixed(0);

@@ -30,6 +30,14 @@ export const UNPLANNED_WORDS: Readonly<Record<NonNullable<PlannedMachineView['un
   'run-to-failure': 'runs to failure: planned changes do not pay',
 };
 
+/** Why a needle is left in past its best over the whole plan. */
+export const LEFT_LATE_WORDS: Readonly<Record<NonNullable<PlannedMachineView['leftLate']>, string>> = {
+  closed: 'past its best: nobody can get at it in these shifts',
+  needles: 'past its best: no needle of its kind left',
+  minutes: 'past its best: no minutes left in any shift',
+  'not-worth-it': 'past its best, but changing it costs more than it saves',
+};
+
 /** A shift by its day and name. @example shiftText(...) // Thu 26 Nov, Early */
 export function shiftText({ day, name }: Pick<PlannedShift, 'day' | 'name'>): string {
   return `${dayText(day)}, ${name}`;

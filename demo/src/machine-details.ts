@@ -76,7 +76,7 @@ export function machineDetails(machine: DemoMachine, shopNumber: number): Detail
     speedInUseSpm: speeds[0],
     speedMostSpm: speeds[1],
     threadTex: { least: null, most: mostTex },
-    needleNm: { least: null, most: portable ? 120 : mostNm },
+    needleNm: { least: null, most: portable ? 140 : mostNm },
     oilNotes: OIL_NOTES,
     serviceNotes: shopNumber % 4 === 0 ? 'Hook timing checked in spring. Plate edge polished.' : '',
   };

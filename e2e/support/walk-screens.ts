@@ -32,7 +32,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await expect(page.getByText('Ranked by how well the best needle fits')).toBeVisible();
   await check();
   await page.goto('/thread?read=90');
-  await expect(page.getByText('reads in 3 ways')).toBeVisible();
+  await expect(page.getByText('can mean 3 different things')).toBeVisible();
   await check();
   await page.goto('/label?read=V138');
   await expect(page.getByRole('article')).toBeVisible();

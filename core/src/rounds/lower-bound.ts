@@ -2,6 +2,7 @@ import { pathFinder } from './best-path.js';
 import type { CostTable } from './cost-table.js';
 import { limitPrices } from './limit-prices.js';
 import type { RoundsProblem } from './rounds-problem.js';
+import { toSimplex } from './share-simplex.js';
 
 /** Prices of what machines share, and the cost no plan can be below. */
 export interface Bound {
@@ -107,41 +108,11 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
     limits.go(size);
     for (let i = 0; i < way.length; i++) shares[i]! += size * way[i]!;
     ofZone.forEach((machines, z) => {
-      for (let s = 0; s < shifts; s++) toSimplex(machines, s, limits.visitPrice(z, s));
-    });
-  }
-
-  /** Brings the shares of one visit to 0 or more and no more than it costs together, by the least change (Michelot 1986). */
-  function toSimplex(machines: readonly number[], shift: number, most: number): void {
-    let sum = 0;
-    for (const m of machines) {
-      const at = m * shifts + shift;
-      if (shares[at]! < 0) shares[at] = 0;
-      sum += shares[at]!;
-    }
-    if (sum <= most) return;
-    let over = -Infinity;
-    let members = machines.length;
-    let inside = sum;
-    for (;;) {
-      over = (inside - most) / members;
-      let nextMembers = 0;
-      let nextInside = 0;
-      for (const m of machines) {
-        const share = shares[m * shifts + shift]!;
-        if (share > over) {
-          nextMembers++;
-          nextInside += share;
-        }
+      const places = new Int32Array(machines.length);
+      for (let s = 0; s < shifts; s++) {
+        machines.forEach((m, i) => (places[i] = m * shifts + s));
+        toSimplex(shares, places, limits.visitPrice(z, s));
       }
-      // Rounding must not bring members back, nor leave none.
-      if (nextMembers >= members || nextMembers === 0) break;
-      members = nextMembers;
-      inside = nextInside;
-    }
-    for (const m of machines) {
-      const at = m * shifts + shift;
-      shares[at] = Math.max(0, shares[at]! - over);
-    }
+    });
   }
 }

@@ -3,6 +3,7 @@ import type { CostTable } from './cost-table.js';
 import { limitPrices } from './limit-prices.js';
 import type { Bound } from './lower-bound.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
+import { sharpenShares } from './sharpen-shares.js';
 
 /** How long to search. */
 export interface ZoneEffort {
@@ -26,6 +27,8 @@ const FIRST_DEPTH = 30;
 /** Shares of the first bound's prices that are tried to begin with. */
 const BEGINNINGS = [1, 0.5, 0] as const;
 const KEPT = 0.5;
+/** Steps that each zone takes by itself to share out its visits. */
+const SHARPEN_STEPS = 250;
 
 /**
  * Raises a bound: with minutes and needles priced, nothing ties zones together, and the cheapest set of visits of each is
@@ -82,21 +85,29 @@ export function zoneBound(
   function ofZone(z: number): number {
     const machines = table.ofZone[z]!;
     const visitPrice = Float64Array.from({ length: shifts }, (_, s) => limits.visitPrice(z, s));
-    /** Price of a change by itself, and with its share of the visit. */
+    /** Price of a change by itself, its share of the visit, and both. */
     const own = new Float64Array(machines.length * shifts);
+    const share = new Float64Array(machines.length * shifts);
     const shared = new Float64Array(machines.length * shifts);
     /** What visits from a shift on cost less than the shares paid for them; 0 but for rounding. */
     const unpaid = new Float64Array(shifts + 1);
-    for (let s = shifts - 1; s >= 0; s--) {
+    for (let s = 0; s < shifts; s++) {
       const firstPrice = first.visitPrice(z, s);
       const smaller = firstPrice > 0 ? visitPrice[s]! / firstPrice : 1;
-      let over = visitPrice[s]!;
       machines.forEach((m, i) => {
-        const price = limits.priceOf(m, s, 0);
-        const share = smaller * bound.shares[m * shifts + s]!;
-        own[i * shifts + s] = price;
-        shared[i * shifts + s] = price + share;
-        over -= share;
+        own[i * shifts + s] = limits.priceOf(m, s, 0);
+        share[i * shifts + s] = smaller * bound.shares[m * shifts + s]!;
+      });
+    }
+    const begin = new Uint8Array(shifts);
+    for (const m of machines) for (const s of known.changes[m]!) begin[s] = 1;
+    const beginCost = costOver(begin);
+    sharpenShares(finder, { machines, shifts, own, visit: visitPrice }, share, beginCost, SHARPEN_STEPS);
+    for (let s = shifts - 1; s >= 0; s--) {
+      let over = visitPrice[s]!;
+      machines.forEach((_, i) => {
+        shared[i * shifts + s] = own[i * shifts + s]! + share[i * shifts + s]!;
+        over -= share[i * shifts + s]!;
       });
       unpaid[s] = unpaid[s + 1]! + Math.min(0, over);
     }
@@ -124,9 +135,6 @@ export function zoneBound(
     let visitCount = 1;
     let least = Infinity;
     let looked = 0;
-    const begin = new Uint8Array(shifts);
-    for (const m of machines) for (const s of known.changes[m]!) begin[s] = 1;
-    const beginCost = costOver(begin);
     for (let cut = 0; cut < CUTS; cut++) {
       looked = 0;
       visitCount = 1;

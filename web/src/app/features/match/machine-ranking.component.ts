@@ -29,7 +29,7 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
         <gan-standing
           standing="assumption"
           source="minutes of each step and their weight are values of the Catalogue"
-        />. School: {{ school() }}.
+        />. Preference used: {{ school() }}.
       </p>
       <table>
         <caption class="visually-hidden">

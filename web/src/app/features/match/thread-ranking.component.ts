@@ -20,7 +20,7 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
       <p>
         This stack is usually sewn with Tex {{ ranking().range.lowTex }} to {{ ranking().range.highTex }}
         <gan-standing standing="practice" source="common practice by leather weight; cloth counts less" />.
-        For {{ useWords[use()] }}. School: {{ school() }}. Weighed:
+        For {{ useWords[use()] }}. Preference used: {{ school() }}. Weighed:
         {{ ranking().weighed.toLocaleString('en') }} needles and threads together.
       </p>
       <table>

@@ -1,4 +1,4 @@
-import { REMOVAL_CAUSES } from '@gantelet/core';
+import { bestNeedle, REMOVAL_CAUSES, stackOf, threadOnBench } from '@gantelet/core';
 import { Scenario } from '@gantelet/contracts';
 import { demoScenario } from './index.js';
 
@@ -72,5 +72,46 @@ describe('the demo scenario', () => {
     const cleared = new Set(scenario.clearances.map((c) => c.removalId));
     const open = scenario.removals.filter((r) => r.fragments === 'missing' && !cleared.has(r.id));
     expect(open.length).toBe(1);
+  });
+
+  it('is answered on every machine without a thicker thread or stack ever getting a thinner needle', () => {
+    const stacks = ['denim', 'garment-leather', 'veg-tan-side', 'coated-sheet-18', 'webbing-polyester'];
+    const schools = { ...scenario.shop.schools };
+    for (const machine of scenario.machines) {
+      const size = (tex: number, materialId: string, thicknessMm: number): number | null => {
+        const stack = stackOf([{ materialId, thicknessMm, plies: 1 }]);
+        const thread = threadOnBench('bonded-nylon', tex);
+        const needle = bestNeedle({ machine, stack, thread, stitchLengthMm: 4, schools });
+        return needle === null || needle.act ? null : needle.size.nm;
+      };
+      for (const materialId of stacks) {
+        const byThread = [30, 45, 70, 90, 135, 210, 270].map((tex) => size(tex, materialId, 2));
+        const byStack = [0.5, 1, 1.5, 2, 3, 5, 8, 12].map((mm) => size(90, materialId, mm));
+        for (const sizes of [byThread, byStack]) {
+          const known = sizes.filter((nm) => nm !== null);
+          expect(known)
+            .withContext(`${machine.name}, ${materialId}`)
+            .toEqual([...known].sort((a, b) => a - b));
+        }
+      }
+    }
+  });
+
+  it('has knobs on which a thicker thread wants more turns, and knobs on which it wants fewer', () => {
+    const slopes = scenario.machines.flatMap(({ id }) => {
+      const settled = scenario.setups
+        .filter(({ machineId }) => machineId === id)
+        .flatMap(({ id: setupId, thread, layers }) => {
+          const last = scenario.seams
+            .filter((seam) => seam.setupId === setupId && seam.grade === 'balanced')
+            .at(-1);
+          return last ? [{ tex: thread.tex, mm: stackOf(layers).thicknessMm, turns: last.turns }] : [];
+        })
+        .sort((a, b) => a.tex - b.tex);
+      const [thin, thick] = [settled[0], settled.at(-1)];
+      return thin && thick && thick.tex > 1.4 * thin.tex ? [thick.turns - thin.turns] : [];
+    });
+    expect(Math.max(...slopes)).toBeGreaterThan(0);
+    expect(Math.min(...slopes)).toBeLessThan(0);
   });
 });

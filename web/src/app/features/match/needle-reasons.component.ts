@@ -21,7 +21,7 @@ import type { BenchAnswer } from './bench-answer';
           <span
             >{{ reason.text }} <gan-standing [standing]="reason.standing" />
             @if (reason.code === 'plate' && remedy(); as words) {
-              <strong>{{ words }}</strong>
+              <strong class="remedy">{{ words }}</strong>
             }
           </span>
         </li>
@@ -68,6 +68,9 @@ import type { BenchAnswer } from './bench-answer';
     }
     gan-signal {
       margin-top: 2px;
+    }
+    .remedy {
+      display: block;
     }
     .others span {
       display: block;

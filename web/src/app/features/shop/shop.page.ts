@@ -85,7 +85,9 @@ const COST_FIELDS = [
         </fieldset>
         <fieldset>
           <legend>Needle size <gan-standing standing="practice" /></legend>
-          <p class="soft">Room in the eye runs cooler and shreds less; a snug eye makes the smallest hole.</p>
+          <p class="soft">
+            Room in the eye runs cooler and shreds less; a tight eye makes the smallest hole.
+          </p>
           @for (one of sizes; track one) {
             <label class="check">
               <input type="radio" class="form-check-input" formControlName="size" [value]="one" />

@@ -137,6 +137,7 @@ export class TensionPage {
   protected readonly settingWord = computed(() => {
     const advice = this.searched()?.advice;
     if (this.turns() !== advice?.turns) return 'here';
+    if (advice.do === 'check') return 'here';
     return advice.do === 'sew' ? 'next' : 'keep';
   });
   /** The last answer stays on screen while the next one is worked out. */

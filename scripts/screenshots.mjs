@@ -83,7 +83,7 @@ async function openStrap(page) {
 
 async function askMachines(page) {
   await openStrap(page);
-  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Which machine? Ask' });
+  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
 }
 
 async function openChangeover(page) {

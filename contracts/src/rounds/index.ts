@@ -14,6 +14,8 @@ export {
 export {
   ChangeMove,
   ComparedRule,
+  FLAT_RULE_NAMES,
+  type FlatRuleName,
   MoveOffer,
   NeedleOutlook,
   NoPlan,

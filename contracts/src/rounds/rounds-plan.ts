@@ -67,7 +67,10 @@ export const PlannedMachineView = z.object({
 });
 export type PlannedMachineView = z.infer<typeof PlannedMachineView>;
 
-export const RULE_NAMES = ['plan', 'every-hours', 'every-monday', 'on-failure', 'as-done'] as const;
+/** Simple rules that a plan can be made by. */
+export const FLAT_RULE_NAMES = ['every-hours', 'every-monday', 'on-failure'] as const;
+export type FlatRuleName = (typeof FLAT_RULE_NAMES)[number];
+export const RULE_NAMES = ['plan', ...FLAT_RULE_NAMES, 'as-done'] as const;
 const Simulated = z.object({ mean: z.number(), low: z.number(), high: z.number() });
 export const ComparedRule = z.object({
   rule: z.enum(RULE_NAMES),
@@ -143,6 +146,8 @@ export type NoPlan = z.infer<typeof NoPlan>;
 export const PlanAsk = z.strictObject({
   /** 1 the usual search, 6 a longer one. */
   effort: z.int().min(1).max(6).default(1),
+  /** Plan by a simple rule and not by the search, which then only says how far off the rule is; null to search. */
+  rule: z.enum(FLAT_RULE_NAMES).nullable().default(null),
 });
 export type PlanAsk = z.infer<typeof PlanAsk>;
 

@@ -3,10 +3,9 @@
  *
  * @param places where the shares of the visit stand in `shares`
  */
-export function toSimplex(shares: Float64Array, places: ArrayLike<number>, most: number): void {
+export function toSimplex(shares: Float64Array, places: Int32Array | readonly number[], most: number): void {
   let sum = 0;
-  for (let i = 0; i < places.length; i++) {
-    const at = places[i]!;
+  for (const at of places) {
     if (shares[at]! < 0) shares[at] = 0;
     sum += shares[at]!;
   }
@@ -18,8 +17,8 @@ export function toSimplex(shares: Float64Array, places: ArrayLike<number>, most:
     over = (inside - most) / members;
     let nextMembers = 0;
     let nextInside = 0;
-    for (let i = 0; i < places.length; i++) {
-      const share = shares[places[i]!]!;
+    for (const at of places) {
+      const share = shares[at]!;
       if (share > over) {
         nextMembers++;
         nextInside += share;
@@ -30,5 +29,5 @@ export function toSimplex(shares: Float64Array, places: ArrayLike<number>, most:
     members = nextMembers;
     inside = nextInside;
   }
-  for (let i = 0; i < places.length; i++) shares[places[i]!] = Math.max(0, shares[places[i]!]! - over);
+  for (const at of places) shares[at] = Math.max(0, shares[at]! - over);
 }

@@ -2,6 +2,7 @@ import { pino } from 'pino';
 import {
   NO_SETTINGS,
   routes,
+  type FlatRuleName,
   type Job,
   type PlannedMachineView,
   type RoundsPlanView,
@@ -27,8 +28,8 @@ export interface RoundsShop {
   set(over?: Partial<RoundsSettings>): Promise<void>;
   /** How a search ended. */
   over(jobId: string): Promise<Job['state']>;
-  /** Plans and gives the plan. */
-  planned(): Promise<RoundsPlanView>;
+  /** Plans, by a simple rule if one is named, and gives the plan. */
+  planned(ask?: { readonly rule?: FlatRuleName }): Promise<RoundsPlanView>;
   compound(plan: RoundsPlanView): PlannedMachineView;
   /** Takes away what a test left. */
   clear(): Promise<void>;
@@ -77,8 +78,8 @@ export async function startRoundsShop(): Promise<RoundsShop> {
     }
   }
 
-  async function planned(): Promise<RoundsPlanView> {
-    const { body } = await lead.call(routes.planRounds, { body: {} });
+  async function planned(ask: { readonly rule?: FlatRuleName } = {}): Promise<RoundsPlanView> {
+    const { body } = await lead.call(routes.planRounds, { body: ask });
     const state = await over(body.id);
     if (state !== 'done') throw new Error(state);
     const { plan, noPlan } = await view();

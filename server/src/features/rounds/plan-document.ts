@@ -1,6 +1,7 @@
 import type {
   AwayKind,
   ComparedRule,
+  FlatRuleName,
   MechanicHours,
   NeedleChoice,
   PlannedMachineView,
@@ -14,6 +15,8 @@ export interface RoundsInput {
   readonly timeZone: string;
   readonly seed: number;
   readonly effort: number;
+  /** The simple rule that it was asked to be made by. */
+  readonly rule: FlatRuleName | null;
   readonly shifts: readonly Omit<PlannedShift, 'minutes' | 'used'>[];
   readonly zones: readonly InputZone[];
   readonly machines: readonly InputMachine[];

@@ -1,12 +1,13 @@
 import type { MessagePort } from 'node:worker_threads';
 import { randomLcg } from 'd3-random';
-import type { ComparedRule, RULE_NAMES } from '@gantelet/contracts';
+import { FLAT_RULE_NAMES, type ComparedRule, type FlatRuleName, type RULE_NAMES } from '@gantelet/contracts';
 import {
   compareRules,
   expectedEnds,
   flatPlan,
   planRounds,
   type ChangeRule,
+  type Changes,
   type Conflict,
   type FlatRule,
   type TriedMachine,
@@ -37,22 +38,19 @@ export default async function plan({
 }): Promise<PlanOutcome> {
   const built = problemOf(input);
   const random = randomLcg(input.seed);
-  const flat: readonly FlatRule[] = [
-    { rule: 'every-hours', hours: input.flatHours },
-    { rule: 'in-shifts', shifts: firstOfMondays(input) },
-    { rule: 'never' },
-  ];
+  const byRule = (rule: FlatRuleName): Changes => flatPlan(built.problem, flatRule(input, rule));
   const found = planRounds(built.problem, {
     random,
     effort: input.effort,
-    startPlans: flat.map((rule) => flatPlan(built.problem, rule)),
+    startPlans: FLAT_RULE_NAMES.map(byRule),
     progress: (share) => port.postMessage(SEARCH_SHARE * share),
   });
   if ('conflicts' in found) {
     port.close();
     return { input, ...built, conflicts: found.conflicts };
   }
-  const plan = await certifyPlan(built.problem, found);
+  const proven = await certifyPlan(built.problem, found);
+  const plan = input.rule ? { ...proven, changes: byRule(input.rule) } : proven;
   const runs = input.machines.length < RUNS.largeFrom ? RUNS.usual : RUNS.large;
   const compared = compare(input, built, plan.changes, runs, random);
   port.postMessage(1);
@@ -97,6 +95,17 @@ function compare(
   };
   const outcomes = compareRules(machines, Object.values(rules), costs, { runs, random });
   return (Object.keys(rules) as (typeof RULE_NAMES)[number][]).map((rule, i) => ({ rule, ...outcomes[i]! }));
+}
+
+function flatRule(input: RoundsInput, rule: FlatRuleName): FlatRule {
+  switch (rule) {
+    case 'every-hours':
+      return { rule, hours: input.flatHours };
+    case 'every-monday':
+      return { rule: 'in-shifts', shifts: firstOfMondays(input) };
+    case 'on-failure':
+      return { rule: 'never' };
+  }
 }
 
 /** The first shift of each Monday. */

@@ -106,6 +106,7 @@ export async function roundsInput(
     timeZone: calendar.timeZone,
     seed,
     effort: ask.effort,
+    rule: ask.rule,
     shifts: planned,
     zones: floor.zones.map(({ id, name }) => {
       const setupMinutes = settings.walks.find((walk) => walk.zoneId === id)?.minutes ?? 0;

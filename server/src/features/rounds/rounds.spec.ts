@@ -135,6 +135,21 @@ describe('rounds', () => {
     expect(conflict.allowed).toBeLessThan(6);
   }, 40_000);
 
+  it('are planned by a simple rule when that is asked for, with what the rule costs over the proven bound', async () => {
+    await set();
+    const searched = await planned();
+    const never = await planned({ rule: 'on-failure' });
+    expect(never.machines.flatMap(({ changes }) => changes)).toEqual([]);
+    expect(never.bound).toBeLessThanOrEqual(searched.cost.total + 1e-6);
+    expect(never.cost.total).toBeGreaterThanOrEqual(searched.cost.total - 1e-6);
+    const mondays = await planned({ rule: 'every-monday' });
+    const { shifts } = mondays;
+    const isMonday = (s: number): boolean => new Date(`${shifts[s]!.day}T00:00:00Z`).getUTCDay() === 1;
+    const firsts = shifts.flatMap((shift, s) => (isMonday(s) && shifts[s - 1]?.day !== shift.day ? [s] : []));
+    expect(firsts.length).toBeGreaterThan(0);
+    expect(compound(mondays).changes).toEqual(firsts.filter((s) => !compound(mondays).closed.includes(s)));
+  }, 60_000);
+
   it('are told to mechanics, ticked by changing needles, skipped with a reason, and read as table and calendar', async () => {
     await set();
     const plan = await planned();

@@ -108,7 +108,7 @@ import type { PickedChange } from './rounds.state';
         }
       }
       @if (words()(row); as reason) {
-        <text class="small soft" [attr.x]="layout.left + 6" [attr.y]="row.y + 14">{{ reason }}</text>
+        <text class="small soft reason" [attr.x]="layout.left + 6" [attr.y]="row.y + 14">{{ reason }}</text>
       }
       @for (change of row.changes; track change.shift) {
         <g
@@ -164,6 +164,12 @@ import type { PickedChange } from './rounds.state';
     }
     .soft {
       fill: var(--ink-soft);
+    }
+    .reason {
+      paint-order: stroke;
+      stroke: var(--ground);
+      stroke-width: 6;
+      stroke-linejoin: round;
     }
     .name {
       font-size: 13px;

@@ -33,7 +33,7 @@ describe('the work on rounds', () => {
     answers['readRounds'] = early;
     store.dispatch(roundsActions.opened());
     answers['readRounds'] = { ...view, job };
-    store.dispatch(roundsActions.plan({ key: newId(), effort: 1 }));
+    store.dispatch(roundsActions.plan({ key: newId(), effort: 1, rule: null }));
     early.next({ ...view, plan: null });
     expect(store.selectSignal(roundsFeature.selectRunning)()?.id).toBe(job.id);
   });

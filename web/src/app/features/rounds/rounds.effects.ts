@@ -49,8 +49,8 @@ export const plan = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
       ofType(roundsActions.plan),
-      exhaustMap(({ key, effort }) =>
-        api.call(routes.planRounds, { key, body: { effort } }).pipe(
+      exhaustMap(({ key, effort, rule }) =>
+        api.call(routes.planRounds, { key, body: { effort, rule } }).pipe(
           map((job) => roundsActions.jobBegun({ job })),
           catchError(failed),
         ),

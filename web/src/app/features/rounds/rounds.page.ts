@@ -2,8 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
+  FLAT_RULE_NAMES,
   roleReaches,
   type ComparedRule,
+  type FlatRuleName,
   type NeedleChoice,
   type PlanConflict,
   type PlannedShift,
@@ -89,11 +91,14 @@ export class RoundsPage {
     const minutes = `${Math.round(next.used)} of ${Math.round(next.minutes)} minutes`;
     return `${shiftText(next)}: ${count} ${count === 1 ? 'change' : 'changes'}, ${minutes}`;
   });
-  protected readonly gapText = computed(() => {
+  /** How far the plan may be from the cheapest, after the bound itself. */
+  protected readonly gapWords = computed(() => {
     const plan = this.plan();
-    if (!plan || plan.bound <= 0) return '0 %';
-    const gap = 100 * (plan.cost.total / plan.bound - 1);
-    return `${gap < 0.05 ? '0' : gap.toFixed(1)} %`;
+    if (!plan) return '';
+    if (plan.conflicts.length > 0) return ', and this one breaks some of them';
+    if (this.isCheapest()) return ': this is the cheapest there is';
+    const gap = plan.bound > 0 ? 100 * (plan.cost.total / plan.bound - 1) : 0;
+    return `: at most ${gap < 0.05 ? '0' : gap.toFixed(1)} % of that could be saved`;
   });
   /** Changes that people were told of and that this plan has elsewhere. */
   protected readonly movedCount = computed(() =>
@@ -135,7 +140,7 @@ export class RoundsPage {
   );
   protected readonly isCheapest = computed(() => {
     const plan = this.plan();
-    return plan !== null && plan.cost.total <= plan.bound * (1 + 1e-6) + 1e-6;
+    return plan !== null && plan.conflicts.length === 0 && plan.cost.total <= plan.bound * (1 + 1e-6) + 1e-6;
   });
   /** A rule that costs less than the plan in the simulation, beyond what chance explains; null when none does. */
   protected readonly cheaperRule = computed(() => {
@@ -145,7 +150,12 @@ export class RoundsPage {
       .filter(({ rule, cost }) => rule !== 'plan' && own !== undefined && cost.high < own.cost.low)
       .sort((a, b) => a.cost.mean - b.cost.mean)[0];
     if (!own || !best) return null;
-    return { words: this.ruleWords(best.rule), saving: this.money()(own.cost.mean - best.cost.mean) };
+    const offered = FLAT_RULE_NAMES.find((rule) => rule === best.rule) ?? null;
+    return {
+      offered,
+      words: this.ruleWords(best.rule),
+      saving: this.money()(own.cost.mean - best.cost.mean),
+    };
   });
 
   protected readonly unplannedWords = ({ machine }: DrawnRow): string => {
@@ -171,9 +181,9 @@ export class RoundsPage {
     return conflictText(conflict, shifts, nameOf);
   }
 
-  protected startPlan(effort: number): void {
-    const { key } = this.stamp(['plan', effort, this.view()?.job?.id]);
-    this.store.dispatch(roundsActions.plan({ key, effort }));
+  protected startPlan(effort: number, rule: FlatRuleName | null = null): void {
+    const { key } = this.stamp(['plan', effort, rule, this.view()?.job?.id]);
+    this.store.dispatch(roundsActions.plan({ key, effort, rule }));
   }
 
   protected cancelJob(jobId: string): void {

@@ -9,6 +9,7 @@ import {
 } from '@ngrx/store';
 import {
   isOpenJob,
+  type FlatRuleName,
   type Job,
   type MoveOffer,
   type NeedleChoice,
@@ -38,7 +39,7 @@ export const roundsActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     'View Read': props<{ view: RoundsView }>(),
-    Plan: props<{ key: string; effort: number }>(),
+    Plan: props<{ key: string; effort: number; rule: FlatRuleName | null }>(),
     'Job Begun': props<{ job: Job }>(),
     'Job Told': props<{ job: Job }>(),
     Cancel: props<{ key: string; jobId: string }>(),

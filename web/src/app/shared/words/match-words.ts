@@ -89,7 +89,10 @@ export function reasonText(reason: MatchReason): string {
     case 'look':
       return `The look you asked for needs another point; none that may go in here gives it. This is a ${reason.point}.`;
     case 'strength': {
-      const guide = `Blade is normally good for ${shortNumber(reason.fromMm)} to ${mm(reason.toMm)} of leather; yours is ${mm(reason.stackMm)}.`;
+      const guide =
+        reason.stackMm < reason.fromMm && reason.signal === 'good'
+          ? `Blade is stiff enough: it is normally good for up to ${mm(reason.toMm)} of leather; yours is ${mm(reason.stackMm)}.`
+          : `Blade is normally good for ${shortNumber(reason.fromMm)} to ${mm(reason.toMm)} of leather; yours is ${mm(reason.stackMm)}.`;
       if (reason.leastNm !== null)
         return `${guide} This cloth usually gets NM ${reason.leastNm} or more: watch for bending.`;
       return reason.signal === 'good' ? guide : `${guide} Sew slowly and watch for bending.`;

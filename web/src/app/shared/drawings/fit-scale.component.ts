@@ -12,12 +12,10 @@ const [LOW, HIGH] = [0.15, 0.56];
   imports: [DrawingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-drawing name="fit" [text]="text()">
-    <svg viewBox="0 0 520 108" role="img" [attr.aria-label]="text()">
+    <svg viewBox="0 0 520 98" role="img" [attr.aria-label]="text()">
       @for (band of bands(); track band.band) {
         <rect [attr.class]="band.band" [attr.x]="band.x" y="34" [attr.width]="band.width" height="20" />
-        <text [attr.x]="band.x + band.width / 2" [attr.y]="band.wordY" text-anchor="middle">
-          {{ band.word }}
-        </text>
+        <text [attr.x]="band.x + band.width / 2" y="74" text-anchor="middle">{{ band.word }}</text>
       }
       <rect
         class="range"
@@ -28,8 +26,8 @@ const [LOW, HIGH] = [0.15, 0.56];
       />
       <path class="here" [attr.d]="'M' + x(ratio()) + ' 30l-7 -10h14z'" />
       <text class="value" [attr.x]="x(ratio())" y="15" text-anchor="middle">{{ ratio().toFixed(2) }}</text>
-      <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v66'" />
-      <text class="limit-word" [attr.x]="x(limit())" y="104" text-anchor="middle">
+      <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v36'" />
+      <text class="limit-word" [attr.x]="x(limit())" y="93" text-anchor="middle">
         school limit {{ limit().toFixed(2) }}
       </text>
     </svg>
@@ -96,7 +94,6 @@ export class FitScaleComponent {
         x,
         width: this.scale(Math.min(belowRatio, HIGH)) - x,
         word: bandWord(band),
-        wordY: band === 'well-matched' ? 86 : 72,
       };
     }),
   );

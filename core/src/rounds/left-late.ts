@@ -1,3 +1,5 @@
+import { conflictsBy } from './conflicts.js';
+import { moveChange } from './move-change.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
 /**
@@ -23,31 +25,10 @@ export function leftLate(problem: RoundsProblem, changes: Changes, m: number): L
 }
 
 /** The limit that one change more in a shift would break; null when it would break none. */
-function keptOutOf(
-  { machines, zones, minutes, stock, shifts }: RoundsProblem,
-  changes: Changes,
-  m: number,
-  shift: number,
-): LeftLate | null {
-  const { kind, zone, skill, changeMinutes } = machines[m]!;
-  const usedBy = (s: number): number =>
-    machines.reduce(
-      (sum, one, i) => sum + (one.kind === kind ? changes[i]!.filter((c) => c <= s).length : 0),
-      0,
-    );
-  for (let s = shift; s < shifts; s++) {
-    if (stock[kind] && usedBy(s) + 1 > Math.max(0, stock[kind][s]!)) return 'needles';
-  }
-  const there = machines.filter((_, i) => changes[i]!.includes(shift));
-  const visited = new Set(there.map((one) => one.zone));
-  for (const limit of minutes.filter((one) => one.shift === shift)) {
-    if (limit.skills !== null && !limit.skills.includes(skill)) continue;
-    const counted = there.filter((one) => limit.skills === null || limit.skills.includes(one.skill));
-    const ways = limit.skills === null ? [...new Set([...visited, zone])] : [];
-    const used =
-      counted.reduce((sum, one) => sum + one.changeMinutes, 0) +
-      ways.reduce((sum, z) => sum + zones[z]!.setupMinutes, 0);
-    if (used + changeMinutes > Math.max(0, limit.minutes) + 1e-9) return 'minutes';
-  }
-  return null;
+function keptOutOf(problem: RoundsProblem, changes: Changes, m: number, shift: number): LeftLate | null {
+  const { skill } = problem.machines[m]!;
+  const broken = conflictsBy(problem, moveChange(changes, m, null, shift), m, shift);
+  if (broken.some(({ limit }) => limit === 'needles')) return 'needles';
+  const short = broken.some((one) => one.limit === 'minutes' && (one.skills?.includes(skill) ?? true));
+  return short ? 'minutes' : null;
 }

@@ -125,8 +125,8 @@ describe('simple rules beside a plan', () => {
   const problem = drawnRounds(6, 10, randomLcg(0.3));
   const rules = [
     { rule: 'every-hours', hours: 8 },
-    { rule: 'in-shifts', shifts: [0, 5] },
-    { rule: 'never' },
+    { rule: 'every-monday', shifts: [0, 5] },
+    { rule: 'on-failure' },
   ] as const;
 
   it('are never cheaper than the plan that was begun from them, where they keep the limits', () => {
@@ -144,7 +144,7 @@ describe('simple rules beside a plan', () => {
       machines: CLOSED_BETWEEN.machines.map((machine) => ({ ...machine, pinned: [12] })),
     };
     expect(flatPlan(pinned, { rule: 'every-hours', hours: 8 })).toEqual([[0, 11, 12]]);
-    expect(flatPlan(pinned, { rule: 'never' })).toEqual([[12]]);
+    expect(flatPlan(pinned, { rule: 'on-failure' })).toEqual([[12]]);
   });
 });
 

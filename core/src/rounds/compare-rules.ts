@@ -1,13 +1,12 @@
 import { weibull, type NeedleEnds } from '../life/index.js';
 import { NORMAL_95 } from '../numeric/index.js';
+import { asksForChange, type FlatRule } from './flat-plan.js';
 import type { Changes } from './rounds-problem.js';
 
 /** When needles are changed before they fail. */
 export type ChangeRule =
   | { readonly rule: 'plan'; readonly changes: Changes }
-  | { readonly rule: 'every-hours'; readonly hours: number }
-  | { readonly rule: 'every-monday'; readonly shifts: readonly number[] }
-  | { readonly rule: 'on-failure' }
+  | FlatRule
   /** Each needle at an age drawn from those it was changed at of late, or never for the share that was not. */
   | { readonly rule: 'as-done'; readonly agesHours: readonly number[]; readonly plannedShare: number };
 
@@ -115,14 +114,10 @@ function play(
       switch (rule.rule) {
         case 'plan':
           return rule.changes[m]!.includes(shift);
-        case 'every-hours':
-          return age >= rule.hours;
-        case 'every-monday':
-          return rule.shifts.includes(shift);
-        case 'on-failure':
-          return false;
         case 'as-done':
           return age >= changeAt;
+        default:
+          return asksForChange(rule, age, shift);
       }
     }
 

@@ -1,10 +1,10 @@
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
-/** A rule that looks at nothing but hours or the day. */
+/** A simple rule, which looks at nothing but hours or the day. */
 export type FlatRule =
   | { readonly rule: 'every-hours'; readonly hours: number }
-  | { readonly rule: 'in-shifts'; readonly shifts: readonly number[] }
-  | { readonly rule: 'never' };
+  | { readonly rule: 'every-monday'; readonly shifts: readonly number[] }
+  | { readonly rule: 'on-failure' };
 
 /**
  * The changes a flat rule asks for when no needle fails, in the shifts that are open to each machine: a plan to begin a
@@ -15,7 +15,7 @@ export function flatPlan({ machines, shifts }: RoundsProblem, rule: FlatRule): C
     const changes: number[] = [];
     let age = ageHours;
     for (let shift = 0; shift < shifts; shift++) {
-      const asked = pinned.includes(shift) || (!closed.includes(shift) && asks(rule, age, shift));
+      const asked = pinned.includes(shift) || (!closed.includes(shift) && asksForChange(rule, age, shift));
       if (asked) {
         changes.push(shift);
         age = 0;
@@ -26,13 +26,14 @@ export function flatPlan({ machines, shifts }: RoundsProblem, rule: FlatRule): C
   });
 }
 
-function asks(rule: FlatRule, ageHours: number, shift: number): boolean {
+/** Whether a simple rule asks for a new needle in a shift. */
+export function asksForChange(rule: FlatRule, ageHours: number, shift: number): boolean {
   switch (rule.rule) {
     case 'every-hours':
       return ageHours >= rule.hours;
-    case 'in-shifts':
+    case 'every-monday':
       return rule.shifts.includes(shift);
-    case 'never':
+    case 'on-failure':
       return false;
   }
 }

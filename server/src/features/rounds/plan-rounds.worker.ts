@@ -38,7 +38,8 @@ export default async function plan({
 }): Promise<PlanOutcome> {
   const built = problemOf(input);
   const random = randomLcg(input.seed);
-  const byRule = (rule: FlatRuleName): Changes => flatPlan(built.problem, flatRule(input, rule));
+  const simple = simpleRules(input);
+  const byRule = (rule: FlatRuleName): Changes => flatPlan(built.problem, simple[rule]);
   const found = planRounds(built.problem, {
     random,
     effort: input.effort,
@@ -83,9 +84,7 @@ function compare(
   });
   const rules: Record<(typeof RULE_NAMES)[number], ChangeRule> = {
     plan: { rule: 'plan', changes: tried.map((i) => changes[planned.indexOf(i)] ?? []) },
-    'every-hours': { rule: 'every-hours', hours: input.flatHours },
-    'every-monday': { rule: 'every-monday', shifts: firstOfMondays(input) },
-    'on-failure': { rule: 'on-failure' },
+    ...simpleRules(input),
     'as-done': { rule: 'as-done', ...input.asDone },
   };
   const costs = {
@@ -97,15 +96,13 @@ function compare(
   return (Object.keys(rules) as (typeof RULE_NAMES)[number][]).map((rule, i) => ({ rule, ...outcomes[i]! }));
 }
 
-function flatRule(input: RoundsInput, rule: FlatRuleName): FlatRule {
-  switch (rule) {
-    case 'every-hours':
-      return { rule, hours: input.flatHours };
-    case 'every-monday':
-      return { rule: 'in-shifts', shifts: firstOfMondays(input) };
-    case 'on-failure':
-      return { rule: 'never' };
-  }
+/** The simple rules as this shop would follow them. */
+function simpleRules(input: RoundsInput): Readonly<Record<FlatRuleName, FlatRule>> {
+  return {
+    'every-hours': { rule: 'every-hours', hours: input.flatHours },
+    'every-monday': { rule: 'every-monday', shifts: firstOfMondays(input) },
+    'on-failure': { rule: 'on-failure' },
+  };
 }
 
 /** The first shift of each Monday. */

@@ -45,8 +45,7 @@ export function compareLabels(text: string): LabelComparison | null {
   if (parts.length < 2 || parts.length > 4) return null;
   const read = parts.map((part) => ({
     text: part.toLowerCase(),
-    readings: readingsOf(part),
-    needles: needlesOf(part),
+    ...readingsOf(part),
   }));
   if (read.some(({ readings, needles }) => readings.length === 0 && needles.length === 0)) return null;
   const of = comparedAs(read);
@@ -70,24 +69,17 @@ function comparedAs(labels: readonly ComparedLabel[]): LabelComparison['of'] {
   return labels.every(({ needles }) => needles.length > 0) ? 'needles' : 'both';
 }
 
-/** A side as a thread. A bare number may be a Tex of its own even when no thread is sold at it. */
-function readingsOf(label: string): readonly ThreadSizeReading[] {
+/** A side as a thread and as a needle. A bare number may be a Tex of its own even when no thread is sold at it. */
+function readingsOf(label: string): Omit<ComparedLabel, 'text'> {
   const answer = readLabel(label);
-  const readings =
-    answer.outcome === 'read'
-      ? answer.readings.flatMap((one) => (one.kind === 'thread' ? [one.thread] : []))
-      : [];
+  const read = answer.outcome === 'read' ? answer.readings : [];
+  const threads = read.flatMap((one) => (one.kind === 'thread' ? [one.thread] : []));
   const bare = /^\d{2,3}$/.test(label) ? readThreadSize(`tex ${label}`) : [];
-  const missing = bare.filter(({ system }) => !readings.some((one) => one.system === system));
-  return [...readings, ...missing];
-}
-
-function needlesOf(label: string): readonly NeedleSize[] {
-  const answer = readLabel(label);
-  if (answer.outcome !== 'read') return [];
-  return answer.readings.flatMap((one) =>
-    one.kind === 'needle' && one.needle.size ? [one.needle.size] : [],
-  );
+  const missing = bare.filter(({ system }) => !threads.some((one) => one.system === system));
+  return {
+    readings: [...threads, ...missing],
+    needles: read.flatMap((one) => (one.kind === 'needle' && one.needle.size ? [one.needle.size] : [])),
+  };
 }
 
 function orderOf(of: 'threads' | 'needles', a: ComparedLabel, b: ComparedLabel): ComparedOrder {

@@ -1,6 +1,13 @@
 import { requirePositive } from '../standing/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
-import { anyJudge, judgedChances, JUDGE_KINDS, judgeTraits, type JudgeWeights } from './seam-judge.js';
+import {
+  anyJudge,
+  judgedChances,
+  JUDGE_KINDS,
+  judgeTraits,
+  judgeWeights,
+  type JudgeWeights,
+} from './seam-judge.js';
 import type { SeamGrade } from './seam-grade.js';
 import { gradeIndex } from './seam-model.js';
 
@@ -65,7 +72,9 @@ export function learnJudges(
     const all = counts.reduce((sum, one) => sum + one, 0);
     shares = counts.map((count) => count / all);
   }
-  return logs.map((own) => weightsOf(posterior(own, shares)));
+  return logs.map((own) =>
+    judgeWeights(posterior(own, shares).map((chance) => Math.max(LEAST_WEIGHT, chance))),
+  );
 }
 
 /** Chance of what was said, over where the seam may have lain. */
@@ -87,12 +96,4 @@ function posterior(logs: readonly number[], shares: readonly number[]): readonly
   const raw = logs.map((log, k) => shares[k]! * Math.exp(log - top));
   const sum = raw.reduce((total, one) => total + one, 0);
   return raw.map((one) => one / sum);
-}
-
-function weightsOf(chances: readonly number[]): JudgeWeights {
-  const raised = chances.map((one) => Math.max(LEAST_WEIGHT, one));
-  const sum = raised.reduce((total, one) => total + one, 0);
-  return Object.fromEntries(
-    JUDGE_KINDS.map((kind, k) => [kind, raised[k]! / sum]),
-  ) as unknown as JudgeWeights;
 }

@@ -72,7 +72,11 @@ export function judgeTraits(kind: JudgeKind, values: Values = SHIPPED_VALUES): J
 
 /** The weights of somebody of whom nothing is known. */
 export function anyJudge(values: Values = SHIPPED_VALUES): JudgeWeights {
-  const shares = JUDGE_KINDS.map((kind) => values[`judge.${kind}`].value);
+  return judgeWeights(JUDGE_KINDS.map((kind) => values[`judge.${kind}`].value));
+}
+
+/** The weights of shares in the order of JUDGE_KINDS, brought to a sum of one. */
+export function judgeWeights(shares: readonly number[]): JudgeWeights {
   const sum = shares.reduce((total, one) => total + one, 0);
   return Object.fromEntries(
     JUDGE_KINDS.map((kind, k) => [kind, shares[k]! / sum]),

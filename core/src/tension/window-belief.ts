@@ -1,5 +1,5 @@
 import { OutOfRange, requirePositive } from '../standing/index.js';
-import { anyJudge, JUDGE_KINDS, type JudgeKind, type JudgeWeights } from './seam-judge.js';
+import { anyJudge, JUDGE_KINDS, judgeWeights, type JudgeKind, type JudgeWeights } from './seam-judge.js';
 import { gradeIndex, lockPosition } from './seam-model.js';
 import type { SeamGrade } from './seam-grade.js';
 import { GRADE_COUNT, placeOf, tablePlace, type WindowGrid } from './window-grid.js';
@@ -110,7 +110,7 @@ export function judgeAfter({ grid, chances }: WindowBelief): JudgeWeights {
   const sums = JUDGE_KINDS.map((_, k) =>
     chances.subarray(k * size, (k + 1) * size).reduce((sum, one) => sum + one, 0),
   );
-  return Object.fromEntries(JUDGE_KINDS.map((kind, k) => [kind, sums[k]!])) as unknown as JudgeWeights;
+  return judgeWeights(sums);
 }
 
 /** The likeliest setting, width and judge, those kinds left out of which it is asked what the others make of the seams. */

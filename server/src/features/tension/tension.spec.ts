@@ -30,6 +30,20 @@ describe('the tension log', () => {
   const log = (setupId: string, change: Partial<TestSeamInput>) =>
     mechanic.call(routes.logSeam, { params: { setupId }, body: seam(change) });
 
+  const read = (setupId: string, change: Partial<BobbinReadingInput>) =>
+    mechanic.call(routes.logBobbin, {
+      params: { setupId },
+      body: {
+        method: 'drop',
+        outcome: 'creeps',
+        grams: null,
+        tensionCn: null,
+        screwTurns: 0,
+        readAt: '2026-03-04T09:30:00.000Z',
+        ...change,
+      },
+    });
+
   it('keeps seams in the order they were sewn, with who sewed them', async () => {
     const setup = newId();
     await mechanic.call(routes.saveSetup, {
@@ -100,20 +114,7 @@ describe('the tension log', () => {
   it('tells of each bobbin case the thread it was last set for, and its last drop test', async () => {
     const setup = newId();
     await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Case' } });
-    const reading = (change: object) =>
-      mechanic.call(routes.logBobbin, {
-        key: newId(),
-        params: { setupId: setup },
-        body: {
-          method: 'drop',
-          outcome: 'creeps',
-          grams: null,
-          tensionCn: null,
-          screwTurns: 0,
-          ...change,
-        } as never,
-      });
-    await reading({ readAt: '2026-03-05T08:00:00.000Z' });
+    await read(setup, { readAt: '2026-03-05T08:00:00.000Z' });
     const cases = async () =>
       (await mechanic.call(routes.listBobbinCases)).body.find(
         ({ machineId }) => machineId === shop.works.work.machineId,
@@ -121,7 +122,12 @@ describe('the tension log', () => {
     expect(await cases()).toEqual(
       jasmine.objectContaining({ setForTex: 135, drop: { tex: 135, outcome: 'creeps' } }),
     );
-    await reading({ method: 'screw', outcome: null, screwTurns: -0.125, readAt: '2026-03-05T09:00:00.000Z' });
+    await read(setup, {
+      method: 'screw',
+      outcome: null,
+      screwTurns: -0.125,
+      readAt: '2026-03-05T09:00:00.000Z',
+    });
     expect((await cases())?.drop).toBeNull();
   });
 
@@ -173,19 +179,6 @@ describe('the tension log', () => {
   it('keeps the readings of a bobbin case with its machine, whatever the work', async () => {
     const other = newId();
     await mechanic.call(routes.saveSetup, { key: other, body: { ...shop.works.work, name: 'Other work' } });
-    const read = (setupId: string, change: Partial<BobbinReadingInput>) =>
-      mechanic.call(routes.logBobbin, {
-        params: { setupId },
-        body: {
-          method: 'drop',
-          outcome: 'creeps',
-          grams: null,
-          tensionCn: null,
-          screwTurns: 0,
-          readAt: '2026-03-04T09:30:00.000Z',
-          ...change,
-        },
-      });
     await read(shop.works.ids.setup, { method: 'weight', grams: 82 });
     await read(other, {
       method: 'gauge',

@@ -1,11 +1,9 @@
-import { fork, type ChildProcess } from 'node:child_process';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import type { ChildProcess } from 'node:child_process';
 import { newId, routes, type FloorMachine } from '@gantelet/contracts';
+import { serverProgram } from './testing/server-process.js';
 import { TestClient } from './testing/test-client.js';
 import { startTestShop, type TestShop } from './testing/test-shop.js';
 
-const MAIN = join(dirname(fileURLToPath(import.meta.url)), 'main.js');
 const CHANGES = 60;
 const KILL_AFTER = [9, 23, 41];
 
@@ -22,19 +20,7 @@ describe('a server killed in the middle of needle changes', () => {
 
   /** A server in a process of its own over the same database. */
   async function serverProcess(): Promise<{ child: ChildProcess; client: TestClient }> {
-    const { host, port, name, user, password } = shop.config.database;
-    const child = fork(MAIN, ['serve'], {
-      env: {
-        ...process.env,
-        GANTELET_DB_HOST: host,
-        GANTELET_DB_PORT: String(port),
-        GANTELET_DB_NAME: name,
-        GANTELET_DB_USER: user,
-        GANTELET_DB_PASSWORD: password,
-        GANTELET_PORT: '0',
-        GANTELET_SESSION_SECRET: shop.config.sessionSecret,
-      },
-    });
+    const child = serverProgram(shop.config, ['serve']);
     children.push(child);
     const listening = await new Promise<number>((resolve) => {
       child.once('message', (message) => resolve((message as { listening: number }).listening));

@@ -4,7 +4,7 @@ import { Scenario } from '@gantelet/contracts';
 import { startBroker } from './broker/broker.js';
 import { configFrom } from './config.js';
 import { openDatabase } from './db/database.js';
-import { migrationsOf } from './db/migrate.js';
+import { migrate } from './db/migrate.js';
 import { findShop } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { fitLives } from './features/life/index.js';
@@ -13,12 +13,12 @@ import { createApp } from './http/app.js';
 import { startJobRunner } from './jobs/job-runner.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
-const USAGE = 'usage: main.js migrate | state | load SCENARIO.json | serve | broker';
+const USAGE = 'usage: main.js migrate [down] | state | load SCENARIO.json | serve | broker';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
 
-if (command === 'migrate') await migrate();
+if (command === 'migrate') await migrated(file === 'down' ? 'down' : 'up');
 else if (command === 'state') await state();
 else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'serve') serve();
@@ -28,13 +28,10 @@ else {
   process.exitCode = 2;
 }
 
-async function migrate(): Promise<void> {
-  const database = openDatabase(config.database);
-  const done = await migrationsOf(database.sequelize).up();
-  console.log(
-    done.length === 0 ? 'Database is up to date.' : `Migrated: ${done.map((one) => one.name).join(', ')}.`,
-  );
-  await database.close();
+async function migrated(direction: 'up' | 'down'): Promise<void> {
+  const names = await migrate(config.database, direction);
+  if (names.length === 0) console.log('The database is up to date.');
+  else console.log(`${direction === 'up' ? 'Migrated' : 'Taken back'}: ${names.join(', ')}.`);
 }
 
 /** Says whether the database holds a shop: a script decides by it whether there is anything to load. */

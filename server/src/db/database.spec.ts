@@ -5,20 +5,6 @@ import { loadScenario } from '../scenario/load-scenario.js';
 import { migrationsOf } from './migrate.js';
 
 describe('the database', () => {
-  it('migrates up, down and up again', async () => {
-    const { config, database } = await freshDatabase();
-    const tables = async () => (await database.sequelize.getQueryInterface().showAllTables()).length;
-    const migrations = migrationsOf(database.sequelize);
-    await migrations.up();
-    const made = await tables();
-    await migrations.down({ to: 0 });
-    expect(await tables()).toBe(1);
-    await migrations.up();
-    expect(await tables()).toBe(made);
-    await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
-    await database.close();
-  });
-
   it('gives raw results through Sequelize although the connector seals their meta', async () => {
     const { config, database } = await freshDatabase();
     const [rows] = (await database.sequelize.query('SHOW VARIABLES LIKE "version"')) as unknown as [

@@ -1,4 +1,5 @@
-import { Sequelize, type Model, type Transaction } from 'sequelize';
+import pLimit from 'p-limit';
+import { Sequelize, type Model, type Options, type Transaction } from 'sequelize';
 import { ProblemError } from '@gantelet/contracts';
 import type { DatabaseConfig } from '../config.js';
 import { allowRawResults } from './mariadb-results.js';
@@ -17,27 +18,55 @@ export interface Database {
 
 /** MariaDB's number for a row whose key another has. */
 const DUPLICATE_KEY = 1062;
-/** Its numbers for a deadlock and for a lock waited for too long: the transaction may simply be run again. */
-const RETRY_ERRNOS: readonly number[] = [1213, 1205];
-const TRIES = 6;
+/** Its number for a lock that was waited for too long. */
+const LOCK_WAIT_TIMEOUT = 1205;
+/** Its number for a statement that ran longer than its session allows. */
+const STATEMENT_TIMEOUT = 1969;
+/** How often a transaction is run before its sender is told to try later, by what got in its way. */
+const TRIES: ReadonlyMap<number, number> = new Map([
+  [1213, 6], // deadlock
+  [LOCK_WAIT_TIMEOUT, 2],
+]);
 const LONGEST_WAIT_MS = 40;
 
+/** Connections of one process, and how many of them may be in a transaction at once: the others are for reading. */
+const CONNECTIONS = 16;
+const WRITERS = 10;
+
+/** What a session of the database may take, so that one locked row or lost query does not hold the rest up. */
+const SESSION_LIMITS = { max_statement_time: 30, innodb_lock_wait_timeout: 4 };
+
+/** Opens the pool that requests and jobs share. */
 export function openDatabase(config: DatabaseConfig): Database {
   allowRawResults();
-  const sequelize = new Sequelize(config.name, config.user, config.password, {
+  const sequelize = connect(config, {
+    pool: { max: CONNECTIONS, min: 0, acquire: 10_000 },
+    dialectOptions: { sessionVariables: SESSION_LIMITS },
+  });
+  const inTurn = pLimit(WRITERS);
+  return {
+    sequelize,
+    tables: defineTables(sequelize),
+    transaction: (work) => withRetries(() => inTurn(() => sequelize.transaction(work))),
+    close: () => sequelize.close(),
+  };
+}
+
+/** One connection that is kept and may work as long as it has to. The database ends it when its process is killed. */
+export function openOneConnection(config: DatabaseConfig): Sequelize {
+  allowRawResults();
+  return connect(config, { pool: { max: 1, min: 1, acquire: 60_000 } });
+}
+
+function connect(config: DatabaseConfig, options: Options): Sequelize {
+  return new Sequelize(config.name, config.user, config.password, {
     host: config.host,
     port: config.port,
     dialect: 'mariadb',
     timezone: '+00:00',
     logging: false,
-    pool: { max: 12, min: 0, acquire: 10_000 },
+    ...options,
   });
-  return {
-    sequelize,
-    tables: defineTables(sequelize),
-    transaction: (work) => withRetries(() => sequelize.transaction(work)),
-    close: () => sequelize.close(),
-  };
 }
 
 async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
@@ -45,8 +74,9 @@ async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
     try {
       return await attempt();
     } catch (error) {
-      if (!RETRY_ERRNOS.includes(databaseErrno(error))) throw error;
-      if (tries === TRIES) throw new ProblemError('server.busy');
+      const most = TRIES.get(databaseErrno(error));
+      if (most === undefined) throw error;
+      if (tries >= most) throw new ProblemError('server.busy');
       await new Promise((resolve) => setTimeout(resolve, Math.random() * LONGEST_WAIT_MS * tries));
     }
   }
@@ -56,6 +86,11 @@ async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
 export function databaseErrno(error: unknown): number {
   const parent = (error as { parent?: { errno?: number } } | null)?.parent;
   return parent?.errno ?? 0;
+}
+
+/** Whether the database gave up waiting or working: nothing is wrong with what was asked. */
+export function isTimeout(error: unknown): boolean {
+  return [LOCK_WAIT_TIMEOUT, STATEMENT_TIMEOUT].includes(databaseErrno(error));
 }
 
 /** Whether the database refused a row because another has its key. */

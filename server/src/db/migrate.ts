@@ -1,5 +1,7 @@
-import type { Sequelize } from 'sequelize';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug, type RunnableMigration } from 'umzug';
+import type { DatabaseConfig } from '../config.js';
+import { openOneConnection } from './database.js';
 import { firstTables } from './migrations/20261124-first-tables.js';
 import { matchRoom } from './migrations/20261125-match-room.js';
 import { tensionRoom } from './migrations/20261126-tension-room.js';
@@ -17,10 +19,14 @@ import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
+/**
+ * A step of the schema. Each of its statements can be repeated: a step that was cut short at any moment is simply run
+ * again from its beginning.
+ */
 export type Migration = RunnableMigration<Sequelize>;
 
 /** In the order of their names, which begin with their date. */
-const MIGRATIONS: readonly Migration[] = [
+export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   matchRoom,
   tensionRoom,
@@ -47,4 +53,36 @@ export function migrationsOf(sequelize: Sequelize): Umzug<Sequelize> {
     storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
     logger: undefined,
   });
+}
+
+/** A start that finds another one migrating waits for it this long. */
+const LONGEST_WAIT_S = 300;
+
+/**
+ * Brings a database up to the newest schema, or takes its newest step back, and gives the names of the steps done.
+ *
+ * One process at a time does it: others wait. All of it is done on one connection, which holds the lock, so that what a
+ * killed process has left running still keeps the next one waiting.
+ */
+export async function migrate(config: DatabaseConfig, direction: 'up' | 'down'): Promise<string[]> {
+  const sequelize = openOneConnection(config);
+  try {
+    await lockSchema(sequelize, config.name);
+    const done = await migrationsOf(sequelize)[direction]();
+    return done.map(({ name }) => name);
+  } finally {
+    // Ending the connection gives the lock back.
+    await sequelize.close();
+  }
+}
+
+async function lockSchema(sequelize: Sequelize, name: string): Promise<void> {
+  const [row] = await sequelize.query<{ locked: number | null }>(
+    'SELECT GET_LOCK(:name, :seconds) AS locked',
+    { replacements: { name: `migrate.${name}`, seconds: LONGEST_WAIT_S }, type: QueryTypes.SELECT },
+  );
+  if (Number(row?.locked) !== 1)
+    throw new Error(
+      `Another process has been migrating the database for ${LONGEST_WAIT_S} s. Try again later.`,
+    );
 }

@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ConnectionError, DatabaseError } from 'sequelize';
+import { isTimeout } from '../db/database.js';
 import { PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
 
 /** Largest request body read. */
@@ -29,7 +30,8 @@ export const unknownRoute: RequestHandler = () => {
 
 function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  if (error instanceof ConnectionError || isBroken(error)) return new ProblemError('server.busy');
+  if (error instanceof ConnectionError || isBroken(error) || isTimeout(error))
+    return new ProblemError('server.busy');
   const { type, status } = (error ?? {}) as { type?: string; status?: number };
   if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: BODY_LIMIT });
   const fromBodyOrAddress = status !== undefined && status >= 400 && status < 500;

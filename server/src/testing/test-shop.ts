@@ -5,10 +5,9 @@ import { QueryTypes } from 'sequelize';
 import { startBroker } from '../broker/broker.js';
 import { configFrom, type Config } from '../config.js';
 import { openDatabase, type Database } from '../db/database.js';
-import { migrationsOf } from '../db/migrate.js';
 import { createApp } from '../http/app.js';
-import { loadScenario } from '../scenario/load-scenario.js';
-import { LOADED_AT, smallWorks, type TestRole } from './small-works.js';
+import { shopTemplate } from './shop-template.js';
+import { LOADED_AT, type smallWorks, type TestRole } from './small-works.js';
 import { TestClient } from './test-client.js';
 
 const LOOPBACK = { host: '127.0.0.1', secret: 'a secret for tests only' };
@@ -32,10 +31,9 @@ export interface TestShop {
 }
 
 export async function startTestShop(): Promise<TestShop> {
+  const { works, copyTo } = await shopTemplate(emptyDatabase);
   const { config: bare, database } = await freshDatabase();
-  await migrationsOf(database.sequelize).up();
-  const works = smallWorks();
-  await loadScenario(database, works.scenario, LOADED_AT);
+  await copyTo(bare);
   const clock = { now: LOADED_AT };
   const broker = await startBroker(database, { ...LOOPBACK, port: 0 }, () => clock.now);
   const config = { ...bare, mqtt: { ...LOOPBACK, port: broker.port } };
@@ -83,13 +81,17 @@ export async function startTestShop(): Promise<TestShop> {
   };
 }
 
-/** A new empty database of its own name. */
+/** A new empty database of its own name, with a pool to it. */
 export async function freshDatabase(): Promise<{ config: Config; database: Database }> {
+  const config = await emptyDatabase();
+  return { config, database: openDatabase(config.database) };
+}
+
+async function emptyDatabase(): Promise<Config> {
   const base = configFrom({ GANTELET_SESSION_SECRET: 'a secret for tests only', ...process.env });
   const name = `test_${randomBytes(6).toString('hex')}`;
   const maker = openDatabase(base.database);
   await maker.sequelize.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
   await maker.close();
-  const config = { ...base, database: { ...base.database, name } };
-  return { config, database: openDatabase(config.database) };
+  return { ...base, database: { ...base.database, name } };
 }

@@ -110,23 +110,32 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
 
 /** A machine points forward to rows that point back at it, so these are added last. */
 const LATE_KEYS: readonly (readonly [name: string, clause: string])[] = [
-  ['machines_present_setup', 'FOREIGN KEY (present_setup_id) REFERENCES setups (id)'],
-  ['machines_present_install', 'FOREIGN KEY (present_install_id) REFERENCES needle_installs (id)'],
-  ['machines_stopping_removal', 'FOREIGN KEY (stopping_removal_id) REFERENCES needle_removals (id)'],
+  ['machines_present_setup', 'FOREIGN KEY IF NOT EXISTS (present_setup_id) REFERENCES setups (id)'],
+  [
+    'machines_present_install',
+    'FOREIGN KEY IF NOT EXISTS (present_install_id) REFERENCES needle_installs (id)',
+  ],
+  [
+    'machines_stopping_removal',
+    'FOREIGN KEY IF NOT EXISTS (stopping_removal_id) REFERENCES needle_removals (id)',
+  ],
 ];
 
 export const firstTables: Migration = {
   name: '20261124-first-tables',
   up: async ({ context }) => {
     for (const [name, body] of TABLES) {
-      await context.query(`CREATE TABLE ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`);
+      await context.query(
+        `CREATE TABLE IF NOT EXISTS ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+      );
     }
     for (const [name, clause] of LATE_KEYS) {
       await context.query(`ALTER TABLE machines ADD CONSTRAINT ${name} ${clause}`);
     }
   },
   down: async ({ context }) => {
-    for (const [name] of LATE_KEYS) await context.query(`ALTER TABLE machines DROP FOREIGN KEY ${name}`);
-    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE ${name}`);
+    for (const [name] of LATE_KEYS)
+      await context.query(`ALTER TABLE IF EXISTS machines DROP FOREIGN KEY IF EXISTS ${name}`);
+    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE IF EXISTS ${name}`);
   },
 };

@@ -47,31 +47,35 @@ export const matchRoom: Migration = {
   up: async ({ context }) => {
     for (const table of ['setups', 'needle_installs']) {
       await context.query(
-        `ALTER TABLE ${table} ADD needle_finish ${CODE} NOT NULL DEFAULT 'chromed' AFTER point_style`,
+        `ALTER TABLE ${table} ADD COLUMN IF NOT EXISTS needle_finish ${CODE} NOT NULL DEFAULT 'chromed' AFTER point_style`,
       );
     }
-    await context.query('ALTER TABLE setups ADD plate_hole_mm DOUBLE NOT NULL DEFAULT 0 AFTER needle_finish');
+    await context.query(
+      'ALTER TABLE setups ADD COLUMN IF NOT EXISTS plate_hole_mm DOUBLE NOT NULL DEFAULT 0 AFTER needle_finish',
+    );
     await context.query(
       'UPDATE setups u JOIN machines m ON m.id = u.machine_id SET u.plate_hole_mm = m.plate_hole_mm',
     );
     await context.query('ALTER TABLE setups ALTER plate_hole_mm DROP DEFAULT');
     for (const [name, type] of MACHINE_COLUMNS)
-      await context.query(`ALTER TABLE machines ADD ${name} ${type}`);
+      await context.query(`ALTER TABLE machines ADD COLUMN IF NOT EXISTS ${name} ${type}`);
     for (const [name, body] of TABLES) {
-      await context.query(`CREATE TABLE ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`);
+      await context.query(
+        `CREATE TABLE IF NOT EXISTS ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+      );
     }
     await context.query(
-      'INSERT INTO machine_plates (machine_id, position, hole_mm) SELECT id, 0, plate_hole_mm FROM machines',
+      'INSERT IGNORE INTO machine_plates (machine_id, position, hole_mm) SELECT id, 0, plate_hole_mm FROM machines',
     );
   },
   down: async ({ context }) => {
-    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE ${name}`);
+    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE IF EXISTS ${name}`);
     for (const [name] of [...MACHINE_COLUMNS].reverse()) {
-      await context.query(`ALTER TABLE machines DROP COLUMN ${name}`);
+      await context.query(`ALTER TABLE machines DROP COLUMN IF EXISTS ${name}`);
     }
-    await context.query('ALTER TABLE setups DROP COLUMN plate_hole_mm');
+    await context.query('ALTER TABLE setups DROP COLUMN IF EXISTS plate_hole_mm');
     for (const table of ['needle_installs', 'setups']) {
-      await context.query(`ALTER TABLE ${table} DROP COLUMN needle_finish`);
+      await context.query(`ALTER TABLE ${table} DROP COLUMN IF EXISTS needle_finish`);
     }
   },
 };

@@ -15,9 +15,9 @@ export const tensionRoom: Migration = {
   name: '20261126-tension-room',
   up: async ({ context }) => {
     for (const [name, type] of SEAM_COLUMNS)
-      await context.query(`ALTER TABLE test_seams ADD ${name} ${type}`);
+      await context.query(`ALTER TABLE test_seams ADD COLUMN IF NOT EXISTS ${name} ${type}`);
     await context.query(
-      `CREATE TABLE bobbin_readings (
+      `CREATE TABLE IF NOT EXISTS bobbin_readings (
          id ${ID} PRIMARY KEY, machine_id ${ID} NOT NULL, setup_id ${ID} NOT NULL, method ${CODE} NOT NULL,
          outcome ${CODE}, grams DOUBLE CHECK (grams > 0), tension_cn DOUBLE CHECK (tension_cn >= 0),
          screw_turns DOUBLE NOT NULL, read_at DATETIME(6) NOT NULL, read_by_id ${ID} NOT NULL,
@@ -28,7 +28,7 @@ export const tensionRoom: Migration = {
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `CREATE TABLE practice_runs (
+      `CREATE TABLE IF NOT EXISTS practice_runs (
          id ${ID} PRIMARY KEY, person_id ${ID} NOT NULL, scenario_id ${CODE} NOT NULL,
          seams INT NOT NULL CHECK (seams > 0), finished_at DATETIME(6) NOT NULL,
          INDEX practice_runs_by_person (person_id, finished_at), FOREIGN KEY (person_id) REFERENCES people (id)
@@ -36,10 +36,10 @@ export const tensionRoom: Migration = {
     );
   },
   down: async ({ context }) => {
-    await context.query('DROP TABLE practice_runs');
-    await context.query('DROP TABLE bobbin_readings');
+    await context.query('DROP TABLE IF EXISTS practice_runs');
+    await context.query('DROP TABLE IF EXISTS bobbin_readings');
     for (const [name] of [...SEAM_COLUMNS].reverse()) {
-      await context.query(`ALTER TABLE test_seams DROP COLUMN ${name}`);
+      await context.query(`ALTER TABLE test_seams DROP COLUMN IF EXISTS ${name}`);
     }
   },
 };

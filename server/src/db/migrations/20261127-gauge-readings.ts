@@ -7,7 +7,7 @@ export const gaugeReadings: Migration = {
   name: '20261127-gauge-readings',
   up: ({ context }) =>
     context.query(
-      `CREATE TABLE gauge_readings (
+      `CREATE TABLE IF NOT EXISTS gauge_readings (
          id ${ID} PRIMARY KEY, machine_id ${ID} NOT NULL, setup_id ${ID} NOT NULL,
          turns DOUBLE NOT NULL CHECK (turns >= 0), tension_cn DOUBLE NOT NULL CHECK (tension_cn > 0),
          pulls INT NOT NULL CHECK (pulls > 0), read_at DATETIME(6) NOT NULL, read_by_id ${ID} NOT NULL,
@@ -16,5 +16,5 @@ export const gaugeReadings: Migration = {
          FOREIGN KEY (read_by_id) REFERENCES people (id)
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     ),
-  down: ({ context }) => context.query('DROP TABLE gauge_readings'),
+  down: ({ context }) => context.query('DROP TABLE IF EXISTS gauge_readings'),
 };

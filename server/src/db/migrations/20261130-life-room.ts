@@ -17,22 +17,23 @@ const SHOP_COLUMNS: readonly (readonly [name: string, type: string])[] = [
 export const lifeRoom: Migration = {
   name: '20261130-life-room',
   up: async ({ context }) => {
-    for (const [name, type] of SHOP_COLUMNS) await context.query(`ALTER TABLE shop ADD ${name} ${type}`);
+    for (const [name, type] of SHOP_COLUMNS)
+      await context.query(`ALTER TABLE shop ADD COLUMN IF NOT EXISTS ${name} ${type}`);
     await context.query(
-      `CREATE TABLE spoiled_work (
+      `CREATE TABLE IF NOT EXISTS spoiled_work (
          material_kind ${CODE} PRIMARY KEY, cost DOUBLE NOT NULL CHECK (cost >= 0)
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `ALTER TABLE needle_installs ADD setup_id ${ID},
-         ADD CONSTRAINT needle_installs_setup FOREIGN KEY (setup_id) REFERENCES setups (id)`,
+      `ALTER TABLE needle_installs ADD COLUMN IF NOT EXISTS setup_id ${ID},
+         ADD CONSTRAINT needle_installs_setup FOREIGN KEY IF NOT EXISTS (setup_id) REFERENCES setups (id)`,
     );
     // What a needle went in for was not kept before: the work the machine is set for now is the best guess.
     await context.query(
       `UPDATE needle_installs i JOIN machines m ON m.id = i.machine_id SET i.setup_id = m.present_setup_id`,
     );
     await context.query(
-      `CREATE TABLE jobs (
+      `CREATE TABLE IF NOT EXISTS jobs (
          id ${ID} PRIMARY KEY, kind ${CODE} NOT NULL, state ${CODE} NOT NULL, progress DOUBLE NOT NULL DEFAULT 0,
          result LONGTEXT, tries INT NOT NULL DEFAULT 0, claimed_by ${ID}, claimed_until DATETIME(6),
          asked_at DATETIME(6) NOT NULL, asked_by_id ${ID} NOT NULL, finished_at DATETIME(6),
@@ -44,12 +45,12 @@ export const lifeRoom: Migration = {
     );
   },
   down: async ({ context }) => {
-    await context.query('DROP TABLE jobs');
+    await context.query('DROP TABLE IF EXISTS jobs');
     await context.query(
-      'ALTER TABLE needle_installs DROP FOREIGN KEY needle_installs_setup, DROP COLUMN setup_id',
+      'ALTER TABLE needle_installs DROP FOREIGN KEY IF EXISTS needle_installs_setup, DROP COLUMN IF EXISTS setup_id',
     );
-    await context.query('DROP TABLE spoiled_work');
+    await context.query('DROP TABLE IF EXISTS spoiled_work');
     for (const [name] of [...SHOP_COLUMNS].reverse())
-      await context.query(`ALTER TABLE shop DROP COLUMN ${name}`);
+      await context.query(`ALTER TABLE shop DROP COLUMN IF EXISTS ${name}`);
   },
 };

@@ -7,12 +7,12 @@ export const counters: Migration = {
   name: '20261201-counters',
   up: async ({ context }) => {
     await context.query(
-      `ALTER TABLE devices DROP CONSTRAINT CONSTRAINT_1, ADD machine_id ${ID},
-         ADD CONSTRAINT devices_kind CHECK (kind IN ('counter', 'tension-gauge', 'scale')),
-         ADD CONSTRAINT devices_machine FOREIGN KEY (machine_id) REFERENCES machines (id)`,
+      `ALTER TABLE devices DROP CONSTRAINT IF EXISTS CONSTRAINT_1, ADD COLUMN IF NOT EXISTS machine_id ${ID},
+         ADD CONSTRAINT IF NOT EXISTS devices_kind CHECK (kind IN ('counter', 'tension-gauge', 'scale')),
+         ADD CONSTRAINT devices_machine FOREIGN KEY IF NOT EXISTS (machine_id) REFERENCES machines (id)`,
     );
     await context.query(
-      `CREATE TABLE counter_readings (
+      `CREATE TABLE IF NOT EXISTS counter_readings (
          id BIGINT UNSIGNED AUTO_INCREMENT PRIMARY KEY, device_id ${ID} NOT NULL, boot INT UNSIGNED NOT NULL,
          seq INT UNSIGNED NOT NULL, sent_at DATETIME(6) NOT NULL, received_at DATETIME(6) NOT NULL,
          stitches DOUBLE NOT NULL CHECK (stitches >= 0), motor_ms DOUBLE NOT NULL CHECK (motor_ms >= 0),
@@ -23,7 +23,7 @@ export const counters: Migration = {
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `CREATE TABLE counter_hours (
+      `CREATE TABLE IF NOT EXISTS counter_hours (
          device_id ${ID} NOT NULL, hour_at DATETIME(6) NOT NULL, machine_id ${ID} NOT NULL,
          stitches DOUBLE NOT NULL CHECK (stitches >= 0), motor_ms DOUBLE NOT NULL CHECK (motor_ms >= 0),
          covered_shift_ms DOUBLE NOT NULL CHECK (covered_shift_ms >= 0),
@@ -31,15 +31,15 @@ export const counters: Migration = {
          FOREIGN KEY (device_id) REFERENCES devices (id), FOREIGN KEY (machine_id) REFERENCES machines (id)
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
-    await context.query('ALTER TABLE devices ADD last_heard_at DATETIME(6)');
+    await context.query('ALTER TABLE devices ADD COLUMN IF NOT EXISTS last_heard_at DATETIME(6)');
   },
   down: async ({ context }) => {
-    await context.query('DROP TABLE counter_hours');
-    await context.query('DROP TABLE counter_readings');
+    await context.query('DROP TABLE IF EXISTS counter_hours');
+    await context.query('DROP TABLE IF EXISTS counter_readings');
     await context.query(`DELETE FROM devices WHERE kind = 'counter'`);
     await context.query(
-      `ALTER TABLE devices DROP FOREIGN KEY devices_machine, DROP CONSTRAINT devices_kind, DROP COLUMN last_heard_at,
-         DROP COLUMN machine_id, ADD CONSTRAINT CONSTRAINT_1 CHECK (kind IN ('tension-gauge', 'scale'))`,
+      `ALTER TABLE devices DROP FOREIGN KEY IF EXISTS devices_machine, DROP CONSTRAINT IF EXISTS devices_kind, DROP COLUMN IF EXISTS last_heard_at,
+         DROP COLUMN IF EXISTS machine_id, ADD CONSTRAINT IF NOT EXISTS CONSTRAINT_1 CHECK (kind IN ('tension-gauge', 'scale'))`,
     );
   },
 };

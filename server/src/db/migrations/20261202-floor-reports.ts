@@ -11,7 +11,7 @@ export const floorReports: Migration = {
   name: '20261202-floor-reports',
   up: async ({ context }) => {
     await context.query(
-      `CREATE TABLE trouble_reports (
+      `CREATE TABLE IF NOT EXISTS trouble_reports (
          id ${ID} PRIMARY KEY, machine_id ${ID} NOT NULL, install_id ${ID}, trouble ${CODE} NOT NULL,
          reported_at DATETIME(6) NOT NULL, reported_by_id ${ID} NOT NULL,
          answered_at DATETIME(6), answered_by_id ${ID}, finding ${CODE},
@@ -23,22 +23,22 @@ export const floorReports: Migration = {
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `CREATE TABLE life_intervals (
+      `CREATE TABLE IF NOT EXISTS life_intervals (
          life_group ${GROUP} PRIMARY KEY, advice ${CODE} NOT NULL, interval_hours DOUBLE CHECK (interval_hours > 0),
          fitted_at DATETIME(6) NOT NULL, CHECK (advice IN ('interval', 'run-to-failure', 'too-little'))
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `ALTER TABLE needle_installs ADD life_group ${GROUP}, ADD INDEX needle_installs_group (life_group)`,
+      `ALTER TABLE needle_installs ADD COLUMN IF NOT EXISTS life_group ${GROUP}, ADD INDEX IF NOT EXISTS needle_installs_group (life_group)`,
     );
     await groupInstalls(context);
   },
   down: async ({ context }) => {
     await context.query(
-      'ALTER TABLE needle_installs DROP INDEX needle_installs_group, DROP COLUMN life_group',
+      'ALTER TABLE needle_installs DROP INDEX IF EXISTS needle_installs_group, DROP COLUMN IF EXISTS life_group',
     );
-    await context.query('DROP TABLE life_intervals');
-    await context.query('DROP TABLE trouble_reports');
+    await context.query('DROP TABLE IF EXISTS life_intervals');
+    await context.query('DROP TABLE IF EXISTS trouble_reports');
   },
 };
 

@@ -41,23 +41,25 @@ export const needlePockets: Migration = {
   name: '20261204-needle-pockets',
   up: async ({ context }) => {
     for (const [name, body] of TABLES) {
-      await context.query(`CREATE TABLE ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`);
+      await context.query(
+        `CREATE TABLE IF NOT EXISTS ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+      );
     }
     await context.query(
-      `ALTER TABLE needle_installs ADD lot_id ${ID},
-         ADD CONSTRAINT needle_installs_lot FOREIGN KEY (lot_id) REFERENCES needle_lots (id)`,
+      `ALTER TABLE needle_installs ADD COLUMN IF NOT EXISTS lot_id ${ID},
+         ADD CONSTRAINT needle_installs_lot FOREIGN KEY IF NOT EXISTS (lot_id) REFERENCES needle_lots (id)`,
     );
     await context.query(
-      'ALTER TABLE needle_removals ADD INDEX needle_removals_by_machine (machine_id, removed_at)',
+      'ALTER TABLE needle_removals ADD INDEX IF NOT EXISTS needle_removals_by_machine (machine_id, removed_at)',
     );
   },
   down: async ({ context }) => {
     await context.query(
-      'ALTER TABLE needle_removals ADD INDEX machine_id (machine_id), DROP INDEX needle_removals_by_machine',
+      'ALTER TABLE needle_removals ADD INDEX IF NOT EXISTS machine_id (machine_id), DROP INDEX IF EXISTS needle_removals_by_machine',
     );
     await context.query(
-      'ALTER TABLE needle_installs DROP FOREIGN KEY needle_installs_lot, DROP COLUMN lot_id',
+      'ALTER TABLE needle_installs DROP FOREIGN KEY IF EXISTS needle_installs_lot, DROP COLUMN IF EXISTS lot_id',
     );
-    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE ${name}`);
+    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE IF EXISTS ${name}`);
   },
 };

@@ -42,19 +42,27 @@ export const floorWork: Migration = {
   name: '20261205-floor-work',
   up: async ({ context }) => {
     for (const [name, body] of TABLES) {
-      await context.query(`CREATE TABLE ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`);
+      await context.query(
+        `CREATE TABLE IF NOT EXISTS ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+      );
     }
     await context.query(
-      `ALTER TABLE machines ADD plan_column INT CHECK (plan_column >= 0), ADD plan_row INT CHECK (plan_row >= 0)`,
+      `ALTER TABLE machines ADD COLUMN IF NOT EXISTS plan_column INT CHECK (plan_column >= 0), ADD COLUMN IF NOT EXISTS plan_row INT CHECK (plan_row >= 0)`,
     );
-    await context.query('ALTER TABLE zones ADD plan_version INT NOT NULL DEFAULT 0');
+    await context.query('ALTER TABLE zones ADD COLUMN IF NOT EXISTS plan_version INT NOT NULL DEFAULT 0');
     // The story of a machine is read by time.
-    await context.query('ALTER TABLE setups ADD INDEX setups_by_machine (machine_id, saved_at)');
+    await context.query(
+      'ALTER TABLE setups ADD INDEX IF NOT EXISTS setups_by_machine (machine_id, saved_at)',
+    );
   },
   down: async ({ context }) => {
-    await context.query('ALTER TABLE setups ADD INDEX machine_id (machine_id), DROP INDEX setups_by_machine');
-    await context.query('ALTER TABLE zones DROP COLUMN plan_version');
-    await context.query('ALTER TABLE machines DROP COLUMN plan_row, DROP COLUMN plan_column');
-    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE ${name}`);
+    await context.query(
+      'ALTER TABLE setups ADD INDEX IF NOT EXISTS machine_id (machine_id), DROP INDEX IF EXISTS setups_by_machine',
+    );
+    await context.query('ALTER TABLE zones DROP COLUMN IF EXISTS plan_version');
+    await context.query(
+      'ALTER TABLE machines DROP COLUMN IF EXISTS plan_row, DROP COLUMN IF EXISTS plan_column',
+    );
+    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE IF EXISTS ${name}`);
   },
 };

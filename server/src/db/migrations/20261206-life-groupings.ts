@@ -1,3 +1,4 @@
+import { hasColumn } from '../has-column.js';
 import type { Migration } from '../migrate.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
@@ -9,14 +10,14 @@ export const lifeGroupings: Migration = {
   name: '20261206-life-groupings',
   up: async ({ context }) => {
     await context.query(
-      `CREATE TABLE life_groupings (
+      `CREATE TABLE IF NOT EXISTS life_groupings (
          group_of_work ${GROUP} PRIMARY KEY, merged_into ${GROUP}, split_by ${CODE}, version INT NOT NULL,
          set_at DATETIME(6) NOT NULL, set_by_id ${ID} NOT NULL, CHECK (split_by IN ('size', 'finish')),
          CHECK (merged_into <> group_of_work), FOREIGN KEY (set_by_id) REFERENCES people (id)
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `CREATE TABLE lot_frictions (
+      `CREATE TABLE IF NOT EXISTS lot_frictions (
          id ${ID} PRIMARY KEY, lot_id ${ID} NOT NULL, weight_n DOUBLE NOT NULL CHECK (weight_n > 0),
          up_n DOUBLE NOT NULL CHECK (up_n > 0), down_n DOUBLE NOT NULL CHECK (down_n > 0),
          read_at DATETIME(6) NOT NULL, read_by_id ${ID} NOT NULL, INDEX lot_frictions_by_lot (lot_id),
@@ -24,16 +25,17 @@ export const lifeGroupings: Migration = {
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(
-      `ALTER TABLE needle_installs ADD group_of_work ${GROUP}, ADD INDEX needle_installs_group_of_work (group_of_work)`,
+      `ALTER TABLE needle_installs ADD COLUMN IF NOT EXISTS group_of_work ${GROUP}, ADD INDEX IF NOT EXISTS needle_installs_group_of_work (group_of_work)`,
     );
     await context.query('UPDATE needle_installs SET group_of_work = life_group');
   },
   down: async ({ context }) => {
-    await context.query('UPDATE needle_installs SET life_group = group_of_work');
+    if (await hasColumn(context, 'needle_installs', 'group_of_work'))
+      await context.query('UPDATE needle_installs SET life_group = group_of_work');
     await context.query(
-      'ALTER TABLE needle_installs DROP INDEX needle_installs_group_of_work, DROP COLUMN group_of_work',
+      'ALTER TABLE needle_installs DROP INDEX IF EXISTS needle_installs_group_of_work, DROP COLUMN IF EXISTS group_of_work',
     );
-    await context.query('DROP TABLE lot_frictions');
-    await context.query('DROP TABLE life_groupings');
+    await context.query('DROP TABLE IF EXISTS lot_frictions');
+    await context.query('DROP TABLE IF EXISTS life_groupings');
   },
 };

@@ -51,22 +51,26 @@ export const roundsRoom: Migration = {
   name: '20261207-rounds-room',
   up: async ({ context }) => {
     for (const [name, body] of TABLES) {
-      await context.query(`CREATE TABLE ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`);
+      await context.query(
+        `CREATE TABLE IF NOT EXISTS ${name} (${body}) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
+      );
     }
     await context.query(
-      `ALTER TABLE jobs DROP CONSTRAINT CONSTRAINT_1, ADD ask TEXT,
-         ADD CONSTRAINT jobs_kind CHECK (kind IN ('fit-lives', 'plan-rounds'))`,
+      `ALTER TABLE jobs DROP CONSTRAINT IF EXISTS CONSTRAINT_1, ADD COLUMN IF NOT EXISTS ask TEXT,
+         ADD CONSTRAINT IF NOT EXISTS jobs_kind CHECK (kind IN ('fit-lives', 'plan-rounds'))`,
     );
     // On-hand needles are the last count less what went in since.
-    await context.query('ALTER TABLE needle_installs ADD INDEX needle_installs_by_time (installed_at)');
+    await context.query(
+      'ALTER TABLE needle_installs ADD INDEX IF NOT EXISTS needle_installs_by_time (installed_at)',
+    );
   },
   down: async ({ context }) => {
-    await context.query('ALTER TABLE needle_installs DROP INDEX needle_installs_by_time');
+    await context.query('ALTER TABLE needle_installs DROP INDEX IF EXISTS needle_installs_by_time');
     await context.query(`DELETE FROM jobs WHERE kind = 'plan-rounds'`);
     await context.query(
-      `ALTER TABLE jobs DROP CONSTRAINT jobs_kind, DROP COLUMN ask,
-         ADD CONSTRAINT CONSTRAINT_1 CHECK (kind IN ('fit-lives'))`,
+      `ALTER TABLE jobs DROP CONSTRAINT IF EXISTS jobs_kind, DROP COLUMN IF EXISTS ask,
+         ADD CONSTRAINT IF NOT EXISTS CONSTRAINT_1 CHECK (kind IN ('fit-lives'))`,
     );
-    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE ${name}`);
+    for (const [name] of [...TABLES].reverse()) await context.query(`DROP TABLE IF EXISTS ${name}`);
   },
 };

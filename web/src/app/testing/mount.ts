@@ -27,6 +27,13 @@ export interface Mounted<T> {
   /** Chooses what reads so in a field. */
   choose(label: string, option: string): Promise<void>;
   settled(): Promise<void>;
+  /** Waits until something holds, and what follows from it is shown; a test that waits in vain ends by its own limit. */
+  until(holds: () => boolean): Promise<void>;
+}
+
+/** Waits until something holds; a test that waits in vain ends by its own limit. */
+export async function until(holds: () => boolean): Promise<void> {
+  while (!holds()) await new Promise((resolve) => setTimeout(resolve, 5));
 }
 
 /** @param before is done when things can be injected, and nothing is shown yet */
@@ -94,5 +101,9 @@ export async function mount<T>(
       return enter(select, chosen.value);
     },
     settled,
+    until: async (holds) => {
+      await until(holds);
+      await settled();
+    },
   };
 }

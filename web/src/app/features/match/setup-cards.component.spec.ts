@@ -18,8 +18,8 @@ describe('set-up cards as a file', () => {
       const input = mounted.field('Take in a file') as HTMLInputElement;
       input.files = files.files;
       input.dispatchEvent(new Event('change'));
-      await new Promise((resolve) => setTimeout(resolve, 20));
-      await mounted.settled();
+      // The field is emptied when the file has been read.
+      await mounted.until(() => input.value === '');
     };
     return { ...mounted, imported, choose };
   }

@@ -18,9 +18,7 @@ export async function growWorks(env, machineCount, needlesEach) {
       `SELECT COLUMN_NAME AS name FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = 'machines'`,
     )
   ).map(({ name }) => name);
-  const own = columns.filter(
-    (name) => !['id', 'shop_number', 'present_install_id', 'stopping_removal_id'].includes(name),
-  );
+  const own = columns.filter((name) => !['id', 'shop_number', 'present_install_id'].includes(name));
   const models = await db.query('SELECT * FROM machines');
   const [person] = await db.query(`SELECT id FROM people WHERE role = 'mechanic'`);
   const [pattern] = await db.query('SELECT * FROM needle_installs WHERE life_group IS NOT NULL LIMIT 1');

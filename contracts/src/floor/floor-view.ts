@@ -38,6 +38,10 @@ export const CounterView = z.object({
 });
 export type CounterView = z.infer<typeof CounterView>;
 
+/** A missing piece, and who reported it when. */
+export const SafetyStop = z.object({ id: Id, at: Instant, personName: Name });
+export type SafetyStop = z.infer<typeof SafetyStop>;
+
 export const FloorMachine = z.object({
   id: Id,
   shopNumber: z.int(),
@@ -52,8 +56,8 @@ export const FloorMachine = z.object({
   reports: z.array(TroubleReport),
   /** Null without a counter. */
   counter: CounterView.nullable(),
-  /** The removal with a missing piece that stops it, until a mechanic clears it. */
-  stoppedBy: z.object({ removalId: Id, at: Instant, personName: Name }).nullable(),
+  /** Missing pieces that keep it from running, oldest first: a mechanic clears each of them. */
+  stops: z.array(SafetyStop),
   presentSetup: z.object({ id: Id, name: Name }).nullable(),
   /** Where it stands in the plan of its zone; null before it was placed. */
   place: PlanPlace.nullable(),

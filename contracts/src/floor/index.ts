@@ -18,7 +18,7 @@ export { MachineEvent, MachineService, MachineStory, ServiceEntry } from './mach
 export { PiecesEntry, WorkLook } from './work-record.js';
 export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';
 export { PartUsedNeedle, Pocket, PocketMove, Sharps, SharpsEmptied } from './part-used-needle.js';
-export { Clearance, NeedleChange } from './needle-change.js';
+export { Clearance, ClearanceFinding, NeedleChange } from './needle-change.js';
 export {
   CounterView,
   FloorMachine,
@@ -26,4 +26,5 @@ export {
   FloorZone,
   NeedleInMachine,
   RecentChange,
+  SafetyStop,
 } from './floor-view.js';

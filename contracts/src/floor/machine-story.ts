@@ -7,6 +7,7 @@ import {
   SERVICE_KINDS,
   TROUBLES,
 } from '@gantelet/core';
+import { ClearanceFinding } from './needle-change.js';
 import { NeedleChoice } from '../match/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 
@@ -24,7 +25,7 @@ export const MachineEvent = z.discriminatedUnion('kind', [
     runningHours: Hours,
   }),
   event('change-undone', {}),
-  event('cleared', { finding: z.enum(['piece-found', 'work-quarantined']) }),
+  event('cleared', { finding: ClearanceFinding }),
   event('report', {
     trouble: z.enum(TROUBLES),
     finding: z.enum(['needle-changed', 'nothing-found', 'mended']).nullable(),

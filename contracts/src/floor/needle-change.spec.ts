@@ -44,7 +44,7 @@ describe('the form of a needle change', () => {
   });
 
   it('clears no machine without the burr check', () => {
-    const clearance = { removalId: newId(), finding: 'piece-found' };
+    const clearance = { stopId: newId(), finding: 'piece-found' };
     expect(Clearance.safeParse({ ...clearance, burrsChecked: true }).success).toBeTrue();
     expect(Clearance.safeParse({ ...clearance, burrsChecked: false }).error?.issues[0]?.message).toBe(
       'feel hook, plate and case for burrs first',

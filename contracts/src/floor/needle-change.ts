@@ -37,10 +37,13 @@ export const NeedleChange = z
   );
 export type NeedleChange = z.infer<typeof NeedleChange>;
 
-/** A mechanic's word that a machine stopped for a missing piece may run again. */
+/** What a mechanic found of a piece that was reported missing. */
+export const ClearanceFinding = z.enum(['piece-found', 'work-quarantined', 'none-missing']);
+
+/** A mechanic's word on one missing piece: without another one the machine may run again. */
 export const Clearance = z.strictObject({
-  removalId: Id,
-  finding: z.enum(['piece-found', 'work-quarantined']),
+  stopId: Id,
+  finding: ClearanceFinding,
   /** Hook, plate and bobbin case were felt for burrs. Must be true: without it the machine stays stopped. */
   burrsChecked: z.literal(true, { error: 'feel hook, plate and case for burrs first' }),
 });

@@ -66,7 +66,11 @@ export const ERRORS = {
   'lot.code-taken': { status: 409, title: 'Lot {code} of this kind of needle is there already. Not kept.' },
   'report.unknown': { status: 404, title: 'There is no such report.' },
   'report.answered': { status: 409, title: 'Somebody has answered this report already.' },
-  'clearance.nothing': { status: 409, title: 'This machine is not stopped for a missing piece.' },
+  'change.cleared': {
+    status: 409,
+    title: 'A mechanic has cleared the machine since. The change stands: log another change.',
+  },
+  'clearance.nothing': { status: 409, title: 'This machine is not stopped for that piece, or not any more.' },
   'device.unknown': { status: 404, title: 'There is no such device.' },
   'device.token': { status: 401, title: 'This is not the token of this device, or it is let in no more.' },
   'device.not-counter': { status: 422, title: '{name} is no counter. Nothing was kept.' },

@@ -135,7 +135,7 @@ export const floorRoutes = {
     params: ofMachine.extend({ installId: Id }),
     body: Nothing,
     reply: FloorMachine,
-    errors: ['machine.unknown', 'change.not-last', 'change.too-late'],
+    errors: ['machine.unknown', 'change.not-last', 'change.too-late', 'change.cleared'],
   }),
   discardPartUsed: writes({
     id: 'discardPartUsed',

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES, SERVICE_KINDS } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
-import { Machine, NeedleLot, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
+import { ClearanceFinding, Machine, NeedleLot, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { RoundsSettings, StockCount, StockOrder } from '../rounds/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
@@ -88,7 +88,7 @@ export const Scenario = z.strictObject({
       removalId: Id,
       clearedAt: Instant,
       clearedById: Id,
-      finding: z.enum(['piece-found', 'work-quarantined']),
+      finding: ClearanceFinding,
     }),
   ),
   /** What rounds are planned with; null for a works that has decided nothing yet. */

@@ -15,6 +15,7 @@ import { lifeGroupings } from './migrations/20261206-life-groupings.js';
 import { roundsRoom } from './migrations/20261207-rounds-room.js';
 import { schoolsOfPractice } from './migrations/20261209-schools-of-practice.js';
 import { keptSettings } from './migrations/20261210-kept-settings.js';
+import { safetyStops } from './migrations/20261211-safety-stops.js';
 import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
@@ -43,6 +44,7 @@ export const MIGRATIONS: readonly Migration[] = [
   withdrawnPieces,
   schoolsOfPractice,
   keptSettings,
+  safetyStops,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -12,7 +12,7 @@ import type {
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
-import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
+import type { Clearance, DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -92,7 +92,6 @@ export interface MachineRow {
   preTensionMark: string | null;
   presentSetupId: string | null;
   presentInstallId: string | null;
-  stoppingRemovalId: string | null;
   planColumn: number | null;
   planRow: number | null;
   version: number;
@@ -235,12 +234,21 @@ export interface NeedleRemovalRow {
   fragments: FragmentCount;
   runningHours: number;
 }
+/** A missing piece that keeps a machine from running until a mechanic has cleared it. */
+export interface SafetyStopRow {
+  id: string;
+  machineId: string;
+  /** The needle it is a piece of, as far as that is known. */
+  installId: string | null;
+  reportedAt: Date;
+  reportedById: string;
+}
 export interface ClearanceRow {
   id: string;
-  removalId: string;
+  stopId: string;
   clearedAt: Date;
   clearedById: string;
-  finding: 'piece-found' | 'work-quarantined';
+  finding: Clearance['finding'];
 }
 export interface WriteRow {
   writeKey: string;

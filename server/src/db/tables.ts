@@ -129,7 +129,6 @@ export function defineTables(sequelize: Sequelize) {
       preTensionMark: textOrNone,
       presentSetupId: refOrNone,
       presentInstallId: refOrNone,
-      stoppingRemovalId: refOrNone,
       planColumn: wholeOrNone,
       planRow: wholeOrNone,
       version,

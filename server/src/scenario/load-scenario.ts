@@ -1,4 +1,4 @@
-import { groupId, pointStyle, stackOf, wearingKind } from '@gantelet/core';
+import { groupId, mustStop, pointStyle, stackOf, wearingKind } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
 import { needleColumns } from '../db/needle-columns.js';
@@ -88,7 +88,7 @@ export async function loadScenario(
     );
     for (const { id, presentSetupId } of scenario.machines) {
       await tables.machines.update(
-        { presentSetupId, ...standing(scenario, id) },
+        { presentSetupId, presentInstallId: needleIn(scenario, id) },
         { where: { id }, ...inOne },
       );
     }
@@ -186,9 +186,22 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
     scenario.sharpsEmptyings.map(({ emptiedAt, ...one }) => ({ ...one, emptiedAt: new Date(emptiedAt) })),
     inOne,
   );
+  await tables.safetyStops.bulkCreate(
+    scenario.removals
+      .filter(({ fragments }) => mustStop(fragments))
+      .map(({ id, installId, removedAt, removedById }) => ({
+        id,
+        machineId: machineOf.get(installId) ?? '',
+        installId,
+        reportedAt: new Date(removedAt),
+        reportedById: removedById,
+      })),
+    inOne,
+  );
   await tables.clearances.bulkCreate(
-    scenario.clearances.map(({ clearedAt, ...clearance }) => ({
+    scenario.clearances.map(({ clearedAt, removalId, ...clearance }) => ({
       ...clearance,
+      stopId: removalId,
       clearedAt: new Date(clearedAt),
     })),
     inOne,
@@ -227,16 +240,10 @@ async function loadRounds(
   );
 }
 
-/** The needle in a machine at the end of its history, and the removal that stops it, if any. */
-function standing({ installs, removals, clearances }: Scenario, machineId: string) {
-  const own = installs.filter((install) => install.machineId === machineId);
-  const removalOf = new Map(removals.map((removal) => [removal.installId, removal]));
-  const cleared = new Set(clearances.map((clearance) => clearance.removalId));
-  const present = own.find((install) => !removalOf.has(install.id));
-  const open = own
-    .map((install) => removalOf.get(install.id))
-    .find((removal) => removal?.fragments === 'missing' && !cleared.has(removal.id));
-  return { presentInstallId: present?.id ?? null, stoppingRemovalId: open?.id ?? null };
+/** The needle in a machine at the end of its history, if any. */
+function needleIn({ installs, removals }: Scenario, machineId: string): string | null {
+  const removed = new Set(removals.map(({ installId }) => installId));
+  return installs.find((one) => one.machineId === machineId && !removed.has(one.id))?.id ?? null;
 }
 
 /** The group that a needle wore with, by the work it went in for. */

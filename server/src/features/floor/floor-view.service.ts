@@ -1,5 +1,11 @@
 import { callOf, HOUR_MS, needleAge } from '@gantelet/core';
-import { ProblemError, type FloorMachine, type FloorView, type TroubleReport } from '@gantelet/contracts';
+import {
+  ProblemError,
+  type FloorMachine,
+  type FloorView,
+  type SafetyStop,
+  type TroubleReport,
+} from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { CountedRow } from '../counter/index.js';
 import type { ZoneTime } from '../shop/index.js';
@@ -12,6 +18,7 @@ import {
 import { listZones } from './machine.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
 import { findKeptNeedles, readSharps } from './part-used.store.js';
+import { findOpenStops } from './safety-stop.store.js';
 import { findPieces, type PiecesOfNeedle } from './work-record.store.js';
 
 const RECENT_SHOWN = 8;
@@ -20,18 +27,19 @@ const SILENT_AFTER_MS = 2 * 60_000;
 
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
-  const [clock, zones, standing, counted, pieces, reports, recent, kept, sharps] = await Promise.all([
+  const [clock, zones, standing, counted, pieces, reports, stops, recent, kept, sharps] = await Promise.all([
     shopClock(database),
     listZones(database),
     readStandingMachines(database),
     countedBy(database, null, now),
     findPieces(database, null),
     findOpenReports(database, null),
+    findOpenStops(database, null),
     readRecentChanges(database, RECENT_SHOWN),
     findKeptNeedles(database),
     readSharps(database),
   ]);
-  const said = { counted, pieces, reports };
+  const said = { counted, pieces, reports, stops };
   return {
     readAt: now.toISOString(),
     lifeHours: clock.lifeHours,
@@ -72,6 +80,7 @@ export async function standingNow(
     counted: await countedBy(database, machineId, now, tx),
     pieces: await findPieces(database, machineId, tx),
     reports: await findOpenReports(database, machineId, tx),
+    stops: await findOpenStops(database, machineId, tx),
   };
   return withAge(standing, said, clock, now);
 }
@@ -81,6 +90,7 @@ interface Said {
   readonly counted: ReadonlyMap<string, CountedRow>;
   readonly pieces: ReadonlyMap<string, readonly PiecesOfNeedle[]>;
   readonly reports: ReadonlyMap<string, readonly TroubleReport[]>;
+  readonly stops: ReadonlyMap<string, readonly SafetyStop[]>;
 }
 
 function withAge(
@@ -89,14 +99,15 @@ function withAge(
   clock: ShopClock,
   now: Date,
 ): FloorMachine {
-  const { id, shopNumber, name, systemIds, needle, stoppedBy, presentSetup, place } = machine;
+  const { id, shopNumber, name, systemIds, needle, presentSetup, place } = machine;
   const counted = said.counted.get(machine.id) ?? null;
   const pieces = said.pieces.get(machine.id) ?? [];
   const reports = [...(said.reports.get(machine.id) ?? [])];
   const planned = byLife
     ? { hours: byLife.hours, from: 'life' as const }
     : { hours: clock.lifeHours, from: 'flat' as const };
-  const call = stoppedBy ? 'stop' : callOf(reports.map(({ trouble }) => trouble));
+  const stops = [...(said.stops.get(machine.id) ?? [])];
+  const call = stops.length > 0 ? 'stop' : callOf(reports.map(({ trouble }) => trouble));
   const hours =
     needle && clock.hours(zoneId, new Date(needle.installedAt), now, entryHours, { counted, pieces });
   const age = hours && needleAge({ ...hours, intervalHours: planned.hours, call });
@@ -112,7 +123,7 @@ function withAge(
     planned,
     reports,
     counter,
-    stoppedBy,
+    stops,
     presentSetup,
     place,
   };

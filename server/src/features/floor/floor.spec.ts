@@ -97,15 +97,15 @@ describe('the floor', () => {
   it('stops a machine for a missing piece until a mechanic has cleared it', async () => {
     const stopped = (await change({ cause: 'accident', fragments: 'missing' })).body;
     expect(stopped.age?.state).toBe('stop');
-    const { removalId } = stopped.stoppedBy!;
-    const clearance = { removalId, finding: 'piece-found', burrsChecked: true } as const;
+    const [stop] = stopped.stops;
+    const clearance = { stopId: stop!.id, finding: 'piece-found', burrsChecked: true } as const;
     const params = { machineId: shop.works.ids.compound };
     expect((await operator.call(routes.clearMachine, { params, body: clearance })).status).toBe(403);
     const mechanic = await shop.signedIn('mechanic');
     const unchecked = { ...clearance, burrsChecked: false } as unknown as typeof clearance;
     expect((await mechanic.call(routes.clearMachine, { params, body: unchecked })).status).toBe(400);
     const cleared = await mechanic.call(routes.clearMachine, { params, body: clearance });
-    expect([cleared.body.stoppedBy, cleared.body.age?.state]).toEqual([null, 'good']);
+    expect([cleared.body.stops, cleared.body.age?.state]).toEqual([[], 'good']);
     expect((await mechanic.call(routes.clearMachine, { params, body: clearance })).status).toBe(409);
   });
 

@@ -3,7 +3,6 @@ import type { FloorMachine, NeedleInMachine, RecentChange, TroubleReport } from 
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
 import type {
-  ClearanceRow,
   LifeIntervalRow,
   NeedleInstallRow,
   NeedleRemovalRow,
@@ -17,7 +16,7 @@ export interface StandingMachine {
   readonly entryHours: number;
   /** By the last fit of its group; null where that says too little. */
   readonly byLife: { readonly hours: number | null } | null;
-  readonly machine: Omit<FloorMachine, 'age' | 'counter' | 'planned' | 'reports'>;
+  readonly machine: Omit<FloorMachine, 'age' | 'counter' | 'planned' | 'reports' | 'stops'>;
 }
 
 interface FloorRow {
@@ -35,9 +34,6 @@ interface FloorRow {
   readonly installed_by: string;
   readonly lot_code: string | null;
   readonly entry_hours: number | null;
-  readonly removal_id: string | null;
-  readonly stopped_at: Date;
-  readonly stopped_by: string;
   readonly setup_id: string | null;
   readonly setup_name: string;
   readonly plan_column: number | null;
@@ -59,15 +55,13 @@ export async function readStandingMachines(
                FROM machine_systems s WHERE s.machine_id = m.id) AS systems,
             i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
             i.installed_at, i.entry_hours,
-            p.name AS installed_by, n.code AS lot_code, r.id AS removal_id, r.removed_at AS stopped_at, q.name AS stopped_by,
+            p.name AS installed_by, n.code AS lot_code,
             u.id AS setup_id, u.name AS setup_name, l.advice, l.interval_hours
        FROM machines m
        LEFT JOIN needle_installs i ON i.id = m.present_install_id
        LEFT JOIN life_intervals l ON l.life_group = i.life_group
        LEFT JOIN people p ON p.id = i.installed_by_id
        LEFT JOIN needle_lots n ON n.id = i.lot_id
-       LEFT JOIN needle_removals r ON r.id = m.stopping_removal_id
-       LEFT JOIN people q ON q.id = r.removed_by_id
        LEFT JOIN setups u ON u.id = m.present_setup_id
       ${only === null ? '' : 'WHERE m.id = :only'}
       ORDER BY m.shop_number`,
@@ -84,10 +78,6 @@ export async function readStandingMachines(
       name: row.name,
       systemIds: row.systems?.split('|') ?? [],
       needle: needleOf(row),
-      stoppedBy:
-        row.removal_id === null
-          ? null
-          : { removalId: row.removal_id, at: row.stopped_at.toISOString(), personName: row.stopped_by },
       presentSetup: row.setup_id === null ? null : { id: row.setup_id, name: row.setup_name },
       place:
         row.plan_column === null || row.plan_row === null
@@ -167,14 +157,6 @@ export async function insertRemoval(
   await tables.needleRemovals.create(row, { transaction: tx });
 }
 
-export async function insertClearance(
-  { tables }: Database,
-  row: ClearanceRow,
-  tx: Transaction,
-): Promise<void> {
-  await tables.clearances.create(row, { transaction: tx });
-}
-
 /** Counters that go on counting are news so often. */
 const COUNTS_EVERY_S = 15;
 
@@ -188,8 +170,8 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
             (SELECT MAX(withdrawn_at) FROM piece_counts) AS withdrawn,
             (SELECT SUM(plan_version) FROM zones) AS plans,
             (SELECT SUM(CRC32(CONCAT(id, held_pocket))) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
-            (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id), COUNT(stopping_removal_id)) FROM machines)
-              AS machines,
+            (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id)) FROM machines) AS machines,
+            (SELECT COUNT(*) FROM safety_stops) AS stops, (SELECT COUNT(*) FROM clearances) AS clearances,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
     { type: QueryTypes.SELECT },
   );

@@ -44,8 +44,8 @@ const SOURCES: readonly Source[] = [
   {
     kind: 'cleared',
     sql: `SELECT c.id, c.cleared_at AS at, p.name AS \`by\`, c.finding
-            FROM clearances c JOIN needle_removals r ON r.id = c.removal_id JOIN people p ON p.id = c.cleared_by_id
-           WHERE r.machine_id = :machineId AND c.cleared_at < :before`,
+            FROM clearances c JOIN safety_stops s ON s.id = c.stop_id JOIN people p ON p.id = c.cleared_by_id
+           WHERE s.machine_id = :machineId AND c.cleared_at < :before`,
   },
   {
     kind: 'report',

@@ -106,7 +106,6 @@ export const EMPTY_MACHINE = {
   preTensionMark: null,
   presentSetupId: null,
   presentInstallId: null,
-  stoppingRemovalId: null,
   planColumn: null,
   planRow: null,
   version: 0,

@@ -19,10 +19,16 @@ import { findMachine, lockMachine, updateMachine } from './machine.store.js';
 import { requireLot } from './needle-lot.service.js';
 import { requireTime } from './needle-time.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
+import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
 import { findPieces } from './work-record.store.js';
 
-/** One needle out, one in, in the name of the person who did it. */
+/**
+ * One needle out, one in, in the name of the person who did it. A missing piece stops the machine.
+ *
+ * A change that is refused still stops the machine when a piece is missing, since it is missing all the same: then the
+ * machine comes back stopped with the needle it had.
+ */
 export async function changeNeedle(
   database: Database,
   machineId: string,
@@ -33,6 +39,31 @@ export async function changeNeedle(
   tx: Transaction,
 ): Promise<FloorMachine> {
   const row = await lockMachine(database, machineId, tx);
+  if (!mustStop(change.fragments)) return logChange(database, row, change, ids, person, now, tx);
+  try {
+    return await database.sequelize.transaction({ transaction: tx }, (inner) =>
+      logChange(database, row, change, ids, person, now, inner),
+    );
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error;
+    const reportedAt = new Date(Math.min(now.getTime(), Date.parse(change.changedAt)));
+    const stop = { id: newId(), machineId, installId: change.removesInstallId, reportedAt };
+    await insertStop(database, { ...stop, reportedById: person.id }, tx);
+    return standingNow(database, machineId, await shopClock(database, tx), now, tx);
+  }
+}
+
+/** @throws ProblemError `needle.moved-on` and others when the change cannot be */
+async function logChange(
+  database: Database,
+  row: MachineRow,
+  change: NeedleChange,
+  ids: { readonly installId: string },
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<FloorMachine> {
+  const machineId = row.id;
   await requireClampTakes(database, row, change, tx);
   const changedAt = new Date(change.changedAt);
   const clock = await shopClock(database, tx);
@@ -71,8 +102,11 @@ export async function changeNeedle(
   if (partUsed) await takeIntoMachine(database, partUsed.id, ids.installId, changedAt, tx);
   const answer = { answeredAt: changedAt, answeredById: person.id, finding: 'needle-changed' as const };
   await answerReports(database, { machineId }, answer, tx);
-  const stopping = removalId !== null && mustStop(change.fragments) ? { stoppingRemovalId: removalId } : {};
-  await updateMachine(database, machineId, { presentInstallId: ids.installId, ...stopping }, tx);
+  if (mustStop(change.fragments)) {
+    const stop = { id: removalId ?? newId(), machineId, installId: leaving?.id ?? null };
+    await insertStop(database, { ...stop, reportedAt: changedAt, reportedById: person.id }, tx);
+  }
+  await updateMachine(database, machineId, { presentInstallId: ids.installId }, tx);
   return standingNow(database, machineId, clock, now, tx);
 }
 

@@ -150,8 +150,8 @@ describe('needles that come out before their time', () => {
       });
       const before = await floor();
       const key = newId();
-      await change({ cause: 'accident', fragments: 'missing', partUsedId: kept!.id }, key);
-      expect((await machine()).age?.state).toBe('stop');
+      await change({ cause: 'accident', fragments: 'all-found', partUsedId: kept!.id }, key);
+      expect((await machine()).needle?.installId).toBe(key);
       shop.clock.now = new Date(shop.clock.now.getTime() + 30_000);
       const undoKey = newId();
       const undone = await Promise.all([undo(key, operator, undoKey), undo(key, operator, undoKey)]);

@@ -1,6 +1,5 @@
 import {
   ProblemError,
-  type Clearance,
   type FloorMachine,
   type Person,
   type ReportAnswer,
@@ -8,33 +7,10 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { standingNow } from './floor-view.service.js';
-import { answerReports, findReport, insertClearance, insertReport } from './floor.store.js';
-import { lockMachine, updateMachine } from './machine.store.js';
+import { answerReports, findReport, insertReport } from './floor.store.js';
+import { lockMachine } from './machine.store.js';
 import { requireTime } from './needle-time.js';
 import { shopClock } from './shop-clock.js';
-
-/** Lets a machine run again after a mechanic accounted for the missing piece and felt for burrs. */
-export async function clearMachine(
-  database: Database,
-  machineId: string,
-  { removalId, finding }: Clearance,
-  key: string,
-  person: Person,
-  now: Date,
-  tx: Transaction,
-): Promise<FloorMachine> {
-  const row = await lockMachine(database, machineId, tx);
-  if (row.stoppingRemovalId === null || row.stoppingRemovalId !== removalId) {
-    throw new ProblemError('clearance.nothing');
-  }
-  await insertClearance(
-    database,
-    { id: key, removalId, clearedAt: now, clearedById: person.id, finding },
-    tx,
-  );
-  await updateMachine(database, machineId, { stoppingRemovalId: null }, tx);
-  return standingNow(database, machineId, await shopClock(database, tx), now, tx);
-}
 
 /** Keeps what somebody at a machine heard or saw, with the needle that was in it. */
 export async function reportTrouble(

@@ -1,4 +1,3 @@
-import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
 import type { NeedleInstallRow, NeedleRemovalRow, UndoneChangeRow } from '../../db/rows.js';
 
@@ -32,22 +31,6 @@ export async function reopenReports(
   );
   const installId = presentInstallId;
   await tables.troubleReports.update({ installId }, { where: { installId: id }, transaction: tx });
-}
-
-/** The removal with a missing piece that still stops a machine, another one left aside; or null. */
-export async function openStop(
-  { sequelize }: Database,
-  machineId: string,
-  aside: string | null,
-  tx: Transaction,
-): Promise<string | null> {
-  const [row] = await sequelize.query<{ id: string }>(
-    `SELECT r.id FROM needle_removals r LEFT JOIN clearances c ON c.removal_id = r.id
-      WHERE r.machine_id = :machineId AND r.fragments = 'missing' AND c.id IS NULL AND r.id <> COALESCE(:aside, '')
-      ORDER BY r.removed_at DESC LIMIT 1`,
-    { type: QueryTypes.SELECT, replacements: { machineId, aside }, transaction: tx },
-  );
-  return row?.id ?? null;
 }
 
 export async function deleteChange(

@@ -188,7 +188,7 @@ function machineOf(
     name: machine.name,
     zoneId: zone.id,
     needle: needle && choiceOf(needle),
-    unplanned: !needle ? 'no-needle' : machine.stoppedBy ? 'stopped' : null,
+    unplanned: !needle ? 'no-needle' : machine.stops.length > 0 ? 'stopped' : null,
     ageHours: machine.age?.runningHours ?? 0,
     ends: fact.lifeGroup ? endsOf(lives, fact.lifeGroup, machine.id) : null,
     costs: changeCosts({ ...shop.costs, plannedMinutes: changeMinutes }, material),

@@ -55,7 +55,7 @@ describe('what the lead is told beside the plan', () => {
       id: newId(),
       name,
       reports: [],
-      stoppedBy: null,
+      stops: [],
       age: age(state),
     });
     const report = {
@@ -70,7 +70,7 @@ describe('what the lead is told beside the plan', () => {
       { ...machine('clunking', 'due'), reports: [report] },
       {
         ...machine('broken', 'stop'),
-        stoppedBy: { removalId: newId(), at: '2026-03-04T08:00:00.000Z' } as never,
+        stops: [{ id: newId(), at: '2026-03-04T08:00:00.000Z', personName: 'Test operator' }],
       },
       { ...machine('empty', 'good'), age: null },
     ];

@@ -12,7 +12,7 @@ const ORDER_SOON_MS = 2 * 24 * HOUR_MS;
 
 /** What notices are drawn from. */
 export interface RoundsNews {
-  readonly machines: readonly Pick<FloorMachine, 'id' | 'name' | 'reports' | 'stoppedBy' | 'age'>[];
+  readonly machines: readonly Pick<FloorMachine, 'id' | 'name' | 'reports' | 'stops' | 'age'>[];
   readonly needles: readonly NeedleOutlook[];
   readonly shifts: readonly Pick<PlannedShift, 'startsAt'>[];
   readonly leftOver: ToldRounds['leftOver'];
@@ -22,8 +22,8 @@ export interface RoundsNews {
 
 /** What wants attention, most pressing first. */
 export function roundsNotices({ machines, needles, shifts, leftOver, dayAfter }: RoundsNews): RoundsNotice[] {
-  const stopped = machines.filter(({ stoppedBy }) => stoppedBy !== null);
-  const reported = machines.filter(({ reports, stoppedBy }) => reports.length > 0 && stoppedBy === null);
+  const stopped = machines.filter(({ stops }) => stops.length > 0);
+  const reported = machines.filter(({ reports, stops }) => reports.length > 0 && stops.length === 0);
   const due = machines.filter(({ age, reports }) => reports.length === 0 && age?.state === 'due');
   const at = (shift: number): string | null => shifts[shift]?.startsAt ?? null;
   return [

@@ -137,7 +137,7 @@ export function floorMachine(
     counter: null,
     planned: { hours: 8, from: 'flat' },
     reports: [],
-    stoppedBy: null,
+    stops: [],
     presentSetup: null,
     place: null,
     ...more,

@@ -116,22 +116,47 @@ describe('the change sheet', () => {
     expect(said[0]?.needle).toEqual({ systemId: '135x17', nm: 140, pointId: 'round', finishId: 'chromed' });
   });
 
-  const stoppedBy = {
-    removalId: floorMachine('x', 1).id,
-    at: '2026-03-04T10:00:00.000Z',
-    personName: 'Test operator',
-  };
+  const stop = { id: floorMachine('x', 1).id, at: '2026-03-04T10:00:00.000Z', personName: 'Test operator' };
 
   it('wants the burr check before a stopped machine can be cleared', async () => {
-    const { fixture, host, button } = await open(floorMachine('Compound 07', 1, { stoppedBy }));
+    const { fixture, host, button } = await open(floorMachine('Compound 07', 1, { stops: [stop] }));
     expect(button('Every piece found')?.disabled).toBeTrue();
-    host.querySelector<HTMLInputElement>('.stopped input')!.click();
+    host.querySelector<HTMLInputElement>('gan-safety-stop input')!.click();
     await fixture.whenStable();
     expect(button('Every piece found')?.disabled).toBeFalse();
   });
 
+  it('clears one of several missing pieces by itself', async () => {
+    const other = { ...stop, id: floorMachine('y', 2).id };
+    const { fixture, host } = await open(floorMachine('Compound 07', 1, { stops: [stop, other] }));
+    const cleared: unknown[] = [];
+    fixture.componentInstance.cleared.subscribe((one) => cleared.push(one));
+    const second = host.querySelectorAll('gan-safety-stop')[1]!;
+    second.querySelector('input')!.click();
+    await fixture.whenStable();
+    [...second.querySelectorAll('button')].at(-1)!.click();
+    expect(cleared).toEqual([{ stopId: other.id, finding: 'none-missing', burrsChecked: true }]);
+    expect(host.querySelector<HTMLButtonElement>('gan-safety-stop button')?.disabled).toBeTrue();
+  });
+
+  it('takes no second change in the minute after a missing piece was logged', async () => {
+    const at = new Date().toISOString();
+    const { needle } = floorMachine('Compound 07', 1);
+    const machine = floorMachine('Compound 07', 1, {
+      stops: [{ ...stop, at }],
+      needle: { ...needle!, installedAt: at },
+    });
+    const { fixture, host, button, said } = await open(machine);
+    button('Broken, piece missing')?.click();
+    expect(said).toEqual([]);
+    expect(host.textContent).toContain('went in less than a minute ago');
+    fixture.componentRef.setInput('machine', floorMachine('Compound 07', 1, { stops: [stop] }));
+    await fixture.whenStable();
+    expect(button('Broken, piece missing')?.disabled).toBeFalse();
+  });
+
   it('offers no clearing to an operator', async () => {
-    const { host, button } = await open(floorMachine('Compound 07', 1, { stoppedBy }), false);
+    const { host, button } = await open(floorMachine('Compound 07', 1, { stops: [stop] }), false);
     expect(button('Every piece found')).toBeUndefined();
     expect(host.textContent).toContain('A mechanic has to clear this machine.');
   });

@@ -27,7 +27,9 @@ import type {
   PartUsedNeedle,
   ReportAnswer,
 } from '@gantelet/contracts';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import { interval, map } from 'rxjs';
 import { keptFor } from '../../shared/kept-for';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
@@ -35,7 +37,12 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleText } from '../../shared/words/changeover-words';
 import { needleSizeText } from '../../shared/words/units-text';
+import { SafetyStopComponent } from './safety-stop.component';
 import { PiecesFormComponent, type PiecesSaid } from './pieces-form.component';
+
+/** So long the sheet takes no second change after a missing piece was logged. */
+const JUST_LOGGED_MS = 60_000;
+const CLOCK_MS = 2000;
 
 /** What the person says came out and went in. */
 export interface ChangeSaid {
@@ -55,51 +62,26 @@ export interface ChangeSaid {
  */
 @Component({
   selector: 'gan-change-sheet',
-  imports: [DatePipe, NeedlePickerComponent, PiecesFormComponent, RouterLink, SignalMarkComponent],
+  imports: [
+    DatePipe,
+    NeedlePickerComponent,
+    PiecesFormComponent,
+    RouterLink,
+    SafetyStopComponent,
+    SignalMarkComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="caution">
       <p><strong>Power off. Wait until the motor has stopped.</strong></p>
       <p>Needle in a sharps box, counted. Guards back on before power.</p>
     </div>
-    @if (machine().stoppedBy; as stop) {
-      <section class="stopped">
-        <h3><gan-signal shape="stop" /> Stopped: a piece is missing</h3>
-        <p>
-          Logged by {{ stop.personName }}. Find every piece, or take the work out of use. Feel hook, plate and
-          case for burrs.
-        </p>
-        @if (mayClear()) {
-          <label class="check">
-            <input
-              type="checkbox"
-              class="form-check-input"
-              [checked]="burrsChecked()"
-              (change)="burrsChecked.set(!burrsChecked())"
-            />
-            Hook, plate and case felt for burrs
-          </label>
-          <div class="causes">
-            <button
-              type="button"
-              class="button"
-              [disabled]="!burrsChecked() || busy()"
-              (click)="clear(stop.removalId, 'piece-found')"
-            >
-              Every piece found
-            </button>
-            <button
-              type="button"
-              class="button"
-              [disabled]="!burrsChecked() || busy()"
-              (click)="clear(stop.removalId, 'work-quarantined')"
-            >
-              Work quarantined
-            </button>
-          </div>
-        } @else {
-          <p><strong>A mechanic has to clear this machine.</strong></p>
-        }
-      </section>
+    @for (stop of machine().stops; track stop.id) {
+      <gan-safety-stop
+        [stop]="stop"
+        [mayClear]="mayClear()"
+        [busy]="busy()"
+        (cleared)="cleared.emit($event)"
+      />
     }
     @for (report of machine().reports; track report.id) {
       <section class="reported">
@@ -188,39 +170,76 @@ export interface ChangeSaid {
       />
     </details>
     <h3>What came out?</h3>
-    <p class="soft">
-      One tap logs the change. A whole needle that can go on is kept; all others go into the sharps box.
-    </p>
+    @if (justLogged()) {
+      <p role="status">
+        <gan-signal shape="good" /> Logged. The needle that is in now went in less than a minute ago; another
+        change can be logged after that minute.
+      </p>
+    } @else {
+      <p class="soft">
+        One tap logs the change. A whole needle that can go on is kept; all others go into the sharps box.
+      </p>
+    }
     <div class="causes">
-      <button type="button" class="button" [disabled]="busy()" (click)="say('scheduled', 'whole')">
+      <button
+        type="button"
+        class="button"
+        [disabled]="busy() || justLogged()"
+        (click)="say('scheduled', 'whole')"
+      >
         Planned, whole
       </button>
-      <button type="button" class="button" [disabled]="busy()" (click)="say('wear', 'whole')">
+      <button type="button" class="button" [disabled]="busy() || justLogged()" (click)="say('wear', 'whole')">
         Worn, whole
       </button>
       @if (machine().needle) {
         <button
           type="button"
           class="button"
-          [disabled]="busy()"
+          [disabled]="busy() || justLogged()"
           (click)="say('changeover', 'whole', pocket())"
         >
           Other work, keep it in pocket {{ pocket() }}
         </button>
       }
-      <button type="button" class="button" [disabled]="busy()" (click)="say('changeover', 'whole')">
+      <button
+        type="button"
+        class="button"
+        [disabled]="busy() || justLogged()"
+        (click)="say('changeover', 'whole')"
+      >
         Other work, not kept
       </button>
-      <button type="button" class="button" [disabled]="busy()" (click)="say('accident', 'whole')">
+      <button
+        type="button"
+        class="button"
+        [disabled]="busy() || justLogged()"
+        (click)="say('accident', 'whole')"
+      >
         Struck, whole
       </button>
-      <button type="button" class="button act" [disabled]="busy()" (click)="say('accident', 'all-found')">
+      <button
+        type="button"
+        class="button act"
+        [disabled]="busy() || justLogged()"
+        (click)="say('accident', 'all-found')"
+      >
         Broken, all pieces found
       </button>
-      <button type="button" class="button act" [disabled]="busy()" (click)="say('accident', 'missing')">
+      <button
+        type="button"
+        class="button act"
+        [disabled]="busy() || justLogged()"
+        (click)="say('accident', 'missing')"
+      >
         Broken, piece missing
       </button>
-      <button type="button" class="button" [disabled]="busy()" (click)="say('unknown', 'whole')">
+      <button
+        type="button"
+        class="button"
+        [disabled]="busy() || justLogged()"
+        (click)="say('unknown', 'whole')"
+      >
         Cause not known
       </button>
     </div>
@@ -257,11 +276,6 @@ export interface ChangeSaid {
       gap: 8px;
       align-items: center;
     }
-    .stopped {
-      border: 2px solid var(--act);
-      padding: 4px 12px 12px;
-      margin-top: 12px;
-    }
     .reported {
       border: 2px solid var(--rule);
       padding: 4px 12px 12px;
@@ -294,12 +308,6 @@ export interface ChangeSaid {
       align-items: center;
       min-height: 48px;
     }
-    .check {
-      display: flex;
-      gap: 10px;
-      align-items: center;
-      min-height: 48px;
-    }
     p {
       margin-bottom: 8px;
     }
@@ -324,10 +332,6 @@ export class ChangeSheetComponent {
   protected readonly rule = troubleRule;
   private readonly preferences = inject(Preferences);
 
-  protected readonly burrsChecked = keptFor(
-    () => this.machine().stoppedBy?.removalId ?? null,
-    () => false,
-  );
   protected readonly needle = keptFor(
     () => `${this.machine().id} ${this.machine().needle?.installId}`,
     (): NeedleChoice => {
@@ -338,6 +342,16 @@ export class ChangeSheetComponent {
       return { systemId, nm, pointId, finishId };
     },
   );
+  private readonly now = toSignal(interval(CLOCK_MS).pipe(map(() => Date.now())), {
+    initialValue: Date.now(),
+  });
+  /** A piece is missing and the next needle has only just gone in: a second tap is most likely one too many. */
+  protected readonly justLogged = computed(() => {
+    const { stops, needle } = this.machine();
+    if (stops.length === 0 || needle === null) return false;
+    const logged = Math.abs(this.now() - Date.parse(needle.installedAt));
+    return logged < JUST_LOGGED_MS && stops.at(-1)?.at === needle.installedAt;
+  });
   protected readonly again = computed(() =>
     worthAgain(this.kept(), this.needle(), this.machine().planned.hours),
   );
@@ -367,9 +381,5 @@ export class ChangeSheetComponent {
     const partUsed = this.partUsed();
     const lotId = partUsed === null ? this.lotId() : null;
     this.said.emit({ cause, fragments, needle: this.needle(), lotId, keptInPocket, partUsed });
-  }
-
-  protected clear(removalId: string, finding: Clearance['finding']): void {
-    this.cleared.emit({ removalId, finding, burrsChecked: true });
   }
 }

@@ -47,6 +47,29 @@ describe('the work on the floor', () => {
       changedAt: '2026-03-04T10:00:00.000Z',
     });
 
+  const missing = (key = newId()) => ({
+    ...change(key),
+    cause: 'accident' as const,
+    fragments: 'missing' as const,
+  });
+
+  it('says so when the machine is stopped but the change was not taken', () => {
+    const stop = { id: newId(), at: '2026-03-04T10:00:00.000Z', personName: 'Test operator' };
+    const { store } = run({ changeNeedle: { ...machine, stops: [stop] } });
+    store.dispatch(missing());
+    expect(store.selectSignal(floorFeature.selectDone)()).toContain(
+      'is stopped for the missing piece. The needle change was not logged',
+    );
+    expect(store.selectSignal(floorFeature.selectUndo)()).toBeNull();
+  });
+
+  it('offers no undo for a missing piece that the server does not know of yet', () => {
+    const { store } = run({ changeNeedle: NO_NETWORK });
+    store.dispatch(missing());
+    expect(store.selectSignal(floorFeature.selectMachines)()[0]?.age?.state).toBe('stop');
+    expect(store.selectSignal(floorFeature.selectUndo)()).toBeNull();
+  });
+
   it('logs a change against the needle that was seen, says it, and reads the floor again', () => {
     const { store, asked } = run({ changeNeedle: changedTo });
     const said = change();

@@ -1,15 +1,15 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { Store } from '@ngrx/store';
+import { Store, type Action } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, filter, map, merge, of, switchMap, timer, withLatestFrom } from 'rxjs';
-import { routes, type Problem } from '@gantelet/contracts';
+import { routes, type FloorMachine, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { watchWhileOpen } from '../../shared/api/watch-while-open';
 import { Outbox } from '../../shared/outbox/outbox';
 import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { shopFeature } from '../shop/shop.state';
-import { floorActions, floorFeature } from './floor.state';
+import { floorActions, floorFeature, type UndoableChange } from './floor.state';
 
 const KEPT_HERE = 'kept on this device, sent when the network is back.';
 
@@ -53,6 +53,21 @@ export const followFloor = createEffect(
   { functional: true },
 );
 
+/** What the server made of a change. A change it could not take still stops the machine when a piece is missing. */
+function changeLogged(
+  machine: FloorMachine,
+  { key, cause, fragments, keptInPocket }: ReturnType<typeof floorActions.changeNeedle>,
+  undo: UndoableChange,
+): Action {
+  if (fragments === 'missing' && machine.needle?.installId !== key) {
+    const done = `${machine.name} is stopped for the missing piece. The needle change was not logged: see which needle is in it.`;
+    return floorActions.machineChanged({ machine, done });
+  }
+  const pocket = keptInPocket === null ? '' : `, the old one in pocket ${keptInPocket}`;
+  const done = `${machine.name}: needle change logged, ${CAUSE_WORDS[cause]}${pocket}.`;
+  return floorActions.machineChanged({ machine, done, undo });
+}
+
 /** A change survives a network that drops: it is kept on the device, and counts there at once. */
 export const changeNeedle = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
@@ -72,28 +87,26 @@ export const changeNeedle = createEffect(
           changedAt,
         };
         const undo = { installId: key, before: machine };
+        const missing = said.fragments === 'missing';
         const words = `${machine.name}: needle change, ${CAUSE_WORDS[cause]}`;
+        const by = person?.name ?? '';
         return outbox.send(routes.changeNeedle, { key, params: { machineId: machine.id }, body }, words).pipe(
           map((sent) =>
             'reply' in sent
-              ? floorActions.machineChanged({
-                  machine: sent.reply,
-                  done: `${sent.reply.name}: needle change logged, ${CAUSE_WORDS[cause]}${
-                    said.keptInPocket === null ? '' : `, the old one in pocket ${said.keptInPocket}`
-                  }.`,
-                  undo,
-                })
+              ? changeLogged(sent.reply, said, undo)
               : floorActions.changeWaits({
                   machineId: machine.id,
                   needle: {
                     ...needle,
                     installId: key,
                     installedAt: changedAt,
-                    installedBy: person?.name ?? '',
+                    installedBy: by,
                     lotCode: partUsed?.lotCode ?? null,
                     entryHours: partUsed?.runningHours ?? 0,
                   },
-                  undo,
+                  stop: missing ? { id: key, at: changedAt, personName: by } : null,
+                  // Taken back here it would never be sent, and the server would know nothing of the piece.
+                  undo: missing ? null : undo,
                   done: `${words}: ${KEPT_HERE}`,
                 }),
           ),
@@ -147,12 +160,18 @@ export const undo = createEffect(
     actions.pipe(
       ofType(floorActions.undo),
       concatMap(({ key, undo: { installId, before } }) => {
-        const done = `${before.name}: change taken back.`;
+        const taken = `${before.name}: change taken back.`;
         return takeBackChange(api, outbox, key, { machineId: before.id, installId }).pipe(
           map((machine) =>
             machine
-              ? floorActions.machineChanged({ machine, done })
-              : floorActions.changeWithdrawn({ undo: { installId, before }, done }),
+              ? floorActions.machineChanged({
+                  machine,
+                  done:
+                    machine.stops.length > 0
+                      ? `${taken} It stays stopped until a mechanic clears it.`
+                      : taken,
+                })
+              : floorActions.changeWithdrawn({ undo: { installId, before }, done: taken }),
           ),
           catchError(failed),
         );
@@ -302,7 +321,15 @@ export const clear = createEffect(
       ofType(floorActions.clear),
       concatMap(({ key, machineId, clearance }) =>
         api.call(routes.clearMachine, { key, params: { machineId }, body: clearance }).pipe(
-          map((machine) => floorActions.machineChanged({ machine, done: `${machine.name} may run again.` })),
+          map((machine) =>
+            floorActions.machineChanged({
+              machine,
+              done:
+                machine.stops.length > 0
+                  ? `${machine.name}: one piece cleared. It stays stopped for another.`
+                  : `${machine.name} may run again.`,
+            }),
+          ),
           catchError(failed),
         ),
       ),

@@ -46,11 +46,20 @@ describe('the state of the floor', () => {
     const waits = floorActions.changeWaits({
       machineId: machines[0]!.id,
       needle: { ...machines[0]!.needle!, entryHours: 3 },
+      stop: null,
       undo: { installId: 'i', before: machines[0]! },
       done: '',
     });
     const [machine] = floorFeature.selectMachines({ floor: reduce(read, waits) });
     expect([machine?.age?.runningHours, machine?.age?.hoursLeft]).toEqual([3, 5]);
+  });
+
+  it('stops a machine for a missing piece before the server knows of it', () => {
+    const stop = { id: 'i', at: '2026-03-04T10:00:00.000Z', personName: 'Test operator' };
+    const { needle, id: machineId } = machines[0]!;
+    const waits = floorActions.changeWaits({ machineId, needle: needle!, stop, undo: null, done: '' });
+    const [machine] = floorFeature.selectMachines({ floor: reduce(read, waits) });
+    expect([machine?.stops, machine?.age?.state]).toEqual([[stop], 'stop']);
   });
 
   it('puts a changed machine in its place and says what was logged', () => {

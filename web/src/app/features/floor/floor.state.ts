@@ -27,6 +27,7 @@ import type {
   PiecesEntry,
   Problem,
   ReportAnswer,
+  SafetyStop,
   TroubleReport,
   TroubleReportInput,
   WorkLook,
@@ -78,7 +79,9 @@ export const floorActions = createActionGroup({
     'Change Waits': props<{
       machineId: string;
       needle: NeedleInMachine;
-      undo: UndoableChange;
+      /** The piece that is missing of the needle that came out. */
+      stop: SafetyStop | null;
+      undo: UndoableChange | null;
       done: string;
     }>(),
     'Report Waits': props<{ machineId: string; report: TroubleReport; done: string }>(),
@@ -138,8 +141,8 @@ function changed(
 }
 
 /** The age of a needle that has just gone in. */
-function ageFrom({ planned, stoppedBy }: FloorMachine, hours: number): FloorMachine['age'] {
-  const state = stoppedBy ? 'stop' : 'good';
+function ageFrom({ planned, stops }: FloorMachine, hours: number): FloorMachine['age'] {
+  const state = stops.length > 0 ? 'stop' : 'good';
   const hoursLeft = planned.hours === null ? null : planned.hours - hours;
   return { runningHours: hours, lowHours: hours, highHours: hours, hoursLeft, state };
 }
@@ -199,15 +202,19 @@ export const floorFeature = createFeature({
       done,
       undo: undo ?? null,
     })),
-    on(floorActions.changeWaits, (state, { machineId, needle, undo, done }) => ({
+    on(floorActions.changeWaits, (state, { machineId, needle, stop, undo, done }) => ({
       ...state,
-      floor: changed(state.floor, machineId, (machine) => ({
-        ...machine,
-        needle,
-        reports: [],
-        age: ageFrom(machine, needle.entryHours),
-        counter: machine.counter && { ...machine.counter, stitches: 0, motorHours: 0, coveredHours: 0 },
-      })),
+      floor: changed(state.floor, machineId, (machine) => {
+        const stops = stop ? [...machine.stops, stop] : machine.stops;
+        return {
+          ...machine,
+          needle,
+          stops,
+          reports: [],
+          age: ageFrom({ ...machine, stops }, needle.entryHours),
+          counter: machine.counter && { ...machine.counter, stitches: 0, motorHours: 0, coveredHours: 0 },
+        };
+      }),
       saving: false,
       written: state.written + 1,
       done,

@@ -124,9 +124,9 @@ export class MachineRowComponent {
   });
   protected readonly counterText = computed(() => counterText(this.machine().counter));
   protected readonly leftText = computed(() => {
-    const { age, reports, stoppedBy } = this.machine();
+    const { age, reports, stops } = this.machine();
     const [report] = reports;
-    if (stoppedBy) return 'a piece is missing';
+    if (stops.length > 0) return 'a piece is missing';
     if (report) return TROUBLE_WORDS[report.trouble];
     if (!age) return '';
     const spread = (age.highHours - age.lowHours) / 2;

@@ -17,6 +17,7 @@ const FINDING_WORDS = {
   mended: 'mended',
   'piece-found': 'every piece found',
   'work-quarantined': 'work quarantined',
+  'none-missing': 'no piece was missing',
 } as const;
 
 /** What happened, and what there is to say of it. */

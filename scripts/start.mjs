@@ -5,12 +5,14 @@ import { needDatabase } from './lib/packages.mjs';
 import { ROOT, STATE } from './lib/paths.mjs';
 import { isFree } from './lib/ports.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
+import { keepRunning } from './lib/keep-running.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
-import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
+import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/server.mjs';
 
 /** From a machine with only Node.js to the served application. Needs no package until it has installed them. */
 
-const HOME = join(STATE, 'shop');
+/** Where the database and its secrets are kept. */
+const HOME = process.env.GANTELET_HOME ?? join(STATE, 'shop');
 const RUNNING = join(HOME, 'start.pid');
 const USUAL_PORT = 8420;
 const USUAL_MQTT_PORT = 8450;
@@ -36,22 +38,22 @@ await main(async () => {
     await buildNodeParts();
     await buildWeb();
     const port = await choosePort('GANTELET_PORT', USUAL_PORT);
-    const mqttPort = await choosePort('GANTELET_MQTT_PORT', USUAL_MQTT_PORT);
+    const mqttPort = await fixedPort('GANTELET_MQTT_PORT', USUAL_MQTT_PORT, 'gauges, scales and counters');
     const database = await startMariadb(HOME);
     stops.push(database.stop);
     await prepareDatabase(HOME, database.environment);
-    const devices = await startDevices(HOME, database.environment, mqttPort);
-    stops.push(devices.stop);
-    const server = await startServer(HOME, devices.environment, port);
-    stops.push(server.stop);
+    const kept = async (name, start) => {
+      const running = await keepRunning(name, start);
+      stops.push(running.stop);
+      return running;
+    };
+    const { environment } = await kept('broker', () => startBroker(HOME, database.environment, mqttPort));
+    await kept('stand-ins of the demo', () => startStandIns(environment));
+    const server = await kept('server', () => startServer(HOME, environment, port));
     writeFileSync(RUNNING, `${process.pid} ${server.address}`);
     await greet(server.address, mqttPort);
-    const ended = await Promise.race([
-      database.ended.then(() => 'database'),
-      devices.ended.then(() => 'broker'),
-      server.ended.then(() => 'server'),
-    ]);
-    if (!stopping) throw new Refusal(`The ${ended} ended by itself. The rest is stopped; start again.`);
+    await database.ended;
+    if (!stopping) throw new Refusal('The database ended by itself. The rest is stopped; start again.');
   } finally {
     await stopAll();
   }
@@ -78,15 +80,7 @@ function isStartScript(pid) {
 
 /** The port asked for by a variable, or the usual one, or the next free one after it. */
 async function choosePort(variable, usual) {
-  const asked = process.env[variable];
-  if (asked !== undefined) {
-    const port = Number(asked);
-    if (!Number.isInteger(port) || port < 1 || port > 65535)
-      throw new Refusal(`${variable} is "${asked}"; allowed: 1 to 65535.`);
-    if (!(await isFree(port)))
-      throw new Refusal(`Port ${port} is taken by another program. Set ${variable} to a free one.`);
-    return port;
-  }
+  if (process.env[variable] !== undefined) return fixedPort(variable, usual, 'the application');
   for (let port = usual; port < usual + PORTS_TRIED; port++) {
     if (await isFree(port)) {
       if (port !== usual) say(`Port ${usual} is taken: using ${port}.`);
@@ -96,6 +90,19 @@ async function choosePort(variable, usual) {
   throw new Refusal(
     `Ports ${usual} to ${usual + PORTS_TRIED - 1} are all taken. Set ${variable} to a free one.`,
   );
+}
+
+/** The port asked for by a variable, or the usual one, and no other: whoever uses it is set to it. */
+async function fixedPort(variable, usual, users) {
+  const asked = process.env[variable] ?? String(usual);
+  const port = Number(asked);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Refusal(`${variable} is "${asked}"; allowed: 1 to 65535.`);
+  if (!(await isFree(port)))
+    throw new Refusal(
+      `Port ${port}, for ${users}, is taken by another program. End that one, or set ${variable} to a free port.`,
+    );
+  return port;
 }
 
 async function greet(address, mqttPort) {

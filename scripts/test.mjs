@@ -39,6 +39,7 @@ const PARTS = {
     });
     return counted(result, KARMA, ran);
   },
+  scripts: () => jasmine('scripts', {}, 'scripts/tests/*.spec.mjs'),
   e2e: () =>
     withDatabase(async (environment, home) => {
       await prepareDatabase(home, environment);
@@ -72,12 +73,12 @@ await main(async () => {
   const wanted = (some) => some.filter((name) => names.includes(name));
   const [lint, reckoned] = await Promise.all([
     inTurn(wanted(['lint'])).then(async (done) => {
-      if (names.includes('e2e')) await buildWeb();
+      if (names.includes('e2e') || names.includes('scripts')) await buildWeb();
       return done;
     }),
     inTurn(wanted(RECKONING)),
   ]);
-  const results = [...lint, ...reckoned, ...(await inTurn(wanted(['server', 'web', 'e2e'])))];
+  const results = [...lint, ...reckoned, ...(await inTurn(wanted(['server', 'web', 'scripts', 'e2e'])))];
   say('');
   for (const { name, passed, failed, code } of results)
     say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);
@@ -100,8 +101,8 @@ async function inTurn(names) {
   return results;
 }
 
-async function jasmine(part, env = {}) {
-  const args = ['--no-install', 'jasmine', `${part}/dist/**/*.spec.js`];
+async function jasmine(part, env = {}, specs = `${part}/dist/**/*.spec.js`) {
+  const args = ['--no-install', 'jasmine', specs];
   return counted(await run('npx', args, { capture: true, allowFailure: true, env }), JASMINE, ran);
 }
 

@@ -17,6 +17,7 @@ import { findProgram } from './packages.mjs';
 import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
 import { Refusal, say } from './say.mjs';
+import { secretFile } from './secret-file.mjs';
 
 const START_LIMIT_MS = 60_000;
 const STOP_LIMIT_MS = 30_000;
@@ -36,7 +37,7 @@ export async function startMariadb(home, { everyDatabase = false, port: asked } 
   const data = join(home, 'data');
   await stopLeftover(home, data);
   if (!existsSync(data)) await initialise(home, data);
-  const access = await accessOf(home);
+  const access = accessOf(home);
   const port = asked ?? (await freePort());
   const logFile = join(home, 'mariadb.log');
   const log = openSync(logFile, 'a');
@@ -116,13 +117,18 @@ async function initialise(home, data) {
 }
 
 /** Name, user and password of the database: made once, kept beside the data, readable to this user only. */
-async function accessOf(home) {
-  const file = join(home, 'access.json');
-  if (!existsSync(file)) {
-    const access = { name: 'gantelet', user: 'gantelet', password: randomBytes(18).toString('base64url') };
-    writeFileSync(file, JSON.stringify(access), { mode: 0o600 });
-  }
-  return JSON.parse(readFileSync(file, 'utf8'));
+function accessOf(home) {
+  return secretFile(
+    join(home, 'access.json'),
+    (text) => {
+      const access = JSON.parse(text);
+      return [access.name, access.user, access.password].every((part) => /^[\w-]+$/.test(part))
+        ? access
+        : null;
+    },
+    () =>
+      JSON.stringify({ name: 'gantelet', user: 'gantelet', password: randomBytes(18).toString('base64url') }),
+  );
 }
 
 function writeInitFile(home, { name, user, password }, everyDatabase) {

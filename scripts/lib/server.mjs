@@ -1,19 +1,22 @@
 import { fork } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, WEB_ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
 import { Refusal } from './say.mjs';
+import { secretFile } from './secret-file.mjs';
 
 const SERVER = join(ROOT, 'server', 'dist', 'main.js');
 const STAND_INS = join(ROOT, 'devices', 'dist', 'main.js');
+/** What is told to stop and does not is killed: every write is whole or not at all. */
+const STOP_LIMIT_MS = 4000;
 const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 
 /** Brings the database up to date and loads the demo scenario when it is empty. */
 export async function prepareDatabase(home, environment) {
-  const env = { ...environment, GANTELET_SESSION_SECRET: sessionSecret(home) };
+  const env = { ...environment, ...secretsOf(home) };
   await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
   const { output } = await run(process.execPath, [SERVER, 'state'], { quiet: true, env });
   if (output.includes('holds a shop')) return;
@@ -27,8 +30,8 @@ export async function prepareDatabase(home, environment) {
 export async function startServer(home, environment, port) {
   const server = await startListening('server', SERVER, ['serve'], {
     ...environment,
+    ...secretsOf(home),
     GANTELET_PORT: String(port),
-    GANTELET_SESSION_SECRET: sessionSecret(home),
     GANTELET_WEB_ROOT: WEB_ROOT,
   });
   return { ...server, address: `http://127.0.0.1:${server.listensOn}` };
@@ -39,24 +42,28 @@ export async function startServer(home, environment, port) {
  * it.
  */
 export async function startBroker(home, environment, port) {
-  const secret = sessionSecret(home);
-  const mqtt = { GANTELET_MQTT_PORT: String(port ?? (await freePort())), GANTELET_MQTT_SECRET: secret };
+  const mqtt = { GANTELET_MQTT_PORT: String(port ?? (await freePort())) };
   const broker = await startListening('broker', SERVER, ['broker'], {
     ...environment,
+    ...secretsOf(home),
     ...mqtt,
-    GANTELET_SESSION_SECRET: secret,
   });
   return { ...broker, environment: { ...environment, ...mqtt } };
+}
+
+/** Starts the stand-ins of the demo, which speak to a broker. */
+export async function startStandIns(environment) {
+  const { DEMO_STAND_INS, SILENT_COUNTER } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+  return start(STAND_INS, [], {
+    GANTELET_MQTT_PORT: environment.GANTELET_MQTT_PORT,
+    GANTELET_STAND_INS: JSON.stringify(DEMO_STAND_INS.filter(({ id }) => id !== SILENT_COUNTER)),
+  });
 }
 
 /** Starts the broker and the stand-ins of the demo. */
 export async function startDevices(home, environment, port) {
   const broker = await startBroker(home, environment, port);
-  const { DEMO_STAND_INS, SILENT_COUNTER } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
-  const standIns = start(STAND_INS, [], {
-    GANTELET_MQTT_PORT: broker.environment.GANTELET_MQTT_PORT,
-    GANTELET_STAND_INS: JSON.stringify(DEMO_STAND_INS.filter(({ id }) => id !== SILENT_COUNTER)),
-  });
+  const standIns = await startStandIns(broker.environment);
   const stop = async () => {
     await standIns.stop();
     await broker.stop();
@@ -83,15 +90,25 @@ function start(file, args, env) {
   const ended = new Promise((resolve) => child.once('exit', resolve));
   const stop = async () => {
     child.kill('SIGTERM');
+    const impatience = setTimeout(() => child.kill('SIGKILL'), STOP_LIMIT_MS);
     await ended;
+    clearTimeout(impatience);
   };
   return { child, ended, stop };
 }
 
-/** Signs session cookies and lets servers in at the broker: made once, so that nobody is signed out by a restart. */
-function sessionSecret(home) {
-  mkdirSync(home, { recursive: true, mode: 0o700 });
-  const file = join(home, 'session-secret');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 });
-  return readFileSync(file, 'utf8');
+/** What servers and the broker prove themselves with: made once, so that nobody is signed out by a restart. */
+function secretsOf(home) {
+  return {
+    GANTELET_SESSION_SECRET: secretOf(home, 'session-secret'),
+    GANTELET_MQTT_SECRET: secretOf(home, 'mqtt-secret'),
+  };
+}
+
+function secretOf(home, name) {
+  return secretFile(
+    join(home, name),
+    (text) => (/^[\w-]{43}$/.test(text) ? text : null),
+    () => randomBytes(32).toString('base64url'),
+  );
 }

@@ -10,6 +10,7 @@ const Environment = z.object({
   GANTELET_PORT: z.coerce.number().int().min(0).max(65535).default(8420),
   GANTELET_SESSION_SECRET: z.string().min(16),
   GANTELET_BEHIND_TLS: z.stringbool().default(false),
+  GANTELET_TRUSTED_PROXIES: z.string().optional(),
   GANTELET_WEB_ROOT: z.string().optional(),
   GANTELET_READINGS_DAYS: z.coerce.number().int().min(30).max(3650).default(30),
   GANTELET_MQTT_HOST: z.string().default('127.0.0.1'),
@@ -39,6 +40,8 @@ export interface Config {
   readonly sessionSecret: string;
   /** Set when a proxy in front speaks TLS: cookies are then marked Secure. */
   readonly behindTls: boolean;
+  /** Addresses or networks of the proxies in front: only they are believed for whom a request comes, and how. */
+  readonly trustedProxies: readonly string[];
   /** Folder of the built web application; null serves the API only. */
   readonly webRoot: string | null;
   readonly logLevel: string;
@@ -71,6 +74,10 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
     port: env.GANTELET_PORT,
     sessionSecret: env.GANTELET_SESSION_SECRET,
     behindTls: env.GANTELET_BEHIND_TLS,
+    trustedProxies: (env.GANTELET_TRUSTED_PROXIES ?? (env.GANTELET_BEHIND_TLS ? 'loopback' : ''))
+      .split(',')
+      .map((proxy) => proxy.trim())
+      .filter((proxy) => proxy !== ''),
     webRoot: env.GANTELET_WEB_ROOT ?? null,
     logLevel: env.GANTELET_LOG_LEVEL,
     readingsDays: env.GANTELET_READINGS_DAYS,

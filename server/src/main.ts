@@ -10,9 +10,11 @@ import { startRollUps } from './features/counter/index.js';
 import { fitLives } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
 import { createApp } from './http/app.js';
+import { startPruning } from './jobs/prune.js';
 import { startJobRunner } from './jobs/job-runner.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
+const STOP_WITHIN_MS = 2000;
 const USAGE = 'usage: main.js migrate [down] | state | load SCENARIO.json | serve | broker';
 
 const config = configFrom(process.env);
@@ -63,6 +65,7 @@ function serve(): void {
   );
   // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
   const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
+  const pruning = startPruning(database, log);
   const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
     if (error) {
       console.error(`Cannot listen on port ${config.port}: ${error.message}`);
@@ -73,6 +76,7 @@ function serve(): void {
   });
   whenToldToStop(() => {
     app.stop();
+    pruning.stop();
     const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop()]);
     server.close(() => {
       void jobsStopped.then(async () => {
@@ -81,6 +85,8 @@ function serve(): void {
       });
     });
     server.closeIdleConnections();
+    // Browsers that watch are told to go at once; what still hangs after a while is cut off.
+    setTimeout(() => server.closeAllConnections(), STOP_WITHIN_MS).unref();
   });
 }
 

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, NEEDLE_STATES, REMOVAL_CAUSES } from '@gantelet/core';
-import { Id, Instant, Name, Version } from '../shared/index.js';
+import { ContentVersion, Id, Instant, Name, Version } from '../shared/index.js';
 import { PlanPlace } from './floor-plan.js';
 import { PartUsedNeedle, Sharps } from './part-used-needle.js';
 import { TroubleReport } from './trouble-report.js';
@@ -94,6 +94,7 @@ export type RecentChange = z.infer<typeof RecentChange>;
 
 /** The whole floor at one instant. */
 export const FloorView = z.object({
+  version: ContentVersion,
   readAt: Instant,
   lifeHours: z.number().positive(),
   zones: z.array(FloorZone),

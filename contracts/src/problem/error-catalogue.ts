@@ -6,11 +6,21 @@ export const ERRORS = {
   'request.malformed': { status: 400, title: 'The request is not readable JSON. Nothing was kept.' },
   'request.invalid': { status: 400, title: 'Some fields are not usable. Nothing was kept.' },
   'request.too-large': { status: 413, title: 'The request is larger than {limit}. Nothing was kept.' },
+  'request.too-deep': { status: 400, title: 'The request is nested deeper than {limit}. Nothing was kept.' },
   'request.not-json': { status: 415, title: 'Send JSON. Nothing was kept.' },
   'route.unknown': { status: 404, title: 'There is nothing at this address.' },
   'session.required': { status: 401, title: 'Sign in first.' },
   'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
   'session.too-many': { status: 429, title: 'Too many tries. Wait {seconds} seconds, then try again.' },
+  'session.no-tls': {
+    status: 403,
+    title:
+      'This shop is reached over https only. Open the address with https, or ask whoever runs the server.',
+  },
+  'stream.too-many': {
+    status: 429,
+    title: 'More than {most} pages of yours follow what happens. Close some of them.',
+  },
   'session.forged': {
     status: 403,
     title: 'This page is out of date. Reload it and try again. Nothing was kept.',

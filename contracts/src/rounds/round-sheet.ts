@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { NeedleChoice } from '../match/index.js';
-import { Id, Instant, Name } from '../shared/index.js';
+import { ContentVersion, Id, Instant, Name } from '../shared/index.js';
 import { Day } from './rounds-settings.js';
 
 export const SKIP_REASONS = ['machine-busy', 'no-needle', 'no-time', 'needle-good', 'other'] as const;
@@ -39,6 +39,7 @@ export type RoundSheet = z.infer<typeof RoundSheet>;
 
 /** All rounds that people were told of, from the shift that runs on. */
 export const ToldRounds = z.object({
+  version: ContentVersion,
   planId: Id.nullable(),
   toldAt: Instant.nullable(),
   timeZone: z.string(),

@@ -130,6 +130,7 @@ export const roundsRoutes = {
     path: '/api/rounds/calendar-link',
     summary: 'Make an address that a calendar can follow; the one before ends',
     permission: 'mechanic',
+    secret: true,
     body: Nothing,
     reply: CalendarLink,
   }),

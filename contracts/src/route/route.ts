@@ -26,6 +26,8 @@ export interface Route<
   readonly permission: Permission;
   /** A keyed write carries an Idempotency-Key and is done once, however often it is sent. */
   readonly keyed: boolean;
+  /** Whether the reply holds something that lets somebody in, and is kept under seal. */
+  readonly secret: boolean;
   /** Answers with a stream of server-sent events, each a `reply`, until one side ends it. */
   readonly streams: boolean;
   /** Media type of a reply that is text as it stands; null for JSON. */
@@ -72,6 +74,7 @@ export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q exte
     ...spec,
     method: 'GET',
     keyed: false,
+    secret: false,
     streams: false,
     mediaType: null,
     params: spec.params ?? (Nothing as unknown as P),
@@ -106,11 +109,13 @@ export function writes<
     readonly method: 'POST' | 'PUT' | 'DELETE';
     readonly body: B;
     readonly keyed?: boolean;
+    readonly secret?: boolean;
   },
 ): Route<P, Q, B, R> {
   return {
     ...spec,
     keyed: spec.keyed ?? true,
+    secret: spec.secret ?? false,
     streams: false,
     mediaType: null,
     params: spec.params ?? (Nothing as unknown as P),

@@ -31,6 +31,16 @@ export const shopRoutes = {
     body: Nothing,
     reply: Session,
   }),
+  signOutEverywhere: writes({
+    id: 'signOutEverywhere',
+    method: 'DELETE',
+    path: '/api/sessions',
+    summary: 'Sign out on every device',
+    permission: 'operator',
+    keyed: false,
+    body: Nothing,
+    reply: Session,
+  }),
   reviseShop: writes({
     id: 'reviseShop',
     method: 'PUT',

@@ -16,6 +16,7 @@ import { roundsRoom } from './migrations/20261207-rounds-room.js';
 import { schoolsOfPractice } from './migrations/20261209-schools-of-practice.js';
 import { keptSettings } from './migrations/20261210-kept-settings.js';
 import { safetyStops } from './migrations/20261211-safety-stops.js';
+import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
 import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
@@ -45,6 +46,7 @@ export const MIGRATIONS: readonly Migration[] = [
   schoolsOfPractice,
   keptSettings,
   safetyStops,
+  sessionsOfPeople,
 ];
 
 /** The migrations of a database, to run up or down. */

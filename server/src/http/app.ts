@@ -1,18 +1,21 @@
 import { randomBytes } from 'node:crypto';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Logger } from 'pino';
-import { pinoHttp } from 'pino-http';
-import { openApiOf, ROUTE_TABLE } from '@gantelet/contracts';
+import { openApiOf, ProblemError, ROUTE_TABLE } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
 import { features } from '../features/features.js';
 import { openDeviceLine, openGate } from '../features/device/index.js';
 import { findPerson } from '../features/shop/index.js';
 import { mountRoutes } from './mount.js';
-import { answerProblems, BODY_LIMIT, unknownRoute } from './problems.js';
+import { answerHealth } from './health.js';
+import { openStreams } from './open-streams.js';
+import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './problems.js';
+import { requestLog } from './request-log.js';
+import { sealUnder } from './seal.js';
 import { sessionsInDatabase } from './sessions.js';
 import { limitSignIns } from './sign-in-limit.js';
 import { nonceOf, webFiles } from './web-files.js';
@@ -48,28 +51,31 @@ export function createApp({
   const ends = new AbortController();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
-  if (config.behindTls) app.set('trust proxy', 1);
-  app.use(pinoHttp({ logger: log, autoLogging: { ignore: () => !log.isLevelEnabled('info') } }));
+  // Who may say for whom a request comes is told, and nobody else is believed.
+  app.set('trust proxy', [...config.trustedProxies]);
+  app.use(requestLog(log));
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();
   });
   app.use(securityHeaders(config));
   app.use(compression({ level: 1 }));
-  app.get('/api/health', async (_request, response) => {
-    await database.sequelize.authenticate();
-    response.json({ ok: true });
-  });
+  app.use('/api', neverStored);
+  app.get('/api/health', answerHealth(database));
+  const openApi = JSON.stringify(openApiOf(ROUTE_TABLE, API_VERSION));
   app.get('/api/openapi.json', (_request, response) => {
-    response.json(openApiOf(ROUTE_TABLE, API_VERSION));
+    response.type('json').send(openApi);
   });
-  app.use('/api', sessions.middleware, express.json({ limit: BODY_LIMIT, strict: true }));
+  app.use('/api', wantTls(config), sessions.middleware);
+  app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), refuseDeepJson);
   app.use(
     mountRoutes(features(database, line, now), {
       database,
       now,
       checkReplies,
-      ends: ends.signal,
+      streams: openStreams((sids) => sessions.standing(sids), ends.signal),
+      sessions,
+      seal: sealUnder(config.sessionSecret),
       findPerson: (id) => findPerson(database, id),
       letsIn: async (id, token) => (await gate({ id, token })) !== null,
       before: { signIn: limitSignIns(database) },
@@ -86,6 +92,19 @@ export function createApp({
       line.stop();
       sessions.stop();
     },
+  };
+}
+
+/** What the API answers is of this moment and this person. */
+const neverStored: RequestHandler = (_request, response, next) => {
+  response.set('Cache-Control', 'no-store');
+  next();
+};
+
+/** Behind TLS a cookie is sent back over TLS only: over plain HTTP a sign-in would seem to work and be forgotten. */
+function wantTls({ behindTls }: Config): RequestHandler {
+  return (request, _response, next) => {
+    next(behindTls && !request.secure ? new ProblemError('session.no-tls') : undefined);
   };
 }
 

@@ -1,11 +1,16 @@
 import type { Response } from 'express';
 import type { Telling } from './handle.js';
+import type { OpenStreams } from './open-streams.js';
 
 /** A line is sent this often when nothing happens, so that nobody in between takes the connection for dead. */
 const KEEP_ALIVE_MS = 15_000;
 
-/** Sends what is told as server-sent events, until the browser leaves or the server ends. */
-export function sendEvents(response: Response, tell: Telling<unknown>, ends: AbortSignal): void {
+/** Sends what is told as server-sent events, until the browser leaves, or its session or the server ends. */
+export function sendEvents(
+  response: Response,
+  tell: Telling<unknown>,
+  { ends, closed }: ReturnType<OpenStreams['admit']>,
+): void {
   // Without no-transform the events would wait for the compression.
   response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
   response.flushHeaders();
@@ -14,6 +19,7 @@ export function sendEvents(response: Response, tell: Telling<unknown>, ends: Abo
   const end = (): void => {
     clearInterval(alive);
     hush();
+    closed();
     response.end();
   };
   ends.addEventListener('abort', end, { once: true });

@@ -6,6 +6,8 @@ export interface SessionControl {
   /** Starts a new session for a person, dropping the old one, and gives its write token. */
   signIn(personId: string): Promise<string>;
   signOut(): Promise<void>;
+  /** Ends every session of whoever is signed in, on all devices. */
+  signOutEverywhere(): Promise<void>;
   /** The write token of the present session; empty when nobody is signed in. */
   csrfToken(): string;
 }

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { ProblemError } from '@gantelet/contracts';
+import type { Seal } from './seal.js';
 import { isDuplicate, type Database, type Transaction } from '../db/database.js';
 
 /** What makes a write the same write when it is sent again. */
@@ -7,6 +8,8 @@ export interface WriteIdentity {
   readonly key: string;
   readonly routeId: string;
   readonly personId: string;
+  /** Whether the reply holds a secret, such as the token of a device: it is then kept under seal. */
+  readonly secret: boolean;
   /** Everything of the request that decides what is written. */
   readonly request: unknown;
 }
@@ -18,7 +21,7 @@ export interface WriteIdentity {
  * @throws ProblemError `key.reused` when the key stands for another request
  */
 export function keyedWrite<T>(
-  database: Database,
+  { database, seal }: { readonly database: Database; readonly seal: Seal },
   identity: WriteIdentity,
   now: Date,
   work: (tx: Transaction) => Promise<T>,
@@ -26,28 +29,29 @@ export function keyedWrite<T>(
   const requestHash = createHash('sha256').update(JSON.stringify(identity.request)).digest('hex');
   return database.transaction(async (tx) => {
     const earlier = await claim(database, identity, requestHash, now, tx);
-    if (earlier !== undefined) return earlier as T;
+    if (earlier !== null) return JSON.parse(identity.secret ? seal.open(earlier) : earlier) as T;
     const reply = await work(tx);
+    const kept = JSON.stringify(reply);
     await database.tables.writes.update(
-      { reply: JSON.stringify(reply) },
+      { reply: identity.secret ? seal.close(kept) : kept },
       { where: { writeKey: identity.key }, transaction: tx },
     );
     return reply;
   });
 }
 
-/** Takes the key, or gives the reply of the write that already has it. */
+/** Takes the key, or gives the reply of the write that already has it as it was kept. */
 async function claim(
   { tables }: Database,
   { key, routeId, personId }: WriteIdentity,
   requestHash: string,
   now: Date,
   tx: Transaction,
-): Promise<unknown> {
+): Promise<string | null> {
   try {
     const row = { writeKey: key, routeId, personId, requestHash, reply: null, writtenAt: now };
     await tables.writes.create(row, { transaction: tx });
-    return undefined;
+    return null;
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
@@ -57,5 +61,5 @@ async function claim(
   const row = found?.get({ plain: true });
   const same = row?.routeId === routeId && row.personId === personId && row.requestHash === requestHash;
   if (!same || row.reply === null) throw new ProblemError('key.reused');
-  return JSON.parse(row.reply);
+  return row.reply;
 }

@@ -16,7 +16,9 @@ import type { Database } from '../db/database.js';
 import { sendEvents } from './event-stream.js';
 import type { Ask, Handled, Telling } from './handle.js';
 import { keyedWrite } from './keyed-write.js';
-import { carriesToken, sessionControl } from './sessions.js';
+import type { OpenStreams } from './open-streams.js';
+import type { Seal } from './seal.js';
+import { carriesToken, sessionControl, type Sessions } from './sessions.js';
 
 export interface MountContext {
   readonly database: Database;
@@ -25,11 +27,13 @@ export interface MountContext {
   /** Whether a device may come in with a token. */
   readonly letsIn: (deviceId: string, token: string) => Promise<boolean>;
   /** Extra middleware for single routes, by route id. */
-  readonly before: Readonly<Record<string, RequestHandler>>;
+  readonly before: Readonly<Record<string, readonly RequestHandler[]>>;
   /** Checks every reply against its schema. On in tests. */
   readonly checkReplies: boolean;
-  /** Aborted when the server stops: open streams end then. */
-  readonly ends: AbortSignal;
+  readonly streams: OpenStreams;
+  readonly sessions: Pick<Sessions, 'endAll'>;
+  /** Writes replies that hold a secret so that nobody can read them in the database. */
+  readonly seal: Seal;
 }
 
 /** Mounts the whole route table. Throws when a route has no handler or more than one. */
@@ -39,11 +43,13 @@ export function mountRoutes(handlers: readonly Handled[], context: MountContext)
     const [handled, ...others] = handlers.filter((one) => one.route === route);
     if (!handled || others.length > 0) throw new Error(`Route ${route.id} needs exactly one handler`);
     const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete';
-    const before = context.before[route.id];
-    router[method](route.path, ...(before ? [before] : []), async (request, response) => {
+    const before = context.before[route.id] ?? [];
+    router[method](route.path, ...before, async (request, response) => {
       const reply = await answerOne(handled, request, context);
-      if (route.streams) sendEvents(response, reply as Telling<unknown>, context.ends);
-      else if (route.mediaType !== null) response.type(route.mediaType).send(reply as string);
+      if (route.streams) {
+        const follower = { personId: request.session.personId ?? '', sid: request.sessionID };
+        sendEvents(response, reply as Telling<unknown>, context.streams.admit(follower));
+      } else if (route.mediaType !== null) response.type(route.mediaType).send(reply as string);
       else response.json(reply);
     });
   }
@@ -59,9 +65,13 @@ async function answerOne(
     route.permission === 'device'
       ? await permittedDevice(request, context)
       : await permitted(route, route.permission, request, context);
-  const ask: Ask<Route> = { ...parsed(route, request), person, session: sessionControl(request) };
+  const ask: Ask<Route> = {
+    ...parsed(route, request),
+    person,
+    session: sessionControl(request, context.sessions),
+  };
   const reply = route.keyed
-    ? await keyedWrite(context.database, identityOf(route, ask), context.now(), (tx) => answer(ask, tx))
+    ? await keyedWrite(context, identityOf(route, ask), context.now(), (tx) => answer(ask, tx))
     : await answer(ask, null);
   return context.checkReplies && !route.streams ? route.reply.parse(reply) : reply;
 }
@@ -112,5 +122,5 @@ function parsed(route: Route, request: Request) {
 
 function identityOf(route: Route, { key, person, params, body }: Ask<Route>) {
   if (!person) throw new ProblemError('session.required');
-  return { key, routeId: route.id, personId: person.id, request: [params, body] };
+  return { key, routeId: route.id, secret: route.secret, personId: person.id, request: [params, body] };
 }

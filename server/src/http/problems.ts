@@ -23,6 +23,21 @@ export function answerProblems(log: Logger): ErrorRequestHandler {
   };
 }
 
+/** Nothing that people enter is nested deeper. */
+const DEEPEST_JSON = 32;
+
+/** Refuses a body nested so deep that reading it could exhaust the stack. Goes down level by level, not by recursion. */
+export const refuseDeepJson: RequestHandler = (request, _response, next) => {
+  let level: readonly unknown[] = [request.body];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > DEEPEST_JSON) throw new ProblemError('request.too-deep', { limit: DEEPEST_JSON });
+    level = level.flatMap((value) =>
+      typeof value === 'object' && value !== null ? Object.values(value as object) : [],
+    );
+  }
+  next();
+};
+
 /** Answers any address that no route took. */
 export const unknownRoute: RequestHandler = () => {
   throw new ProblemError('route.unknown');

@@ -2,7 +2,7 @@ import { csrfSync } from 'csrf-sync';
 import connectSessionSequelize from 'connect-session-sequelize';
 import session from 'express-session';
 import type { Request, RequestHandler } from 'express';
-import { DataTypes } from 'sequelize';
+import { DataTypes, Op, type Model, type ModelStatic } from 'sequelize';
 import { CSRF_HEADER } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
@@ -11,32 +11,53 @@ import type { SessionControl } from './handle.js';
 declare module 'express-session' {
   interface SessionData {
     personId?: string;
+    signedInAtMs?: number;
   }
 }
 
 /** A shared tablet signs out by itself after this long without a request. */
 const IDLE_MS = 60 * 60_000;
+/** Everybody signs in again after a long shift, however busy the session was. */
+const LONGEST_MS = 12 * 60 * 60_000;
 
-/** Sessions kept in the database, so that any instance can answer. */
-export function sessionsInDatabase(
-  { sequelize }: Database,
-  config: Config,
-): { middleware: RequestHandler; stop(): void } {
-  sequelize.define(
+interface SessionRow {
+  sid: string;
+  expires: Date;
+  data: string;
+  personId: string | null;
+}
+
+export interface Sessions {
+  readonly middleware: RequestHandler;
+  /** Those of some sessions that stand now. */
+  standing(sids: readonly string[]): Promise<ReadonlySet<string>>;
+  /** Ends every session of a person, on all devices. */
+  endAll(personId: string): Promise<void>;
+  stop(): void;
+}
+
+/** Sessions kept in the database, so that any instance can answer. One that is over lets nobody in, deleted or not. */
+export function sessionsInDatabase({ sequelize }: Database, config: Config): Sessions {
+  const rows = sequelize.define<Model<SessionRow, Partial<SessionRow>>>(
     'sessions',
     {
       sid: { type: DataTypes.STRING(64), primaryKey: true },
       expires: DataTypes.DATE(6),
       data: DataTypes.TEXT,
+      personId: DataTypes.STRING(36),
     },
     { tableName: 'sessions', underscored: true },
   );
-  const store = new (connectSessionSequelize(session.Store))({
+  const store = new (liveStore(rows))({
     db: sequelize,
     table: 'sessions',
     expiration: IDLE_MS,
+    extendDefaultFields: (defaults: object, data: { personId?: string }) => ({
+      ...defaults,
+      personId: data.personId ?? null,
+    }),
   });
-  const middleware = session({
+  const kept = session({
     store,
     name: 'gantelet.sid',
     secret: config.sessionSecret,
@@ -45,7 +66,59 @@ export function sessionsInDatabase(
     rolling: true,
     cookie: { httpOnly: true, sameSite: 'strict', secure: config.behindTls, maxAge: IDLE_MS },
   });
-  return { middleware, stop: () => store.stopExpiringSessions() };
+  return {
+    middleware: (request, response, next) => {
+      kept(request, response, (error?: unknown) => {
+        if (error) next(error);
+        else endWhenTooLong(request).then(() => next(), next);
+      });
+    },
+    standing: async (sids) => {
+      const found = await rows.findAll({
+        attributes: ['sid'],
+        where: { sid: { [Op.in]: [...sids] }, ...notOver() },
+      });
+      return new Set(found.map((row) => row.get('sid') as string));
+    },
+    endAll: async (personId) => void (await rows.destroy({ where: { personId } })),
+    stop: () => store.stopExpiringSessions(),
+  };
+}
+
+const notOver = () => ({ expires: { [Op.gt]: new Date() } });
+
+/** The package's store, but a session that is over is none, and cannot be made to last longer. */
+function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
+  return class extends connectSessionSequelize(session.Store) {
+    override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
+      rows
+        .findOne({ where: { sid, ...notOver() } })
+        .then(
+          (row) => done(null, row ? (JSON.parse(row.get('data') as string) as session.SessionData) : null),
+          done,
+        );
+    }
+    override readonly touch = (
+      sid: string,
+      data: session.SessionData,
+      done?: (error: unknown) => void,
+    ): void => {
+      const expires = new Date(data.cookie.expires ?? Date.now() + IDLE_MS);
+      rows.update({ expires }, { where: { sid, ...notOver() } }).then(
+        () => done?.(null),
+        (error: unknown) => done?.(error),
+      );
+    };
+  };
+}
+
+/** Ends a session that has lasted too long, and lets no request make it last beyond that. */
+async function endWhenTooLong({ session: current }: Request): Promise<void> {
+  const { personId, signedInAtMs = 0, cookie } = current;
+  if (personId === undefined) return;
+  const leftMs = signedInAtMs + LONGEST_MS - Date.now();
+  if (leftMs > 0) cookie.maxAge = Math.min(IDLE_MS, leftMs);
+  else await called((done) => current.regenerate(done));
 }
 
 const csrf = csrfSync({ getTokenFromRequest: (request) => request.header(CSRF_HEADER) });
@@ -53,16 +126,22 @@ const csrf = csrfSync({ getTokenFromRequest: (request) => request.header(CSRF_HE
 /** Whether a request carries the write token of its session. */
 export const carriesToken = (request: Request): boolean => csrf.isRequestValid(request);
 
-export function sessionControl(request: Request): SessionControl {
+export function sessionControl(request: Request, sessions: Pick<Sessions, 'endAll'>): SessionControl {
   return {
     signIn: async (personId) => {
       await called((done) => request.session.regenerate(done));
       request.session.personId = personId;
+      request.session.signedInAtMs = Date.now();
       const token = csrf.generateToken(request, true);
       await called((done) => request.session.save(done));
       return token;
     },
     signOut: () => called((done) => request.session.destroy(done)),
+    signOutEverywhere: async () => {
+      const { personId } = request.session;
+      if (personId !== undefined) await sessions.endAll(personId);
+      await called((done) => request.session.destroy(done));
+    },
     csrfToken: () => (request.session.personId ? csrf.generateToken(request) : ''),
   };
 }

@@ -1,27 +1,41 @@
 import { QueryTypes } from 'sequelize';
-import { rateLimit, type Store } from 'express-rate-limit';
-import { ipKeyGenerator } from 'express-rate-limit';
-import type { RequestHandler } from 'express';
+import { ipKeyGenerator, rateLimit, type Store } from 'express-rate-limit';
+import type { Request, RequestHandler } from 'express';
 import { ProblemError } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 
 const WINDOW_MS = 5 * 60_000;
-const TRIES_PER_WINDOW = 10;
 
-/** Counts failed sign-ins per address and name in the database, so that every server instance sees the same count. */
-export function limitSignIns(database: Database): RequestHandler {
-  return rateLimit({
-    windowMs: WINDOW_MS,
-    limit: TRIES_PER_WINDOW,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    store: triesInDatabase(database),
-    keyGenerator: (request) => `${ipKeyGenerator(request.ip ?? '')} ${signInNameOf(request.body)}`,
-    handler: (_request, _response, next) => {
-      next(new ProblemError('session.too-many', { seconds: WINDOW_MS / 1000 }));
-    },
-  });
+/** Failed tries within the window that block, and what they are counted by. */
+interface Limit {
+  readonly tries: number;
+  readonly by: (request: Request) => string;
+}
+
+const addressOf = (request: Request): string => ipKeyGenerator(request.ip ?? '');
+const LIMITS: readonly Limit[] = [
+  { tries: 10, by: (request) => `${addressOf(request)} ${signInNameOf(request.body)}` },
+  // A whole shop may sit behind one address; a name is tried from many only by somebody who guesses.
+  { tries: 100, by: (request) => `address ${addressOf(request)}` },
+  { tries: 50, by: (request) => `name ${signInNameOf(request.body)}` },
+];
+
+/** Counts failed sign-ins in the database, so that every server instance sees the same count. */
+export function limitSignIns(database: Database): readonly RequestHandler[] {
+  return LIMITS.map(({ tries, by }) =>
+    rateLimit({
+      windowMs: WINDOW_MS,
+      limit: tries,
+      skipSuccessfulRequests: true,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      store: triesInDatabase(database),
+      keyGenerator: by,
+      handler: (_request, _response, next) => {
+        next(new ProblemError('session.too-many', { seconds: WINDOW_MS / 1000 }));
+      },
+    }),
+  );
 }
 
 function signInNameOf(body: unknown): string {

@@ -14,24 +14,29 @@ describe('watching a version', () => {
   function watched(versionOf: () => Promise<string>) {
     const told: string[] = [];
     const watch = versionWatch(versionOf);
-    const hush = watch(({ changedAt }) => told.push(changedAt));
+    const hush = watch(({ version }) => told.push(version));
     return { told, watch, hush };
   }
 
-  it('tells every watcher of a change, and of nothing else', async () => {
+  it('tells every watcher the version there is, and each change once', async () => {
     let version = 'a';
     const { told, watch } = watched(() => Promise.resolve(version));
     await look();
     await look();
-    expect(told.length).toBe(0);
+    expect(told).toEqual(['a']);
     const other: string[] = [];
-    watch(({ changedAt }) => other.push(changedAt));
+    watch((notice) => other.push(notice.version));
+    await look();
     version = 'b';
     await look();
-    expect([told.length, other.length]).toEqual([1, 1]);
+    await look();
+    expect([told, other]).toEqual([
+      ['a', 'b'],
+      ['a', 'b'],
+    ]);
   });
 
-  it('looks only while somebody watches, and does not take what changed meanwhile for news', async () => {
+  it('looks only while somebody watches, and tells who comes back what changed meanwhile', async () => {
     let looks = 0;
     let version = 'a';
     const { told, watch, hush } = watched(() => {
@@ -45,9 +50,9 @@ describe('watching a version', () => {
     await look();
     expect(looks).toBe(before);
     version = 'b';
-    watch(({ changedAt }) => told.push(changedAt));
+    watch((notice) => told.push(notice.version));
     await look();
-    expect([looks, told.length]).toEqual([before + 1, 0]);
+    expect([looks, told]).toEqual([before + 1, ['a', 'b']]);
   });
 
   it('goes on when the database was away', async () => {
@@ -58,6 +63,6 @@ describe('watching a version', () => {
     await look();
     version = Promise.resolve('b');
     await look();
-    expect(told.length).toBe(1);
+    expect(told).toEqual(['a', 'b']);
   });
 });

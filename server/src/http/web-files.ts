@@ -4,13 +4,23 @@ import express, { Router, type Response } from 'express';
 
 const NONCE_MARK = 'NONCE_OF_THIS_RESPONSE';
 const YEAR = '365d';
+const FILE = /\.[a-z0-9]+$/i;
 
 /** Serves the built application: hashed files for a year, and the page for every other address with its nonce set. */
 export function webFiles(root: string): Router {
   const page = readFileSync(join(root, 'index.html'), 'utf8');
   const router = Router();
+  // The page itself is never served as it stands in its file, where its nonce is not set.
+  router.use('/index.html', (_request, _response, next) => {
+    next('router');
+  });
   router.use(express.static(root, { index: false, immutable: true, maxAge: YEAR }));
-  router.get('/{*path}', (_request, response) => {
+  router.get('/{*path}', (request, response, next) => {
+    // A file that is missing, such as one of an older version, is not the page.
+    if (FILE.test(request.path)) {
+      next();
+      return;
+    }
     response
       .type('html')
       .set('Cache-Control', 'no-store')

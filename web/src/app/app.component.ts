@@ -9,8 +9,11 @@ import {
 } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { Store } from '@ngrx/store';
 import { shopActions, shopFeature } from './features/shop/shop.state';
+import { SignInFormComponent } from './features/shop/sign-in-form.component';
 import { Outbox } from './shared/outbox/outbox';
 import { Preferences } from './shared/preferences';
+import { DialogComponent } from './shared/widgets/dialog.component';
+import { SignalMarkComponent } from './shared/widgets/signal-mark.component';
 import { KeyHelpComponent } from './shell/key-help.component';
 import { KeysService } from './shell/keys.service';
 import { ROOMS } from './shell/rooms';
@@ -20,6 +23,7 @@ import { SearchComponent } from './shell/search.component';
 @Component({
   selector: 'gan-root',
   imports: [
+    DialogComponent,
     KeyHelpComponent,
     NgbDropdown,
     NgbDropdownItem,
@@ -29,6 +33,8 @@ import { SearchComponent } from './shell/search.component';
     RouterLinkActive,
     RouterOutlet,
     SearchComponent,
+    SignInFormComponent,
+    SignalMarkComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.component.html',
@@ -48,11 +54,19 @@ export class AppComponent {
     this.preferences.unitOrder() === 'metric' ? 'Inch and number sizes first' : 'Metric and NM first',
   );
 
-  protected readonly waiting = inject(Outbox).waiting;
+  protected readonly sessionLost = this.store.selectSignal(shopFeature.selectLost);
+  protected readonly outbox = inject(Outbox);
+  protected readonly waitingText = computed(() => {
+    const waiting = this.outbox.waiting();
+    const others = waiting.filter(({ personId }) => personId !== this.person()?.id).length;
+    const changes = waiting.length === 1 ? '1 change waits' : `${waiting.length} changes wait`;
+    const of =
+      others === 0 ? '' : ` ${others} of them until whoever made ${others === 1 ? 'it' : 'them'} signs in.`;
+    return waiting.length === 0 ? null : `${changes} for the network, kept on this device.${of}`;
+  });
 
   constructor() {
-    const outbox = inject(Outbox);
-    effect(() => outbox.use(this.person()?.id ?? null));
+    effect(() => this.outbox.use(this.sessionLost() ? null : (this.person()?.id ?? null)));
     const keys = inject(KeysService);
     keys.search.pipe(takeUntilDestroyed()).subscribe(() => this.searchOpen.set(this.person() !== null));
     keys.help.pipe(takeUntilDestroyed()).subscribe(() => this.helpOpen.set(true));

@@ -257,14 +257,18 @@ describe('stitch counters', () => {
         mechanic.open(`${address}/api/floor/live`, leave.signal),
       ),
     );
-    await new Promise((resolve) => setTimeout(resolve, 500));
+    const readers = streams.map(({ body }) => body!.getReader());
+    const told = async (): Promise<string[]> => {
+      const chunks = await Promise.all(readers.map((reader) => reader.read()));
+      return chunks.map(({ value }) => new TextDecoder().decode(value as Uint8Array));
+    };
+    const before = await told();
+    expect(before[0]).toContain('version');
     await post([count(119, 900, 60_000)]);
     await rollUp(shop.database);
-    for (const { body } of streams) {
-      const reader = body!.getReader();
-      const { value } = await reader.read();
-      expect(new TextDecoder().decode(value as Uint8Array)).toContain('changedAt');
-    }
+    const after = await told();
+    expect(after[0]).not.toBe(before[0]!);
+    expect(after[1]).toBe(after[0]!);
     leave.abort();
   });
 });

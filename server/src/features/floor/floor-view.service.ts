@@ -11,6 +11,7 @@ import type { CountedRow } from '../counter/index.js';
 import type { ZoneTime } from '../shop/index.js';
 import {
   findOpenReports,
+  floorVersion,
   readRecentChanges,
   readStandingMachines,
   type StandingMachine,
@@ -27,6 +28,8 @@ const SILENT_AFTER_MS = 2 * 60_000;
 
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
+  // Before anything else is read: what changes meanwhile makes it an older version.
+  const version = await floorVersion(database);
   const [clock, zones, standing, counted, pieces, reports, stops, recent, kept, sharps] = await Promise.all([
     shopClock(database),
     listZones(database),
@@ -41,6 +44,7 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
   ]);
   const said = { counted, pieces, reports, stops };
   return {
+    version,
     readAt: now.toISOString(),
     lifeHours: clock.lifeHours,
     recent,

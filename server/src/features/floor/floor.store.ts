@@ -1,5 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { FloorMachine, NeedleInMachine, RecentChange, TroubleReport } from '@gantelet/contracts';
+import { versionOfContent } from '../../http/version-watch.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
 import type {
@@ -160,7 +161,7 @@ export async function insertRemoval(
 /** Counters that go on counting are news so often. */
 const COUNTS_EVERY_S = 15;
 
-/** Another text whenever a needle, a machine or a count is another. */
+/** Another version whenever a needle, a machine or a count is another. */
 export async function floorVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
     `SELECT (SELECT MAX(id) FROM needle_installs) AS installs, (SELECT MAX(id) FROM needle_removals) AS removals,
@@ -175,7 +176,7 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
     { type: QueryTypes.SELECT },
   );
-  return JSON.stringify(row);
+  return versionOfContent(row);
 }
 
 /** Reports that nobody has answered, by machine, oldest first. */

@@ -1,5 +1,6 @@
 import { Op, QueryTypes } from 'sequelize';
 import type { RemovalCause } from '@gantelet/core';
+import { versionOfContent } from '../../http/version-watch.js';
 import { ProblemError, type Person } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { RoundPlanRow, RoundSkipRow } from '../../db/rounds-rows.js';
@@ -27,7 +28,7 @@ export async function findPlan(
   return row && (which === 'last' || row.toldAt !== null) ? kept(row) : null;
 }
 
-/** Another text whenever another plan is told, or something was done or left out of it. */
+/** Another version whenever another plan is told, or something was done or left out of it. */
 export async function toldVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
     `SELECT (SELECT CONCAT_WS(' ', id, version) FROM round_plans WHERE told_at IS NOT NULL ORDER BY told_at DESC LIMIT 1)
@@ -36,7 +37,7 @@ export async function toldVersion({ sequelize }: Database): Promise<string> {
             (SELECT MAX(id) FROM undone_changes) AS undone`,
     { type: QueryTypes.SELECT },
   );
-  return JSON.stringify(row);
+  return versionOfContent(row);
 }
 
 /** @throws ProblemError `plan.unknown` */

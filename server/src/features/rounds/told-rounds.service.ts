@@ -2,14 +2,24 @@ import { createHash, randomBytes } from 'node:crypto';
 import { ProblemError, type Person, type TaskSkip, type ToldRounds } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findShop } from '../shop/index.js';
-import { findPlan, findSkips, insertSkip, needlesNow, type KeptPlan } from './round-plan.store.js';
+import {
+  findPlan,
+  findSkips,
+  insertSkip,
+  needlesNow,
+  toldVersion,
+  type KeptPlan,
+} from './round-plan.store.js';
 import { roundSheets } from './round-sheets.js';
 import { roundsCalendar } from './rounds-export.js';
 
 /** The rounds that mechanics were told. */
 export async function toldRounds(database: Database, now: Date): Promise<ToldRounds> {
+  // Before anything else is read: what changes meanwhile makes it an older version.
+  const version = await toldVersion(database);
   const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'told')]);
   return {
+    version,
     planId: plan?.id ?? null,
     toldAt: plan?.toldAt?.toISOString() ?? null,
     timeZone: shop?.timeZone ?? 'UTC',

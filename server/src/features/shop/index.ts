@@ -1,6 +1,6 @@
 export { readShopCalendar } from './shop-calendar.store.js';
 export { shopRoutes } from './shop.routes.js';
-export { hashPassword } from './shop.service.js';
+export { hashPassword } from './passwords.js';
 export {
   columnsOfWays,
   findPerson,

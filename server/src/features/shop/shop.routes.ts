@@ -16,6 +16,10 @@ export function shopRoutes(database: Database): readonly Handled[] {
     write(routes.reviseShop, ({ body }, tx) => reviseShop(database, body, tx)),
     answer(routes.readShopCalendar, () => readShopCalendar(database)),
     write(routes.reviseShopCalendar, ({ body }, tx) => reviseShopCalendar(database, body, tx)),
+    answer(routes.signOutEverywhere, async ({ session }) => {
+      await session.signOutEverywhere();
+      return sessionOf(database, null, '');
+    }),
     answer(routes.signOut, async ({ session }) => {
       await session.signOut();
       return sessionOf(database, null, '');

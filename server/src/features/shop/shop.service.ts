@@ -1,14 +1,7 @@
-import { hash, verify } from '@node-rs/argon2';
 import { ProblemError, type Session, type Shop, type ShopRevision, type SignIn } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { hashPassword, isPassword } from './passwords.js';
 import { findPerson, findShop, findSigner, updateShop } from './shop.store.js';
-
-/** argon2id with the second recommended parameter set of RFC 9106, section 4, but 3 passes over 64 MiB. */
-const ARGON2ID = { algorithm: 2, memoryCost: 65_536, timeCost: 3, parallelism: 4 } as const;
-
-export function hashPassword(password: string): Promise<string> {
-  return hash(password, ARGON2ID);
-}
 
 /** Checked against when a name is unknown, so that the time taken does not tell which names exist. */
 const NOBODY = hashPassword('nobody has this password');
@@ -16,7 +9,7 @@ const NOBODY = hashPassword('nobody has this password');
 /** The id of the person whose name and password these are. @throws ProblemError `session.wrong` */
 export async function checkSignIn(database: Database, { signInName, password }: SignIn): Promise<string> {
   const signer = await findSigner(database, signInName);
-  const matches = await verify(signer?.passwordHash ?? (await NOBODY), password);
+  const matches = await isPassword(signer?.passwordHash ?? (await NOBODY), password);
   if (!signer || !matches) throw new ProblemError('session.wrong');
   return signer.id;
 }

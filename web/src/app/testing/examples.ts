@@ -8,6 +8,7 @@ import {
   type Setup,
   type TensionView,
 } from '@gantelet/contracts';
+import type { WaitingWrite } from '../shared/outbox/outbox';
 
 /** Examples for tests of the interface. */
 export const MACHINE: Machine = {
@@ -151,5 +152,22 @@ export function floorZone(machines: readonly FloorMachine[]): FloorZone {
     needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured', looks: 100 },
     planVersion: 0,
     machines: [...machines],
+  };
+}
+
+/** A write that waits for the network. */
+export function waitingWrite(routeId: WaitingWrite['routeId']): WaitingWrite {
+  return {
+    key: newId(),
+    routeId,
+    params: {},
+    body: {},
+    personId: SESSION.person!.id,
+    lane: routeId,
+    urgent: false,
+    words: 'Compound 07: needle change, worn',
+    tabId: newId(),
+    madeAtMs: Date.parse('2026-03-04T10:00:00.000Z'),
+    tried: true,
   };
 }

@@ -1,6 +1,6 @@
 import { Subject } from 'rxjs';
 import { newId, type FloorMachine, type FloorView, type Problem } from '@gantelet/contracts';
-import { floorMachine, floorZone, SESSION } from '../../testing/examples';
+import { floorMachine, floorZone, SESSION, waitingWrite } from '../../testing/examples';
 import { NO_NETWORK, runEffects, type Answers } from '../../testing/run-effects';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import * as effects from './floor.effects';
@@ -9,6 +9,7 @@ import { floorActions, floorFeature } from './floor.state';
 describe('the work on the floor', () => {
   const machine = floorMachine('Compound 07', 6);
   const floor: FloorView = {
+    version: 'a',
     readAt: '2026-03-04T10:00:00.000Z',
     lifeHours: 8,
     recent: [],
@@ -182,22 +183,11 @@ describe('the work on the floor', () => {
     );
   });
 
-  it('says what became of a write that waited: nothing of one that was done, the reason of one that was not', () => {
-    const { store, settled, asked } = run({});
-    const write = {
-      key: newId(),
-      routeId: 'changeNeedle' as const,
-      params: {},
-      body: {},
-      personId: SESSION.person!.id,
-      words: 'Compound 07: needle change, worn',
-    };
-    settled.next({ write, problem: null });
-    expect(asked.map(({ route }) => route)).toEqual(['readFloor']);
-    settled.next({ write, problem: REFUSED });
-    expect(store.selectSignal(floorFeature.selectProblem)()?.title).toBe(
-      'Compound 07: needle change, worn: Already changed',
-    );
+  it('reads the floor again when a write that waited was answered', () => {
+    const { settled, asked } = run({});
+    settled.next({ write: waitingWrite('changeNeedle'), problem: null });
+    settled.next({ write: waitingWrite('changeNeedle'), problem: REFUSED });
+    expect(asked.map(({ route }) => route)).toEqual(['readFloor', 'readFloor']);
   });
 
   it('keeps what is done with pockets and sharps, one thing after another', () => {

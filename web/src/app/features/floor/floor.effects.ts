@@ -1,10 +1,10 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { catchError, concatMap, EMPTY, filter, map, merge, of, switchMap, timer, withLatestFrom } from 'rxjs';
+import { catchError, concatMap, EMPTY, filter, map, merge, of, switchMap, timer } from 'rxjs';
 import { routes, type FloorMachine, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
-import { watchWhileOpen } from '../../shared/api/watch-while-open';
+import { otherThanRead, watchWhileOpen } from '../../shared/api/watch-while-open';
 import { Outbox } from '../../shared/outbox/outbox';
 import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
@@ -44,12 +44,16 @@ export const readFloor = createEffect(
 
 /** While the room is open the floor is read again whenever it changed, whoever changed it. */
 export const followFloor = createEffect(
-  (actions = inject(Actions)) =>
+  (actions = inject(Actions), store = inject(Store)) =>
     watchWhileOpen(
       routes.watchFloor,
       actions.pipe(ofType(floorActions.opened)),
       actions.pipe(ofType(floorActions.closed)),
-    ).pipe(map(() => floorActions.floorChanged())),
+    ).pipe(
+      // What this page has read already, as after a write of its own, is no news.
+      switchMap(({ version }) => otherThanRead(store.select(floorFeature.selectFloor), version)),
+      map(() => floorActions.floorChanged()),
+    ),
   { functional: true },
 );
 
@@ -73,8 +77,8 @@ export const changeNeedle = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
       ofType(floorActions.changeNeedle),
-      withLatestFrom(store.select(shopFeature.selectPerson)),
-      concatMap(([said, person]) => {
+      concatMap((said) => {
+        const person = store.selectSignal(shopFeature.selectPerson)();
         const { key, machine, cause, needle, partUsed, changedAt } = said;
         const body = {
           removesInstallId: machine.needle?.installId ?? null,
@@ -90,7 +94,13 @@ export const changeNeedle = createEffect(
         const missing = said.fragments === 'missing';
         const words = `${machine.name}: needle change, ${CAUSE_WORDS[cause]}`;
         const by = person?.name ?? '';
-        return outbox.send(routes.changeNeedle, { key, params: { machineId: machine.id }, body }, words).pipe(
+        const sent = outbox.send(
+          routes.changeNeedle,
+          { key, params: { machineId: machine.id }, body },
+          words,
+          missing,
+        );
+        return sent.pipe(
           map((sent) =>
             'reply' in sent
               ? changeLogged(sent.reply, said, undo)
@@ -121,8 +131,9 @@ export const report = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
       ofType(floorActions.report),
-      withLatestFrom(store.select(floorFeature.selectMachines), store.select(shopFeature.selectPerson)),
-      concatMap(([{ key, machineId, report: body }, machines, person]) => {
+      concatMap(({ key, machineId, report: body }) => {
+        const machines = store.selectSignal(floorFeature.selectMachines)();
+        const person = store.selectSignal(shopFeature.selectPerson)();
         const name = machines.find(({ id }) => id === machineId)?.name ?? '';
         const words = `${name}: ${TROUBLE_WORDS[body.trouble]}`;
         return outbox.send(routes.reportTrouble, { key, params: { machineId }, body }, words).pipe(
@@ -156,12 +167,12 @@ export const closeUndo = createEffect(
 );
 
 export const undo = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient), outbox = inject(Outbox)) =>
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
       ofType(floorActions.undo),
       concatMap(({ key, undo: { installId, before } }) => {
         const taken = `${before.name}: change taken back.`;
-        return takeBackChange(api, outbox, key, { machineId: before.id, installId }).pipe(
+        return takeBackChange(outbox, key, { machineId: before.id, installId }).pipe(
           map((machine) =>
             machine
               ? floorActions.machineChanged({
@@ -226,8 +237,8 @@ export const logPieces = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
       ofType(floorActions.logPieces),
-      withLatestFrom(store.select(floorFeature.selectMachines)),
-      concatMap(([{ key, machineId, pieces: body }, machines]) => {
+      concatMap(({ key, machineId, pieces: body }) => {
+        const machines = store.selectSignal(floorFeature.selectMachines)();
         const name = machines.find(({ id }) => id === machineId)?.name ?? '';
         const words = `${name}: ${body.pieces} pieces`;
         return outbox.send(routes.logPieces, { key, params: { machineId }, body }, words).pipe(
@@ -286,16 +297,9 @@ export const readLots = createEffect(
   { functional: true },
 );
 
-/** What was sent late is read back; what was refused late is said. */
+/** What was sent late is read back. */
 export const settle = createEffect(
-  (outbox = inject(Outbox)) =>
-    outbox.settled.pipe(
-      map(({ write, problem }) =>
-        problem
-          ? floorActions.failed({ problem: { ...problem, title: `${write.words}: ${problem.title}` } })
-          : floorActions.floorChanged(),
-      ),
-    ),
+  (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => floorActions.floorChanged())),
   { functional: true },
 );
 

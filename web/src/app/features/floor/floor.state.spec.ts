@@ -4,6 +4,7 @@ import { floorActions, floorFeature } from './floor.state';
 
 const machines = [floorMachine('A', 2), floorMachine('B', 9), floorMachine('C', 6)];
 const floor: FloorView = {
+  version: 'a',
   readAt: '2026-03-04T10:00:00.000Z',
   lifeHours: 8,
   recent: [],

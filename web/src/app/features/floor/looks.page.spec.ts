@@ -8,6 +8,7 @@ describe('a work sample', () => {
   const machines = ['Flat 1', 'Flat 2', 'Post 3'].map((name) => floorMachine(name, 2));
   const loft = { ...floorZone([floorMachine('Patcher 4', 1)]), id: newId(), name: 'Loft' };
   const floor: FloorView = {
+    version: 'a',
     readAt: '2026-03-04T10:00:00.000Z',
     lifeHours: 8,
     recent: [],

@@ -17,7 +17,7 @@ import {
 } from 'rxjs';
 import { isOpenJob, routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
-import { watchWhileOpen } from '../../shared/api/watch-while-open';
+import { otherThanRead, watchWhileOpen } from '../../shared/api/watch-while-open';
 import { followJobs } from '../../shared/jobs/follow-jobs';
 import { Outbox } from '../../shared/outbox/outbox';
 import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
@@ -104,8 +104,8 @@ export const changePlan = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(ApiClient)) =>
     actions.pipe(
       ofType(roundsActions.move, roundsActions.pin, roundsActions.tell),
-      withLatestFrom(store.select(roundsFeature.selectPlan)),
-      concatMap(([action, standing]) => {
+      concatMap((action) => {
+        const standing = store.selectSignal(roundsFeature.selectPlan)();
         if (!standing) return EMPTY;
         const params = { planId: standing.id };
         const { version } = standing;
@@ -198,12 +198,16 @@ export const readTold = createEffect(
 
 /** While the list is open it follows what others do, and what the lead tells anew. */
 export const followTold = createEffect(
-  (actions = inject(Actions)) =>
+  (actions = inject(Actions), store = inject(Store)) =>
     watchWhileOpen(
       routes.watchToldRounds,
       actions.pipe(ofType(roundsActions.toldOpened)),
       actions.pipe(ofType(roundsActions.toldClosed)),
-    ).pipe(map(() => roundsActions.toldChanged())),
+    ).pipe(
+      // What this page has read already, as after a write of its own, is no news.
+      switchMap(({ version }) => otherThanRead(store.select(roundsFeature.selectTold), version)),
+      map(() => roundsActions.toldChanged()),
+    ),
   { functional: true },
 );
 
@@ -272,11 +276,11 @@ export const closeTakeBack = createEffect(
 );
 
 export const takeBack = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient), outbox = inject(Outbox)) =>
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
       ofType(roundsActions.takeBack),
       concatMap(({ key, change: { task, installId } }) =>
-        takeBackChange(api, outbox, key, { machineId: task.machineId, installId }).pipe(
+        takeBackChange(outbox, key, { machineId: task.machineId, installId }).pipe(
           map(() => roundsActions.takenBack({ task })),
           catchError(failed),
         ),
@@ -285,15 +289,9 @@ export const takeBack = createEffect(
   { functional: true },
 );
 
-/** What waited and was refused in the end is said, and the rounds are read as they stand. */
+/** What was sent late is read back. */
 export const settle = createEffect(
-  (outbox = inject(Outbox)) =>
-    outbox.settled.pipe(
-      switchMap(({ problem }) => [
-        roundsActions.toldChanged(),
-        ...(problem ? [roundsActions.failed({ problem })] : []),
-      ]),
-    ),
+  (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => roundsActions.toldChanged())),
   { functional: true },
 );
 

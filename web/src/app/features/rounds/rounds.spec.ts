@@ -186,7 +186,14 @@ describe('rounds in the store', () => {
       minutes: 9,
       tasks: [{ ...task }],
     };
-    const told = { planId: newId(), toldAt: null, timeZone: 'UTC', sheets: [sheet], leftOver: [] };
+    const told = {
+      version: 'a',
+      planId: newId(),
+      toldAt: null,
+      timeZone: 'UTC',
+      sheets: [sheet],
+      leftOver: [],
+    };
     const read = reducer(undefined, roundsActions.toldRead({ told }));
     const ticked = {
       task: { ...task, startsAt: sheet.startsAt },

@@ -38,6 +38,7 @@ describe('the told rounds', () => {
   const early = sheet('2026-11-26T06:00:00.000Z', ['Flat 1']);
   const later = sheet('2026-11-27T06:00:00.000Z', ['Post 3', 'Post 4']);
   const toldOf = (sheets: RoundSheet[]): ToldRounds => ({
+    version: 'a',
     planId: newId(),
     toldAt: null,
     timeZone: 'UTC',

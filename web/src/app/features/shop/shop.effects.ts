@@ -1,10 +1,11 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, of, tap } from 'rxjs';
+import { Store } from '@ngrx/store';
+import { catchError, EMPTY, exhaustMap, filter, map, of, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
-import { shopActions } from './shop.state';
+import { shopActions, shopFeature } from './shop.state';
 
 const failed = (problem: Problem) => of(shopActions.failed({ problem }));
 
@@ -16,6 +17,26 @@ export const readSession = createEffect(
         api.call(routes.readSession).pipe(
           map((session) => shopActions.sessionRead({ session })),
           catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/**
+ * Asks who is signed in after the server refused a call for it: nobody, and then somebody signs in over the page; or
+ * another person in another page, and then this page is theirs too.
+ */
+export const regainSession = createEffect(
+  (api = inject(ApiClient), store = inject(Store)) =>
+    api.sessionLost.pipe(
+      filter(() => store.selectSignal(shopFeature.selectPerson)() !== null),
+      exhaustMap(() =>
+        api.call(routes.readSession).pipe(
+          map((session) =>
+            session.person ? shopActions.sessionRead({ session }) : shopActions.sessionLost(),
+          ),
+          catchError(() => EMPTY),
         ),
       ),
     ),
@@ -64,7 +85,10 @@ export const revise = createEffect(
   { functional: true },
 );
 
-/** Each session read brings the token for writes; signing in leads to the bench and signing out to the door. */
+/**
+ * Each session read brings the token for writes. Signing in leads to where somebody wanted to go, or to the bench; signing
+ * out leads to the door.
+ */
 export const followSession = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), router = inject(Router)) =>
     actions.pipe(
@@ -72,7 +96,10 @@ export const followSession = createEffect(
       tap(({ session }) => {
         api.csrfToken.set(session.csrfToken);
         const atDoor = router.url.startsWith('/sign-in');
-        if (session.person && atDoor) void router.navigateByUrl('/bench');
+        if (session.person && atDoor) {
+          const wanted = router.parseUrl(router.url).queryParamMap.get('to');
+          void router.navigateByUrl(wanted ?? '/bench');
+        }
         if (!session.person && router.navigated && !atDoor) void router.navigateByUrl('/sign-in');
       }),
     ),

@@ -6,10 +6,11 @@ import { provideRouter, type ActivatedRouteSnapshot, type RouterStateSnapshot } 
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { firstValueFrom, type Observable } from 'rxjs';
+import { routes } from '@gantelet/contracts';
 import { SESSION } from '../../testing/examples';
 import { ApiClient } from '../../shared/api/api-client';
 import * as shopEffects from './shop.effects';
-import { shopFeature } from './shop.state';
+import { shopActions, shopFeature } from './shop.state';
 import { signedIn } from './signed-in.guard';
 
 const NOBODY = { csrfToken: '', person: null, shop: null };
@@ -29,10 +30,10 @@ describe('the door', () => {
     });
   });
 
-  const pass = () =>
+  const pass = (url = '/') =>
     TestBed.runInInjectionContext(() =>
       firstValueFrom(
-        signedIn({} as ActivatedRouteSnapshot, {} as RouterStateSnapshot) as Observable<unknown>,
+        signedIn({} as ActivatedRouteSnapshot, { url } as RouterStateSnapshot) as Observable<unknown>,
       ),
     );
   const answer = (body: object) =>
@@ -51,6 +52,7 @@ describe('the door', () => {
     answer(NOBODY);
     expect(String(await passed)).toBe('/sign-in');
     expect(String(await pass())).toBe('/sign-in');
+    expect(String(await pass('/floor/7'))).toBe('/sign-in?to=%2Ffloor%2F7');
   });
 
   it('leads to the sign-in page when the server does not answer', async () => {
@@ -63,5 +65,33 @@ describe('the door', () => {
       );
     expect(String(await passed)).toBe('/sign-in');
     expect(TestBed.inject(Store).selectSignal(shopFeature.selectProblem)()?.title).toBe('Busy');
+  });
+
+  it('asks who is there when a call is refused for it: nobody signs in over the page, another takes it over', async () => {
+    const passed = pass();
+    answer(SESSION);
+    await passed;
+    const store = TestBed.inject(Store);
+    const http = TestBed.inject(HttpTestingController);
+    const refused = { type: 'x', title: 'Sign in first.', status: 401, code: 'session.required' };
+    const call = () =>
+      TestBed.inject(ApiClient)
+        .call(routes.readFloor)
+        .subscribe({ error: () => undefined });
+    call();
+    http.expectOne('/api/floor').flush(refused, { status: 401, statusText: 'No' });
+    answer(NOBODY);
+    expect(store.selectSignal(shopFeature.selectLost)()).toBeTrue();
+    expect(store.selectSignal(shopFeature.selectPerson)()?.role).toBe('mechanic');
+    store.dispatch(shopActions.signIn({ signIn: { signInName: 'mek', password: 'secret' } }));
+    answer({ ...SESSION, csrfToken: 'another' });
+    expect(store.selectSignal(shopFeature.selectLost)()).toBeFalse();
+    expect(TestBed.inject(ApiClient).csrfToken()).toBe('another');
+    call();
+    http
+      .expectOne('/api/floor')
+      .flush({ ...refused, code: 'session.forged' }, { status: 403, statusText: 'No' });
+    answer({ ...SESSION, person: { ...SESSION.person!, name: 'Somebody else' } });
+    expect(store.selectSignal(shopFeature.selectPerson)()?.name).toBe('Somebody else');
   });
 });

@@ -5,6 +5,8 @@ export const shopActions = createActionGroup({
   source: 'Shop',
   events: {
     'Session Wanted': emptyProps(),
+    /** The server knows nobody behind this page any more: what stands on it stays, and somebody signs in over it. */
+    'Session Lost': emptyProps(),
     'Session Read': props<{ session: Session }>(),
     'Sign In': props<{ signIn: SignIn }>(),
     'Sign Out': emptyProps(),
@@ -17,11 +19,13 @@ export const shopActions = createActionGroup({
 export interface ShopState {
   /** Null until the server has been asked. */
   readonly session: Session | null;
+  /** Set while somebody has to sign in again. */
+  readonly lost: boolean;
   readonly busy: boolean;
   readonly problem: Problem | null;
 }
 
-const initial: ShopState = { session: null, busy: false, problem: null };
+const initial: ShopState = { session: null, lost: false, busy: false, problem: null };
 
 export const shopFeature = createFeature({
   name: 'shop',
@@ -32,7 +36,13 @@ export const shopFeature = createFeature({
       busy: true,
       problem: null,
     })),
-    on(shopActions.sessionRead, (_, { session }): ShopState => ({ session, busy: false, problem: null })),
+    on(shopActions.sessionRead, (_, { session }): ShopState => ({
+      session,
+      lost: false,
+      busy: false,
+      problem: null,
+    })),
+    on(shopActions.sessionLost, (state) => ({ ...state, lost: true, busy: false, problem: null })),
     on(shopActions.revised, (state, { shop }) => ({
       ...state,
       session: state.session && { ...state.session, shop },

@@ -5,7 +5,7 @@ import { filter, map, take } from 'rxjs';
 import { shopActions, shopFeature } from './shop.state';
 
 /** Lets signed-in people through and leads others to the door, asking the server once who this is. */
-export const signedIn: CanActivateChildFn = () => {
+export const signedIn: CanActivateChildFn = (_route, { url }) => {
   const store = inject(Store);
   const router = inject(Router);
   let asked = false;
@@ -17,6 +17,10 @@ export const signedIn: CanActivateChildFn = () => {
       return false;
     }),
     take(1),
-    map(({ session }) => (session?.person ? true : router.createUrlTree(['/sign-in']))),
+    map(({ session }) => {
+      if (session?.person) return true;
+      // The address of a room, such as one on a machine's sticker, is gone to after signing in.
+      return router.createUrlTree(['/sign-in'], url === '/' ? {} : { queryParams: { to: url } });
+    }),
   );
 };

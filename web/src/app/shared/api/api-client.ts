@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
-import { catchError, Observable, retry, throwError, timer } from 'rxjs';
+import { catchError, EMPTY, mergeMap, Observable, of, retry, Subject, throwError, timer } from 'rxjs';
 import {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,
@@ -13,6 +13,7 @@ import {
   type ReplyOf,
   type Route,
 } from '@gantelet/contracts';
+import { sharedStream } from './shared-stream';
 
 /** What a call to a route carries. A write's key may be given, so that a later try is the same write. */
 export interface CallParts<R extends Route> {
@@ -32,6 +33,9 @@ export class ApiClient {
   private readonly http = inject(HttpClient);
   /** Token of the present session, carried by every write. */
   readonly csrfToken = signal('');
+  private readonly lost = new Subject<void>();
+  /** Tells whenever the server knows nobody behind this page, or somebody else. */
+  readonly sessionLost: Observable<void> = this.lost;
 
   call<R extends Route>(route: R, parts: CallParts<R> = {}): Observable<ReplyOf<R>> {
     const { params = {}, query = {}, body = {}, key = newId() } = parts;
@@ -53,29 +57,24 @@ export class ApiClient {
         delay: (error: HttpErrorResponse) =>
           error.status === 0 ? timer(LOST_REPLY_WAIT_MS) : throwError(() => error),
       }),
-      catchError((error: unknown) => throwError(() => problemFrom(error))),
+      catchError((error: unknown) => {
+        const problem = problemFrom(error);
+        if (problem.code === 'session.required' || problem.code === 'session.forged') this.lost.next();
+        return throwError(() => problem);
+      }),
     );
   }
 }
 
-/**
- * Follows a route that streams, for as long as somebody is subscribed. Null says that the line broke; the browser mends it
- * by itself.
- */
+/** Follows a route that streams, for as long as somebody is subscribed. Null says that the line broke. */
 export function watch<R extends Route>(route: R, params: ParamsOf<R>): Observable<ReplyOf<R> | null> {
-  return new Observable((subscriber) => {
-    const source = new EventSource(pathOf(route, params as Record<string, string>));
-    source.onmessage = ({ data }) => {
-      const event = route.reply.safeParse(JSON.parse(data as string));
-      if (event.success) subscriber.next(event.data as ReplyOf<R>);
-    };
-    source.onerror = () => {
-      subscriber.next(null);
-    };
-    return () => {
-      source.close();
-    };
-  });
+  return sharedStream(pathOf(route, params as Record<string, string>)).pipe(
+    mergeMap((told) => {
+      if (told === null) return of(null);
+      const event = route.reply.safeParse(JSON.parse(told));
+      return event.success ? of(event.data as ReplyOf<R>) : EMPTY;
+    }),
+  );
 }
 
 const NO_ANSWER: Problem = {

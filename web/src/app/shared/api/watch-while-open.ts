@@ -1,4 +1,4 @@
-import { filter, switchMap, takeUntil, type Observable } from 'rxjs';
+import { filter, switchMap, take, takeUntil, type Observable } from 'rxjs';
 import { routes, type ChangeNotice } from '@gantelet/contracts';
 import { watch } from './api-client';
 
@@ -17,5 +17,17 @@ export function watchWhileOpen(
         takeUntil(closed),
       ),
     ),
+  );
+}
+
+/** Tells once, when something has been read, whether it is of another version than there is now: then it is old. */
+export function otherThanRead(
+  reads: Observable<{ readonly version: string } | null>,
+  version: string,
+): Observable<unknown> {
+  return reads.pipe(
+    filter((read) => read !== null),
+    take(1),
+    filter((read) => read.version !== version),
   );
 }

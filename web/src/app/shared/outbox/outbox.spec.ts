@@ -1,136 +1,188 @@
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
+import {
+  createEnvironmentInjector,
+  EnvironmentInjector,
+  provideZonelessChangeDetection,
+} from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { createStore, clear } from 'idb-keyval';
+import { Dexie } from 'dexie';
+import { NEVER, of, throwError, type Observable } from 'rxjs';
 import { newId, routes } from '@gantelet/contracts';
+import { until } from '../../testing/mount';
 import { ApiClient } from '../api/api-client';
-import { of, throwError, type Observable } from 'rxjs';
 import { Outbox, type Sent, type Settled } from './outbox';
 
-const NO_ANSWER = { type: 'about:blank', title: 'No answer', status: 0, code: 'server.busy' };
-const REFUSED = { type: 'x', title: 'Already changed', status: 409, code: 'needle.moved-on' };
+const problem = (status: number, code = 'server.busy') => ({
+  type: 'about:blank',
+  title: `No: ${code}`,
+  status,
+  code,
+});
+const NO_ANSWER = problem(0);
+const REFUSED = problem(409, 'needle.moved-on');
+const [COMPOUND, LONG_ARM] = [newId(), newId()];
 
 describe('the outbox', () => {
   /** What the server does with each try, and the keys it was tried with. */
   let answers: (key: string) => Observable<unknown>;
   const tried: string[] = [];
-  let box: Outbox;
   const settled: Settled[] = [];
-  beforeEach(async () => {
-    await clear(createStore('gantelet', 'outbox')).catch(() => undefined);
-    tried.length = settled.length = 0;
-    const api = {
-      call: (_: unknown, { key }: { key: string }) => {
-        tried.push(key);
-        return answers(key);
-      },
+  const pages: EnvironmentInjector[] = [];
+  let box: Outbox;
+
+  /** Another page of the same browser. */
+  function openPage(personId: string | null = 'jory'): Outbox {
+    const call = (_: unknown, { key }: { key: string }) => {
+      tried.push(key);
+      return answers(key);
     };
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideHttpClient(),
-        provideHttpClientTesting(),
-        { provide: ApiClient, useValue: api },
-      ],
-    });
-    TestBed.inject(HttpTestingController);
-    box = TestBed.inject(Outbox);
+    const providers = [Outbox, { provide: ApiClient, useValue: { call } }];
+    const page = createEnvironmentInjector(providers, TestBed.inject(EnvironmentInjector));
+    pages.push(page);
+    const opened = page.get(Outbox);
+    opened.use(personId);
+    return opened;
+  }
+  beforeEach(async () => {
+    await Dexie.delete('gantelet-outbox');
+    tried.length = settled.length = pages.length = 0;
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    box = openPage();
     box.settled.subscribe((one) => settled.push(one));
-    box.use('jory');
-    await quiet();
+  });
+  afterEach(() => {
+    for (const page of pages) if (!page.destroyed) page.destroy();
   });
 
-  const quiet = () => new Promise((resolve) => setTimeout(resolve, 60));
-  const send = (key = newId()): Promise<Sent<unknown>> =>
+  const send = (
+    key = newId(),
+    { from = box, machineId = COMPOUND, urgent = false } = {},
+  ): Promise<Sent<unknown>> =>
     new Promise((resolve, reject) =>
-      box
+      from
         .send(
           routes.reportTrouble,
-          {
-            key,
-            params: { machineId: newId() },
-            body: { trouble: 'clunk', reportedAt: '2026-03-04T10:00:00.000Z' },
-          },
+          { key, params: { machineId }, body: { trouble: 'clunk', reportedAt: '2026-03-04T10:00:00.000Z' } },
           'clunk heard',
+          urgent,
         )
         .subscribe({ next: resolve, error: reject }),
     );
-  /** Waits as long as it takes a busy machine, but not for ever. */
-  const until = async (holds: () => boolean) => {
-    for (let tries = 0; tries < 100 && !holds(); tries++) await quiet();
-  };
-  const online = async () => {
-    dispatchEvent(new Event('online'));
-    await quiet();
-  };
+  const online = (): void => void dispatchEvent(new Event('online'));
 
   it('sends at once while there is a network', async () => {
     answers = () => of('done');
     expect(await send()).toEqual({ reply: 'done' });
-    expect(box.waiting()).toEqual([]);
+    await until(() => box.waiting().length === 0);
   });
 
   it('keeps what gets no answer, and sends it in order with its own keys when the network is back', async () => {
     answers = () => throwError(() => NO_ANSWER);
     const keys = [newId(), newId(), newId()];
     for (const key of keys) expect(await send(key)).toEqual({ waits: true });
+    await until(() => box.waiting().length === 3);
     expect(box.waiting().map(({ key }) => key)).toEqual(keys);
-    expect(tried).toEqual([keys[0]!]);
-    await online();
-    expect(box.waiting().length).toBe(3);
     answers = () => of('done');
-    await online();
-    await until(() => settled.length === 3);
+    online();
+    await until(() => box.waiting().length === 0 && settled.length === 3);
     expect(tried.slice(-3)).toEqual(keys);
-    expect(box.waiting()).toEqual([]);
-    expect(settled.map(({ write, problem }) => [write.key, problem])).toEqual(keys.map((key) => [key, null]));
+    expect(settled.map(({ write, problem: why }) => [write.key, why])).toEqual(
+      keys.map((key) => [key, null]),
+    );
   });
 
-  it('tells what the server refused in the end, and goes on with the rest', async () => {
+  it('keeps what a server that fails or a session that is over says nothing of', async () => {
+    for (const later of [
+      problem(500),
+      problem(503),
+      problem(429),
+      problem(401),
+      problem(403, 'session.forged'),
+    ]) {
+      answers = () => throwError(() => later);
+      expect(await send(newId(), { machineId: newId() }))
+        .withContext(`${later.status}`)
+        .toEqual({ waits: true });
+    }
+  });
+
+  it('shows what was refused late until it was read, and goes on with the rest', async () => {
     answers = () => throwError(() => NO_ANSWER);
     const [first, second] = [newId(), newId()];
     await send(first);
     await send(second);
     answers = (key) => (key === first ? throwError(() => REFUSED) : of('done'));
-    await online();
-    await until(() => settled.length === 2);
-    expect(settled.map(({ problem }) => problem?.code ?? null)).toEqual(['needle.moved-on', null]);
-    expect(box.waiting()).toEqual([]);
+    online();
+    await until(() => settled.length === 2 && box.refused().length === 1);
+    expect(box.refused().map(({ write, problem: why }) => [write.key, why.code])).toEqual([
+      [first, 'needle.moved-on'],
+    ]);
+    const later = openPage();
+    await until(() => later.refused().length === 1);
+    await later.read(first);
+    await until(() => box.refused().length === 0);
   });
 
   it('throws what is refused at once, and keeps nothing of it', async () => {
     answers = () => throwError(() => REFUSED);
     await expectAsync(send()).toBeRejectedWith(REFUSED);
-    expect(box.waiting()).toEqual([]);
+    await until(() => box.waiting().length === 0 && box.refused().length === 0);
   });
 
-  it("sends nothing in another person's name", async () => {
+  it("sends nothing in another person's name, and lets it hold nobody up", async () => {
     answers = () => throwError(() => NO_ANSWER);
-    await send();
+    const waits = newId();
+    await send(waits);
     answers = () => of('done');
     box.use('amadi');
-    await online();
-    expect(box.waiting().length).toBe(1);
+    expect(await send()).toEqual({ reply: 'done' });
+    expect(box.waiting().map(({ key }) => key)).toEqual([waits]);
     box.use('jory');
     await until(() => box.waiting().length === 0);
-    expect(box.waiting()).toEqual([]);
+    expect(tried.at(-1)).toBe(waits);
   });
 
-  it('finds what waits again after the page was closed', async () => {
+  it('holds up only what is done to the same machine', async () => {
+    const stuck = newId();
+    answers = (key) => (key === stuck ? throwError(() => problem(500)) : of('done'));
+    await send(stuck);
+    expect(await send(newId(), { machineId: LONG_ARM })).toEqual({ reply: 'done' });
+    expect(await send()).toEqual({ waits: true });
+  });
+
+  it('sends a missing piece before what waits for other machines', async () => {
     answers = () => throwError(() => NO_ANSWER);
+    const [change, missing] = [newId(), newId()];
+    await send(change);
+    await send(missing, { machineId: LONG_ARM, urgent: true });
+    answers = () => of('done');
+    tried.length = 0;
+    online();
+    await until(() => box.waiting().length === 0);
+    expect(tried).toEqual([missing, change]);
+  });
+
+  it('finds what waits again after the page was closed, also when it was closed with the request on its way', async () => {
+    answers = () => NEVER;
     const key = newId();
-    await send(key);
-    TestBed.resetTestingModule();
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        { provide: ApiClient, useValue: { call: () => throwError(() => NO_ANSWER) } },
-      ],
-    });
-    const later = TestBed.inject(Outbox);
-    later.use('jory');
-    await quiet();
-    expect(later.waiting().map((one) => one.key)).toEqual([key]);
+    void send(key);
+    await until(() => tried.length === 1);
+    pages[0]!.destroy();
+    answers = () => of('done');
+    const later = openPage();
+    await until(() => tried.length === 2);
+    await until(() => later.waiting().length === 0);
+    expect(tried).toEqual([key, key]);
+  });
+
+  it('takes back what never left, and nothing that may have arrived', async () => {
+    answers = () => throwError(() => NO_ANSWER);
+    const left = newId();
+    await send(left);
+    expect(await box.withdraw(left)).toBeFalse();
+    spyOnProperty(navigator, 'onLine').and.returnValue(false);
+    const stayed = newId();
+    await send(stayed, { machineId: LONG_ARM });
+    expect([await box.withdraw(stayed), await box.withdraw(stayed)]).toEqual([true, false]);
+    expect(tried).not.toContain(stayed);
   });
 });

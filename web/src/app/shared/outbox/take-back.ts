@@ -1,19 +1,26 @@
-import { from, of, switchMap, type Observable } from 'rxjs';
+import { from, map, of, switchMap, type Observable } from 'rxjs';
 import { routes, type FloorMachine } from '@gantelet/contracts';
-import type { ApiClient } from '../api/api-client';
 import type { Outbox } from './outbox';
 
 /** So long a needle change can be taken back. */
 export const TAKE_BACK_MS = 60_000;
 
-/** Takes a needle change back. Null when it never left this device: then it is simply not sent. */
+/**
+ * Takes a needle change back. Null when it never left this device, or when that has to wait for the network too: a change
+ * that got no answer may have been logged all the same.
+ */
 export function takeBackChange(
-  api: ApiClient,
   outbox: Outbox,
   key: string,
   params: { readonly machineId: string; readonly installId: string },
 ): Observable<FloorMachine | null> {
   return from(outbox.withdraw(params.installId)).pipe(
-    switchMap((withdrawn) => (withdrawn ? of(null) : api.call(routes.undoChange, { key, params, body: {} }))),
+    switchMap((withdrawn) =>
+      withdrawn
+        ? of(null)
+        : outbox
+            .send(routes.undoChange, { key, params, body: {} }, 'Needle change taken back')
+            .pipe(map((sent) => ('reply' in sent ? sent.reply : null))),
+    ),
   );
 }

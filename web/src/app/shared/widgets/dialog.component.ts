@@ -15,13 +15,15 @@ import {
 @Component({
   selector: 'gan-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<dialog #dialog [attr.aria-label]="label()" (close)="closed.emit()">
+  template: `<dialog #dialog [attr.aria-label]="label()" (close)="close()">
     @if (open()) {
       <div class="head">
         <strong class="narrow">{{ label() }}</strong>
-        <button type="button" class="plain-button close" aria-label="Close" (click)="dialog.close()">
-          <i class="bi bi-x-lg" aria-hidden="true"></i>
-        </button>
+        @if (mayClose()) {
+          <button type="button" class="plain-button close" aria-label="Close" (click)="dialog.close()">
+            <i class="bi bi-x-lg" aria-hidden="true"></i>
+          </button>
+        }
       </div>
       <ng-content />
     }
@@ -44,8 +46,16 @@ import {
 export class DialogComponent {
   readonly open = input.required<boolean>();
   readonly label = input.required<string>();
+  /** False when the way on leads through the dialog. */
+  readonly mayClose = input(true);
   readonly closed = output();
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
+
+  /** Browsers close a dialog at the second Escape, whatever is said against it. */
+  protected close(): void {
+    if (!this.mayClose() && this.open()) this.dialog().nativeElement.showModal();
+    else this.closed.emit();
+  }
 
   constructor() {
     afterRenderEffect(() => {

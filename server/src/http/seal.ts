@@ -1,0 +1,31 @@
+import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto';
+
+/** Makes a text unreadable to whoever reads the database or a copy of it, and readable again. */
+export interface Seal {
+  close(text: string): string;
+  /** @throws Error when it was closed with another secret */
+  open(sealed: string): string;
+}
+
+const CIPHER = 'aes-256-gcm';
+const [IV_BYTES, TAG_BYTES] = [12, 16];
+
+/** A seal under a secret of the server: AES-256-GCM (NIST SP 800-38D) with a key made by HKDF (RFC 5869). */
+export function sealUnder(secret: string): Seal {
+  const key = Buffer.from(hkdfSync('sha256', secret, '', 'gantelet replies', 32));
+  return {
+    close: (text) => {
+      const iv = randomBytes(IV_BYTES);
+      const cipher = createCipheriv(CIPHER, key, iv);
+      const body = Buffer.concat([cipher.update(text, 'utf8'), cipher.final()]);
+      return Buffer.concat([iv, cipher.getAuthTag(), body]).toString('base64');
+    },
+    open: (sealed) => {
+      const bytes = Buffer.from(sealed, 'base64');
+      const decipher = createDecipheriv(CIPHER, key, bytes.subarray(0, IV_BYTES));
+      decipher.setAuthTag(bytes.subarray(IV_BYTES, IV_BYTES + TAG_BYTES));
+      const body = decipher.update(bytes.subarray(IV_BYTES + TAG_BYTES));
+      return Buffer.concat([body, decipher.final()]).toString('utf8');
+    },
+  };
+}

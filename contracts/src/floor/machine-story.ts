@@ -30,7 +30,12 @@ export const MachineEvent = z.discriminatedUnion('kind', [
     trouble: z.enum(TROUBLES),
     finding: z.enum(['needle-changed', 'nothing-found', 'mended']).nullable(),
   }),
-  event('service', { service: z.enum(SERVICE_KINDS), note: z.string() }),
+  event('service', {
+    service: z.enum(SERVICE_KINDS),
+    note: z.string(),
+    /** Null while it counts. */
+    withdrawnBy: Name.nullable(),
+  }),
   /** At the end of the time they were sewn in. */
   event('pieces', {
     pieces: z.int(),

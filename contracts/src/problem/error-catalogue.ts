@@ -47,7 +47,10 @@ export const ERRORS = {
   'seam.past-travel': { status: 422, title: 'The knob ends at {travelTurns} turns. Not logged.' },
   'needle.moved-on': { status: 409, title: 'This needle was already changed. Your change was not logged.' },
   'needle.wrong-clamp': { status: 422, title: 'This machine does not take that needle. Not logged.' },
-  'needle.time': { status: 422, title: 'The change cannot be before {earliest} or after now. Not logged.' },
+  'time.outside': {
+    status: 422,
+    title: 'This cannot have been before {earliest} or after now. Set the clock of this device. Not logged.',
+  },
   'pieces.no-speed': {
     status: 422,
     title: 'Enter the speed this machine is run at first, on its own page. Not logged.',
@@ -74,6 +77,12 @@ export const ERRORS = {
     title: 'Needles of this lot went into machines: which kind they are stands. Not kept.',
   },
   'lot.code-taken': { status: 409, title: 'Lot {code} of this kind of needle is there already. Not kept.' },
+  'entry.unknown': { status: 404, title: 'There is no such entry.' },
+  'entry.withdrawn': { status: 409, title: 'This entry was taken back already.' },
+  'entry.others': {
+    status: 403,
+    title: 'Only whoever logged this, or a mechanic, can take it back. It stands.',
+  },
   'report.unknown': { status: 404, title: 'There is no such report.' },
   'report.answered': { status: 409, title: 'Somebody has answered this report already.' },
   'change.cleared': {

@@ -1,4 +1,4 @@
-export { NeedleStock, StockCount, StockOrder, StockReceipt } from './needle-stock.js';
+export { NeedleStock, StockCount, StockDelivery, StockOrder, StockReceipt } from './needle-stock.js';
 export {
   CalendarLink,
   NOTICE_KINDS,

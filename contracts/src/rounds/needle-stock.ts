@@ -9,6 +9,10 @@ const Needles = z.int().min(0).max(1_000_000);
 export const StockCount = z.strictObject({ needle: NeedleChoice, counted: Needles });
 export type StockCount = z.infer<typeof StockCount>;
 
+/** Needles that came without an order. */
+export const StockDelivery = z.strictObject({ needle: NeedleChoice, quantity: Needles.min(1) });
+export type StockDelivery = z.infer<typeof StockDelivery>;
+
 /** Needles ordered, and when they should come. */
 export const StockOrder = z.strictObject({ needle: NeedleChoice, quantity: Needles.min(1), expectedOn: Day });
 export type StockOrder = z.infer<typeof StockOrder>;
@@ -22,6 +26,8 @@ export const NeedleStock = z.object({
   needle: NeedleChoice,
   /** By the last count, what came and what went in since; null before the first count. */
   onHand: z.int().nullable(),
+  /** The last count, which can be taken back; null before the first. */
+  countId: Id.nullable(),
   countedAt: Instant.nullable(),
   countedBy: Name.nullable(),
   /** Orders that have not come, the next first. */

@@ -119,7 +119,7 @@ export const floorRoutes = {
       'machine.unknown',
       'needle.moved-on',
       'needle.wrong-clamp',
-      'needle.time',
+      'time.outside',
       'pocket.taken',
       'part-used.gone',
       'part-used.other',
@@ -235,7 +235,7 @@ export const floorRoutes = {
     params: ofMachine,
     body: ServiceEntry,
     reply: z.array(MachineService),
-    errors: ['machine.unknown', 'needle.time'],
+    errors: ['machine.unknown', 'time.outside'],
   }),
   logPieces: writes({
     id: 'logPieces',
@@ -246,7 +246,7 @@ export const floorRoutes = {
     params: ofMachine,
     body: PiecesEntry,
     reply: FloorMachine,
-    errors: ['machine.unknown', 'needle.time', 'pieces.no-speed', 'pieces.overlap', 'pieces.too-many'],
+    errors: ['machine.unknown', 'time.outside', 'pieces.no-speed', 'pieces.overlap', 'pieces.too-many'],
   }),
   withdrawPieces: writes({
     id: 'withdrawPieces',
@@ -267,7 +267,7 @@ export const floorRoutes = {
     permission: 'operator',
     body: WorkLook,
     reply: FloorZone.pick({ id: true, needleFraction: true }),
-    errors: ['machine.unknown', 'needle.time'],
+    errors: ['machine.unknown', 'time.outside'],
   }),
   arrangeZone: writes({
     id: 'arrangeZone',
@@ -289,7 +289,7 @@ export const floorRoutes = {
     params: ofMachine,
     body: TroubleReportInput,
     reply: FloorMachine,
-    errors: ['machine.unknown', 'needle.time'],
+    errors: ['machine.unknown', 'time.outside'],
   }),
   answerReport: writes({
     id: 'answerReport',

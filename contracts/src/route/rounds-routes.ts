@@ -11,6 +11,7 @@ import {
   RoundsSettings,
   RoundsView,
   StockCount,
+  StockDelivery,
   StockOrder,
   StockReceipt,
   TaskSkip,
@@ -150,6 +151,15 @@ export const roundsRoutes = {
     summary: 'Write down how many needles of a kind there are',
     permission: 'mechanic',
     body: StockCount,
+    reply: Done,
+  }),
+  deliverNeedles: writes({
+    id: 'deliverNeedles',
+    method: 'POST',
+    path: '/api/needles/deliveries',
+    summary: 'Write down needles that came without an order',
+    permission: 'mechanic',
+    body: StockDelivery,
     reply: Done,
   }),
   orderNeedles: writes({

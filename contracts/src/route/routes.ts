@@ -3,6 +3,7 @@ import { deviceRoutes } from './device-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { lifeRoutes } from './life-routes.js';
 import { matchRoutes } from './match-routes.js';
+import { recordRoutes } from './record-routes.js';
 import { roundsRoutes } from './rounds-routes.js';
 import { shopRoutes } from './shop-routes.js';
 import { tensionRoutes } from './tension-routes.js';
@@ -14,6 +15,7 @@ export const routes = {
   ...floorRoutes,
   ...matchRoutes,
   ...tensionRoutes,
+  ...recordRoutes,
   ...lifeRoutes,
   ...roundsRoutes,
   ...deviceRoutes,

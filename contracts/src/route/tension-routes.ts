@@ -52,7 +52,7 @@ export const tensionRoutes = {
     params: ofSetup,
     body: KeptSettingInput,
     reply: KeptSetting,
-    errors: ['setup.unknown', 'seam.past-travel'],
+    errors: ['setup.unknown', 'seam.past-travel', 'time.outside'],
   }),
   readTension: reads({
     id: 'readTension',
@@ -72,7 +72,7 @@ export const tensionRoutes = {
     params: ofSetup,
     body: TestSeamInput,
     reply: LoggedSeam,
-    errors: ['setup.unknown', 'seam.past-travel'],
+    errors: ['setup.unknown', 'seam.past-travel', 'time.outside'],
   }),
   logStrip: writes({
     id: 'logStrip',
@@ -83,7 +83,7 @@ export const tensionRoutes = {
     params: ofSetup,
     body: StripInput,
     reply: z.array(LoggedSeam),
-    errors: ['setup.unknown', 'seam.past-travel'],
+    errors: ['setup.unknown', 'seam.past-travel', 'time.outside'],
   }),
   logBobbin: writes({
     id: 'logBobbin',
@@ -105,7 +105,7 @@ export const tensionRoutes = {
     params: ofSetup,
     body: GaugeReadingInput,
     reply: LoggedGaugeReading,
-    errors: ['setup.unknown', 'seam.past-travel'],
+    errors: ['setup.unknown', 'seam.past-travel', 'time.outside'],
   }),
   listPracticeRuns: reads({
     id: 'listPracticeRuns',

@@ -12,7 +12,15 @@ import type {
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
-import type { Clearance, DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
+import type {
+  WithdrawableLog,
+  Clearance,
+  DeviceKind,
+  Job,
+  Machine,
+  Role,
+  SchoolChoice,
+} from '@gantelet/contracts';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -26,6 +34,8 @@ export interface ShopRow {
   id: number;
   name: string;
   timeZone: string;
+  /** Since when the records of the shop go. */
+  beganAt: Date;
   sizeSchool: SchoolChoice['size'];
   leatherPointSchool: SchoolChoice['leatherPoint'];
   coatedPointSchool: SchoolChoice['coatedPoint'];
@@ -249,6 +259,14 @@ export interface ClearanceRow {
   clearedAt: Date;
   clearedById: string;
   finding: Clearance['finding'];
+}
+/** An entry of a log that was taken back. */
+export interface WithdrawalRow {
+  entryId: string;
+  id: string;
+  log: WithdrawableLog;
+  withdrawnAt: Date;
+  withdrawnById: string;
 }
 export interface WriteRow {
   writeKey: string;

@@ -7,6 +7,7 @@ import { floorRoutes, listMachines, logService, readServices, setPresentSetup } 
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
+import { recordRoutes } from './record/index.js';
 import { roundsRoutes } from './rounds/index.js';
 import { searchRoutes } from './search/index.js';
 import { findShop, shopRoutes } from './shop/index.js';
@@ -19,7 +20,8 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     ...floorRoutes(database, now),
     ...matchRoutes(database, now),
     ...catalogueRoutes(database, now),
-    ...tensionRoutes(database),
+    ...tensionRoutes(database, now),
+    ...recordRoutes(database, now),
     ...practiceRoutes(database),
     ...deviceRoutes(database, line, now),
     ...lifeRoutes(database, now),

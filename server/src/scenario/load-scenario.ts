@@ -27,7 +27,10 @@ export async function loadScenario(
     if ((await tables.shop.count({ transaction: tx })) > 0) return false;
     const inOne = { transaction: tx };
     const { name, timeZone, ...ways } = scenario.shop;
-    await tables.shop.create({ id: 1, name, timeZone, ...columnsOfWays(ways), version: 0 }, inOne);
+    await tables.shop.create(
+      { id: 1, name, timeZone, beganAt: beganAt(scenario, now), ...columnsOfWays(ways), version: 0 },
+      inOne,
+    );
     await tables.spoiledWork.bulkCreate(spoiledRows(ways.costs), inOne);
     await tables.people.bulkCreate(people, inOne);
     await tables.shifts.bulkCreate(
@@ -238,6 +241,16 @@ async function loadRounds(
     })),
     inOne,
   );
+}
+
+/** The first instant that a scenario tells of. */
+function beganAt({ installs, seams, setups }: Scenario, now: Date): Date {
+  const told = [
+    ...installs.map(({ installedAt }) => installedAt),
+    ...seams.map(({ sewnAt }) => sewnAt),
+    ...setups.map(({ savedAt }) => savedAt),
+  ].map((at) => Date.parse(at));
+  return new Date(told.reduce((first, at) => Math.min(first, at), now.getTime()));
 }
 
 /** The needle in a machine at the end of its history, if any. */

@@ -172,7 +172,7 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
             (SELECT SUM(plan_version) FROM zones) AS plans,
             (SELECT SUM(CRC32(CONCAT(id, held_pocket))) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
             (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id)) FROM machines) AS machines,
-            (SELECT COUNT(*) FROM safety_stops) AS stops, (SELECT COUNT(*) FROM clearances) AS clearances,
+            (SELECT MAX(withdrawn_at) FROM withdrawals) AS taken_back, (SELECT COUNT(*) FROM safety_stops) AS stops, (SELECT COUNT(*) FROM clearances) AS clearances,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
     { type: QueryTypes.SELECT },
   );

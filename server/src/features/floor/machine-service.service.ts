@@ -1,8 +1,8 @@
 import { hoursSince, SERVICE_KINDS, SERVICE_VALUE_IDS, serviceDue, type Values } from '@gantelet/core';
 import type { MachineService, Person, ServiceEntry } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
-import { requireTime } from './needle-time.js';
 import { shopClock } from './shop-clock.js';
 import { findLastServices, findRuns, insertService } from './machine-service.store.js';
 import { findMachineRow, lockMachine } from './machine.store.js';
@@ -61,7 +61,7 @@ export async function logService(
 ): Promise<MachineService[]> {
   await lockMachine(database, machineId, tx);
   const at = new Date(doneAt);
-  requireTime(at, null, now, 'body.doneAt');
+  await requireShopTime(database, at, 'body.doneAt', now, tx);
   await insertService(database, { id, machineId, kind, note, doneAt: at, doneById: person.id }, tx);
   return readServices(database, machineId, values, now, tx);
 }

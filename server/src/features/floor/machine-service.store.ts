@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { HoursRun, ServiceKind } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
+import { standing } from '../../db/withdrawn.js';
 import type { MachineServiceRow } from '../../db/rows.js';
 
 export async function insertService(
@@ -19,8 +20,9 @@ export async function findLastServices(
 ): Promise<ReadonlyMap<ServiceKind, { readonly doneAt: Date; readonly doneBy: string }>> {
   const rows = await sequelize.query<{ kind: ServiceKind; doneAt: Date; doneBy: string }>(
     `SELECT s.kind, s.done_at AS doneAt, p.name AS doneBy
-       FROM (SELECT kind, MAX(done_at) AS done_at FROM machine_services WHERE machine_id = :machineId GROUP BY kind) last
-       JOIN machine_services s ON s.machine_id = :machineId AND s.kind = last.kind AND s.done_at = last.done_at
+       FROM (SELECT kind, MAX(done_at) AS done_at FROM machine_services a
+              WHERE machine_id = :machineId AND ${standing('a')} GROUP BY kind) last
+       JOIN machine_services s ON s.machine_id = :machineId AND s.kind = last.kind AND s.done_at = last.done_at AND ${standing('s')}
        JOIN people p ON p.id = s.done_by_id`,
     { type: QueryTypes.SELECT, replacements: { machineId }, transaction: tx },
   );

@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { MachineEvent } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
+import { standing } from '../../db/withdrawn.js';
 
 type Kind = MachineEvent['kind'];
 type Row = Readonly<Record<string, unknown>> & {
@@ -55,8 +56,9 @@ const SOURCES: readonly Source[] = [
   },
   {
     kind: 'service',
-    sql: `SELECT s.id, s.done_at AS at, p.name AS \`by\`, s.kind AS service, s.note
+    sql: `SELECT s.id, s.done_at AS at, p.name AS \`by\`, s.kind AS service, s.note, q.name AS withdrawnBy
             FROM machine_services s JOIN people p ON p.id = s.done_by_id
+            LEFT JOIN withdrawals w ON w.entry_id = s.id LEFT JOIN people q ON q.id = w.withdrawn_by_id
            WHERE s.machine_id = :machineId AND s.done_at < :before`,
   },
   {
@@ -87,10 +89,10 @@ const SOURCES: readonly Source[] = [
   {
     kind: 'seams',
     sql: `SELECT t.id, t.sewn_at AS at, p.name AS \`by\`, s.id AS setupId, s.name AS setupName, n.seams, t.turns, t.grade
-            FROM (SELECT setup_id, MAX(sewn_at) AS sewn_at, COUNT(*) AS seams FROM test_seams
-                   WHERE setup_id IN (SELECT id FROM setups WHERE machine_id = :machineId)
+            FROM (SELECT setup_id, MAX(sewn_at) AS sewn_at, COUNT(*) AS seams FROM test_seams a
+                   WHERE ${standing('a')} AND setup_id IN (SELECT id FROM setups WHERE machine_id = :machineId)
                    GROUP BY setup_id, DATE(sewn_at)) n
-            JOIN test_seams t ON t.setup_id = n.setup_id AND t.sewn_at = n.sewn_at
+            JOIN test_seams t ON t.setup_id = n.setup_id AND t.sewn_at = n.sewn_at AND ${standing('t')}
             JOIN setups s ON s.id = t.setup_id JOIN people p ON p.id = t.sewn_by_id
            WHERE t.sewn_at < :before`,
     say: ({ setupId, setupName, seams, turns, grade }) => ({
@@ -105,13 +107,13 @@ const SOURCES: readonly Source[] = [
     kind: 'bobbin-reading',
     sql: `SELECT b.id, b.read_at AS at, p.name AS \`by\`, b.outcome, b.tension_cn AS tensionCn
             FROM bobbin_readings b JOIN people p ON p.id = b.read_by_id
-           WHERE b.machine_id = :machineId AND b.read_at < :before`,
+           WHERE b.machine_id = :machineId AND b.read_at < :before AND ${standing('b')}`,
   },
   {
     kind: 'gauge-reading',
     sql: `SELECT g.id, g.read_at AS at, p.name AS \`by\`, g.turns, g.tension_cn AS tensionCn
             FROM gauge_readings g JOIN people p ON p.id = g.read_by_id
-           WHERE g.machine_id = :machineId AND g.read_at < :before`,
+           WHERE g.machine_id = :machineId AND g.read_at < :before AND ${standing('g')}`,
   },
 ];
 

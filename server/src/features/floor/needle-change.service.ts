@@ -12,12 +12,12 @@ import { newId, ProblemError, type FloorMachine, type NeedleChange, type Person 
 import type { Database, Transaction } from '../../db/database.js';
 import { needleColumns } from '../../db/needle-columns.js';
 import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import { requireBetween, requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
 import { answerReports, findInstall, findLayers, insertInstall, insertRemoval } from './floor.store.js';
 import { findGroupRules } from './life-group.store.js';
 import { findMachine, lockMachine, updateMachine } from './machine.store.js';
 import { requireLot } from './needle-lot.service.js';
-import { requireTime } from './needle-time.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
 import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
@@ -75,7 +75,8 @@ async function logChange(
   }
   const leaving =
     row.presentInstallId === null ? null : await findInstall(database, row.presentInstallId, tx);
-  requireTime(changedAt, leaving, now);
+  if (leaving) requireBetween(changedAt, leaving.installedAt, 'body.changedAt', now);
+  else await requireShopTime(database, changedAt, 'body.changedAt', now, tx);
   const partUsed =
     change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
   if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);

@@ -1,6 +1,7 @@
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import type { NeedleChoice, NeedleLot } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { STANDING } from '../../db/withdrawn.js';
 import { needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
 import type { LotFrictionRow, NeedleLotRow } from '../../db/rows.js';
 
@@ -37,7 +38,7 @@ export async function findFrictions(
   lotId: string | null = null,
   tx: Transaction | null = null,
 ): Promise<readonly LotFrictionRow[]> {
-  const where = lotId === null ? {} : { lotId };
+  const where = { [Op.and]: [lotId === null ? {} : { lotId }, STANDING] };
   return plainRows(await tables.lotFrictions.findAll({ where, transaction: tx }));
 }
 

@@ -6,10 +6,10 @@ import {
   type TroubleReportInput,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
 import { answerReports, findReport, insertReport } from './floor.store.js';
 import { lockMachine } from './machine.store.js';
-import { requireTime } from './needle-time.js';
 import { shopClock } from './shop-clock.js';
 
 /** Keeps what somebody at a machine heard or saw, with the needle that was in it. */
@@ -24,7 +24,7 @@ export async function reportTrouble(
 ): Promise<FloorMachine> {
   const { presentInstallId } = await lockMachine(database, machineId, tx);
   const at = new Date(reportedAt);
-  requireTime(at, null, now, 'body.reportedAt');
+  await requireShopTime(database, at, 'body.reportedAt', now, tx);
   const row = {
     id,
     machineId,

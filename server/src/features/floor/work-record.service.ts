@@ -8,9 +8,8 @@ import {
   type WorkLook,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { readZoneTimes } from '../shop/index.js';
+import { readZoneTimes, requireShopTime } from '../shop/index.js';
 import { standingNow, zoneFraction } from './floor-view.service.js';
-import { requireTime } from './needle-time.js';
 import { correctPastHours } from './past-hours.service.js';
 import { shopClock } from './shop-clock.js';
 import { lockMachine } from './machine.store.js';
@@ -33,7 +32,7 @@ export async function logLook(
 ): Promise<Pick<FloorZone, 'id' | 'needleFraction'>> {
   const { zoneId } = await lockMachine(database, machineId, tx);
   const at = new Date(lookedAt);
-  requireTime(at, null, now, 'body.lookedAt');
+  await requireShopTime(database, at, 'body.lookedAt', now, tx);
   await insertLook(database, { id, zoneId, machineId, sewing, lookedAt: at, lookedById: person.id }, tx);
   const times = await readZoneTimes(database, tx);
   return { id: zoneId, needleFraction: zoneFraction(times.get(zoneId)!) };
@@ -55,7 +54,8 @@ export async function logPieces(
 ): Promise<FloorMachine> {
   const { speedInUseSpm: speedSpm, zoneId } = await lockMachine(database, machineId, tx);
   const span = { fromAt: new Date(from), toAt: new Date(to) };
-  requireTime(span.toAt, null, now, 'body.to');
+  await requireShopTime(database, span.fromAt, 'body.from', now, tx);
+  await requireShopTime(database, span.toAt, 'body.to', now, tx);
   if (speedSpm === null) throw new ProblemError('pieces.no-speed');
   const hours = piecesHours({ pieces, stitchesPerPiece, speedSpm });
   if (hours > (span.toAt.getTime() - span.fromAt.getTime()) / HOUR_MS) {

@@ -5,12 +5,15 @@ import {
   type NeedleStock,
   type Person,
   type StockCount,
+  type StockDelivery,
   type StockOrder,
 } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { standing } from '../../db/withdrawn.js';
 import { needleColumns, needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
 
 interface CountRow extends NeedleColumns {
+  readonly countId: string;
   readonly counted: number;
   readonly countedAt: Date;
   readonly countedBy: string;
@@ -29,14 +32,14 @@ const SAME = (a: string, b: string): string =>
  */
 export async function readStock({ sequelize, tables }: Database): Promise<NeedleStock[]> {
   const counts = await sequelize.query<CountRow>(
-    `SELECT c.needle_system AS needleSystem, c.blade_nm AS bladeNm, c.point_style AS pointStyle,
+    `SELECT c.id AS countId, c.needle_system AS needleSystem, c.blade_nm AS bladeNm, c.point_style AS pointStyle,
             c.needle_finish AS needleFinish, c.counted, c.counted_at AS countedAt, p.name AS countedBy,
             (SELECT COUNT(*) FROM needle_installs i
               WHERE i.installed_at > c.counted_at AND i.entry_hours = 0 AND ${SAME('i', 'c')}) AS used,
             (SELECT COALESCE(SUM(o.received_quantity), 0) FROM stock_orders o
               WHERE o.received_at > c.counted_at AND ${SAME('o', 'c')}) AS received
        FROM stock_counts c JOIN people p ON p.id = c.counted_by_id
-      WHERE NOT EXISTS (SELECT 1 FROM stock_counts d WHERE ${SAME('d', 'c')}
+      WHERE ${standing('c')} AND NOT EXISTS (SELECT 1 FROM stock_counts d WHERE ${SAME('d', 'c')} AND ${standing('d')}
                            AND (d.counted_at > c.counted_at OR (d.counted_at = c.counted_at AND d.id > c.id)))`,
     { type: QueryTypes.SELECT },
   );
@@ -54,6 +57,7 @@ export async function readStock({ sequelize, tables }: Database): Promise<Needle
     const needle = needleOfColumns(row);
     kinds.set(needleKey(needle), {
       needle,
+      countId: row.countId,
       onHand: Math.max(0, row.counted + Number(row.received) - Number(row.used)),
       countedAt: row.countedAt.toISOString(),
       countedBy: row.countedBy,
@@ -64,6 +68,7 @@ export async function readStock({ sequelize, tables }: Database): Promise<Needle
     const needle = needleOfColumns(order);
     const kind = kinds.get(needleKey(needle)) ?? {
       needle,
+      countId: null,
       onHand: null,
       countedAt: null,
       countedBy: null,
@@ -107,6 +112,32 @@ export async function orderNeedles(
       receivedAt: null,
       receivedById: null,
       receivedQuantity: null,
+    },
+    { transaction: tx },
+  );
+  return { id };
+}
+
+/** Needles that came without an order. */
+export async function deliverNeedles(
+  { tables }: Database,
+  id: string,
+  { needle, quantity }: StockDelivery,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<{ id: string }> {
+  await tables.stockOrders.create(
+    {
+      id,
+      ...needleColumns(needle),
+      quantity,
+      expectedOn: now.toISOString().slice(0, 10),
+      orderedAt: now,
+      orderedById: person.id,
+      receivedAt: now,
+      receivedById: person.id,
+      receivedQuantity: quantity,
     },
     { transaction: tx },
   );

@@ -21,6 +21,7 @@ describe('what rounds are planned from', () => {
     const stock = (await view()).stock.find((one) => one.needle.nm === 160);
     expect(stock).toEqual({
       needle,
+      countId: null,
       onHand: null,
       countedAt: null,
       countedBy: null,

@@ -67,6 +67,7 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
       ...stock,
       ...uncounted.map(({ needle }) => ({
         needle,
+        countId: null,
         onHand: null,
         countedAt: null,
         countedBy: null,

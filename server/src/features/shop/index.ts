@@ -1,4 +1,5 @@
 export { readShopCalendar } from './shop-calendar.store.js';
+export { requireBetween, requireShopTime } from './shop-time.js';
 export { shopRoutes } from './shop.routes.js';
 export { hashPassword } from './passwords.js';
 export {

@@ -10,6 +10,7 @@ import {
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import { shopValues } from '../catalogue/index.js';
 import type { PersonRow, ShiftRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
+import { standing } from '../../db/withdrawn.js';
 
 /** A person with what is needed to check a password. */
 export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {
@@ -91,7 +92,8 @@ export async function readZoneTimes(
   const worked = plainRows(await tables.zoneShifts.findAll({ transaction: tx }));
   const shifts = plainRows(await tables.shifts.findAll({ transaction: tx }));
   const looked = await sequelize.query<{ zoneId: string; looks: number; sewing: number }>(
-    'SELECT zone_id AS zoneId, COUNT(*) AS looks, SUM(sewing) AS sewing FROM work_looks GROUP BY zone_id',
+    `SELECT zone_id AS zoneId, COUNT(*) AS looks, SUM(sewing) AS sewing FROM work_looks l
+      WHERE ${standing('l')} GROUP BY zone_id`,
     { type: QueryTypes.SELECT, transaction: tx },
   );
   return new Map(

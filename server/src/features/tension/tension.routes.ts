@@ -14,26 +14,26 @@ import {
 } from './tension.service.js';
 import { balancedSettings } from './tension.store.js';
 
-export function tensionRoutes(database: Database): readonly Handled[] {
+export function tensionRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
     answer(routes.listBalanced, () => balancedSettings(database)),
     answer(routes.listBobbinCases, () => listBobbinCases(database)),
     answer(routes.listSeamJudges, async () => listSeamJudges(database, await shopValues(database))),
     write(routes.keepSetting, ({ params, body, key, person }, tx) =>
-      keepSetting(database, key, params.setupId, body, person, tx),
+      keepSetting(database, key, params.setupId, body, person, now(), tx),
     ),
     answer(routes.readTension, ({ params }) => readTension(database, params.setupId)),
     write(routes.logSeam, ({ params, body, key, person }, tx) =>
-      logSeam(database, key, params.setupId, body, person, tx),
+      logSeam(database, key, params.setupId, body, person, now(), tx),
     ),
     write(routes.logStrip, ({ params, body, key, person }, tx) =>
-      logStrip(database, key, params.setupId, body, person, tx),
+      logStrip(database, key, params.setupId, body, person, now(), tx),
     ),
     write(routes.logGauge, ({ params, body, key, person }, tx) =>
-      logGauge(database, key, params.setupId, body, person, tx),
+      logGauge(database, key, params.setupId, body, person, now(), tx),
     ),
     write(routes.logBobbin, ({ params, body, key, person }, tx) =>
-      logBobbin(database, key, params.setupId, body, person, tx),
+      logBobbin(database, key, params.setupId, body, person, now(), tx),
     ),
   ];
 }

@@ -29,6 +29,7 @@ import {
 import type { Database, Transaction } from '../../db/database.js';
 import { findMachine } from '../floor/index.js';
 import { findSetups, readSetup } from '../match/index.js';
+import { requireShopTime } from '../shop/index.js';
 import {
   findBobbinReadings,
   findCaseReadings,
@@ -78,8 +79,10 @@ export async function logSeam(
   setupId: string,
   seam: TestSeamInput,
   person: Person,
+  now: Date,
   tx: Transaction,
 ): Promise<LoggedSeam> {
+  await requireShopTime(database, new Date(seam.sewnAt), 'body.sewnAt', now, tx);
   await requireWithinTravel(database, setupId, [seam], 'body', tx);
   await insertSeam(database, id, setupId, seam, person.id, null, tx);
   return { id, ...seam, sewnBy: person.name, stripId: null };
@@ -92,8 +95,11 @@ export async function logStrip(
   setupId: string,
   { seams }: StripInput,
   person: Person,
+  now: Date,
   tx: Transaction,
 ): Promise<LoggedSeam[]> {
+  for (const [i, { sewnAt }] of seams.entries())
+    await requireShopTime(database, new Date(sewnAt), `body.seams.${i}.sewnAt`, now, tx);
   await requireWithinTravel(database, setupId, seams, 'body.seams', tx);
   const logged = seams.map((seam) => ({ id: newId(), ...seam, sewnBy: person.name, stripId }));
   for (const [i, { id }] of logged.entries()) {
@@ -109,8 +115,10 @@ export async function keepSetting(
   setupId: string,
   kept: KeptSettingInput,
   person: Person,
+  now: Date,
   tx: Transaction,
 ): Promise<KeptSetting> {
+  await requireShopTime(database, new Date(kept.keptAt), 'body.keptAt', now, tx);
   await requireWithinTravel(database, setupId, [kept], 'body', tx);
   await insertKept(database, id, setupId, kept, person.id, tx);
   return { id, ...kept, keptBy: person.name };
@@ -161,8 +169,10 @@ export async function logBobbin(
   setupId: string,
   reading: BobbinReadingInput,
   person: Person,
+  now: Date,
   tx: Transaction,
 ): Promise<BobbinReading> {
+  await requireShopTime(database, new Date(reading.readAt), 'body.readAt', now, tx);
   const { machineId, thread } = await readSetup(database, setupId, tx);
   const ids = { id, machineId, setupId, readById: person.id };
   const logged = await insertBobbinReading(database, ids, reading, tx);
@@ -176,8 +186,10 @@ export async function logGauge(
   setupId: string,
   reading: GaugeReadingInput,
   person: Person,
+  now: Date,
   tx: Transaction,
 ): Promise<LoggedGaugeReading> {
+  await requireShopTime(database, new Date(reading.readAt), 'body.readAt', now, tx);
   await requireWithinTravel(database, setupId, [reading], 'body', tx);
   const { machineId, thread } = await readSetup(database, setupId, tx);
   await insertGaugeReading(database, { id, machineId, setupId, readById: person.id }, reading, tx);

@@ -1,4 +1,4 @@
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import type { CaseReading, SeamGrade } from '@gantelet/core';
 import type {
   BalancedSetting,
@@ -12,6 +12,7 @@ import type {
   TestSeamInput,
 } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { STANDING, standing } from '../../db/withdrawn.js';
 import type { Tables } from '../../db/tables.js';
 
 /** Test seams of set-ups, oldest first, by set-up. */
@@ -19,7 +20,7 @@ export async function findSeams(
   { tables }: Database,
   setupIds: readonly string[],
 ): Promise<ReadonlyMap<string, readonly LoggedSeam[]>> {
-  const where = { setupId: [...setupIds] };
+  const where = { [Op.and]: [{ setupId: [...setupIds] }, STANDING] };
   const rows = plainRows(await tables.testSeams.findAll({ where, order: ['sewnAt', 'id'] }));
   const names = await namesOf(
     tables,
@@ -38,8 +39,9 @@ export async function balancedSettings({ sequelize }: Database): Promise<Balance
   const rows = await sequelize.query<{ setup_id: string; turns: number; sewn_at: Date }>(
     `SELECT setup_id, turns, sewn_at FROM (
        SELECT settled.*, ROW_NUMBER() OVER (PARTITION BY setup_id ORDER BY sewn_at DESC, id DESC) AS newest FROM (
-         SELECT setup_id, turns, sewn_at, id FROM test_seams WHERE grade = 'balanced' AND NOT both_tight
-         UNION ALL SELECT setup_id, turns, kept_at, id FROM kept_settings) AS settled) AS balanced
+         SELECT setup_id, turns, sewn_at, id FROM test_seams t
+          WHERE grade = 'balanced' AND NOT both_tight AND ${standing('t')}
+         UNION ALL SELECT setup_id, turns, kept_at, id FROM kept_settings k WHERE ${standing('k')}) AS settled) AS balanced
       WHERE newest = 1 ORDER BY setup_id`,
     { type: QueryTypes.SELECT },
   );
@@ -63,7 +65,7 @@ export async function findBobbinReadings(
        FROM bobbin_readings b
        JOIN setups u ON u.id = b.setup_id
        JOIN people p ON p.id = b.read_by_id
-      WHERE b.machine_id = :machineId ORDER BY b.read_at, b.id`,
+      WHERE b.machine_id = :machineId AND ${standing('b')} ORDER BY b.read_at, b.id`,
     { type: QueryTypes.SELECT, replacements: { machineId } },
   );
   return rows.map((row) => ({ ...row, readAt: row.readAt.toISOString() }));
@@ -77,10 +79,11 @@ export async function findCaseReadings({
     `SELECT machineId, tex, outcome, screwTurns FROM (
        SELECT b.machine_id AS machineId, u.thread_tex AS tex, b.outcome, b.screw_turns AS screwTurns,
               b.read_at AS at, b.id
-         FROM bobbin_readings b JOIN setups u ON u.id = b.setup_id
+         FROM bobbin_readings b JOIN setups u ON u.id = b.setup_id WHERE ${standing('b')}
        UNION ALL
        SELECT u.machine_id, u.thread_tex, t.bobbin_drop, 0, t.sewn_at, t.id
-         FROM test_seams t JOIN setups u ON u.id = t.setup_id WHERE t.bobbin_drop IS NOT NULL) AS logged
+         FROM test_seams t JOIN setups u ON u.id = t.setup_id WHERE t.bobbin_drop IS NOT NULL
+          AND ${standing('t')}) AS logged
       ORDER BY at, id`,
     { type: QueryTypes.SELECT },
   );
@@ -105,7 +108,8 @@ export async function findKnownSeams({ sequelize }: Database, most: number): Pro
                 r.finished_at AS at
            FROM practice_judgements j JOIN practice_runs r ON r.id = j.run_id
          UNION ALL
-         SELECT sewn_by_id, grade, NULL, lock_depth, sewn_at FROM test_seams WHERE lock_depth IS NOT NULL
+         SELECT sewn_by_id, grade, NULL, lock_depth, sewn_at FROM test_seams t
+          WHERE lock_depth IS NOT NULL AND ${standing('t')}
        ) AS known JOIN people p ON p.id = known.personId) AS ranked
       WHERE newest <= :most`,
     { type: QueryTypes.SELECT, replacements: { most } },
@@ -118,7 +122,10 @@ export async function findKept(
   setupIds: readonly string[],
 ): Promise<ReadonlyMap<string, KeptSetting>> {
   const rows = plainRows(
-    await tables.keptSettings.findAll({ where: { setupId: [...setupIds] }, order: ['keptAt', 'id'] }),
+    await tables.keptSettings.findAll({
+      where: { [Op.and]: [{ setupId: [...setupIds] }, STANDING] },
+      order: ['keptAt', 'id'],
+    }),
   );
   const names = await namesOf(
     tables,
@@ -155,7 +162,7 @@ export async function findGaugeReadings(
        FROM gauge_readings g
        JOIN setups u ON u.id = g.setup_id
        JOIN people p ON p.id = g.read_by_id
-      WHERE g.machine_id = :machineId ORDER BY g.read_at, g.id`,
+      WHERE g.machine_id = :machineId AND ${standing('g')} ORDER BY g.read_at, g.id`,
     { type: QueryTypes.SELECT, replacements: { machineId } },
   );
   return rows.map((row) => ({ ...row, readAt: row.readAt.toISOString() }));

@@ -30,6 +30,7 @@ describe('the sheet of a value', () => {
       const field = page.querySelector('input')!;
       field.value = text;
       field.dispatchEvent(new Event('input'));
+      field.dispatchEvent(new Event('change'));
       await fixture.whenStable();
     };
     const press = (name: string) =>

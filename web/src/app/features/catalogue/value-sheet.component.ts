@@ -4,11 +4,12 @@ import type { CatalogueValue } from '@gantelet/core';
 import type { ShopValueEntry, ShopValueInput } from '@gantelet/contracts';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shortNumber } from '../../shared/words/units-text';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** One value: where it comes from, the shop's own beside it, and its history. Measuring or confirming raises it. */
 @Component({
   selector: 'gan-value-sheet',
-  imports: [DatePipe, StandingComponent],
+  imports: [NumberInputDirective, DatePipe, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<p>
       Shipped: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>
@@ -21,10 +22,13 @@ import { shortNumber } from '../../shared/words/units-text';
           >The shop's own, {{ value().unit || 'a plain number' }}
           <input
             class="form-control"
-            inputmode="decimal"
+            ganNumber
             data-first-focus
-            [value]="typed()"
-            (input)="typed.set(valueOf($event))"
+            [unit]="value().unit"
+            [least]="value().least"
+            [most]="value().most"
+            [number]="number()"
+            (numberChange)="number.set($event)"
           />
         </label>
         <label
@@ -32,9 +36,6 @@ import { shortNumber } from '../../shared/words/units-text';
           <input class="form-control" maxlength="300" [value]="note()" (input)="note.set(valueOf($event))" />
         </label>
       </div>
-      @if (wrong()) {
-        <p class="field-problem">Allowed: {{ value().least }} to {{ value().most }} {{ value().unit }}</p>
-      }
       <div class="actions">
         <button
           type="button"
@@ -109,20 +110,9 @@ export class ValueSheetComponent {
   private readonly last = computed(() => this.history().at(-1) ?? null);
   protected readonly hasOwn = computed(() => (this.last()?.value ?? null) !== null);
   protected readonly newestFirst = computed(() => [...this.history()].reverse());
-  protected readonly typed = linkedSignal(() => {
-    const shown = this.last()?.value ?? this.value().value;
-    return shown === null ? '' : shortNumber(shown, 4);
-  });
-  protected readonly note = linkedSignal({ source: this.value, computation: () => '' });
   /** What is typed as a number the catalogue allows, or null. */
-  protected readonly number = computed(() => {
-    const text = this.typed().trim().replace(',', '.');
-    const number = Number(text);
-    const { least, most } = this.value();
-    return text !== '' && number >= least && number <= most ? number : null;
-  });
-  protected readonly wrong = computed(() => this.typed().trim() !== '' && this.number() === null);
-
+  protected readonly number = linkedSignal(() => this.last()?.value ?? this.value().value);
+  protected readonly note = linkedSignal({ source: this.value, computation: () => '' });
   protected text(value: number): string {
     return `${shortNumber(value, 4)} ${this.value().unit}`.trim();
   }

@@ -23,7 +23,7 @@ import {
 } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { writeStamps } from '../../shared/write-stamp';
-import { takeNumber } from '../../shared/typed-number';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { needleText } from '../../shared/words/changeover-words';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -49,6 +49,7 @@ const DRAWN_AT_ONCE = 120;
     DatePipe,
     DialogComponent,
     MachineRowComponent,
+    NumberInputDirective,
     PocketsComponent,
     ProblemComponent,
     SignalMarkComponent,
@@ -156,14 +157,6 @@ export class FloorPage {
 
   protected moveToPocket(move: { readonly partUsedId: string; readonly pocket: number }): void {
     this.store.dispatch(floorActions.moveToPocket({ key: newId(), ...move }));
-  }
-
-  protected countSharps(event: Event): void {
-    takeNumber(
-      event,
-      (count) => Number.isInteger(count) && count >= 0 && count <= 10_000,
-      (count) => this.sharpsCounted.set(count),
-    );
   }
 
   protected emptySharps(): void {

@@ -38,12 +38,15 @@ describe('writing pieces down', () => {
     expect(hours.value).toBe('0');
   });
 
-  it('takes whole pieces and up to a week, and shows nothing that does not count', async () => {
-    const { type, field, button } = await open();
+  it('takes whole pieces and up to a week, and says why it does not take others', async () => {
+    const { type, text, button } = await open();
     await type('Stitches in each', '450');
     for (const wrong of ['0', '1.5', '100001', 'many']) {
       await type('Pieces', wrong);
-      expect([field('Pieces').value, button('Write down')!.disabled]).toEqual(['', true]);
+      expect(text())
+        .withContext(wrong)
+        .toMatch(/Allowed: 1 to 100000|Not a number/);
+      expect(button('Write down')!.disabled).withContext(wrong).toBeTrue();
     }
     await type('Pieces', '10');
     expect(button('Write down')!.disabled).toBeFalse();

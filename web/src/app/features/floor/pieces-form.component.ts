@@ -1,14 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  input,
-  output,
-  signal,
-  type WritableSignal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { PiecesEntry } from '@gantelet/contracts';
-import { takeNumber } from '../../shared/typed-number';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 const SHIFT_HOURS = 8;
 
@@ -20,36 +12,42 @@ export interface PiecesSaid extends Pick<PiecesEntry, 'pieces' | 'stitchesPerPie
 /** Pieces that were sewn of late, for a machine whose counter is not heard. */
 @Component({
   selector: 'gan-pieces-form',
+  imports: [NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label>
       Pieces
       <input
         class="form-control"
-        type="text"
-        inputmode="numeric"
-        (input)="whole($event, pieces)"
-        (change)="whole($event, pieces)"
+        ganNumber
+        whole
+        least="1"
+        most="100000"
+        [number]="pieces()"
+        (numberChange)="pieces.set($event)"
       />
     </label>
     <label>
       Stitches in each
       <input
         class="form-control"
-        type="text"
-        inputmode="numeric"
-        (input)="whole($event, stitches)"
-        (change)="whole($event, stitches)"
+        ganNumber
+        whole
+        least="1"
+        most="100000"
+        [number]="stitches()"
+        (numberChange)="stitches.set($event)"
       />
     </label>
     <label>
       Over the last hours
       <input
         class="form-control"
-        type="text"
-        inputmode="decimal"
-        value="${SHIFT_HOURS}"
-        (input)="takeHours($event)"
-        (change)="takeHours($event)"
+        ganNumber
+        unit="h"
+        least="0.1"
+        most="168"
+        [number]="hours()"
+        (numberChange)="hours.set($event)"
       />
     </label>
     <button type="button" class="button" [disabled]="busy() || !ready()" (click)="write()">
@@ -74,19 +72,6 @@ export class PiecesFormComponent {
   protected readonly ready = computed(
     () => this.pieces() !== null && this.stitches() !== null && this.hours() !== null,
   );
-
-  protected whole(event: Event, into: WritableSignal<number | null>): void {
-    const allowed = (number: number) => Number.isInteger(number) && number > 0 && number <= 100_000;
-    takeNumber(event, allowed, (number) => into.set(number));
-  }
-
-  protected takeHours(event: Event): void {
-    takeNumber(
-      event,
-      (number) => number > 0 && number <= 24 * 7,
-      (number) => this.hours.set(number),
-    );
-  }
 
   protected write(): void {
     const [pieces, stitchesPerPiece, hours] = [this.pieces(), this.stitches(), this.hours()];

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import { Pocket, type PartUsedNeedle } from '@gantelet/contracts';
-import { takeNumber } from '../../shared/typed-number';
+import type { PartUsedNeedle } from '@gantelet/contracts';
 import { needleText } from '../../shared/words/changeover-words';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** The part-used needles in their pockets: into the sharps box with one, or into another pocket. */
 @Component({
   selector: 'gan-pockets',
+  imports: [NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (one of kept(); track one.id) {
       <li>
@@ -18,11 +19,13 @@ import { needleText } from '../../shared/words/changeover-words';
               Lies in pocket
               <input
                 class="form-control"
-                inputmode="numeric"
+                ganNumber
+                whole
+                least="1"
+                most="999"
                 size="4"
-                [value]="to() ?? ''"
-                (input)="pocketOf($event)"
-                (change)="pocketOf($event)"
+                [number]="to()"
+                (numberChange)="to.set($event)"
               />
             </label>
             <button
@@ -93,14 +96,6 @@ export class PocketsComponent {
   protected readonly needleText = needleText;
   protected readonly movingId = signal<string | null>(null);
   protected readonly to = signal<number | null>(null);
-
-  protected pocketOf(event: Event): void {
-    takeNumber(
-      event,
-      (number) => Pocket.safeParse(number).success,
-      (number) => this.to.set(number),
-    );
-  }
 
   protected pick({ id, pocket }: PartUsedNeedle): void {
     this.movingId.set(id);

@@ -1,19 +1,11 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  input,
-  output,
-  signal,
-  type WritableSignal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { eyeFriction, NEEDLE_SYSTEMS, SHIPPED_VALUES, USUAL_FINISH, type Values } from '@gantelet/core';
 import type { EyeFrictionEntry, GroupReport, NeedleLot, NeedleLotEntry, Problem } from '@gantelet/contracts';
-import { takeNumber } from '../../shared/typed-number';
 import { LotFormComponent } from './lot-form.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** A lot with what its needles' lives and eyes say. */
 interface LotRow {
@@ -30,7 +22,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
 /** Does a lot wear sooner than the others, or hold bad eyes? */
 @Component({
   selector: 'gan-lots-panel',
-  imports: [LotFormComponent, ProblemComponent, SignalMarkComponent, StandingComponent],
+  imports: [NumberInputDirective, LotFormComponent, ProblemComponent, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Lots</h2>
     <gan-problem [problem]="problem()" />
@@ -96,27 +88,36 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
             >Weight, N
             <input
               class="form-control"
-              inputmode="decimal"
-              (input)="newtons($event, weightN)"
-              (change)="newtons($event, weightN)"
+              ganNumber
+              unit="N"
+              least="0.01"
+              most="100"
+              [number]="weightN()"
+              (numberChange)="weightN.set($event)"
             />
           </label>
           <label
             >Pull up, N
             <input
               class="form-control"
-              inputmode="decimal"
-              (input)="newtons($event, upN)"
-              (change)="newtons($event, upN)"
+              ganNumber
+              unit="N"
+              least="0.01"
+              most="100"
+              [number]="upN()"
+              (numberChange)="upN.set($event)"
             />
           </label>
           <label
             >Pull down, N
             <input
               class="form-control"
-              inputmode="decimal"
-              (input)="newtons($event, downN)"
-              (change)="newtons($event, downN)"
+              ganNumber
+              unit="N"
+              least="0.01"
+              most="100"
+              [number]="downN()"
+              (numberChange)="downN.set($event)"
             />
           </label>
         </div>
@@ -242,14 +243,6 @@ export class LotsPanelComponent {
         finishId: USUAL_FINISH.id,
       },
   );
-
-  protected newtons(event: Event, into: WritableSignal<number | null>): void {
-    takeNumber(
-      event,
-      (number) => number > 0 && number <= 100,
-      (number) => into.set(number),
-    );
-  }
 
   protected log(): void {
     const [pulls, lotId] = [this.pulls(), this.chosenId()];

@@ -30,7 +30,7 @@ export const readStory = createEffect(
       ofType(
         machineActions.storyOpened,
         machineActions.serviceLogged,
-        machineActions.piecesWithdrawn,
+        machineActions.withdrawn,
         machineActions.storyWanted,
       ),
       switchMap((asked) => {
@@ -48,7 +48,7 @@ export const readStory = createEffect(
 export const readServices = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(machineActions.storyOpened, machineActions.piecesWithdrawn),
+      ofType(machineActions.storyOpened, machineActions.withdrawn),
       switchMap(({ machineId }) =>
         api.call(routes.readServices, { params: { machineId } }).pipe(
           map((services) => machineActions.servicesRead({ services })),
@@ -86,10 +86,26 @@ export const withdrawPieces = createEffect(
       exhaustMap(({ key, machineId, piecesId }) =>
         api.call(routes.withdrawPieces, { key, params: { piecesId }, body: {} }).pipe(
           map(() =>
-            machineActions.piecesWithdrawn({
+            machineActions.withdrawn({
               machineId,
               done: 'Pieces taken back; hours of needles of that time are reckoned anew.',
             }),
+          ),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const withdrawEntry = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.withdrawEntry),
+      exhaustMap(({ key, machineId, entry }) =>
+        api.call(routes.withdrawEntry, { key, body: entry }).pipe(
+          map(() =>
+            machineActions.withdrawn({ machineId, done: 'Taken back. It is kept, and counts no more.' }),
           ),
           catchError(failed),
         ),

@@ -8,6 +8,7 @@ import type {
   Problem,
   ServiceEntry,
   Zone,
+  Withdrawal,
 } from '@gantelet/contracts';
 
 export const machineActions = createActionGroup({
@@ -28,7 +29,9 @@ export const machineActions = createActionGroup({
     'Log Service': props<{ key: string; machineId: string; service: ServiceEntry }>(),
     'Service Logged': props<{ machineId: string; services: readonly MachineService[]; done: string }>(),
     'Withdraw Pieces': props<{ key: string; machineId: string; piecesId: string }>(),
-    'Pieces Withdrawn': props<{ machineId: string; done: string }>(),
+    'Withdraw Entry': props<{ key: string; machineId: string; entry: Withdrawal }>(),
+    /** Something of the story was taken back. */
+    Withdrawn: props<{ machineId: string; done: string }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -88,7 +91,7 @@ export const machineFeature = createFeature({
       before: story.before,
     })),
     on(machineActions.servicesRead, (state, { services }) => ({ ...state, services })),
-    on(machineActions.logService, machineActions.withdrawPieces, (state) => ({
+    on(machineActions.logService, machineActions.withdrawPieces, machineActions.withdrawEntry, (state) => ({
       ...state,
       saving: true,
       problem: null,
@@ -101,7 +104,7 @@ export const machineFeature = createFeature({
       logged: state.logged + 1,
       done,
     })),
-    on(machineActions.piecesWithdrawn, (state, { done }) => ({ ...state, saving: false, done })),
+    on(machineActions.withdrawn, (state, { done }) => ({ ...state, saving: false, done })),
     on(machineActions.formOpened, (state) => ({ ...state, problem: null, done: '' })),
     on(machineActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),

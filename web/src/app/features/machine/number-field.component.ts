@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
-/** A number that may be left open. What cannot be read as one is given back as it was. */
+/** A number that may be left open. */
 @Component({
   selector: 'gan-number-field',
+  imports: [NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label
       >{{ label() }}
       <input
         class="form-control"
-        inputmode="decimal"
-        [value]="value() ?? ''"
+        ganNumber
+        [number]="value()"
         [attr.aria-invalid]="problem() ? 'true' : null"
-        (change)="read($event)"
+        (numberChange)="valueChange.emit($event)"
     /></label>
     @if (problem(); as words) {
       <span class="field-problem">{{ words }}</span>
@@ -28,13 +30,4 @@ export class NumberFieldComponent {
   readonly value = input.required<number | null>();
   readonly problem = input<string | undefined>();
   readonly valueChange = output<number | null>();
-
-  protected read(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const text = field.value.trim().replace(',', '.');
-    const number = Number(text);
-    if (text === '') this.valueChange.emit(null);
-    else if (Number.isFinite(number)) this.valueChange.emit(number);
-    else field.value = String(this.value() ?? '');
-  }
 }

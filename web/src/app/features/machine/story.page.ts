@@ -4,7 +4,12 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import type { ServiceKind } from '@gantelet/core';
-import { roleReaches, type MachineEvent, type MachineService } from '@gantelet/contracts';
+import {
+  roleReaches,
+  type MachineEvent,
+  type MachineService,
+  type WithdrawableLog,
+} from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -12,6 +17,13 @@ import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
 import { machineActions, machineFeature } from './machine.state';
+
+/** The log an event stands in, where its entries can be taken back. */
+const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> = {
+  service: 'service',
+  'bobbin-reading': 'bobbin-reading',
+  'gauge-reading': 'gauge-reading',
+};
 
 /** How does this machine behave? Its services by running hours, and everything that happened at it. */
 @Component({
@@ -100,7 +112,7 @@ import { machineActions, machineFeature } from './machine.state';
                       class="button small"
                       [attr.aria-label]="'Take back, ' + textOf(event).head"
                       [disabled]="saving()"
-                      (click)="withdraw(event.id)"
+                      (click)="withdraw(event)"
                     >
                       Take back
                     </button>
@@ -283,13 +295,19 @@ export class StoryPage {
   }
 
   protected mayWithdraw(event: MachineEvent): boolean {
-    if (event.kind !== 'pieces' || event.withdrawnBy !== null) return false;
-    return roleReaches(this.person()?.role ?? 'operator', 'mechanic');
+    const stands = 'withdrawnBy' in event ? event.withdrawnBy === null : event.kind in LOG_OF;
+    return stands && roleReaches(this.person()?.role ?? 'operator', 'mechanic');
   }
 
-  protected withdraw(piecesId: string): void {
-    const { key } = this.stamp(['withdraw', piecesId]);
-    this.store.dispatch(machineActions.withdrawPieces({ key, machineId: this.machineId(), piecesId }));
+  protected withdraw({ kind, id }: MachineEvent): void {
+    const { key } = this.stamp(['withdraw', id]);
+    const machineId = this.machineId();
+    const log = LOG_OF[kind];
+    this.store.dispatch(
+      log
+        ? machineActions.withdrawEntry({ key, machineId, entry: { log, entryId: id } })
+        : machineActions.withdrawPieces({ key, machineId, piecesId: id }),
+    );
   }
 
   protected readOn(before: string): void {

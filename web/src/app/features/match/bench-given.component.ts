@@ -5,6 +5,7 @@ import { StackDrawingComponent } from '../../shared/drawings/stack-drawing.compo
 import { Preferences } from '../../shared/preferences';
 import { LOOK_WORDS, SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-words';
 import { stitchText } from '../../shared/words/units-text';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { BenchAnswer } from './bench-answer';
 import type { BenchDraft } from './match.state';
 import { NeedleFieldComponent } from './needle-field.component';
@@ -16,7 +17,13 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
 /** What is on the bench, in any order. What is left open is what gets answered. */
 @Component({
   selector: 'gan-bench-given',
-  imports: [NeedleFieldComponent, StackDrawingComponent, StackEditorComponent, ThreadPickerComponent],
+  imports: [
+    NumberInputDirective,
+    NeedleFieldComponent,
+    StackDrawingComponent,
+    StackEditorComponent,
+    ThreadPickerComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="row">
       <h2>On the bench</h2>
@@ -102,9 +109,13 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
         <input
           id="bench-stitch"
           class="form-control"
-          inputmode="decimal"
-          [value]="draft().stitchLengthMm"
-          (change)="setStitch($event)"
+          ganNumber
+          needed
+          unit="mm"
+          least="0.5"
+          most="20"
+          [number]="draft().stitchLengthMm"
+          (numberChange)="$event !== null && changed.emit({ stitchLengthMm: $event })"
         />
         <span class="soft">{{ stitch().first }}, {{ stitch().second }}</span>
       </div>
@@ -187,13 +198,6 @@ export class BenchGivenComponent {
   protected changeSchools(change: Partial<SchoolChoice>): void {
     const schools = this.schools();
     if (schools) this.changed.emit({ schools: { ...schools, ...change } });
-  }
-
-  protected setStitch(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const stitchLengthMm = Number(field.value.replace(',', '.'));
-    if (stitchLengthMm >= 0.5 && stitchLengthMm <= 20) this.changed.emit({ stitchLengthMm });
-    else field.value = String(this.draft().stitchLengthMm);
   }
 
   protected valueOf(event: Event): string {

@@ -24,11 +24,13 @@ describe('the stack', () => {
     expect(said[0]!.map(({ thicknessMm }) => thicknessMm)).toEqual([2, 0.9, 2]);
   });
 
-  it('shows again what stood there when something cannot be a layer', async () => {
-    const { type, field, said } = await open();
+  it('takes nothing that cannot be a layer, and says what it takes and what stays', async () => {
+    const { type, field, said, text } = await open();
     for (const wrong of ['0', '0.04', '31', 'thick']) await type('Thickness of layer 1', wrong);
     for (const wrong of ['0', '21', '1.5']) await type('Plies of layer 1', wrong);
-    expect([field('Thickness of layer 1').value, field('Plies of layer 1').value]).toEqual(['2', '1']);
+    expect([field('Thickness of layer 1').value, field('Plies of layer 1').value]).toEqual(['thick', '1.5']);
+    expect(text()).toContain('Not a number. Write 0.75, 0,75 or 3/4. Kept: 2.');
+    expect(text()).toContain('Whole numbers only. Allowed: 1 to 20. Kept: 1.');
     expect(said).toEqual([]);
   });
 

@@ -10,13 +10,17 @@ import {
 import { leatherOzToMm, materialById, MATERIALS, mmToLeatherOz } from '@gantelet/core';
 import type { LayerInput } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
-import { shortNumber } from '../../shared/words/units-text';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 const MOST_LAYERS = 12;
+
+/** Thickness of one layer that the bench takes. */
+const [LEAST_MM, MOST_MM] = [0.05, 30];
 
 /** The layers of a stack, top first: material, thickness in mm or ounces, plies. */
 @Component({
   selector: 'gan-stack-editor',
+  imports: [NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (layer of own(); track $index; let i = $index) {
       <fieldset>
@@ -35,20 +39,29 @@ const MOST_LAYERS = 12;
         <span class="measure">
           <input
             class="form-control"
-            inputmode="decimal"
+            ganNumber
+            needed
             [attr.aria-label]="'Thickness of layer ' + (i + 1) + ' in ' + unit()"
-            [value]="shown(layer)"
-            (change)="setThickness(i, $event)"
+            [unit]="unit() === 'mm' ? 'mm' : 'oz of leather'"
+            [digits]="unit() === 'mm' ? 2 : 1"
+            [least]="leastThickness()"
+            [most]="mostThickness()"
+            [number]="shown(layer)"
+            (numberChange)="$event !== null && setThickness(i, $event)"
           />
           {{ unit() }}
         </span>
         <span class="measure">
           <input
             class="form-control plies"
-            inputmode="numeric"
+            ganNumber
+            needed
+            whole
+            least="1"
+            most="20"
             [attr.aria-label]="'Plies of layer ' + (i + 1)"
-            [value]="layer.plies"
-            (change)="setPlies(i, $event)"
+            [number]="layer.plies"
+            (numberChange)="$event !== null && change(i, { plies: $event })"
           />
           ply
         </span>
@@ -110,10 +123,12 @@ export class StackEditorComponent {
   private readonly preferences = inject(Preferences);
   protected readonly unit = computed(() => (this.preferences.unitOrder() === 'metric' ? 'mm' : 'oz'));
 
-  protected shown(layer: LayerInput): string {
-    return this.unit() === 'mm'
-      ? shortNumber(layer.thicknessMm, 2)
-      : shortNumber(mmToLeatherOz(layer.thicknessMm), 1);
+  /** What the bench takes, in the unit shown. */
+  protected readonly leastThickness = computed(() => (this.unit() === 'mm' ? LEAST_MM : 0.2));
+  protected readonly mostThickness = computed(() => (this.unit() === 'mm' ? MOST_MM : 75));
+
+  protected shown({ thicknessMm }: LayerInput): number {
+    return this.unit() === 'mm' ? thicknessMm : mmToLeatherOz(thicknessMm);
   }
 
   protected selected(event: Event): string {
@@ -136,22 +151,11 @@ export class StackEditorComponent {
     if (thicknessMm !== undefined) this.change(index, { materialId, thicknessMm });
   }
 
-  protected setThickness(index: number, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const typed = Number(field.value.replace(',', '.'));
-    const thicknessMm = this.unit() === 'mm' ? typed : typed > 0 ? leatherOzToMm(typed) : NaN;
-    if (thicknessMm >= 0.05 && thicknessMm <= 30) this.change(index, { thicknessMm });
-    else field.value = this.shown(this.own()[index]!);
+  protected setThickness(index: number, typed: number): void {
+    this.change(index, { thicknessMm: this.unit() === 'mm' ? typed : leatherOzToMm(typed) });
   }
 
-  protected setPlies(index: number, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const plies = Number(field.value);
-    if (Number.isInteger(plies) && plies >= 1 && plies <= 20) this.change(index, { plies });
-    else field.value = String(this.own()[index]!.plies);
-  }
-
-  private change(index: number, change: Partial<LayerInput>): void {
+  protected change(index: number, change: Partial<LayerInput>): void {
     this.put(this.own().map((layer, i) => (i === index ? { ...layer, ...change } : layer)));
   }
 

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { N_PER_LBF, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shortNumber } from '../../shared/words/units-text';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { ThreadUseAnswer } from './thread-use';
 
 /** Thread per seam, bobbins and cones for a job, and the seam's strength for comparison. */
 @Component({
   selector: 'gan-thread-use',
-  imports: [StandingComponent],
+  imports: [NumberInputDirective, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Thread and strength</h2>
     <div class="job">
@@ -15,18 +16,27 @@ import type { ThreadUseAnswer } from './thread-use';
         >Seam, mm
         <input
           class="form-control"
-          inputmode="numeric"
-          [value]="job().seamMm"
-          (change)="set('seamMm', $event)"
+          ganNumber
+          needed
+          whole
+          unit="mm"
+          least="1"
+          most="1000000"
+          [number]="job().seamMm"
+          (numberChange)="$event !== null && jobChange.emit({ ...job(), seamMm: $event })"
         />
       </label>
       <label
         >Pieces
         <input
           class="form-control"
-          inputmode="numeric"
-          [value]="job().pieces"
-          (change)="set('pieces', $event)"
+          ganNumber
+          needed
+          whole
+          least="1"
+          most="1000000"
+          [number]="job().pieces"
+          (numberChange)="$event !== null && jobChange.emit({ ...job(), pieces: $event })"
         />
       </label>
     </div>
@@ -163,13 +173,5 @@ export class ThreadUseComponent {
 
   protected metres(value: number): string {
     return `${shortNumber(value, value < 10 ? 1 : 0)} m`;
-  }
-
-  protected set(field: keyof JobSize, event: Event): void {
-    const input = event.target as HTMLInputElement;
-    const value = Number(input.value.replace(',', '.'));
-    if (Number.isInteger(value) && value >= 1 && value <= 1_000_000) {
-      this.jobChange.emit({ ...this.job(), [field]: value });
-    } else input.value = String(this.job()[field]);
   }
 }

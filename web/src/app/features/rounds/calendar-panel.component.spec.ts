@@ -73,7 +73,7 @@ describe('the shifts of the shop', () => {
     expect(text()).toContain('Time zone: an IANA name, such as Europe/Oslo');
     await type('Time zone', 'Europe/Oslo');
     await type('Hours', '25');
-    expect(text()).toContain('Early: up to 24 hours, more than none');
+    expect(text()).toContain('Allowed: 0.5 to 24 h. Kept: 8.');
     await type('Name', ' ');
     expect(text()).toContain('a name of 1 to 80 letters is wanted');
     expect(button('Keep the shifts')!.disabled).toBeTrue();

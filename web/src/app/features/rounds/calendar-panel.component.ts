@@ -1,5 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  viewChildren,
+} from '@angular/core';
 import { newId, ShopCalendar, type RoundsView, type Shift } from '@gantelet/contracts';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 const DAYS = [
   [1, 'Mo'],
@@ -23,6 +32,7 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
 /** When does the shop work? Its time zone, its shifts, and which zone works which. */
 @Component({
   selector: 'gan-calendar-panel',
+  imports: [NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<section aria-label="Shifts">
     <h2>Shifts</h2>
@@ -58,12 +68,13 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
           Hours
           <input
             class="form-control short"
-            type="number"
-            min="0.5"
-            max="24"
-            step="0.25"
-            [value]="shift.lengthMinutes / 60"
-            (change)="change(i, { lengthMinutes: rounded(60 * $any($event.target).value) })"
+            ganNumber
+            needed
+            unit="h"
+            least="0.5"
+            most="24"
+            [number]="shift.lengthMinutes / 60"
+            (numberChange)="$event !== null && change(i, { lengthMinutes: rounded(60 * $event) })"
           />
         </label>
         <span role="group" [attr.aria-label]="'Days of ' + shift.name">
@@ -106,7 +117,7 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
       <button
         type="button"
         class="button small"
-        [disabled]="!changed() || wrong().length > 0"
+        [disabled]="!changed() || wrong().length > 0 || wrongNumber()"
         (click)="kept.emit(draft())"
       >
         Keep the shifts
@@ -126,6 +137,8 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
   `,
 })
 export class CalendarPanelComponent {
+  private readonly numbers = viewChildren(NumberInputDirective);
+  protected readonly wrongNumber = computed(() => this.numbers().some((field) => field.wrong()));
   readonly calendar = input.required<ShopCalendar>();
   readonly zones = input.required<RoundsView['zones']>();
   readonly mayWrite = input.required<boolean>();

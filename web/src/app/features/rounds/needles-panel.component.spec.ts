@@ -19,6 +19,7 @@ describe('the needles ahead', () => {
   const stock: NeedleStock = {
     needle: NEEDLE,
     onHand: 12,
+    countId: newId(),
     countedAt: '2026-11-20T06:00:00.000Z',
     countedBy: 'Lea',
     orders: [order],
@@ -27,7 +28,9 @@ describe('the needles ahead', () => {
     const plan = { ...roundsPlan([plannedMachine('A', 0)]), needles: [{ ...outlook, ...change }] };
     const mounted = await mount(NeedlesPanelComponent, { plan, stock: [stock], mayWrite, written: 0 });
     const said: unknown[] = [];
-    const { count, order: ordered, receive } = mounted.fixture.componentInstance;
+    const { count, order: ordered, receive, delivered, uncounted } = mounted.fixture.componentInstance;
+    delivered.subscribe((one) => said.push(['delivered', one]));
+    uncounted.subscribe((one) => said.push(['uncounted', one]));
     count.subscribe((one) => said.push(['count', one]));
     ordered.subscribe((one) => said.push(['order', one]));
     receive.subscribe((one) => said.push(['receive', one]));
@@ -64,28 +67,42 @@ describe('the needles ahead', () => {
     expect(text()).toContain('5 days to come');
   });
 
-  it('are counted and ordered, beginning with what should be ordered', async () => {
+  it('are counted from an empty field, as a total, and a count is taken back', async () => {
+    const { press, field, type, button, said, set } = await open();
+    await press('Count');
+    expect([field('Counted total').value, button('Keep the count')!.disabled]).toEqual(['', true]);
+    for (const wrong of ['2.5', '-1', 'many']) {
+      await type('Counted total', wrong);
+      expect(button('Keep the count')!.disabled).withContext(wrong).toBeTrue();
+    }
+    await type('Counted total', '0');
+    await press('Keep the count');
+    await set({ written: 1 });
+    await press('Take the count back');
+    expect(said).toEqual([
+      ['count', { needle: NEEDLE, counted: 0 }],
+      ['uncounted', { countId: stock.countId }],
+    ]);
+  });
+
+  it('are added when they come without an order, and ordered as it is advised', async () => {
     const { press, field, type, button, said, set } = await open({
       order: { quantity: 200, packSize: 100, leadDays: 5, by: '2026-11-27' },
     });
-    await press('Count or order');
-    expect(field('Needles').value).toBe('200');
-    expect(button('Ordered')!.disabled).toBeTrue();
+    await press('Delivery');
+    await type('Needles that came', '0');
+    expect(button('Add to the store')!.disabled).toBeTrue();
+    await type('Needles that came', '50');
+    await press('Add to the store');
+    await set({ written: 1 });
+    await press('Order');
+    expect([field('Needles ordered').value, button('Ordered')!.disabled]).toEqual(['200', true]);
     await type('Expected on', '2026-12-02');
     await press('Ordered');
-    for (const wrong of ['', '2.5', '-1']) {
-      await type('Needles', wrong);
-      expect(button('In store')!.disabled).withContext(wrong).toBeTrue();
-    }
-    await type('Needles', '0');
-    expect(button('Ordered')!.disabled).toBeTrue();
-    await press('In store');
     expect(said).toEqual([
+      ['delivered', { needle: NEEDLE, quantity: 50 }],
       ['order', { needle: NEEDLE, quantity: 200, expectedOn: '2026-12-02' }],
-      ['count', { needle: NEEDLE, counted: 0 }],
     ]);
-    await set({ written: 1 });
-    expect(button('Count or order')).not.toBeNull();
   });
 
   it('come as they were ordered', async () => {

@@ -2,17 +2,27 @@ import { ChangeDetectionStrategy, Component, computed, effect, input, output, si
 import { area, line } from 'd3-shape';
 import { scaleLinear } from 'd3-scale';
 import { needleKey } from '@gantelet/core';
-import type { NeedleChoice, NeedleOutlook, NeedleStock, RoundsPlanView } from '@gantelet/contracts';
+import type {
+  NeedleChoice,
+  NeedleOutlook,
+  NeedleStock,
+  RoundsPlanView,
+  StockDelivery,
+} from '@gantelet/contracts';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText } from '../../shared/words/rounds-words';
 
 const SPARK = { width: 150, height: 34 } as const;
 
+/** What is written down of the needles of a kind. */
+type StoreAct = 'count' | 'delivery' | 'order';
+
 /** Needles ahead: what the plan and failures leave of each kind, when it runs out, and what to order by when. */
 @Component({
   selector: 'gan-needles-panel',
-  imports: [SignalMarkComponent],
+  imports: [NumberInputDirective, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<section aria-label="Needles ahead">
     <h2>Needles ahead</h2>
@@ -33,7 +43,22 @@ const SPARK = { width: 150, height: 34 } as const;
           @for (row of rows(); track row.kind) {
             <tr>
               <th scope="row">{{ row.text }}</th>
-              <td>{{ row.stock?.onHand ?? 'not counted' }}</td>
+              <td>
+                {{ row.stock?.onHand ?? 'not counted' }}
+                @if (row.stock?.countId; as countId) {
+                  <span class="soft">counted by {{ row.stock!.countedBy }}</span>
+                  @if (mayWrite()) {
+                    <button
+                      type="button"
+                      class="button small no-print"
+                      [attr.aria-label]="'Take the count back, ' + row.text"
+                      (click)="uncounted.emit({ countId })"
+                    >
+                      Take back
+                    </button>
+                  }
+                }
+              </td>
               <td>
                 @if (row.spark; as spark) {
                   <svg
@@ -88,45 +113,56 @@ const SPARK = { width: 150, height: 34 } as const;
               </td>
               <td class="no-print">
                 @if (mayWrite()) {
-                  @if (open() === row.kind) {
+                  @if (openFor(row.kind); as what) {
                     <form (submit)="$event.preventDefault()">
-                      <input
-                        class="form-control"
-                        type="number"
-                        min="0"
-                        step="1"
-                        aria-label="Needles"
-                        [value]="typed()"
-                        (input)="typed.set($any($event.target).value)"
-                      />
+                      <label>
+                        {{ amountWords[what] }}
+                        <input
+                          class="form-control"
+                          ganNumber
+                          whole
+                          least="0"
+                          most="1000000"
+                          [(number)]="amount"
+                        />
+                      </label>
+                      @if (what === 'order') {
+                        <label>
+                          Expected on
+                          <input
+                            class="form-control"
+                            type="date"
+                            [value]="expected()"
+                            (input)="expected.set($any($event.target).value)"
+                          />
+                        </label>
+                      }
                       <button
                         type="button"
                         class="button small"
-                        [disabled]="number() === null"
-                        (click)="saveCount(row.needle)"
+                        [disabled]="!ready()"
+                        (click)="save(row.needle)"
                       >
-                        In store
+                        {{ saveWords[what] }}
                       </button>
-                      <input
-                        class="form-control"
-                        type="date"
-                        aria-label="Expected on"
-                        [value]="expected()"
-                        (input)="expected.set($any($event.target).value)"
-                      />
-                      <button
-                        type="button"
-                        class="button small"
-                        [disabled]="!number() || expected() === ''"
-                        (click)="saveOrder(row.needle)"
-                      >
-                        Ordered
-                      </button>
+                      <button type="button" class="button small" (click)="open.set(null)">Not now</button>
                     </form>
                   } @else {
-                    <button type="button" class="button small" (click)="begin(row.kind, row.outlook)">
-                      Count or order
-                    </button>
+                    <div class="acts">
+                      <button type="button" class="button small" (click)="begin(row.kind, 'count')">
+                        Count
+                      </button>
+                      <button type="button" class="button small" (click)="begin(row.kind, 'delivery')">
+                        Delivery
+                      </button>
+                      <button
+                        type="button"
+                        class="button small"
+                        (click)="begin(row.kind, 'order', row.outlook)"
+                      >
+                        Order
+                      </button>
+                    </div>
                   }
                 }
               </td>
@@ -174,10 +210,15 @@ const SPARK = { width: 150, height: 34 } as const;
       stroke: var(--act);
       stroke-dasharray: 3 3;
     }
-    form {
-      display: grid;
-      grid-template-columns: 130px auto;
+    form,
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
       gap: 6px;
+    }
+    form input {
+      max-width: 150px;
     }
     .scroll {
       overflow-x: auto;
@@ -196,15 +237,29 @@ export class NeedlesPanelComponent {
     readonly quantity: number;
     readonly expectedOn: string;
   }>();
+  readonly delivered = output<StockDelivery>();
+  /** The last count of a kind, taken back. */
+  readonly uncounted = output<{ readonly countId: string }>();
   readonly receive = output<{ readonly orderId: string; readonly quantity: number }>();
 
   protected readonly size = SPARK;
-  protected readonly open = signal<string | null>(null);
-  protected readonly typed = signal('');
+  protected readonly amountWords: Readonly<Record<StoreAct, string>> = {
+    count: 'Counted total',
+    delivery: 'Needles that came',
+    order: 'Needles ordered',
+  };
+  protected readonly saveWords: Readonly<Record<StoreAct, string>> = {
+    count: 'Keep the count',
+    delivery: 'Add to the store',
+    order: 'Ordered',
+  };
+  protected readonly open = signal<{ readonly kind: string; readonly what: StoreAct } | null>(null);
+  protected readonly amount = signal<number | null>(null);
   protected readonly expected = signal('');
-  protected readonly number = computed(() => {
-    const value = this.typed().trim() === '' ? NaN : Number(this.typed());
-    return Number.isInteger(value) && value >= 0 ? value : null;
+  protected readonly ready = computed(() => {
+    const [amount, open] = [this.amount(), this.open()];
+    if (amount === null || open === null) return false;
+    return open.what === 'count' || (amount > 0 && (open.what === 'delivery' || this.expected() !== ''));
   });
   protected readonly rows = computed(() =>
     this.plan().needles.map((outlook) => {
@@ -235,18 +290,30 @@ export class NeedlesPanelComponent {
     return dayText(this.plan().shifts[shift]!.day);
   }
 
-  protected begin(kind: string, { order }: NeedleOutlook): void {
-    this.typed.set(order ? String(order.quantity) : '');
+  protected openFor(kind: string): StoreAct | null {
+    const open = this.open();
+    return open?.kind === kind ? open.what : null;
+  }
+
+  /** Nothing stands in the field but what is advised to order: what was counted is known to nobody but who counts. */
+  protected begin(kind: string, what: StoreAct, outlook?: NeedleOutlook): void {
+    this.amount.set(outlook?.order?.quantity ?? null);
     this.expected.set('');
-    this.open.set(kind);
+    this.open.set({ kind, what });
   }
 
-  protected saveCount(needle: NeedleChoice): void {
-    this.count.emit({ needle, counted: this.number()! });
-  }
-
-  protected saveOrder(needle: NeedleChoice): void {
-    this.order.emit({ needle, quantity: this.number()!, expectedOn: this.expected() });
+  protected save(needle: NeedleChoice): void {
+    const amount = this.amount()!;
+    switch (this.open()!.what) {
+      case 'count':
+        this.count.emit({ needle, counted: amount });
+        break;
+      case 'delivery':
+        this.delivered.emit({ needle, quantity: amount });
+        break;
+      case 'order':
+        this.order.emit({ needle, quantity: amount, expectedOn: this.expected() });
+    }
   }
 }
 

@@ -143,38 +143,65 @@ export const changePlan = createEffect(
 export const write = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(roundsActions.count, roundsActions.order, roundsActions.receive, roundsActions.revise),
-      concatMap((action) => {
-        const { key } = action;
-        const sent: Observable<unknown> =
-          action.type === roundsActions.count.type
-            ? api.call(routes.countStock, { key, body: { needle: action.needle, counted: action.counted } })
-            : action.type === roundsActions.order.type
-              ? api.call(routes.orderNeedles, {
-                  key,
-                  body: { needle: action.needle, quantity: action.quantity, expectedOn: action.expectedOn },
-                })
-              : action.type === roundsActions.receive.type
-                ? api.call(routes.receiveNeedles, {
-                    key,
-                    params: { orderId: action.orderId },
-                    body: { quantity: action.quantity },
-                  })
-                : api.call(routes.reviseRoundsSettings, { key, body: action.settings });
-        const done = {
-          [roundsActions.count.type]: 'Counted. Plan again to plan with it.',
-          [roundsActions.order.type]: 'Order written down. Plan again to plan with it.',
-          [roundsActions.receive.type]: 'Put into the store.',
-          [roundsActions.revise.type]: 'Kept. Plan again to plan with it.',
-        }[action.type];
-        return sent.pipe(
-          map(() => roundsActions.written({ done })),
+      ofType(
+        roundsActions.count,
+        roundsActions.uncount,
+        roundsActions.deliver,
+        roundsActions.order,
+        roundsActions.receive,
+        roundsActions.revise,
+      ),
+      concatMap((action) =>
+        sentOf(api, action).pipe(
+          map(() => roundsActions.written({ done: WRITTEN_WORDS[action.type] })),
           catchError(failed),
-        );
-      }),
+        ),
+      ),
     ),
   { functional: true },
 );
+
+const WRITTEN_WORDS = {
+  [roundsActions.count.type]: 'Counted. Plan again to plan with it.',
+  [roundsActions.uncount.type]: 'Count taken back: the one before it counts again.',
+  [roundsActions.deliver.type]: 'Added to the store.',
+  [roundsActions.order.type]: 'Order written down. Plan again to plan with it.',
+  [roundsActions.receive.type]: 'Put into the store.',
+  [roundsActions.revise.type]: 'Kept. Plan again to plan with it.',
+} as const;
+
+type Written =
+  | ReturnType<typeof roundsActions.count>
+  | ReturnType<typeof roundsActions.uncount>
+  | ReturnType<typeof roundsActions.deliver>
+  | ReturnType<typeof roundsActions.order>
+  | ReturnType<typeof roundsActions.receive>
+  | ReturnType<typeof roundsActions.revise>;
+
+function sentOf(api: ApiClient, action: Written): Observable<unknown> {
+  const { key } = action;
+  switch (action.type) {
+    case roundsActions.count.type:
+      return api.call(routes.countStock, { key, body: { needle: action.needle, counted: action.counted } });
+    case roundsActions.uncount.type:
+      return api.call(routes.withdrawEntry, { key, body: { log: 'stock-count', entryId: action.countId } });
+    case roundsActions.deliver.type:
+      return api.call(routes.deliverNeedles, {
+        key,
+        body: { needle: action.needle, quantity: action.quantity },
+      });
+    case roundsActions.order.type: {
+      const { needle, quantity, expectedOn } = action;
+      return api.call(routes.orderNeedles, { key, body: { needle, quantity, expectedOn } });
+    }
+    case roundsActions.receive.type: {
+      const { orderId, quantity } = action;
+      return api.call(routes.receiveNeedles, { key, params: { orderId }, body: { quantity } });
+    }
+    case roundsActions.revise.type:
+      return api.call(routes.reviseRoundsSettings, { key, body: action.settings });
+  }
+}
 
 /** Read on opening and whenever they change; after a tick too, as an answer under way would show them without it. */
 export const readTold = createEffect(

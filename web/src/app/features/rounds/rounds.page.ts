@@ -10,6 +10,7 @@ import {
   type PlanConflict,
   type PlannedShift,
   type RoundsNotice,
+  type StockDelivery,
 } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -219,6 +220,14 @@ export class RoundsPage {
 
   protected count(count: { readonly needle: NeedleChoice; readonly counted: number }): void {
     this.store.dispatch(roundsActions.count({ key: this.stamp(count).key, ...count }));
+  }
+
+  protected uncount(countId: string): void {
+    this.store.dispatch(roundsActions.uncount({ key: this.stamp(['uncount', countId]).key, countId }));
+  }
+
+  protected deliver(delivery: StockDelivery): void {
+    this.store.dispatch(roundsActions.deliver({ key: this.stamp(['delivery', delivery]).key, ...delivery }));
   }
 
   protected order(order: {

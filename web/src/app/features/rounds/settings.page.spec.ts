@@ -24,7 +24,7 @@ describe('what rounds are planned with', () => {
     plan: null,
     noPlan: null,
     job: null,
-    stock: [{ needle: NEEDLE, onHand: 12, countedAt: null, countedBy: null, orders: [] }],
+    stock: [{ needle: NEEDLE, onHand: 12, countId: null, countedAt: null, countedBy: null, orders: [] }],
     notices: [],
   };
 
@@ -112,12 +112,12 @@ describe('what rounds are planned with', () => {
     expect(kept()[0]!.mechanics.map(({ personId }) => personId)).toEqual(people.map(({ id }) => id));
   });
 
-  it('says what a field takes, by its name and place, and is not kept so', async () => {
+  it('says what a field takes, beside it, and is not kept so', async () => {
     const { type, text, button } = await open();
     await type('Minutes a shift', '2000');
     await type('Shifts ahead', '5');
-    expect(text()).toContain('mechanics 1, minutes: at most 1440');
-    expect(text()).toContain('horizon shifts: at least 6');
+    expect(text()).toContain('Allowed: 0 to 1440. Kept: 30.');
+    expect(text()).toContain('Allowed: 6 to 42. Kept: 28.');
     expect(button('Keep')!.disabled).toBeTrue();
   });
 

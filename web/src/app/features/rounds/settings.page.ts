@@ -1,5 +1,5 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChildren } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { sameNeedle } from '@gantelet/core';
@@ -18,6 +18,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { fieldName } from '../../shared/words/field-name';
 import { needleText } from '../../shared/words/changeover-words';
 import { writeStamps } from '../../shared/write-stamp';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 
@@ -27,12 +28,14 @@ type List = 'holidays' | 'mechanics' | 'away' | 'corrections';
 /** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
 @Component({
   selector: 'gan-rounds-settings',
-  imports: [CalendarPanelComponent, NgTemplateOutlet, ProblemComponent, RouterLink],
+  imports: [NumberInputDirective, CalendarPanelComponent, NgTemplateOutlet, ProblemComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.page.html',
   styleUrls: ['./settings.page.scss', './form-lines.scss'],
 })
 export class RoundsSettingsPage {
+  private readonly numbers = viewChildren(NumberInputDirective);
+  protected readonly wrongNumber = computed(() => this.numbers().some((field) => field.wrong()));
   private readonly store = inject(Store);
   protected readonly view = this.store.selectSignal(roundsFeature.selectView);
   protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
@@ -142,9 +145,9 @@ export class RoundsSettingsPage {
     return this.draft()?.classMinutes.find((one) => one.machineClass === machineClass)?.minutes ?? null;
   }
 
-  protected setClassMinutes(machineClass: (typeof MACHINE_CLASSES)[number], text: string): void {
+  protected setClassMinutes(machineClass: (typeof MACHINE_CLASSES)[number], minutes: number | null): void {
     const others = this.draft()!.classMinutes.filter((one) => one.machineClass !== machineClass);
-    this.set({ classMinutes: text === '' ? others : [...others, { machineClass, minutes: Number(text) }] });
+    this.set({ classMinutes: minutes === null ? others : [...others, { machineClass, minutes }] });
   }
 
   protected supplyOf(needle: NeedleChoice): { readonly packSize: number; readonly leadDays: number } {

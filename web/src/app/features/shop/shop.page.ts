@@ -25,6 +25,7 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { kindText } from '../../shared/words/life-words';
 import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { BOBBIN_SCHOOL_WORDS, STEP_SCHOOL_WORDS, TARGET_WORDS } from '../../shared/words/tension-words';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { shopActions, shopFeature } from './shop.state';
 
 const AMOUNT = [Validators.required, Validators.min(0), Validators.max(1_000_000)];
@@ -40,7 +41,7 @@ const COST_FIELDS = [
 /** How do we work here? */
 @Component({
   selector: 'gan-shop',
-  imports: [ProblemComponent, ReactiveFormsModule, RouterLink, StandingComponent],
+  imports: [NumberInputDirective, ProblemComponent, ReactiveFormsModule, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (shop(); as shop) {
     <main>
@@ -130,19 +131,19 @@ const COST_FIELDS = [
           @for (one of costFields; track one.name) {
             <label
               >{{ one.words }}
-              <input class="form-control" type="number" min="0" step="any" [formControlName]="one.name" />
+              <input class="form-control" ganNumber needed least="0" [formControlName]="one.name" />
             </label>
           }
           @for (kind of kinds; track kind) {
             <label formGroupName="spoiledWork"
               >Work spoiled, {{ kindText(kind).toLowerCase() }}
-              <input class="form-control" type="number" min="0" step="any" [formControlName]="kind" />
+              <input class="form-control" ganNumber needed least="0" [formControlName]="kind" />
             </label>
           }
         </fieldset>
         <label class="hours"
           >Flat needle interval, running hours
-          <input class="form-control" type="number" step="0.5" formControlName="lifeHours" />
+          <input class="form-control" ganNumber needed unit="h" least="0.1" formControlName="lifeHours" />
         </label>
         <div class="end">
           <gan-problem [problem]="problem()" />

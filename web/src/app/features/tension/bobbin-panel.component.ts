@@ -17,10 +17,10 @@ import {
 import type { BobbinReadingInput, Device, InstrumentKind, StandInAsk } from '@gantelet/contracts';
 import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
-import { takeNumber } from '../../shared/typed-number';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/tension-words';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { BobbinState } from './next-step';
 
 /** What is typed of a reading. */
@@ -30,7 +30,13 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
 /** The bobbin case: what to do about it by either school, its readings against what is aimed at, and logging one. */
 @Component({
   selector: 'gan-bobbin-panel',
-  imports: [BobbinBandComponent, LiveReadingComponent, SignalMarkComponent, StandingComponent],
+  imports: [
+    NumberInputDirective,
+    BobbinBandComponent,
+    LiveReadingComponent,
+    SignalMarkComponent,
+    StandingComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Bobbin</h2>
     <p>{{ advice() }} <gan-standing standing="practice" source="drop test and two-step rule" /></p>
@@ -81,22 +87,26 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
             >Case and weights, g
             <input
               class="form-control"
-              inputmode="decimal"
+              ganNumber
+              unit="g"
+              least="0.1"
+              most="5000"
               placeholder="not weighed"
-              [value]="entry().grams ?? ''"
-              (input)="enterNumber($event, 'grams')"
-              (change)="enterNumber($event, 'grams')"
+              [number]="entry().grams"
+              (numberChange)="enter({ grams: $event })"
             />
           </label>
           <label
             >Gauge, cN
             <input
               class="form-control"
-              inputmode="decimal"
+              ganNumber
+              unit="cN"
+              least="0.1"
+              most="5000"
               placeholder="no gauge"
-              [value]="entry().tensionCn ?? ''"
-              (input)="enterNumber($event, 'tensionCn')"
-              (change)="enterNumber($event, 'tensionCn')"
+              [number]="entry().tensionCn"
+              (numberChange)="enter({ tensionCn: $event })"
             />
           </label>
         </div>
@@ -233,14 +243,6 @@ export class BobbinPanelComponent {
 
   protected valueOf(event: Event): string {
     return (event.target as HTMLInputElement | HTMLSelectElement).value;
-  }
-
-  protected enterNumber(event: Event, field: 'grams' | 'tensionCn'): void {
-    takeNumber(
-      event,
-      (typed) => typed > 0 && typed <= 5000,
-      (number) => this.enter({ [field]: number }),
-    );
   }
 
   /** Opens an instrument, or puts it away. */

@@ -57,9 +57,15 @@ describe('the needle thread on the gauge', () => {
   });
 
   it('takes no pull that a gauge cannot read', async () => {
-    const { type, field } = await open();
-    for (const wrong of ['0', '-4', '5001', 'hard']) await type('Pull 1', wrong);
-    expect(field('Pull 1').value).toBe('');
+    const { type, text } = await open();
+    for (const wrong of ['0', '-4', '5001']) {
+      await type('Pull 1', wrong);
+      expect(text()).withContext(wrong).toContain('Allowed: 0.1 to 5000 cN.');
+    }
+    await type('Pull 1', 'hard');
+    expect(text()).toContain('Not a number.');
+    await type('Pull 1', '180');
+    expect(text()).not.toContain('Not a number.');
   });
 
   it('keeps the pulls when the reading is refused, and begins anew when it is logged', async () => {

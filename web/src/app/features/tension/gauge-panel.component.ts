@@ -11,16 +11,22 @@ import { averagePulls, ENOUGH_READINGS, PULLS_PER_READING, turnsText, turnsToTen
 import type { Device, GaugeReadingInput, LoggedGaugeReading, StandInAsk } from '@gantelet/contracts';
 import { TensionLineComponent } from '../../shared/drawings/tension-line.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
-import { takeNumber } from '../../shared/typed-number';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
 
 /** What a turn of the knob is worth in cN on this machine and thread, from its own gauge readings, three pulls each. */
 @Component({
   selector: 'gan-gauge-panel',
-  imports: [LiveReadingComponent, SignalMarkComponent, StandingComponent, TensionLineComponent],
+  imports: [
+    NumberInputDirective,
+    LiveReadingComponent,
+    SignalMarkComponent,
+    StandingComponent,
+    TensionLineComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Needle thread on the gauge</h2>
     <gan-tension-line [readings]="own()" [line]="line()" [travelTurns]="travelTurns()" />
@@ -45,10 +51,12 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
             >Pull {{ pull + 1 }}, cN
             <input
               class="form-control"
-              inputmode="decimal"
-              [value]="pulls()[pull] ?? ''"
-              (input)="setPull(pull, $event)"
-              (change)="setPull(pull, $event)"
+              ganNumber
+              unit="cN"
+              least="0.1"
+              most="5000"
+              [number]="pulls()[pull] ?? null"
+              (numberChange)="setPull(pull, $event)"
             />
           </label>
         }
@@ -120,12 +128,8 @@ export class GaugePanelComponent {
     return Math.max(0, Math.round(cn));
   }
 
-  protected setPull(index: number, event: Event): void {
-    takeNumber(
-      event,
-      (typed) => typed > 0 && typed <= 5000,
-      (cn) => this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull))),
-    );
+  protected setPull(index: number, cn: number | null): void {
+    this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull)));
   }
 
   /** A pull off the gauge goes where one is missing, else where one is odd. */

@@ -19,6 +19,15 @@ import { catalogueActions } from '../catalogue/catalogue.state';
 import { BalanceEngine } from './balance-engine';
 import { tensionActions, tensionFeature } from './tension.state';
 
+/** A search that broke off says so: without it the last setting advised would look like the answer. */
+const NO_SEARCH: Problem = {
+  type: 'about:blank',
+  title:
+    'The next setting could not be worked out on this device. Your log is kept. Reload the page to try again.',
+  status: 0,
+  code: 'server.fault',
+};
+
 const failed = (problem: Problem) => of(tensionActions.failed({ problem }));
 
 export const readView = createEffect(
@@ -64,6 +73,7 @@ export const search = createEffect(
       switchMap((question) =>
         from(engine.search(question)).pipe(
           map((found) => tensionActions.searched({ question, search: found })),
+          catchError(() => failed(NO_SEARCH)),
         ),
       ),
     ),
@@ -97,6 +107,22 @@ export const logStrip = createEffect(
         view
           ? logged(view.setup.id, (params) =>
               api.call(routes.logStrip, { key, params, body: { seams: [...seams] } }),
+            )
+          : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
+
+export const withdrawSeam = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(tensionActions.withdrawSeam),
+      withLatestFrom(store.select(tensionFeature.selectView)),
+      exhaustMap(([{ key, entryId }, view]) =>
+        view
+          ? logged(view.setup.id, () =>
+              api.call(routes.withdrawEntry, { key, body: { log: 'test-seam', entryId } }),
             )
           : EMPTY,
       ),

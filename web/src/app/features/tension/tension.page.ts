@@ -34,7 +34,7 @@ import { LockSectionComponent } from '../../shared/drawings/lock-section.compone
 import { SeamFacesComponent } from '../../shared/drawings/seam-faces.component';
 import { WindowChartComponent } from '../../shared/drawings/window-chart.component';
 import { keptFor } from '../../shared/kept-for';
-import { typedNumber } from '../../shared/typed-number';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { writeStamps } from '../../shared/write-stamp';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -80,6 +80,7 @@ const PROOF_WORDS: Readonly<Record<ClaimGround, string>> = {
 @Component({
   selector: 'gan-tension',
   imports: [
+    NumberInputDirective,
     BobbinPanelComponent,
     DialogComponent,
     GaugePanelComponent,
@@ -277,13 +278,11 @@ export class TensionPage {
     this.store.dispatch(tensionActions.wayChosen({ way }));
   }
 
-  protected setPreTension(event: Event): void {
-    const preTensionTurns = typedNumber(event, (turns) => turns >= 0 && turns <= 30);
+  protected setPreTension(preTensionTurns: number | null): void {
     this.change({ preTensionTurns, ruledOut: this.draft().ruledOut });
   }
 
-  protected setDepth(event: Event): void {
-    const percent = typedNumber(event, (typed) => typed >= 0 && typed <= 100);
+  protected setDepth(percent: number | null): void {
     this.change({ lockDepth: percent === null ? null : percent / 100, ruledOut: this.draft().ruledOut });
   }
 
@@ -325,6 +324,11 @@ export class TensionPage {
   protected logBobbin(reading: Omit<BobbinReadingInput, 'readAt'>): void {
     const { key, at } = this.bobbinStamp(reading);
     this.store.dispatch(tensionActions.logBobbin({ key, reading: { ...reading, readAt: at } }));
+  }
+
+  protected withdraw(entryId: string): void {
+    const { key } = this.stamp(['withdraw', entryId]);
+    this.store.dispatch(tensionActions.withdrawSeam({ key, entryId }));
   }
 
   protected logGauge(reading: Omit<GaugeReadingInput, 'readAt'>): void {

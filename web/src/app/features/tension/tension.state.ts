@@ -51,6 +51,7 @@ export const tensionActions = createActionGroup({
     /** Of the bobbin or the gauge: the seam that is being judged stays. */
     'Reading Logged': props<{ setupId: string }>(),
     'Log Strip': props<{ key: string; seams: readonly TestSeamInput[] }>(),
+    'Withdraw Seam': props<{ key: string; entryId: string }>(),
     'Log Gauge': props<{ key: string; reading: GaugeReadingInput }>(),
     'Log Bobbin': props<{ key: string; reading: BobbinReadingInput }>(),
     'Judges Read': props<{ judges: readonly SeamJudge[] }>(),
@@ -115,6 +116,7 @@ export const tensionFeature = createFeature({
       tensionActions.logSeam,
       tensionActions.logStrip,
       tensionActions.logBobbin,
+      tensionActions.withdrawSeam,
       tensionActions.logGauge,
       tensionActions.markKnob,
       tensionActions.keepSetting,

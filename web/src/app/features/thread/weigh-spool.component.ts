@@ -5,6 +5,7 @@ import type { StandInAsk } from '@gantelet/contracts';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shortNumber } from '../../shared/words/units-text';
+import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { deviceActions, deviceFeature } from '../device/device.state';
 
 /** The thread that a stand-in scale weighs: what is found has to come out of the weight. */
@@ -15,7 +16,7 @@ const LIVE_STEP_G = 0.01;
 /** An unlabelled spool: weigh a measured length, get its Tex with the interval and the nearest sizes. */
 @Component({
   selector: 'gan-weigh-spool',
-  imports: [LiveReadingComponent, StandingComponent],
+  imports: [NumberInputDirective, LiveReadingComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>No label? Weigh a length</h2>
     <p class="soft">Measure 10 m or more, weigh it, say how finely the scale reads.</p>
@@ -24,27 +25,33 @@ const LIVE_STEP_G = 0.01;
         >Length, m
         <input
           class="form-control"
-          inputmode="decimal"
-          [value]="metres()"
-          (input)="metres.set(numberOf($event))"
+          ganNumber
+          unit="m"
+          least="0.01"
+          [number]="metres()"
+          (numberChange)="metres.set($event)"
         />
       </label>
       <label
         >Weight, g
         <input
           class="form-control"
-          inputmode="decimal"
-          [value]="grams() ?? ''"
-          (input)="grams.set(numberOf($event))"
+          ganNumber
+          unit="g"
+          least="0"
+          [number]="grams()"
+          (numberChange)="grams.set($event)"
         />
       </label>
       <label
         >Scale reads to, g
         <input
           class="form-control"
-          inputmode="decimal"
-          [value]="resolutionG()"
-          (input)="resolutionG.set(numberOf($event))"
+          ganNumber
+          unit="g"
+          least="0"
+          [number]="resolutionG()"
+          (numberChange)="resolutionG.set($event)"
         />
       </label>
     </div>
@@ -94,17 +101,18 @@ export class WeighSpoolComponent {
   private readonly store = inject(Store);
   protected readonly devices = this.store.selectSignal(deviceFeature.selectDevices);
   protected readonly live = signal(false);
-  protected readonly ask = computed((): StandInAsk | null =>
-    this.metres() > 0 ? { do: 'lay-thread', tex: SIMULATED_TEX, metres: this.metres() } : null,
-  );
+  protected readonly ask = computed((): StandInAsk | null => {
+    const metres = this.metres();
+    return metres !== null && metres > 0 ? { do: 'lay-thread', tex: SIMULATED_TEX, metres } : null;
+  });
 
-  protected readonly metres = signal(10);
+  protected readonly metres = signal<number | null>(10);
   protected readonly grams = signal<number | null>(null);
-  protected readonly resolutionG = signal(0.1);
+  protected readonly resolutionG = signal<number | null>(0.1);
   protected readonly weighed = computed(() => {
     const [grams, metres, resolutionG] = [this.grams(), this.metres(), this.resolutionG()];
-    const usable = grams !== null && grams > 0 && metres > 0 && resolutionG >= 0;
-    return usable ? weighedTex(grams, metres, resolutionG) : null;
+    if (!grams || !metres || resolutionG === null) return null;
+    return weighedTex(grams, metres, resolutionG);
   });
 
   protected read(): void {
@@ -115,10 +123,6 @@ export class WeighSpoolComponent {
   protected take(grams: number): void {
     this.grams.set(Math.round(grams / LIVE_STEP_G) * LIVE_STEP_G);
     this.resolutionG.set(LIVE_STEP_G);
-  }
-
-  protected numberOf(event: Event): number {
-    return Number((event.target as HTMLInputElement).value.replace(',', '.'));
   }
 
   protected short(tex: number): string {

@@ -43,11 +43,14 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
         more: event.finding === null ? 'not answered yet' : FINDING_WORDS[event.finding],
       };
     case 'service':
-      return { head: SERVICE_WORDS[event.service], more: event.note };
+      return {
+        head: SERVICE_WORDS[event.service],
+        more: [event.note, takenBackText(event.withdrawnBy)].filter(Boolean).join('; '),
+      };
     case 'pieces': {
       const each = `${event.stitchesPerPiece} stitches each, from ${CLOCK.format(new Date(event.from))}`;
-      const back = event.withdrawnBy === null ? '' : `; taken back by ${event.withdrawnBy}`;
-      return { head: `${event.pieces} pieces sewn`, more: `${each}${back}` };
+      const more = [each, takenBackText(event.withdrawnBy)].filter(Boolean).join('; ');
+      return { head: `${event.pieces} pieces sewn`, more };
     }
     case 'set-for':
       return { head: 'Set for other work', more: event.setupName };
@@ -70,3 +73,5 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       };
   }
 }
+
+const takenBackText = (by: string | null): string => (by === null ? '' : `taken back by ${by}`);

@@ -1,0 +1,1 @@
+export { Withdrawal, WITHDRAWABLE_LOGS, type WithdrawableLog } from './withdrawal.js';

@@ -1,0 +1,19 @@
+import * as z from 'zod';
+import { Id } from '../shared/index.js';
+
+/** Logs whose entries can be taken back. Pieces and needle changes have ways of their own. */
+export const WITHDRAWABLE_LOGS = [
+  'test-seam',
+  'bobbin-reading',
+  'gauge-reading',
+  'kept-setting',
+  'service',
+  'look',
+  'eye-test',
+  'stock-count',
+] as const;
+export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];
+
+/** An entry that was logged wrongly: it stays, and counts no more. */
+export const Withdrawal = z.strictObject({ log: z.enum(WITHDRAWABLE_LOGS), entryId: Id });
+export type Withdrawal = z.infer<typeof Withdrawal>;

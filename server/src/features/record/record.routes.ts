@@ -1,0 +1,12 @@
+import { routes } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { write, type Handled } from '../../http/handle.js';
+import { withdrawEntry } from './record.service.js';
+
+export function recordRoutes(database: Database, now: () => Date): readonly Handled[] {
+  return [
+    write(routes.withdrawEntry, ({ key, body, person }, tx) =>
+      withdrawEntry(database, key, body, person, now(), tx),
+    ),
+  ];
+}

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { BOBBIN_SIZES, bobbinSize, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
-import { Id, Name, Version } from '../shared/index.js';
+import { Id, Line, Name, Version } from '../shared/index.js';
 
 export const MACHINE_CLASSES = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
 export const FEEDS = ['drop', 'walking-foot', 'needle', 'compound'] as const;
@@ -8,10 +8,10 @@ export const DUTIES = ['light', 'medium', 'heavy'] as const;
 
 /** Where the top knob's zero is and how far it goes: the only way a number on it means anything. */
 export const KnobMark = z.strictObject({
-  mark: z.string().trim().min(1).max(120),
+  mark: Line(120).min(1),
   travelTurns: z.number().min(1).max(30).multipleOf(0.125),
   /** What marks zero on the pre-tension knob, a second knob with turns of its own. */
-  preTensionMark: z.string().trim().min(1).max(120).nullable().optional(),
+  preTensionMark: Line(120).min(1).nullable().optional(),
 });
 export type KnobMark = z.infer<typeof KnobMark>;
 
@@ -95,7 +95,8 @@ export const MachineEntry = z
           error: `not a needle system (${NEEDLE_SYSTEMS.map(({ id }) => id).join(', ')})`,
         }),
       )
-      .max(8),
+      .max(8)
+      .refine((ids) => new Set(ids).size === ids.length, { error: 'each needle system once' }),
   })
   .refine(({ plates, plateHoleMm }) => plates.some(({ holeMm }) => holeMm === plateHoleMm), {
     path: ['plateHoleMm'],

@@ -77,6 +77,8 @@ export const ERRORS = {
     title: 'Needles of this lot went into machines: which kind they are stands. Not kept.',
   },
   'lot.code-taken': { status: 409, title: 'Lot {code} of this kind of needle is there already. Not kept.' },
+  'entry.clash': { status: 409, title: 'Somebody entered the same just now. Nothing was kept. Look again.' },
+  'entry.dangling': { status: 422, title: 'Something that this points at is not there. Nothing was kept.' },
   'entry.unknown': { status: 404, title: 'There is no such entry.' },
   'entry.withdrawn': { status: 409, title: 'This entry was taken back already.' },
   'entry.others': {

@@ -46,6 +46,8 @@ describe('the error catalogue', () => {
       '422 lot.unknown: There is no such lot of this kind of needle. Not logged.',
       '409 lot.in-use: Needles of this lot went into machines: which kind they are stands. Not kept.',
       '409 lot.code-taken: Lot {code} of this kind of needle is there already. Not kept.',
+      '409 entry.clash: Somebody entered the same just now. Nothing was kept. Look again.',
+      '422 entry.dangling: Something that this points at is not there. Nothing was kept.',
       '404 entry.unknown: There is no such entry.',
       '409 entry.withdrawn: This entry was taken back already.',
       '403 entry.others: Only whoever logged this, or a mechanic, can take it back. It stands.',

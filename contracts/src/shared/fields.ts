@@ -3,8 +3,15 @@ import * as z from 'zod';
 /** An instant, RFC 3339 in UTC. */
 export const Instant = z.iso.datetime();
 
+/** Control characters and signs that turn the direction of writing: they make a text look like another one. */
+const NO_CONTROL = /^[^\p{Cc}\u202a-\u202e\u2066-\u2069]*$/u;
+
+/** A text of one line, trimmed. */
+export const Line = (most: number) =>
+  z.string().trim().max(most).regex(NO_CONTROL, 'no line breaks or control characters');
+
 /** A name people gave something, trimmed, 1 to 80 characters. */
-export const Name = z.string().trim().min(1).max(80);
+export const Name = Line(80).min(1);
 
 /** Stands for how things are that are read together: another text whenever any of them has changed. */
 export const ContentVersion = z.string().max(80);

@@ -33,6 +33,23 @@ describe('the runs of a counter', () => {
     ]);
   });
 
+  it('take nothing from a counter that says more than can have been sewn, and go on with its next reading', () => {
+    const leap = [
+      reading(0, 0, 0),
+      reading(1, 1e9, 5000),
+      reading(2, 1e9 + 90, 11_000),
+      // Switched on anew with totals that are not from zero.
+      reading(3, 500, 40 * HOUR_MS, { boot: 2 }),
+      reading(4, 560, 40 * HOUR_MS + 4000, { boot: 2 }),
+    ];
+    expect(counterRuns(leap).map(({ stitches, motorMs, gap }) => [stitches, motorMs, gap])).toEqual([
+      [0, 0, true],
+      [90, 6000, false],
+      [0, 0, true],
+      [60, 4000, false],
+    ]);
+  });
+
   it('are the same whatever order the readings came in, and however often', () => {
     const sent = Array.from({ length: 12 }, (_, i) => reading(i, 15 * i * i, 700 * i));
     const wanted = counterRuns(sent);

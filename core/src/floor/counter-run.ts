@@ -27,7 +27,8 @@ export const LONGEST_STEP_MS = 5 * 60_000;
 /**
  * What a machine ran, from the readings of its counter in whatever order they came. Never negative, nothing twice: a
  * reading that came twice is one; a lost one is covered by the totals of the next; after the counter was switched off and
- * on, or its totals fell, the new totals count from zero; what a clock set back cannot place counts at its reading.
+ * on, or its totals fell, the new totals count from zero; what a clock set back cannot place counts at its reading. What
+ * cannot have been sewn in the time that passed counts nothing and leaves a gap.
  *
  * @returns runs in the order of time, one per reading but the first
  * @throws OutOfRange for a total or time that is negative
@@ -60,6 +61,9 @@ function runBetween(before: CounterReading, reading: CounterReading): CounterRun
   const toMs = reading.sentAtMs;
   const fromMs = Math.min(before.sentAtMs, toMs);
   const clockWrong = before.sentAtMs > toMs || (before.sentAtMs === toMs && motorMs > 0);
+  // More than can have been sewn since the last reading tells of a counter gone wrong, not of the machine.
+  if (!clockWrong && isLeap({ stitches, motorMs: reset ? motorMs : 0 }, toMs - fromMs))
+    return { fromMs, toMs, stitches: 0, motorMs: 0, gap: true };
   return {
     fromMs,
     toMs,
@@ -68,6 +72,17 @@ function runBetween(before: CounterReading, reading: CounterReading): CounterRun
     motorMs: clockWrong || reset ? motorMs : Math.min(motorMs, toMs - fromMs),
     gap: reset || clockWrong || toMs - fromMs > LONGEST_STEP_MS,
   };
+}
+
+/** No lockstitch machine sews faster. Common practice: the fastest are rated for some 5,000 to 5,500 a minute. */
+const MOST_SPM = 6000;
+/** How far the clocks of two readings may be apart. Assumption. */
+const CLOCK_JITTER_MS = 60_000;
+
+/** Whether a counter says that more was sewn than the time allows. */
+function isLeap({ stitches, motorMs }: Pick<CounterRun, 'stitches' | 'motorMs'>, passedMs: number): boolean {
+  const allowedMs = passedMs + CLOCK_JITTER_MS;
+  return motorMs > allowedMs || stitches > (allowedMs / 60_000) * MOST_SPM;
 }
 
 /** What a machine ran in one hour of the clock. */

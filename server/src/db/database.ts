@@ -18,6 +18,8 @@ export interface Database {
 
 /** MariaDB's number for a row whose key another has. */
 const DUPLICATE_KEY = 1062;
+/** Its number for a row that points at one that is not there. */
+const NO_REFERENCED_ROW = 1452;
 /** Its number for a lock that was waited for too long. */
 const LOCK_WAIT_TIMEOUT = 1205;
 /** Its number for a statement that ran longer than its session allows. */
@@ -96,6 +98,20 @@ export function isTimeout(error: unknown): boolean {
 /** Whether the database refused a row because another has its key. */
 export function isDuplicate(error: unknown): boolean {
   return databaseErrno(error) === DUPLICATE_KEY;
+}
+
+/** Name of the key that another row has, 'PRIMARY' for the id of a row; null for any other error. */
+export function duplicateKey(error: unknown): string | null {
+  if (!isDuplicate(error)) return null;
+  const { sqlMessage = '' } = (error as { parent: { sqlMessage?: string } }).parent;
+  return /for key '(?:[^'.]*\.)?([^']*)'/.exec(sqlMessage)?.[1] ?? '';
+}
+
+/** The column that points at a row that is not there; null for any other error. */
+export function danglingColumn(error: unknown): string | null {
+  if (databaseErrno(error) !== NO_REFERENCED_ROW) return null;
+  const { sqlMessage = '' } = (error as { parent: { sqlMessage?: string } }).parent;
+  return /FOREIGN KEY \(`([^`]+)`\)/.exec(sqlMessage)?.[1] ?? '';
 }
 
 /** What was written, or a problem when the database refused a row because another has its key. */

@@ -13,7 +13,6 @@ import {
   type DefineTable,
 } from './columns.js';
 import type {
-  ClearanceRow,
   LifeGroupingRow,
   LifeIntervalRow,
   LotFrictionRow,
@@ -25,12 +24,12 @@ import type {
   NeedleRemovalRow,
   PartUsedNeedleRow,
   PieceCountRow,
-  SafetyStopRow,
   SharpsEmptyingRow,
   TroubleReportRow,
   UndoneChangeRow,
   WorkLookRow,
 } from './rows.js';
+import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 
 /** The tables of needles, and of what is done at machines. */
 export function floorTables(table: DefineTable) {

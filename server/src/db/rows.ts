@@ -12,15 +12,7 @@ import type {
   TensionTarget,
   Trouble,
 } from '@gantelet/core';
-import type {
-  WithdrawableLog,
-  Clearance,
-  DeviceKind,
-  Job,
-  Machine,
-  Role,
-  SchoolChoice,
-} from '@gantelet/contracts';
+import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
 /** Rows as they stand in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
@@ -243,30 +235,6 @@ export interface NeedleRemovalRow {
   cause: RemovalCause;
   fragments: FragmentCount;
   runningHours: number;
-}
-/** A missing piece that keeps a machine from running until a mechanic has cleared it. */
-export interface SafetyStopRow {
-  id: string;
-  machineId: string;
-  /** The needle it is a piece of, as far as that is known. */
-  installId: string | null;
-  reportedAt: Date;
-  reportedById: string;
-}
-export interface ClearanceRow {
-  id: string;
-  stopId: string;
-  clearedAt: Date;
-  clearedById: string;
-  finding: Clearance['finding'];
-}
-/** An entry of a log that was taken back. */
-export interface WithdrawalRow {
-  entryId: string;
-  id: string;
-  log: WithdrawableLog;
-  withdrawnAt: Date;
-  withdrawnById: string;
 }
 export interface WriteRow {
   writeKey: string;

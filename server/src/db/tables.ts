@@ -37,11 +37,11 @@ import type {
   SpoiledWorkRow,
   StitchDialReadingRow,
   TestSeamRow,
-  WithdrawalRow,
   WriteRow,
   ZoneRow,
   ZoneShiftRow,
 } from './rows.js';
+import type { WithdrawalRow } from './record-rows.js';
 
 /** Binds every table to a connection. The shape in the database itself is made by the migrations. */
 export function defineTables(sequelize: Sequelize) {

@@ -1,8 +1,8 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ConnectionError, DatabaseError } from 'sequelize';
-import { isTimeout } from '../db/database.js';
-import { PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
+import { danglingColumn, duplicateKey, isTimeout } from '../db/database.js';
+import { IDEMPOTENCY_HEADER, PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
 
 /** Largest request body read. */
 export const BODY_LIMIT = '256kb';
@@ -47,11 +47,25 @@ function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   if (error instanceof ConnectionError || isBroken(error) || isTimeout(error))
     return new ProblemError('server.busy');
+  const clash = clashOf(error);
+  if (clash) return clash;
   const { type, status } = (error ?? {}) as { type?: string; status?: number };
   if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: BODY_LIMIT });
   const fromBodyOrAddress = status !== undefined && status >= 400 && status < 500;
   if (fromBodyOrAddress && !(error instanceof DatabaseError)) return new ProblemError('request.malformed');
   return new ProblemError('server.fault');
+}
+
+/** What the database refused because of what is or is not there already: somebody was faster, or sent a wrong id. */
+function clashOf(error: unknown): ProblemError | null {
+  const key = duplicateKey(error);
+  if (key === 'PRIMARY')
+    return new ProblemError('key.reused', {}, [{ path: IDEMPOTENCY_HEADER, message: 'a new UUIDv7' }]);
+  if (key !== null) return new ProblemError('entry.clash');
+  const column = danglingColumn(error);
+  if (column === null) return null;
+  const path = `body.${column.replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase())}`;
+  return new ProblemError('entry.dangling', {}, [{ path, message: 'the id of something that is there' }]);
 }
 
 /** Whether the connection to the database broke in the middle of a query. */

@@ -10,5 +10,11 @@ export {
   listZones,
   listRowsOf,
 } from './machine.store.js';
-export { countGroupsOfWork, findGroupings, regroupNeedles, writeGrouping } from './life-group.store.js';
+export {
+  countGroupsOfWork,
+  findGroupings,
+  lockGroupings,
+  regroupNeedles,
+  writeGrouping,
+} from './life-group.store.js';
 export { readFloor } from './floor-view.service.js';

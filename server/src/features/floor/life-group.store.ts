@@ -11,6 +11,11 @@ export async function findGroupings(
   return plainRows(await tables.lifeGroupings.findAll({ transaction: tx }));
 }
 
+/** Has whoever else regroups wait: two merges at once could make a circle that neither sees. */
+export async function lockGroupings({ tables }: Database, tx: Transaction): Promise<void> {
+  await tables.shop.findByPk(1, { transaction: tx, lock: true });
+}
+
 export async function findGroupRules(
   database: Database,
   tx: Transaction | null = null,

@@ -5,7 +5,7 @@ import {
   type MachineEntry,
   type Person,
 } from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
+import { duplicateKey, type Database, type Transaction } from '../../db/database.js';
 import type { MachineRow } from '../../db/rows.js';
 import {
   columnsOfMachine,
@@ -27,7 +27,7 @@ export async function registerMachine(
   tx: Transaction,
 ): Promise<Machine> {
   await requirePlace(database, id, entry, tx);
-  await insertMachine(database, id, entry, tx);
+  await orIfNumberTaken(insertMachine(database, id, entry, tx), entry);
   await writeMachineLists(database, id, entry, tx);
   return findMachine(database, id, tx);
 }
@@ -42,7 +42,8 @@ export async function reviseMachine(
 ): Promise<Machine> {
   await requireVersion(database, id, version, tx);
   await requirePlace(database, id, entry, tx);
-  await updateMachine(database, id, { ...columnsOfMachine(entry), version: version + 1 }, tx);
+  const change = { ...columnsOfMachine(entry), version: version + 1 };
+  await orIfNumberTaken(updateMachine(database, id, change, tx), entry);
   await writeMachineLists(database, id, entry, tx);
   return findMachine(database, id, tx);
 }
@@ -101,6 +102,21 @@ async function requireVersion(
   throw new ProblemError('version.stale', { sent: version, current: await findMachine(database, id, tx) });
 }
 
+/** What was written, unless another machine got the shop number in the same moment. */
+async function orIfNumberTaken(written: Promise<void>, { shopNumber }: MachineEntry): Promise<void> {
+  try {
+    await written;
+  } catch (error) {
+    throw duplicateKey(error) === 'shop_number' ? numberTaken(shopNumber, 'another machine') : error;
+  }
+}
+
+function numberTaken(shopNumber: number, name: string): ProblemError {
+  return new ProblemError('machine.number-taken', { shopNumber, name }, [
+    { path: 'body.shopNumber', message: 'a number no other machine has' },
+  ]);
+}
+
 /** The zone is there and the shop number is free. */
 async function requirePlace(
   database: Database,
@@ -114,9 +130,5 @@ async function requirePlace(
     throw new ProblemError('zone.unknown', {}, [{ path: 'body.zoneId', message }]);
   }
   const other = await findMachineByNumber(database, shopNumber, tx);
-  if (other && other.id !== id) {
-    throw new ProblemError('machine.number-taken', { shopNumber, name: other.name }, [
-      { path: 'body.shopNumber', message: 'a number no other machine has' },
-    ]);
-  }
+  if (other && other.id !== id) throw numberTaken(shopNumber, other.name);
 }

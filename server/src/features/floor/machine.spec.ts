@@ -44,6 +44,42 @@ describe('machines', () => {
   const register = (body: MachineEntry, key = newId()) =>
     mechanic.call(routes.registerMachine, { key, body });
 
+  it('get one shop number each, also when two are registered in the same moment', async () => {
+    const both = await Promise.all([register(entry(77)), register(entry(77)), register(entry(77))]);
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
+    const refused = both.filter(({ status }) => status === 409).map(({ body }) => body as unknown as Problem);
+    for (const { code, fields } of refused)
+      expect([code, fields?.[0]?.path]).toEqual(['machine.number-taken', 'body.shopNumber']);
+  });
+
+  it('are refused with the field for a key that is an id already, a system named twice and signs that show as nothing', async () => {
+    const problem = async (body: MachineEntry, key?: string) => {
+      const answered = await register(body, key);
+      const { code, fields } = answered.body as unknown as Problem;
+      return [answered.status, code, fields?.[0]?.path];
+    };
+    expect(await problem(entry(78), shop.works.ids.compound)).toEqual([409, 'key.reused', 'Idempotency-Key']);
+    expect(await problem(entry(78, { systemIds: ['135x17', '135x17'] }))).toEqual([
+      400,
+      'request.invalid',
+      'body.systemIds',
+    ]);
+    for (const name of ['Bell \u0007', 'Two\nlines', 'Back \u202e wards'])
+      expect(await problem(entry(78, { name })))
+        .withContext(name)
+        .toEqual([400, 'request.invalid', 'body.name']);
+    const family = `Family \u{1f469}\u200d\u{1f527} ${'long '.repeat(10)}`.trim();
+    expect((await register(entry(78, { name: family }))).body.name).toBe(family);
+  });
+
+  it('are the machine of a counter only when they are there', async () => {
+    const lead = await shop.signedIn('lead');
+    const body = { kind: 'counter' as const, name: 'Counter', machineId: newId(), token: 't'.repeat(43) };
+    const { status, body: problem } = await lead.call(routes.registerDevice, { body });
+    const { code, fields } = problem as unknown as Problem;
+    expect([status, code, fields?.[0]?.path]).toEqual([422, 'entry.dangling', 'body.machineId']);
+  });
+
   it('are registered under their key and come back as they were entered', async () => {
     const key = newId();
     const { status, body } = await register(entry(31), key);

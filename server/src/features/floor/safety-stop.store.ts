@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { SafetyStop } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import type { ClearanceRow, SafetyStopRow } from '../../db/rows.js';
+import type { ClearanceRow, SafetyStopRow } from '../../db/record-rows.js';
 
 /** Missing pieces that nobody has cleared, by machine, oldest first. */
 export async function findOpenStops(

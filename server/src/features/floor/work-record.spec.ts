@@ -42,7 +42,7 @@ describe('what is written down of the work', () => {
     it('are not made before they happen', async () => {
       const lookedAt = new Date(shop.clock.now.getTime() + 3_600_000).toISOString();
       const body = { machineId: shop.works.ids.compound, sewing: true, lookedAt };
-      expect(codeOf(await operator.call(routes.logLook, { body }))).toBe('needle.time');
+      expect(codeOf(await operator.call(routes.logLook, { body }))).toBe('time.outside');
     });
   });
 

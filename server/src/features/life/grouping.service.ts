@@ -7,7 +7,13 @@ import {
   type Person,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { countGroupsOfWork, findGroupings, regroupNeedles, writeGrouping } from '../floor/index.js';
+import {
+  countGroupsOfWork,
+  findGroupings,
+  lockGroupings,
+  regroupNeedles,
+  writeGrouping,
+} from '../floor/index.js';
 
 /** Every group that the work of machines makes, with what the lead decided for it; the largest first. */
 export async function readGroupings(database: Database, tx: Transaction | null = null): Promise<Grouping[]> {
@@ -40,6 +46,7 @@ export async function regroup(
   now: Date,
   tx: Transaction,
 ): Promise<void> {
+  await lockGroupings(database, tx);
   const all = await readGroupings(database, tx);
   const own = all.find((one) => one.groupId === groupId);
   const target = all.find((one) => one.groupId === mergedInto);

@@ -160,6 +160,23 @@ describe('the lives of needles', () => {
     expect((await mechanic.call(routes.readLife)).body.dataVersion).not.toBe(before);
   });
 
+  it('are never merged in a circle, though two leads merge at once', async () => {
+    const { tables } = shop.database;
+    const whole = 'leather.cutting.flatbed';
+    const other = 'woven.cloth.flatbed';
+    await tables.needleInstalls.update({ groupOfWork: whole }, { where: { id: shop.works.ids.install } });
+    await tables.needleInstalls.update(
+      { groupOfWork: other },
+      { where: { id: shop.works.ids.portableInstall } },
+    );
+    const lead = await shop.signedIn('lead');
+    const merge = (groupId: string, mergedInto: string) =>
+      lead.call(routes.regroup, { params: { groupId }, body: { mergedInto, splitBy: null, version: 0 } });
+    const both = await Promise.all([merge(whole, other), merge(other, whole)]);
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 422]);
+    expect(await tables.lifeGroupings.count()).toBe(1);
+  });
+
   it('show a lot that wears sooner', async () => {
     const lot = async (code: string) =>
       (await mechanic.call(routes.registerLot, { body: { code, needle: shop.works.work.needle } })).body.id;

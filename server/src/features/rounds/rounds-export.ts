@@ -36,8 +36,12 @@ export function roundsTable({ sheets }: ToldRounds): string {
       task.state,
     ]),
   );
-  // A cell that begins like a formula would be run by a spreadsheet.
-  return stringify([[...COLUMNS], ...rows], { record_delimiter: 'windows', escape_formulas: true });
+  // A cell that begins like a formula would be run by a spreadsheet; a line break inside one would begin a row.
+  return stringify([[...COLUMNS], ...rows], {
+    record_delimiter: 'windows',
+    escape_formulas: true,
+    quoted_match: /[\r\n]/,
+  });
 }
 
 /**

@@ -327,7 +327,7 @@ export class TensionPage {
   }
 
   protected withdraw(entryId: string): void {
-    const { key } = this.stamp(['withdraw', entryId]);
+    const { key } = this.seamStamp(['withdraw', entryId]);
     this.store.dispatch(tensionActions.withdrawSeam({ key, entryId }));
   }
 

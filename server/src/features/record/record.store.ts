@@ -1,0 +1,43 @@
+import { QueryTypes } from 'sequelize';
+import { ProblemError, type WithdrawableLog } from '@gantelet/contracts';
+import { orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
+import type { WithdrawalRow } from '../../db/record-rows.js';
+
+/** Table of each log, and the column that says who made an entry. */
+const LOGS: Readonly<Record<WithdrawableLog, { readonly table: string; readonly by: string }>> = {
+  'test-seam': { table: 'test_seams', by: 'sewn_by_id' },
+  'bobbin-reading': { table: 'bobbin_readings', by: 'read_by_id' },
+  'gauge-reading': { table: 'gauge_readings', by: 'read_by_id' },
+  'kept-setting': { table: 'kept_settings', by: 'kept_by_id' },
+  service: { table: 'machine_services', by: 'done_by_id' },
+  look: { table: 'work_looks', by: 'looked_by_id' },
+  'eye-test': { table: 'lot_frictions', by: 'read_by_id' },
+  'stock-count': { table: 'stock_counts', by: 'counted_by_id' },
+};
+
+/** Who made an entry of a log; null when there is no such entry. */
+export async function madeBy(
+  { sequelize }: Database,
+  log: WithdrawableLog,
+  entryId: string,
+  tx: Transaction,
+): Promise<string | null> {
+  const { table, by } = LOGS[log];
+  const [entry] = await sequelize.query<{ madeBy: string }>(
+    `SELECT ${by} AS madeBy FROM ${table} WHERE id = :entryId`,
+    { type: QueryTypes.SELECT, replacements: { entryId }, transaction: tx },
+  );
+  return entry?.madeBy ?? null;
+}
+
+/** @throws ProblemError `entry.withdrawn` */
+export async function insertWithdrawal(
+  { tables }: Database,
+  row: WithdrawalRow,
+  tx: Transaction,
+): Promise<void> {
+  await orIfDuplicate(
+    tables.withdrawals.create(row, { transaction: tx }),
+    () => new ProblemError('entry.withdrawn'),
+  );
+}

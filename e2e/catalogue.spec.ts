@@ -24,6 +24,7 @@ test.describe('the catalogue', () => {
     await page.getByRole('button', { name: 'Change plate and feed dog' }).click();
     await expect(page.getByText('Sunna Pell: 6.5 min, measured, new short driver')).toBeVisible();
     await page.getByLabel("The shop's own, min").fill('500');
+    await page.keyboard.press('Tab');
     await expect(page.getByText('Allowed: 0 to 120 min')).toBeVisible();
     await page.getByLabel("The shop's own, min").fill('5');
     await page.getByLabel('How or why').fill('magnetic driver');

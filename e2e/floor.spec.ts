@@ -50,12 +50,9 @@ test.describe('the floor', () => {
     const row = page.locator('gan-machine-row', { hasText: name });
     const before = await row.locator('.bottom span').textContent();
     await row.getByRole('button').click();
-    await page.getByRole('button', { name: 'Broken, piece missing' }).click();
-    await page.keyboard.press('Escape');
-    await expect(row).toContainText('stop now');
+    await page.getByRole('button', { name: 'Broken, all pieces found' }).click();
     await page.getByRole('button', { name: `Undo, ${name}` }).click();
     await expect(page.getByRole('status')).toContainText(`${name}: change taken back.`);
-    await expect(row).not.toContainText('stop now');
     await expect(row.locator('.bottom span')).toHaveText(before!);
 
     await row.getByRole('button').click();
@@ -81,7 +78,11 @@ test.describe('the floor', () => {
     await row.getByRole('button').click();
     await page.getByRole('button', { name: 'Broken, piece missing' }).click();
     await expect(page.getByText('A mechanic has to clear this machine.')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Broken, piece missing' })).toBeDisabled();
     await page.keyboard.press('Escape');
+    await expect(row).toContainText('stop now');
+    await page.getByRole('button', { name: 'Undo, Tacker 20' }).click();
+    await expect(page.getByText('It stays stopped until a mechanic clears it.')).toBeVisible();
     await expect(row).toContainText('stop now');
 
     await page.getByRole('button', { name: /Jory Quist/ }).click();

@@ -22,6 +22,7 @@ test.describe('life', () => {
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
     await page.getByRole('button', { name: 'Other work, not kept' }).click();
+    await expect(page.getByText('Flatbed compound 07: needle change logged')).toBeVisible();
     await page.goto('/life');
     await expect(page.getByText('Needles were changed or costs set since.')).toBeVisible();
     await page.getByRole('button', { name: 'Work it out anew' }).click();

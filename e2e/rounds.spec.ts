@@ -9,7 +9,9 @@ async function plan(page: Page, button = /Plan rounds|Plan again from now/): Pro
   const newPlanRead = page.waitForResponse(
     async (answer) => {
       if (new URL(answer.url()).pathname !== '/api/rounds' || !answer.ok()) return false;
-      const { plan: now } = (await answer.json()) as RoundsReply;
+      // An answer to a page that was left meanwhile cannot be read any more.
+      const reply = (await answer.json().catch(() => null)) as RoundsReply | null;
+      const now = reply?.plan ?? null;
       return now !== null && now.id !== before?.id;
     },
     { timeout: 40_000 },

@@ -1,5 +1,6 @@
 import { timingSafeEqual } from 'node:crypto';
 import { createServer, type AddressInfo } from 'node:net';
+import { Duplex } from 'node:stream';
 import type * as z from 'zod';
 import { Aedes, type Client } from 'aedes';
 import {
@@ -14,6 +15,7 @@ import {
 } from '@gantelet/contracts';
 import type { MqttConfig } from '../config.js';
 import type { Database } from '../db/database.js';
+import { packetGuard } from './packet-guard.js';
 import { openIntake, type CounterArrival } from '../features/counter/index.js';
 import { findRevoked, jsonOf, openGate, SERVER_USER, type Gate } from '../features/device/index.js';
 
@@ -29,6 +31,12 @@ type Visitor =
 
 /** How soon a revoked device that is connected is shown out. */
 const SWEEP_MS = 5000;
+/** Largest packet taken: a message of a device with its topic, or a token with its last will. */
+const PACKET_LIMIT = DEVICE_MESSAGE_LIMIT + 1024;
+/** Several times the devices of a large shop. */
+const MOST_CONNECTIONS = 5000;
+/** Who does not say by then who they are is shown out. */
+const CONNECT_WITHIN_MS = 10_000;
 const BAD_CREDENTIALS = 4;
 const BUSY = 3;
 
@@ -46,6 +54,7 @@ export async function startBroker(
   const intake = openIntake(database, now);
   const gate = openGate(database);
   const aedes = await Aedes.createBroker({
+    connectTimeout: CONNECT_WITHIN_MS,
     authenticate: (client, username = '', password = Buffer.alloc(0), done) => {
       welcome(gate, secret, username, password).then(
         (visitor) => {
@@ -80,7 +89,14 @@ export async function startBroker(
   });
   aedes.on('clientDisconnect', (client) => visitors.delete(client));
   const sweep = setInterval(() => void showOutRevoked(database, visitors), SWEEP_MS);
-  const server = createServer((socket) => aedes.handle(socket));
+  const server = createServer((socket) => {
+    const guard = packetGuard(PACKET_LIMIT);
+    // Whoever sends something too large is not heard on.
+    guard.once('error', () => socket.destroy());
+    socket.once('error', () => guard.destroy());
+    aedes.handle(Duplex.from({ readable: socket.pipe(guard), writable: socket }));
+  });
+  server.maxConnections = MOST_CONNECTIONS;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(port, host, resolve);

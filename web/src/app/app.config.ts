@@ -9,7 +9,7 @@ import { catalogueFeature } from './features/catalogue/catalogue.state';
 import * as deviceEffects from './features/device/device.effects';
 import { deviceFeature } from './features/device/device.state';
 import * as matchEffects from './features/match/match.effects';
-import { matchFeature } from './features/match/match.state';
+import { benchKept, matchFeature } from './features/match/match.state';
 import * as shopEffects from './features/shop/shop.effects';
 import { shopFeature } from './features/shop/shop.state';
 
@@ -21,7 +21,7 @@ export const appConfig: ApplicationConfig = {
     provideStore(),
     provideState(shopFeature),
     provideState(catalogueFeature),
-    provideState(matchFeature),
+    provideState(matchFeature.name, matchFeature.reducer, { metaReducers: [benchKept] }),
     provideState(deviceFeature),
     provideEffects(shopEffects, catalogueEffects, matchEffects, deviceEffects),
   ],

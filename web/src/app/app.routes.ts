@@ -2,10 +2,10 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import * as floorEffects from './features/floor/floor.effects';
-import { floorFeature } from './features/floor/floor.state';
+import { floorFeature, floorKept } from './features/floor/floor.state';
 import * as lifeEffects from './features/life/life.effects';
 import * as roundsEffects from './features/rounds/rounds.effects';
-import { lifeFeature } from './features/life/life.state';
+import { lifeFeature, lifeKept } from './features/life/life.state';
 import { roundsFeature } from './features/rounds/rounds.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
@@ -82,7 +82,10 @@ export const appRoutes: Routes = [
       {
         path: 'life',
         title: 'Life · Gantelet',
-        providers: [provideState(lifeFeature), provideEffects(lifeEffects)],
+        providers: [
+          provideState(lifeFeature.name, lifeFeature.reducer, { metaReducers: [lifeKept] }),
+          provideEffects(lifeEffects),
+        ],
         loadComponent: () => import('./features/life/life.page').then((m) => m.LifePage),
       },
       {
@@ -139,7 +142,10 @@ export const appRoutes: Routes = [
       {
         path: 'floor',
         title: 'Floor · Gantelet',
-        providers: [provideState(floorFeature), provideEffects(floorEffects)],
+        providers: [
+          provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
+          provideEffects(floorEffects),
+        ],
         children: [
           { path: '', loadComponent: () => import('./features/floor/floor.page').then((m) => m.FloorPage) },
           {

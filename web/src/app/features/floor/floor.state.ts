@@ -33,6 +33,7 @@ import type {
   WorkLook,
   ZonePlan,
 } from '@gantelet/contracts';
+import { keptOverReload } from '../../shared/kept-over-reload';
 
 export const floorActions = createActionGroup({
   source: 'Floor',
@@ -254,3 +255,6 @@ export const floorFeature = createFeature({
     return { selectMachines, selectDueOrder, selectCounts };
   },
 });
+
+/** The view of the floor stays the one that was chosen after a reload of the page. */
+export const floorKept = keptOverReload<FloorState>('floor', 1, ['order']);

@@ -17,6 +17,7 @@ import type {
   NeedleLotEntry,
   Problem,
 } from '@gantelet/contracts';
+import { keptOverReload } from '../../shared/kept-over-reload';
 
 export const lifeActions = createActionGroup({
   source: 'Life',
@@ -120,3 +121,6 @@ export const lifeFeature = createFeature({
     return { selectGroups, selectGroup, selectBandOfGroup };
   },
 });
+
+/** The chosen group stays after a reload of the page. */
+export const lifeKept = keptOverReload<LifeState>('life', 1, ['chosenId']);

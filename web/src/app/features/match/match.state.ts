@@ -19,6 +19,7 @@ import type {
   Setup,
   SetupImportResult,
 } from '@gantelet/contracts';
+import { keptOverReload } from '../../shared/kept-over-reload';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
 import { benchAnswer } from './bench-answer';
@@ -245,3 +246,6 @@ export const matchFeature = createFeature({
     return { selectMachine, selectBenchShop, selectAnswer };
   },
 });
+
+/** The bench stands as it was after a reload of the page. */
+export const benchKept = keptOverReload<MatchState>('bench', 1, ['draft', 'putAside']);

@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, of, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { forgetKept } from '../../shared/kept-over-reload';
 import { shopActions, shopFeature } from './shop.state';
 
 const failed = (problem: Problem) => of(shopActions.failed({ problem }));
@@ -100,6 +101,7 @@ export const followSession = createEffect(
           const wanted = router.parseUrl(router.url).queryParamMap.get('to');
           void router.navigateByUrl(wanted ?? '/bench');
         }
+        if (!session.person) forgetKept();
         if (!session.person && router.navigated && !atDoor) void router.navigateByUrl('/sign-in');
       }),
     ),

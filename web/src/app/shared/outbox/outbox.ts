@@ -70,14 +70,15 @@ export class Outbox {
   private readonly told = new Subject<Settled>();
   /** Writes whose sender in this page still waits for what becomes of them. */
   private readonly awaited = new Map<string, Outcome | null>();
+  private readonly onTheirWay = signal<ReadonlySet<string>>(new Set());
   private readonly shelf: Promise<OutboxShelf | null>;
   private replaying = false;
   private readonly end = new Subject<void>();
   private ended = false;
 
-  /** What waits, oldest first, whoever made it. */
+  /** What waits, oldest first, whoever made it; not what is on its way from this page for the first time. */
   readonly waiting = computed<readonly WaitingWrite[]>(() =>
-    this.all().filter(({ state }) => state === 'waiting'),
+    this.all().filter(({ state, key }) => state === 'waiting' && !this.onTheirWay().has(key)),
   );
   /** What was refused late and not read yet by the person who made it. */
   readonly refused = computed<readonly RefusedWrite[]>(() =>
@@ -99,7 +100,7 @@ export class Outbox {
     const again = (): void => void this.replay();
     addEventListener('online', again);
     const trying = setInterval(again, TRY_EVERY_MS);
-    const watching = this.shelf.then((shelf) => shelf?.watch((writes) => this.all.set(writes)));
+    const watching = this.shelf.then((shelf) => shelf?.watch((writes) => this.seen(writes)));
     inject(DestroyRef).onDestroy(() => {
       this.ended = true;
       this.end.next();
@@ -108,6 +109,15 @@ export class Outbox {
       void watching.then((stop) => stop?.());
       void this.shelf.then((shelf) => shelf?.close());
     });
+  }
+
+  private seen(writes: readonly ShelvedWrite[]): void {
+    this.all.set(writes);
+    // What was answered is shown as waiting by nobody until it is off the shelf.
+    const still = [...this.onTheirWay()].filter(
+      (key) => this.awaited.has(key) || writes.some((write) => write.key === key),
+    );
+    this.onTheirWay.set(new Set(still));
   }
 
   /** Begins to send in a person's name; null stops. Called whenever somebody signs in or out. */
@@ -153,12 +163,14 @@ export class Outbox {
   }
 
   private async deliver(write: WaitingWrite): Promise<Sent<unknown>> {
+    this.onTheirWay.update((keys) => new Set([...keys, write.key]));
     const shelf = await this.shelf;
     const kept = await shelf?.add(write).then(
       () => true,
       () => false,
     );
     if (!shelf || !kept) {
+      this.arrived(write.key);
       const outcome = await this.ask(write);
       if ('problem' in outcome) throw outcome.problem as unknown as Error;
       return outcome;
@@ -167,7 +179,10 @@ export class Outbox {
     try {
       await this.sendLane(shelf, write);
       const outcome = this.awaited.get(write.key) ?? (await this.answeredElsewhere(shelf, write.key));
-      if (!outcome) return { waits: true };
+      if (!outcome) {
+        this.arrived(write.key);
+        return { waits: true };
+      }
       if ('problem' in outcome) throw outcome.problem as unknown as Error;
       return outcome;
     } catch (error) {
@@ -177,6 +192,10 @@ export class Outbox {
     } finally {
       this.awaited.delete(write.key);
     }
+  }
+
+  private arrived(key: string): void {
+    this.onTheirWay.update((keys) => new Set([...keys].filter((one) => one !== key)));
   }
 
   /** What another page was answered to a write of this one. */

@@ -1,0 +1,39 @@
+import { createAction, createReducer, on, props } from '@ngrx/store';
+import { forgetKept, keptOverReload } from './kept-over-reload';
+
+interface Bench {
+  readonly draft: string;
+  readonly busy: boolean;
+}
+
+describe('what is kept over a reload', () => {
+  const typed = createAction('typed', props<{ draft: string }>());
+  const reducer = createReducer<Bench>(
+    { draft: '', busy: false },
+    on(typed, (_, { draft }) => ({ draft, busy: true })),
+  );
+  /** The state of a page that was just opened, and what it does. */
+  const open = (version = 1) => {
+    const kept = keptOverReload<Bench>('bench', version, ['draft'])(reducer);
+    return { state: kept(undefined, { type: 'init' }), kept };
+  };
+  beforeEach(() => forgetKept());
+  afterAll(() => forgetKept());
+
+  it('comes back with the parts that were named, and no others', () => {
+    const { state, kept } = open();
+    kept(state, typed({ draft: 'strap' }));
+    expect(open().state).toEqual({ draft: 'strap', busy: false });
+  });
+
+  it('is forgotten when its shape is another, when it cannot be read, and when somebody signs out', () => {
+    const { state, kept } = open();
+    kept(state, typed({ draft: 'strap' }));
+    expect(open(2).state.draft).toBe('');
+    sessionStorage.setItem('gantelet.kept.bench', '{');
+    expect(open().state.draft).toBe('');
+    kept(state, typed({ draft: 'strap' }));
+    forgetKept();
+    expect(open().state.draft).toBe('');
+  });
+});

@@ -6,18 +6,12 @@ test.describe.configure({ mode: 'serial' });
 /** Plans rounds and waits until the page has read the new plan. */
 async function plan(page: Page, button = /Plan rounds|Plan again from now/): Promise<void> {
   const { plan: before } = await read(page);
-  const newPlanRead = page.waitForResponse(
-    async (answer) => {
-      if (new URL(answer.url()).pathname !== '/api/rounds' || !answer.ok()) return false;
-      // An answer to a page that was left meanwhile cannot be read any more.
-      const reply = (await answer.json().catch(() => null)) as RoundsReply | null;
-      const now = reply?.plan ?? null;
-      return now !== null && now.id !== before?.id;
-    },
-    { timeout: 40_000 },
-  );
   await page.getByRole('button', { name: button }).click();
-  await newPlanRead;
+  let planned = before?.id;
+  await expect
+    .poll(async () => (planned = (await read(page)).plan?.id) !== before?.id, { timeout: 40_000 })
+    .toBeTruthy();
+  await expect(page.locator(`[data-plan="${planned}"]`)).toBeVisible();
   await expect(page.getByRole('progressbar', { name: 'How far the search is' })).toHaveCount(0);
   await expect(page.getByText(/No plan within these limits can cost less/)).toBeVisible();
 }

@@ -1,3 +1,4 @@
+import { connect as openSocket } from 'node:net';
 import { connect, type IClientOptions, type MqttClient } from 'mqtt';
 import { newId, routes, topicOf, type DeviceEvent, type Problem } from '@gantelet/contracts';
 import { SERVER_USER } from '../features/device/index.js';
@@ -105,6 +106,19 @@ describe('the broker', () => {
       expect(await granted(topic))
         .withContext(topic)
         .toBe(128);
+  });
+
+  it('hears nobody on who sends more than a message, before or after they said who they are', async () => {
+    const { port } = shop.config.mqtt!;
+    const stranger = openSocket(port, '127.0.0.1');
+    // The header of a CONNECT of 200 MB, and no more of it.
+    stranger.write(Buffer.from([0x10, 0x80, 0x90, 0xdf, 0x5f]));
+    await new Promise((resolve) => stranger.once('close', resolve));
+    const client = await gauge();
+    const gone = closed(client);
+    client.publish(topicOf(gaugeId(), 'reading'), Buffer.alloc(64_000));
+    await gone;
+    expect((await gauge()).connected).toBeTrue();
   });
 
   it('brings what a gauge shows to whoever watches it, on every server instance', async () => {

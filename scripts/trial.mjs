@@ -1,0 +1,216 @@
+import { fork } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { availableParallelism, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startMariadb } from './lib/mariadb.mjs';
+import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { ROOT } from './lib/paths.mjs';
+import { buildNodeParts, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
+import { run } from './lib/run.mjs';
+import { main, Refusal, say } from './lib/say.mjs';
+import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
+
+/**
+ * Tries the application as nobody should: `npm run trial -- SEED SHARE PART ...`. Kills of the migration, of the server,
+ * the broker and the database during writes, mutated requests, and an outbox under chaos. SHARE of 1 is the whole of it.
+ * Every number it prints goes into docs/reliability.md with the date and the seed.
+ */
+// What is killed says a lot while it goes.
+process.env.GANTELET_LOG_LEVEL ??= 'silent';
+const [seed = 2026, share = 1] = process.argv.slice(2, 4).map(Number);
+const parts = process.argv.slice(4);
+const WHOLE = { migrationKills: 40, kills: 200, requests: 100_000, outboxWrites: 10_000 };
+const SERVER = join(ROOT, 'server', 'dist', 'main.js');
+const wants = (part) => parts.length === 0 || parts.includes(part);
+const some = (count) => Math.max(1, Math.round(count * share));
+
+await main(async () => {
+  await needDatabase();
+  await installPackages();
+  await buildNodeParts();
+  const { randomLcg } = await import('d3-random');
+  say(
+    `seed ${seed}, share ${share}, ${availableParallelism()} processors, ${new Date().toISOString().slice(0, 10)}`,
+  );
+  const bad = [];
+  const check = (name, wrong) => wrong > 0 && bad.push(name);
+  if (wants('migrations')) {
+    const { kills, differ } = await killMigrations(randomLcg(seed / 1e6), some(WHOLE.migrationKills));
+    say(`migrations: ${kills} kills, ${differ} starts afterwards that failed or left another schema`);
+    check('migrations', differ);
+  }
+  if (wants('kills')) {
+    const { counts, acknowledged } = await killDuringWrites(randomLcg(seed / 1e6), some(WHOLE.kills));
+    say(
+      `kills: ${some(WHOLE.kills)} kills, ${acknowledged} writes acknowledged, ${counts.lost} lost, ${counts.doubled} doubled, ` +
+        `${counts.astray} machines with another needle, ${counts.running} stopped machines that would run`,
+    );
+    check('kills', counts.lost + counts.doubled + counts.astray + counts.running);
+  }
+  if (wants('requests')) {
+    const outcome = await mutateRequests(randomLcg(seed / 1e6), some(WHOLE.requests));
+    const statuses = [...outcome.statuses].sort(([a], [b]) => a - b).map(([status, n]) => `${status}: ${n}`);
+    say(
+      `requests: ${outcome.sent} mutated, ${outcome.faults} answered 5xx, ${outcome.written} batches of refusals that wrote`,
+    );
+    say(
+      `  ${statuses.join(', ')}${outcome.faulty.size > 0 ? `; faults at ${[...outcome.faulty].join(', ')}` : ''}`,
+    );
+    check('requests', outcome.faults + outcome.written);
+  }
+  if (wants('outbox')) {
+    await needBrowser();
+    const writes = some(WHOLE.outboxWrites);
+    const env = {
+      ...NO_ANALYTICS,
+      CHROME_BIN: findProgram('chromium'),
+      GANTELET_OUTBOX_WRITES: String(writes),
+    };
+    const args = ['--no-install', 'ng', 'test', '--watch=false', '--include=**/outbox/outbox-chaos.spec.ts'];
+    const { code, output } = await run('npx', args, { quiet: true, allowFailure: true, env });
+    const passed = code === 0 && /Executed 1 of 1 SUCCESS/.test(output);
+    say(`outbox: ${writes} writes, ${passed ? 'none lost, doubled or in a wrong name' : 'FAILED'}`);
+    check('outbox', passed ? 0 : 1);
+  }
+  if (bad.length > 0) throw new Refusal(`Failed: ${bad.join(', ')}.`);
+});
+
+/** Runs work beside a MariaDB of its own with the demo in it. */
+async function withShop(work) {
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'));
+  const database = { running: await startMariadb(home) };
+  const { environment } = database.running;
+  try {
+    await prepareDatabase(home, environment);
+    return await work({ home, environment, database });
+  } finally {
+    await database.running.stop();
+    rmSync(home, { recursive: true, force: true });
+  }
+}
+
+async function killMigrations(random, kills) {
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'));
+  const database = await startMariadb(home, { everyDatabase: true });
+  const { schemaOf } = await import(join(ROOT, 'server', 'dist', 'testing', 'schema.js'));
+  const { openDatabase } = await import(join(ROOT, 'server', 'dist', 'db', 'database.js'));
+  const { migrate } = await import(join(ROOT, 'server', 'dist', 'db', 'migrate.js'));
+  const {
+    GANTELET_DB_HOST: host,
+    GANTELET_DB_PORT,
+    GANTELET_DB_USER: user,
+    GANTELET_DB_PASSWORD: password,
+  } = database.environment;
+  const config = (name) => ({ host, port: Number(GANTELET_DB_PORT), name, user, password });
+  const maker = openDatabase(config('gantelet'));
+  const fresh = async (name) => {
+    await maker.sequelize.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
+    return openDatabase(config(name));
+  };
+  const schema = async ({ sequelize }) => JSON.stringify(await schemaOf(sequelize));
+  try {
+    const clean = await fresh('clean');
+    const began = Date.now();
+    await migrate(config('clean'), 'up');
+    const takesMs = Date.now() - began;
+    const wanted = await schema(clean);
+    await clean.close();
+    let differ = 0;
+    for (let kill = 0; kill < kills; kill++) {
+      const name = `kill_${kill}`;
+      const one = await fresh(name);
+      // Every other one begins at the schema of the release before.
+      if (kill % 2 === 1) {
+        await migrate(config(name), 'up');
+        await migrate(config(name), 'down');
+      }
+      const env = {
+        ...process.env,
+        ...database.environment,
+        GANTELET_DB_NAME: name,
+        GANTELET_SESSION_SECRET: 'x'.repeat(16),
+      };
+      const child = fork(SERVER, ['migrate'], { env, silent: true });
+      const ended = new Promise((resolve) => child.once('exit', resolve));
+      const killing = setTimeout(() => child.kill('SIGKILL'), 300 + random() * takesMs * 1.2);
+      await ended;
+      clearTimeout(killing);
+      const works = await migrate(config(name), 'up').then(
+        () => true,
+        () => false,
+      );
+      if (!works || (await schema(one)) !== wanted) differ++;
+      await one.sequelize.query(`DROP DATABASE ${name}`);
+      await one.close();
+    }
+    return { kills, differ };
+  } finally {
+    await maker.close();
+    await database.stop();
+    rmSync(home, { recursive: true, force: true });
+  }
+}
+
+async function killDuringWrites(random, kills) {
+  const { personAt, startWrites, judge } = await import('../bench/trial-kills.mjs');
+  return withShop(async ({ home, environment, database }) => {
+    const dbPort = Number(environment.GANTELET_DB_PORT);
+    const running = { broker: await startBroker(home, environment) };
+    const { environment: withMqtt, listensOn: mqttPort } = running.broker;
+    running.server = await startServer(home, withMqtt, 0);
+    const { listensOn: port, address } = running.server;
+    const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+    const people = await Promise.all(
+      DEMO_PEOPLE.slice(0, 4).map(({ signInName, password }) =>
+        personAt(() => address, signInName, password),
+      ),
+    );
+    for (const person of people) await person.signIn();
+    const machinesNow = async () =>
+      (await people[0].surely('GET', '/api/floor')).body.zones.flatMap(({ machines }) => machines);
+    const machines = (await machinesNow()).filter(({ needle }) => needle !== null);
+    const writes = startWrites(people, machines, random);
+    const again = {
+      server: async () => (running.server = await startServer(home, withMqtt, port)),
+      broker: async () => (running.broker = await startBroker(home, environment, mqttPort)),
+      database: async () => (database.running = await startMariadb(home, { port: dbPort })),
+    };
+    for (let kill = 0; kill < kills; kill++) {
+      await new Promise((resolve) => setTimeout(resolve, 100 + 700 * random()));
+      const chance = random();
+      const name = chance < 0.7 ? 'server' : chance < 0.85 ? 'broker' : 'database';
+      const victim = name === 'database' ? database.running : running[name];
+      victim.child.kill('SIGKILL');
+      await victim.ended;
+      await again[name]();
+    }
+    const outcome = await writes.stop();
+    const ours = new Set(machines.map(({ id }) => id));
+    const standing = (await machinesNow()).filter(({ id }) => ours.has(id));
+    const counts = await judge(environment, outcome, standing);
+    await running.server.stop();
+    await running.broker.stop();
+    return { counts, acknowledged: outcome.acknowledged.length };
+  });
+}
+
+async function mutateRequests(random, count) {
+  const { personAt } = await import('../bench/trial-kills.mjs');
+  const { sendMutated } = await import('../bench/trial-requests.mjs');
+  return withShop(async ({ home, environment }) => {
+    const server = await startServer(home, environment, 0);
+    const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+    const people = [];
+    for (const role of ['operator', 'mechanic', 'lead']) {
+      const { signInName, password } = DEMO_PEOPLE.find((person) => person.role === role);
+      const person = await personAt(() => server.address, signInName, password);
+      await person.signIn();
+      people.push(person);
+    }
+    try {
+      return await sendMutated(environment, people, count, random);
+    } finally {
+      await server.stop();
+    }
+  });
+}

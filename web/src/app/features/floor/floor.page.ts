@@ -30,6 +30,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { CAUSE_WORDS, FRAGMENT_WORDS, STATE_WORDS } from '../../shared/words/floor-words';
+import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
 import { floorActions, floorFeature, type FloorOrder } from './floor.state';
@@ -105,7 +106,8 @@ export class FloorPage {
   protected readonly dueDrawn = computed(() => this.dueOrder().slice(0, this.drawn()));
   protected readonly headline = computed(() => {
     const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
-    return `${of('stop')} to stop, ${of('due')} due now`;
+    const unread = unreadText(this.floor() !== null, this.problem(), 'The floor');
+    return unread ?? `${of('stop')} to stop, ${of('due')} due now`;
   });
   private readonly written = this.store.selectSignal(floorFeature.selectWritten);
   /** A try that got no answer can be tried again and is the same write. */

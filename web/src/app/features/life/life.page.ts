@@ -24,6 +24,7 @@ import { adviceShort, groupText, hoursText, offText } from '../../shared/words/l
 import { shopFeature } from '../shop/shop.state';
 import { GroupingsPanelComponent } from './groupings-panel.component';
 import { moneyIn } from '../../shared/words/money';
+import { unreadText } from '../../shared/words/read-words';
 import { lifeAnswer, ruleCosts } from './life-answer';
 import { lastAge } from './life-curve';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
@@ -79,6 +80,7 @@ export class LifePage {
   private readonly lotStamp = writeStamps(() => this.lotsWritten());
   protected readonly lotDone = this.store.selectSignal(lifeFeature.selectLotDone);
   protected readonly lotProblem = this.store.selectSignal(lifeFeature.selectLotProblem);
+  protected readonly unread = computed(() => unreadText(this.view() !== null, this.problem(), 'The report'));
   protected readonly running = computed(() => {
     const job = this.view()?.job;
     return job && isOpenJob(job) ? job : null;

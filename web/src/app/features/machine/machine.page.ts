@@ -7,6 +7,9 @@ import {
   input,
   linkedSignal,
   signal,
+  viewChild,
+  viewChildren,
+  type ElementRef,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -18,7 +21,15 @@ import {
   needleSystem,
   NEEDLE_SYSTEMS,
 } from '@gantelet/core';
-import { DUTIES, FEEDS, MACHINE_CLASSES, newId, roleReaches, type MachineEntry } from '@gantelet/contracts';
+import {
+  DialReading,
+  DUTIES,
+  FEEDS,
+  MACHINE_CLASSES,
+  newId,
+  roleReaches,
+  type MachineEntry,
+} from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
@@ -26,6 +37,9 @@ import { emptyEntry, entryOf, fieldWords } from './machine-form';
 import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
+
+/** A reading of the dial that was not taken yet: no number stands for one that nobody measured. */
+const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
 
 /** What is this machine? Everything a match, a changeover and a thread count need to know of it. */
 @Component({
@@ -60,14 +74,14 @@ export class MachinePage {
 
   protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly machine = computed(
-    () => this.machines().find(({ id }) => id === this.machineId()) ?? null,
+    () => this.machines()?.find(({ id }) => id === this.machineId()) ?? null,
   );
   /** What is typed. It starts from the machine and stays as typed until the machine itself changes. */
   protected readonly entry = linkedSignal<MachineEntry | null>(() => {
     const machine = this.machine();
     if (machine) return entryOf(machine);
     return this.machineId() === 'new' && this.zones().length > 0
-      ? emptyEntry(this.machines(), this.zones())
+      ? emptyEntry(this.machines() ?? [], this.zones())
       : null;
   });
   protected readonly systemProblem = signal<string | null>(null);
@@ -76,17 +90,24 @@ export class MachinePage {
     const entry = this.entry();
     return entry?.hookSide && entry.shank === 'round' ? needleFacing(entry.hookSide) : null;
   });
-  protected readonly dial = computed(() => dialLine(this.entry()?.stitchDial ?? []));
+  /** From the readings that were taken. */
+  protected readonly dial = computed(() =>
+    dialLine((this.entry()?.stitchDial ?? []).filter((reading) => DialReading.safeParse(reading).success)),
+  );
   private readonly words = computed(() => {
     const entry = this.entry();
     return entry ? fieldWords(entry, this.problem()) : new Map<string, string>();
   });
   protected readonly canSave = computed(() => {
     const entry = this.entry();
-    return entry !== null && !this.saving() && fieldWords(entry, null).size === 0;
+    const refused = this.fields().some((field) => field.refused());
+    return entry !== null && !refused && !this.saving() && fieldWords(entry, null).size === 0;
   });
   /** The key of the next save. A save that got no answer keeps it, so that trying again is the same write. */
   private readonly saveKey = linkedSignal({ source: this.entry, computation: () => newId() });
+
+  private readonly fields = viewChildren(NumberFieldComponent);
+  private readonly designation = viewChild<ElementRef<HTMLInputElement>>('designation');
 
   constructor() {
     this.store.dispatch(machineActions.opened());
@@ -116,17 +137,18 @@ export class MachinePage {
   }
 
   /** Takes any equivalent designation and keeps it under the catalogue's own. */
-  protected addSystem(field: HTMLInputElement): void {
+  protected addSystem(field: HTMLInputElement): boolean {
     const system = needleSystem(field.value);
     const { systemIds = [] } = this.entry() ?? {};
     if (!system) {
       const known = NEEDLE_SYSTEMS.map(({ id }) => id).join(', ');
       this.systemProblem.set(`"${field.value}" is not a system of the catalogue. There is ${known}.`);
-      return;
+      return false;
     }
     this.systemProblem.set(null);
     if (!systemIds.includes(system.id)) this.change({ systemIds: [...systemIds, system.id] });
     field.value = '';
+    return true;
   }
 
   protected removeSystem(id: string): void {
@@ -151,7 +173,7 @@ export class MachinePage {
   }
 
   protected addReading(): void {
-    this.change({ stitchDial: [...(this.entry()?.stitchDial ?? []), { mark: 4, tenStitchesMm: 40 }] });
+    this.change({ stitchDial: [...(this.entry()?.stitchDial ?? []), NOT_TAKEN] });
   }
 
   protected changeReading(index: number, change: Partial<MachineEntry['stitchDial'][number]>): void {
@@ -167,6 +189,9 @@ export class MachinePage {
   }
 
   protected save(): void {
+    // A system that was typed and not added yet is meant to be there.
+    const field = this.designation()?.nativeElement;
+    if (field && field.value.trim() !== '' && !this.addSystem(field)) return;
     const entry = this.entry();
     if (!entry || !this.canSave()) return;
     this.store.dispatch(machineActions.save({ key: this.saveKey(), machine: this.machine(), entry }));

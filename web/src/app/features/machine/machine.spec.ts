@@ -76,6 +76,36 @@ describe('the page of a machine', () => {
     );
   });
 
+  it('keeps a system that was typed and not added yet, and says so when it is none', async () => {
+    const { fixture, page, store } = await opened(MACHINE.id);
+    const saved = spyOn(store, 'dispatch');
+    const field = page.querySelector<HTMLInputElement>('.add-system input')!;
+    field.value = '999x9';
+    const keep = (): void => button(page, 'Keep changes').click();
+    keep();
+    await fixture.whenStable();
+    expect(saved).not.toHaveBeenCalled();
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('"999x9" is not a system');
+    field.value = '134-35';
+    keep();
+    const action = saved.calls.mostRecent().args[0] as unknown as ReturnType<typeof machineActions.save>;
+    expect(action.entry.systemIds).toEqual(['135x17', '135x16', '134-35']);
+  });
+
+  it('takes no reading of the dial for measured that nobody has taken, and no number for another', async () => {
+    const { fixture, page } = await opened(MACHINE.id);
+    const measured = () => page.textContent?.includes('Here a mark is about');
+    const before = measured();
+    button(page, 'Add a reading').click();
+    await fixture.whenStable();
+    expect([measured(), button(page, 'Keep changes').disabled]).toEqual([before, true]);
+    const hole = page.querySelector<HTMLInputElement>('.row input')!;
+    hole.value = '2,8 furlongs';
+    hole.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect([hole.value, button(page, 'Keep changes').disabled]).toEqual(['2,8 furlongs', true]);
+  });
+
   it('keeps the plate that is on the machine with its plates', async () => {
     const { fixture, page, store } = await opened(MACHINE.id);
     const saved = spyOn(store, 'dispatch');

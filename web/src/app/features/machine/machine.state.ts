@@ -37,13 +37,14 @@ export const machineActions = createActionGroup({
 });
 
 export interface MachineState {
-  readonly machines: readonly Machine[];
+  /** Null until they were read. */
+  readonly machines: readonly Machine[] | null;
   readonly zones: readonly Zone[];
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly done: string;
-  /** What happened at the machine whose story is shown, the latest first. */
-  readonly events: readonly MachineEvent[];
+  /** What happened at the machine whose story is shown, the latest first; null until it was read. */
+  readonly events: readonly MachineEvent[] | null;
   /** Where its story goes on; null at the beginning. */
   readonly before: string | null;
   readonly services: readonly MachineService[];
@@ -52,12 +53,12 @@ export interface MachineState {
 }
 
 const initial: MachineState = {
-  machines: [],
+  machines: null,
   zones: [],
   saving: false,
   problem: null,
   done: '',
-  events: [],
+  events: null,
   before: null,
   services: [],
   logged: 0,
@@ -72,7 +73,7 @@ export const machineFeature = createFeature({
     on(machineActions.saved, (state, { machine }) => ({
       ...state,
       saving: false,
-      machines: [...state.machines.filter(({ id }) => id !== machine.id), machine].sort(
+      machines: [...(state.machines ?? []).filter(({ id }) => id !== machine.id), machine].sort(
         (a, b) => a.shopNumber - b.shopNumber,
       ),
       done: `${machine.name} is kept.`,
@@ -81,13 +82,13 @@ export const machineFeature = createFeature({
       ...state,
       problem: null,
       done: '',
-      events: [],
+      events: null,
       before: null,
       services: [],
     })),
     on(machineActions.storyRead, (state, { story, onward }) => ({
       ...state,
-      events: onward ? [...state.events, ...story.events] : story.events,
+      events: onward ? [...(state.events ?? []), ...story.events] : story.events,
       before: story.before,
     })),
     on(machineActions.servicesRead, (state, { services }) => ({ ...state, services })),

@@ -5,6 +5,7 @@ import { roleReaches } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopFeature } from '../shop/shop.state';
 import { CLASS_WORDS, FEED_WORDS } from '../../shared/words/machine-words';
+import { unreadText } from '../../shared/words/read-words';
 import { machineActions, machineFeature } from './machine.state';
 
 /** What is every machine of the shop? */
@@ -14,7 +15,7 @@ import { machineActions, machineFeature } from './machine.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
-      <h1>{{ machines().length }} machines</h1>
+      <h1>{{ headline() }}</h1>
       @if (mayEdit()) {
         <a class="button" routerLink="/machines/new">Register a machine</a>
       }
@@ -111,7 +112,13 @@ import { machineActions, machineFeature } from './machine.state';
 })
 export class MachinesPage {
   private readonly store = inject(Store);
-  protected readonly machines = this.store.selectSignal(machineFeature.selectMachines);
+  private readonly read = this.store.selectSignal(machineFeature.selectMachines);
+  protected readonly machines = computed(() => this.read() ?? []);
+  protected readonly headline = computed(
+    () =>
+      unreadText(this.read() !== null, this.problem(), 'The list of machines') ??
+      `${this.machines().length} machines`,
+  );
   protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));

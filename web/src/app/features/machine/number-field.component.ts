@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import {
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** A number that may be left open. */
@@ -11,6 +19,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
       <input
         class="form-control"
         ganNumber
+        [needed]="needed()"
         [number]="value()"
         [attr.aria-invalid]="problem() ? 'true' : null"
         (numberChange)="valueChange.emit($event)"
@@ -29,5 +38,10 @@ export class NumberFieldComponent {
   readonly label = input.required<string>();
   readonly value = input.required<number | null>();
   readonly problem = input<string | undefined>();
+  /** Whether it may not be left open. */
+  readonly needed = input(false, { transform: booleanAttribute });
+  private readonly field = viewChild.required(NumberInputDirective);
+  /** Whether the field says that it does not take what stands in it. */
+  readonly refused = computed(() => this.field().wrong());
   readonly valueChange = output<number | null>();
 }

@@ -45,7 +45,7 @@ export class StickerPage {
   private readonly store = inject(Store);
   private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
   protected readonly machine = computed(
-    () => this.machines().find(({ id }) => id === this.machineId()) ?? null,
+    () => this.machines()?.find(({ id }) => id === this.machineId()) ?? null,
   );
   protected readonly address = computed(() => `${window.location.origin}/floor/${this.machineId()}`);
 

@@ -15,6 +15,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
 import { writeStamps } from '../../shared/write-stamp';
+import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
 import { machineActions, machineFeature } from './machine.state';
 
@@ -122,7 +123,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
             }
           </ol>
         } @empty {
-          <p>Nothing is logged of this machine yet.</p>
+          <p>{{ unread() ?? 'Nothing is logged of this machine yet' }}.</p>
         }
         @if (before(); as instant) {
           <button type="button" class="button" (click)="readOn(instant)">What was before</button>
@@ -250,11 +251,14 @@ export class StoryPage {
   private readonly logged = this.store.selectSignal(machineFeature.selectLogged);
   private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
 
+  protected readonly unread = computed(() =>
+    unreadText(this.events() !== null, this.problem(), 'The story of this machine'),
+  );
   protected readonly serviceWords = SERVICE_WORDS;
   protected readonly textOf = eventText;
   /** Kept until it is logged, so that one that is refused need not be written again. */
   protected readonly note = keptFor(this.logged, () => '');
-  protected readonly machine = computed(() => this.machines().find(({ id }) => id === this.machineId()));
+  protected readonly machine = computed(() => this.machines()?.find(({ id }) => id === this.machineId()));
   protected readonly headline = computed(() => {
     const due = this.services().filter((service) => service.due).length;
     return due === 0 ? 'no service is due' : due === 1 ? 'one service is due' : `${due} services are due`;
@@ -262,7 +266,7 @@ export class StoryPage {
   /** The events day by day, as the person's clock counts days. */
   protected readonly days = computed(() => {
     const days: { readonly date: Date; readonly events: MachineEvent[] }[] = [];
-    for (const event of this.events()) {
+    for (const event of this.events() ?? []) {
       const date = new Date(event.at);
       date.setHours(0, 0, 0, 0);
       const last = days.at(-1);

@@ -26,6 +26,7 @@ import {
   UNPLANNED_WORDS,
 } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
+import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
 import { NeedlesPanelComponent } from './needles-panel.component';
 import type { DrawnRow } from './rounds-layout';
@@ -84,7 +85,8 @@ export class RoundsPage {
   );
   protected readonly headline = computed(() => {
     const plan = this.plan();
-    if (!plan) return 'No rounds are planned';
+    const unread = unreadText(this.view() !== null, this.problem(), 'The plan');
+    if (!plan) return unread ?? 'No rounds are planned';
     const shift = plan.shifts.findIndex(({ used }) => used > 0);
     const next = plan.shifts[shift];
     if (!next) return 'Nothing to change in these shifts';

@@ -16,6 +16,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText, SKIP_WORDS } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
+import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } from './rounds.state';
 
@@ -301,7 +302,7 @@ export class ToldRoundsPage {
   private readonly startsAt = computed(() => this.sheet()?.startsAt ?? null);
   protected readonly headline = computed(() => {
     const sheet = this.sheet();
-    if (!sheet) return 'No rounds';
+    if (!sheet) return unreadText(this.told() !== null, this.problem(), 'The round') ?? 'No rounds';
     const open = sheet.tasks.filter(({ state }) => state === 'open').length;
     const left =
       open === 0

@@ -1,14 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { forkJoin } from 'rxjs';
-import { routes } from '@gantelet/contracts';
+import { catchError, EMPTY, forkJoin } from 'rxjs';
+import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { unreadText } from '../../shared/words/read-words';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
 
 /** Which set-up is the tension for? The present set-up of each machine first. */
 @Component({
   selector: 'gan-choose-setup',
-  imports: [RouterLink],
+  imports: [ProblemComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <h1>Which set-up?</h1>
@@ -16,6 +18,10 @@ import { ApiClient } from '../../shared/api/api-client';
       Tension belongs to one set-up on one machine. The present one of each machine stands first.
     </p>
     <hr class="stitch" />
+    <gan-problem [problem]="problem()" />
+    @if (unread(); as unread) {
+      <p>{{ unread }}.</p>
+    }
     <ul>
       @for (one of byMachine(); track one.machine.id) {
         <li>
@@ -59,8 +65,17 @@ import { ApiClient } from '../../shared/api/api-client';
 })
 export class ChooseSetupPage {
   private readonly api = inject(ApiClient);
+  protected readonly problem = signal<Problem | null>(null);
   private readonly lists = toSignal(
-    forkJoin({ machines: this.api.call(routes.listMachines), setups: this.api.call(routes.listSetups) }),
+    forkJoin({ machines: this.api.call(routes.listMachines), setups: this.api.call(routes.listSetups) }).pipe(
+      catchError((problem: Problem) => {
+        this.problem.set(problem);
+        return EMPTY;
+      }),
+    ),
+  );
+  protected readonly unread = computed(() =>
+    unreadText(this.lists() !== undefined, this.problem(), 'The list'),
   );
   protected readonly byMachine = computed(() => {
     const { machines, setups } = this.lists() ?? { machines: [], setups: [] };

@@ -86,7 +86,7 @@ test.describe('the floor', () => {
     await expect(row).toContainText('stop now');
 
     await page.getByRole('button', { name: /Jory Quist/ }).click();
-    await page.getByRole('button', { name: 'Sign out' }).click();
+    await page.getByRole('button', { name: 'Sign out', exact: true }).click();
     await expect(page).toHaveURL(/sign-in/);
     await signIn(page);
     await page.goto('/floor');

@@ -62,7 +62,8 @@ export class AppComponent {
     const changes = waiting.length === 1 ? '1 change waits' : `${waiting.length} changes wait`;
     const of =
       others === 0 ? '' : ` ${others} of them until whoever made ${others === 1 ? 'it' : 'them'} signs in.`;
-    return waiting.length === 0 ? null : `${changes} for the network, kept on this device.${of}`;
+    const until = this.sessionLost() ? 'until you sign in' : 'for the network';
+    return waiting.length === 0 ? null : `${changes} ${until}, kept on this device.${of}`;
   });
 
   constructor() {
@@ -70,6 +71,10 @@ export class AppComponent {
     const keys = inject(KeysService);
     keys.search.pipe(takeUntilDestroyed()).subscribe(() => this.searchOpen.set(this.person() !== null));
     keys.help.pipe(takeUntilDestroyed()).subscribe(() => this.helpOpen.set(true));
+  }
+
+  protected signOutEverywhere(): void {
+    this.store.dispatch(shopActions.signOutEverywhere());
   }
 
   protected signOut(): void {

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store, type Action } from '@ngrx/store';
-import { catchError, concatMap, EMPTY, filter, map, merge, of, switchMap, timer } from 'rxjs';
+import { catchError, concatMap, EMPTY, filter, map, merge, of, switchMap, takeUntil, timer } from 'rxjs';
 import { routes, type FloorMachine, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { otherThanRead, watchWhileOpen } from '../../shared/api/watch-while-open';
@@ -11,6 +11,7 @@ import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { shopFeature } from '../shop/shop.state';
 import { floorActions, floorFeature, type UndoableChange } from './floor.state';
 
+const READ_AGAIN_MS = 5000;
 const KEPT_HERE = 'kept on this device, sent when the network is back.';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
@@ -38,6 +39,18 @@ export const readFloor = createEffect(
           catchError(failed),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+/** A floor that could not be read at first is read again until it can be. */
+export const readAgain = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(floorActions.failed),
+      filter(() => store.selectSignal(floorFeature.selectFloor)() === null),
+      switchMap(() => timer(READ_AGAIN_MS).pipe(takeUntil(actions.pipe(ofType(floorActions.closed))))),
+      map(() => floorActions.floorChanged()),
     ),
   { functional: true },
 );

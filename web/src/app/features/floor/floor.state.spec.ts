@@ -61,6 +61,9 @@ describe('the state of the floor', () => {
     const waits = floorActions.changeWaits({ machineId, needle: needle!, stop, undo: null, done: '' });
     const [machine] = floorFeature.selectMachines({ floor: reduce(read, waits) });
     expect([machine?.stops, machine?.age?.state]).toEqual([[stop], 'stop']);
+    const report = { id: 'r', trouble: 'clunk' as const, reportedAt: stop.at, reportedBy: '' };
+    const reported = reduce(reduce(read, waits), floorActions.reportWaits({ machineId, report, done: '' }));
+    expect(floorFeature.selectMachines({ floor: reported })[0]?.age?.state).toBe('stop');
   });
 
   it('puts a changed machine in its place and says what was logged', () => {

@@ -152,7 +152,12 @@ export const floorFeature = createFeature({
   name: 'floor',
   reducer: createReducer(
     initial,
-    on(floorActions.floorRead, (state, { floor }) => ({ ...state, floor })),
+    on(floorActions.floorRead, (state, { floor }) => ({
+      ...state,
+      floor,
+      // What kept the first reading is over.
+      problem: state.floor === null ? null : state.problem,
+    })),
     on(floorActions.orderChosen, (state, { order }) => ({ ...state, order })),
     on(
       floorActions.changeNeedle,
@@ -228,7 +233,8 @@ export const floorFeature = createFeature({
         reports: [...machine.reports, report],
         age: machine.age && {
           ...machine.age,
-          state: troubleRule(report.trouble).call === 'stop' ? 'stop' : 'due',
+          // Nothing that is reported lifts a stop.
+          state: machine.stops.length > 0 || troubleRule(report.trouble).call === 'stop' ? 'stop' : 'due',
         },
       })),
       saving: false,

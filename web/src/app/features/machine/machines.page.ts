@@ -78,6 +78,11 @@ import { machineActions, machineFeature } from './machine.state';
       padding: 7px 12px 7px 0;
       border-bottom: 1px solid var(--rule);
     }
+    tbody th {
+      /* A name of one long word makes no column wider than the page. */
+      overflow-wrap: anywhere;
+      min-width: 110px;
+    }
     thead th {
       font: 600 0.9375rem var(--narrow);
       color: var(--ink-soft);

@@ -46,7 +46,7 @@ type StoreAct = 'count' | 'delivery' | 'order';
               <td>
                 {{ row.stock?.onHand ?? 'not counted' }}
                 @if (row.stock?.countId; as countId) {
-                  <span class="soft">counted by {{ row.stock!.countedBy }}</span>
+                  <p class="soft">counted by {{ row.stock!.countedBy }}</p>
                   @if (mayWrite()) {
                     <button
                       type="button"
@@ -209,6 +209,9 @@ type StoreAct = 'count' | 'delivery' | 'order';
     .none {
       stroke: var(--act);
       stroke-dasharray: 3 3;
+    }
+    p {
+      margin: 0 0 4px;
     }
     form,
     .acts {

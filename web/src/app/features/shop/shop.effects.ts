@@ -61,9 +61,9 @@ export const signIn = createEffect(
 export const signOut = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(shopActions.signOut),
-      exhaustMap(() =>
-        api.call(routes.signOut).pipe(
+      ofType(shopActions.signOut, shopActions.signOutEverywhere),
+      exhaustMap(({ type }) =>
+        api.call(type === shopActions.signOut.type ? routes.signOut : routes.signOutEverywhere).pipe(
           map((session) => shopActions.sessionRead({ session })),
           catchError(failed),
         ),

@@ -10,6 +10,7 @@ export const shopActions = createActionGroup({
     'Session Read': props<{ session: Session }>(),
     'Sign In': props<{ signIn: SignIn }>(),
     'Sign Out': emptyProps(),
+    'Sign Out Everywhere': emptyProps(),
     Revise: props<{ key: string; revision: ShopRevision }>(),
     Revised: props<{ shop: Shop }>(),
     Failed: props<{ problem: Problem }>(),
@@ -31,11 +32,18 @@ export const shopFeature = createFeature({
   name: 'shop',
   reducer: createReducer(
     initial,
-    on(shopActions.sessionWanted, shopActions.signIn, shopActions.signOut, shopActions.revise, (state) => ({
-      ...state,
-      busy: true,
-      problem: null,
-    })),
+    on(
+      shopActions.sessionWanted,
+      shopActions.signIn,
+      shopActions.signOut,
+      shopActions.signOutEverywhere,
+      shopActions.revise,
+      (state) => ({
+        ...state,
+        busy: true,
+        problem: null,
+      }),
+    ),
     on(shopActions.sessionRead, (_, { session }): ShopState => ({
       session,
       lost: false,

@@ -58,6 +58,13 @@ await main(async () => {
     );
     check('requests', outcome.faults + outcome.written);
   }
+  if (wants('sign-ins')) {
+    const { usual, flooded, refused } = await floodSignIns(some(400));
+    const ratio = (flooded.p95 / usual.p95).toFixed(2);
+    say(
+      `sign-ins: ${some(400)} at once, ${refused} refused; reading the floor meanwhile p95 ${flooded.p95} ms, ${ratio} of the usual ${usual.p95} ms`,
+    );
+  }
   if (wants('outbox')) {
     await needBrowser();
     const writes = some(WHOLE.outboxWrites);
@@ -191,6 +198,44 @@ async function killDuringWrites(random, kills) {
     await running.server.stop();
     await running.broker.stop();
     return { counts, acknowledged: outcome.acknowledged.length };
+  });
+}
+
+/** How long somebody who is signed in waits for the floor while so many try to sign in at once. */
+async function floodSignIns(count) {
+  const { personAt } = await import('../bench/trial-kills.mjs');
+  const { quantiles } = await import('../bench/reach.mjs');
+  return withShop(async ({ home, environment }) => {
+    const server = await startServer(home, environment, 0);
+    const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+    const person = await personAt(() => server.address, DEMO_PEOPLE[0].signInName, DEMO_PEOPLE[0].password);
+    await person.signIn();
+    const reads = async (until) => {
+      const times = [];
+      while (!until(times.length)) {
+        const began = performance.now();
+        await person.send('GET', '/api/floor');
+        times.push(performance.now() - began);
+      }
+      return quantiles(times);
+    };
+    await reads((n) => n >= 30);
+    const usual = await reads((n) => n >= 150);
+    let done = false;
+    const body = (n) => JSON.stringify({ signInName: `nobody ${n}`, password: 'guessed at random' });
+    const flood = Promise.all(
+      Array.from({ length: count }, (_, n) =>
+        fetch(`${server.address}/api/session`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: body(n),
+        }).then(({ status }) => status),
+      ),
+    ).finally(() => (done = true));
+    const flooded = await reads(() => done);
+    const statuses = await flood;
+    await server.stop();
+    return { usual, flooded, refused: statuses.filter((status) => status !== 401).length };
   });
 }
 

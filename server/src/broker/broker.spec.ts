@@ -2,7 +2,7 @@ import { connect as openSocket } from 'node:net';
 import { connect, type IClientOptions, type MqttClient } from 'mqtt';
 import { newId, routes, topicOf, type DeviceEvent, type Problem } from '@gantelet/contracts';
 import { SERVER_USER } from '../features/device/index.js';
-import { GAUGE_TOKEN } from '../testing/small-works.js';
+import { COUNTER_TOKEN, GAUGE_TOKEN } from '../testing/small-works.js';
 import type { TestClient } from '../testing/test-client.js';
 import { startTestShop, type TestShop } from '../testing/test-shop.js';
 
@@ -24,7 +24,8 @@ describe('the broker', () => {
 
   function come(username: string, password: string, more: IClientOptions = {}): MqttClient {
     const { host, port } = shop.config.mqtt!;
-    const client = connect({ host, port, username, password, reconnectPeriod: 0, ...more });
+    const own = { clientId: `${username}-${clients.length}`, username, password };
+    const client = connect({ host, port, ...own, reconnectPeriod: 0, ...more });
     client.on('error', () => undefined);
     clients.push(client);
     return client;
@@ -106,6 +107,13 @@ describe('the broker', () => {
       expect(await granted(topic))
         .withContext(topic)
         .toBe(128);
+  });
+
+  it('lets no device take the client id of another, which would end its connection', async () => {
+    const client = await gauge({ clientId: gaugeId() });
+    const { counter } = shop.works.ids;
+    const other = come(counter, COUNTER_TOKEN, { clientId: gaugeId() });
+    expect([await outcome(other), client.connected]).toEqual(['out', true]);
   });
 
   it('hears nobody on who sends more than a message, before or after they said who they are', async () => {

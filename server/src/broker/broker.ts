@@ -37,6 +37,7 @@ const PACKET_LIMIT = DEVICE_MESSAGE_LIMIT + 1024;
 const MOST_CONNECTIONS = 5000;
 /** Who does not say by then who they are is shown out. */
 const CONNECT_WITHIN_MS = 10_000;
+const BAD_CLIENT_ID = 2;
 const BAD_CREDENTIALS = 4;
 const BUSY = 3;
 
@@ -56,6 +57,11 @@ export async function startBroker(
   const aedes = await Aedes.createBroker({
     connectTimeout: CONNECT_WITHIN_MS,
     authenticate: (client, username = '', password = Buffer.alloc(0), done) => {
+      // A broker ends the connection that has a client id before: nobody takes the one of another device.
+      if (!isOwnId(client.id, username)) {
+        done(refusal(BAD_CLIENT_ID), null);
+        return;
+      }
       welcome(gate, secret, username, password).then(
         (visitor) => {
           if (!visitor) return done(refusal(BAD_CREDENTIALS), null);
@@ -111,6 +117,11 @@ export async function startBroker(
       await new Promise((resolve) => server.close(resolve));
     },
   };
+}
+
+/** Whether a client id is the name somebody comes by, or begins with it. */
+function isOwnId(clientId: string, username: string): boolean {
+  return clientId === username || clientId.startsWith(`${username}-`);
 }
 
 function refusal(returnCode: number) {

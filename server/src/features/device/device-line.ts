@@ -7,6 +7,7 @@ import {
   topicOf,
   type DeviceEvent,
   type StandInAsk,
+  newId,
 } from '@gantelet/contracts';
 import type { MqttConfig } from '../../config.js';
 
@@ -41,6 +42,7 @@ export function openDeviceLine(config: MqttConfig | null): DeviceLine {
   const client = connect({
     host: config.host,
     port: config.port,
+    clientId: `${SERVER_USER}-${newId()}`,
     username: SERVER_USER,
     password: config.secret,
     reconnectPeriod: RETRY_MS,

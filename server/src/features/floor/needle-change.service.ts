@@ -1,6 +1,7 @@
 import {
   effectiveGroup,
   groupId,
+  HOUR_MS,
   mustStop,
   needleAge,
   needleSystem,
@@ -22,6 +23,9 @@ import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.
 import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
 import { findPieces } from './work-record.store.js';
+
+/** So long a change may wait on a device for the network. */
+const LONGEST_WAY_MS = 7 * 24 * HOUR_MS;
 
 /**
  * One needle out, one in, in the name of the person who did it. A missing piece stops the machine.
@@ -46,7 +50,9 @@ export async function changeNeedle(
     );
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
-    const reportedAt = new Date(Math.min(now.getTime(), Date.parse(change.changedAt)));
+    // The time may be what was refused.
+    const agoMs = now.getTime() - Date.parse(change.changedAt);
+    const reportedAt = agoMs > 0 && agoMs < LONGEST_WAY_MS ? new Date(change.changedAt) : now;
     const stop = { id: newId(), machineId, installId: change.removesInstallId, reportedAt };
     await insertStop(database, { ...stop, reportedById: person.id }, tx);
     return standingNow(database, machineId, await shopClock(database, tx), now, tx);

@@ -83,6 +83,20 @@ describe('a machine with a piece missing', () => {
     }
   });
 
+  it('is stopped when the time of the change cannot be', async () => {
+    const answered = await operator.call(routes.changeNeedle, {
+      params: { machineId },
+      body: {
+        removesInstallId: shop.works.ids.install,
+        cause: 'accident',
+        fragments: 'missing',
+        needle: shop.works.work.needle,
+        changedAt: '0001-01-01T00:00:00.000Z',
+      },
+    });
+    expect([answered.status, answered.body.stops[0]?.at]).toEqual([200, shop.clock.now.toISOString()]);
+  });
+
   it('never runs again but by a clearance of every piece, whatever two people do', async () => {
     const lead = await shop.signedIn('lead');
     let regrouped = 0;

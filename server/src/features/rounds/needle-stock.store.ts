@@ -96,25 +96,12 @@ export async function countStock(
 export async function orderNeedles(
   { tables }: Database,
   id: string,
-  { needle, quantity, expectedOn }: StockOrder,
+  order: StockOrder,
   person: Person,
   now: Date,
   tx: Transaction,
 ): Promise<{ id: string }> {
-  await tables.stockOrders.create(
-    {
-      id,
-      ...needleColumns(needle),
-      quantity,
-      expectedOn,
-      orderedAt: now,
-      orderedById: person.id,
-      receivedAt: null,
-      receivedById: null,
-      receivedQuantity: null,
-    },
-    { transaction: tx },
-  );
+  await tables.stockOrders.create(openOrder(id, order, person, now), { transaction: tx });
   return { id };
 }
 
@@ -127,21 +114,16 @@ export async function deliverNeedles(
   now: Date,
   tx: Transaction,
 ): Promise<{ id: string }> {
-  await tables.stockOrders.create(
-    {
-      id,
-      ...needleColumns(needle),
-      quantity,
-      expectedOn: now.toISOString().slice(0, 10),
-      orderedAt: now,
-      orderedById: person.id,
-      receivedAt: now,
-      receivedById: person.id,
-      receivedQuantity: quantity,
-    },
-    { transaction: tx },
-  );
+  const order = { needle, quantity, expectedOn: now.toISOString().slice(0, 10) };
+  const received = { receivedAt: now, receivedById: person.id, receivedQuantity: quantity };
+  await tables.stockOrders.create({ ...openOrder(id, order, person, now), ...received }, { transaction: tx });
   return { id };
+}
+
+function openOrder(id: string, { needle, quantity, expectedOn }: StockOrder, person: Person, now: Date) {
+  const ordered = { orderedAt: now, orderedById: person.id };
+  const open = { receivedAt: null, receivedById: null, receivedQuantity: null };
+  return { id, ...needleColumns(needle), quantity, expectedOn, ...ordered, ...open };
 }
 
 /** @throws ProblemError `order.unknown`, `order.over` */

@@ -222,7 +222,7 @@ async function floodSignIns(count) {
     await reads((n) => n >= 30);
     const usual = await reads((n) => n >= 150);
     let done = false;
-    const body = (n) => JSON.stringify({ signInName: `nobody ${n}`, password: 'guessed at random' });
+    const body = (n) => JSON.stringify({ signInName: `nobody${n}`, password: 'guessed at random' });
     const flood = Promise.all(
       Array.from({ length: count }, (_, n) =>
         fetch(`${server.address}/api/session`, {

@@ -1,3 +1,7 @@
+const OUTBOX_WRITES = Number(process.env.GANTELET_OUTBOX_WRITES ?? 240);
+/** A busy machine takes longer than five seconds; only a test that hangs takes a minute. */
+const LIMIT_MS = Math.max(60_000, 90 * OUTBOX_WRITES);
+
 /** Karma in Debian's Chromium; CHROME_BIN is set by the test script. */
 module.exports = (config) => {
   config.set({
@@ -21,11 +25,11 @@ module.exports = (config) => {
     reporters: ['dots'],
     colors: false,
     client: {
-      // A busy machine takes longer than five seconds; only a test that hangs takes a minute.
-      jasmine: { random: true, timeoutInterval: 60_000 },
+      jasmine: { random: true, timeoutInterval: LIMIT_MS },
       /** How many writes the outbox is tried with: more on demand. */
-      outboxWrites: Number(process.env.GANTELET_OUTBOX_WRITES ?? 240),
+      outboxWrites: OUTBOX_WRITES,
     },
+    browserNoActivityTimeout: LIMIT_MS,
     restartOnFileChange: false,
   });
 };

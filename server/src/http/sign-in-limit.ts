@@ -1,4 +1,5 @@
 import { QueryTypes } from 'sequelize';
+import pLimit from 'p-limit';
 import { ipKeyGenerator, rateLimit, type Store } from 'express-rate-limit';
 import type { Request, RequestHandler } from 'express';
 import { ProblemError } from '@gantelet/contracts';
@@ -20,9 +21,32 @@ const LIMITS: readonly Limit[] = [
   { tries: 50, by: (request) => `name ${signInNameOf(request.body)}` },
 ];
 
+/** Sign-ins that are worked on at once, and that may wait for it: the database is for those who are signed in. */
+const AT_ONCE = 2;
+const MOST_WAITING = 100;
+
+/** Lets few sign-ins be worked on at once, and turns away what would wait too long before it costs anything. */
+function fewAtOnce(): RequestHandler {
+  const inTurn = pLimit(AT_ONCE);
+  return (_request, response, next) => {
+    if (inTurn.pendingCount >= MOST_WAITING) {
+      next(new ProblemError('server.busy'));
+      return;
+    }
+    void inTurn(
+      () =>
+        new Promise<void>((resolve) => {
+          response.once('close', resolve);
+          if (response.closed) resolve();
+          else next();
+        }),
+    );
+  };
+}
+
 /** Counts failed sign-ins in the database, so that every server instance sees the same count. */
 export function limitSignIns(database: Database): readonly RequestHandler[] {
-  return LIMITS.map(({ tries, by }) =>
+  const limits = LIMITS.map(({ tries, by }) =>
     rateLimit({
       windowMs: WINDOW_MS,
       limit: tries,
@@ -36,6 +60,7 @@ export function limitSignIns(database: Database): readonly RequestHandler[] {
       },
     }),
   );
+  return [fewAtOnce(), ...limits];
 }
 
 function signInNameOf(body: unknown): string {

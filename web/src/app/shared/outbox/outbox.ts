@@ -170,6 +170,8 @@ export class Outbox {
       () => false,
     );
     if (!shelf || !kept) {
+      // A page that is gone sends nothing: it would overtake what lies on the shelf.
+      if (this.ended) return new Promise(() => undefined);
       this.arrived(write.key);
       const outcome = await this.ask(write);
       if ('problem' in outcome) throw outcome.problem as unknown as Error;

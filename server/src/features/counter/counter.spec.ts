@@ -44,7 +44,8 @@ describe('stitch counters', () => {
   const counter = () => shop.works.ids.counter;
   async function come(): Promise<MqttClient> {
     const { host, port } = shop.config.mqtt!;
-    const client = connect({ host, port, username: counter(), password: COUNTER_TOKEN, reconnectPeriod: 0 });
+    const own = { clientId: `${counter()}-${clients.length}`, username: counter(), password: COUNTER_TOKEN };
+    const client = connect({ host, port, ...own, reconnectPeriod: 0 });
     client.on('error', () => undefined);
     clients.push(client);
     await new Promise((resolve) => client.once('connect', resolve));

@@ -100,18 +100,21 @@ export function isDuplicate(error: unknown): boolean {
   return databaseErrno(error) === DUPLICATE_KEY;
 }
 
+/** What MariaDB said of an error, empty when it said nothing. */
+function sqlMessageOf(error: unknown): string {
+  return (error as { parent?: { sqlMessage?: string } } | null)?.parent?.sqlMessage ?? '';
+}
+
 /** Name of the key that another row has, 'PRIMARY' for the id of a row; null for any other error. */
 export function duplicateKey(error: unknown): string | null {
   if (!isDuplicate(error)) return null;
-  const { sqlMessage = '' } = (error as { parent: { sqlMessage?: string } }).parent;
-  return /for key '(?:[^'.]*\.)?([^']*)'/.exec(sqlMessage)?.[1] ?? '';
+  return /for key '(?:[^'.]*\.)?([^']*)'/.exec(sqlMessageOf(error))?.[1] ?? '';
 }
 
 /** The column that points at a row that is not there; null for any other error. */
 export function danglingColumn(error: unknown): string | null {
   if (databaseErrno(error) !== NO_REFERENCED_ROW) return null;
-  const { sqlMessage = '' } = (error as { parent: { sqlMessage?: string } }).parent;
-  return /FOREIGN KEY \(`([^`]+)`\)/.exec(sqlMessage)?.[1] ?? '';
+  return /FOREIGN KEY \(`([^`]+)`\)/.exec(sqlMessageOf(error))?.[1] ?? '';
 }
 
 /** What was written, or a problem when the database refused a row because another has its key. */

@@ -90,7 +90,6 @@ export function createApp({
     stop: () => {
       ends.abort();
       line.stop();
-      sessions.stop();
     },
   };
 }

@@ -33,7 +33,6 @@ export interface Sessions {
   standing(sids: readonly string[]): Promise<ReadonlySet<string>>;
   /** Ends every session of a person, on all devices. */
   endAll(personId: string): Promise<void>;
-  stop(): void;
 }
 
 /** Sessions kept in the database, so that any instance can answer. One that is over lets nobody in, deleted or not. */
@@ -52,6 +51,8 @@ export function sessionsInDatabase({ sequelize }: Database, config: Config): Ses
     db: sequelize,
     table: 'sessions',
     expiration: IDLE_MS,
+    // What is over lets nobody in and is pruned with the rest (jobs/prune.ts).
+    checkExpirationInterval: 0,
     extendDefaultFields: (defaults: object, data: { personId?: string }) => ({
       ...defaults,
       personId: data.personId ?? null,
@@ -81,7 +82,6 @@ export function sessionsInDatabase({ sequelize }: Database, config: Config): Ses
       return new Set(found.map((row) => row.get('sid') as string));
     },
     endAll: async (personId) => void (await rows.destroy({ where: { personId } })),
-    stop: () => store.stopExpiringSessions(),
   };
 }
 

@@ -1,3 +1,4 @@
+export { CounterLeap, LeapDecision } from './counter-leap.js';
 export {
   DialReading,
   DUTIES,

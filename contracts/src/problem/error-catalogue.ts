@@ -92,6 +92,12 @@ export const ERRORS = {
     title: 'A mechanic has cleared the machine since. The change stands: log another change.',
   },
   'clearance.nothing': { status: 409, title: 'This machine is not stopped for that piece, or not any more.' },
+  'leap.unknown': { status: 404, title: 'There is no such counter leap.' },
+  'leap.decided': { status: 409, title: 'Somebody has decided this already. Nothing was changed.' },
+  'leap.too-late': {
+    status: 409,
+    title: 'The counter readings behind this were cleared away. It stays out of the running hours.',
+  },
   'device.unknown': { status: 404, title: 'There is no such device.' },
   'device.token': { status: 401, title: 'This is not the token of this device, or it is let in no more.' },
   'device.not-counter': { status: 422, title: '{name} is no counter. Nothing was kept.' },

@@ -1,11 +1,13 @@
 import * as z from 'zod';
 import {
   Clearance,
+  CounterLeap,
   EyeFrictionEntry,
   FloorMachine,
   FloorView,
   FloorZone,
   KnobChange,
+  LeapDecision,
   Machine,
   MachineEntry,
   MachineRevision,
@@ -98,6 +100,24 @@ export const floorRoutes = {
     summary: 'The floor now: needles, running hours, what is due',
     permission: 'operator',
     reply: FloorView,
+  }),
+  listCounterLeaps: reads({
+    id: 'listCounterLeaps',
+    path: '/api/counter-leaps',
+    summary: 'What counters claimed beyond what can have been sewn, not decided yet, oldest first',
+    permission: 'mechanic',
+    reply: z.array(CounterLeap),
+  }),
+  decideCounterLeap: writes({
+    id: 'decideCounterLeap',
+    method: 'PUT',
+    path: '/api/counter-leaps/:leapId/decision',
+    summary: 'Count a leap, or leave it out of the running hours for good',
+    permission: 'mechanic',
+    params: z.strictObject({ leapId: Id }),
+    body: LeapDecision,
+    reply: CounterLeap,
+    errors: ['leap.unknown', 'leap.decided', 'leap.too-late'],
   }),
   watchFloor: streams({
     id: 'watchFloor',

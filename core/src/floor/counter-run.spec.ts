@@ -48,6 +48,17 @@ describe('the runs of a counter', () => {
       [0, 0, true],
       [60, 4000, false],
     ]);
+    expect(counterRuns(leap).map((run) => run.leap)).toEqual([
+      { boot: 1, seq: 1, stitches: 1e9, motorMs: 5000 },
+      null,
+      { boot: 2, seq: 3, stitches: 500, motorMs: 40 * HOUR_MS },
+      null,
+    ]);
+  });
+
+  it('count a leap once it is accepted, with no longer a motor time than passed', () => {
+    const runs = counterRuns([reading(0, 0, 0), reading(1, 50_000, 55_000, { accepted: true })]);
+    expect(runs.map(({ stitches, motorMs, leap }) => [stitches, motorMs, leap])).toEqual([[50_000, 10_000, null]]);
   });
 
   it('are the same whatever order the readings came in, and however often', () => {

@@ -9,6 +9,8 @@ export interface CounterReading {
   readonly sentAtMs: number;
   readonly stitches: number;
   readonly motorMs: number;
+  /** A mechanic has accepted what it says although it is more than the time allows. */
+  readonly accepted?: boolean;
 }
 
 /** What a machine ran between two readings of its counter. */
@@ -19,6 +21,16 @@ export interface CounterRun {
   readonly motorMs: number;
   /** Readings were missing in between, or the counter was off: when in this time it ran is not known. */
   readonly gap: boolean;
+  /** What the reading at its end claims beyond what can have been sewn: not counted. Null where it claims nothing such. */
+  readonly leap: CounterLeap | null;
+}
+
+/** More than can have been sewn in the time that passed, as a reading claims it. */
+export interface CounterLeap {
+  readonly boot: number;
+  readonly seq: number;
+  readonly stitches: number;
+  readonly motorMs: number;
 }
 
 /** Readings further apart than this leave a gap. Assumption. */
@@ -28,7 +40,7 @@ export const LONGEST_STEP_MS = 5 * 60_000;
  * What a machine ran, from the readings of its counter in whatever order they came. Never negative, nothing twice: a
  * reading that came twice is one; a lost one is covered by the totals of the next; after the counter was switched off and
  * on, or its totals fell, the new totals count from zero; what a clock set back cannot place counts at its reading. What
- * cannot have been sewn in the time that passed counts nothing and leaves a gap.
+ * cannot have been sewn in the time that passed is a leap: it counts nothing and leaves a gap, unless it was accepted.
  *
  * @returns runs in the order of time, one per reading but the first
  * @throws OutOfRange for a total or time that is negative
@@ -61,9 +73,17 @@ function runBetween(before: CounterReading, reading: CounterReading): CounterRun
   const toMs = reading.sentAtMs;
   const fromMs = Math.min(before.sentAtMs, toMs);
   const clockWrong = before.sentAtMs > toMs || (before.sentAtMs === toMs && motorMs > 0);
+  const { boot, seq, accepted = false } = reading;
   // More than can have been sewn since the last reading tells of a counter gone wrong, not of the machine.
-  if (!clockWrong && isLeap({ stitches, motorMs: reset ? motorMs : 0 }, toMs - fromMs))
-    return { fromMs, toMs, stitches: 0, motorMs: 0, gap: true };
+  if (!accepted && !clockWrong && isLeap({ stitches, motorMs: reset ? motorMs : 0 }, toMs - fromMs))
+    return {
+      fromMs,
+      toMs,
+      stitches: 0,
+      motorMs: 0,
+      gap: true,
+      leap: { boot, seq, stitches, motorMs },
+    };
   return {
     fromMs,
     toMs,
@@ -71,6 +91,7 @@ function runBetween(before: CounterReading, reading: CounterReading): CounterRun
     // A motor cannot run longer than the time that passed.
     motorMs: clockWrong || reset ? motorMs : Math.min(motorMs, toMs - fromMs),
     gap: reset || clockWrong || toMs - fromMs > LONGEST_STEP_MS,
+    leap: null,
   };
 }
 

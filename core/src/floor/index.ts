@@ -51,6 +51,7 @@ export {
   HOUR_MS,
   LONGEST_STEP_MS,
   runsByHour,
+  type CounterLeap,
   type CounterReading,
   type CounterRun,
   type HourRun,

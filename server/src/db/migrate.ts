@@ -17,6 +17,7 @@ import { schoolsOfPractice } from './migrations/20261209-schools-of-practice.js'
 import { keptSettings } from './migrations/20261210-kept-settings.js';
 import { safetyStops } from './migrations/20261211-safety-stops.js';
 import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
+import { counterLeaps } from './migrations/20261214-counter-leaps.js';
 import { withdrawals } from './migrations/20261213-withdrawals.js';
 import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
@@ -49,6 +50,7 @@ export const MIGRATIONS: readonly Migration[] = [
   safetyStops,
   sessionsOfPeople,
   withdrawals,
+  counterLeaps,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -2,6 +2,7 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
+import { counterRoutes } from './counter/index.js';
 import { deviceRoutes, type DeviceLine } from './device/index.js';
 import { floorRoutes, listMachines, logService, readServices, setPresentSetup } from './floor/index.js';
 import { lifeRoutes } from './life/index.js';
@@ -23,6 +24,7 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     ...tensionRoutes(database, now),
     ...recordRoutes(database, now),
     ...practiceRoutes(database),
+    ...counterRoutes(database, now),
     ...deviceRoutes(database, line, now),
     ...lifeRoutes(database, now),
     ...roundsRoutes(database, now),

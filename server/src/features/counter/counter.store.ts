@@ -69,7 +69,8 @@ export async function lockCounters(
   return new Map(locked.map(({ deviceId, machineId }) => [deviceId, byId.get(machineId)!]));
 }
 
-const READING = 'id, device_id AS deviceId, boot, seq, sent_at AS sentAt, stitches, motor_ms AS motorMs';
+const READING =
+  'id, device_id AS deviceId, boot, seq, sent_at AS sentAt, stitches, motor_ms AS motorMs, leap_accepted AS accepted';
 
 /** Readings that are not in the hours yet, by counter. */
 export async function findNewReadings(
@@ -126,10 +127,15 @@ export async function lastReadingBefore(
 /** A kept reading with its place in the table. */
 export type KeptReading = CounterReading & { readonly id: number };
 
-type ReadingRow = Omit<KeptReading, 'sentAtMs'> & { readonly deviceId: string; readonly sentAt: Date };
+type ReadingRow = Omit<KeptReading, 'sentAtMs' | 'accepted'> & {
+  readonly deviceId: string;
+  readonly sentAt: Date;
+  readonly accepted: 0 | 1;
+};
 
-function readingOf({ id, boot, seq, sentAt, stitches, motorMs }: ReadingRow): KeptReading {
-  return { id: Number(id), boot, seq, sentAtMs: sentAt.getTime(), stitches, motorMs };
+function readingOf({ id, boot, seq, sentAt, stitches, motorMs, accepted }: ReadingRow): KeptReading {
+  const sentAtMs = sentAt.getTime();
+  return { id: Number(id), boot, seq, sentAtMs, stitches, motorMs, accepted: accepted === 1 };
 }
 
 export async function findReadings(

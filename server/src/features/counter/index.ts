@@ -1,3 +1,4 @@
+export { counterRoutes } from './counter.routes.js';
 export { openIntake } from './counter-intake.js';
 export type { CounterArrival } from './counter.store.js';
 export { findCounted, type CountedRow } from './needle-count.store.js';

@@ -3,12 +3,14 @@ import {
   HOUR_MS,
   runsByHour,
   shiftHours,
+  type CounterRun,
   type HourRun,
   type ShiftPattern,
 } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { findShop, readZoneTimes } from '../shop/index.js';
+import { forgetOpenLeaps, insertLeaps } from './counter-leap.store.js';
 import {
   addHours,
   dropOldReadings,
@@ -35,6 +37,8 @@ const SETTLED_MS = 2 * HOUR_MS;
 
 /** An hour of a counter on a machine. */
 type HourOf = (deviceId: string, hour: HourRun) => KeptHour;
+/** The machine of each counter. */
+type MachineOfCounter = Awaited<ReturnType<typeof lockCounters>>;
 
 /**
  * Brings the hours of every counter up to date with its readings. Readings that follow on what is there are added in the
@@ -44,29 +48,39 @@ type HourOf = (deviceId: string, hour: HourRun) => KeptHour;
 export async function rollUp(database: Database): Promise<number> {
   const due = await findDueCounters(database);
   if (due.length === 0) return 0;
-  const shop = await findShop(database);
-  if (!shop) return 0;
-  const zones = await readZoneTimes(database);
-  const offset = zoneOffset(shop.timeZone);
+  const times = await readShopTimes(database);
+  if (!times) return 0;
   for (let i = 0; i < due.length; i += TOGETHER) {
     await database.transaction(async (tx) => {
       const machines = await lockCounters(database, due.slice(i, i + TOGETHER), tx);
-      const hourOf: HourOf = (deviceId, hour) => {
-        const machine = machines.get(deviceId)!;
-        return withShifts(machine.id, deviceId, hour, zones.get(machine.zoneId)?.shifts ?? [], offset);
-      };
-      await rollUpTogether(database, [...machines.keys()], hourOf, tx);
+      await rollUpTogether(database, machines, hoursIn(times, machines), tx);
     });
   }
   return due.length;
 }
 
+/** The shop's clock and the shifts of its zones; null before there is a shop. */
+async function readShopTimes(database: Database, tx: Transaction | null = null) {
+  const shop = await findShop(database, tx);
+  return shop && { offset: zoneOffset(shop.timeZone), zones: await readZoneTimes(database, tx) };
+}
+type ShopTimes = NonNullable<Awaited<ReturnType<typeof readShopTimes>>>;
+
+/** How hours stand in the shifts of the machines' zones. */
+function hoursIn({ offset, zones }: ShopTimes, machines: MachineOfCounter): HourOf {
+  return (deviceId, hour) => {
+    const machine = machines.get(deviceId)!;
+    return withShifts(machine.id, deviceId, hour, zones.get(machine.zoneId)?.shifts ?? [], offset);
+  };
+}
+
 async function rollUpTogether(
   database: Database,
-  deviceIds: readonly string[],
+  machines: MachineOfCounter,
   hourOf: HourOf,
   tx: Transaction,
 ): Promise<void> {
+  const deviceIds = [...machines.keys()];
   if (deviceIds.length === 0) return;
   const news = await findNewReadings(database, deviceIds, tx);
   const before = await findLastRolledUp(database, deviceIds, tx);
@@ -76,10 +90,12 @@ async function rollUpTogether(
   for (const [deviceId, readings] of news) {
     const last = before.get(deviceId) ?? null;
     if (last && readings.some((one) => !follows(one, last))) {
-      touched.set(deviceId, await workOutAnew(database, deviceId, readings, hourOf, tx));
+      const first = new Date(Math.min(...readings.map(({ sentAtMs }) => sentAtMs)));
+      touched.set(deviceId, await recalculate(database, { deviceId, first, machines, hourOf }, tx));
       continue;
     }
     const runs = counterRuns(last ? [last, ...readings] : readings);
+    await insertLeaps(database, leapsOf(deviceId, runs, machines), tx);
     const hours = runsByHour(runs).map((hour) => hourOf(deviceId, hour));
     if (hours[0]) touched.set(deviceId, hours[0].hourMs);
     added.push(...hours);
@@ -101,27 +117,62 @@ function follows(reading: KeptReading, last: KeptReading): boolean {
   return reading.boot !== last.boot || reading.seq > last.seq;
 }
 
-/** Sets the hours that late readings touch to what all their readings say, and gives the first of them. */
-async function workOutAnew(
+/** What of a counter is to be worked out again: all from a reading on. */
+interface Recalculation {
+  readonly deviceId: string;
+  readonly first: Date;
+  readonly machines: MachineOfCounter;
+  readonly hourOf: HourOf;
+}
+
+/** Sets the hours that a reading touches to what all readings say, and gives the first of them. */
+async function recalculate(
   database: Database,
-  deviceId: string,
-  late: readonly KeptReading[],
-  hourOf: HourOf,
+  { deviceId, first, machines, hourOf }: Recalculation,
   tx: Transaction,
 ): Promise<number> {
-  const first = new Date(Math.min(...late.map(({ sentAtMs }) => sentAtMs)));
   // The first one ends a run that began at the reading before it, so the hours from that one on are touched.
   const before = await lastReadingBefore(database, deviceId, first, tx);
   const from = startOfHour(before ?? first);
   const outer = await lastReadingBefore(database, deviceId, from, tx);
   const readings = await findReadings(database, deviceId, outer ?? from, tx);
-  const hours = runsByHour(counterRuns(readings)).filter(({ hourMs }) => hourMs >= from.getTime());
+  const runs = counterRuns(readings);
+  await forgetOpenLeaps(database, deviceId, from, tx);
+  await insertLeaps(
+    database,
+    leapsOf(
+      deviceId,
+      runs.filter(({ toMs }) => toMs >= from.getTime()),
+      machines,
+    ),
+    tx,
+  );
+  const hours = runsByHour(runs).filter(({ hourMs }) => hourMs >= from.getTime());
   await setHours(
     database,
     hours.map((hour) => hourOf(deviceId, hour)),
     tx,
   );
   return from.getTime();
+}
+
+function leapsOf(deviceId: string, runs: readonly CounterRun[], machines: MachineOfCounter) {
+  return runs.map((run) => ({ deviceId, machineId: machines.get(deviceId)!.id, run }));
+}
+
+/** Brings the hours of a counter up to date from one of its readings on, which is read differently now. */
+export async function rollUpFrom(
+  database: Database,
+  deviceId: string,
+  first: Date,
+  tx: Transaction,
+): Promise<void> {
+  const machines = await lockCounters(database, [deviceId], tx);
+  // A counter that counts for no machine now keeps its hours as they are.
+  if (!machines.has(deviceId)) return;
+  const hourOf = hoursIn((await readShopTimes(database, tx))!, machines);
+  const touched = await recalculate(database, { deviceId, first, machines, hourOf }, tx);
+  await forgetAddedUp(database, new Map([[deviceId, touched]]), tx);
 }
 
 /**

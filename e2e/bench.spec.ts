@@ -31,12 +31,12 @@ test.describe('the bench', () => {
     await expect(page.getByRole('img', { name: /Thread of 0\.42 mm in a blade of 1\.40 mm/ })).toBeVisible();
 
     await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 10' });
-    await expect(page.getByLabel('Name of the set-up')).toHaveValue('Tool roll strap, 10');
-    await expect(page.getByText('Work was not saved and is put aside.')).toBeVisible();
-    await page.getByRole('button', { name: 'Put it back' }).click();
+    await expect(page.getByLabel('Set-up name')).toHaveValue('Tool roll strap, 10');
+    await expect(page.getByText('Work has unsaved changes. Restore them?')).toBeVisible();
+    await page.getByRole('button', { name: 'Restore' }).click();
     await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('V138');
     await expect(page.getByLabel('Thickness of layer 2 in mm')).toHaveValue('0.6');
-    await expect(page.getByRole('button', { name: 'Put it back' })).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Restore' })).toHaveCount(0);
   });
 
   test('asks which size a bare number is', async ({ page }) => {
@@ -48,7 +48,7 @@ test.describe('the bench', () => {
 
   test('takes the thickness of leather in ounces when inch units stand first', async ({ page }) => {
     await page.getByRole('button', { name: /Tam Oduya/ }).click();
-    await page.getByRole('button', { name: 'Inch and number sizes first' }).click();
+    await page.getByRole('button', { name: 'Show inch and number sizes first' }).click();
     await page.getByRole('button', { name: 'Add a layer' }).click();
     const ounces = page.getByLabel('Thickness of layer 1 in oz');
     await ounces.fill('10');
@@ -68,13 +68,13 @@ test.describe('the bench', () => {
   test('saves a set-up, reopens it from search and sets it on the machine', async ({ page }) => {
     await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 10' });
     await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
-    await page.getByLabel('Name of the set-up').fill('Belt keeper, 10');
+    await page.getByLabel('Set-up name').fill('Belt keeper, 10');
     await page.getByLabel('Stitch, mm').fill('3.5');
     await page.getByLabel('Stitch, mm').press('Tab');
     await page.getByRole('button', { name: 'Save as new' }).click();
     await expect(page.getByText('Saved as Belt keeper, 10.')).toBeVisible();
-    await page.getByRole('button', { name: 'Set on the machine' }).click();
-    await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+    await page.getByRole('button', { name: 'Mark machine as set up for this job' }).click();
+    await expect(page.getByText('The machine is set up for this job.')).toBeVisible();
     await page.getByRole('button', { name: 'Clear' }).click();
     await expect(page.getByText('is put aside')).toHaveCount(0);
     await page.locator('body').press('/');
@@ -84,20 +84,20 @@ test.describe('the bench', () => {
       .getByRole('option', { name: /Belt keeper, 10/ })
       .click();
     await expect(page.getByLabel('Stitch, mm')).toHaveValue('3.5');
-    await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+    await expect(page.getByText('The machine is set up for this job.')).toBeVisible();
   });
 
   test('shows a stale change as such and keeps what was typed', async ({ page, context }) => {
     await page.getByLabel('Saved set-up').selectOption({ label: 'Gauntlet cuff, 09' });
-    await page.getByLabel('Name of the set-up').fill('Gauntlet cuff, 09 mine');
+    await page.getByLabel('Set-up name').fill('Gauntlet cuff, 09 mine');
     const other = await context.newPage();
     await other.goto(page.url());
-    await other.getByLabel('Name of the set-up').fill('Gauntlet cuff, 09 theirs');
+    await other.getByLabel('Set-up name').fill('Gauntlet cuff, 09 theirs');
     await other.getByRole('button', { name: 'Save changes' }).click();
     await expect(other.getByText('Saved as Gauntlet cuff, 09 theirs.')).toBeVisible();
     await page.getByRole('button', { name: 'Save changes' }).click();
     await expect(page.getByRole('alert')).toContainText('Somebody changed this since you opened it');
-    await expect(page.getByLabel('Name of the set-up')).toHaveValue('Gauntlet cuff, 09 mine');
+    await expect(page.getByLabel('Set-up name')).toHaveValue('Gauntlet cuff, 09 mine');
   });
 
   test('saves the drawing as an SVG file that stands alone', async ({ page }) => {
@@ -117,6 +117,6 @@ test('an operator reads the bench but saves nothing', async ({ page }) => {
   await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
   await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
   await expect(
-    page.getByRole('button', { name: /^(Save (set-up|changes|as new)|Set on the machine)/ }),
+    page.getByRole('button', { name: /^(Save (set-up|changes|as new)|Mark machine as set up for this job)/ }),
   ).toHaveCount(0);
 });

@@ -16,7 +16,7 @@ test.describe('the catalogue', () => {
     );
     const mark = page.getByRole('row', { name: /^Aramid/ }).getByRole('button');
     await mark.focus();
-    await expect(page.getByRole('tooltip')).toContainText('from memory, unverified');
+    await expect(page.getByRole('tooltip')).toContainText('rule of thumb, not verified');
   });
 
   test('measures a value, keeps its history, and every answer runs on it', async ({ page }) => {
@@ -27,11 +27,11 @@ test.describe('the catalogue', () => {
     await page.keyboard.press('Tab');
     await expect(page.getByText('Allowed: 0 to 120 min')).toBeVisible();
     await page.getByLabel("The shop's own, min").fill('5');
-    await page.getByLabel('How or why').fill('magnetic driver');
+    await page.getByLabel('How measured, or why').fill('magnetic driver');
     await page.getByRole('button', { name: 'Measured here' }).click();
     await expect(page.getByText('Tam Oduya: 5 min, measured, magnetic driver')).toBeVisible();
-    await page.getByRole('button', { name: 'Back to the shipped one' }).click();
-    await expect(page.getByText('Tam Oduya: back to the shipped value')).toBeVisible();
+    await page.getByRole('button', { name: 'Restore the default' }).click();
+    await expect(page.getByText('Tam Oduya: default restored')).toBeVisible();
   });
 
   test('lets the shop choose its own limit of the free eye, and the bench follows', async ({ page }) => {
@@ -46,7 +46,7 @@ test.describe('the catalogue', () => {
     await page.goto('/catalogue');
     await page.getByLabel('Find a value').fill('free eye');
     await page.getByRole('button', { name: 'Largest ratio, free eye' }).click();
-    await page.getByRole('button', { name: 'Back to the shipped one' }).click();
-    await expect(page.getByText('Tam Oduya: back to the shipped value')).toBeVisible();
+    await page.getByRole('button', { name: 'Restore the default' }).click();
+    await expect(page.getByText('Tam Oduya: default restored')).toBeVisible();
   });
 });

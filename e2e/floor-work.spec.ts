@@ -23,8 +23,8 @@ test.describe('the work on the floor', () => {
     await page.mouse.up();
     await expect(other).toHaveAccessibleName(/row 2, place 8$/);
     await expectAccessible(page);
-    await zone.getByRole('button', { name: 'Keep this plan' }).click();
-    await expect(page.getByRole('status')).toContainText('Plan kept for everybody.');
+    await zone.getByRole('button', { name: 'Save this plan' }).click();
+    await expect(page.getByRole('status')).toContainText('Floor plan saved for everybody.');
 
     await page.reload();
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
@@ -37,17 +37,17 @@ test.describe('the work on the floor', () => {
     await signIn(page);
     await page.goto('/machines');
     await page.getByRole('link', { name: 'Patcher 22' }).click();
-    await page.getByRole('link', { name: 'Services and story' }).click();
+    await page.getByRole('link', { name: 'Service and history' }).click();
     await expect(page.getByRole('heading', { name: /^Patcher 22: / })).toBeVisible();
     await expectAccessible(page);
-    await page.getByLabel('Note for the next one logged').fill('a drop more than usual');
+    await page.getByLabel('Note for the next entry').fill('a drop more than usual');
     const lint = page.locator('.service').filter({ hasText: 'Lint out of hook and case' });
     await lint.getByRole('button', { name: 'Done now' }).click();
     await expect(page.getByRole('status')).toContainText('Lint out of hook and case: logged.');
     await expect(lint).toContainText('0.0 of 4 running hours');
     await expect(page.getByRole('listitem').first()).toContainText('a drop more than usual');
     const before = await page.getByRole('listitem').count();
-    await page.getByRole('button', { name: 'What was before' }).click();
+    await page.getByRole('button', { name: 'Load older entries' }).click();
     await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before);
   });
 
@@ -59,7 +59,7 @@ test.describe('the work on the floor', () => {
     const row = page.locator('gan-machine-row', { hasText: 'Flatbed walking 23' });
     const writeDown = async (pieces: string) => {
       await row.getByRole('button').click();
-      await page.getByText('Pieces sewn, as no counter is heard').click();
+      await page.getByText('No counter: enter pieces sewn').click();
       await page.getByLabel('Pieces', { exact: true }).fill(pieces);
       await page.getByLabel('Stitches in each').fill('200');
       await page.getByLabel('Over the last hours').fill('1');
@@ -70,7 +70,7 @@ test.describe('the work on the floor', () => {
     await writeDown('2');
     await expect(page.getByText('Pieces are written down for a part of this time.')).toBeVisible();
     await row.getByRole('button').click();
-    await page.getByRole('link', { name: 'Services and story of this machine' }).click();
+    await page.getByRole('link', { name: 'Service and history of this machine' }).click();
     await page.getByRole('button', { name: 'Take back, 3 pieces sewn' }).click();
     await expect(page.getByRole('listitem').first()).toContainText('taken back by Tam Oduya');
     await page.goto('/floor');
@@ -86,7 +86,7 @@ test.describe('a work sample on a phone', () => {
     await signIn(page, 'operator');
     await page.goto('/floor');
     // Cards above it are laid out only as they come into sight, which moves the link: it is followed by key.
-    await page.getByRole('link', { name: 'looks at random moments' }).press('Enter');
+    await page.getByRole('link', { name: 'spot checks' }).press('Enter');
     await page.getByLabel('Zone').selectOption('Webbing bay');
     const text = page.locator('.reason');
     const looks = async () => Number(/(\d+) looks/.exec((await text.textContent())!)![1]);
@@ -96,7 +96,7 @@ test.describe('a work sample on a phone', () => {
     await expectNoSidewaysScroll(page);
     const asked = new Set<string>();
     for (const answer of ['Sewing', 'Not sewing', 'Cannot see it', 'Sewing', 'Not sewing', 'Not sewing']) {
-      const heading = page.getByRole('heading', { name: /^Look now: / });
+      const heading = page.getByRole('heading', { name: /^Check now: / });
       // The answer before is drawn away a moment after its tap.
       await expect.poll(async () => asked.has((await heading.textContent())!)).toBe(false);
       asked.add((await heading.textContent())!);

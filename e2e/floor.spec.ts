@@ -16,7 +16,7 @@ test.describe('the floor', () => {
     await page.getByRole('link', { name: 'Floor' }).click();
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
     await expect(page.getByText('Power off. Wait until the motor has stopped.')).toBeVisible();
-    await page.getByRole('button', { name: 'Worn, whole' }).click();
+    await page.getByRole('button', { name: 'Worn' }).click();
     await expect(page.getByRole('status')).toContainText('Flatbed compound 07: needle change logged, worn.');
     await expect(page.getByRole('listitem').first()).toContainText(
       /Flatbed compound 07 worn, needle whole, .* Jory Quist/,
@@ -30,10 +30,10 @@ test.describe('the floor', () => {
     await signIn(page);
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Cylinder 10' }).click();
-    await page.getByText('Another kind of needle goes in').click();
+    await page.getByText('A different needle goes in').click();
     await page.getByLabel('System').selectOption('135x17');
     await page.getByLabel('Size').selectOption('180');
-    await page.getByRole('button', { name: 'Other work, not kept' }).click();
+    await page.getByRole('button', { name: 'Changing job: discard needle' }).click();
     await expect(page.locator('gan-machine-row', { hasText: 'Cylinder 10' })).toContainText('135x17 NM 180');
   });
 
@@ -52,7 +52,7 @@ test.describe('the floor', () => {
     await row.getByRole('button').click();
     await page.getByRole('button', { name: 'Broken, all pieces found' }).click();
     await page.getByRole('button', { name: `Undo, ${name}` }).click();
-    await expect(page.getByRole('status')).toContainText(`${name}: change taken back.`);
+    await expect(page.getByRole('status')).toContainText(`${name}: needle change undone.`);
     await expect(row.locator('.bottom span')).toHaveText(before!);
 
     await row.getByRole('button').click();
@@ -61,13 +61,13 @@ test.describe('the floor', () => {
     await keep.click();
     await expect(page.getByText(`the old one in pocket ${pocket}`)).toBeVisible();
     await expect(page.getByText(`Pocket ${pocket}`, { exact: true })).toBeVisible();
-    await page.getByRole('button', { name: `Other pocket than ${pocket}`, exact: true }).click();
-    await page.getByLabel('Lies in pocket').fill('77');
+    await page.getByRole('button', { name: `Move to another pocket, now in ${pocket}`, exact: true }).click();
+    await page.getByLabel('Pocket').fill('77');
     await page.getByRole('button', { name: 'Keep', exact: true }).click();
     await expect(page.getByText('Part-used needle lies in pocket 77.')).toBeVisible();
     await row.getByRole('button').click();
     await page.getByRole('radio', { name: /^Pocket 77:/ }).check();
-    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await page.getByRole('button', { name: 'Planned change' }).click();
     await expect(page.getByText('Pocket 77', { exact: true })).toHaveCount(0);
   });
 
@@ -77,7 +77,7 @@ test.describe('the floor', () => {
     const row = page.locator('gan-machine-row', { hasText: 'Tacker 20' });
     await row.getByRole('button').click();
     await page.getByRole('button', { name: 'Broken, piece missing' }).click();
-    await expect(page.getByText('A mechanic has to clear this machine.')).toBeVisible();
+    await expect(page.getByText('Only a mechanic can clear this machine.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Broken, piece missing' })).toBeDisabled();
     await page.keyboard.press('Escape');
     await expect(row).toContainText('stop now');
@@ -92,7 +92,7 @@ test.describe('the floor', () => {
     await page.goto('/floor');
     await row.getByRole('button').click();
     await expect(page.getByRole('button', { name: 'Every piece found' })).toBeDisabled();
-    await page.getByLabel('Hook, plate and case felt for burrs').check();
+    await page.getByLabel('Hook, plate and case checked for burrs').check();
     await page.getByRole('button', { name: 'Every piece found' }).click();
     await expect(page.getByRole('status')).toContainText('Tacker 20 may run again.');
     await expect(row).toContainText('good');
@@ -126,7 +126,7 @@ test.describe('the floor', () => {
     const planned = page.getByRole('listitem').filter({ hasText: 'Long-arm 02 planned, needle whole' });
     await page.getByRole('button', { name: 'Change needle, Long-arm 02' }).click();
     const before = await planned.count();
-    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await page.getByRole('button', { name: 'Planned change' }).click();
     await expect(page.getByRole('status')).toContainText('Long-arm 02: needle change logged, planned.');
     expect(keys).toHaveLength(2);
     expect(keys[0]).toBe(keys[1]);
@@ -144,10 +144,10 @@ test.describe('the floor', () => {
     const seen = other.locator('gan-machine-row', { hasText: 'Post-bed 08' });
     // How old its needle is depends on the hour: a fresh one goes in first.
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
-    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await page.getByRole('button', { name: 'Planned change' }).click();
     await expect(seen).toContainText('good', { timeout: 10_000 });
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
-    await page.getByText('Report a trouble, needle stays in').click();
+    await page.getByText('Report a problem (do not change the needle)').click();
     await page.getByRole('button', { name: 'thread shreds' }).click();
     const row = page.locator('gan-machine-row', { hasText: 'Post-bed 08' });
     await expect(row).toContainText('due');
@@ -155,7 +155,7 @@ test.describe('the floor', () => {
     await expect(seen).toContainText('thread shreds', { timeout: 10_000 });
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
     await expect(page.getByText('Thread goes through the eye freely')).toBeVisible();
-    await page.getByRole('button', { name: 'Worn, whole' }).click();
+    await page.getByRole('button', { name: 'Worn' }).click();
     await expect(row).toContainText('good');
     await expect(seen).toContainText('good', { timeout: 10_000 });
   });

@@ -21,11 +21,11 @@ test.describe('life', () => {
     await expect(page.getByText(/Fitted/)).toBeVisible({ timeout: 20_000 });
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
-    await page.getByRole('button', { name: 'Other work, not kept' }).click();
+    await page.getByRole('button', { name: 'Changing job: discard needle' }).click();
     await expect(page.getByText('Flatbed compound 07: needle change logged')).toBeVisible();
     await page.goto('/life');
-    await expect(page.getByText('Needles were changed or costs set since.')).toBeVisible();
-    await page.getByRole('button', { name: 'Work it out anew' }).click();
+    await expect(page.getByText('Needles or costs have changed since.')).toBeVisible();
+    await page.getByRole('button', { name: 'Recalculate' }).click();
     await expect(page.getByText(/Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
   });
 
@@ -33,12 +33,12 @@ test.describe('life', () => {
     await signIn(page, 'lead');
     await page.goto('/shop');
     await page.getByLabel('Work spoiled, leather').fill('60');
-    await page.getByRole('button', { name: 'Keep for the whole shop' }).click();
-    await expect(page.getByRole('button', { name: 'Keep for the whole shop' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Save for the whole shop' }).click();
+    await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
     await page.goto('/life');
     await page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ }).click();
     const before = await page.getByRole('heading', { level: 1 }).textContent();
-    await page.getByRole('button', { name: 'Work it out anew' }).click();
+    await page.getByRole('button', { name: 'Recalculate' }).click();
     await expect(page.getByText(/Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
     const after = await page.getByRole('heading', { level: 1 }).textContent();
     const hours = (text: string | null) => Number(/at ([\d.]+) h/.exec(text ?? '')?.[1]);
@@ -54,8 +54,8 @@ test.describe('life', () => {
     await lots.getByText('Test the eye of a needle').click();
     await lots.getByRole('combobox', { name: /^Lot/ }).selectOption('26-110E');
     await lots.getByLabel('Weight, N').fill('1.17');
-    await lots.getByLabel('Pull up, N').fill('2.2');
-    await lots.getByLabel('Pull down, N').fill('0.7');
+    await lots.getByLabel('Force while pulling up, N').fill('2.2');
+    await lots.getByLabel('Force while letting down, N').fill('0.7');
     await expect(lots.getByText('56 % friction: too much.')).toBeVisible();
     await lots.getByRole('button', { name: 'Log the test' }).click();
     await expect(lots.getByRole('row').filter({ hasText: '26-110E' })).toContainText('56 % of 1');

@@ -19,10 +19,10 @@ for (const viewport of [
       const { id, name } = list.find(({ shopNumber }) => shopNumber === 9) ?? list[0]!;
       const rename = async (to: string): Promise<void> => {
         await page.goto(`/machines/${id}`);
-        await page.getByLabel('Name by function').fill(to);
-        await page.getByRole('button', { name: 'Keep changes' }).click();
+        await page.getByLabel('Name').fill(to);
+        await page.getByRole('button', { name: 'Save changes' }).click();
         await expect(page.getByRole('heading', { name: to })).toBeVisible();
-        await expect(page.getByText(`${to} is kept.`)).toBeVisible();
+        await expect(page.getByText(`${to} saved.`)).toBeVisible();
       };
       await rename(NAME);
       for (const path of [
@@ -30,7 +30,7 @@ for (const viewport of [
         `/floor/${id}`,
         '/machines',
         `/machines/${id}`,
-        `/machines/${id}/story`,
+        `/machines/${id}/history`,
         `/machines/${id}/sticker`,
         '/bench',
         '/tension',

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 
 async function openSetup(page: Page, name: string): Promise<void> {
   await page.getByLabel('Saved set-up').selectOption({ label: name });
-  await expect(page.getByLabel('Name of the set-up')).toHaveValue(name);
+  await expect(page.getByLabel('Set-up name')).toHaveValue(name);
 }
 
 async function stack(
@@ -78,8 +78,8 @@ test.describe('asking from any end', () => {
     await openSetup(page, 'Tool roll strap, 07');
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
     await expect(answer(page)).toContainText('Flatbed compound 07');
-    await expect(page.getByRole('row', { name: /Flatbed compound 07/ })).toContainText('set already');
-    await page.getByText(/machines cannot sew it: why/).click();
+    await expect(page.getByRole('row', { name: /Flatbed compound 07/ })).toContainText('already set up');
+    await page.getByText(/machines cannot sew it, and why/).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'Portable 21' })).toBeVisible();
     await page
       .getByRole('row', { name: /Cylinder 11/ })
@@ -121,16 +121,16 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   await stack(page, [['No. 10 cotton duck', '0.8']]);
   await page.getByLabel('Plies of layer 1').fill('2');
   await page.getByLabel('Thread, as on the spool').fill('V46');
-  await page.getByLabel('Name of the set-up').fill('Light lining, 05');
+  await page.getByLabel('Set-up name').fill('Light lining, 05');
   await page.getByRole('button', { name: 'Save set-up' }).click();
   await expect(page.getByText('Saved as Light lining, 05.')).toBeVisible();
-  await page.getByRole('button', { name: 'Set on the machine' }).click();
-  await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+  await page.getByRole('button', { name: 'Mark machine as set up for this job' }).click();
+  await expect(page.getByText('The machine is set up for this job.')).toBeVisible();
 
   await page.getByLabel('Thread, as on the spool').fill('V138');
   await page.getByLabel('Plate for this work').selectOption({ label: '2.8 mm' });
   await page.getByLabel('Material of layer 1').selectOption({ label: 'Vegetable-tanned side' });
-  await page.getByLabel('Name of the set-up').fill('Heavy strap, 05');
+  await page.getByLabel('Set-up name').fill('Heavy strap, 05');
   await page.getByRole('button', { name: 'Save as new' }).click();
   await expect(page.getByText('Saved as Heavy strap, 05.')).toBeVisible();
   await page.getByRole('link', { name: 'Changeover card' }).click();
@@ -143,14 +143,14 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   await expect(page.getByText('scarf to the left, long groove to the right')).toBeVisible();
 
   await page.getByRole('link', { name: 'Back to the bench' }).click();
-  await page.getByRole('button', { name: 'Set on the machine' }).click();
-  await expect(page.getByText('The machine is set for this work.')).toBeVisible();
+  await page.getByRole('button', { name: 'Mark machine as set up for this job' }).click();
+  await expect(page.getByText('The machine is set up for this job.')).toBeVisible();
   await expect(page.getByText('2.8 mm, on the machine')).toBeAttached();
   await openSetup(page, 'Light lining, 05');
   await page.getByRole('link', { name: 'Changeover card' }).click();
   await expect(page.getByText('hole of 2.8 mm off, 2.2 mm on')).toBeVisible();
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('button', { name: 'Print on A4' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print card' })).toBeHidden();
   const pdf = await page.pdf({ preferCSSPageSize: true });
   expect(pdf.toString('latin1')).toMatch(/MediaBox \[0 0 59[45](\.\d+)? 84[12]/);
   expect(pdf.toString('latin1').match(/\/Type \/Page\b/g)?.length).toBe(1);
@@ -159,9 +159,9 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
 test('set-up cards leave as a file and come in row by row', async ({ page }) => {
   await signIn(page);
   await openSetup(page, 'Tool roll strap, 10');
-  await page.getByRole('button', { name: 'Set-up cards as a file' }).click();
+  await page.getByRole('button', { name: 'Export and import set-ups' }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save this card' }).click();
+  await page.getByRole('button', { name: 'Export this set-up' }).click();
   const text = Buffer.concat(await (await (await download).createReadStream()).toArray()).toString();
   const file = JSON.parse(text) as { cards: Record<string, unknown>[] };
   const card = file.cards[0]!;
@@ -172,7 +172,7 @@ test('set-up cards leave as a file and come in row by row', async ({ page }) => 
   ];
   const upload = (content: string) =>
     page
-      .getByLabel('Take in a file of set-up cards')
+      .getByLabel('Import set-ups')
       .setInputFiles({ name: 'cards.json', mimeType: 'application/json', buffer: Buffer.from(content) });
   await upload(text.slice(0, 200));
   await expect(page.getByRole('alert')).toContainText('Not readable JSON');

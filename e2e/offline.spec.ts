@@ -10,14 +10,14 @@ test.describe('on a phone, by a machine', () => {
     await signIn(page, 'operator');
     await page.goto('/machines');
     await page.getByRole('link', { name: 'Flatbed compound 16' }).click();
-    await page.getByRole('link', { name: 'Sticker with its code' }).click();
+    await page.getByRole('link', { name: 'Print QR sticker' }).click();
     const code = page.getByRole('img', { name: /QR code of http/ });
     const address = /http\S+/.exec((await code.getAttribute('aria-label')) ?? '')![0];
     await page.goto(address);
     await expect(page.getByRole('dialog', { name: 'Flatbed compound 16' })).toBeVisible();
 
     await context.setOffline(true);
-    await page.getByRole('button', { name: 'Worn, whole' }).click();
+    await page.getByRole('button', { name: 'Worn' }).click();
     await expect(
       page.getByText('Flatbed compound 16: needle change, worn: kept on this device'),
     ).toBeVisible();
@@ -25,13 +25,13 @@ test.describe('on a phone, by a machine', () => {
     const row = page.locator('gan-machine-row', { hasText: 'compound 16' });
     await expect(row).toContainText('good');
     await row.getByRole('button').click();
-    await page.getByText('Report a trouble, needle stays in').click();
-    await page.getByRole('button', { name: 'clunk heard' }).click();
+    await page.getByText('Report a problem (do not change the needle)').click();
+    await page.getByRole('button', { name: 'makes a clunk' }).click();
     await expect(page.getByText('2 changes wait for the network')).toBeVisible();
 
     const other = page.locator('gan-machine-row', { hasText: 'Long-arm 01' });
     await other.getByRole('button').click();
-    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await page.getByRole('button', { name: 'Planned change' }).click();
     await expect(page.getByText('3 changes wait for the network')).toBeVisible();
     await page.getByRole('button', { name: 'Undo, Long-arm 01' }).click();
     await expect(page.getByText('2 changes wait for the network')).toBeVisible();
@@ -40,12 +40,12 @@ test.describe('on a phone, by a machine', () => {
     await expect(page.getByText(/wait for the network|waits for the network/)).toHaveCount(0, {
       timeout: 15_000,
     });
-    await expect(row).toContainText('clunk heard');
+    await expect(row).toContainText('makes a clunk');
     await page.reload();
     await page.keyboard.press('Escape');
     const logged = page.getByRole('listitem').filter({ hasText: 'Flatbed compound 16 worn, needle whole' });
     await expect(logged.filter({ hasText: 'Jory Quist' }).first()).toBeVisible();
-    await expect(row).toContainText('clunk heard');
+    await expect(row).toContainText('makes a clunk');
     const floor = (await (await page.request.get('/api/floor')).json()) as {
       recent: { machineName: string; personName: string; at: string }[];
     };

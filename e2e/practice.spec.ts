@@ -52,8 +52,8 @@ test.describe('practice', () => {
     await expect(page.getByText('Right: loops below.')).toBeVisible();
     await page.getByRole('button', { name: 'It is balanced' }).click();
     await expect(page.getByText('Not yet. Look again')).toBeVisible();
-    await page.getByText('Look for what is not tension').click();
-    await page.getByRole('button', { name: /See to: Thread sits between the tension discs/ }).click();
+    await page.getByText('Check for faults other than tension').click();
+    await page.getByRole('button', { name: /Check: Thread sits between the tension discs/ }).click();
     await page.getByRole('button', { name: 'Sew a test seam' }).click();
     await expect(page.getByRole('img', { name: /both faces clean/ })).toBeVisible();
     await page.getByRole('button', { name: 'It is balanced' }).click();

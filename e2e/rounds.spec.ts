@@ -64,7 +64,7 @@ test.describe('rounds, for the lead', () => {
     await page.keyboard.press('Enter');
     await expect(mark).toHaveAttribute('aria-pressed', 'true');
     await page.keyboard.press('ArrowRight');
-    await expect(page.locator('g.price')).toContainText(/[+−]£|costs nothing/);
+    await expect(page.locator('g.price')).toContainText(/[+−]£|no extra cost/);
     await page.keyboard.press('Enter');
     await expect(page.getByText('Moved and pinned.')).toBeVisible();
     const moved = (await read(page)).plan!.machines.find(({ name }) => name === machine.name)!;
@@ -86,16 +86,16 @@ test.describe('rounds, for the lead', () => {
     await page.mouse.move(x, y);
     await page.mouse.down();
     await page.mouse.move(x + 90, y, { steps: 4 });
-    await expect(page.locator('g.price')).toContainText(/[+−]£|costs nothing/);
+    await expect(page.locator('g.price')).toContainText(/[+−]£|no extra cost/);
     await page.mouse.move(x, y, { steps: 4 });
     await page.mouse.up();
     await expect(page.locator('g.price')).toHaveCount(0);
     const held = page.getByRole('group', { name: 'The change that is held' });
-    await held.getByRole('button', { name: /Pin it here|Let it go/ }).click();
+    await held.getByRole('button', { name: /Pin it here|Unpin/ }).click();
     await expect(page.getByText(/^(Pinned|Let go)\.$/)).toBeVisible();
     await page.getByText('Table', { exact: true }).click();
-    await page.getByRole('button', { name: 'Where else?' }).first().click();
-    await expect(page.getByRole('option', { name: 'leave it out' })).toBeAttached();
+    await page.getByRole('button', { name: 'Other shifts' }).first().click();
+    await expect(page.getByRole('option', { name: 'skip it' })).toBeAttached();
   });
 
   test('are planned with what the lead says of people and days', async ({ page }) => {
@@ -106,7 +106,7 @@ test.describe('rounds, for the lead', () => {
     await minutes.fill(String(Number(before) + 5));
     await minutes.blur();
     await page.getByRole('button', { name: 'Keep', exact: true }).click();
-    await expect(page.getByText('Kept. Plan again to plan with it.')).toBeVisible();
+    await expect(page.getByText('Saved. Re-plan to use it.')).toBeVisible();
     await page.reload();
     await expect(page.getByLabel('Minutes a shift').first()).toHaveValue(String(Number(before) + 5));
     await expectAccessible(page);
@@ -126,18 +126,18 @@ test.describe('rounds, on a phone in the hall', () => {
     await signIn(lead, 'lead');
     await lead.goto('/rounds');
     await plan(lead);
-    await lead.getByRole('button', { name: 'Tell the mechanics' }).click();
+    await lead.getByRole('button', { name: 'Publish plan' }).click();
     await expect(lead.getByText('The mechanics are told')).toBeVisible();
     await lead.close();
 
     await signIn(page, 'mechanic');
-    await page.goto('/rounds/told');
+    await page.goto('/rounds/sheets');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Tam Oduya');
     await expectNoSidewaysScroll(page);
     await expectAccessible(page);
     const first = page.locator('ol > li').first();
     const name = (await first.locator('strong').textContent())!;
-    const told = (await (await page.request.get('/api/rounds/told')).json()) as {
+    const told = (await (await page.request.get('/api/rounds/sheets')).json()) as {
       sheets: {
         personName: string;
         tasks: { machineName: string; needle: RoundsReply['stock'][number]['needle'] }[];
@@ -154,7 +154,7 @@ test.describe('rounds, on a phone in the hall', () => {
     await first.getByRole('button', { name: 'Changed, old needle whole' }).click();
     await expect(page.getByText(`${name}: change logged.`)).toBeVisible();
     await page.getByRole('button', { name: `Undo, ${name}` }).click();
-    await expect(page.getByText(`${name}: change taken back.`)).toBeVisible();
+    await expect(page.getByText(`${name}: needle change undone.`)).toBeVisible();
     expect(await onHand()).toBe(before);
     await first.getByRole('combobox').selectOption('machine-busy');
     await expect(first).toContainText('left out: machine could not be stopped');

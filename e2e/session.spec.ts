@@ -23,7 +23,7 @@ test.describe('a session that is over', () => {
     const row = page.locator('gan-machine-row', { hasText: 'Patcher 22' });
     await row.getByRole('button').click();
     await context.clearCookies();
-    await page.getByRole('button', { name: 'Planned, whole' }).click();
+    await page.getByRole('button', { name: 'Planned change' }).click();
     const dialog = page.getByRole('dialog', { name: 'Sign in again' });
     await expect(dialog).toBeVisible();
     await expect(page.getByText('1 change waits')).toBeVisible();

@@ -44,10 +44,10 @@ test('unit order and theme are kept on the device', async ({ page }) => {
   await signIn(page);
   await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
   await page.getByRole('button', { name: /Tam Oduya/ }).click();
-  await page.getByRole('button', { name: 'Inch and number sizes first' }).click();
+  await page.getByRole('button', { name: 'Show inch and number sizes first' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('#22 / NM 140');
   await page.getByRole('button', { name: /Tam Oduya/ }).click();
-  await page.getByRole('button', { name: 'Night shift colours' }).click();
+  await page.getByRole('button', { name: 'Dark theme' }).click();
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('#22 / NM 140');

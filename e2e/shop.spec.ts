@@ -7,8 +7,8 @@ test.describe('the shop', () => {
     await signIn(page, 'lead');
     await page.goto('/shop');
     await page.getByLabel('bobbin first, then the top').check();
-    await page.getByRole('button', { name: 'Keep for the whole shop' }).click();
-    await expect(page.getByRole('button', { name: 'Keep for the whole shop' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Save for the whole shop' }).click();
+    await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
     await page.goto('/tension');
     await page.getByRole('link', { name: /Window patch, 05/ }).click();
     await expect(page.getByLabel('bobbin first, then the top')).toBeChecked();
@@ -16,8 +16,8 @@ test.describe('the shop', () => {
     await page.goto('/shop');
     await expect(page.getByLabel('bobbin first, then the top')).toBeChecked();
     await page.getByLabel('leave the bobbin, correct at the top').check();
-    await page.getByRole('button', { name: 'Keep for the whole shop' }).click();
-    await expect(page.getByRole('button', { name: 'Keep for the whole shop' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Save for the whole shop' }).click();
+    await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
   });
 
   test('registers a device, shows its token once, and lets it in no more', async ({ page }) => {
@@ -26,19 +26,19 @@ test.describe('the shop', () => {
     await page.getByLabel('Name').fill('Scale by the store');
     await page.getByLabel('Kind').selectOption({ label: 'Scale' });
     await page.getByRole('button', { name: 'Register' }).click();
-    await expect(page.getByText('Scale by the store may come in')).toBeVisible();
+    await expect(page.getByText('Scale by the store is registered')).toBeVisible();
     await expect(page.getByText(/^[\w-]{43}$/)).toBeVisible();
     await page.reload();
     await expect(page.getByRole('rowheader', { name: 'Scale by the store' })).toBeVisible();
     await expect(page.getByText(/^[\w-]{43}$/)).toHaveCount(0);
     await page.getByRole('button', { name: 'Let Scale by the store in no more' }).click();
-    await expect(page.getByText(/let in no more since/)).toBeVisible();
+    await expect(page.getByText(/blocked since/)).toBeVisible();
   });
 
   test('leaves choosing to the lead', async ({ page }) => {
     await signIn(page);
     await page.goto('/shop');
-    await expect(page.getByText('The lead chooses these.')).toBeVisible();
+    await expect(page.getByText('Only a lead can change these.')).toBeVisible();
     await expect(page.getByLabel('bobbin first, then the top')).toBeDisabled();
   });
 });

@@ -89,12 +89,12 @@ test.describe('tension', () => {
 
   test('takes a measured lock, and the least tension on wish', async ({ page }) => {
     await open(page, /Window patch, 05/);
-    await page.getByRole('button', { name: 'least tension that hides the far thread' }).click();
+    await page.getByRole('button', { name: 'lightest tension that hides the bobbin thread' }).click();
     await page.getByText('balanced', { exact: true }).first().click();
     await page.getByLabel('Knot position in a cut seam').fill('45');
     await page.getByLabel('Knot position in a cut seam').press('Tab');
-    await page.getByLabel('Pre-tension, turns from off').fill('2.25');
-    await page.getByLabel('Pre-tension, turns from off').press('Tab');
+    await page.getByLabel('Pre-tension, turns in from zero').fill('2.25');
+    await page.getByLabel('Pre-tension, turns in from zero').press('Tab');
     const rows = await page.getByRole('row').count();
     await page.getByRole('button', { name: 'Log this seam' }).click();
     await expect(page.getByRole('row')).toHaveCount(rows + 1);
@@ -144,7 +144,7 @@ test.describe('tension', () => {
     await expect(knobOf(page)).toHaveAttribute('aria-valuenow', String(before + 0.125));
     await page.getByText(/Knob mark:/).click();
     await page.getByLabel('What marks zero').fill('red dot level with the screw');
-    await page.getByLabel('Turns from off to fully in').fill('6.5');
+    await page.getByLabel('Turns from zero to fully in').fill('6.5');
     await page.getByRole('button', { name: 'Record the mark' }).click();
     await expect(page.getByText('Knob mark: red dot level with the screw')).toBeVisible();
   });
@@ -218,10 +218,10 @@ test.describe('a gauge and a scale that send their readings', () => {
   test('hold three steady pulls, average them, and the reading is logged', async ({ page }) => {
     await open(page, /Lorry cover hem, 06/);
     const gauge = page.locator('gan-gauge-panel');
-    await gauge.getByRole('button', { name: 'Read the gauge' }).click();
+    await gauge.getByRole('button', { name: 'Use a connected gauge' }).click();
     await expect(gauge.getByText('Simulated, not a real instrument.')).toBeVisible();
     await expect(gauge.locator('[data-live]')).toHaveText(/^-?\d+$/);
-    for (let pull = 0; pull < 3; pull++) await gauge.getByRole('button', { name: 'Have it pull' }).click();
+    for (let pull = 0; pull < 3; pull++) await gauge.getByRole('button', { name: 'Simulate a pull' }).click();
     await expect(gauge.getByText(/Holds \d+ cN/)).toBeVisible();
     await expect(gauge.getByLabel('Pull 3, cN')).not.toHaveValue('', { timeout: 20_000 });
     const pulls = await Promise.all(
@@ -237,9 +237,9 @@ test.describe('a gauge and a scale that send their readings', () => {
     await open(page, /Lorry cover hem, 06/);
     const bobbin = page.locator('gan-bobbin-panel');
     await bobbin.getByText('Log the bobbin', { exact: true }).first().click();
-    await bobbin.getByRole('button', { name: 'Read the scale' }).click();
+    await bobbin.getByRole('button', { name: 'Use a connected scale' }).click();
     await expect(bobbin.locator('[data-live]')).toHaveText(/^-?\d+\.\d\d$/);
-    await bobbin.getByRole('button', { name: 'Have it weigh' }).click();
+    await bobbin.getByRole('button', { name: 'Simulate a weighing' }).click();
     await expect(bobbin.getByLabel('Case and weights, g')).toHaveValue(/^78\.[345]/);
     await bobbin.getByRole('button', { name: 'creeps when jerked' }).click();
     await bobbin.getByRole('button', { name: 'Log the bobbin' }).click();
@@ -249,11 +249,13 @@ test.describe('a gauge and a scale that send their readings', () => {
   test('say when the battery is weak and when the gauge is gone, and come back', async ({ page }) => {
     await open(page, /Lorry cover hem, 06/);
     const gauge = page.locator('gan-gauge-panel');
-    await gauge.getByRole('button', { name: 'Read the gauge' }).click();
+    await gauge.getByRole('button', { name: 'Use a connected gauge' }).click();
     await expect(gauge.getByText(/battery \d+ %/)).toBeVisible();
-    await gauge.getByRole('button', { name: 'Run its battery down' }).click();
+    await gauge.getByRole('button', { name: 'Simulate a low battery' }).click();
     await expect(gauge.getByText(/Battery \d+ %: it may read low/)).toBeVisible();
-    await expect(gauge.getByText(/It is off. Its battery stood at \d %/)).toBeVisible({ timeout: 15_000 });
-    await expect(gauge.getByText('Pull the thread through at one speed.')).toBeVisible({ timeout: 20_000 });
+    await expect(gauge.getByText(/It is off. Its battery was at \d %/)).toBeVisible({ timeout: 15_000 });
+    await expect(gauge.getByText('Pull the thread through at a steady speed.')).toBeVisible({
+      timeout: 20_000,
+    });
   });
 });

@@ -34,7 +34,7 @@ test.describe('the thread room', () => {
   test('prints a label of 62 mm whose code opens the item', async ({ page }) => {
     await page.getByLabel('As it reads on pack').fill('135x16 140/22 LR');
     await page.getByRole('link', { name: 'Print a label' }).click();
-    await page.getByLabel('Lot, pocket or note').fill('pocket 12');
+    await page.getByLabel('Extra line on the label').fill('pocket 12');
     const label = page.getByRole('article');
     await expect(label).toContainText('135x16 140/22');
     await expect(label).toContainText('pocket 12');

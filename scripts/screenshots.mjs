@@ -105,7 +105,7 @@ async function openMachines(page) {
 async function openMachine(page) {
   await openMachines(page);
   await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
-  await page.getByLabel('Name by function').waitFor();
+  await page.getByLabel('Name').waitFor();
 }
 
 async function openCatalogue(page) {
@@ -155,12 +155,12 @@ async function openPlan(page) {
 async function openStory(page) {
   await openMachines(page);
   await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
-  await page.getByRole('link', { name: 'Services and story' }).click();
+  await page.getByRole('link', { name: 'Service and history' }).click();
   await page.getByRole('listitem').first().waitFor();
 }
 
 async function openLooks(page) {
-  await page.goto('/floor/looks');
+  await page.goto('/floor/spot-checks');
   await page.getByLabel('Zone').selectOption('Webbing bay');
   await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
   await page.getByRole('heading', { name: /^Look now/ }).waitFor();
@@ -170,11 +170,11 @@ async function openLooks(page) {
 async function openRounds(page) {
   await page.goto('/rounds');
   await page.getByRole('button', { name: 'Plan rounds' }).click();
-  await page.getByRole('button', { name: 'Tell the mechanics' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Publish plan' }).click({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Told' }).waitFor();
 }
 
 async function openToldRounds(page) {
-  await page.goto('/rounds/told');
+  await page.goto('/rounds/sheets');
   await page.getByRole('listitem').first().waitFor();
 }

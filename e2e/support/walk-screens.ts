@@ -40,7 +40,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/rounds');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();
-  await page.goto('/rounds/told');
+  await page.goto('/rounds/sheets');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();
   await page.goto('/rounds/settings');
@@ -53,7 +53,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await expect(page.getByLabel('Shop number')).toHaveValue('5');
   await check();
   await page.goto('/shop');
-  await expect(page.getByText('The lead chooses these.')).toBeVisible();
+  await expect(page.getByText('Only a lead can change these.')).toBeVisible();
   await check();
   await page.goto('/devices');
   await expect(page.getByRole('rowheader', { name: 'Counter of Long-arm 01' })).toBeVisible();

@@ -11,7 +11,7 @@ const ValueId = z
 export const ShopValueInput = z
   .strictObject({
     valueId: ValueId,
-    /** Null goes back to the shipped value. */
+    /** Null restores the default. */
     value: z.number().nullable(),
     standing: z.enum(['measured', 'chosen']),
     /** How it was measured, or why it was chosen. */
@@ -44,7 +44,7 @@ export const ShopValueEntry = z.object({
 });
 export type ShopValueEntry = z.infer<typeof ShopValueEntry>;
 
-/** The shop's values that count now: the last entry of each, unless it went back to the shipped value. */
+/** The shop's values that count now: the last entry of each, unless the default was restored. */
 export function presentShopValues(history: readonly ShopValueEntry[]): readonly ShopValue[] {
   return [...lastEntries(history).values()].flatMap(({ valueId, value, standing, note, setAt, setBy }) => {
     if (value === null) return [];

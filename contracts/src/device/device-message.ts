@@ -39,7 +39,7 @@ export type DeviceReading = z.infer<typeof DeviceReading>;
 
 /**
  * What a stitch counter has counted since it was switched on. Published with `count` at quality of service 1: once it is
- * acknowledged it is kept. Totals, not differences, so that a lost message loses nothing.
+ * acknowledged it is stored. Totals, not differences, so that a lost message loses nothing.
  */
 export const CounterMessage = z.strictObject({
   /** Another number each time it is switched on. */

@@ -79,6 +79,13 @@ export const MachineService = z.object({
 });
 export type MachineService = z.infer<typeof MachineService>;
 
+/** A service that is due at a machine. */
+export const ServiceDue = MachineService.pick({ kind: true, hoursSince: true, intervalHours: true }).extend({
+  machineId: Id,
+  machineName: Name,
+});
+export type ServiceDue = z.infer<typeof ServiceDue>;
+
 export const ServiceEntry = z.strictObject({
   kind: z.enum(SERVICE_KINDS),
   note: z.string().trim().max(300).default(''),

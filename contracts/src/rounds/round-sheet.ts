@@ -44,7 +44,7 @@ export const ToldRounds = z.object({
   toldAt: Instant.nullable(),
   timeZone: z.string(),
   sheets: z.array(RoundSheet),
-  /** Changes nobody has the minutes or the skill for, as minutes do not always divide as people do. */
+  /** Changes no mechanic has the time or the skill for, as minutes do not always divide as people do. */
   leftOver: z.array(z.object({ machineName: Name, day: Day, shiftName: Name })),
 });
 export type ToldRounds = z.infer<typeof ToldRounds>;

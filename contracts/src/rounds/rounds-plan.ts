@@ -62,7 +62,7 @@ export const PlannedMachineView = z.object({
   /** Changes people were told of, in the numbers of these shifts. */
   told: z.array(ShiftIndex),
   closed: z.array(ShiftIndex),
-  /** Why its needle is left in past its best hours over the whole plan; null when it is not. */
+  /** Why its needle stays in past its best over the whole plan; null when it is not. */
   leftLate: z.enum(['closed', 'needles', 'minutes', 'not-worth-it']).nullable(),
 });
 export type PlannedMachineView = z.infer<typeof PlannedMachineView>;

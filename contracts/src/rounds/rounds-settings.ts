@@ -49,15 +49,15 @@ export const NeedleSupply = z.strictObject({
 });
 export type NeedleSupply = z.infer<typeof NeedleSupply>;
 
-/** What rounds are planned with, besides what the floor and the lives say. */
+/** Planning settings, besides what the floor and the lives say. */
 export const RoundsSettings = z.strictObject({
   /** Shifts that are planned one by one, rolling on. */
   horizonShifts: z.int().min(6).max(42),
-  /** What it is worth, in the shop's money, not to move a change that somebody was told of. */
+  /** What it is worth, in the shop's money, not to move a published change. */
   pricePerMove: z.number().min(0).max(10_000),
   holidays: z.array(z.strictObject({ day: Day, name: z.string().trim().min(1).max(80) })).max(400),
   mechanics: z.array(MechanicHours).max(200),
-  /** Minutes to walk to a zone and set up there, once a round. */
+  /** Minutes to walk to a zone and get ready there, once a round. */
   walks: z.array(z.strictObject({ zoneId: Id, minutes: Minutes })).max(200),
   /** Minutes of one planned change, where it is not the shop's usual. */
   classMinutes: z.array(z.strictObject({ machineClass: z.enum(MACHINE_CLASSES), minutes: Minutes })).max(20),

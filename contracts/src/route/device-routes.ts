@@ -27,7 +27,7 @@ export const deviceRoutes = {
     id: 'revokeDevice',
     method: 'POST',
     path: '/api/devices/:deviceId/revocation',
-    summary: 'Let a device in no more',
+    summary: 'Block a device',
     permission: 'lead',
     params: ofDevice,
     body: Nothing,

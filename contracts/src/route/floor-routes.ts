@@ -21,6 +21,7 @@ import {
   PocketMove,
   PresentSetupChange,
   ReportAnswer,
+  ServiceDue,
   ServiceEntry,
   Sharps,
   SharpsEmptied,
@@ -93,6 +94,13 @@ export const floorRoutes = {
     body: KnobChange,
     reply: Machine,
     errors: ['machine.unknown', 'version.stale'],
+  }),
+  listServicesDue: reads({
+    id: 'listServicesDue',
+    path: '/api/services-due',
+    summary: 'Services that are due, the most overdue first',
+    permission: 'operator',
+    reply: z.array(ServiceDue),
   }),
   readFloor: reads({
     id: 'readFloor',

@@ -61,7 +61,7 @@ export const matchRoutes = {
   exportSetupCards: reads({
     id: 'exportSetupCards',
     path: '/api/setup-cards',
-    summary: 'Set-up cards as a file: all of them, or one',
+    summary: 'Export set-ups: all of them, or one',
     permission: 'operator',
     query: z.strictObject({ setupId: Id.optional() }),
     reply: SetupCardFile,

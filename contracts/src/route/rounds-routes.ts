@@ -87,7 +87,7 @@ export const roundsRoutes = {
     id: 'tellPlan',
     method: 'POST',
     path: '/api/rounds/plans/:planId/telling',
-    summary: 'Tell the mechanics this plan: their rounds and calendars follow it from now on',
+    summary: 'Publish a plan: round sheets and calendars follow it from now on',
     permission: 'lead',
     params: z.strictObject({ planId: Id }),
     body: PlanTold,

@@ -91,7 +91,7 @@ export const Scenario = z.strictObject({
       finding: ClearanceFinding,
     }),
   ),
-  /** What rounds are planned with; null for a works that has decided nothing yet. */
+  /** Planning settings; null for a works that has decided nothing yet. */
   rounds: RoundsSettings.omit({ version: true }).nullable(),
   stockCounts: z.array(StockCount.extend({ id: Id, countedAt: Instant, countedById: Id })),
   stockOrders: z.array(StockOrder.extend({ id: Id, orderedAt: Instant, orderedById: Id })),

@@ -52,7 +52,7 @@ export type LifeAdvice =
 
 export interface Sensitivity {
   readonly of: 'wear-cost' | 'shape' | 'scale';
-  /** What it is multiplied with. */
+  /** The factor it is multiplied by. */
   readonly times: number;
   readonly intervalHours: number | null;
 }

@@ -12,7 +12,7 @@ export interface BandPoint {
 
 /**
  * 95 % band of a Weibull survival curve by the bootstrap (Efron 1979): the needles are drawn again with replacement,
- * fitted, and at each age the middle 95 % of the curves is kept. Draws that have no fit are left out.
+ * fitted, and at each age the middle 95 % of the curves. Draws that have no fit are left out.
  *
  * @param ages at which the band is wanted, hours
  * @param draws how often the needles are drawn again, above 0

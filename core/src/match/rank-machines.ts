@@ -19,7 +19,7 @@ export interface ShopMachine extends MachineOnBench, ChangeoverMachine {
   readonly id: string;
   /** Holes of all plates it has, the one on it included. */
   readonly plateHolesMm: readonly number[];
-  /** What it is set for; null when that is not known. */
+  /** What it is set up for; null when that is not known. */
   readonly present: SetState | null;
 }
 

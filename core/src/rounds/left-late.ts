@@ -9,7 +9,7 @@ import type { Changes, RoundsProblem } from './rounds-problem.js';
 export type LeftLate = 'closed' | 'needles' | 'minutes' | 'not-worth-it';
 
 /**
- * Why a machine is left past its best hours for the whole horizon; null when it is changed, or never gets past them. The
+ * Why a machine stays in past its best for the whole horizon; null when it is changed, or never gets past them. The
  * reason is what keeps it out of every shift that is open to it; where several do, the one that does most often.
  */
 export function leftLate(problem: RoundsProblem, changes: Changes, m: number): LeftLate | null {

@@ -1,7 +1,7 @@
 import type { SkipReason } from '@gantelet/contracts';
 import type { NeedleColumns } from './needle-columns.js';
 
-/** What rounds are planned with: every version is kept, the last one counts. */
+/** Planning settings: every version is kept, the last one counts. */
 export interface RoundsSettingsRow {
   version: number;
   settings: string;

@@ -24,7 +24,7 @@ export interface MountContext {
   readonly database: Database;
   readonly now: () => Date;
   readonly findPerson: (id: string) => Promise<Person | null>;
-  /** Whether a device may come in with a token. */
+  /** Whether a device's token is right. */
   readonly letsIn: (deviceId: string, token: string) => Promise<boolean>;
   /** Extra middleware for single routes, by route id. */
   readonly before: Readonly<Record<string, readonly RequestHandler[]>>;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import {
   NgbDropdown,
   NgbDropdownItem,
@@ -8,6 +8,7 @@ import {
   NgbDropdownToggle,
 } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { Store } from '@ngrx/store';
+import { filter, map } from 'rxjs';
 import { shopActions, shopFeature } from './features/shop/shop.state';
 import { SignInFormComponent } from './features/shop/sign-in-form.component';
 import { Outbox } from './shared/outbox/outbox';
@@ -16,10 +17,10 @@ import { DialogComponent } from './shared/widgets/dialog.component';
 import { SignalMarkComponent } from './shared/widgets/signal-mark.component';
 import { KeyHelpComponent } from './shell/key-help.component';
 import { KeysService } from './shell/keys.service';
-import { ROOMS } from './shell/rooms';
+import { DOORS, doorOf, roomAt } from './shell/rooms';
 import { SearchComponent } from './shell/search.component';
 
-/** The frame around every room: the rail, the person, search and keys. */
+/** The frame around every room: the doors, the rooms behind the open one, the person, search and keys. */
 @Component({
   selector: 'gan-root',
   imports: [
@@ -30,7 +31,6 @@ import { SearchComponent } from './shell/search.component';
     NgbDropdownMenu,
     NgbDropdownToggle,
     RouterLink,
-    RouterLinkActive,
     RouterOutlet,
     SearchComponent,
     SignInFormComponent,
@@ -44,14 +44,25 @@ export class AppComponent {
   private readonly store = inject(Store);
   protected readonly preferences = inject(Preferences);
   protected readonly person = this.store.selectSignal(shopFeature.selectPerson);
-  protected readonly rooms = ROOMS;
+  protected readonly doors = DOORS;
+  private readonly url = toSignal(
+    inject(Router).events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => urlAfterRedirects),
+    ),
+    { initialValue: '' },
+  );
+  protected readonly openRoom = computed(() => roomAt(this.url()));
+  protected readonly openDoor = computed(() => doorOf(this.openRoom()));
   protected readonly searchOpen = signal(false);
   protected readonly helpOpen = signal(false);
   protected readonly themeWord = computed(() =>
-    this.preferences.theme() === 'day' ? 'Night shift colours' : 'Day colours',
+    this.preferences.theme() === 'day' ? 'Dark theme' : 'Light theme',
   );
   protected readonly unitWord = computed(() =>
-    this.preferences.unitOrder() === 'metric' ? 'Inch and number sizes first' : 'Metric and NM first',
+    this.preferences.unitOrder() === 'metric'
+      ? 'Show inch and number sizes first'
+      : 'Show metric and NM first',
   );
 
   protected readonly sessionLost = this.store.selectSignal(shopFeature.selectLost);
@@ -59,11 +70,15 @@ export class AppComponent {
   protected readonly waitingText = computed(() => {
     const waiting = this.outbox.waiting();
     const others = waiting.filter(({ personId }) => personId !== this.person()?.id).length;
-    const changes = waiting.length === 1 ? '1 change waits' : `${waiting.length} changes wait`;
+    const changes = waiting.length === 1 ? '1 change' : `${waiting.length} changes`;
     const of =
-      others === 0 ? '' : ` ${others} of them until whoever made ${others === 1 ? 'it' : 'them'} signs in.`;
-    const until = this.sessionLost() ? 'until you sign in' : 'for the network';
-    return waiting.length === 0 ? null : `${changes} ${until}, kept on this device.${of}`;
+      others === 0
+        ? ''
+        : ` ${others} of them only when the person who made ${others === 1 ? 'it' : 'them'} signs in.`;
+    const when = this.sessionLost() ? 'when you sign in' : 'when the connection is back';
+    const where =
+      waiting.length === 1 ? 'It is stored on this device and goes' : 'They are stored on this device and go';
+    return waiting.length === 0 ? null : `${changes} not sent yet. ${where} out ${when}.${of}`;
   });
 
   constructor() {

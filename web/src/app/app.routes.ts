@@ -9,9 +9,11 @@ import { lifeFeature, lifeKept } from './features/life/life.state';
 import { roundsFeature } from './features/rounds/rounds.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
+import * as nowEffects from './features/now/now.effects';
+import { nowFeature } from './features/now/now.state';
 import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
-import { signedIn } from './features/shop/signed-in.guard';
+import { atLanding, signedIn } from './features/shop/signed-in.guard';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
 
@@ -25,7 +27,18 @@ export const appRoutes: Routes = [
     path: '',
     canActivateChild: [signedIn],
     children: [
-      { path: '', pathMatch: 'full', redirectTo: 'bench' },
+      { path: '', pathMatch: 'full', canActivate: [atLanding], children: [] },
+      {
+        path: 'now',
+        title: 'Now · Gantelet',
+        providers: [
+          provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
+          provideState(roundsFeature),
+          provideState(nowFeature),
+          provideEffects(floorEffects, roundsEffects, nowEffects),
+        ],
+        loadComponent: () => import('./features/now/now.page').then((m) => m.NowPage),
+      },
       {
         path: 'bench',
         title: 'Bench · Gantelet',
@@ -70,7 +83,7 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },
           {
-            path: ':machineId/story',
+            path: ':machineId/history',
             loadComponent: () => import('./features/machine/story.page').then((m) => m.StoryPage),
           },
           {
@@ -98,8 +111,8 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/rounds/rounds.page').then((m) => m.RoundsPage),
           },
           {
-            path: 'told',
-            loadComponent: () => import('./features/rounds/told.page').then((m) => m.ToldRoundsPage),
+            path: 'sheets',
+            loadComponent: () => import('./features/rounds/sheets.page').then((m) => m.ToldRoundsPage),
           },
           {
             path: 'settings',
@@ -149,8 +162,8 @@ export const appRoutes: Routes = [
         children: [
           { path: '', loadComponent: () => import('./features/floor/floor.page').then((m) => m.FloorPage) },
           {
-            path: 'looks',
-            loadComponent: () => import('./features/floor/looks.page').then((m) => m.LooksPage),
+            path: 'spot-checks',
+            loadComponent: () => import('./features/floor/spot-checks.page').then((m) => m.LooksPage),
           },
           {
             path: ':machineId',
@@ -160,5 +173,9 @@ export const appRoutes: Routes = [
       },
     ],
   },
-  { path: '**', redirectTo: '' },
+  {
+    path: '**',
+    title: 'Not found · Gantelet',
+    loadComponent: () => import('./shell/not-found.page').then((m) => m.NotFoundPage),
+  },
 ];

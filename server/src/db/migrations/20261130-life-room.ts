@@ -3,7 +3,7 @@ import type { Migration } from '../migrate.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What changes cost, until the shop enters its own. Assumption. */
+/** What a needle change costs, until the shop enters its own. Assumption. */
 const SHOP_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['currency', "CHAR(3) CHARACTER SET ascii NOT NULL DEFAULT 'EUR'"],
   ['needle_cost', 'DOUBLE NOT NULL DEFAULT 1 CHECK (needle_cost > 0)'],

@@ -3,7 +3,7 @@ import type { Database } from '../../db/database.js';
 import { gathered } from '../../db/gathered.js';
 import { findLetIn, type Comer } from './device.store.js';
 
-/** Gives the kind of a device that may come in with its token, and null to any other. */
+/** The kind of a device whose token is right; null for any other. */
 export type Gate = (comer: Comer) => Promise<DeviceKind | null>;
 
 /**

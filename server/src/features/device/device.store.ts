@@ -24,7 +24,7 @@ export interface Comer {
   readonly token: string;
 }
 
-/** The kinds of devices that may come in with their tokens, in the order of the comers; null for one that may not. */
+/** The kinds of devices whose tokens are right, in the order asked; null for one that is not allowed. */
 export async function findLetIn(
   { tables }: Database,
   comers: readonly Comer[],

@@ -1,5 +1,5 @@
 export { floorRoutes } from './floor.routes.js';
-export { logService, readServices } from './machine-service.service.js';
+export { logService, readServices, readServicesDue } from './machine-service.service.js';
 export { setPresentSetup } from './machine.service.js';
 export {
   columnsOfMachine,

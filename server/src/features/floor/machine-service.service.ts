@@ -1,10 +1,17 @@
-import { hoursSince, SERVICE_KINDS, SERVICE_VALUE_IDS, serviceDue, type Values } from '@gantelet/core';
-import type { MachineService, Person, ServiceEntry } from '@gantelet/contracts';
+import {
+  hoursSince,
+  SERVICE_KINDS,
+  SERVICE_VALUE_IDS,
+  serviceDue,
+  type HoursRun,
+  type Values,
+} from '@gantelet/core';
+import type { FloorMachine, MachineService, Person, ServiceDue, ServiceEntry } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { requireShopTime } from '../shop/index.js';
-import { standingNow } from './floor-view.service.js';
+import { readFloor, standingNow } from './floor-view.service.js';
 import { shopClock } from './shop-clock.js';
-import { findLastServices, findRuns, insertService } from './machine-service.store.js';
+import { findLastServices, findRuns, findRunsSinceServices, insertService } from './machine-service.store.js';
 import { findMachineRow, lockMachine } from './machine.store.js';
 
 /** How the services of a machine stand. @throws ProblemError `machine.unknown` */
@@ -23,16 +30,7 @@ export async function readServices(
     findLastServices(database, machineId, tx),
     findRuns(database, machineId, tx),
   ]);
-  const present =
-    needle && age
-      ? [
-          {
-            fromMs: Date.parse(needle.installedAt),
-            toMs: now.getTime(),
-            hours: Math.max(0, age.runningHours - needle.entryHours),
-          },
-        ]
-      : [];
+  const present = presentRun({ needle, age }, now);
   return SERVICE_KINDS.map((kind) => {
     const done = last.get(kind) ?? null;
     const hours = hoursSince([...removed, ...present], done?.doneAt.getTime() ?? 0, worked);
@@ -46,6 +44,40 @@ export async function readServices(
       due: serviceDue(hours, intervalHours),
     };
   });
+}
+
+/** What a machine ran so far with the needle that is in it: one span, or none. */
+function presentRun({ needle, age }: Pick<FloorMachine, 'needle' | 'age'>, now: Date): readonly HoursRun[] {
+  if (!needle || !age) return [];
+  const hours = Math.max(0, age.runningHours - needle.entryHours);
+  return [{ fromMs: Date.parse(needle.installedAt), toMs: now.getTime(), hours }];
+}
+
+/** The services of all machines that are due, the most overdue first. */
+export async function readServicesDue(database: Database, values: Values, now: Date): Promise<ServiceDue[]> {
+  const [clock, floor, runs] = await Promise.all([
+    shopClock(database),
+    readFloor(database, now),
+    findRunsSinceServices(database, SERVICE_KINDS),
+  ]);
+  const machines = new Map(
+    floor.zones.flatMap((zone) => zone.machines.map((machine) => [machine.id, { machine, zoneId: zone.id }])),
+  );
+  return runs
+    .flatMap(({ machineId, kind, doneAt, wholeHours, span }) => {
+      const found = machines.get(machineId);
+      if (!found) return [];
+      const { machine, zoneId } = found;
+      const worked = (fromMs: number, toMs: number) =>
+        clock.shiftHours(zoneId, new Date(fromMs), new Date(toMs));
+      const open = [...(span ? [span] : []), ...presentRun(machine, now)];
+      const hours = wholeHours + hoursSince(open, doneAt?.getTime() ?? 0, worked);
+      const intervalHours = values[SERVICE_VALUE_IDS[kind]].value;
+      return serviceDue(hours, intervalHours)
+        ? [{ machineId, machineName: machine.name, kind, hoursSince: hours, intervalHours }]
+        : [];
+    })
+    .sort((a, b) => b.hoursSince / b.intervalHours - a.hoursSince / a.intervalHours);
 }
 
 /** Logs a service under the key it was sent with. */

@@ -29,6 +29,61 @@ export async function findLastServices(
   return new Map(rows.map(({ kind, ...done }) => [kind, done]));
 }
 
+/** What a machine ran with its needles since an instant, and the one span that the instant falls into. */
+export interface RunSinceService {
+  readonly machineId: string;
+  readonly kind: ServiceKind;
+  /** Null when this service was never logged. */
+  readonly doneAt: Date | null;
+  /** Running hours of needles that went in and came out since. */
+  readonly wholeHours: number;
+  /** The needle that was in then and has come out since; null when there is none. */
+  readonly span: HoursRun | null;
+}
+
+/** For every machine and kind of service, what it ran with needles that have come out since the last one. */
+export async function findRunsSinceServices(
+  { sequelize }: Database,
+  kinds: readonly ServiceKind[],
+): Promise<readonly RunSinceService[]> {
+  const found = await Promise.all(
+    kinds.map(async (kind) => {
+      const rows = await sequelize.query<{
+        machineId: string;
+        doneAt: Date | null;
+        wholeHours: number | null;
+        spanFrom: Date | null;
+        spanTo: Date | null;
+        spanHours: number | null;
+      }>(
+        `SELECT m.id AS machineId, l.done_at AS doneAt,
+                SUM(IF(i.installed_at >= COALESCE(l.done_at, 0), GREATEST(0, r.running_hours - i.entry_hours), 0)) AS wholeHours,
+                MAX(IF(i.installed_at < l.done_at, i.installed_at, NULL)) AS spanFrom,
+                MAX(IF(i.installed_at < l.done_at, r.removed_at, NULL)) AS spanTo,
+                MAX(IF(i.installed_at < l.done_at, GREATEST(0, r.running_hours - i.entry_hours), NULL)) AS spanHours
+           FROM machines m
+           LEFT JOIN (SELECT machine_id, MAX(done_at) AS done_at FROM machine_services a
+                       WHERE kind = :kind AND ${standing('a')} GROUP BY machine_id) l ON l.machine_id = m.id
+           LEFT JOIN needle_removals r ON r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)
+           LEFT JOIN needle_installs i ON i.id = r.install_id
+          GROUP BY m.id, l.done_at`,
+        { type: QueryTypes.SELECT, replacements: { kind } },
+      );
+      return rows.map(({ machineId, doneAt, wholeHours, spanFrom, spanTo, spanHours }) => ({
+        machineId,
+        kind,
+        doneAt,
+        wholeHours: wholeHours ?? 0,
+        span:
+          spanFrom && spanTo
+            ? { fromMs: spanFrom.getTime(), toMs: spanTo.getTime(), hours: spanHours ?? 0 }
+            : null,
+      }));
+    }),
+  );
+  return found.flat();
+}
+
 /** What a machine ran with each needle that has come out. */
 export async function findRuns(
   { sequelize }: Database,

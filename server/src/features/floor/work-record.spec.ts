@@ -150,6 +150,36 @@ describe('what is written down of the work', () => {
       const [oil] = await services();
       expect([oil?.intervalHours, oil?.due]).toEqual([1, true]);
     });
+
+    it('are listed for all machines while they are due, with the hours that the machine itself shows', async () => {
+      const due = async () =>
+        (await operator.call(routes.listServicesDue)).body.filter(
+          ({ machineId }) => machineId === compound().machineId,
+        );
+      const own = async () =>
+        (await services())
+          .filter((one) => one.due)
+          .map(({ kind, hoursSince }) => [kind, hoursSince.toFixed(6)]);
+      const { needle } = await machine();
+      await mechanic.call(routes.changeNeedle, {
+        params: compound(),
+        body: {
+          removesInstallId: needle!.installId,
+          cause: 'wear',
+          fragments: 'whole',
+          needle: shop.works.work.needle,
+          changedAt: shop.clock.now.toISOString(),
+        },
+      });
+      // One done while the needle before was in, so that its span counts in part.
+      await service('oil', new Date(shop.clock.now.getTime() - 3_600_000).toISOString());
+      shop.clock.now = new Date(shop.clock.now.getTime() + 30 * 86_400_000);
+      const listed = await due();
+      expect(listed.map(({ kind }) => kind)).toContain('oil');
+      expect(listed.map(({ kind, hoursSince }) => [kind, hoursSince.toFixed(6)])).toEqual(
+        jasmine.arrayWithExactContents(await own()),
+      );
+    });
   });
 
   describe('the plan of a zone', () => {

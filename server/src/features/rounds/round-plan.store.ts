@@ -7,7 +7,7 @@ import type { RoundPlanRow, RoundSkipRow } from '../../db/rounds-rows.js';
 import type { PlanDocument } from './plan-document.js';
 import type { NeedlesNow } from './round-sheets.js';
 
-/** A plan as it is kept. */
+/** A plan as it is stored. */
 export interface KeptPlan extends Omit<RoundPlanRow, 'plan'> {
   readonly document: PlanDocument;
 }

@@ -1,7 +1,7 @@
 import { NO_SETTINGS, ProblemError, RoundsSettings, type Person } from '@gantelet/contracts';
 import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
 
-/** What rounds are planned with now. */
+/** Planning settings now. */
 export async function readSettings(
   { tables }: Database,
   tx: Transaction | null = null,

@@ -62,7 +62,7 @@ export async function skipTask(
   return { id };
 }
 
-/** Makes an address that only whoever was told it knows; only its hash is kept. */
+/** Makes an address that only whoever was told it knows; only its hash is stored. */
 export async function linkCalendar(
   { tables }: Database,
   person: Person,

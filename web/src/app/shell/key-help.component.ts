@@ -7,11 +7,11 @@ import { ROOMS } from './rooms';
   selector: 'gan-key-help',
   imports: [DialogComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-dialog [open]="open()" label="Keys" (closed)="closed.emit()">
+  template: `<gan-dialog [open]="open()" label="Keyboard shortcuts" (closed)="closed.emit()">
     <dl>
       <div>
         <dt>/</dt>
-        <dd>find a machine or a set-up</dd>
+        <dd>search for a machine or a set-up</dd>
       </div>
       <div>
         <dt>?</dt>
@@ -29,7 +29,7 @@ import { ROOMS } from './rooms';
       </div>
       <div>
         <dt>Esc</dt>
-        <dd>close what is open</dd>
+        <dd>close the open dialog</dd>
       </div>
     </dl>
   </gan-dialog>`,

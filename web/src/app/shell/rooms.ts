@@ -1,20 +1,77 @@
-/** The rooms that are built, in rail order. `key` follows `g`. */
+/** A page with a place of its own in the navigation. */
 export interface Room {
   readonly path: string;
   readonly name: string;
-  readonly icon: string;
-  readonly key: string;
+  /** Follows `g` on the keyboard. */
+  readonly key?: string;
+  /** Other addresses that belong to it. */
+  readonly also?: readonly string[];
 }
 
-export const ROOMS: readonly Room[] = [
-  { path: '/bench', name: 'Bench', icon: 'bi-rulers', key: 'b' },
-  { path: '/thread', name: 'Thread', icon: 'bi-record-circle', key: 'h' },
-  { path: '/tension', name: 'Tension', icon: 'bi-sliders', key: 't' },
-  { path: '/floor', name: 'Floor', icon: 'bi-grid-1x2', key: 'f' },
-  { path: '/life', name: 'Life', icon: 'bi-graph-down', key: 'l' },
-  { path: '/rounds', name: 'Rounds', icon: 'bi-signpost-split', key: 'r' },
-  { path: '/machines', name: 'Machines', icon: 'bi-gear-wide', key: 'm' },
-  { path: '/practice', name: 'Practice', icon: 'bi-mortarboard', key: 'p' },
-  { path: '/shop', name: 'Shop', icon: 'bi-shop-window', key: 's' },
-  { path: '/catalogue', name: 'Catalogue', icon: 'bi-journal-text', key: 'c' },
+/** Rooms of one moment of the work. */
+export interface Door {
+  readonly name: string;
+  readonly icon: string;
+  readonly rooms: readonly [Room, ...Room[]];
+}
+
+/** At most six, so that all fit a phone: every room is behind one of them, two taps away. */
+export const DOORS: readonly Door[] = [
+  { name: 'Now', icon: 'bi-bell', rooms: [{ path: '/now', name: 'What needs me', key: 'n' }] },
+  {
+    name: 'Floor',
+    icon: 'bi-grid-1x2',
+    rooms: [
+      { path: '/floor', name: 'Machines due', key: 'f' },
+      { path: '/floor/spot-checks', name: 'Spot checks' },
+    ],
+  },
+  {
+    name: 'Set up',
+    icon: 'bi-sliders',
+    rooms: [
+      { path: '/bench', name: 'Match needle', key: 'b', also: ['/changeover'] },
+      { path: '/tension', name: 'Tension', key: 't' },
+      { path: '/thread', name: 'Thread and labels', key: 'h', also: ['/label'] },
+    ],
+  },
+  {
+    name: 'Plan',
+    icon: 'bi-signpost-split',
+    rooms: [
+      { path: '/rounds', name: 'Rounds', key: 'r' },
+      { path: '/rounds/sheets', name: 'Round sheets' },
+      { path: '/life', name: 'Needle life', key: 'l' },
+    ],
+  },
+  {
+    name: 'More',
+    icon: 'bi-three-dots',
+    rooms: [
+      { path: '/machines', name: 'Machines', key: 'm' },
+      { path: '/practice', name: 'Practice', key: 'p' },
+      { path: '/catalogue', name: 'Catalogue', key: 'c' },
+      { path: '/shop', name: 'Shop', key: 's' },
+      { path: '/devices', name: 'Devices', key: 'd' },
+    ],
+  },
 ];
+
+export const ROOMS: readonly Room[] = DOORS.flatMap(({ rooms }) => rooms);
+
+/** The room an address belongs to: the one that says most of it. */
+export function roomAt(url: string): Room | null {
+  const path = url.split(/[?#]/)[0]!;
+  const lengthIn = ({ path: own, also = [] }: Room): number =>
+    Math.max(
+      0,
+      ...[own, ...also].filter((one) => path === one || path.startsWith(`${one}/`)).map((one) => one.length),
+    );
+  const [best] = [...ROOMS].sort((a, b) => lengthIn(b) - lengthIn(a));
+  return best && lengthIn(best) > 0 ? best : null;
+}
+
+/** The door a room is behind. */
+export function doorOf(room: Room | null): Door | null {
+  return DOORS.find(({ rooms }) => rooms.some(({ path }) => path === room?.path)) ?? null;
+}

@@ -41,7 +41,7 @@ const TYPING_PAUSE_MS = 120;
         ><strong>{{ found.name }}</strong> <span>{{ found.kind }}, {{ found.where }}</span></span
       >
     </ng-template>
-    <p class="soft">Arrow keys choose, Enter goes there.</p>
+    <p class="soft">Arrow keys to choose, Enter to open.</p>
   </gan-dialog>`,
   styles: `
     input {

@@ -49,7 +49,7 @@ interface ItemTable {
         @for (head of table().heads; track head) {
           <th scope="col">{{ head }}</th>
         }
-        <th scope="col">Standing</th>
+        <th scope="col">Source</th>
       </tr>
     </thead>
     <tbody>
@@ -145,7 +145,7 @@ const TABLES: Readonly<Record<ItemList, ItemTable>> = {
     rows: MATERIALS.map(({ name, kind, hardness, typicalThicknessMm, abrasive, standing }) => ({
       cells: [name, kind, hardness, `${typicalThicknessMm} mm`, abrasive ? 'yes' : 'no'],
       standing,
-      source: 'thickness typical, measure your own',
+      source: 'typical thickness: measure your own',
     })),
   },
 };

@@ -63,8 +63,8 @@ type Shelf = (typeof CATALOGUE_GROUPS)[number] | ItemList;
           />
         </header>
         <p class="soft">
-          {{ ownCount() }} of {{ all.length }} values are the shop's own. Every answer runs on these; measure
-          and confirm what you can.
+          {{ ownCount() }} of {{ all.length }} values are your own; the rest are defaults. Measure and confirm
+          what you can.
         </p>
         <hr class="stitch" />
         <gan-problem [problem]="sheet() ? null : problem()" />
@@ -80,7 +80,7 @@ type Shelf = (typeof CATALOGUE_GROUPS)[number] | ItemList;
             <thead>
               <tr>
                 <th scope="col">Value</th>
-                <th scope="col">Shipped</th>
+                <th scope="col">Default</th>
                 <th scope="col">The shop's own</th>
                 <th scope="col">Used in</th>
               </tr>
@@ -107,7 +107,7 @@ type Shelf = (typeof CATALOGUE_GROUPS)[number] | ItemList;
                 </tr>
               } @empty {
                 <tr>
-                  <td colspan="4">No value is called that.</td>
+                  <td colspan="4">No matching value.</td>
                 </tr>
               }
             </tbody>

@@ -47,13 +47,13 @@ describe('the sheet of a value', () => {
 
   it('confirms the shipped value, and goes back to it from an own one', async () => {
     const fresh = await opened([]);
-    fresh.press('Confirm the shipped one');
+    fresh.press('Accept the default');
     expect(fresh.said[0]).toEqual(
       jasmine.objectContaining({ value: 6, standing: 'measured', note: 'confirmed' }),
     );
     TestBed.resetTestingModule();
     const own = await opened([entry('a', 8), entry('b', 6.5)]);
-    own.press('Back to the shipped one');
+    own.press('Restore the default');
     expect(own.said[0]).toEqual(jasmine.objectContaining({ value: null, replaces: 'b' }));
     expect(own.page.querySelectorAll('li').length).toBe(2);
   });

@@ -12,7 +12,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
   imports: [NumberInputDirective, DatePipe, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<p>
-      Shipped: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>
+      Default: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>
       <gan-standing [standing]="value().standing" [source]="value().source" />
       <span class="soft"> {{ value().source }}. Used in: {{ value().usedIn }}.</span>
     </p>
@@ -32,7 +32,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
           />
         </label>
         <label
-          >How or why
+          >How measured, or why
           <input class="form-control" maxlength="300" [value]="note()" (input)="note.set(valueOf($event))" />
         </label>
       </div>
@@ -50,12 +50,12 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
         </button>
         @if (value().value !== null && !hasOwn()) {
           <button type="button" class="button" [disabled]="busy()" (click)="confirm()">
-            Confirm the shipped one
+            Accept the default
           </button>
         }
         @if (hasOwn()) {
           <button type="button" class="button" [disabled]="busy()" (click)="back()">
-            Back to the shipped one
+            Restore the default
           </button>
         }
       </div>
@@ -65,11 +65,11 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
       @for (entry of newestFirst(); track entry.id) {
         <li>
           {{ entry.setAt | date: 'd MMM y, HH:mm' }} {{ entry.setBy }}:
-          {{ entry.value === null ? 'back to the shipped value' : text(entry.value) + ', ' + entry.standing
+          {{ entry.value === null ? 'default restored' : text(entry.value) + ', ' + entry.standing
           }}{{ entry.note === '' ? '' : ', ' + entry.note }}
         </li>
       } @empty {
-        <li class="soft">Nobody has set it here.</li>
+        <li class="soft">Nobody has changed it here.</li>
       }
     </ul>`,
   styles: `

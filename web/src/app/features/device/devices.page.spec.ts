@@ -30,11 +30,11 @@ describe('the devices', () => {
     return { ...page, registered };
   }
 
-  it('say what each is and whether it may come in', async () => {
+  it('say what each is and whether it is registered', async () => {
     const { host } = await open();
     const rows = [...host.querySelectorAll('tbody tr')].map(({ textContent }) => textContent ?? '');
     expect(rows[0]).toContain('Tension gauge, simulated');
-    expect(rows[1]).toContain('let in no more since 2 Mar 2026');
+    expect(rows[1]).toContain('blocked since 2 Mar 2026');
   });
 
   it('are registered with a token of 32 random bytes', async () => {
@@ -85,14 +85,14 @@ describe('the devices', () => {
     const { store, text, settled } = await open();
     store.dispatch(deviceActions.kept({ device: gauge, token: 'a-token' }));
     await settled();
-    expect(text()).toContain('Gauge by the door may come in');
+    expect(text()).toContain('Gauge by the door is registered');
     expect(text()).toContain('a-token');
     store.dispatch(deviceActions.wanted());
     await settled();
     expect(text()).not.toContain('a-token');
   });
 
-  it('are let in no more by a lead only', async () => {
+  it('are blocked by a lead only', async () => {
     const page = await open();
     await page.press('Let Gauge by the door in no more');
     expect(page.of(deviceActions.revoke)[0]!.deviceId).toBe(gauge.id);
@@ -101,6 +101,6 @@ describe('the devices', () => {
   it('are only looked at by others', async () => {
     const { button, text } = await open('mechanic');
     expect([button('in no more'), button('Register')]).toEqual([null, null]);
-    expect(text()).toContain('let in');
+    expect(text()).toContain('allowed');
   });
 });

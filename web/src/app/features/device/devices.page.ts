@@ -24,17 +24,17 @@ const TOKEN_BYTES = 32;
   template: `<main>
     <h1>{{ devices().length }} devices</h1>
     <p class="soft">
-      Counters, gauges and scales that send what they read over MQTT.
-      <a routerLink="/shop">Ways of the shop</a>
+      Counters, gauges and scales that send their readings over MQTT.
+      <a routerLink="/shop">House rules</a>
     </p>
     <hr class="stitch" />
     <gan-problem [problem]="problem()" />
     @if (registered(); as registered) {
       <section class="once" aria-live="polite">
-        <h2>{{ registered.device.name }} may come in</h2>
+        <h2>{{ registered.device.name }} is registered</h2>
         <p>
-          Set these on the device, and the address of the broker that the start of the server tells. The token
-          is shown only now and kept nowhere: write it down.
+          Set these on the device, together with the broker address shown when the server starts. The token is
+          shown only once and is not stored: write it down.
         </p>
         <dl>
           <dt>User</dt>
@@ -66,13 +66,13 @@ const TOKEN_BYTES = 32;
             <td>{{ device.registeredAt | date: 'd MMM y' }} by {{ device.registeredBy }}</td>
             <td>
               @if (device.revokedAt) {
-                let in no more since {{ device.revokedAt | date: 'd MMM y' }}
+                blocked since {{ device.revokedAt | date: 'd MMM y' }}
               } @else if (mayChange()) {
                 <button type="button" class="button small" [disabled]="saving()" (click)="revoke(device.id)">
-                  Let {{ device.name }} in no more
+                  Block {{ device.name }}
                 </button>
               } @else {
-                let in
+                allowed
               }
             </td>
           </tr>

@@ -29,7 +29,7 @@ describe('the change sheet', () => {
 
   it('logs the same needle again in one tap', async () => {
     const { said, button } = await open();
-    button('Planned, whole')?.click();
+    button('Planned change')?.click();
     expect(said).toEqual([
       {
         cause: 'scheduled',
@@ -70,13 +70,13 @@ describe('the change sheet', () => {
     system.dispatchEvent(new Event('change'));
     fixture.componentRef.setInput('machine', { ...machine, needle: { ...machine.needle! } });
     await fixture.whenStable();
-    button('Planned, whole')?.click();
+    button('Planned change')?.click();
     fixture.componentRef.setInput('machine', {
       ...machine,
       needle: { ...machine.needle!, installId: PART_USED.id },
     });
     await fixture.whenStable();
-    button('Planned, whole')?.click();
+    button('Planned change')?.click();
     expect(said.map(({ needle }) => needle.systemId)).toEqual(['135x17', '135x16']);
   });
 
@@ -97,12 +97,12 @@ describe('the change sheet', () => {
       lot('old'),
     ]);
     await fixture.whenStable();
-    button('Planned, whole')?.click();
+    button('Planned change')?.click();
     const choice = host.querySelector<HTMLSelectElement>('.lot select')!;
     expect([...choice.options].map(({ value }) => value)).toEqual(['new', 'old', '']);
     choice.value = '';
     choice.dispatchEvent(new Event('change'));
-    button('Planned, whole')?.click();
+    button('Planned change')?.click();
     expect(said.map(({ lotId }) => lotId)).toEqual(['new', null]);
   });
 
@@ -158,7 +158,7 @@ describe('the change sheet', () => {
   it('offers no clearing to an operator', async () => {
     const { host, button } = await open(floorMachine('Compound 07', 1, { stops: [stop] }), false);
     expect(button('Every piece found')).toBeUndefined();
-    expect(host.textContent).toContain('A mechanic has to clear this machine.');
+    expect(host.textContent).toContain('Only a mechanic can clear this machine.');
   });
 
   const reports = [
@@ -181,18 +181,18 @@ describe('the change sheet', () => {
     const { fixture, button } = await open(floorMachine('Compound 07', 1, { reports }));
     const answered: unknown[] = [];
     fixture.componentInstance.answered.subscribe((one) => answered.push(one));
-    button('Nothing found')?.click();
+    button('No fault found')?.click();
     expect(answered).toEqual([{ reportId: reports[0]!.id, finding: 'nothing-found' }]);
     TestBed.resetTestingModule();
     const other = await open(floorMachine('Compound 07', 1, { reports }), false);
-    expect(other.button('Nothing found')).toBeUndefined();
+    expect(other.button('No fault found')).toBeUndefined();
   });
 
   it('takes a report in one tap', async () => {
     const { fixture, button } = await open();
     const said: unknown[] = [];
     fixture.componentInstance.reported.subscribe((one) => said.push(one));
-    button('clunk heard')?.click();
+    button('makes a clunk')?.click();
     expect(said).toEqual(['clunk']);
   });
 });

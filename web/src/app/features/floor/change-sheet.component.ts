@@ -103,7 +103,7 @@ export interface ChangeSaid {
               [disabled]="busy()"
               (click)="answered.emit({ reportId: report.id, finding: 'mended' })"
             >
-              Mended, same needle
+              Fixed, needle kept
             </button>
             <button
               type="button"
@@ -111,16 +111,14 @@ export interface ChangeSaid {
               [disabled]="busy()"
               (click)="answered.emit({ reportId: report.id, finding: 'nothing-found' })"
             >
-              Nothing found
+              No fault found
             </button>
           </div>
         }
       </section>
     }
     <h3>What goes in?</h3>
-    <p class="soft">
-      {{ same() ? 'Same kind of needle again' : 'Another kind of needle' }}: {{ needleText() }}.
-    </p>
+    <p class="soft">{{ same() ? 'Same needle again' : 'Different needle' }}: {{ needleText() }}.</p>
     @if (again().length > 0) {
       <div class="choices" role="radiogroup" aria-label="New or part-used">
         <label>
@@ -162,7 +160,7 @@ export interface ChangeSaid {
       </label>
     }
     <details>
-      <summary>Another kind of needle goes in</summary>
+      <summary>A different needle goes in</summary>
       <gan-needle-picker
         [needle]="needle()"
         [systemIds]="machine().systemIds"
@@ -172,12 +170,13 @@ export interface ChangeSaid {
     <h3>What came out?</h3>
     @if (justLogged()) {
       <p role="status">
-        <gan-signal shape="good" /> Logged. The needle that is in now went in less than a minute ago; another
-        change can be logged after that minute.
+        <gan-signal shape="good" /> Logged. The needle now in the machine went in less than a minute ago; you
+        can log another change after a minute.
       </p>
     } @else {
       <p class="soft">
-        One tap logs the change. A whole needle that can go on is kept; all others go into the sharps box.
+        One tap logs the change. Keep a whole needle that can be used again; all others go into the sharps
+        box.
       </p>
     }
     <div class="causes">
@@ -187,10 +186,10 @@ export interface ChangeSaid {
         [disabled]="busy() || justLogged()"
         (click)="say('scheduled', 'whole')"
       >
-        Planned, whole
+        Planned change
       </button>
       <button type="button" class="button" [disabled]="busy() || justLogged()" (click)="say('wear', 'whole')">
-        Worn, whole
+        Worn
       </button>
       @if (machine().needle) {
         <button
@@ -199,7 +198,7 @@ export interface ChangeSaid {
           [disabled]="busy() || justLogged()"
           (click)="say('changeover', 'whole', pocket())"
         >
-          Other work, keep it in pocket {{ pocket() }}
+          Changing job: keep needle in pocket {{ pocket() }}
         </button>
       }
       <button
@@ -208,7 +207,7 @@ export interface ChangeSaid {
         [disabled]="busy() || justLogged()"
         (click)="say('changeover', 'whole')"
       >
-        Other work, not kept
+        Changing job: discard needle
       </button>
       <button
         type="button"
@@ -216,7 +215,7 @@ export interface ChangeSaid {
         [disabled]="busy() || justLogged()"
         (click)="say('accident', 'whole')"
       >
-        Struck, whole
+        Hit something, not broken
       </button>
       <button
         type="button"
@@ -240,11 +239,11 @@ export interface ChangeSaid {
         [disabled]="busy() || justLogged()"
         (click)="say('unknown', 'whole')"
       >
-        Cause not known
+        Don't know why
       </button>
     </div>
     <details>
-      <summary>Report a trouble, needle stays in</summary>
+      <summary>Report a problem (do not change the needle)</summary>
       <div class="causes">
         @for (trouble of troubles; track trouble) {
           <button
@@ -261,12 +260,12 @@ export interface ChangeSaid {
     </details>
     @if (machine().counter?.state !== 'heard') {
       <details>
-        <summary>Pieces sewn, as no counter is heard</summary>
+        <summary>No counter: enter pieces sewn</summary>
         <gan-pieces-form [busy]="busy()" (made)="piecesMade.emit($event)" />
       </details>
     }
     <p class="links">
-      <a [routerLink]="['/machines', machine().id, 'story']">Services and story of this machine</a>
+      <a [routerLink]="['/machines', machine().id, 'history']">Service and history of this machine</a>
     </p>`,
   styles: `
     h3 {

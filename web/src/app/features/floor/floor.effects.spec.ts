@@ -122,7 +122,7 @@ describe('the work on the floor', () => {
       machineId: machine.id,
       installId: sent.key,
     });
-    expect(store.selectSignal(floorFeature.selectDone)()).toBe('Compound 07: change taken back.');
+    expect(store.selectSignal(floorFeature.selectDone)()).toBe('Compound 07: needle change undone.');
   });
 
   it('offers to take a change back for a minute', () => {
@@ -179,7 +179,7 @@ describe('the work on the floor', () => {
     expect(asked).toEqual([]);
     expect(written()).toBe(before + 1);
     expect(store.selectSignal(floorFeature.selectDone)()).toBe(
-      'Compound 07: 120 pieces: kept on this device, sent when the network is back.',
+      'Compound 07: 120 pieces: saved on this device; it goes out when the connection is back.',
     );
   });
 

@@ -12,7 +12,7 @@ import { shopFeature } from '../shop/shop.state';
 import { floorActions, floorFeature, type UndoableChange } from './floor.state';
 
 const READ_AGAIN_MS = 5000;
-const KEPT_HERE = 'kept on this device, sent when the network is back.';
+const KEPT_HERE = 'saved on this device; it goes out when the connection is back.';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 
@@ -77,7 +77,7 @@ function changeLogged(
   undo: UndoableChange,
 ): Action {
   if (fragments === 'missing' && machine.needle?.installId !== key) {
-    const done = `${machine.name} is stopped for the missing piece. The needle change was not logged: see which needle is in it.`;
+    const done = `${machine.name} is stopped for the missing piece. The needle change was not logged: check which needle is in it.`;
     return floorActions.machineChanged({ machine, done });
   }
   const pocket = keptInPocket === null ? '' : `, the old one in pocket ${keptInPocket}`;
@@ -184,7 +184,7 @@ export const undo = createEffect(
     actions.pipe(
       ofType(floorActions.undo),
       concatMap(({ key, undo: { installId, before } }) => {
-        const taken = `${before.name}: change taken back.`;
+        const taken = `${before.name}: needle change undone.`;
         return takeBackChange(outbox, key, { machineId: before.id, installId }).pipe(
           map((machine) =>
             machine
@@ -210,7 +210,7 @@ export const discard = createEffect(
       ofType(floorActions.discard),
       concatMap(({ key, partUsedId }) =>
         api.call(routes.discardPartUsed, { key, params: { partUsedId }, body: {} }).pipe(
-          map(() => floorActions.kept({ done: 'Part-used needle put into the sharps box.' })),
+          map(() => floorActions.kept({ done: 'Part-used needle discarded to the sharps box.' })),
           catchError(failed),
         ),
       ),
@@ -224,7 +224,7 @@ export const moveToPocket = createEffect(
       ofType(floorActions.moveToPocket),
       concatMap(({ key, partUsedId, pocket }) =>
         api.call(routes.moveToPocket, { key, params: { partUsedId }, body: { pocket } }).pipe(
-          map(() => floorActions.kept({ done: `Part-used needle lies in pocket ${pocket}.` })),
+          map(() => floorActions.kept({ done: `Part-used needle moved to pocket ${pocket}.` })),
           catchError(failed),
         ),
       ),
@@ -257,7 +257,7 @@ export const logPieces = createEffect(
         return outbox.send(routes.logPieces, { key, params: { machineId }, body }, words).pipe(
           map((sent) =>
             'reply' in sent
-              ? floorActions.machineChanged({ machine: sent.reply, done: `${words} written down.` })
+              ? floorActions.machineChanged({ machine: sent.reply, done: `${words} logged.` })
               : floorActions.piecesWait({ done: `${words}: ${KEPT_HERE}` }),
           ),
           catchError(failed),
@@ -273,7 +273,7 @@ export const look = createEffect(
     actions.pipe(
       ofType(floorActions.look),
       concatMap(({ key, look: body }) =>
-        outbox.send(routes.logLook, { key, params: {}, body }, 'A look of the work sample').pipe(
+        outbox.send(routes.logLook, { key, params: {}, body }, 'A spot check').pipe(
           map((sent) => floorActions.lookLogged({ zone: 'reply' in sent ? sent.reply : null })),
           catchError(failed),
         ),
@@ -288,7 +288,7 @@ export const arrange = createEffect(
       ofType(floorActions.arrange),
       concatMap(({ key, zoneId, plan: body }) =>
         api.call(routes.arrangeZone, { key, params: { zoneId }, body }).pipe(
-          map(() => floorActions.kept({ done: 'Plan kept for everybody.' })),
+          map(() => floorActions.kept({ done: 'Floor plan saved for everybody.' })),
           catchError(failed),
         ),
       ),

@@ -107,7 +107,7 @@ export class FloorPage {
   protected readonly headline = computed(() => {
     const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
     const unread = unreadText(this.floor() !== null, this.problem(), 'The floor');
-    return unread ?? `${of('stop')} to stop, ${of('due')} due now`;
+    return unread ?? `${of('stop')} stopped, ${of('due')} due now`;
   });
   private readonly written = this.store.selectSignal(floorFeature.selectWritten);
   /** A try that got no answer can be tried again and is the same write. */

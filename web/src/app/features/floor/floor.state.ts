@@ -184,7 +184,9 @@ export const floorFeature = createFeature({
     on(floorActions.look, (state) => ({ ...state, problem: null, written: state.written + 1 })),
     on(floorActions.lookLogged, (state, { zone }) => ({
       ...state,
-      done: zone ? 'Look logged.' : 'Look kept on this device, sent when the network is back.',
+      done: zone
+        ? 'Spot check logged.'
+        : 'Spot check saved on this device; it goes out when the connection is back.',
       floor:
         state.floor && zone
           ? {

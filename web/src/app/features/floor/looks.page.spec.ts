@@ -21,7 +21,7 @@ describe('a work sample', () => {
     const before = [floorActions.floorRead({ floor })];
     const page = await mountPage(LooksPage, { features: [floorFeature], before });
     const looks = () => page.of(floorActions.look);
-    const asked = () => page.host.querySelector('h2')?.textContent?.replace('Look now: ', '') ?? null;
+    const asked = () => page.host.querySelector('h2')?.textContent?.replace('Check now: ', '') ?? null;
     return { ...page, looks, asked };
   }
   beforeEach(() => jasmine.clock().install());
@@ -52,7 +52,7 @@ describe('a work sample', () => {
   it('asks at moments that come by chance, about as far apart as was chosen', async () => {
     spyOn(Math, 'random').and.returnValue(0.5);
     const { press, choose, asked, looks, settled } = await open();
-    await choose('Looks about every', '2 minutes');
+    await choose('Check about every', '2 minutes');
     await press('Ask me at random moments');
     expect(asked()).toBeNull();
     jasmine.clock().tick(20 * 60_000);
@@ -60,7 +60,7 @@ describe('a work sample', () => {
     expect(asked()).toBe('Flat 2');
     await press('Sewing');
     expect(asked()).toBeNull();
-    await press('Stop looking');
+    await press('Stop');
     jasmine.clock().tick(60 * 60_000);
     await settled();
     expect([asked(), looks().length]).toEqual([null, 1]);

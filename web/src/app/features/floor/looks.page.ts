@@ -38,17 +38,17 @@ const WANTED = 0.05;
     </label>
     @if (zone(); as zone) {
       <p class="reason">
-        {{ zone.needleFraction.looks }} looks so far: needles move
+        {{ zone.needleFraction.looks }} checks so far: sewing
         <strong>{{ percent(zone.needleFraction.value) }}</strong> of the shift,
         {{ percent(zone.needleFraction.low) }} to {{ percent(zone.needleFraction.high) }}
-        <gan-standing [standing]="zone.needleFraction.standing" source="95 % interval of the looks" />.
+        <gan-standing [standing]="zone.needleFraction.standing" source="95 % interval of the checks" />.
         {{ more() }}
       </p>
     }
     @if (asked(); as machine) {
       <section aria-live="assertive">
-        <h2>Look now: {{ machine.name }}</h2>
-        <p>Is its needle moving at this very moment? Do not wait for it to begin or to end.</p>
+        <h2>Check now: {{ machine.name }}</h2>
+        <p>Is its needle moving at this moment? Do not wait for it to start or stop.</p>
         <div class="answers">
           <button type="button" class="button main" (click)="say(true)">Sewing</button>
           <button type="button" class="button" (click)="say(false)">Not sewing</button>
@@ -57,7 +57,7 @@ const WANTED = 0.05;
       </section>
     } @else if (way()) {
       <p class="wait">
-        The next look comes by itself. Keep this page open; the phone shakes when it is time.
+        The next check comes by itself. Keep this page open; the phone vibrates when it is time.
       </p>
     }
     <div class="ways">
@@ -66,7 +66,7 @@ const WANTED = 0.05;
           Walk round now, every machine once
         </button>
         <label>
-          Looks about every
+          Check about every
           <select class="form-select" (change)="paceMin.set(+$any($event.target).value)">
             @for (minutes of paces; track minutes) {
               <option [value]="minutes" [selected]="minutes === paceMin()">{{ minutes }} minutes</option>
@@ -77,13 +77,13 @@ const WANTED = 0.05;
           Ask me at random moments
         </button>
       } @else {
-        <button type="button" class="button" (click)="end()">Stop looking</button>
+        <button type="button" class="button" (click)="end()">Stop</button>
       }
     </div>
     <p role="status" class="good">{{ done() }}</p>
     <p class="soft">
-      Moments are drawn by chance, so that no part of the shift is favoured; nobody's work is timed, and no
-      name of an operator is kept.
+      The moments are random, so that no part of the shift counts more. Nobody's work is timed, and no
+      operator's name is stored.
     </p>
   </main>`,
   styles: `
@@ -147,16 +147,16 @@ export class LooksPage {
   protected readonly headline = computed(() => {
     const fraction = this.zone()?.needleFraction;
     return fraction
-      ? `${this.zone()!.name}: needles move ${this.percent(fraction.value)} of the shift`
-      : 'How much do needles move?';
+      ? `${this.zone()!.name}: sewing ${this.percent(fraction.value)} of the shift`
+      : 'How much of the shift is spent sewing?';
   });
   protected readonly more = computed(() => {
     const { value = 0.5, looks = 0 } = this.zone()?.needleFraction ?? {};
     const left = looksFor(value, WANTED) - looks;
     const points = (WANTED * 100).toFixed(0);
     return left > 0
-      ? `About ${left} more looks and it is known to ${points} points either way.`
-      : `It is known to ${points} points either way.`;
+      ? `About ${left} more checks for an accuracy of ± ${points} %.`
+      : `Accurate to ± ${points} %.`;
   });
   private readonly looked = this.store.selectSignal(floorFeature.selectWritten);
   private readonly stamp = writeStamps(() => this.looked());

@@ -4,7 +4,7 @@ import { pointStyle } from '@gantelet/core';
 import type { FloorMachine } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { counterText, hoursLeftText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
+import { counterText, hoursRangeText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
 /** One machine of the floor: its needle, what is left of it, and the change button. */
@@ -129,8 +129,7 @@ export class MachineRowComponent {
     if (stops.length > 0) return 'a piece is missing';
     if (report) return TROUBLE_WORDS[report.trouble];
     if (!age) return '';
-    const spread = (age.highHours - age.lowHours) / 2;
-    return `${hoursLeftText(age)}, ± ${spread.toFixed(1)}`;
+    return hoursRangeText(age);
   });
   /** What is surely left, and what may be, as shares of the planned hours in %. */
   protected readonly left = computed(() => {

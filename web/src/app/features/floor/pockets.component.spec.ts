@@ -24,13 +24,13 @@ describe('the pockets', () => {
     const { fixture, press, type, field, button } = await mount(PocketsComponent, { kept });
     const moved: unknown[] = [];
     fixture.componentInstance.moved.subscribe((one) => moved.push(one));
-    await press('Other pocket than 6');
-    expect(field('Lies in pocket').value).toBe('6');
+    await press('Move to another pocket, now in 6');
+    expect(field('Pocket').value).toBe('6');
     for (const wrong of ['0', '2.5', '1000', 'six']) {
-      await type('Lies in pocket', wrong);
+      await type('Pocket', wrong);
       expect(button('Keep')!.disabled).withContext(wrong).toBeTrue();
     }
-    await type('Lies in pocket', '12');
+    await type('Pocket', '12');
     await press('Keep');
     expect(moved).toEqual([{ partUsedId: kept[1]!.id, pocket: 12 }]);
     expect(button('Leave it')).toBeNull();
@@ -38,19 +38,19 @@ describe('the pockets', () => {
 
   it('keep what is typed when the floor is read again', async () => {
     const { set, press, type, field } = await mount(PocketsComponent, { kept });
-    await press('Other pocket than 1');
-    await type('Lies in pocket', '44');
+    await press('Move to another pocket, now in 1');
+    await type('Pocket', '44');
     await set({ kept: kept.map((one) => ({ ...one })) });
-    expect(field('Lies in pocket').value).toBe('44');
+    expect(field('Pocket').value).toBe('44');
   });
 
   it('let a needle go into the sharps box, unless something is being kept', async () => {
     const { fixture, set, press, button } = await mount(PocketsComponent, { kept });
     const discarded: string[] = [];
     fixture.componentInstance.discarded.subscribe((id) => discarded.push(id));
-    await press('Into the sharps box, pocket 6');
+    await press('Discard to sharps box, pocket 6');
     expect(discarded).toEqual([kept[1]!.id]);
     await set({ saving: true });
-    expect(button('Into the sharps box, pocket 6')!.disabled).toBeTrue();
+    expect(button('Discard to sharps box, pocket 6')!.disabled).toBeTrue();
   });
 });

@@ -16,7 +16,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
         @if (movingId() === one.id) {
           <div class="acts">
             <label>
-              Lies in pocket
+              Pocket
               <input
                 class="form-control"
                 ganNumber
@@ -36,32 +36,32 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
             >
               Keep
             </button>
-            <button type="button" class="button small" (click)="movingId.set(null)">Leave it</button>
+            <button type="button" class="button small" (click)="movingId.set(null)">Cancel</button>
           </div>
         } @else {
           <div class="acts">
             <button
               type="button"
               class="button small"
-              [attr.aria-label]="'Into the sharps box, pocket ' + one.pocket"
+              [attr.aria-label]="'Discard to sharps box, pocket ' + one.pocket"
               [disabled]="saving()"
               (click)="discarded.emit(one.id)"
             >
-              Into the sharps box
+              Discard to sharps box
             </button>
             <button
               type="button"
               class="button small"
-              [attr.aria-label]="'Other pocket than ' + one.pocket"
+              [attr.aria-label]="'Move to another pocket, now in ' + one.pocket"
               (click)="pick(one)"
             >
-              Other pocket
+              Move to another pocket
             </button>
           </div>
         }
       </li>
     } @empty {
-      <li>No needle lies in a pocket. One that comes out for other work can be kept.</li>
+      <li>No needle in a pocket. One that comes out for another job can be kept here.</li>
     }`,
   styles: `
     :host {

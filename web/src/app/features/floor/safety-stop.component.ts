@@ -11,7 +11,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
   template: `<h3><gan-signal shape="stop" /> Stopped: a piece is missing</h3>
     <p>
       Logged by {{ stop().personName }}, {{ stop().at | date: 'EEE HH:mm' }}. Find every piece, or take the
-      work out of use. Feel hook, plate and case for burrs.
+      work out of use. Check hook, plate and case for burrs by feel.
     </p>
     @if (mayClear()) {
       <label class="check">
@@ -21,7 +21,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
           [checked]="burrsChecked()"
           (change)="burrsChecked.set(!burrsChecked())"
         />
-        Hook, plate and case felt for burrs
+        Hook, plate and case checked for burrs
       </label>
       <div class="findings">
         @for (finding of findings; track finding.id) {
@@ -36,7 +36,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
         }
       </div>
     } @else {
-      <p><strong>A mechanic has to clear this machine.</strong></p>
+      <p><strong>Only a mechanic can clear this machine.</strong></p>
     }`,
   styles: `
     :host {

@@ -32,13 +32,13 @@ describe('the plan of a zone while it is arranged', () => {
   it('keeps the draft when the floor is read again', async () => {
     const { show, button, kept } = await arrange();
     await show(floorZone(machines.map((machine) => ({ ...machine }))));
-    button('Keep this plan')?.click();
+    button('Save this plan')?.click();
     expect(kept[0]?.places[0]).toEqual({ machineId: machines[0]!.id, column: 0, row: 1 });
   });
 
   it('gives the draft up when somebody else kept another plan', async () => {
     const { show, button } = await arrange();
     await show({ ...floorZone(machines), planVersion: 2 });
-    expect(button('Keep this plan')).toBeUndefined();
+    expect(button('Save this plan')).toBeUndefined();
   });
 });

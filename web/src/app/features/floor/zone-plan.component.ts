@@ -30,8 +30,8 @@ const STEPS: Readonly<Record<string, readonly [column: number, row: number]>> = 
   template: `<div class="bar">
       @if (arranging()) {
         <p class="soft">Drag a machine to its place, or move it with the arrow keys.</p>
-        <button type="button" class="button main" [disabled]="busy()" (click)="keep()">Keep this plan</button>
-        <button type="button" class="button" (click)="leave()">Leave it as it was</button>
+        <button type="button" class="button main" [disabled]="busy()" (click)="keep()">Save this plan</button>
+        <button type="button" class="button" (click)="leave()">Cancel</button>
       } @else if (mayArrange()) {
         <button type="button" class="button small" (click)="arranging.set(true)">
           Arrange {{ zone().name }}

@@ -12,8 +12,8 @@ const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size',
   template: `<details>
     <summary>Merge or split groups</summary>
     <p class="soft">
-      Merge groups that wear alike and have few needles; split one that holds two kinds. All lives are worked
-      out anew at once.
+      Merge groups that wear alike and have few needles; split one that holds two kinds. All lives are
+      recalculated straight away.
     </p>
     @for (one of groupings(); track one.groupId) {
       <div class="group">
@@ -43,7 +43,7 @@ const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size',
               [disabled]="busy()"
               (change)="split(one, $any($event.target).value)"
             >
-              <option value="" [selected]="one.splitBy === null">not</option>
+              <option value="" [selected]="one.splitBy === null">no</option>
               @for (by of splits; track by) {
                 <option [value]="by" [selected]="one.splitBy === by">{{ splitWords[by] }}</option>
               }

@@ -20,13 +20,13 @@ export function lifeAnswer(report: GroupReport, money: (amount: number) => strin
     const missing = advice.wanted - advice.failures;
     const bound = advice.scaleAtLeastHours;
     return {
-      head: 'Too little to go on',
+      head: 'Not enough data yet',
       why: [
-        `${advice.failures} worn ${advice.failures === 1 ? 'needle' : 'needles'}; ${missing} more before a law says anything. Until then the flat rule stands.`,
+        `${advice.failures} worn ${advice.failures === 1 ? 'needle' : 'needles'}; ${missing} more are needed for a wear curve. Until then the flat interval applies.`,
         ...(bound === null
           ? []
           : [
-              `None wore out, so with a chance of 95 % two in three outlast ${hoursText(bound)} (shape 2 assumed).`,
+              `None wore out: 95 % sure that two in three last longer than ${hoursText(bound)} (shape 2 assumed).`,
             ]),
       ],
     };
@@ -48,7 +48,9 @@ export function lifeAnswer(report: GroupReport, money: (amount: number) => strin
     why: [
       `${money(advice.costPerHour)} per running hour: ${saves(advice.others.flat.costPerHour)} less than flat ${hoursText(advice.others.flat.hours)}, ${saves(advice.runToFailurePerHour)} less than running to failure.`,
       ...(window
-        ? [`No need to hit it: from ${hoursText(window.fromHours)} to ${to} costs at most 2 % more.`]
+        ? [
+            `It need not be exact: anywhere from ${hoursText(window.fromHours)} to ${to} costs at most 2 % more.`,
+          ]
         : []),
       `From ${causes.wear} worn needles. Any report or sound takes a needle out at once.`,
     ],
@@ -65,6 +67,6 @@ export function ruleCosts({ advice }: GroupReport): readonly RuleCost[] {
   if (advice.do === 'interval')
     rules.push({ name: `at ${hoursText(advice.intervalHours!)}`, costPerHour, advised: true });
   if (others.asDone)
-    rules.push({ name: 'as done last quarter', costPerHour: others.asDone.costPerHour, advised: false });
+    rules.push({ name: 'as in the last quarter', costPerHour: others.asDone.costPerHour, advised: false });
   return rules.sort((a, b) => a.costPerHour - b.costPerHour);
 }

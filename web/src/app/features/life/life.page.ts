@@ -128,7 +128,7 @@ export class LifePage {
   });
   protected readonly shapeWords = computed(() => {
     const shape = this.law()?.shape ?? 1;
-    if (shape < 1.1) return 'about 1: age does not tell';
+    if (shape < 1.1) return 'about 1: age makes no difference';
     return shape < 2 ? 'wear sets in slowly' : 'wear sets in with age';
   });
   protected readonly machines = computed(() => {

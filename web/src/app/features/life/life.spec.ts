@@ -40,7 +40,7 @@ describe('the answer of the Life room', () => {
     expect(why[1]).toMatch(/^No need to hit it: from .* h to .* h costs at most 2 % more/);
     const rules = ruleCosts(group);
     expect(rules[0]!.advised).toBeTrue();
-    expect(rules.map(({ name }) => name)).toContain('as done last quarter');
+    expect(rules.map(({ name }) => name)).toContain('as in the last quarter');
     expect([...rules].sort((a, b) => a.costPerHour - b.costPerHour)).toEqual([...rules]);
   });
 
@@ -52,7 +52,7 @@ describe('the answer of the Life room', () => {
 
   it('says how much is missing where too little is known', () => {
     const few = lifeAnswer(report(ends(4)), money);
-    expect(few.head).toBe('Too little to go on');
+    expect(few.head).toBe('Not enough data yet');
     expect(few.why[0]).toMatch(/^2 worn needles; 4 more before/);
     const none = lifeAnswer(report(ends(6, 'changeover')), money);
     expect(none.why[1]).toContain('None wore out');

@@ -34,7 +34,7 @@ import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.compon
     </label>
     <gan-needle-picker [needle]="needle()" [systemIds]="systemIds" (needleChange)="needle.set($event)" />
     @if (lot()) {
-      <p class="soft">Which kind it holds can be corrected until a needle of it goes in.</p>
+      <p class="soft">Its kind can be corrected until the first needle from it goes in.</p>
     }
     <button type="button" class="button" [disabled]="code().trim() === ''" (click)="keep()">
       {{ lot() ? 'Correct the lot' : 'Register the lot' }}

@@ -49,7 +49,7 @@ describe('the lots of a group', () => {
       lots,
       group([evidence(lots[0]!, true), evidence(lots[1]!), evidence(lots[2]!)]),
     );
-    expect(text()).toContain('L-1, L-2: bad. Take it out of use and tell who sold it.');
+    expect(text()).toContain('L-1, L-2: bad. Take it out of use and tell the supplier.');
     expect(host.querySelectorAll('tr.bad').length).toBe(2);
   });
 
@@ -70,15 +70,15 @@ describe('the lots of a group', () => {
     );
     await choose('Lot', 'L-2');
     await type('Weight, N', '1,17');
-    await type('Pull up, N', '1.5');
-    await type('Pull down, N', '1.6');
+    await type('Force while pulling up, N', '1.5');
+    await type('Force while letting down, N', '1.6');
     expect(button('Log the test')!.disabled).toBeTrue();
-    await type('Pull down, N', '0.9');
+    await type('Force while letting down, N', '0.9');
     // By the capstan, worked by hand: 2 tanh(ln(1.5 / 0.9) / 4) = 0.254.
     expect(text()).toMatch(/25 % friction: good/);
     await press('Log the test');
     expect(tested).toEqual([{ lotId: lots[1]!.id, pulls: { weightN: 1.17, upN: 1.5, downN: 0.9 } }]);
-    await type('Pull up, N', '3');
+    await type('Force while pulling up, N', '3');
     expect(text()).toMatch(/too much/);
   });
 

@@ -28,7 +28,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
     <gan-problem [problem]="problem()" />
     <p role="status" class="good">{{ done() }}</p>
     @if (rows().length === 0) {
-      <p class="soft">No needle of this group has a lot. It is named when a needle is put in.</p>
+      <p class="soft">No needle in this group has a lot. Name the lot when you put a needle in.</p>
     } @else {
       <table>
         <caption class="visually-hidden">
@@ -65,7 +65,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
         {{ verdict() }}
         <gan-standing
           standing="assumption"
-          source="a test that may be looked at after every needle: all lots together are called bad by chance in at most 5 of 100 groups"
+          source="a test that can be read after every needle: in at most 5 of 100 groups is any lot called bad by chance"
         />
       </p>
     }
@@ -73,7 +73,8 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
       <details>
         <summary>Test the eye of a needle</summary>
         <p class="soft">
-          Hang a weight on the thread through the eye; pull it up, then let it down, and read both pulls.
+          Hang a weight on the thread through the eye; pull it up, then let it down, and read the force each
+          way.
         </p>
         <div class="test">
           <label
@@ -97,7 +98,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
             />
           </label>
           <label
-            >Pull up, N
+            >Force while pulling up, N
             <input
               class="form-control"
               ganNumber
@@ -109,7 +110,7 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
             />
           </label>
           <label
-            >Pull down, N
+            >Force while letting down, N
             <input
               class="form-control"
               ganNumber
@@ -129,7 +130,9 @@ const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
               standing="practice"
               source="one practitioner's proposal; the shop may move it in the Catalogue"
             />.
-            {{ eye.consistent ? '' : 'The two pulls do not fit the weight: weigh it, and pull evenly.' }}
+            {{
+              eye.consistent ? '' : 'The two forces do not match the weight: weigh it again, and pull evenly.'
+            }}
           </p>
         }
         <button type="button" class="button" [disabled]="!eye() || chosenId() === null" (click)="log()">
@@ -223,7 +226,7 @@ export class LotsPanelComponent {
     const bad = this.rows().filter((row) => row.bad);
     return bad.length === 0
       ? 'No lot stands out.'
-      : `${bad.map(({ code }) => code).join(', ')}: bad. Take it out of use and tell who sold it.`;
+      : `${bad.map(({ code }) => code).join(', ')}: bad. Take it out of use and tell the supplier.`;
   });
   private readonly pulls = computed(() => {
     const [weightN, upN, downN] = [this.weightN(), this.upN(), this.downN()];

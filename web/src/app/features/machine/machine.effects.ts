@@ -88,7 +88,7 @@ export const withdrawPieces = createEffect(
           map(() =>
             machineActions.withdrawn({
               machineId,
-              done: 'Pieces taken back; hours of needles of that time are reckoned anew.',
+              done: 'Pieces removed; the hours of needles from that time have been recalculated.',
             }),
           ),
           catchError(failed),
@@ -105,7 +105,10 @@ export const withdrawEntry = createEffect(
       exhaustMap(({ key, machineId, entry }) =>
         api.call(routes.withdrawEntry, { key, body: entry }).pipe(
           map(() =>
-            machineActions.withdrawn({ machineId, done: 'Taken back. It is kept, and counts no more.' }),
+            machineActions.withdrawn({
+              machineId,
+              done: 'Removed. It stays in the history but no longer counts.',
+            }),
           ),
           catchError(failed),
         ),

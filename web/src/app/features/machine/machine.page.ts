@@ -19,7 +19,6 @@ import {
   HOOK_SIDES,
   needleFacing,
   needleSystem,
-  NEEDLE_SYSTEMS,
 } from '@gantelet/core';
 import {
   DialReading,
@@ -34,6 +33,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
 import { emptyEntry, entryOf, fieldWords } from './machine-form';
+import { unknownSystemText } from '../../shared/words/needle-words';
 import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
@@ -141,8 +141,7 @@ export class MachinePage {
     const system = needleSystem(field.value);
     const { systemIds = [] } = this.entry() ?? {};
     if (!system) {
-      const known = NEEDLE_SYSTEMS.map(({ id }) => id).join(', ');
-      this.systemProblem.set(`"${field.value}" is not a system of the catalogue. There is ${known}.`);
+      this.systemProblem.set(unknownSystemText(field.value));
       return false;
     }
     this.systemProblem.set(null);

@@ -72,7 +72,7 @@ describe('the page of a machine', () => {
     const systems = [...page.querySelectorAll('.system')].map((one) => one.textContent?.trim());
     expect(systems).toEqual(['135x17', '135x16', '134-35']);
     expect(page.querySelector('[role=alert]')?.textContent).toContain(
-      '"999x9" is not a system of the catalogue',
+      'Unknown system "999x9". Systems in the catalogue: ',
     );
   });
 
@@ -81,7 +81,7 @@ describe('the page of a machine', () => {
     const saved = spyOn(store, 'dispatch');
     const field = page.querySelector<HTMLInputElement>('.add-system input')!;
     field.value = '999x9';
-    const keep = (): void => button(page, 'Keep changes').click();
+    const keep = (): void => button(page, 'Save changes').click();
     keep();
     await fixture.whenStable();
     expect(saved).not.toHaveBeenCalled();
@@ -98,12 +98,12 @@ describe('the page of a machine', () => {
     const before = measured();
     button(page, 'Add a reading').click();
     await fixture.whenStable();
-    expect([measured(), button(page, 'Keep changes').disabled]).toEqual([before, true]);
+    expect([measured(), button(page, 'Save changes').disabled]).toEqual([before, true]);
     const hole = page.querySelector<HTMLInputElement>('.row input')!;
     hole.value = '2,8 furlongs';
     hole.dispatchEvent(new Event('change'));
     await fixture.whenStable();
-    expect([hole.value, button(page, 'Keep changes').disabled]).toEqual(['2,8 furlongs', true]);
+    expect([hole.value, button(page, 'Save changes').disabled]).toEqual(['2,8 furlongs', true]);
   });
 
   it('keeps the plate that is on the machine with its plates', async () => {
@@ -113,7 +113,7 @@ describe('the page of a machine', () => {
     hole.value = '3,1';
     hole.dispatchEvent(new Event('change'));
     await fixture.whenStable();
-    button(page, 'Keep changes').click();
+    button(page, 'Save changes').click();
     const action = saved.calls.mostRecent().args[0] as unknown as ReturnType<typeof machineActions.save>;
     expect([action.entry.plates[0]?.holeMm, action.entry.plateHoleMm]).toEqual([3.1, 3.1]);
   });

@@ -76,7 +76,7 @@ export const machineFeature = createFeature({
       machines: [...(state.machines ?? []).filter(({ id }) => id !== machine.id), machine].sort(
         (a, b) => a.shopNumber - b.shopNumber,
       ),
-      done: `${machine.name} is kept.`,
+      done: `${machine.name} saved.`,
     })),
     on(machineActions.storyOpened, (state) => ({
       ...state,

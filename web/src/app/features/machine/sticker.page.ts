@@ -13,10 +13,10 @@ import { machineActions, machineFeature } from './machine.state';
   template: `<main>
     @if (machine(); as machine) {
       <div class="no-print">
-        <h1>Sticker of {{ machine.name }}</h1>
+        <h1>QR sticker for {{ machine.name }}</h1>
         <p>
-          The code opens <a [routerLink]="['/floor', machine.id]">its sheet on the floor</a>. Choose the 62 mm
-          roll in the print dialog, and stick it where hands see it with the guards on.
+          The code opens <a [routerLink]="['/floor', machine.id]">its page on the Floor</a>. Choose the 62 mm
+          roll in the print dialog, and stick it where it can be scanned with the guards fitted.
         </p>
         <button type="button" class="button main" (click)="print()">Print the sticker</button>
         <hr class="stitch" />

@@ -35,10 +35,10 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
     <header>
       <p>
         <a routerLink="/machines">All machines</a>
-        <a [routerLink]="['/machines', machineId()]">What it is</a>
+        <a [routerLink]="['/machines', machineId()]">Machine details</a>
         <a [routerLink]="['/floor', machineId()]">Needle change or report</a>
         @if (machine()?.presentSetupId; as setupId) {
-          <a [routerLink]="['/bench', setupId]">Present set-up</a>
+          <a [routerLink]="['/bench', setupId]">Current set-up</a>
         }
       </p>
       <h1>{{ machine()?.name ?? 'Machine' }}: {{ headline() }}</h1>
@@ -64,7 +64,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
               {{ service.hoursSince.toFixed(1) }} of {{ service.intervalHours }} running hours
               {{
                 service.doneAt === null
-                  ? 'since its first needle here: never logged'
+                  ? 'since its first needle here; never logged'
                   : 'since ' + (service.doneAt | date: 'EEE d MMM') + ', ' + service.doneBy
               }}
             </p>
@@ -74,7 +74,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
           </div>
         }
         <label>
-          Note for the next one logged
+          Note for the next entry
           <input
             class="form-control"
             maxlength="300"
@@ -84,15 +84,14 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
         </label>
         <p role="status" class="good">{{ done() }}</p>
         <p class="soft">
-          The hours between services are values of the <a routerLink="/catalogue">Catalogue</a>: a lead sets
-          them for the shop.
+          The service intervals are in the <a routerLink="/catalogue">Catalogue</a>; a lead can change them.
         </p>
         <div class="caution">
           <p>Power off and motor stopped first. Electrical and motor work is for qualified people.</p>
         </div>
       </section>
-      <section aria-label="Story">
-        <h2>What happened</h2>
+      <section aria-label="History">
+        <h2>History</h2>
         @for (day of days(); track day.date) {
           <h3>{{ day.date | date: 'EEEE d MMMM y' }}</h3>
           <ol>
@@ -111,7 +110,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
                     <button
                       type="button"
                       class="button small"
-                      [attr.aria-label]="'Take back, ' + textOf(event).head"
+                      [attr.aria-label]="'Remove, ' + textOf(event).head"
                       [disabled]="saving()"
                       (click)="withdraw(event)"
                     >
@@ -123,10 +122,10 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
             }
           </ol>
         } @empty {
-          <p>{{ unread() ?? 'Nothing is logged of this machine yet' }}.</p>
+          <p>{{ unread() ?? 'No history for this machine yet' }}.</p>
         }
         @if (before(); as instant) {
-          <button type="button" class="button" (click)="readOn(instant)">What was before</button>
+          <button type="button" class="button" (click)="readOn(instant)">Load older entries</button>
         }
       </section>
     </div>
@@ -252,7 +251,7 @@ export class StoryPage {
   private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
 
   protected readonly unread = computed(() =>
-    unreadText(this.events() !== null, this.problem(), 'The story of this machine'),
+    unreadText(this.events() !== null, this.problem(), 'The history of this machine'),
   );
   protected readonly serviceWords = SERVICE_WORDS;
   protected readonly textOf = eventText;

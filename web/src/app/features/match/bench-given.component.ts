@@ -76,7 +76,7 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
         </select>
       }
     }
-    <h3>Stack, top first</h3>
+    <h3>Stack, top layer first</h3>
     <gan-stack-editor [layers]="draft().layers" (layersChange)="changed.emit({ layers: $event })" />
     @if (work().stack; as stack) {
       <gan-stack-drawing [stack]="stack" />

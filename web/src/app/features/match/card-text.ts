@@ -37,18 +37,18 @@ export function readCardText(text: string): CardText {
   if (!root || error) {
     const { line, column } = placeAt(text, error?.offset ?? 0);
     const what = error ? printParseErrorCode(error.error) : 'empty';
-    return refused(`Not readable JSON: ${what} at line ${line}, column ${column}. Nothing was taken in.`);
+    return refused(`Not readable JSON: ${what} at line ${line}, column ${column}. Nothing was imported.`);
   }
   const cards = findNodeAtLocation(root, ['cards']);
   const format = findNodeAtLocation(root, ['format']);
   if (format?.value !== SETUP_CARD_FORMAT || cards?.type !== 'array') {
     return refused(
-      `This is no file of set-up cards: its format must be "${SETUP_CARD_FORMAT}", with a list of cards.`,
+      `This is not a file of set-ups: its format must be "${SETUP_CARD_FORMAT}", with a list of set-ups.`,
     );
   }
   const rows = cards.children ?? [];
   if (rows.length === 0 || rows.length > MOST_CARDS) {
-    return refused(`The file has ${rows.length} cards; allowed: 1 to ${MOST_CARDS} at a time.`);
+    return refused(`The file has ${rows.length} set-ups; allowed: 1 to ${MOST_CARDS} at a time.`);
   }
   return {
     cards: rows.map((row) => getNodeValue(row) as unknown),

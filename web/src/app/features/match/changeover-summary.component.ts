@@ -23,9 +23,9 @@ const STEP_NAMES: Readonly<Record<Changeover['steps'][number]['do'], string>> = 
   selector: 'gan-changeover-summary',
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<h2>Change over from {{ from() ?? 'an empty machine' }}</h2>
+  template: `<h2>Change over from {{ from() ?? 'a machine without a set-up' }}</h2>
     @if (way().steps.length === 0) {
-      <p>Nothing to change: the machine is set like this.</p>
+      <p>Nothing to change: the machine is already set up like this.</p>
     } @else {
       <p>About {{ minutes() }} min: {{ names() }}.</p>
       <a class="button small" [routerLink]="cardLink()">Changeover card</a>
@@ -43,7 +43,7 @@ const STEP_NAMES: Readonly<Record<Changeover['steps'][number]['do'], string>> = 
 })
 export class ChangeoverSummaryComponent {
   readonly way = input.required<Changeover>();
-  /** Name of the set-up the machine is set for; null when it stands empty. */
+  /** Name of the machine's current set-up; null without one. */
   readonly from = input.required<string | null>();
   readonly cardLink = input.required<string>();
 

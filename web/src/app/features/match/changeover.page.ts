@@ -25,8 +25,8 @@ import { matchActions, matchFeature } from './match.state';
       <header>
         <p class="soft no-print"><a [routerLink]="back()">Back to the bench</a></p>
         <h1>{{ machine()?.name }}: about {{ total() }} min</h1>
-        <button type="button" class="button no-print" (click)="print()">Print on A4</button>
-        <p class="from">from {{ from() ?? 'an empty machine' }} to {{ draft().name || 'this work' }}</p>
+        <button type="button" class="button no-print" (click)="print()">Print card</button>
+        <p class="from">from {{ from() ?? 'no set-up' }} to {{ draft().name || 'this job' }}</p>
       </header>
       <hr class="stitch" />
       <div class="caution">
@@ -37,13 +37,13 @@ import { matchActions, matchFeature } from './match.state';
       </div>
       @if (facing(); as facing) {
         <p class="facing">
-          The hook stands to the {{ facing.scarf }}: scarf to the {{ facing.scarf }}, long groove to the
-          {{ facing.longGroove }}, where the thread comes in.
+          The hook is on the {{ facing.scarf }}: the scarf faces {{ facing.scarf }}, the long groove
+          {{ facing.longGroove }} (threading side).
           <gan-standing standing="practice" />
         </p>
       }
       @if (way.steps.length === 0) {
-        <p>Nothing to change: the machine is set like this.</p>
+        <p>Nothing to change: the machine is already set up like this.</p>
       }
       <ol>
         @for (step of way.steps; track $index) {
@@ -60,7 +60,7 @@ import { matchActions, matchFeature } from './match.state';
         }
       </ol>
       <p class="soft">
-        Minutes are the shop's own where it has timed a step, else assumptions
+        Times in minutes; estimated unless your shop has timed the step
         <gan-standing standing="assumption" source="changeover minutes of the Catalogue" />. The bobbin screw
         moves about 0.15 turn per step of the size ladder <gan-standing standing="practice" />.
       </p>

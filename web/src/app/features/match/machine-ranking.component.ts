@@ -18,22 +18,22 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
           >{{ best.size }}, {{ best.answer.needle.point.name }};
           {{
             best.answer.changeover.steps.length === 0
-              ? 'set for it already'
+              ? 'already set up'
               : 'about ' + minutes(best.answer) + ' min to change over'
           }}</span
         >
       </h1>
       <hr class="stitch" />
       <p>
-        Ranked by how well the best needle fits and by the work of changing over from what each is set for now
+        Ranked by needle fit and by the minutes to change over from the set-up now on each machine
         <gan-standing
           standing="assumption"
           source="minutes of each step and their weight are values of the Catalogue"
-        />. Preference used: {{ school() }}.
+        />. Preference: {{ school() }}.
       </p>
       <table>
         <caption class="visually-hidden">
-          Machines for this work, the best first
+          Machines for this job, best first
         </caption>
         <thead>
           <tr>
@@ -58,7 +58,9 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
               </td>
               <td>{{ bandWords[row.answer.needle.fit.band] }}</td>
               <td>
-                {{ row.answer.changeover.steps.length === 0 ? 'set already' : minutes(row.answer) + ' min' }}
+                {{
+                  row.answer.changeover.steps.length === 0 ? 'already set up' : minutes(row.answer) + ' min'
+                }}
                 <small>{{ row.from }}</small>
               </td>
               <td>
@@ -69,12 +71,12 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
         </tbody>
       </table>
     } @else {
-      <h1>No machine sews this</h1>
+      <h1>No machine here can sew this</h1>
       <hr class="stitch" />
     }
     @if (refused().length > 0) {
       <details>
-        <summary>{{ refused().length }} machines cannot sew it: why</summary>
+        <summary>{{ refused().length }} machines cannot sew it, and why</summary>
         <ul>
           @for (one of refused(); track one.name) {
             <li>
@@ -106,7 +108,7 @@ export class MachineRankingComponent {
         answer,
         machine,
         size: `${first} / ${second}`,
-        from: present ? `from ${present.name}` : 'stands empty',
+        from: present ? `from ${present.name}` : 'no set-up on it',
       };
     }),
   );

@@ -211,7 +211,7 @@ export const matchFeature = createFeature({
       ...state,
       saving: false,
       machines: state.machines.map((one) => (one.id === machine.id ? machine : one)),
-      done: `${machine.name} is set for this work now.`,
+      done: `${machine.name} is now set up for this job.`,
     })),
     on(matchActions.importCards, (state) => ({ ...state, saving: true, problem: null, imported: null })),
     on(matchActions.cardsImported, (state, { result }) => ({ ...state, saving: false, imported: result })),

@@ -27,15 +27,13 @@ import type { BenchAnswer } from './bench-answer';
         </li>
       }
     </ul>
-    <h2>Preference used: {{ school() }}</h2>
+    <h2>Preference: {{ school() }}</h2>
     <p class="others">
       @for (other of work().otherSchools; track other.school) {
         <span>
           <strong>{{ other.school }}</strong>
           {{
-            other.same
-              ? 'would pick the same'
-              : 'would pick ' + size(other.pick) + ', ' + other.pick.point.name
+            other.same ? 'gives the same needle' : 'gives ' + size(other.pick) + ', ' + other.pick.point.name
           }}
         </span>
       }

@@ -84,7 +84,7 @@ export class NeedleTakesComponent {
     const bonded = this.inHand().takes[0]?.threads ?? [];
     const good = bonded.filter(({ judged }) => judged.acceptedBy.length > 0);
     const [thin, thick] = [good[0], good.at(-1)];
-    if (!thin || !thick) return 'no thread well';
+    if (!thin || !thick) return 'no thread is a good fit';
     return thin === thick ? `Tex ${thin.thread.tex}` : `Tex ${thin.thread.tex} to ${thick.thread.tex}`;
   });
 
@@ -97,7 +97,7 @@ export class NeedleTakesComponent {
     const thinner = judged.couldGoThinner ? ', could go thinner' : '';
     if (judged.band === 'too-loose') return `usable${thinner}`;
     if (judged.acceptedBy.length === 0) return 'use a larger needle';
-    if (judged.acceptedBy.length === SIZE_SCHOOLS.length) return `right by any preference${thinner}`;
-    return `only by ${judged.acceptedBy.map((school) => SCHOOL_WORDS[school]).join(' or ')}`;
+    if (judged.acceptedBy.length === SIZE_SCHOOLS.length) return `fits with any preference${thinner}`;
+    return `only with ${judged.acceptedBy.map((school) => SCHOOL_WORDS[school]).join(' or ')}`;
   }
 }

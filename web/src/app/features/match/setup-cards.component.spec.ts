@@ -65,7 +65,7 @@ describe('set-up cards as a file', () => {
       throwError(() => ({ type: 'about:blank', title: 'No answer', status: 0, code: 'server.busy' })),
     );
     const { press, text } = await open({ setupId: 'one' });
-    await press('Save this card');
+    await press('Export this set-up');
     expect(api.call.calls.mostRecent().args[1]).toEqual({ query: { setupId: 'one' } });
     expect(text()).toContain('No answer');
   });
@@ -74,9 +74,9 @@ describe('set-up cards as a file', () => {
     api.call.and.returnValue(of({ cards: [] }));
     const click = spyOn(HTMLAnchorElement.prototype, 'click');
     const { press, button } = await open({ mayImport: false });
-    await press('Save all cards as a file');
+    await press('Export all set-ups');
     expect(api.call.calls.mostRecent().args[1]).toEqual({ query: {} });
     expect(click).toHaveBeenCalledTimes(1);
-    expect(button('Save this card')).toBeNull();
+    expect(button('Export this set-up')).toBeNull();
   });
 });

@@ -14,19 +14,19 @@ export interface CardsToImport {
   readonly cards: readonly unknown[];
 }
 
-/** Set-up cards as a file, out and in. Bad rows come back with their line and what is wrong. */
+/** Export and import of set-ups. Bad rows come back with their line and what is wrong. */
 @Component({
   selector: 'gan-setup-cards',
   imports: [ProblemComponent, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="actions">
-      <button type="button" class="button" (click)="exportAll()">Save all cards as a file</button>
+      <button type="button" class="button" (click)="exportAll()">Export all set-ups</button>
       @if (setupId(); as id) {
-        <button type="button" class="button" (click)="exportAll(id)">Save this card</button>
+        <button type="button" class="button" (click)="exportAll(id)">Export this set-up</button>
       }
     </div>
     @if (mayImport()) {
-      <label for="card-file">Take in a file of set-up cards</label>
+      <label for="card-file">Import set-ups</label>
       <input
         id="card-file"
         type="file"
@@ -44,17 +44,17 @@ export interface CardsToImport {
       <div role="status">
         <p>
           <gan-signal [shape]="result.refused.length === 0 ? 'good' : 'watch'" />
-          {{ result.kept.length }} {{ result.kept.length === 1 ? 'card' : 'cards' }} taken in,
-          {{ result.refused.length }} refused.
+          {{ result.kept.length }} {{ result.kept.length === 1 ? 'set-up' : 'set-ups' }} imported,
+          {{ result.refused.length }} rejected.
         </p>
         @if (problems().length > 0) {
           <table>
             <caption class="visually-hidden">
-              Refused rows
+              Rejected rows
             </caption>
             <thead>
               <tr>
-                <th scope="col">Card</th>
+                <th scope="col">Set-up</th>
                 <th scope="col">Line</th>
                 <th scope="col">Column</th>
                 <th scope="col">What is wrong</th>

@@ -73,7 +73,7 @@ describe('the stack', () => {
     const { press, said, set, button } = await open();
     await press('Add a layer');
     expect(said[0]!.length).toBe(4);
-    await press('Take out layer 2');
+    await press('Remove layer 2');
     expect(said[1]!.slice(0, 2)).toEqual([layers[0]!, layers[2]!]);
     expect(said[1]!.length).toBe(3);
     await set({ layers: Array.from({ length: 12 }, () => layers[0]!) });

@@ -68,7 +68,7 @@ const [LEAST_MM, MOST_MM] = [0.05, 30];
         <button
           type="button"
           class="plain-button remove"
-          [attr.aria-label]="'Take out layer ' + (i + 1)"
+          [attr.aria-label]="'Remove layer ' + (i + 1)"
           (click)="remove(i)"
         >
           <i class="bi bi-x-lg" aria-hidden="true"></i>

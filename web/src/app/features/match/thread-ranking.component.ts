@@ -20,12 +20,12 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
       <p>
         This stack is usually sewn with Tex {{ ranking().range.lowTex }} to {{ ranking().range.highTex }}
         <gan-standing standing="practice" source="common practice by leather weight; cloth counts less" />.
-        For {{ useWords[use()] }}. Preference used: {{ school() }}. Weighed:
-        {{ ranking().weighed.toLocaleString('en') }} needles and threads together.
+        For {{ useWords[use()] }}. Preference: {{ school() }}. Compared
+        {{ ranking().weighed.toLocaleString('en') }} needle-thread pairs.
       </p>
       <table>
         <caption class="visually-hidden">
-          Threads for this stack, the best first
+          Threads for this stack, best first
         </caption>
         <thead>
           <tr>
@@ -58,10 +58,10 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
         </tbody>
       </table>
     } @else {
-      <h1>No thread goes here</h1>
+      <h1>No thread fits here</h1>
       <hr class="stitch" />
       <p>
-        No needle this machine takes passes any thread within its limits. Check plate, systems and limits.
+        No needle this machine takes will pass a thread within its limits. Check plate, systems and limits.
       </p>
     }`,
   styleUrl: './ranking-table.scss',

@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { N_PER_LBF, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { moneyIn } from '../../shared/words/money';
 import { shortNumber } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { shopFeature } from '../shop/shop.state';
 import type { ThreadUseAnswer } from './thread-use';
 
 /** Thread per seam, bobbins and cones for a job, and the seam's strength for comparison. */
@@ -10,7 +13,7 @@ import type { ThreadUseAnswer } from './thread-use';
   selector: 'gan-thread-use',
   imports: [NumberInputDirective, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<h2>Thread and strength</h2>
+  template: `<h2>Thread use and seam strength</h2>
     <div class="job">
       <label
         >Seam, mm
@@ -70,9 +73,9 @@ import type { ThreadUseAnswer } from './thread-use';
       }
       @if (use().job; as job) {
         <div>
-          <dt>For the job, waste included</dt>
+          <dt>For the job, including waste</dt>
           <dd>
-            {{ metres(job.needleMetres + job.bobbinMetres) }} at most, {{ metres(job.leastMetres) }} at least;
+            {{ metres(job.leastMetres) }} to {{ metres(job.needleMetres + job.bobbinMetres) }}:
             {{ job.bobbins }} {{ job.bobbins === 1 ? 'bobbin' : 'bobbins' }}, {{ job.cones }}
             {{ job.cones === 1 ? 'cone' : 'cones' }}
             <gan-standing standing="assumption" source="a tenth for ends and test seams is common practice" />
@@ -84,7 +87,7 @@ import type { ThreadUseAnswer } from './thread-use';
             @if (job.cost === null) {
               no price entered: set it in the Catalogue
             } @else {
-              {{ job.cost.toFixed(2) }} <gan-standing standing="chosen" source="the shop's price per kg" />
+              {{ money()(job.cost) }} <gan-standing standing="chosen" source="the shop's price per kg" />
             }
           </dd>
         </div>
@@ -155,6 +158,8 @@ export class ThreadUseComponent {
   readonly job = input.required<JobSize>();
   readonly stitchLengthMm = input.required<number>();
   readonly jobChange = output<JobSize>();
+  private readonly shop = inject(Store).selectSignal(shopFeature.selectShop);
+  protected readonly money = computed(() => moneyIn(this.shop()?.costs ?? { currency: 'EUR' }));
 
   protected readonly strength = computed(() => {
     const { strengthNPerCm } = this.use();

@@ -30,7 +30,7 @@ import { refusalText, WORSE_WORDS } from '../../shared/words/match-words';
           }
         }
         @case ('worse') {
-          <p><gan-signal shape="watch" /> It goes in, {{ place() }} in the ranking:</p>
+          <p><gan-signal shape="watch" /> It fits, {{ place() }} in the ranking:</p>
           <ul>
             @for (text of worse(); track text) {
               <li>{{ text }}</li>

@@ -34,7 +34,7 @@ describe('the shifts of the shop', () => {
   it('are read in wall time, and kept only when something changed', async () => {
     const { field, button } = await open();
     expect([field('Begins').value, field('Hours').value]).toEqual(['06:00', '8']);
-    expect(button('Keep the shifts')!.disabled).toBeTrue();
+    expect(button('Save shifts')!.disabled).toBeTrue();
   });
 
   it('take another beginning, length, days and zones', async () => {
@@ -44,7 +44,7 @@ describe('the shifts of the shop', () => {
     await tick('Sa');
     await tick('Mo');
     await tick('Loft');
-    await press('Keep the shifts');
+    await press('Save shifts');
     expect(kept).toEqual([
       {
         ...calendar,
@@ -58,7 +58,7 @@ describe('the shifts of the shop', () => {
     const { press, tick, kept } = await open();
     await press('Add a shift');
     await tick('Hall', 1);
-    await press('Keep the shifts');
+    await press('Save shifts');
     const [{ shifts, zones }] = kept as [ShopCalendar];
     expect(shifts.map(({ name, startMinute }) => [name, startMinute])).toEqual([
       ['Early', 360],
@@ -75,12 +75,12 @@ describe('the shifts of the shop', () => {
     await type('Hours', '25');
     expect(text()).toContain('Allowed: 0.5 to 24 h. Kept: 8.');
     await type('Name', ' ');
-    expect(text()).toContain('a name of 1 to 80 letters is wanted');
-    expect(button('Keep the shifts')!.disabled).toBeTrue();
+    expect(text()).toContain('enter a name of 1 to 80 characters');
+    expect(button('Save shifts')!.disabled).toBeTrue();
   });
 
   it('are only read by those who may not change them', async () => {
     const { button } = await open(false);
-    expect([button('Add a shift'), button('Keep the shifts')]).toEqual([null, null]);
+    expect([button('Add a shift'), button('Save shifts')]).toEqual([null, null]);
   });
 });

@@ -22,11 +22,11 @@ const DAYS = [
 
 /** What is wrong with a field of a shift, in words of the form. */
 const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
-  id: 'is not known',
-  name: 'a name of 1 to 80 letters is wanted',
-  startMinute: 'when it begins is wanted, as 06:00',
-  lengthMinutes: 'up to 24 hours, more than none',
-  weekdays: 'days of the week are wanted',
+  id: 'is not a known time zone',
+  name: 'enter a name of 1 to 80 characters',
+  startMinute: 'enter when it starts, such as 06:00',
+  lengthMinutes: 'enter more than 0 and at most 24 hours',
+  weekdays: 'choose at least one day of the week',
 };
 
 /** When does the shop work? Its time zone, its shifts, and which zone works which. */
@@ -106,8 +106,8 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
       </fieldset>
     }
     <p class="soft">
-      Wall time: across a change of the clocks a night is an hour shorter or longer. Hours that were estimated
-      from shifts before follow the shifts as they are now; counted hours stay.
+      Local time; shifts over a clock change are one hour longer or shorter. Hours estimated from the old
+      shifts follow the new ones; counted hours stay.
     </p>
     @for (text of wrong(); track text) {
       <p class="field-problem">{{ text }}</p>
@@ -120,7 +120,7 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
         [disabled]="!changed() || wrong().length > 0 || wrongNumber()"
         (click)="kept.emit(draft())"
       >
-        Keep the shifts
+        Save shifts
       </button>
     }
   </section>`,

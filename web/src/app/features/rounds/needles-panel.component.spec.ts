@@ -46,12 +46,12 @@ describe('the needles ahead', () => {
     TestBed.resetTestingModule();
     expect((await open({ mayRunOut: 2, runsOut: 4 })).text()).not.toContain('maybe');
     TestBed.resetTestingModule();
-    expect((await open({ onHand: null })).text()).toContain('taken as enough');
+    expect((await open({ onHand: null })).text()).toContain('assumed enough');
   });
 
   it('draw what is left, and say it', async () => {
     const { host } = await open();
-    expect(host.querySelector('svg')?.getAttribute('aria-label')).toBe('4 left at the end, 2 to 5');
+    expect(host.querySelector('svg')?.getAttribute('aria-label')).toBe('4 left at the end (2 to 5)');
     const ends = host
       .querySelector('path.mean')!
       .getAttribute('d')!
@@ -63,20 +63,20 @@ describe('the needles ahead', () => {
 
   it('say what to order by when, in whole packs', async () => {
     const { text } = await open({ order: { quantity: 200, packSize: 100, leadDays: 5, by: '2026-11-27' } });
-    expect(text()).toContain('200 (2 x 100) by Fri 27');
-    expect(text()).toContain('5 days to come');
+    expect(text()).toContain('200 (2 packs)');
+    expect(text()).toContain('Fri 27 Nov; delivery 5 days');
   });
 
   it('are counted from an empty field, as a total, and a count is taken back', async () => {
     const { press, field, type, button, said, set } = await open();
     await press('Count');
-    expect([field('Counted total').value, button('Keep the count')!.disabled]).toEqual(['', true]);
+    expect([field('Counted total').value, button('Save count')!.disabled]).toEqual(['', true]);
     for (const wrong of ['2.5', '-1', 'many']) {
       await type('Counted total', wrong);
-      expect(button('Keep the count')!.disabled).withContext(wrong).toBeTrue();
+      expect(button('Save count')!.disabled).withContext(wrong).toBeTrue();
     }
     await type('Counted total', '0');
-    await press('Keep the count');
+    await press('Save count');
     await set({ written: 1 });
     await press('Take the count back');
     expect(said).toEqual([
@@ -90,10 +90,10 @@ describe('the needles ahead', () => {
       order: { quantity: 200, packSize: 100, leadDays: 5, by: '2026-11-27' },
     });
     await press('Delivery');
-    await type('Needles that came', '0');
-    expect(button('Add to the store')!.disabled).toBeTrue();
-    await type('Needles that came', '50');
-    await press('Add to the store');
+    await type('Needles delivered', '0');
+    expect(button('Add to stock')!.disabled).toBeTrue();
+    await type('Needles delivered', '50');
+    await press('Add to stock');
     await set({ written: 1 });
     await press('Order');
     expect([field('Needles ordered').value, button('Ordered')!.disabled]).toEqual(['200', true]);
@@ -108,12 +108,12 @@ describe('the needles ahead', () => {
   it('come as they were ordered', async () => {
     const { press, said, text } = await open();
     expect(text()).toContain('100 ordered for Mon 30');
-    await press('They came');
+    await press('Delivered');
     expect(said).toEqual([['receive', { orderId: order.id, quantity: 100 }]]);
   });
 
   it('are only read by those who may not write', async () => {
     const { button } = await open({}, false);
-    expect([button('Count or order'), button('They came')]).toEqual([null, null]);
+    expect([button('Count or order'), button('Delivered')]).toEqual([null, null]);
   });
 });

@@ -31,12 +31,12 @@ type StoreAct = 'count' | 'delivery' | 'order';
         <thead>
           <tr>
             <th scope="col">Kind</th>
-            <th scope="col">In store</th>
+            <th scope="col">In stock</th>
             <th scope="col">Over these shifts</th>
-            <th scope="col">Plan and failures take</th>
+            <th scope="col">Needed: planned + breakages</th>
             <th scope="col">Runs out</th>
             <th scope="col">Order</th>
-            <th scope="col" class="no-print">Write down</th>
+            <th scope="col" class="no-print">Record</th>
           </tr>
         </thead>
         <tbody>
@@ -51,7 +51,7 @@ type StoreAct = 'count' | 'delivery' | 'order';
                     <button
                       type="button"
                       class="button small no-print"
-                      [attr.aria-label]="'Take the count back, ' + row.text"
+                      [attr.aria-label]="'Remove the count, ' + row.text"
                       (click)="uncounted.emit({ countId })"
                     >
                       Take back
@@ -79,10 +79,10 @@ type StoreAct = 'count' | 'delivery' | 'order';
                   </svg>
                 }
               </td>
-              <td>{{ row.outlook.planned }} + {{ row.outlook.failures.toFixed(1) }}</td>
+              <td>{{ row.outlook.planned }} + about {{ row.outlook.failures.toFixed(0) }}</td>
               <td>
                 @if (row.outlook.onHand === null) {
-                  <span class="soft">taken as enough</span>
+                  <span class="soft">assumed enough</span>
                 } @else if (row.outlook.runsOut !== null) {
                   <gan-signal shape="act" /> {{ dayOf(row.outlook.runsOut) }}
                 } @else if (row.outlook.mayRunOut !== null) {
@@ -93,8 +93,7 @@ type StoreAct = 'count' | 'delivery' | 'order';
               </td>
               <td>
                 @if (row.outlook.order; as order) {
-                  {{ order.quantity }} ({{ order.quantity / order.packSize }} x {{ order.packSize }}) by
-                  {{ day(order.by) }}<span class="soft">, {{ order.leadDays }} days to come</span>
+                  {{ orderText(order) }}
                 }
                 @for (open of row.stock?.orders ?? []; track open.id) {
                   <div>
@@ -105,7 +104,7 @@ type StoreAct = 'count' | 'delivery' | 'order';
                         class="button small no-print"
                         (click)="receive.emit({ orderId: open.id, quantity: open.quantity })"
                       >
-                        They came
+                        Delivered
                       </button>
                     }
                   </div>
@@ -172,8 +171,8 @@ type StoreAct = 'count' | 'delivery' | 'order';
       </table>
     </div>
     <p class="soft">
-      Line: expected, band: 95 % with failures by chance. Needles used count from what was logged at the
-      machines since the last count.
+      Line: expected; band: 95 % range with chance failures. Use is counted from the needle changes logged
+      since the last count.
     </p>
   </section>`,
   styles: `
@@ -248,12 +247,12 @@ export class NeedlesPanelComponent {
   protected readonly size = SPARK;
   protected readonly amountWords: Readonly<Record<StoreAct, string>> = {
     count: 'Counted total',
-    delivery: 'Needles that came',
+    delivery: 'Needles delivered',
     order: 'Needles ordered',
   };
   protected readonly saveWords: Readonly<Record<StoreAct, string>> = {
-    count: 'Keep the count',
-    delivery: 'Add to the store',
+    count: 'Save count',
+    delivery: 'Add to stock',
     order: 'Ordered',
   };
   protected readonly open = signal<{ readonly kind: string; readonly what: StoreAct } | null>(null);
@@ -287,6 +286,16 @@ export class NeedlesPanelComponent {
 
   protected day(day: string): string {
     return dayText(day);
+  }
+
+  /** What to order by when, in whole packs; what should have been ordered before these shifts is overdue. */
+  protected orderText({ quantity, packSize, by, leadDays }: NonNullable<NeedleOutlook['order']>): string {
+    const packs = quantity / packSize;
+    const what = `${quantity} (${packs} ${packs === 1 ? 'pack' : 'packs'})`;
+    const when = `${dayText(by)}; delivery ${leadDays} days`;
+    return by < this.plan().shifts[0]!.day
+      ? `Overdue: ${what} should have been ordered by ${when}`
+      : `Order ${what} by ${when}`;
   }
 
   protected dayOf(shift: number): string {
@@ -338,6 +347,6 @@ function sparkOf({ left }: NeedleOutlook) {
         .x((_, i) => x(i))
         .y(({ expected }) => y(expected))([...left]) ?? '',
     zero: y(0),
-    words: `${last.expected.toFixed(0)} left at the end, ${last.low.toFixed(0)} to ${last.high.toFixed(0)}`,
+    words: `${last.expected.toFixed(0)} left at the end (${last.low.toFixed(0)} to ${last.high.toFixed(0)})`,
   };
 }

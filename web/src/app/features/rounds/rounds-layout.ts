@@ -16,7 +16,7 @@ export interface DrawnChange {
   readonly words: string;
 }
 
-/** A needle's stay: from one change to the next, and from where on it is past its best hours. */
+/** A needle's stay: from one change to the next, and from where on it is past its best. */
 export interface DrawnStay {
   readonly from: number;
   readonly to: number;

@@ -39,10 +39,10 @@ import type { PickedChange } from './rounds.state';
                       {{ offerText(offer) }}
                     </option>
                   }
-                  <option value="none">leave it out</option>
+                  <option value="none">skip it</option>
                 </select>
               } @else {
-                <button type="button" class="button small" (click)="choose(line)">Where else?</button>
+                <button type="button" class="button small" (click)="choose(line)">Other shifts</button>
               }
             }
           </td>

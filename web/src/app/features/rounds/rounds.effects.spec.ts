@@ -113,13 +113,13 @@ describe('the work on rounds', () => {
       const key = newId();
       store.dispatch(roundsActions.tick({ key, task, changedAt: at }));
       expect(store.selectSignal(roundsFeature.selectDone)()).toBe(
-        'A: change logged, kept on this device, sent when the network is back.',
+        'A: change logged, saved on this device; it goes out when the connection is back.',
       );
       const change = store.selectSignal(roundsFeature.selectTicked)()!;
       store.dispatch(roundsActions.takeBack({ key: newId(), change }));
       await Promise.resolve();
       expect([withdrawn, asked]).toEqual([[key], []]);
-      expect(store.selectSignal(roundsFeature.selectDone)()).toBe('A: change taken back.');
+      expect(store.selectSignal(roundsFeature.selectDone)()).toBe('A: needle change undone.');
     });
 
     it('leaving one out says why', () => {

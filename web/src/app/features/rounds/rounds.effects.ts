@@ -127,8 +127,8 @@ export const changePlan = createEffect(
         const done = {
           [roundsActions.move.type]: 'Moved and pinned.',
           [roundsActions.pin.type]:
-            action.type === roundsActions.pin.type && !action.pinned ? 'Let go.' : 'Pinned.',
-          [roundsActions.tell.type]: 'The mechanics are told: rounds and calendars follow this plan.',
+            action.type === roundsActions.pin.type && !action.pinned ? 'Unpinned.' : 'Pinned.',
+          [roundsActions.tell.type]: 'Plan published: round sheets and calendars now follow it.',
         }[action.type];
         return sent.pipe(
           map(() => roundsActions.written({ done })),
@@ -162,12 +162,12 @@ export const write = createEffect(
 );
 
 const WRITTEN_WORDS = {
-  [roundsActions.count.type]: 'Counted. Plan again to plan with it.',
-  [roundsActions.uncount.type]: 'Count taken back: the one before it counts again.',
-  [roundsActions.deliver.type]: 'Added to the store.',
-  [roundsActions.order.type]: 'Order written down. Plan again to plan with it.',
-  [roundsActions.receive.type]: 'Put into the store.',
-  [roundsActions.revise.type]: 'Kept. Plan again to plan with it.',
+  [roundsActions.count.type]: 'Stock saved. Re-plan to use it.',
+  [roundsActions.uncount.type]: 'Count removed: the one before it applies again.',
+  [roundsActions.deliver.type]: 'Delivery added to stock.',
+  [roundsActions.order.type]: 'Order saved. Re-plan to use it.',
+  [roundsActions.receive.type]: 'Delivery added to stock.',
+  [roundsActions.revise.type]: 'Saved. Re-plan to use it.',
 } as const;
 
 type Written =
@@ -277,7 +277,7 @@ export const skip = createEffect(
       ofType(roundsActions.skip),
       concatMap(({ key, task, reason }) => {
         const body = { machineId: task.machineId, startsAt: task.startsAt, reason, note: '' };
-        const words = `${task.machineName}: change left out`;
+        const words = `${task.machineName}: change skipped`;
         return outbox.send(routes.skipTask, { key, params: {}, body }, words).pipe(
           map((sent) =>
             roundsActions.ticked({ task, state: 'skipped', reason, waits: 'waits' in sent, installId: null }),
@@ -358,7 +358,7 @@ export const reviseCalendar = createEffect(
         api.call(routes.reviseShopCalendar, { key, body }).pipe(
           switchMap((calendar) => [
             roundsActions.calendarRead({ calendar }),
-            roundsActions.written({ done: 'Kept. Plan again to plan with it.' }),
+            roundsActions.written({ done: 'Saved. Re-plan to use it.' }),
           ]),
           catchError(failed),
         ),

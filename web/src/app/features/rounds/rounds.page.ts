@@ -86,7 +86,7 @@ export class RoundsPage {
   protected readonly headline = computed(() => {
     const plan = this.plan();
     const unread = unreadText(this.view() !== null, this.problem(), 'The plan');
-    if (!plan) return unread ?? 'No rounds are planned';
+    if (!plan) return unread ?? 'No rounds planned';
     const shift = plan.shifts.findIndex(({ used }) => used > 0);
     const next = plan.shifts[shift];
     if (!next) return 'Nothing to change in these shifts';
@@ -94,14 +94,14 @@ export class RoundsPage {
     const minutes = `${Math.round(next.used)} of ${Math.round(next.minutes)} minutes`;
     return `${shiftText(next)}: ${count} ${count === 1 ? 'change' : 'changes'}, ${minutes}`;
   });
-  /** How far the plan may be from the cheapest, after the bound itself. */
+  /** How far the plan may be from the cheapest. */
   protected readonly gapWords = computed(() => {
     const plan = this.plan();
     if (!plan) return '';
-    if (plan.conflicts.length > 0) return ', and this one breaks some of them';
-    if (this.isCheapest()) return ': this is the cheapest there is';
+    if (plan.conflicts.length > 0) return 'This plan breaks limits.';
+    if (this.isCheapest()) return 'This is the cheapest possible plan.';
     const gap = plan.bound > 0 ? 100 * (plan.cost.total / plan.bound - 1) : 0;
-    return `: at most ${gap < 0.05 ? '0' : gap.toFixed(1)} % of that could be saved`;
+    return `This plan is within ${Math.max(0.1, gap).toFixed(1)} % of the cheapest possible.`;
   });
   /** Changes that people were told of and that this plan has elsewhere. */
   protected readonly movedCount = computed(() =>
@@ -138,8 +138,8 @@ export class RoundsPage {
   );
   protected readonly planSource = computed(() =>
     this.planStanding() === 'assumption'
-      ? 'some lives are assumed from the flat interval; the rest from this shop’s removals and costs'
-      : 'worked out from this shop’s removals and the costs it chose',
+      ? 'some lives are assumed from the flat interval; the rest calculated from this shop’s needle changes and costs'
+      : 'calculated from this shop’s needle changes and costs',
   );
   protected readonly isCheapest = computed(() => {
     const plan = this.plan();

@@ -22,7 +22,7 @@ describe('a drawn plan', () => {
     expect(drawn.load.map(({ over }) => over)).toEqual([false, false, false, false, true, false]);
   });
 
-  it('shows from where on a needle is past its best hours', () => {
+  it('shows from where on a needle is overdue', () => {
     const [row, other] = drawn.rows;
     // Four hours old, best at six: past it from the third shift on, until the change in the fifth.
     expect(row!.stays.map(({ lateFrom }) => lateFrom)).toEqual([drawn.xOf(3), null]);

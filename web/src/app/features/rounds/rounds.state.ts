@@ -159,8 +159,8 @@ export const roundsFeature = createFeature({
     on(roundsActions.ticked, (state, { task, state: now, reason, waits, installId }) => ({
       ...state,
       written: state.written + 1,
-      done: `${task.machineName}: ${now === 'done' ? 'change logged' : 'left out'}${
-        waits ? ', kept on this device, sent when the network is back' : ''
+      done: `${task.machineName}: ${now === 'done' ? 'change logged' : 'skipped'}${
+        waits ? ', saved on this device; it goes out when the connection is back' : ''
       }.`,
       told: state.told && withTask(state.told, task, now, reason),
       ticked: installId === null ? null : { task, installId },
@@ -168,7 +168,7 @@ export const roundsFeature = createFeature({
     on(roundsActions.takenBack, (state, { task }) => ({
       ...state,
       written: state.written + 1,
-      done: `${task.machineName}: change taken back.`,
+      done: `${task.machineName}: needle change undone.`,
       told: state.told && withTask(state.told, task, 'open', null),
     })),
     on(roundsActions.takeBackClosed, (state, { installId }) =>

@@ -83,7 +83,7 @@ describe('what rounds are planned with', () => {
     const { typeMinutes, press, kept } = await open();
     await typeMinutes('cylinder', '7');
     await typeMinutes('cylinder', '');
-    await press('Take off');
+    await press('Remove');
     await press('Keep');
     expect([kept()[0]!.classMinutes, kept()[0]!.mechanics]).toEqual([[], []]);
   });
@@ -136,6 +136,6 @@ describe('what rounds are planned with', () => {
     const { type, button, text } = await open('mechanic');
     await type('Minutes a shift', '45');
     expect(button('Keep')!.disabled).toBeTrue();
-    expect(text()).toContain('The lead keeps these.');
+    expect(text()).toContain('Only a lead can change these.');
   });
 });

@@ -35,7 +35,9 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
     <p role="status" class="good no-print">{{ done() }}</p>
     @if (told(); as told) {
       @if (told.sheets.length === 0) {
-        <p>{{ told.planId ? 'Nothing is left of the plan that was told.' : 'No plan was told yet.' }}</p>
+        <p>
+          {{ told.planId ? 'Nothing is left of the published plan.' : 'No plan has been published yet.' }}
+        </p>
       } @else {
         <div class="pickers no-print">
           <label>
@@ -73,7 +75,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
             <li>Nothing more.</li>
           }
         </ul>
-        <p class="soft">And the gauge, a lint brush, good light, and the sharps box.</p>
+        <p class="soft">And the gauge, a lint brush, a good light and the sharps box.</p>
       </section>
       <div class="caution">
         <p><strong>Power off. Wait until the motor has stopped.</strong></p>
@@ -103,13 +105,13 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
                 }
               }
               @case ('skipped') {
-                <p class="watch"><gan-signal shape="watch" /> left out: {{ skipWords[task.skipped!] }}</p>
+                <p class="watch"><gan-signal shape="watch" /> skipped: {{ skipWords[task.skipped!] }}</p>
               }
             }
             @if (task.state !== 'done' && mayTick()) {
               <p class="soft no-print">
-                Needle fully up, groove to the thread side, screw tight; turn the wheel by hand once before
-                power.
+                Needle fully up, long groove to the threading side, screw tight. Turn the hand wheel once
+                before power on.
               </p>
               <div class="answers no-print">
                 <button type="button" class="button main" (click)="tick(task)">
@@ -117,17 +119,17 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
                 </button>
                 <select
                   class="form-select"
-                  [attr.aria-label]="'Leave out ' + task.machineName"
+                  [attr.aria-label]="'Skip ' + task.machineName"
                   (change)="skip(task, $any($event.target).value)"
                 >
-                  <option value="" [selected]="task.skipped === null">Leave it out ...</option>
+                  <option value="" [selected]="task.skipped === null">Skip this one …</option>
                   @for (reason of reasons; track reason) {
                     <option [value]="reason" [selected]="task.skipped === reason">
                       {{ skipWords[reason] }}
                     </option>
                   }
                 </select>
-                <a [routerLink]="['/floor', task.machineId]">Broken, worn or another needle</a>
+                <a [routerLink]="['/floor', task.machineId]">Broken, worn or a different needle</a>
               </div>
             }
           </li>
@@ -139,36 +141,33 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
     }
     @if (told()?.leftOver?.length) {
       <div class="caution no-print">
-        <p>Nobody has the minutes or the skill for:</p>
+        <p>No mechanic has the time or the skill for:</p>
         @for (one of told()!.leftOver; track $index) {
           <p>{{ one.machineName }}, {{ one.shiftName }} {{ day(one.day) }}</p>
         }
       </div>
     }
     <div class="takes no-print">
-      <button type="button" class="button" [disabled]="!sheet()" (click)="print()">
-        Print this round on A4
-      </button>
-      <a class="button" href="/api/rounds/told.csv" download="rounds.csv">All rounds as CSV</a>
+      <button type="button" class="button" [disabled]="!sheet()" (click)="print()">Print this round</button>
+      <a class="button" href="/api/rounds/sheets.csv" download="rounds.csv">All rounds as CSV</a>
       @if (mayTick()) {
-        <button type="button" class="button" (click)="link()">A calendar address of mine</button>
+        <button type="button" class="button" (click)="link()">My calendar link (ICS)</button>
       }
     </div>
     @if (calendarUrl(); as url) {
       <p class="no-print">
-        Give this address to your calendar; it follows the plan that is told. Whoever knows it can read your
-        rounds.
+        Add this link to your calendar; it follows the published plan. Anyone who has it can read your rounds.
         <input
           class="form-control"
           readonly
-          aria-label="Calendar address"
+          aria-label="Calendar link"
           [value]="url"
           (focus)="$any($event.target).select()"
         />
       </p>
     }
     @if (told()?.toldAt; as at) {
-      <p class="soft">Told {{ at | date: 'd MMM, HH:mm' }}.</p>
+      <p class="soft">Published {{ at | date: 'd MMM, HH:mm' }}.</p>
     }
   </main>`,
   styles: `

@@ -6,6 +6,7 @@ import { catchError, EMPTY, exhaustMap, filter, map, of, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { forgetKept } from '../../shared/kept-over-reload';
+import { LANDING } from './landing';
 import { shopActions, shopFeature } from './shop.state';
 
 const failed = (problem: Problem) => of(shopActions.failed({ problem }));
@@ -87,8 +88,8 @@ export const revise = createEffect(
 );
 
 /**
- * Each session read brings the token for writes. Signing in leads to where somebody wanted to go, or to the bench; signing
- * out leads to the door.
+ * Each session read brings the token for writes. Signing in leads to where somebody wanted to go, or to where people of
+ * their role begin; signing out leads to the sign-in page.
  */
 export const followSession = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), router = inject(Router)) =>
@@ -99,7 +100,7 @@ export const followSession = createEffect(
         const atDoor = router.url.startsWith('/sign-in');
         if (session.person && atDoor) {
           const wanted = router.parseUrl(router.url).queryParamMap.get('to');
-          void router.navigateByUrl(wanted ?? '/bench');
+          void router.navigateByUrl(wanted ?? LANDING[session.person.role]);
         }
         if (!session.person) forgetKept();
         if (!session.person && router.navigated && !atDoor) void router.navigateByUrl('/sign-in');

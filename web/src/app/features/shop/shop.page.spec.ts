@@ -24,12 +24,12 @@ describe('the ways of the shop', () => {
 
   it('are kept as a whole against the version that was seen', async () => {
     const { type, press, radio, revisions, button } = await open();
-    expect(button('Keep for the whole shop')!.disabled).toBeTrue();
+    expect(button('Save for the whole shop')!.disabled).toBeTrue();
     await radio(/round point/);
     await type('One needle', '0.75');
     await type('Work spoiled, leather', '14');
     await type('Flat needle interval', '9.5');
-    await press('Keep for the whole shop');
+    await press('Save for the whole shop');
     expect(revisions()).toEqual([
       {
         tension: shop.tension,
@@ -43,7 +43,7 @@ describe('the ways of the shop', () => {
 
   it('are not kept with a cost or a currency that cannot be', async () => {
     const { type, button } = await open();
-    const may = () => !button('Keep for the whole shop')!.disabled;
+    const may = () => !button('Save for the whole shop')!.disabled;
     await type('One needle', '0.75');
     expect(may()).toBeTrue();
     for (const [label, wrong, right] of [
@@ -61,8 +61,8 @@ describe('the ways of the shop', () => {
 
   it('are only read by others', async () => {
     const { button, text, field } = await open('mechanic');
-    expect(button('Keep for the whole shop')).toBeNull();
-    expect(text()).toContain('The lead chooses these.');
+    expect(button('Save for the whole shop')).toBeNull();
+    expect(text()).toContain('Only a lead can change these.');
     expect(field('One needle').disabled).toBeTrue();
   });
 });

@@ -32,10 +32,10 @@ const AMOUNT = [Validators.required, Validators.min(0), Validators.max(1_000_000
 const MINUTES = [Validators.required, Validators.min(0), Validators.max(1440)];
 const COST_FIELDS = [
   { name: 'needle', words: 'One needle' },
-  { name: 'labourPerHour', words: 'Labour and standing machine, an hour' },
+  { name: 'labourPerHour', words: 'Labour and machine downtime, per hour' },
   { name: 'plannedMinutes', words: 'Minutes for a planned change' },
   { name: 'wearMinutes', words: 'Minutes after a worn needle' },
-  { name: 'accidentMinutes', words: 'Minutes after a strike' },
+  { name: 'accidentMinutes', words: 'Minutes after an accident' },
 ] as const;
 
 /** How do we work here? */
@@ -47,14 +47,16 @@ const COST_FIELDS = [
     <main>
       <h1>{{ shop.name }}</h1>
       <p class="soft">
-        Where practitioners differ, the shop chooses; one set-up or one visit may still do it the other way.
+        House rules. A single set-up or visit can override them.
         <a routerLink="/devices">Devices</a>
       </p>
       <hr class="stitch" />
       <form [formGroup]="form" (ngSubmit)="keep()">
         <fieldset>
           <legend>Bobbin <gan-standing standing="practice" /></legend>
-          <p class="soft">Left alone, the fewest changes; first, when the size jumps or the case is new.</p>
+          <p class="soft">
+            "Leave" means fewest adjustments; "bobbin first" suits big size changes or a new case.
+          </p>
           @for (one of bobbins; track one) {
             <label class="check">
               <input type="radio" class="form-check-input" formControlName="bobbin" [value]="one" />
@@ -64,7 +66,7 @@ const COST_FIELDS = [
         </fieldset>
         <fieldset>
           <legend>Top tension is set for <gan-standing standing="practice" /></legend>
-          <p class="soft">The middle leaves most margin on both sides.</p>
+          <p class="soft">The middle leaves the most margin on both sides.</p>
           @for (one of targets; track one) {
             <label class="check">
               <input type="radio" class="form-check-input" formControlName="target" [value]="one" />
@@ -75,7 +77,7 @@ const COST_FIELDS = [
         <fieldset>
           <legend>How far the knob is turned at once <gan-standing standing="practice" /></legend>
           <p class="soft">
-            Bit by bit is slower and never overshoots; the other way stops at the longest move.
+            Small steps are slower and never overshoot; the other way is limited to the longest move.
           </p>
           @for (one of steps; track one) {
             <label class="check">
@@ -86,9 +88,7 @@ const COST_FIELDS = [
         </fieldset>
         <fieldset>
           <legend>Needle size <gan-standing standing="practice" /></legend>
-          <p class="soft">
-            Room in the eye runs cooler and shreds less; a tight eye makes the smallest hole.
-          </p>
+          <p class="soft">A loose eye runs cooler and shreds less; a tight eye makes the smallest hole.</p>
           @for (one of sizes; track one) {
             <label class="check">
               <input type="radio" class="form-check-input" formControlName="size" [value]="one" />
@@ -120,10 +120,8 @@ const COST_FIELDS = [
           }
         </fieldset>
         <fieldset class="costs">
-          <legend>What changes cost <gan-standing standing="chosen" /></legend>
-          <p class="soft">
-            The best needle interval is reckoned with these. Count what stands and what is spoiled.
-          </p>
+          <legend>What a needle change costs <gan-standing standing="chosen" /></legend>
+          <p class="soft">Used to work out the best interval. Include machine downtime and spoiled work.</p>
           <label
             >Currency
             <input class="form-control" formControlName="currency" maxlength="3" />
@@ -149,10 +147,10 @@ const COST_FIELDS = [
           <gan-problem [problem]="problem()" />
           @if (mayChange()) {
             <button class="button main" [disabled]="form.invalid || form.pristine || busy()">
-              Keep for the whole shop
+              Save for the whole shop
             </button>
           } @else {
-            <p class="soft">The lead chooses these.</p>
+            <p class="soft">Only a lead can change these.</p>
           }
         </div>
       </form>

@@ -11,7 +11,7 @@ import { SignInFormComponent } from './sign-in-form.component';
       <h1>Sign in</h1>
       <hr class="stitch" />
       <gan-sign-in-form />
-      <p class="soft">A tablet left alone signs out after an hour.</p>
+      <p class="soft">You are signed out after an hour without activity.</p>
     </div>
   </main>`,
   styles: `

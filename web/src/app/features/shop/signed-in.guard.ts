@@ -1,10 +1,17 @@
 import { inject } from '@angular/core';
-import { Router, type CanActivateChildFn } from '@angular/router';
+import { Router, type CanActivateChildFn, type CanActivateFn } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map, take } from 'rxjs';
+import { LANDING } from './landing';
 import { shopActions, shopFeature } from './shop.state';
 
-/** Lets signed-in people through and leads others to the door, asking the server once who this is. */
+/** Lets signed-in people through and leads others to sign in, asking the server once who this is. */
+/** The application opens where people of one's role begin. */
+export const atLanding: CanActivateFn = () => {
+  const role = inject(Store).selectSignal(shopFeature.selectPerson)()?.role ?? 'operator';
+  return inject(Router).createUrlTree([LANDING[role]]);
+};
+
 export const signedIn: CanActivateChildFn = (_route, { url }) => {
   const store = inject(Store);
   const router = inject(Router);
@@ -22,7 +29,7 @@ export const signedIn: CanActivateChildFn = (_route, { url }) => {
       // The address of a room, such as one on a machine's sticker, is gone to after signing in.
       return router.createUrlTree(
         ['/sign-in'],
-        url === '/bench' || url === '/' ? {} : { queryParams: { to: url } },
+        url === '/' ? {} : { queryParams: { to: url } },
       );
     }),
   );

@@ -89,7 +89,9 @@ describe('the bobbin case', () => {
   it('says when the spring lets go by itself', async () => {
     const wear = { lostShare: 0.22, days: 41.3, readings: 6 };
     const { text } = await open({ state: { ...state, wear } });
-    expect(text()).toContain('The spring lets go: 22 % in 41 days over 6 readings, the screw not turned.');
+    expect(text()).toContain(
+      'The spring is losing tension: 22 % in 41 days over 6 readings,with the screw not turned.',
+    );
   });
 
   it('is handled by the school that is chosen', async () => {

@@ -42,9 +42,9 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
     <p>{{ advice() }} <gan-standing standing="practice" source="drop test and two-step rule" /></p>
     <gan-bobbin-band [target]="state().target" [readings]="state().tensions" />
     <p class="soft">
-      Aimed at by memory, right within a factor of two <gan-standing standing="memory" />.
+      Rule-of-thumb target; could be half or double <gan-standing standing="memory" />.
       @if (tex() > tellsToTex) {
-        Above Tex {{ tellsToTex }} the case alone is only a lower bound: hang weights on it.
+        Above Tex {{ tellsToTex }} the case alone is too light to tell: hang weights on it.
       }
     </p>
     @if (wearText(); as words) {
@@ -118,7 +118,7 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
               [attr.aria-pressed]="live() === kind"
               (click)="read(kind)"
             >
-              {{ kind === 'scale' ? 'Read the scale' : 'Read the gauge' }}
+              {{ kind === 'scale' ? 'Use a connected scale' : 'Use a connected gauge' }}
             </button>
           }
         </div>
@@ -202,14 +202,14 @@ export class BobbinPanelComponent {
     const pulls = this.pulls();
     const { odd } = averagePulls(pulls);
     const each = pulls.map((cn) => Math.round(cn)).join(', ');
-    const after = odd === null ? '' : ` Pull ${odd + 1} does not go with the others: start again.`;
+    const after = odd === null ? '' : ` Pull ${odd + 1} does not match the others: start again.`;
     return `Pulls: ${each} cN, averaged.${after}`;
   });
   protected readonly wearText = computed(() => {
     const { wear } = this.state();
     if (!wear) return null;
     const lost = `${Math.round(100 * wear.lostShare)} % in ${Math.round(wear.days)} days`;
-    return `The spring lets go: ${lost} over ${wear.readings} readings, the screw not turned. Clean under it; if it goes on, change it.`;
+    return `The spring is losing tension: ${lost} over ${wear.readings} readings, with the screw not turned. Clean under it; if it goes on, replace it.`;
   });
 
   protected readonly schools = BOBBIN_SCHOOLS;

@@ -15,7 +15,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
   template: `<main>
     <h1>Which set-up?</h1>
     <p class="soft">
-      Tension belongs to one set-up on one machine. The present one of each machine stands first.
+      A tension setting belongs to one set-up on one machine. The set-up now on each machine is listed first.
     </p>
     <hr class="stitch" />
     <gan-problem [problem]="problem()" />

@@ -53,7 +53,7 @@ describe('the needle thread on the gauge', () => {
     await type('Pull 1', '180');
     await type('Pull 2', '260');
     await type('Pull 3', '184');
-    expect(text()).toContain('Pull 2 does not go with the others. Pull it again.');
+    expect(text()).toContain('Pull 2 does not match the others. Pull it again.');
   });
 
   it('takes no pull that a gauge cannot read', async () => {

@@ -38,7 +38,7 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
       </p>
     } @else {
       <p class="soft">
-        {{ enough }} readings at different settings make a line of this machine's own with Tex {{ tex() }}.
+        {{ enough }} readings at different settings give this machine its own line for Tex {{ tex() }}.
       </p>
     }
     @if (mayLog()) {
@@ -62,13 +62,13 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
         }
       </div>
       @if (odd() !== null) {
-        <p><gan-signal shape="watch" /> Pull {{ odd()! + 1 }} does not go with the others. Pull it again.</p>
+        <p><gan-signal shape="watch" /> Pull {{ odd()! + 1 }} does not match the others. Pull it again.</p>
       }
       <button type="button" class="button small" [disabled]="busy() || !averaged()" (click)="log()">
         Log {{ averaged() ? round(averaged()!.meanCn) + ' cN ' : '' }}at {{ turnsText(turns()) }} turns
       </button>
       <button type="button" class="button small" [attr.aria-pressed]="live()" (click)="live.set(!live())">
-        {{ live() ? 'Type the pulls' : 'Read the gauge' }}
+        {{ live() ? 'Type the pulls' : 'Use a connected gauge' }}
       </button>
     }`,
   styles: `

@@ -43,8 +43,8 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
       <thead>
         <tr>
           <th scope="col">No.</th>
-          <th scope="col">Turns from off</th>
-          <th scope="col">What both faces show</th>
+          <th scope="col">Turns in from zero</th>
+          <th scope="col">What the two sides look like</th>
         </tr>
       </thead>
       <tbody>

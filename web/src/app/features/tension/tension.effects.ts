@@ -23,7 +23,7 @@ import { tensionActions, tensionFeature } from './tension.state';
 const NO_SEARCH: Problem = {
   type: 'about:blank',
   title:
-    'The next setting could not be worked out on this device. Your log is kept. Reload the page to try again.',
+    'The next setting could not be calculated on this device. Your log is safe. Reload the page to try again.',
   status: 0,
   code: 'server.fault',
 };

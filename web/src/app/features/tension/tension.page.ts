@@ -167,10 +167,10 @@ export class TensionPage {
     const { learnedFrom, tooLittle, lowTurns, highTurns } = prediction;
     const range = `${this.knobText(lowTurns)} to ${this.knobText(highTurns)} turns`;
     if (learnedFrom === 0)
-      return `Nothing is logged on this machine yet: the plain rule, ${range}. A starting point only.`;
+      return `Nothing is logged on this machine yet: the general rule, ${range}. A starting point only.`;
     const from = `${learnedFrom} other ${learnedFrom === 1 ? 'job' : 'jobs'} on this machine`;
     return tooLittle
-      ? `Too little to go on: ${from}. Expected ${range}.`
+      ? `Not enough data: ${from}. Expected ${range}.`
       : `Expected ${range}, judging by ${from}.`;
   });
   /** Where the pre-tension stood when it was last looked at. */
@@ -182,7 +182,7 @@ export class TensionPage {
   protected readonly preTensionWords = computed(() => {
     const [next, stood] = [this.next(), this.preTensionNow()];
     const mark = this.view()?.machine.knob?.preTensionMark;
-    const from = stood === null ? 'Pre-tension' : `Pre-tension stands at ${turnsText(stood)} turns`;
+    const from = stood === null ? 'Pre-tension' : `Pre-tension is at ${turnsText(stood)} turns`;
     const marked = mark ? ` (zero: ${mark})` : '';
     if (next?.nowTurns === null || next?.nowTurns === undefined)
       return `${from}${marked}: half as much as the top.`;

@@ -8,7 +8,7 @@ describe('a label for a spool or a needle tube', () => {
 
   it('names a thread in every system, with what is noted of it', async () => {
     const { host, type } = await open('V138');
-    await type('Lot, pocket or note', 'rack 3');
+    await type('Extra line on the label', 'rack 3');
     // Common practice: bonded size 138 is sold as Tex 135, ticket 20, letter FF; 135 x 9 is 1215 denier.
     expect(printed(host)).toEqual(['Tex 135', 'size 138, ticket 20, letter FF, 1215 denier', 'rack 3']);
     expect(host.querySelector('article svg')).not.toBeNull();

@@ -21,7 +21,7 @@ import { shortNumber } from '../../shared/words/units-text';
           }
         </select>
       }
-      <label for="label-lot">Lot, pocket or note</label>
+      <label for="label-lot">Extra line on the label</label>
       <input
         id="label-lot"
         class="form-control"
@@ -42,7 +42,7 @@ import { shortNumber } from '../../shared/words/units-text';
         <gan-qr-code [text]="address()" />
       </article>
     } @else {
-      <p class="field-problem">Nothing to print: this is no thread or needle known here.</p>
+      <p class="field-problem">Nothing to print: this is not a thread or needle size known here.</p>
     }
   </main>`,
   styleUrl: '../../shared/label-sheet.scss',

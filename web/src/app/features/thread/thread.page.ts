@@ -123,7 +123,7 @@ function orderText(order: ComparedOrder, thing: 'thread' | 'needle'): string {
         }
       </select>
       @if (unfit(); as why) {
-        <p class="field-problem">Not for a machine: {{ why }}.</p>
+        <p class="field-problem">Not for machine sewing: {{ why }}.</p>
       }
       <gan-thread-ladder [marks]="marks()" [constructionId]="constructionId()" [values]="values()" />
     </section>

@@ -40,10 +40,10 @@ describe('weighing a spool without a label', () => {
   it('says which sizes cannot be told apart, and what tells them', async () => {
     const { type, text, candidates } = await open();
     await type('Weight, g', '1.3');
-    await type('Scale reads to, g', '1');
+    await type('Scale resolution, g', '1');
     expect(candidates().length).toBeGreaterThan(2);
     expect(text()).toContain('Weigh a longer length to tell them apart.');
-    await type('Scale reads to, g', '0.01');
+    await type('Scale resolution, g', '0.01');
     expect(candidates().length).toBe(1);
   });
 });

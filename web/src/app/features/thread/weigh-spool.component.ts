@@ -19,7 +19,7 @@ const LIVE_STEP_G = 0.01;
   imports: [NumberInputDirective, LiveReadingComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>No label? Weigh a length</h2>
-    <p class="soft">Measure 10 m or more, weigh it, say how finely the scale reads.</p>
+    <p class="soft">Measure 10 m or more, weigh it, and enter the scale's resolution.</p>
     <div class="fields">
       <label
         >Length, m
@@ -44,7 +44,7 @@ const LIVE_STEP_G = 0.01;
         />
       </label>
       <label
-        >Scale reads to, g
+        >Scale resolution, g
         <input
           class="form-control"
           ganNumber
@@ -57,7 +57,7 @@ const LIVE_STEP_G = 0.01;
     </div>
     <p>
       <button type="button" class="button small" [attr.aria-pressed]="live()" (click)="read()">
-        {{ live() ? 'Type the weight' : 'Read the scale' }}
+        {{ live() ? 'Type the weight' : 'Use a connected scale' }}
       </button>
     </p>
     @if (live()) {

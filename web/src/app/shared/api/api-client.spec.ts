@@ -55,7 +55,7 @@ describe('the API client', () => {
     http.expectOne('/api/session').error(new ProgressEvent('error'));
     expect([problem?.status, problem?.title]).toEqual([
       0,
-      'No answer from the server. What you typed is kept. Try again.',
+      'Cannot reach the server. Nothing you typed is lost; try again.',
     ]);
   });
 

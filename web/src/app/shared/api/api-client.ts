@@ -79,7 +79,7 @@ export function watch<R extends Route>(route: R, params: ParamsOf<R>): Observabl
 
 const NO_ANSWER: Problem = {
   type: 'about:blank',
-  title: 'No answer from the server. What you typed is kept. Try again.',
+  title: 'Cannot reach the server. Nothing you typed is lost; try again.',
   status: 0,
   code: 'server.busy',
 };

@@ -8,7 +8,7 @@ const MOST_ROWS = 6;
 /** Room left of the frame's save button. */
 const SAVE = 62;
 
-/** The bobbin tension aimed at as a band, the readings of the case over time below one another, the latest first. */
+/** The bobbin tension target as a band, the readings of the case over time below one another, the latest first. */
 @Component({
   selector: 'gan-bobbin-band',
   imports: [DrawingComponent],
@@ -22,7 +22,7 @@ const SAVE = 62;
         [attr.width]="x(target().highCn) - x(target().lowCn)"
         [attr.height]="height() - 42"
       />
-      <text [attr.x]="x(target().middleCn)" y="14" text-anchor="middle">aimed at</text>
+      <text [attr.x]="x(target().middleCn)" y="14" text-anchor="middle">target</text>
       @for (row of rows(); track $index; let first = $first) {
         <path class="range" [attr.d]="'M' + x(row.lowCn) + ' ' + row.y + 'H' + x(row.highCn)" />
         <circle [class.last]="first" [attr.cx]="x(row.middleCn)" [attr.cy]="row.y" r="5" />
@@ -73,7 +73,7 @@ export class BobbinBandComponent {
   protected readonly text = computed(() => {
     const { lowCn, highCn } = this.target();
     const [last] = this.shown();
-    const aim = `Bobbin tension aimed at: ${Math.round(lowCn)} to ${Math.round(highCn)} cN.`;
+    const aim = `Target bobbin tension: ${Math.round(lowCn)} to ${Math.round(highCn)} cN.`;
     return last ? `${aim} Last reading about ${Math.round(last.middleCn)} cN.` : `${aim} No reading yet.`;
   });
 

@@ -39,7 +39,7 @@ const POINTS = 60;
         <text x="${LEFT - 8}" [attr.y]="y(share) + 5" text-anchor="end">{{ percent(share) }}</text>
       }
       <text x="${LEFT}" y="210">
-        % worn out in the next hour, by running hours; bars: seen, line: the law
+        % worn out in the next hour, by running hours; bars: your data; line: fitted curve
       </text>
     </svg>
   </gan-drawing>`,
@@ -112,7 +112,7 @@ export class HazardCurveComponent {
   );
   protected readonly text = computed(() => {
     const law = this.law();
-    if (!law) return 'No law yet of how likely needles wear out.';
+    if (!law) return 'Not enough data yet to say how likely needles are to wear out.';
     const life = weibull(law);
     const at = [0.25, 0.5, 0.9].map((share) => {
       const hours = share * this.lastHours();

@@ -25,7 +25,7 @@ const TICKS = 16;
       }
       <circle class="next" [attr.cx]="place(to()).x" [attr.cy]="place(to()).y" r="9" />
       <text class="turns" text-anchor="middle" y="2">{{ turns() }}</text>
-      <text text-anchor="middle" y="24">turns from off</text>
+      <text text-anchor="middle" y="24">turns in from zero</text>
     </svg>
   </gan-drawing>`,
   styles: `

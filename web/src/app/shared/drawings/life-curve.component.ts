@@ -46,7 +46,7 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
         </text>
       }
       <text x="${LEFT}" y="294">
-        % still good over running hours; steps: seen, line: the law, tint: 95 % of it
+        % still good over running hours; steps: your data; line: fitted curve; shading: 95 % range
       </text>
     </svg>
   </gan-drawing>`,
@@ -136,7 +136,7 @@ export class LifeCurveComponent {
   );
   protected readonly text = computed(() => {
     const law = this.law();
-    if (!law) return `${this.steps().length} ages at which needles wore out; no law through them yet.`;
+    if (!law) return `${this.steps().length} ages at which needles wore out; no wear curve yet.`;
     const { quantileHours } = weibull(law);
     const at = (share: number): string => quantileHours(share).toFixed(1);
     const interval = this.intervalHours();

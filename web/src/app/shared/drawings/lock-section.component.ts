@@ -98,15 +98,15 @@ export class LockSectionComponent {
   });
   private readonly pucker = computed(() => (this.bothTight() ? 6 : 0));
   protected readonly words = computed(() => {
-    if (this.bothTight()) return 'both too tight: pucker';
+    if (this.bothTight()) return 'both too tight: puckers';
     const near = Math.abs(this.z()) <= this.values()['tension.near-threshold'].value;
-    if (near) return 'lock inside the stack';
+    if (near) return 'knot inside the stack';
     if (this.z() < 0) return this.far() ? 'loops below' : 'needle thread shows below';
     return this.far() ? 'flat line on top' : 'bobbin thread shows on top';
   });
   protected readonly text = computed(
     () =>
-      `Seam in section, drawn by the model: ${this.words()}, lock at ${Math.round(100 * this.lock())} % from the far face.`,
+      `Calculated seam in section: ${this.words()}, knot ${Math.round(100 * this.lock())} % up from the underside.`,
   );
 }
 

@@ -90,8 +90,8 @@ export class ProbabilityPlotComponent {
     const law = this.law();
     const count = `${this.points().length} ages on Weibull paper`;
     return law
-      ? `${count}; the law has shape ${law.shape.toFixed(2)} and scale ${law.scaleHours.toFixed(1)} hours.`
-      : `${count}; no law through them yet.`;
+      ? `${count}; the fitted curve has shape ${law.shape.toFixed(2)} and scale ${law.scaleHours.toFixed(1)} hours.`
+      : `${count}; no wear curve yet.`;
   });
 
   protected x(hours: number): number {

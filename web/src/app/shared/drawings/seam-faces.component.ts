@@ -113,13 +113,13 @@ export class SeamFacesComponent {
     const shows = this.loop()
       ? 'loops below'
       : this.looseDot()
-        ? 'dots of needle thread on the back'
+        ? 'dots of needle thread on the underside'
         : this.flat()
-          ? 'a flat line on the face'
+          ? 'a flat line on top'
           : this.tightDot()
-            ? 'dots of bobbin thread on the face'
-            : 'both faces clean';
-    return `Seam from above, drawn by the model: ${shows}${this.pucker() ? ', puckered' : ''}.`;
+            ? 'dots of bobbin thread on top'
+            : 'both sides clean';
+    return `Calculated seam, both sides: ${shows}${this.pucker() ? ', puckered' : ''}.`;
   });
 }
 

@@ -40,7 +40,7 @@ const STEPS = 24;
       @for (reading of readings(); track $index) {
         <circle [attr.cx]="x(reading.turns)" [attr.cy]="y(reading.tensionCn)" r="4.5" />
       }
-      <text x="${LEFT}" y="154">cN over turns from off</text>
+      <text x="${LEFT}" y="154">cN over turns in from zero</text>
     </svg>
   </gan-drawing>`,
   styles: `

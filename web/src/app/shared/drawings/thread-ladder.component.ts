@@ -106,7 +106,7 @@ export class ThreadLadderComponent {
       .filter(({ read }) => read)
       .map(({ label, size }) => `${label} ${size}`);
     return order.length === 0
-      ? 'The size ladder, each thread drawn as thick as it is.'
+      ? 'The size ladder, each thread drawn to scale.'
       : `On the size ladder, thinnest first: ${order.join('; ')}.`;
   });
 }

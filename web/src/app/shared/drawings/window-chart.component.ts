@@ -31,14 +31,14 @@ const SHOWN_FROM = 0.02;
     <svg viewBox="0 0 560 172" role="img" [attr.aria-label]="text()">
       <path class="band" [attr.d]="band()" />
       <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
-      <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 14">sure enough, 95 %</text>
+      <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 14">95 % sure</text>
       <path class="axis" d="M${LEFT} ${AXIS}H${RIGHT}" />
       @for (tick of ticks(); track tick) {
         <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v8'" />
         <text [attr.x]="x(tick)" y="${AXIS + 25}" text-anchor="middle">{{ tick }}</text>
       }
       <text x="${LEFT}" y="166">
-        ▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top; turns from off
+        ▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top; turns in from zero
       </text>
       <path class="next" [attr.d]="'M' + x(next()) + ' 20V${AXIS}'" />
       <text class="next-word" [attr.x]="wordX()" y="14" text-anchor="middle">
@@ -140,7 +140,7 @@ export class WindowChartComponent {
   protected readonly text = computed(() => {
     const said = this.seams().map(({ turns, grade }) => `${turnsText(turns)} turns ${GRADE_WORDS[grade]}`);
     const best = this.curve().reduce((top, one) => (one.sure > top.sure ? one : top), { turns: 0, sure: 0 });
-    const likeliest = `likeliest ${turnsText(best.turns)} turns, ${Math.round(100 * best.sure)} %`;
+    const likeliest = `most likely ${turnsText(best.turns)} turns, ${Math.round(100 * best.sure)} %`;
     return [...said, likeliest, `${this.word()} ${turnsText(this.next())} turns`].join('; ');
   });
 

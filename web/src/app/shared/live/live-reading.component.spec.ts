@@ -70,7 +70,9 @@ describe('a live reading', () => {
   it('asks a stand-in for what a hand would do, and says that it is simulated', async () => {
     const { element } = await shown([GAUGE]);
     expect(element.textContent).toContain('Simulated, not a real instrument.');
-    [...element.querySelectorAll('button')].find((one) => one.textContent?.includes('Have it pull'))?.click();
+    [...element.querySelectorAll('button')]
+      .find((one) => one.textContent?.includes('Simulate a pull'))
+      ?.click();
     expect(asked).toEqual([[GAUGE.id, PULL]]);
   });
 

@@ -20,8 +20,8 @@ import { mistrust, NOTHING_HEARD, TRACE_MS } from './live-state';
 
 const [WIDTH, HEIGHT] = [240, 54];
 const WORDS = {
-  'tension-gauge': { unit: 'cN', digits: 0, least: 100, pulls: 'Pull the thread through at one speed.' },
-  scale: { unit: 'g', digits: 2, least: 1, pulls: 'Lay it on and let it settle.' },
+  'tension-gauge': { unit: 'cN', digits: 0, least: 100, pulls: 'Pull the thread through at a steady speed.' },
+  scale: { unit: 'g', digits: 2, least: 1, pulls: 'Place it on the scale and wait.' },
 } as const;
 
 /** What an instrument shows now, and what it held once it had settled. Tells each settled reading once. */
@@ -57,20 +57,20 @@ const WORDS = {
         } @else if (live().reading.held !== null) {
           <gan-signal shape="good" /> Holds {{ text(live().reading.held!) }} {{ words().unit }}
         } @else if (live().reading.unsettled > 0) {
-          <gan-signal shape="watch" /> That did not settle. Slower, at one speed.
+          <gan-signal shape="watch" /> That did not settle. Pull slower, at a steady speed.
         } @else {
           {{ words().pulls }}
         }
       </p>
       @if (zeroOff(); as zero) {
-        <p class="soft">It shows {{ zero }} {{ words().unit }} with nothing on it: taken off.</p>
+        <p class="soft">It shows {{ zero }} {{ words().unit }} with nothing on it: subtracted.</p>
       }
       @if (device.standIn) {
         <p class="stand-in">
           Simulated, not a real instrument.
           @if (ask(); as ask) {
             <button type="button" class="button small" (click)="devices.ask(device.id, ask)">
-              {{ kind() === 'scale' ? 'Have it weigh' : 'Have it pull' }}
+              {{ kind() === 'scale' ? 'Simulate a weighing' : 'Simulate a pull' }}
             </button>
           }
           <button
@@ -78,13 +78,13 @@ const WORDS = {
             class="button small"
             (click)="devices.ask(device.id, { do: 'run-battery-down' })"
           >
-            Run its battery down
+            Simulate a low battery
           </button>
         </p>
       }
     } @else {
       <p class="soft">
-        No {{ kind() === 'scale' ? 'scale' : 'gauge' }} is registered. The lead registers one under Shop.
+        No {{ kind() === 'scale' ? 'scale' : 'gauge' }} is registered. A lead can register one under Devices.
       </p>
     }`,
   styles: `

@@ -53,16 +53,16 @@ export function unheard(state: LiveState): LiveState {
 
 /** Why a reading is not to be trusted, in words; null when it is. */
 export function mistrust({ link, batteryPercent }: LiveState): string | null {
-  const battery = batteryPercent === null ? '' : ` Its battery stood at ${Math.round(batteryPercent)} %.`;
+  const battery = batteryPercent === null ? '' : ` Its battery was at ${Math.round(batteryPercent)} %.`;
   switch (link) {
     case 'waiting':
       return 'Waiting for its first reading.';
     case 'off':
-      return `It is off.${battery} Switch it on, or type the reading.`;
+      return `It is switched off.${battery} Switch it on, or type the reading.`;
     case 'silent':
-      return `Nothing heard for two seconds.${battery} Type the reading, or wait.`;
+      return `No signal for two seconds.${battery} Type the reading, or wait.`;
     case 'line-down':
-      return 'The line to the devices is down. Type the reading.';
+      return 'The connection to the devices is down. Type the reading.';
     case 'on':
       return batteryPercent !== null && batteryPercent < WEAK_BATTERY_PERCENT
         ? `Battery ${Math.round(batteryPercent)} %: it may read low. Change it first.`

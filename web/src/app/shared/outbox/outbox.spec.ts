@@ -62,7 +62,7 @@ describe('the outbox', () => {
         .send(
           routes.reportTrouble,
           { key, params: { machineId }, body: { trouble: 'clunk', reportedAt: '2026-03-04T10:00:00.000Z' } },
-          'clunk heard',
+          'makes a clunk',
           urgent,
         )
         .subscribe({ next: resolve, error: reject }),

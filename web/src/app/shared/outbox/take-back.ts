@@ -19,7 +19,7 @@ export function takeBackChange(
       withdrawn
         ? of(null)
         : outbox
-            .send(routes.undoChange, { key, params, body: {} }, 'Needle change taken back')
+            .send(routes.undoChange, { key, params, body: {} }, 'Needle change undone')
             .pipe(map((sent) => ('reply' in sent ? sent.reply : null))),
     ),
   );

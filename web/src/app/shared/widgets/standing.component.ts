@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { NgbTooltip } from '@ng-bootstrap/ng-bootstrap/tooltip';
 import type { Standing } from '@gantelet/core';
 import { STANDING_WORDS } from '../words/standing-words';
+import { StandingLineComponent } from './standing-line.component';
 
-/** The mark that says where a value comes from: one letter, its word on hover and on focus. */
+/** The mark that says where a value comes from: a line beside it, its word and source on hover, focus and tap. */
 @Component({
   selector: 'gan-standing',
-  imports: [NgbTooltip],
+  imports: [NgbTooltip, StandingLineComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<button
     type="button"
@@ -16,25 +17,32 @@ import { STANDING_WORDS } from '../words/standing-words';
     triggers="hover focus click"
     container="body"
     [animation]="false"
-    [attr.aria-label]="'Standing: ' + text()"
+    [attr.aria-label]="'Source: ' + text()"
   >
-    {{ words().glyph }}
+    <gan-standing-line [line]="words().line" />
   </button>`,
   styles: `
     .mark {
-      font: 600 0.75rem/1 var(--narrow);
-      min-width: 20px;
+      position: relative;
+      display: inline-flex;
+      align-items: center;
+      min-width: 26px;
       height: 20px;
-      padding: 0 4px;
-      border: 1px solid var(--ink-soft);
+      padding: 0;
+      border: 0;
       background: transparent;
       color: var(--ink-soft);
       cursor: help;
-      vertical-align: 1px;
+      vertical-align: -3px;
       margin-left: 3px;
     }
+    /* A finger needs more room than the line takes in the text. */
+    .mark::after {
+      content: '';
+      position: absolute;
+      inset: -8px -4px;
+    }
     .sure {
-      border-color: var(--good);
       color: var(--good);
     }
   `,

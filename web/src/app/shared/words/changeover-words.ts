@@ -5,37 +5,37 @@ import { shortNumber } from './units-text';
 export function stepText(step: ChangeoverStep): string {
   switch (step.do) {
     case 'unthread':
-      return `Foot up, take out the Tex ${shortNumber(step.tex)} thread, top and bobbin.`;
+      return `Foot up. Remove the Tex ${shortNumber(step.tex)} thread, needle and bobbin.`;
     case 'needle':
-      return `Needle: put in ${needleText(step.needle)}. Fully up, groove to the thread side, screw tight.`;
+      return `Needle: put in ${needleText(step.needle)}. Fully up, long groove to the threading side, screw tight.`;
     case 'plate':
-      return `Plate and feed dog: hole of ${mm(step.fromMm)} off, ${mm(step.toMm)} on.`;
+      return `Plate and feed dog: change the ${mm(step.fromMm)} hole for the ${mm(step.toMm)} one.`;
     case 'dial':
       return step.mark === null
         ? `Stitch dial: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
         : `Stitch dial to ${step.mark}: ${mm(step.stitchMm)} stitches.`;
     case 'foot':
       return step.thickerMm > 0
-        ? `Foot pressure: the stack is ${mm(step.thickerMm)} thicker. Start from the logged value; watch for lift and marks.`
+        ? `Foot pressure: the stack is ${mm(step.thickerMm)} thicker. Start from the saved pressure; check that the foot does not lift or mark the leather.`
         : `Foot pressure: the stack is ${mm(-step.thickerMm)} thinner. Ease off if it marks.`;
     case 'bobbin':
       return `Bobbin: put in one wound with Tex ${shortNumber(step.tex)}, thread under the case spring.`;
     case 'bobbin-screw':
-      return `Bobbin screw about ${turnsWords(step.turns)} ${step.tighter ? 'tighter' : 'looser'}: thread goes ${
+      return `Bobbin screw about ${turnsWords(step.turns)} ${step.tighter ? 'tighter' : 'looser'}: thread size goes ${
         step.steps > 0 ? 'up' : 'down'
       } ${stepsWords(step.steps)}. Lock screw first where the case has one. Drop test.`;
     case 'thread':
       return `Thread up with Tex ${shortNumber(step.tex)}, foot up so that it seats between the discs.`;
     case 'wrap':
-      return `Pre-tension: ${step.wraps > 0 ? 'add' : 'take out'} ${
+      return `Pre-tension: ${step.wraps > 0 ? 'add' : 'remove'} ${
         Math.abs(step.wraps) === 1 ? 'a wrap' : 'two wraps'
-      }, the knob is near an end of its travel.`;
+      }, the knob is near the end of its travel.`;
     case 'top':
       return topText(step);
     case 'pre-tension':
       return `Pre-tension: ${turnsWords(step.turns)} ${step.tighter ? 'tighter' : 'looser'}, half as much as the top.`;
     case 'test':
-      return `Sew ${step.seams === 1 ? 'a test seam' : `about ${shortNumber(step.seams)} test seams`} and read both faces.`;
+      return `Sew ${step.seams === 1 ? 'a test seam' : `about ${shortNumber(step.seams)} test seams`} and look at both sides.`;
   }
 }
 
@@ -54,10 +54,10 @@ export function needleText({ systemId, nm, pointId, finishId }: NeedleName): str
 
 function topText({ fromTurns, to, startLoose }: Extract<ChangeoverStep, { do: 'top' }>): string {
   if (to === null)
-    return 'Top tension: nothing like it is logged here. Take the start from the Tension room.';
+    return 'Top tension: nothing like it is logged on this machine. Use the starting point in Tension.';
   const target = `${to.logged ? '' : 'about '}${turnsText(to.turns)} turns`;
   const loose = startLoose
-    ? ' The thread jumps two sizes or more: start a turn looser. Too loose shows, too tight breaks thread.'
+    ? ' The thread is two sizes or more away: start a turn looser. Too loose shows, too tight breaks thread.'
     : '';
   return fromTurns === null
     ? `Top tension: fully off, then in to ${target}.${loose}`

@@ -11,22 +11,22 @@ export const STATE_WORDS: Readonly<Record<NeedleState, string>> = {
 export const CAUSE_WORDS: Readonly<Record<RemovalCause, string>> = {
   scheduled: 'planned',
   wear: 'worn',
-  accident: 'struck',
+  accident: 'hit something',
   changeover: 'changeover',
-  unknown: 'cause unknown',
+  unknown: 'cause not known',
 };
 
 export const FRAGMENT_WORDS: Readonly<Record<FragmentCount, string>> = {
-  whole: 'needle whole',
+  whole: 'not broken',
   'all-found': 'broken, all pieces found',
-  missing: 'broken, a piece missing',
+  missing: 'broken, piece missing',
 };
 
 export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
-  clunk: 'clunk heard',
+  clunk: 'makes a clunk',
   'skipped-stitches': 'skipped stitches',
   shredding: 'thread shreds',
-  'pin-strike': 'struck a pin',
+  'pin-strike': 'hit a pin',
   'broken-needle': 'needle broke',
 };
 
@@ -34,14 +34,28 @@ export const CHECK_WORDS: Readonly<Record<TroubleCheck, string>> = {
   'count-fragments': 'Find and count every piece of the needle, or take the work out of use',
   'feel-hook-plate-case': 'Feel hook, plate hole and bobbin case for burrs',
   'change-needle': 'Change the needle',
-  'needle-in-right': 'Needle fully up, groove to the thread side, set screw tight',
+  'needle-in-right': 'Needle fully up, long groove to the threading side, set screw tight',
   'needle-size-and-thread': 'Thread goes through the eye freely; size and point suit the work',
 };
 
-/** Hours left or over, to a tenth; for a needle that runs to failure, the hours it has. */
-export function hoursLeftText({ hoursLeft, runningHours }: NonNullable<FloorMachine['age']>): string {
+type Age = NonNullable<FloorMachine['age']>;
+
+/** Hours left or overdue, to a tenth; for a needle that runs to failure, the hours it has. */
+export function hoursLeftText({ hoursLeft, runningHours }: Age): string {
   if (hoursLeft === null) return `${runningHours.toFixed(1)} h in, runs to failure`;
   return hoursLeft < 0 ? `${Math.abs(hoursLeft).toFixed(1)} h over` : `${hoursLeft.toFixed(1)} h left`;
+}
+
+/** The same with how uncertain it is. @example hoursRangeText(age) // 'about 1 h left (0 to 2.3 h)' */
+export function hoursRangeText(age: Age): string {
+  const { hoursLeft, runningHours, lowHours, highHours } = age;
+  const [sooner, later] = [highHours - runningHours, runningHours - lowHours];
+  if (hoursLeft === null || sooner + later < 0.1) return hoursLeftText(age);
+  const [hours, word, below, above] =
+    hoursLeft < 0 ? [-hoursLeft, 'over', later, sooner] : [hoursLeft, 'left', sooner, later];
+  const about = sooner + later > 1 ? hours.toFixed(0) : hours.toFixed(1);
+  const tenth = (value: number): string => String(Number(Math.max(0, value).toFixed(1)));
+  return `about ${about} h ${word} (${tenth(hours - below)} to ${tenth(hours + above)} h)`;
 }
 
 /** Made once: for thousands of machines making them takes longer than drawing. */
@@ -52,6 +66,6 @@ export const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute:
 export function counterText(counter: CounterView | null): string | null {
   if (!counter) return null;
   if (counter.state === 'heard') return `${COUNT.format(counter.stitches)} stitches counted`;
-  if (counter.lastHeardAt === null) return 'counter silent: never heard, hours estimated';
-  return `counter silent since ${CLOCK.format(new Date(counter.lastHeardAt))}, hours estimated`;
+  if (counter.lastHeardAt === null) return 'stitch counter not responding; hours estimated';
+  return `stitch counter not responding since ${CLOCK.format(new Date(counter.lastHeardAt))}; hours estimated`;
 }

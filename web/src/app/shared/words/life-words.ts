@@ -53,8 +53,7 @@ export function adviceShort({ advice }: GroupReport): string {
 }
 
 export const RUN_REASONS: Readonly<Record<RunToFailureReason, string>> = {
-  'does-not-wear':
-    'Old needles fail no sooner than new ones here: changing early only swaps one for another.',
+  'does-not-wear': 'Old needles fail no sooner than new ones here, so changing early gains nothing.',
   'failure-costs-no-more': 'A worn needle costs no more than a planned change.',
   'saves-too-little': 'A planned change would save less than 2 %.',
 };

@@ -63,8 +63,8 @@ export const WORSE_WORDS: Readonly<Record<CostPart, string>> = {
   strength: 'the blade is thin for this stack',
   point: 'the point suits the stack less',
   finish: 'the finish suits the stack less',
-  plate: 'it sits worse in the plate hole',
-  hole: 'less land stands between the holes',
+  plate: 'it fits the plate hole less well',
+  hole: 'less material is left between the holes',
 };
 
 const BAND_ADVICE: Readonly<Record<FitBand, string>> = {
@@ -87,7 +87,7 @@ export function reasonText(reason: MatchReason): string {
     case 'other-practice':
       return OTHER_PRACTICE_WORDS[reason.practice];
     case 'look':
-      return `The look you asked for needs another point; none that may go in here gives it. This is a ${reason.point}.`;
+      return `The seam look you asked for needs another point, and none that fits here gives it. This is a ${reason.point}.`;
     case 'strength': {
       const guide =
         reason.stackMm < reason.fromMm && reason.signal === 'good'
@@ -150,15 +150,15 @@ export function refusalText(refusal: Refusal): string {
     case 'unknown-system':
       return `System ${refusal.systemId} is not in the catalogue.`;
     case 'other-clamp':
-      return `This machine takes ${refusal.takes.join(', ') || 'no system that is entered'}, not ${refusal.systemId}: the eye would stand at the wrong height.`;
+      return `This machine takes ${refusal.takes.join(', ') || 'no system entered yet'}, not ${refusal.systemId}: the eye would be at the wrong height.`;
     case 'shank':
       return `System ${refusal.systemId} has a ${refusal.has} shank; this clamp takes a ${refusal.needs} one.`;
     case 'point-not-made':
-      return `System ${refusal.systemId} is not made with a ${pointStyle(refusal.pointId)?.name ?? refusal.pointId}. Check the pack.`;
+      return `System ${refusal.systemId} is not sold with a ${pointStyle(refusal.pointId)?.name ?? refusal.pointId}. Check the pack.`;
     case 'size-not-made':
       return `System ${refusal.systemId} is made from NM ${refusal.from} to NM ${refusal.to}.`;
     case 'thread-unfit':
-      return `Not for a machine: ${refusal.why}.`;
+      return `Not for machine sewing: ${refusal.why}.`;
     case 'thread-limit':
       return `This machine takes thread ${limitText(refusal.limits, 'Tex')}; this is Tex ${shortNumber(refusal.tex)}.`;
     case 'needle-limit':

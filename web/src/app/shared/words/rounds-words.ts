@@ -13,7 +13,7 @@ export const RULE_WORDS: Readonly<Record<ComparedRule['rule'], string>> = {
   'every-hours': 'every {hours} running hours',
   'every-monday': 'every Monday',
   'on-failure': 'on failure only',
-  'as-done': 'as done last month',
+  'as-done': 'as in the last month',
 };
 
 export const SKIP_WORDS: Readonly<Record<SkipReason, string>> = {
@@ -26,16 +26,16 @@ export const SKIP_WORDS: Readonly<Record<SkipReason, string>> = {
 
 export const UNPLANNED_WORDS: Readonly<Record<NonNullable<PlannedMachineView['unplanned']>, string>> = {
   'no-needle': 'no needle logged',
-  stopped: 'stopped, wants hands now',
+  stopped: 'stopped: needs a mechanic now',
   'run-to-failure': 'runs to failure: planned changes do not pay',
 };
 
 /** Why a needle is left in past its best over the whole plan. */
 export const LEFT_LATE_WORDS: Readonly<Record<NonNullable<PlannedMachineView['leftLate']>, string>> = {
-  closed: 'past its best: nobody can get at it in these shifts',
-  needles: 'past its best: no needle of its kind left',
-  minutes: 'past its best: no minutes left in any shift',
-  'not-worth-it': 'past its best, but changing it costs more than it saves',
+  closed: 'overdue: not available in any of these shifts',
+  needles: 'overdue: no needle of its kind left',
+  minutes: 'overdue: no minutes left in any shift',
+  'not-worth-it': 'overdue, but changing it costs more than it saves',
 };
 
 /** A shift by its day and name. @example shiftText(...) // Thu 26 Nov, Early */
@@ -45,7 +45,7 @@ export function shiftText({ day, name }: Pick<PlannedShift, 'day' | 'name'>): st
 
 /** What a move costs over the plan as it is; less than half a penny is nothing. */
 export function moveCostText(cost: number, money: (amount: number) => string): string {
-  if (Math.abs(cost) < 0.005) return 'costs nothing';
+  if (Math.abs(cost) < 0.005) return 'no extra cost';
   return `${cost > 0 ? '+' : '−'}${money(Math.abs(cost))}`;
 }
 
@@ -69,27 +69,27 @@ export function conflictText(
   const when = shift ? shiftText(shift) : 'a shift';
   switch (conflict.limit) {
     case 'closed':
-      return `${machineName(conflict.machineId)} cannot be got at on ${when}: nobody there can do it, or it is away.`;
+      return `${machineName(conflict.machineId)} is not available ${when}: nobody there can do it, or it is down or reserved.`;
     case 'minutes': {
       const who = conflict.machineClasses ? ` for ${conflict.machineClasses.join(' and ')} machines` : '';
       const more = Math.ceil(conflict.wanted - conflict.allowed);
-      return `${when}: ${Math.round(conflict.wanted)} minutes wanted${who}, ${Math.round(conflict.allowed)} there. ${more} more would do.`;
+      return `${when}: ${Math.round(conflict.wanted)} minutes needed${who}, ${Math.round(conflict.allowed)} available. ${more} more would be enough.`;
     }
     case 'needles': {
       const more = conflict.wanted - conflict.allowed;
-      return `${needleText(conflict.needle)}: ${conflict.wanted} wanted by ${when}, ${conflict.allowed} there. ${more} more would do.`;
+      return `${needleText(conflict.needle)}: ${conflict.wanted} needed by ${when}, ${conflict.allowed} available. ${more} more would be enough.`;
     }
   }
 }
 
 const NOTICE_WORDS: Readonly<Record<RoundsNotice['kind'], string>> = {
-  stopped: 'stands still until a mechanic clears it: a piece of a needle is missing',
-  reported: 'reported by an operator: look at it, plan again',
+  stopped: 'stopped until a mechanic clears it: a piece of a needle is missing',
+  reported: 'reported by an operator: look at it, then re-plan',
   due: 'due',
   'runs-out': 'needles run out under this plan',
   'may-run-out': 'order now, or needles may run out',
   'order-late': 'too late for an order to come in time: needles may run out',
-  'left-over': 'nobody has the minutes or the skill',
+  'left-over': 'no mechanic has the time or the skill',
 };
 
 export function noticeText({ kind, at }: RoundsNotice): string {

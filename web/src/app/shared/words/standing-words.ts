@@ -1,13 +1,25 @@
 import type { Standing } from '@gantelet/core';
 
-/** Letter and word of each standing, as shown beside a value. */
-export const STANDING_WORDS: Readonly<Record<Standing, { readonly glyph: string; readonly word: string }>> = {
-  measured: { glyph: '✓', word: 'measured in this shop' },
-  standard: { glyph: 'S', word: 'published standard' },
-  handbook: { glyph: 'H', word: 'handbook' },
-  practice: { glyph: 'P', word: 'common practice, no source' },
-  chosen: { glyph: 'C', word: 'chosen by this shop' },
-  fitted: { glyph: 'F', word: 'fitted to common practice' },
-  memory: { glyph: 'M', word: 'from memory, unverified' },
-  assumption: { glyph: 'A', word: 'assumption, measure your own' },
+/** How sure a value is, drawn as a line: solid is measured or published, dashed is usual practice, dotted is a guess. */
+export const STANDING_LINES = ['solid', 'dashed', 'dotted'] as const;
+export type StandingLine = (typeof STANDING_LINES)[number];
+
+export const LINE_WORDS: Readonly<Record<StandingLine, string>> = {
+  solid: 'measured, published, or chosen by this shop',
+  dashed: 'common practice, or calculated from it',
+  dotted: 'rule of thumb or assumption: measure it on your own machine',
+};
+
+/** Line and word of each standing, as shown beside a value. */
+export const STANDING_WORDS: Readonly<
+  Record<Standing, { readonly line: StandingLine; readonly word: string }>
+> = {
+  measured: { line: 'solid', word: 'measured in this shop' },
+  standard: { line: 'solid', word: 'published standard' },
+  handbook: { line: 'solid', word: 'handbook' },
+  chosen: { line: 'solid', word: 'chosen by this shop' },
+  practice: { line: 'dashed', word: 'common practice' },
+  fitted: { line: 'dashed', word: 'calculated from common practice' },
+  memory: { line: 'dotted', word: 'rule of thumb, not verified' },
+  assumption: { line: 'dotted', word: 'assumption: measure it on your own machine' },
 };

@@ -8,7 +8,7 @@ export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
   oil: 'Oil between the marks',
   lint: 'Lint out of hook and case',
   'drain-magnet': 'Drain magnet cleaned',
-  'burr-check': 'Hook, plate and case felt for burrs',
+  'burr-check': 'Hook, plate and case checked for burrs',
 };
 
 const FINDING_WORDS = {
@@ -34,7 +34,7 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
         more: `${FRAGMENT_WORDS[event.fragments]}, ${event.runningHours.toFixed(1)} running hours`,
       };
     case 'change-undone':
-      return { head: 'Change taken back', more: '' };
+      return { head: 'Needle change undone', more: '' };
     case 'cleared':
       return { head: 'Cleared to run', more: FINDING_WORDS[event.finding] };
     case 'report':
@@ -53,9 +53,9 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       return { head: `${event.pieces} pieces sewn`, more };
     }
     case 'set-for':
-      return { head: 'Set for other work', more: event.setupName };
+      return { head: 'Set up for another job', more: event.setupName };
     case 'setup-saved':
-      return { head: 'Set-up kept', more: event.setupName };
+      return { head: 'Set-up saved', more: event.setupName };
     case 'seams':
       return {
         head: `${event.seams} test ${event.seams === 1 ? 'seam' : 'seams'}`,
@@ -64,14 +64,14 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
     case 'bobbin-reading': {
       const drop = event.outcome === null ? '' : DROP_WORDS[event.outcome];
       const gauge = event.tensionCn === null ? '' : `${Math.round(event.tensionCn)} cN`;
-      return { head: 'Bobbin case read', more: [drop, gauge].filter(Boolean).join(', ') };
+      return { head: 'Bobbin tension measured', more: [drop, gauge].filter(Boolean).join(', ') };
     }
     case 'gauge-reading':
       return {
-        head: 'Top tension read',
+        head: 'Top tension measured',
         more: `${Math.round(event.tensionCn)} cN at ${turnsText(event.turns)} turns`,
       };
   }
 }
 
-const takenBackText = (by: string | null): string => (by === null ? '' : `taken back by ${by}`);
+const takenBackText = (by: string | null): string => (by === null ? '' : `removed by ${by}`);

@@ -50,12 +50,12 @@ export function adviceText({ do: what, turns, because, keep, claim, surer }: Bal
     case 'keep':
       return {
         head: `Balanced at ${setting}: keep it`,
-        why: `${chanceWords(keep.sure)} that it stays in the window. A seam at ${turnsText(surer)} turns makes surer, if your eye leans.`,
+        why: `${chanceWords(keep.sure)} that it stays balanced. If you are not certain, a seam at ${turnsText(surer)} turns would confirm it.`,
       };
     case 'check':
       return {
         head: 'These seams contradict each other',
-        why: 'Nothing is claimed from them. Something moves by itself, or a seam was misread: go through the checks, then sew again.',
+        why: 'No setting can be read from them. Something is moving by itself, or a seam was misread: go through the checks, then sew again.',
       };
     case 'sew':
       return {
@@ -84,8 +84,8 @@ export function chanceWords(chance: number): string {
 
 const WHY_THERE: Readonly<Record<BalanceAdvice['because'], string>> = {
   'tells-most': 'This seam will narrow it down most. Best guess so far: {best} ({chance}).',
-  prove: 'It is likely good: a seam there shows it. Best guess so far: {best} ({chance}).',
-  'other-side': 'Best guess so far: {best} ({chance}). One seam past the other edge makes sure.',
+  prove: 'It is probably good: sew a seam there to confirm. Best guess so far: {best} ({chance}).',
+  'other-side': 'Best guess so far: {best} ({chance}). Sew one more seam past the other edge to confirm.',
   balanced: '',
   sure: '',
   contradiction: '',
@@ -97,21 +97,21 @@ export const CHECK_WORDS: Readonly<Record<NotTension, string>> = {
   'check-spring': 'Check spring bounces back',
   'bobbin-backwards': 'Bobbin turns the right way in its case',
   'lint-under-spring': 'No lint under the bobbin spring',
-  needle: 'Right needle, sharp, fully up, groove to the thread side',
-  'old-thread': 'Thread does not break at a light pull',
+  needle: 'Right needle, sharp, fully up, long groove to the threading side',
+  'old-thread': 'Thread does not break when pulled lightly',
 };
 
 export const FAULT_WORDS: Readonly<Record<NotTension, string>> = {
   'thread-out-of-discs': 'Thread out of the discs',
   'foot-was-down': 'Threaded with the foot down',
-  'check-spring': 'Check spring stuck: it wanders from seam to seam',
+  'check-spring': 'Check spring stuck: the seam changes by itself',
   'bobbin-backwards': 'Bobbin in backwards',
-  'lint-under-spring': 'Lint under the bobbin spring: it comes and goes',
+  'lint-under-spring': 'Lint under the bobbin spring: the seam changes by itself',
   needle: 'Wrong or blunt needle: looks right, thread breaks',
   'old-thread': 'Old thread: looks right, thread breaks',
 };
 
-/** What to do where the knob is near an end of its travel. */
+/** What to do where the knob is near the end of its travel. */
 export function travelEndText(wraps: -1 | 1, hasPreTension: boolean): string {
   const end = `The knob is near fully ${wraps > 0 ? 'in' : 'off'}.`;
   if (hasPreTension)
@@ -147,11 +147,11 @@ export const BOBBIN_SCHOOL_WORDS: Readonly<Record<BobbinSchool, string>> = {
 };
 
 export const STEP_SCHOOL_WORDS: Readonly<Record<StepSchool, string>> = {
-  'as-the-seam-tells': 'as far as the seam tells, up to the longest move',
-  'bit-by-bit': 'bit by bit, never more than the hand’s step',
+  'as-the-seam-tells': 'as far as the seam calls for, up to the longest move',
+  'bit-by-bit': 'in small steps, never more than one step at a time',
 };
 
 export const TARGET_WORDS: Readonly<Record<TensionTarget, string>> = {
-  middle: 'lock in the middle',
-  'least-tension': 'least tension that hides the far thread',
+  middle: 'knot in the middle',
+  'least-tension': 'lightest tension that hides the bobbin thread',
 };

@@ -1,5 +1,5 @@
 import { needleText, stepCaution, stepText, turnsWords } from './changeover-words';
-import { hoursLeftText } from './floor-words';
+import { hoursLeftText, hoursRangeText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
 import { adviceText, bobbinText, moveText } from './tension-words';
 import { leatherText, needleSizeText, stitchText } from './units-text';
@@ -111,5 +111,15 @@ describe('words of the floor', () => {
       '1.6 h over',
       '5.3 h in, runs to failure',
     ]);
+  });
+
+  it('say how uncertain the hours are, never below nothing', () => {
+    const age = (hoursLeft: number | null, lowHours: number, highHours: number) =>
+      hoursRangeText({ hoursLeft, runningHours: 5, lowHours, highHours, state: 'good' });
+    expect(age(1.1, 3.8, 6.2)).toBe('about 1 h left (0 to 2.3 h)');
+    expect(age(2.24, 4.9, 5.1)).toBe('about 2.2 h left (2.1 to 2.3 h)');
+    expect(age(-1, 4.4, 7)).toBe('about 1 h over (0.4 to 3 h)');
+    expect(age(2, 5, 5)).toBe('2.0 h left');
+    expect(age(null, 4, 6)).toBe('5.0 h in, runs to failure');
   });
 });

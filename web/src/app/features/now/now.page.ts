@@ -1,0 +1,89 @@
+import { DatePipe, DecimalPipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { newId, type CounterLeap, type RoundSheet } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { hoursRangeText, TROUBLE_WORDS } from '../../shared/words/floor-words';
+import { unreadText } from '../../shared/words/read-words';
+import { dayText, noticeText } from '../../shared/words/rounds-words';
+import { SERVICE_WORDS } from '../../shared/words/story-words';
+import { floorActions, floorFeature } from '../floor/floor.state';
+import { roundsActions, roundsFeature } from '../rounds/rounds.state';
+import { shopFeature } from '../shop/shop.state';
+import { machinesNow, openRounds, orderNotices } from './now-items';
+import { nowActions, nowFeature } from './now.state';
+
+/** Rows of a list that is longer than a glance takes in. */
+const MOST_ROWS = 6;
+
+/** What needs me now? */
+@Component({
+  selector: 'gan-now',
+  imports: [DatePipe, DecimalPipe, ProblemComponent, RouterLink, SignalMarkComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './now.page.html',
+  styleUrl: './now.page.scss',
+})
+export class NowPage {
+  private readonly store = inject(Store);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
+  private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
+  private readonly told = this.store.selectSignal(roundsFeature.selectTold);
+  private readonly view = this.store.selectSignal(roundsFeature.selectView);
+  protected readonly services = this.store.selectSignal(nowFeature.selectServices);
+  protected readonly leaps = this.store.selectSignal(nowFeature.selectLeaps);
+  protected readonly deciding = this.store.selectSignal(nowFeature.selectDeciding);
+  protected readonly done = this.store.selectSignal(nowFeature.selectDone);
+  private readonly floorProblem = this.store.selectSignal(floorFeature.selectProblem);
+  private readonly roundsProblem = this.store.selectSignal(roundsFeature.selectProblem);
+  private readonly ownProblem = this.store.selectSignal(nowFeature.selectProblem);
+  protected readonly problem = computed(
+    () => this.ownProblem() ?? this.floorProblem() ?? this.roundsProblem(),
+  );
+
+  protected readonly mostRows = MOST_ROWS;
+  protected readonly troubleWords = TROUBLE_WORDS;
+  protected readonly serviceWords = SERVICE_WORDS;
+  protected readonly hoursText = hoursRangeText;
+  protected readonly noticeText = noticeText;
+  protected readonly now = computed(() => machinesNow(this.machines()));
+  protected readonly rounds = computed(() =>
+    openRounds(this.told()?.sheets ?? [], this.person()?.id ?? null),
+  );
+  protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
+  protected readonly headline = computed(() => {
+    const unread = unreadText(this.floor() !== null, this.floorProblem(), 'The floor');
+    if (unread) return unread;
+    const { stopped, reported, due } = this.now();
+    const parts = [
+      ...(stopped.length > 0 ? [`${stopped.length} stopped`] : []),
+      ...(reported.length > 0
+        ? [`${reported.length} ${reported.length === 1 ? 'problem' : 'problems'} reported`]
+        : []),
+      ...(due.length > 0 ? [`${due.length} ${due.length === 1 ? 'needle' : 'needles'} due`] : []),
+    ];
+    return parts.length > 0 ? parts.join(', ') : 'No machine needs you now';
+  });
+
+  constructor() {
+    this.store.dispatch(floorActions.opened());
+    this.store.dispatch(roundsActions.toldOpened());
+    this.store.dispatch(roundsActions.opened());
+    this.store.dispatch(nowActions.opened());
+    inject(DestroyRef).onDestroy(() => {
+      this.store.dispatch(floorActions.closed());
+      this.store.dispatch(roundsActions.toldClosed());
+    });
+  }
+
+  protected shiftOf({ day, shiftName }: RoundSheet): string {
+    return `${dayText(day)}, ${shiftName}`;
+  }
+
+  protected decide(leap: CounterLeap, accepted: boolean): void {
+    this.store.dispatch(nowActions.decideLeap({ key: newId(), leap, accepted }));
+  }
+}

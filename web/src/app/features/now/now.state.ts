@@ -1,0 +1,51 @@
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type { CounterLeap, Problem, ServiceDue } from '@gantelet/contracts';
+
+export const nowActions = createActionGroup({
+  source: 'Now',
+  events: {
+    Opened: emptyProps(),
+    'Services Read': props<{ services: readonly ServiceDue[] }>(),
+    'Leaps Read': props<{ leaps: readonly CounterLeap[] }>(),
+    'Decide Leap': props<{ key: string; leap: CounterLeap; accepted: boolean }>(),
+    'Leap Decided': props<{ leapId: string; done: string }>(),
+    Failed: props<{ problem: Problem }>(),
+  },
+});
+
+export interface NowState {
+  /** Null until they were read. */
+  readonly services: readonly ServiceDue[] | null;
+  readonly leaps: readonly CounterLeap[];
+  /** Leaps whose decision is on its way. */
+  readonly deciding: readonly string[];
+  readonly done: string;
+  readonly problem: Problem | null;
+}
+
+const initial: NowState = { services: null, leaps: [], deciding: [], done: '', problem: null };
+
+const without = (ids: readonly string[], id: string): readonly string[] => ids.filter((one) => one !== id);
+
+export const nowFeature = createFeature({
+  name: 'now',
+  reducer: createReducer(
+    initial,
+    on(nowActions.opened, (state) => ({ ...state, done: '', problem: null })),
+    on(nowActions.servicesRead, (state, { services }) => ({ ...state, services })),
+    on(nowActions.leapsRead, (state, { leaps }) => ({ ...state, leaps })),
+    on(nowActions.decideLeap, (state, { leap }) => ({
+      ...state,
+      deciding: [...state.deciding, leap.id],
+      done: '',
+      problem: null,
+    })),
+    on(nowActions.leapDecided, (state, { leapId, done }) => ({
+      ...state,
+      leaps: state.leaps.filter(({ id }) => id !== leapId),
+      deciding: without(state.deciding, leapId),
+      done,
+    })),
+    on(nowActions.failed, (state, { problem }) => ({ ...state, deciding: [], problem })),
+  ),
+});

@@ -1,0 +1,29 @@
+import { appRoutes } from '../app.routes';
+import { DOORS, doorOf, roomAt, ROOMS } from './rooms';
+
+describe('rooms', () => {
+  it('stand behind six doors at most, each under its own key', () => {
+    expect(DOORS.length).toBeLessThanOrEqual(6);
+    const keys = ROOMS.flatMap(({ key }) => key ?? []);
+    expect(new Set(keys).size).toBe(keys.length);
+  });
+
+  it('are found by any address of theirs', () => {
+    const at = (url: string) => [doorOf(roomAt(url))?.name, roomAt(url)?.name];
+    expect(at('/floor/0190c2')).toEqual(['Floor', 'Machines due']);
+    expect(at('/floor/spot-checks')).toEqual(['Floor', 'Spot checks']);
+    expect(at('/rounds/settings#calendar')).toEqual(['Plan', 'Rounds']);
+    expect(at('/label?read=V138')).toEqual(['Set up', 'Thread and labels']);
+    expect(at('/changeover/1')).toEqual(['Set up', 'Match needle']);
+    expect(at('/benchmark')).toEqual([undefined, undefined]);
+  });
+
+  it('all have an address that the application knows', () => {
+    const known = appRoutes
+      .flatMap(({ children = [] }) => children)
+      .flatMap(({ path, children }) =>
+        children ? children.map((one) => `/${[path, one.path].filter(Boolean).join('/')}`) : [`/${path}`],
+      );
+    expect(ROOMS.map(({ path }) => path).filter((path) => !known.includes(path))).toEqual([]);
+  });
+});

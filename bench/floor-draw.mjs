@@ -1,7 +1,7 @@
 import { openBrowser, signInOn } from '../scripts/lib/browser.mjs';
 
 /**
- * Times in ms from the answer of the server until the floor is drawn, opened anew each time: what is in sight, and every
+ * Times in ms from the answer of the server until the floor is drawn, opened again each time: what is in sight, and every
  * machine. The baseline is the drawn machines copied by the browser itself, without an application.
  */
 export async function benchFloorDraw(address, machineCount, rounds = 5) {

@@ -37,7 +37,7 @@ export function drawnProblem(count, shifts, seed) {
       ),
       closed: [],
       pinned: [],
-      told: [],
+      published: [],
     });
   }
   const changesOf = ({ hours, wearing }) => hours.reduce((sum, h) => sum + h, 0) / wearing.bestHours;

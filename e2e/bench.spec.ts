@@ -24,9 +24,9 @@ test.describe('the bench', () => {
     );
     await expect(page.getByText('Thread is 30 % of the blade width: good match.')).toBeVisible();
     await expect(page.getByText('No. 10 cotton duck: the point cuts yarns')).toBeVisible();
-    await expect(page.getByText('tight eye would pick NM 120 / 19')).toBeVisible();
+    await expect(page.getByText('tight eye gives NM 120 / 19')).toBeVisible();
     await expect(
-      page.getByText('round point in leather would pick NM 140 / 22, standard round point'),
+      page.getByText('round point in leather gives NM 140 / 22, standard round point'),
     ).toBeVisible();
     await expect(page.getByRole('img', { name: /Thread of 0\.42 mm in a blade of 1\.40 mm/ })).toBeVisible();
 
@@ -76,9 +76,9 @@ test.describe('the bench', () => {
     await page.getByRole('button', { name: 'Mark machine as set up for this job' }).click();
     await expect(page.getByText('The machine is set up for this job.')).toBeVisible();
     await page.getByRole('button', { name: 'Clear' }).click();
-    await expect(page.getByText('is put aside')).toHaveCount(0);
+    await expect(page.getByText('has unsaved changes')).toHaveCount(0);
     await page.locator('body').press('/');
-    await page.getByRole('combobox', { name: /Machine number/ }).fill('keeper');
+    await page.getByRole('combobox', { name: /^Machine, set-up/ }).fill('keeper');
     await page
       .locator('ngb-typeahead-window')
       .getByRole('option', { name: /Belt keeper, 10/ })

@@ -33,7 +33,7 @@ test.describe('the work on the floor', () => {
     await expect(other).toHaveAccessibleName(/row 2, place 8$/);
   });
 
-  test('logs a service, and tells the story of the machine with it', async ({ page }) => {
+  test('logs a service, and tells the history of the machine with it', async ({ page }) => {
     await signIn(page);
     await page.goto('/machines');
     await page.getByRole('link', { name: 'Patcher 22' }).click();
@@ -58,24 +58,24 @@ test.describe('the work on the floor', () => {
     await page.goto('/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Flatbed walking 23' });
     const writeDown = async (pieces: string) => {
-      await row.getByRole('button').click();
+      await row.getByRole('button', { name: /^Change needle/ }).click();
       await page.getByText('No counter: enter pieces sewn').click();
       await page.getByLabel('Pieces', { exact: true }).fill(pieces);
       await page.getByLabel('Stitches in each').fill('200');
       await page.getByLabel('Over the last hours').fill('1');
-      await page.getByRole('button', { name: 'Write down' }).click();
+      await page.getByRole('button', { name: 'Save', exact: true }).click();
     };
     await writeDown('3');
-    await expect(page.getByRole('status')).toContainText('3 pieces written down.');
+    await expect(page.getByRole('status')).toContainText('3 pieces logged.');
     await writeDown('2');
-    await expect(page.getByText('Pieces are written down for a part of this time.')).toBeVisible();
-    await row.getByRole('button').click();
+    await expect(page.getByText('Pieces are already logged for part of this time.')).toBeVisible();
+    await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('link', { name: 'Service and history of this machine' }).click();
-    await page.getByRole('button', { name: 'Take back, 3 pieces sewn' }).click();
-    await expect(page.getByRole('listitem').first()).toContainText('taken back by Tam Oduya');
+    await page.getByRole('button', { name: 'Remove, 3 pieces sewn' }).click();
+    await expect(page.getByRole('listitem').first()).toContainText('removed by Tam Oduya');
     await page.goto('/floor');
     await writeDown('2');
-    await expect(page.getByRole('status')).toContainText('2 pieces written down.');
+    await expect(page.getByRole('status')).toContainText('2 pieces logged.');
   });
 });
 
@@ -89,8 +89,8 @@ test.describe('a work sample on a phone', () => {
     await page.getByRole('link', { name: 'spot checks' }).press('Enter');
     await page.getByLabel('Zone').selectOption('Webbing bay');
     const text = page.locator('.reason');
-    const looks = async () => Number(/(\d+) looks/.exec((await text.textContent())!)![1]);
-    const before = await looks();
+    const checks = async () => Number(/(\d+) checks/.exec((await text.textContent())!)![1]);
+    const before = await checks();
     await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
     await expectAccessible(page);
     await expectNoSidewaysScroll(page);
@@ -104,6 +104,6 @@ test.describe('a work sample on a phone', () => {
     }
     await expect(page.getByRole('button', { name: 'Walk round now, every machine once' })).toBeVisible();
     expect(asked.size).toBe(6);
-    await expect.poll(looks).toBe(before + 5);
+    await expect.poll(checks).toBe(before + 5);
   });
 });

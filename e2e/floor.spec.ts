@@ -13,14 +13,12 @@ interface FloorReply {
 test.describe('the floor', () => {
   test("logs a needle change in two taps from the machine's row", async ({ page }) => {
     await signIn(page, 'operator');
-    await page.getByRole('link', { name: 'Floor' }).click();
+    await page.getByRole('link', { name: 'Floor', exact: true }).click();
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
     await expect(page.getByText('Power off. Wait until the motor has stopped.')).toBeVisible();
     await page.getByRole('button', { name: 'Worn' }).click();
     await expect(page.getByRole('status')).toContainText('Flatbed compound 07: needle change logged, worn.');
-    await expect(page.getByRole('listitem').first()).toContainText(
-      /Flatbed compound 07 worn, needle whole, .* Jory Quist/,
-    );
+    await expect(page.getByRole('listitem').first()).toContainText(/Flatbed compound 07 worn, .* Jory Quist/);
     const row = page.locator('gan-machine-row', { hasText: 'Flatbed compound 07' });
     await expect(row).toContainText('8.0 h left');
     await expect(row).toContainText('good');
@@ -48,15 +46,15 @@ test.describe('the floor', () => {
       .flatMap(({ machines }) => machines)
       .find(({ age, planned }) => age?.state === 'good' && age.runningHours < 0.5 * (planned.hours ?? 8))!;
     const row = page.locator('gan-machine-row', { hasText: name });
-    const before = await row.locator('.bottom span').textContent();
-    await row.getByRole('button').click();
+    const before = await row.locator('.left').textContent();
+    await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('button', { name: 'Broken, all pieces found' }).click();
     await page.getByRole('button', { name: `Undo, ${name}` }).click();
     await expect(page.getByRole('status')).toContainText(`${name}: needle change undone.`);
-    await expect(row.locator('.bottom span')).toHaveText(before!);
+    await expect(row.locator('.left')).toHaveText(before!);
 
-    await row.getByRole('button').click();
-    const keep = page.getByRole('button', { name: /keep it in pocket \d+/ });
+    await row.getByRole('button', { name: /^Change needle/ }).click();
+    const keep = page.getByRole('button', { name: /keep needle in pocket \d+/ });
     const pocket = /pocket (\d+)/.exec((await keep.textContent())!)![1]!;
     await keep.click();
     await expect(page.getByText(`the old one in pocket ${pocket}`)).toBeVisible();
@@ -64,8 +62,8 @@ test.describe('the floor', () => {
     await page.getByRole('button', { name: `Move to another pocket, now in ${pocket}`, exact: true }).click();
     await page.getByLabel('Pocket').fill('77');
     await page.getByRole('button', { name: 'Keep', exact: true }).click();
-    await expect(page.getByText('Part-used needle lies in pocket 77.')).toBeVisible();
-    await row.getByRole('button').click();
+    await expect(page.getByText('Part-used needle moved to pocket 77.')).toBeVisible();
+    await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('radio', { name: /^Pocket 77:/ }).check();
     await page.getByRole('button', { name: 'Planned change' }).click();
     await expect(page.getByText('Pocket 77', { exact: true })).toHaveCount(0);
@@ -75,7 +73,7 @@ test.describe('the floor', () => {
     await signIn(page, 'operator');
     await page.goto('/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Tacker 20' });
-    await row.getByRole('button').click();
+    await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('button', { name: 'Broken, piece missing' }).click();
     await expect(page.getByText('Only a mechanic can clear this machine.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Broken, piece missing' })).toBeDisabled();
@@ -90,7 +88,7 @@ test.describe('the floor', () => {
     await expect(page).toHaveURL(/sign-in/);
     await signIn(page);
     await page.goto('/floor');
-    await row.getByRole('button').click();
+    await row.getByRole('button', { name: /^Change needle/ }).click();
     await expect(page.getByRole('button', { name: 'Every piece found' })).toBeDisabled();
     await page.getByLabel('Hook, plate and case checked for burrs').check();
     await page.getByRole('button', { name: 'Every piece found' }).click();
@@ -123,7 +121,7 @@ test.describe('the floor', () => {
       await route.fetch();
       return route.abort('connectionreset');
     });
-    const planned = page.getByRole('listitem').filter({ hasText: 'Long-arm 02 planned, needle whole' });
+    const planned = page.getByRole('listitem').filter({ hasText: 'Long-arm 02 planned, ' });
     await page.getByRole('button', { name: 'Change needle, Long-arm 02' }).click();
     const before = await planned.count();
     await page.getByRole('button', { name: 'Planned change' }).click();
@@ -169,7 +167,9 @@ test.describe('the floor', () => {
         timeout: 25_000,
       },
     );
-    await expect(page.locator('gan-machine-row', { hasText: 'compound 07' })).toContainText('counter silent');
+    await expect(page.locator('gan-machine-row', { hasText: 'compound 07' })).toContainText(
+      'stitch counter not responding',
+    );
     await expect(page.locator('gan-machine-row', { hasText: 'Patcher 22' })).not.toContainText('counter');
   });
 });

@@ -4,7 +4,7 @@ test.describe('life', () => {
   test('fits the lives of every group, and tells when it is cheapest to change', async ({ page }) => {
     await signIn(page);
     await page.goto('/life');
-    await expect(page.getByText(/Fitted .*Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/Calculated .*up to date/i)).toBeVisible({ timeout: 20_000 });
     await expect(page.getByRole('heading', { level: 1 })).toContainText(/^(Change at|Run to failure)/);
     const group = page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ });
     await group.click();
@@ -15,21 +15,21 @@ test.describe('life', () => {
     await expectAccessible(page);
   });
 
-  test('says when needles were changed since, and fits anew', async ({ page }) => {
+  test('says when needles were changed since, and fits again', async ({ page }) => {
     await signIn(page);
     await page.goto('/life');
-    await expect(page.getByText(/Fitted/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/^Calculated/)).toBeVisible({ timeout: 20_000 });
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
     await page.getByRole('button', { name: 'Changing job: discard needle' }).click();
     await expect(page.getByText('Flatbed compound 07: needle change logged')).toBeVisible();
     await page.goto('/life');
-    await expect(page.getByText('Needles or costs have changed since.')).toBeVisible();
+    await expect(page.getByText('needles or costs have changed since.')).toBeVisible();
     await page.getByRole('button', { name: 'Recalculate' }).click();
-    await expect(page.getByText(/Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/up to date/i)).toBeVisible({ timeout: 20_000 });
   });
 
-  test('reckons with what the lead says that changes cost', async ({ page }) => {
+  test('uses what the lead says that changes cost', async ({ page }) => {
     await signIn(page, 'lead');
     await page.goto('/shop');
     await page.getByLabel('Work spoiled, leather').fill('60');
@@ -39,7 +39,7 @@ test.describe('life', () => {
     await page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ }).click();
     const before = await page.getByRole('heading', { level: 1 }).textContent();
     await page.getByRole('button', { name: 'Recalculate' }).click();
-    await expect(page.getByText(/Nothing has changed since/)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/up to date/i)).toBeVisible({ timeout: 20_000 });
     const after = await page.getByRole('heading', { level: 1 }).textContent();
     const hours = (text: string | null) => Number(/at ([\d.]+) h/.exec(text ?? '')?.[1]);
     expect(hours(after)).toBeLessThan(hours(before));

@@ -12,12 +12,12 @@ test.describe('the machines', () => {
     await page.getByRole('button', { name: 'Add system' }).click();
     await page.getByLabel('Hook position').selectOption({ label: 'left of the needle' });
     await expect(page.getByText('the scarf faces left, the long groove right')).toBeVisible();
-    await page.getByLabel('Thread at least').fill('200');
-    await page.getByLabel('Thread at most').fill('70');
-    await page.getByLabel('Thread at most').press('Tab');
+    await page.getByLabel('Thinnest thread').fill('200');
+    await page.getByLabel('Thickest thread').fill('70');
+    await page.getByLabel('Thickest thread').press('Tab');
     await expect(page.getByText('not below the least')).toBeVisible();
-    await page.getByLabel('Thread at least').fill('');
-    await page.getByLabel('Thread at least').press('Tab');
+    await page.getByLabel('Thinnest thread').fill('');
+    await page.getByLabel('Thinnest thread').press('Tab');
     await page.getByRole('button', { name: 'Register machine' }).click();
     await expect(page.getByRole('alert')).toContainText('Shop number 7 is taken by Flatbed compound 07');
     await expect(page.getByLabel('Name')).toHaveValue('Test flatbed 91');

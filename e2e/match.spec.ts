@@ -29,7 +29,7 @@ test.describe('asking from any end', () => {
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
     await stack(page, [['Vegetable-tanned side', '2.8']]);
     await expect(page.getByText('usually sewn with Tex 90 to 135')).toBeVisible();
-    await expect(page.getByText('Preference used')).toBeVisible();
+    await expect(page.getByText('Preference:')).toBeVisible();
     await page.getByLabel('Where the seam is used').selectOption({ label: 'heat and sparks' });
     await expect(answer(page)).toContainText('aramid filament');
     await page.getByRole('button', { name: 'Take', exact: true }).first().click();
@@ -136,11 +136,11 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   await page.getByRole('link', { name: 'Changeover card' }).click();
   const steps = page.locator('gan-changeover li');
   await expect(page.getByText('from Light lining, 05 to Heavy strap, 05')).toBeVisible();
-  await expect(steps.nth(0)).toContainText('take out the Tex 45 thread');
+  await expect(steps.nth(0)).toContainText('Remove the Tex 45 thread');
   await expect(steps.nth(1)).toContainText('Needle: put in 135x16 NM');
   await expect(steps.nth(1)).toContainText('Power off, motor stopped');
-  await expect(steps.nth(2)).toContainText('Plate and feed dog: hole of 2.2 mm off, 2.8 mm on');
-  await expect(page.getByText('scarf to the left, long groove to the right')).toBeVisible();
+  await expect(steps.nth(2)).toContainText('Plate and feed dog: change the 2.2 mm hole for the 2.8 mm one');
+  await expect(page.getByText('the scarf faces left, the long groove right')).toBeVisible();
 
   await page.getByRole('link', { name: 'Back to the bench' }).click();
   await page.getByRole('button', { name: 'Mark machine as set up for this job' }).click();
@@ -148,7 +148,7 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   await expect(page.getByText('2.8 mm, on the machine')).toBeAttached();
   await openSetup(page, 'Light lining, 05');
   await page.getByRole('link', { name: 'Changeover card' }).click();
-  await expect(page.getByText('hole of 2.8 mm off, 2.2 mm on')).toBeVisible();
+  await expect(page.getByText('change the 2.8 mm hole for the 2.2 mm one')).toBeVisible();
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('button', { name: 'Print card' })).toBeHidden();
   const pdf = await page.pdf({ preferCSSPageSize: true });
@@ -178,7 +178,7 @@ test('set-up cards leave as a file and come in row by row', async ({ page }) => 
   await expect(page.getByRole('alert')).toContainText('Not readable JSON');
   const mixed = JSON.stringify({ ...file, cards: rows }, null, 2);
   await upload(mixed);
-  await expect(page.getByText('1 card taken in, 2 refused.')).toBeVisible();
+  await expect(page.getByText('1 set-up imported, 2 rejected.')).toBeVisible();
   const line = mixed.split('\n').findIndex((one) => one.includes('"four"')) + 1;
   await expect(page.getByRole('row', { name: /stitchLengthMm/ })).toContainText(String(line));
   await expect(page.getByRole('row', { name: /no machine has this number/ })).toBeVisible();

@@ -19,31 +19,31 @@ test.describe('on a phone, by a machine', () => {
     await context.setOffline(true);
     await page.getByRole('button', { name: 'Worn' }).click();
     await expect(
-      page.getByText('Flatbed compound 16: needle change, worn: kept on this device'),
+      page.getByText('Flatbed compound 16: needle change, worn: saved on this device'),
     ).toBeVisible();
-    await expect(page.getByText('1 change waits for the network')).toBeVisible();
+    await expect(page.getByText('1 change not sent yet')).toBeVisible();
     const row = page.locator('gan-machine-row', { hasText: 'compound 16' });
     await expect(row).toContainText('good');
-    await row.getByRole('button').click();
+    await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByText('Report a problem (do not change the needle)').click();
     await page.getByRole('button', { name: 'makes a clunk' }).click();
-    await expect(page.getByText('2 changes wait for the network')).toBeVisible();
+    await expect(page.getByText('2 changes not sent yet')).toBeVisible();
 
     const other = page.locator('gan-machine-row', { hasText: 'Long-arm 01' });
-    await other.getByRole('button').click();
+    await other.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('button', { name: 'Planned change' }).click();
-    await expect(page.getByText('3 changes wait for the network')).toBeVisible();
+    await expect(page.getByText('3 changes not sent yet')).toBeVisible();
     await page.getByRole('button', { name: 'Undo, Long-arm 01' }).click();
-    await expect(page.getByText('2 changes wait for the network')).toBeVisible();
+    await expect(page.getByText('2 changes not sent yet')).toBeVisible();
 
     await context.setOffline(false);
-    await expect(page.getByText(/wait for the network|waits for the network/)).toHaveCount(0, {
+    await expect(page.getByText(/not sent yet/)).toHaveCount(0, {
       timeout: 15_000,
     });
     await expect(row).toContainText('makes a clunk');
     await page.reload();
     await page.keyboard.press('Escape');
-    const logged = page.getByRole('listitem').filter({ hasText: 'Flatbed compound 16 worn, needle whole' });
+    const logged = page.getByRole('listitem').filter({ hasText: 'Flatbed compound 16 worn' });
     await expect(logged.filter({ hasText: 'Jory Quist' }).first()).toBeVisible();
     await expect(row).toContainText('makes a clunk');
     const floor = (await (await page.request.get('/api/floor')).json()) as {

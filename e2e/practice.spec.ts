@@ -37,7 +37,7 @@ test.describe('practice', () => {
       await page.getByRole('button', { name: 'Sew a test seam' }).click();
     }
     await expect(page.getByRole('heading', { name: /^Balanced, in \d+ seams/ })).toBeVisible();
-    await expect(page.getByRole('heading', { name: "The rule's" })).toBeVisible();
+    await expect(page.getByRole('heading', { name: "The tool's" })).toBeVisible();
     await expect(page.getByText('Bobbin in backwards')).toBeVisible();
     await expectAccessible(page);
     await page.reload();
@@ -55,7 +55,7 @@ test.describe('practice', () => {
     await page.getByText('Check for faults other than tension').click();
     await page.getByRole('button', { name: /Check: Thread sits between the tension discs/ }).click();
     await page.getByRole('button', { name: 'Sew a test seam' }).click();
-    await expect(page.getByRole('img', { name: /both faces clean/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /both sides clean/ })).toBeVisible();
     await page.getByRole('button', { name: 'It is balanced' }).click();
     await expect(page.getByRole('heading', { name: /^Balanced, in 2 seams/ })).toBeVisible();
   });

@@ -19,15 +19,15 @@ test('the whole round goes by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Tab');
   await page.keyboard.type('needle-and-hide');
   await page.keyboard.press('Enter');
-  await expect(page).toHaveURL(/bench/);
+  await expect(page).toHaveURL(/now$/);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('g');
   await page.keyboard.press('f');
   await expect(page).toHaveURL(/floor/);
   await page.keyboard.press('/');
-  await expect(page.getByLabel('Machine number, machine or set-up')).toBeFocused();
+  await expect(page.getByLabel(/^Machine, set-up, lot/)).toBeFocused();
   await page.keyboard.type('patcher');
   await expect(
     page.locator('ngb-typeahead-window').getByRole('option', { name: /Patcher 22/ }),

@@ -20,7 +20,7 @@ test.describe('the shop', () => {
     await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
   });
 
-  test('registers a device, shows its token once, and lets it in no more', async ({ page }) => {
+  test('registers a device, shows its token once, and blocks it', async ({ page }) => {
     await signIn(page, 'lead');
     await page.goto('/devices');
     await page.getByLabel('Name').fill('Scale by the store');
@@ -31,7 +31,7 @@ test.describe('the shop', () => {
     await page.reload();
     await expect(page.getByRole('rowheader', { name: 'Scale by the store' })).toBeVisible();
     await expect(page.getByText(/^[\w-]{43}$/)).toHaveCount(0);
-    await page.getByRole('button', { name: 'Let Scale by the store in no more' }).click();
+    await page.getByRole('button', { name: 'Block Scale by the store' }).click();
     await expect(page.getByText(/blocked since/)).toBeVisible();
   });
 

@@ -70,13 +70,13 @@ test.describe('tension', () => {
     await expect(page.getByText('tighter, clockwise')).toBeVisible();
   });
 
-  test('asks for the bobbin when both are tight, and starts anew when its screw is turned', async ({
+  test('asks for the bobbin when both are tight, and starts again when its screw is turned', async ({
     page,
   }) => {
     await open(page, /Log carrier body, 25/);
     await page.getByText('balanced', { exact: true }).first().click();
     await page.getByLabel('Puckers, or thread breaks').check();
-    await expect(page.getByText('both are too tight. A little off the bobbin first')).toBeVisible();
+    await expect(page.getByText('both threads are too tight. Ease the bobbin a little first')).toBeVisible();
     await page.getByText('Log the bobbin', { exact: true }).first().click();
     await page.getByLabel('Screw turned by').selectOption({ label: '0.125 turn looser' });
     await page.getByLabel('Case and weights, g').fill('84');
@@ -99,7 +99,7 @@ test.describe('tension', () => {
     await page.getByRole('button', { name: 'Log this seam' }).click();
     await expect(page.getByRole('row')).toHaveCount(rows + 1);
     await page.reload();
-    await expect(page.getByText('Pre-tension stands at 2 ¼ turns')).toBeVisible();
+    await expect(page.getByText('Pre-tension is at 2 ¼ turns')).toBeVisible();
   });
 
   test('plans, prints and scores a ladder strip in one go', async ({ page }) => {
@@ -253,7 +253,9 @@ test.describe('a gauge and a scale that send their readings', () => {
     await expect(gauge.getByText(/battery \d+ %/)).toBeVisible();
     await gauge.getByRole('button', { name: 'Simulate a low battery' }).click();
     await expect(gauge.getByText(/Battery \d+ %: it may read low/)).toBeVisible();
-    await expect(gauge.getByText(/It is off. Its battery was at \d %/)).toBeVisible({ timeout: 15_000 });
+    await expect(gauge.getByText(/It is switched off. Its battery was at \d %/)).toBeVisible({
+      timeout: 15_000,
+    });
     await expect(gauge.getByText('Pull the thread through at a steady speed.')).toBeVisible({
       timeout: 20_000,
     });

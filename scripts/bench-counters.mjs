@@ -56,7 +56,7 @@ await main(async () => {
     const kept = await bench.readKept(database.environment);
     const missing = sent.acknowledged.filter((id) => !kept.ids.has(id)).length;
     say(`${sent.sent} messages sent, ${sent.acknowledged.length} acknowledged, ${kept.rows} rows kept`);
-    say(`acknowledged but not kept: ${missing}; kept twice: ${kept.rows - kept.ids.size}`);
+    say(`acknowledged but lost: ${missing}; stored twice: ${kept.rows - kept.ids.size}`);
     say(
       `sent and kept, as a ratio: ${(kept.rows / sent.sent).toFixed(4)}; acknowledged after p50 ${sent.p50} ms, p95 ${sent.p95} ms`,
     );

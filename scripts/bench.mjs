@@ -47,7 +47,7 @@ await main(async () => {
     say(`\nThe floor of ${LARGE.machines} machines with ${needles} needles of three years`);
     line('machines straight from MariaDB (baseline)', floor.direct);
     line('GET /api/floor', floor.overHttp, floor.direct);
-    say('Drawn in headless Chromium, opened anew each time, from the answer on');
+    say('Drawn in headless Chromium, opened again each time, from the answer on');
     line('its cards copied by the browser (baseline)', drawn.copied);
     line('what is in sight', drawn.inSight, drawn.copied);
     line('every machine', drawn.whole, drawn.copied);

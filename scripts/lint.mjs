@@ -2,7 +2,7 @@ import { run } from './lib/run.mjs';
 import { installPackages } from './lib/prepare.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 
-/** Types, eslint, the layer rule and the format: every check runs, then the sum is told. */
+/** Types, eslint, the layer rule, replaced words and the format: every check runs, then the sum is printed. */
 const CHECKS = [
   ['types', 'tsc', ['--build']],
   ['types of the web', 'ngc', ['--noEmit', '-p', 'web/tsconfig.app.json']],
@@ -21,6 +21,7 @@ const CHECKS = [
       'web/src',
     ],
   ],
+  ['words', 'node', ['scripts/words.mjs']],
   ['format', 'prettier', ['--check', '--log-level', 'warn', '.']],
 ];
 
@@ -28,7 +29,8 @@ await main(async () => {
   await installPackages();
   let failed = 0;
   for (const [name, tool, args] of CHECKS) {
-    const { code, output } = await run('npx', ['--no-install', tool, ...args], {
+    const [program, before] = tool === 'node' ? [process.execPath, []] : ['npx', ['--no-install', tool]];
+    const { code, output } = await run(program, [...before, ...args], {
       quiet: true,
       allowFailure: true,
     });

@@ -16,6 +16,7 @@ const PHONE = { width: 390, height: 844 };
 const MECHANIC = ['tam', 'needle-and-hide'];
 const LEAD = ['ines', 'lead-on-tarn-street'];
 const VIEWS = [
+  ['now', DESK, openNow],
   ['bench', DESK, openStrap],
   ['bench-night', DESK, openStrap, 'night'],
   ['bench-machines', DESK, askMachines],
@@ -29,12 +30,12 @@ const VIEWS = [
   ['life', DESK, openLife],
   ['rounds', DESK, openRounds, 'day', LEAD],
   ['machine', DESK, openMachine],
-  ['machine-story', DESK, openStory],
+  ['machine-history', DESK, openHistory],
   ['catalogue', DESK, openCatalogue],
   ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
-  ['looks-phone', PHONE, openLooks],
-  ['rounds-phone', PHONE, openToldRounds],
+  ['spot-checks-phone', PHONE, openSpotChecks],
+  ['rounds-phone', PHONE, openRoundSheets],
 ];
 
 await main(async () => {
@@ -76,7 +77,13 @@ async function takeAll(browser, address) {
   }
 }
 
+async function openNow(page) {
+  await page.goto('/now');
+  await page.getByRole('listitem').first().waitFor();
+}
+
 async function openStrap(page) {
+  await page.goto('/bench');
   await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
   await page.getByRole('img', { name: /Stitches of/ }).waitFor();
 }
@@ -87,6 +94,7 @@ async function askMachines(page) {
 }
 
 async function openChangeover(page) {
+  await page.goto('/bench');
   await page.getByLabel('Saved set-up').selectOption({ label: 'Log carrier body, 07' });
   await page.getByRole('link', { name: 'Changeover card' }).click();
   await page.getByRole('listitem').first().waitFor();
@@ -152,29 +160,29 @@ async function openPlan(page) {
   await page.getByRole('button', { name: 'Plan', exact: true }).click();
 }
 
-async function openStory(page) {
+async function openHistory(page) {
   await openMachines(page);
   await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
   await page.getByRole('link', { name: 'Service and history' }).click();
   await page.getByRole('listitem').first().waitFor();
 }
 
-async function openLooks(page) {
+async function openSpotChecks(page) {
   await page.goto('/floor/spot-checks');
   await page.getByLabel('Zone').selectOption('Webbing bay');
   await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
-  await page.getByRole('heading', { name: /^Look now/ }).waitFor();
+  await page.getByRole('heading', { name: /^Check now/ }).waitFor();
 }
 
-/** Plans from the fitted lives, and tells the mechanics, whose pictures come after. */
+/** Plans from the fitted lives, and publishes it for the mechanics, whose pictures come after. */
 async function openRounds(page) {
   await page.goto('/rounds');
   await page.getByRole('button', { name: 'Plan rounds' }).click();
   await page.getByRole('button', { name: 'Publish plan' }).click({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'Told' }).waitFor();
+  await page.getByRole('button', { name: 'Published' }).waitFor();
 }
 
-async function openToldRounds(page) {
+async function openRoundSheets(page) {
   await page.goto('/rounds/sheets');
   await page.getByRole('listitem').first().waitFor();
 }

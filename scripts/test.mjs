@@ -60,8 +60,8 @@ const PARTS = {
     }),
 };
 
-/** Parts that only reckon: nothing in them waits for a time, so lint and the build may run beside them. */
-const RECKONING = ['core', 'contracts', 'demo', 'devices'];
+/** Parts that only compute: nothing in them waits for a time, so lint and the build may run beside them. */
+const COMPUTING = ['core', 'contracts', 'demo', 'devices'];
 
 await main(async () => {
   const asked = process.argv.slice(2);
@@ -71,14 +71,14 @@ await main(async () => {
   await installPackages();
   await buildNodeParts();
   const wanted = (some) => some.filter((name) => names.includes(name));
-  const [lint, reckoned] = await Promise.all([
+  const [lint, computed] = await Promise.all([
     inTurn(wanted(['lint'])).then(async (done) => {
       if (names.includes('e2e') || names.includes('scripts')) await buildWeb();
       return done;
     }),
-    inTurn(wanted(RECKONING)),
+    inTurn(wanted(COMPUTING)),
   ]);
-  const results = [...lint, ...reckoned, ...(await inTurn(wanted(['server', 'web', 'scripts', 'e2e'])))];
+  const results = [...lint, ...computed, ...(await inTurn(wanted(['server', 'web', 'scripts', 'e2e'])))];
   say('');
   for (const { name, passed, failed, code } of results)
     say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);

@@ -3,7 +3,7 @@ import type { Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
 /** Clock hours of a working week for each running hour of a needle, about. */
-const CLOCK_PER_RUNNING = 6;
+const CLOCK_PER_RUNNING = 4;
 /** How many of the last services of each kind the history keeps. */
 const KEPT = 3;
 const NOTES = ['', '', '', 'a little low', 'more than usual'];
@@ -19,9 +19,9 @@ export function demoServices(
     SERVICE_KINDS.flatMap((kind) => {
       const everyMs = SHIPPED_VALUES[SERVICE_VALUE_IDS[kind]].value * CLOCK_PER_RUNNING * HOUR_MS;
       return Array.from({ length: KEPT }, (_, i) => {
-        const aboutMs = nowMs - everyMs * (i + chance.uniform(0.1, 1.1));
+        const aboutMs = nowMs - everyMs * (i + chance.uniform(0.02, 0.95));
         // Somebody stands at the machine anyway when its needle is changed.
-        const at = removals.filter(({ removedAt }) => Date.parse(removedAt) <= aboutMs).at(-1);
+        const at = removals.find(({ removedAt }) => Date.parse(removedAt) >= aboutMs);
         const doneMs = (at ? Date.parse(at.removedAt) : aboutMs) + 60_000;
         return {
           id: chance.idAt(doneMs),

@@ -46,7 +46,7 @@ export const DEMO_SHIFTS = [
 export interface DemoZone {
   readonly name: string;
   readonly shifts: readonly ('Early' | 'Late')[];
-  readonly workSample: { readonly sewing: number; readonly looks: number } | null;
+  readonly workSample: { readonly sewing: number; readonly checks: number } | null;
   /** Weibull life of a needle in running hours. */
   readonly wear: { readonly shape: number; readonly scaleHours: number };
   readonly accidentsPerHour: number;
@@ -59,7 +59,7 @@ export const DEMO_ZONES: readonly DemoZone[] = [
   {
     name: 'Cover hall',
     shifts: ['Early', 'Late'],
-    workSample: { sewing: 86, looks: 240 },
+    workSample: { sewing: 86, checks: 240 },
     wear: { shape: 2.4, scaleHours: 15 },
     accidentsPerHour: 0.008,
     changeoversPerHour: 0.02,
@@ -68,7 +68,7 @@ export const DEMO_ZONES: readonly DemoZone[] = [
   {
     name: 'Hide room',
     shifts: ['Early', 'Late'],
-    workSample: { sewing: 47, looks: 160 },
+    workSample: { sewing: 47, checks: 160 },
     wear: { shape: 2.0, scaleHours: 11 },
     accidentsPerHour: 0.006,
     changeoversPerHour: 0.03,
@@ -77,7 +77,7 @@ export const DEMO_ZONES: readonly DemoZone[] = [
   {
     name: 'Webbing bay',
     shifts: ['Early', 'Late'],
-    workSample: { sewing: 61, looks: 150 },
+    workSample: { sewing: 61, checks: 150 },
     wear: { shape: 2.8, scaleHours: 9.5 },
     accidentsPerHour: 0.012,
     changeoversPerHour: 0.01,

@@ -38,6 +38,7 @@ export async function signIn(page: Page, role: keyof typeof SIGN_INS = 'mechanic
   await page.getByLabel('Name').fill(name);
   await page.getByLabel('Password').fill(password);
   await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('navigation', { name: 'Doors' }).getByRole('link', { name: 'Set up' }).click();
   await expect(page).toHaveURL(/\/bench$/);
 }
 

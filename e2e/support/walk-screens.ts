@@ -29,7 +29,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.getByText('Why not another needle?').click();
   await check();
   await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
-  await expect(page.getByText('Ranked by how well the best needle fits')).toBeVisible();
+  await expect(page.getByText('Ranked by needle fit')).toBeVisible();
   await check();
   await page.goto('/thread?read=90');
   await expect(page.getByText('can mean 3 different things')).toBeVisible();

@@ -10,11 +10,11 @@ export function openBrowser() {
   });
 }
 
-/** Signs somebody of the demo in at an application and waits for the bench. */
+/** Signs somebody of the demo in at an application and waits until they are signed in. */
 export async function signInOn(page, address, [name, password]) {
   await page.goto(address);
   await page.getByLabel('Name').fill(name);
   await page.getByLabel('Password').fill(password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL(/bench$/);
+  await page.getByRole('navigation', { name: 'Doors' }).waitFor();
 }

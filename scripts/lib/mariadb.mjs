@@ -25,7 +25,7 @@ const STOP_LIMIT_MS = 30_000;
 /**
  * Starts a MariaDB of our own on loopback, with its data under `home`, and gives how to reach and stop it.
  *
- * A data directory whose making was cut short is made anew: it is made beside its place and moved there when whole. A
+ * A data directory whose making was cut short is made again: it is made beside its place and moved there when whole. A
  * database left running on it by a killed start is stopped first.
  *
  * @param home folder for data, log and state; kept between starts

@@ -7,11 +7,12 @@ import { openDatabase } from './db/database.js';
 import { migrate } from './db/migrate.js';
 import { findShop } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
-import { fitLives } from './features/life/index.js';
+import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
 import { createApp } from './http/app.js';
 import { startPruning } from './jobs/prune.js';
 import { startJobRunner } from './jobs/job-runner.js';
+import { fitAndPlan } from './scenario/first-plan.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
 const STOP_WITHIN_MS = 2000;
@@ -46,7 +47,9 @@ async function state(): Promise<void> {
 async function load(path: string): Promise<void> {
   const database = openDatabase(config.database);
   const scenario = Scenario.parse(JSON.parse(await readFile(path, 'utf8')));
-  const loaded = await loadScenario(database, scenario, new Date());
+  const now = new Date();
+  const loaded = await loadScenario(database, scenario, now);
+  if (loaded) await fitAndPlan(database, now, pino({ level: config.logLevel }));
   console.log(
     loaded ? `Loaded ${scenario.shop.name}.` : 'The database already holds a shop; nothing loaded.',
   );
@@ -66,6 +69,7 @@ function serve(): void {
   // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
   const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
   const pruning = startPruning(database, log);
+  const fits = startNightlyFits(database, log);
   const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
     if (error) {
       console.error(`Cannot listen on port ${config.port}: ${error.message}`);
@@ -77,6 +81,7 @@ function serve(): void {
   whenToldToStop(() => {
     app.stop();
     pruning.stop();
+    fits.stop();
     const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop()]);
     server.close(() => {
       void jobsStopped.then(async () => {

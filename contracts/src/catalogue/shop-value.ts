@@ -7,7 +7,7 @@ const ValueId = z
   .max(80)
   .refine((id) => catalogueValue(id) !== undefined, { error: 'not a value of the catalogue' });
 
-/** The shop's own value beside a shipped one, or the way back to the shipped one. */
+/** The shop's own value in place of a default, or the way back to the default. */
 export const ShopValueInput = z
   .strictObject({
     valueId: ValueId,

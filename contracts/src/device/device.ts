@@ -22,7 +22,7 @@ export const Device = z.object({
   standIn: z.boolean(),
   registeredAt: Instant,
   registeredBy: Name,
-  /** From here on it is not let in. */
+  /** From here on it is blocked. */
   revokedAt: Instant.nullable(),
 });
 export type Device = z.infer<typeof Device>;

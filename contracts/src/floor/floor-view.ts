@@ -73,7 +73,7 @@ export const FloorZone = z.object({
     high: z.number(),
     standing: z.enum(['measured', 'practice']),
     /** What was seen of it so far. */
-    looks: z.int().min(0),
+    checks: z.int().min(0),
   }),
   /** Version of its plan. */
   planVersion: Version,

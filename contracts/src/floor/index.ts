@@ -15,8 +15,8 @@ export {
 } from './machine.js';
 export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-report.js';
 export { PLAN_COLUMNS, PLAN_ROWS, PlanPlace, ZonePlan } from './floor-plan.js';
-export { MachineEvent, MachineService, MachineStory, ServiceDue, ServiceEntry } from './machine-story.js';
-export { PiecesEntry, WorkLook } from './work-record.js';
+export { MachineEvent, MachineService, MachineHistory, ServiceDue, ServiceEntry } from './machine-history.js';
+export { PiecesEntry, SpotCheck } from './work-record.js';
 export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';
 export { PartUsedNeedle, Pocket, PocketMove, Sharps, SharpsEmptied } from './part-used-needle.js';
 export { Clearance, ClearanceFinding, NeedleChange } from './needle-change.js';

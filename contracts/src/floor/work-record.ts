@@ -2,8 +2,8 @@ import * as z from 'zod';
 import { Id, Instant } from '../shared/index.js';
 
 /** One look of a work sample: whether a machine's needle was moving. */
-export const WorkLook = z.strictObject({ machineId: Id, sewing: z.boolean(), lookedAt: Instant });
-export type WorkLook = z.infer<typeof WorkLook>;
+export const SpotCheck = z.strictObject({ machineId: Id, sewing: z.boolean(), checkedAt: Instant });
+export type SpotCheck = z.infer<typeof SpotCheck>;
 
 /** Pieces that were sewn on a machine in a span of time. */
 export const PiecesEntry = z

@@ -12,6 +12,7 @@ export const ERRORS = {
   'session.required': { status: 401, title: 'Sign in first.' },
   'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
   'session.too-many': { status: 429, title: 'Too many attempts. Wait {seconds} seconds, then try again.' },
+  'password.wrong': { status: 422, title: 'The current password is wrong. Nothing was changed.' },
   'session.no-tls': {
     status: 403,
     title:

@@ -15,6 +15,7 @@ describe('the error catalogue', () => {
       '401 session.required: Sign in first.',
       '401 session.wrong: Name and password do not match. Try again.',
       '429 session.too-many: Too many attempts. Wait {seconds} seconds, then try again.',
+      '422 password.wrong: The current password is wrong. Nothing was changed.',
       '403 session.no-tls: This shop is reached over https only. Open the address with https, or ask whoever runs the server.',
       '429 stream.too-many: You have more than {most} pages open. Close some of them.',
       '403 session.forged: This page is out of date. Reload it and try again. Nothing was saved.',

@@ -8,12 +8,12 @@ export const WITHDRAWABLE_LOGS = [
   'gauge-reading',
   'kept-setting',
   'service',
-  'look',
+  'spot-check',
   'eye-test',
   'stock-count',
 ] as const;
 export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];
 
-/** An entry that was logged wrongly: it stays, and counts no more. */
+/** An entry that was logged wrongly: it stays, but no longer counts. */
 export const Withdrawal = z.strictObject({ log: z.enum(WITHDRAWABLE_LOGS), entryId: Id });
 export type Withdrawal = z.infer<typeof Withdrawal>;

@@ -8,7 +8,7 @@ export {
   SKIP_REASONS,
   TASK_STATES,
   TaskSkip,
-  ToldRounds,
+  PublishedRounds,
   type SkipReason,
 } from './round-sheet.js';
 export {
@@ -25,7 +25,7 @@ export {
   PlanMark,
   PlannedMachineView,
   PlannedShift,
-  PlanTold,
+  PlanPublished,
   RoundsPlanView,
   RULE_NAMES,
 } from './rounds-plan.js';

@@ -37,17 +37,17 @@ export const RoundSheet = z.object({
 });
 export type RoundSheet = z.infer<typeof RoundSheet>;
 
-/** All rounds that people were told of, from the shift that runs on. */
-export const ToldRounds = z.object({
+/** All published rounds, from the shift that runs on. */
+export const PublishedRounds = z.object({
   version: ContentVersion,
   planId: Id.nullable(),
-  toldAt: Instant.nullable(),
+  publishedAt: Instant.nullable(),
   timeZone: z.string(),
   sheets: z.array(RoundSheet),
   /** Changes no mechanic has the time or the skill for, as minutes do not always divide as people do. */
   leftOver: z.array(z.object({ machineName: Name, day: Day, shiftName: Name })),
 });
-export type ToldRounds = z.infer<typeof ToldRounds>;
+export type PublishedRounds = z.infer<typeof PublishedRounds>;
 
 export const TaskSkip = z.strictObject({
   machineId: Id,
@@ -76,5 +76,5 @@ export const RoundsNotice = z.object({
 });
 export type RoundsNotice = z.infer<typeof RoundsNotice>;
 
-/** Address that a calendar can be told of: whoever knows it reads that person's rounds. */
+/** Link for a calendar: anyone who has it can read that person's rounds. */
 export const CalendarLink = z.object({ path: z.string() });

@@ -59,8 +59,8 @@ export const PlannedMachineView = z.object({
   hours: z.array(z.number().min(0)),
   changes: z.array(ShiftIndex),
   pinned: z.array(ShiftIndex),
-  /** Changes people were told of, in the numbers of these shifts. */
-  told: z.array(ShiftIndex),
+  /** Published changes, as numbers of these shifts. */
+  published: z.array(ShiftIndex),
   closed: z.array(ShiftIndex),
   /** Why its needle stays in past its best over the whole plan; null when it is not. */
   leftLate: z.enum(['closed', 'needles', 'minutes', 'not-worth-it']).nullable(),
@@ -120,7 +120,7 @@ export const RoundsPlanView = z.object({
   madeAt: Instant,
   madeBy: Name,
   seed: z.number(),
-  toldAt: Instant.nullable(),
+  publishedAt: Instant.nullable(),
   shifts: z.array(PlannedShift),
   machines: z.array(PlannedMachineView),
   cost: PlanCostView,
@@ -170,7 +170,7 @@ export const PinChange = z.strictObject({
 });
 export type PinChange = z.infer<typeof PinChange>;
 
-export const PlanTold = z.strictObject({ version: Version });
+export const PlanPublished = z.strictObject({ version: Version });
 
 /** A plan's name and version after a write. */
 export const PlanMark = z.object({ id: Id, version: Version });

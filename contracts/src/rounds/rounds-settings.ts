@@ -24,7 +24,7 @@ const notInOrder = { path: ['toDay'], error: 'not before the first day' };
 
 export const AWAY_KINDS = ['down', 'reserved'] as const;
 export type AwayKind = (typeof AWAY_KINDS)[number];
-/** Days a machine cannot be got at: `down` it does not run either, `reserved` it runs and is not to be touched. */
+/** Days a machine is not available: `down` it does not run either, `reserved` it runs and is not to be touched. */
 export const MachineAway = z
   .strictObject({ machineId: Id, ...days, kind: z.enum(AWAY_KINDS), note: z.string().trim().max(200) })
   .refine(inOrder, notInOrder);

@@ -87,7 +87,7 @@ export const matchRoutes = {
     id: 'setShopValue',
     method: 'POST',
     path: '/api/shop-values',
-    summary: "Set the shop's own value, confirm the shipped one, or go back to it",
+    summary: "Set the shop's own value, accept the default, or restore it",
     permission: 'mechanic',
     body: ShopValueInput,
     reply: ShopValueEntry,

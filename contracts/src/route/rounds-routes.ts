@@ -7,7 +7,7 @@ import {
   PinChange,
   PlanAsk,
   PlanMark,
-  PlanTold,
+  PlanPublished,
   RoundsSettings,
   RoundsView,
   StockCount,
@@ -15,7 +15,7 @@ import {
   StockOrder,
   StockReceipt,
   TaskSkip,
-  ToldRounds,
+  PublishedRounds,
 } from '../rounds/index.js';
 import { Id } from '../shared/index.js';
 import { ChangeNotice } from './change-notice.js';
@@ -23,7 +23,7 @@ import { downloads, Nothing, reads, streams, writes } from './route.js';
 
 const Done = z.object({ id: Id });
 
-/** Plans of rounds, what mechanics were told, and the needles that takes. */
+/** Plans of rounds, published round sheets, and the needles they take. */
 export const roundsRoutes = {
   readRounds: reads({
     id: 'readRounds',
@@ -46,7 +46,7 @@ export const roundsRoutes = {
     id: 'planRounds',
     method: 'POST',
     path: '/api/rounds/plans',
-    summary: 'Plan rounds anew from now on',
+    summary: 'Re-plan rounds from now on',
     permission: 'lead',
     body: PlanAsk,
     reply: Job,
@@ -83,28 +83,28 @@ export const roundsRoutes = {
     reply: PlanMark,
     errors: ['plan.unknown', 'plan.old', 'machine.unplanned', 'version.stale', 'shift.outside'],
   }),
-  tellPlan: writes({
-    id: 'tellPlan',
+  publishPlan: writes({
+    id: 'publishPlan',
     method: 'POST',
     path: '/api/rounds/plans/:planId/telling',
     summary: 'Publish a plan: round sheets and calendars follow it from now on',
     permission: 'lead',
     params: z.strictObject({ planId: Id }),
-    body: PlanTold,
+    body: PlanPublished,
     reply: PlanMark,
     errors: ['plan.unknown', 'plan.old', 'plan.broken', 'version.stale'],
   }),
-  readToldRounds: reads({
-    id: 'readToldRounds',
-    path: '/api/rounds/told',
-    summary: 'The rounds that mechanics were told, from the shift that runs on',
+  readPublishedRounds: reads({
+    id: 'readPublishedRounds',
+    path: '/api/rounds/sheets',
+    summary: 'Published rounds, from the current shift on',
     permission: 'operator',
-    reply: ToldRounds,
+    reply: PublishedRounds,
   }),
-  watchToldRounds: streams({
-    id: 'watchToldRounds',
-    path: '/api/rounds/told/live',
-    summary: 'Tells when the told rounds, or what was done of them, are to be read again',
+  watchPublishedRounds: streams({
+    id: 'watchPublishedRounds',
+    path: '/api/rounds/sheets/live',
+    summary: 'Tells when the round sheets, or what was done of them, are to be read again',
     permission: 'operator',
     reply: ChangeNotice,
   }),
@@ -120,8 +120,8 @@ export const roundsRoutes = {
   }),
   readRoundsTable: downloads({
     id: 'readRoundsTable',
-    path: '/api/rounds/told.csv',
-    summary: 'The rounds that mechanics were told, as CSV (RFC 4180)',
+    path: '/api/rounds/sheets.csv',
+    summary: 'Published rounds, as CSV (RFC 4180)',
     permission: 'operator',
     mediaType: 'text/csv; charset=utf-8; header=present',
   }),

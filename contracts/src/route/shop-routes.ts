@@ -1,4 +1,4 @@
-import { Session, Shop, ShopCalendar, ShopRevision, SignIn } from '../shop/index.js';
+import { PasswordChange, Session, Shop, ShopCalendar, ShopRevision, SignIn } from '../shop/index.js';
 import { Nothing, reads, writes } from './route.js';
 
 /** Signing in, and how the shop works. */
@@ -30,6 +30,17 @@ export const shopRoutes = {
     keyed: false,
     body: Nothing,
     reply: Session,
+  }),
+  changePassword: writes({
+    id: 'changePassword',
+    method: 'PUT',
+    path: '/api/session/password',
+    summary: 'Change your own password: every other session of yours ends',
+    permission: 'operator',
+    keyed: false,
+    body: PasswordChange,
+    reply: Session,
+    errors: ['password.wrong', 'session.too-many', 'server.busy'],
   }),
   signOutEverywhere: writes({
     id: 'signOutEverywhere',

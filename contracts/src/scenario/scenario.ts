@@ -22,7 +22,7 @@ export const Scenario = z.strictObject({
       id: Id,
       name: Name,
       shiftIds: z.array(Id),
-      workSample: z.strictObject({ sewing: z.int().min(0), looks: z.int().min(0) }).nullable(),
+      workSample: z.strictObject({ sewing: z.int().min(0), checks: z.int().min(0) }).nullable(),
     }),
   ),
   machines: z.array(

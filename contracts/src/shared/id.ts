@@ -7,3 +7,6 @@ export type Id = z.infer<typeof Id>;
 
 /** A new id. Ids sort by the time they were made. */
 export const newId = (): Id => v7();
+
+/** The id of something there is only one of at an instant, so that whoever makes it makes the same. */
+export const fixedId = (atMs: number): Id => v7({ msecs: atMs, seq: 0, random: new Uint8Array(16) });

@@ -1,3 +1,3 @@
 import './schema-words.js';
-export { Id, newId } from './id.js';
+export { fixedId, Id, newId } from './id.js';
 export { ContentVersion, Instant, Line, Name, Version } from './fields.js';

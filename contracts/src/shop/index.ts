@@ -1,4 +1,4 @@
-export { Password, Person, Role, roleReaches, ROLES, SignInName } from './person.js';
+export { Password, PasswordChange, Person, Role, roleReaches, ROLES, SignInName } from './person.js';
 export {
   COATED_POINT_SCHOOLS,
   LEATHER_POINT_SCHOOLS,

@@ -13,7 +13,7 @@ export const TestSeamInput = z.strictObject({
   grade: z.enum(SEAM_GRADES),
   bothTight: z.boolean(),
   bobbinDrop: z.enum(DROP_TESTS).nullable(),
-  /** Where the lock was seen in a cut seam, as a share of the stack from the far face; null when it was not cut. */
+  /** Where the lock was seen in a cut seam, as a share of the stack from the underside; null when it was not cut. */
   lockDepth: z.number().min(0).max(1).nullable(),
   /** Pre-tension knob, turns from fully off; null when it was not looked at. */
   preTensionTurns: z.number().min(0).max(30).nullable(),

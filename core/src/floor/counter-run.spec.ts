@@ -38,7 +38,7 @@ describe('the runs of a counter', () => {
       reading(0, 0, 0),
       reading(1, 1e9, 5000),
       reading(2, 1e9 + 90, 11_000),
-      // Switched on anew with totals that are not from zero.
+      // Switched on again with totals that are not from zero.
       reading(3, 500, 40 * HOUR_MS, { boot: 2 }),
       reading(4, 560, 40 * HOUR_MS + 4000, { boot: 2 }),
     ];
@@ -58,7 +58,9 @@ describe('the runs of a counter', () => {
 
   it('count a leap once it is accepted, with no longer a motor time than passed', () => {
     const runs = counterRuns([reading(0, 0, 0), reading(1, 50_000, 55_000, { accepted: true })]);
-    expect(runs.map(({ stitches, motorMs, leap }) => [stitches, motorMs, leap])).toEqual([[50_000, 10_000, null]]);
+    expect(runs.map(({ stitches, motorMs, leap }) => [stitches, motorMs, leap])).toEqual([
+      [50_000, 10_000, null],
+    ]);
   });
 
   it('are the same whatever order the readings came in, and however often', () => {

@@ -116,7 +116,7 @@ describe('shift hours', () => {
 describe('the needle fraction', () => {
   // Wilson score interval, worked example of 1 in 10 at 95 %: 0.0179 to 0.4042 (Newcombe 1998, from memory).
   it('carries the Wilson interval of its sample', () => {
-    const fraction = needleFraction({ sewing: 1, looks: 10 });
+    const fraction = needleFraction({ sewing: 1, checks: 10 });
     expect(fraction.low).toBeCloseTo(0.0179, 3);
     expect(fraction.high).toBeCloseTo(0.4042, 3);
   });
@@ -124,11 +124,11 @@ describe('the needle fraction', () => {
   // Common practice: about one third of a shift is needle time.
   it('is about a third where nobody has looked', () => {
     expect(needleFraction(null).value).toBeCloseTo(1 / 3, 12);
-    expect(needleFraction({ sewing: 0, looks: 0 }).standing).toBe('practice');
+    expect(needleFraction({ sewing: 0, checks: 0 }).standing).toBe('practice');
   });
 
-  it('refuses more sightings than looks', () => {
-    expect(() => needleFraction({ sewing: 11, looks: 10 })).toThrowError('sewing is 11; allowed: 0 to 10');
+  it('refuses more sightings than checks', () => {
+    expect(() => needleFraction({ sewing: 11, checks: 10 })).toThrowError('sewing is 11; allowed: 0 to 10');
   });
 });
 

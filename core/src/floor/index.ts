@@ -37,7 +37,7 @@ export {
   type HoursRun,
   type ServiceKind,
 } from './service.js';
-export { looksFor, nextLookMs } from './work-looks.js';
+export { checksFor, nextCheckMs } from './spot-checks.js';
 export { freePocket, worthAgain, type KeptNeedle } from './part-used.js';
 export {
   FRAGMENT_COUNTS,

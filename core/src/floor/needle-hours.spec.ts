@@ -54,7 +54,7 @@ describe('hours by pieces', () => {
   });
 
   it('leave the age of a needle open by their spread', () => {
-    const fraction = needleFraction({ sewing: 50, looks: 100 });
+    const fraction = needleFraction({ sewing: 50, checks: 100 });
     const age = needleAge({
       shiftHours: 0,
       fraction,

@@ -22,7 +22,7 @@ export interface LotEvidence {
   readonly expected: number;
   /** Evidence that the lot wears faster than the others: 1 says nothing. */
   readonly evidence: number;
-  /** Enough of it, with all lots and all looks reckoned with. */
+  /** Enough of it, with all lots and all readings of the test allowed for. */
   readonly bad: boolean;
 }
 

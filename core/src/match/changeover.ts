@@ -35,7 +35,7 @@ export interface ChangeoverMachine {
   readonly dialMark: (stitchLengthMm: number) => number | null;
 }
 
-/** One thing the hands do, with its amount. `minutes` is the shop's own figure or the shipped one. */
+/** One thing the hands do, with its amount. `minutes` is the shop's own figure or the default. */
 export type ChangeoverStep = { readonly minutes: number } & (
   | { readonly do: 'unthread'; readonly tex: number }
   | { readonly do: 'needle'; readonly needle: NeedleName; readonly changed: readonly NeedleChange[] }

@@ -54,7 +54,7 @@ export const WORK_VALUES = {
   ),
   'changeover.needle': minutes('Change the needle and check it', 2),
   'changeover.plate': minutes('Change plate and feed dog', 6),
-  'changeover.thread': minutes('Take the thread out and thread anew', 1.5),
+  'changeover.thread': minutes('Remove the thread and thread up again', 1.5),
   'changeover.bobbin': minutes('Put in a wound bobbin', 1),
   'changeover.bobbin-screw': minutes('Turn the bobbin screw and drop test', 2),
   'changeover.top': minutes('Turn the top tension', 0.5),

@@ -55,7 +55,7 @@ const CLOSED_BETWEEN: RoundsProblem = {
       hours: Array.from({ length: 14 }, () => 2.5),
       closed: [1, 2, 3, 4, 5, 6, 7, 8, 9, 10],
       pinned: [],
-      told: [],
+      published: [],
     },
   ],
   zones: [{ setupMinutes: 5, visitCost: 3 }],

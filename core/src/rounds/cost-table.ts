@@ -19,7 +19,7 @@ export interface CostTable {
   /** First shift and one past the last that a node leads to: `machine * nodes + node`. */
   readonly from: Int16Array;
   readonly to: Int16Array;
-  /** Price of a change in a shift: Infinity where closed, minus the price per move where told: `machine * shifts + shift`. */
+  /** Price of a change in a shift: Infinity where closed, minus the price per move where published: `machine * shifts + shift`. */
   readonly node: Float64Array;
   readonly changeMinutes: Float64Array;
   readonly kind: Int32Array;
@@ -30,8 +30,8 @@ export interface CostTable {
   readonly totals: readonly (readonly number[])[];
   /** Machines of each zone. */
   readonly ofZone: readonly (readonly number[])[];
-  /** Lowest told price that every plan begins with: price per move times what was told. */
-  readonly toldPrice: number;
+  /** What every plan begins with: price per move times the published changes. */
+  readonly publishedPrice: number;
 }
 
 /** @throws OutOfRange for ages, hours or costs that are not finite and 0 or more */
@@ -56,7 +56,7 @@ export function costTable(problem: RoundsProblem): CostTable {
       minutes.flatMap(({ shift, skills }, l) => (shift === s && skills === null ? [l] : [])),
     ),
     ofZone: zones.map((_, z) => machines.flatMap(({ zone }, m) => (zone === z ? [m] : []))),
-    toldPrice: problem.pricePerMove * machines.reduce((sum, { told }) => sum + told.length, 0),
+    publishedPrice: problem.pricePerMove * machines.reduce((sum, { published }) => sum + published.length, 0),
   };
   for (const { shift } of minutes)
     if (!(shift >= 0 && shift < shifts)) throw new OutOfRange('minutes.shift', shift, `0 to ${shifts - 1}`);
@@ -81,7 +81,7 @@ function limitsBySkill({ shifts, machines, minutes }: RoundsProblem): CostTable[
 
 function writeMachine(table: CostTable, machine: PlannedMachine, m: number, pricePerMove: number): void {
   const { shifts, nodes } = table;
-  const { closed, pinned, told, hours, ageHours } = machine;
+  const { closed, pinned, published, hours, ageHours } = machine;
   const lateness = latenessOf(machine.wearing);
   /** Running hours before each shift. */
   const before = new Float64Array(nodes);
@@ -110,7 +110,8 @@ function writeMachine(table: CostTable, machine: PlannedMachine, m: number, pric
     const at = Math.max(age, lateness.bestHours);
     table.ends[row] = finite('end', node === 0 ? lateness.penaltyFrom(ageHours, at) : lateness.penalty(at));
   }
-  for (const shift of told) if (shift >= 0 && shift < shifts) table.node[m * shifts + shift]! -= pricePerMove;
+  for (const shift of published)
+    if (shift >= 0 && shift < shifts) table.node[m * shifts + shift]! -= pricePerMove;
   for (const shift of closed) table.node[m * shifts + shift] = Infinity;
 }
 

@@ -9,7 +9,7 @@ export interface LimitPrices {
   readonly needles: Float64Array;
   /** Takes over other prices; `needles` as a change pays them, `share` what both are multiplied with. */
   take(minutes: Float64Array, needles: Float64Array, share: number): void;
-  /** Price of a machine's change in a shift, with its told price and its share of the visit. */
+  /** Price of a machine's change in a shift, with its price for published changes and its share of the visit. */
   priceOf(machine: number, shift: number, share: number): number;
   /** Price of a visit to a zone in a shift. */
   visitPrice(zone: number, shift: number): number;

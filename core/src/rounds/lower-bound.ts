@@ -70,7 +70,7 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
       writePrices();
       used.fill(0);
       limits.clear();
-      let value = limits.lessAllowed(table.toldPrice);
+      let value = limits.lessAllowed(table.publishedPrice);
       for (let m = 0; m < count; m++) {
         value += finder.find(m, prices, m * shifts);
         for (let c = 0; c < finder.changeCount; c++) {

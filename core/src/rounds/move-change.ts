@@ -38,7 +38,7 @@ export function moveCosts(
   const costOf = (own: readonly number[]): number => {
     const planned = problem.machines[machine]!;
     const { lateness, earlyWaste } = pathCost(planned, own);
-    const moved = planned.told.filter((shift) => !own.includes(shift)).length;
+    const moved = planned.published.filter((shift) => !own.includes(shift)).length;
     const visits = own.filter((shift) => !visited.has(shift)).length;
     return lateness + earlyWaste + visitCost * visits + problem.pricePerMove * moved;
   };

@@ -36,7 +36,7 @@ export function planCost(problem: RoundsProblem, changes: Changes): PlanCost {
     const path = pathCost(machine, changes[m]!);
     lateness += path.lateness;
     earlyWaste += path.earlyWaste;
-    moves += pricePerMove * machine.told.filter((s) => !changes[m]!.includes(s)).length;
+    moves += pricePerMove * machine.published.filter((s) => !changes[m]!.includes(s)).length;
     for (const s of changes[m]!) visited.add(machine.zone * shifts + s);
   });
   let visits = 0;

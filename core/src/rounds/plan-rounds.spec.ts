@@ -87,7 +87,7 @@ describe('a plan of rounds', () => {
     const free = drawnRounds(6, 8, randomLcg(0.6));
     const loose: RoundsProblem = {
       ...free,
-      machines: free.machines.map((machine) => ({ ...machine, closed: [], told: [] })),
+      machines: free.machines.map((machine) => ({ ...machine, closed: [], published: [] })),
       minutes: free.minutes.map((limit) => ({ ...limit, minutes: 100 })),
       stock: free.stock.map((row) => row.map(() => 50)),
     };
@@ -122,7 +122,10 @@ describe('a plan of rounds', () => {
 
   it('moves fewer of the changes people know of, the more a move costs', () => {
     const problem = drawnRounds(16, 14, randomLcg(0.9));
-    const first = planned({ ...problem, machines: problem.machines.map((one) => ({ ...one, told: [] })) });
+    const first = planned({
+      ...problem,
+      machines: problem.machines.map((one) => ({ ...one, published: [] })),
+    });
     const later = (pricePerMove: number) => {
       const again = planned({
         ...problem,
@@ -130,7 +133,7 @@ describe('a plan of rounds', () => {
         stock: problem.stock.map((row) => row.map((most) => most + 3)),
         machines: problem.machines.map((one, m) => ({
           ...one,
-          told: first.changes[m]!,
+          published: first.changes[m]!,
           ageHours: one.ageHours + (m % 3 === 0 ? 2.5 : 0),
         })),
       });

@@ -62,7 +62,7 @@ export function planRounds(
   }
   const meanVisit = problem.zones.reduce((sum, zone) => sum + zone.visitCost, 0) / problem.zones.length;
   const bound = boundSearch(problem, table);
-  bound.improve(BOUND_STEPS[0], firstGuess(table.toldPrice, table.ends, table.nodes));
+  bound.improve(BOUND_STEPS[0], firstGuess(table.publishedPrice, table.ends, table.nodes));
   progress(0.1);
   const search = visitSearch(problem, table, bound.best, random);
   const tries = (round: 0 | 1): number => {
@@ -120,8 +120,8 @@ function cheapestWithin(problem: RoundsProblem, [first, ...others]: readonly Cha
 }
 
 /** What it costs to change nothing: no plan worth having costs more. */
-function firstGuess(toldPrice: number, ends: Float64Array, nodes: number): number {
-  let sum = toldPrice;
+function firstGuess(publishedPrice: number, ends: Float64Array, nodes: number): number {
+  let sum = publishedPrice;
   for (let row = 0; row < ends.length; row += nodes) if (ends[row]! < Infinity) sum += ends[row]!;
   return sum;
 }

@@ -8,7 +8,7 @@ export interface RoundsProblem {
   readonly minutes: readonly MinutesLimit[];
   /** Needles of each kind that may have been used by the end of each shift, never falling. */
   readonly stock: readonly (readonly number[])[];
-  /** Price of moving a change that somebody was already told of. */
+  /** Price of moving a change that is already published. */
   readonly pricePerMove: number;
 }
 
@@ -31,8 +31,8 @@ export interface PlannedMachine {
   readonly closed: readonly number[];
   /** Shifts in which it must be changed. */
   readonly pinned: readonly number[];
-  /** Shifts of the changes people were told. */
-  readonly told: readonly number[];
+  /** Shifts of the published changes. */
+  readonly published: readonly number[];
 }
 
 export interface PlannedZone {
@@ -60,7 +60,7 @@ export interface PlanCost {
   /** Of changes that come before. */
   readonly earlyWaste: number;
   readonly visits: number;
-  /** Of changes moved from where people were told. */
+  /** Of changes moved from where they were published. */
   readonly moves: number;
   readonly total: number;
 }

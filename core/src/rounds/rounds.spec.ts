@@ -32,15 +32,15 @@ describe('moving a change', () => {
     expect(moves.some(({ cost }) => cost > 0.1)).toBeTrue();
   });
 
-  it('counts what people were told, and names shifts that are closed and needles that are not there', () => {
+  it('counts what was published, and names shifts that are closed and needles that are not there', () => {
     const drawn = drawnRounds(10, 12, randomLcg(0.7));
     const plan = planRounds(drawn, { random: randomLcg(0.3) });
     if ('conflicts' in plan) throw new Error('conflicts');
     const machine = plan.changes.findIndex((list) => list.length > 0);
     const from = plan.changes[machine]![0]!;
     const elsewhere = from === 0 ? 5 : from - 1;
-    const told = drawn.machines.map((one, m) =>
-      m === machine ? { ...one, told: [from], closed: [elsewhere], pinned: [] } : one,
+    const published = drawn.machines.map((one, m) =>
+      m === machine ? { ...one, published: [from], closed: [elsewhere], pinned: [] } : one,
     );
     const used = (kind: number, until: number): number =>
       plan.changes
@@ -48,7 +48,7 @@ describe('moving a change', () => {
         .filter((s) => s <= until).length;
     // Just as many needles by each shift as the plan takes: none may be used earlier.
     const stock = drawn.stock.map((row, kind) => row.map((_, shift) => used(kind, shift)));
-    const problem = { ...drawn, machines: told, stock };
+    const problem = { ...drawn, machines: published, stock };
     const moves = moveCosts(problem, plan.changes, machine, from);
     for (const { shift, cost, conflicts } of moves) {
       const moved = moveChange(plan.changes, machine, from, shift);

@@ -72,7 +72,7 @@ export function visitSearch(
   const savedVisited = new Uint16Array(zones.length * shifts);
   const savedPaths = new Float64Array(count);
 
-  let cost = table.toldPrice;
+  let cost = table.publishedPrice;
   let bestCost = Infinity;
   const best = new Int16Array(count * shifts);
   const bestLengths = new Int16Array(count);

@@ -106,7 +106,7 @@ export function wholeModel(
     starts: Int32Array.from(starts),
     indices: Int32Array.from(indices),
     values: Float64Array.from(values),
-    offset: table.toldPrice,
+    offset: table.publishedPrice,
     changesOf: (solution) => {
       const changes: number[][] = Array.from({ length: count }, () => []);
       arcs.forEach(({ m, shift }, column) => {

@@ -77,7 +77,7 @@ export function zoneBound(
   /** The bound at the prices now; leaves what the zones' best plans use. */
   function valueNow(): number {
     limits.clear();
-    let value = limits.lessAllowed(table.toldPrice);
+    let value = limits.lessAllowed(table.publishedPrice);
     for (let z = 0; z < zones.length; z++) value += ofZone(z);
     return value;
   }

@@ -13,7 +13,7 @@ export interface Lockstitch {
   readonly stitchLengthMm: number;
   readonly stackMm: number;
   readonly threadDiameterMm: number;
-  /** Where the lock lies: 0 at the far face, 1 at the near one, 0.5 in the middle. */
+  /** Where the lock lies: 0 at the underside, 1 at the top, 0.5 in the middle. */
   readonly lock?: number;
 }
 

@@ -13,7 +13,7 @@ import {
   type WindowPrior,
 } from './window-belief.js';
 
-/** What the setting is chosen for: most margin on both sides, or the least tension that still hides the far thread. */
+/** What the setting is chosen for: most margin on both sides, or the least tension that still hides the bobbin thread. */
 export const TENSION_TARGETS = ['middle', 'least-tension'] as const;
 export type TensionTarget = (typeof TENSION_TARGETS)[number];
 

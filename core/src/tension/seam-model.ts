@@ -3,7 +3,7 @@ import { judgedChances, judgeTraits } from './seam-judge.js';
 import { SEAM_GRADES, type SeamGrade } from './seam-grade.js';
 
 /**
- * Where the lock lies, as a share of the stack from the far face: an effective law, not a material constant.
+ * Where the lock lies, as a share of the stack from the underside: an effective law, not a material constant.
  * x = 1/2 + 0.35 z, kept between the faces, with z the distance from balance in half windows, tight positive.
  *
  * @example lockPosition(0) // 0.5, in the middle

@@ -27,7 +27,7 @@ export interface WindowPrior {
 export interface ObservedSeam {
   readonly turns: number;
   readonly grade: SeamGrade;
-  /** Measured place of the lock as a share of the stack from the far face; null when it was not cut open. */
+  /** Measured place of the lock as a share of the stack from the underside; null when it was not cut open. */
   readonly lockDepth: number | null;
 }
 

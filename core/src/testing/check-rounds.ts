@@ -22,8 +22,8 @@ export function checkRounds(problem: RoundsProblem, changes: Changes): CheckedPl
       if (machine.closed.includes(shift)) broken.push(`${machine.id}: closed in ${shift}`);
     });
     for (const shift of machine.pinned)
-      if (!own.includes(shift)) broken.push(`${machine.id}: pin ${shift} not kept`);
-    for (const shift of machine.told) if (!own.includes(shift)) total += problem.pricePerMove;
+      if (!own.includes(shift)) broken.push(`${machine.id}: pin ${shift} moved`);
+    for (const shift of machine.published) if (!own.includes(shift)) total += problem.pricePerMove;
     total += lifeCost(machine, own);
   });
   for (let shift = 0; shift < problem.shifts; shift++) {

@@ -52,7 +52,7 @@ function drawnMachine(
       hours: Array.from({ length: shifts }, () => (between(0, 1) < 0.1 ? 0 : perShift)),
       closed: between(0, 1) < 0.2 ? [Math.floor(between(0, shifts))] : [],
       pinned: [],
-      told: between(0, 1) < 0.3 ? [Math.floor(between(0, shifts))] : [],
+      published: between(0, 1) < 0.3 ? [Math.floor(between(0, shifts))] : [],
     };
   }
 }

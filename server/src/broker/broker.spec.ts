@@ -30,7 +30,7 @@ describe('the broker', () => {
     clients.push(client);
     return client;
   }
-  /** What becomes of a connection: let in, or turned away. */
+  /** What becomes of a connection: accepted, or turned away. */
   const outcome = (client: MqttClient) =>
     new Promise<'in' | 'out'>((resolve) => {
       client.once('connect', () => resolve('in'));

@@ -62,7 +62,7 @@ export async function startBroker(
         done(refusal(BAD_CLIENT_ID), null);
         return;
       }
-      welcome(gate, secret, username, password).then(
+      authenticate(gate, secret, username, password).then(
         (visitor) => {
           if (!visitor) return done(refusal(BAD_CREDENTIALS), null);
           visitors.set(client, visitor);
@@ -84,7 +84,7 @@ export async function startBroker(
           done(null);
         },
         () => {
-          done(new Error('not kept'));
+          done(new Error('not stored'));
         },
       );
     },
@@ -94,7 +94,7 @@ export async function startBroker(
     },
   });
   aedes.on('clientDisconnect', (client) => visitors.delete(client));
-  const sweep = setInterval(() => void showOutRevoked(database, visitors), SWEEP_MS);
+  const sweep = setInterval(() => void disconnectRevoked(database, visitors), SWEEP_MS);
   const server = createServer((socket) => {
     const guard = packetGuard(PACKET_LIMIT);
     // Whoever sends something too large is not heard on.
@@ -125,10 +125,10 @@ function isOwnId(clientId: string, username: string): boolean {
 }
 
 function refusal(returnCode: number) {
-  return Object.assign(new Error('not let in'), { returnCode });
+  return Object.assign(new Error('not allowed'), { returnCode });
 }
 
-async function welcome(
+async function authenticate(
   gate: Gate,
   secret: string,
   username: string,
@@ -173,7 +173,7 @@ function mayHear(visitor: Visitor, topic: string): boolean {
   return visitor.server ? at.channel !== 'ask' : at.channel === 'ask' && at.deviceId === visitor.deviceId;
 }
 
-async function showOutRevoked(database: Database, visitors: ReadonlyMap<Client, Visitor>): Promise<void> {
+async function disconnectRevoked(database: Database, visitors: ReadonlyMap<Client, Visitor>): Promise<void> {
   const inside = [...visitors].flatMap(([client, visitor]) => (visitor.server ? [] : [{ client, visitor }]));
   if (inside.length === 0) return;
   const ids = inside.map(({ visitor }) => visitor.deviceId);

@@ -27,7 +27,7 @@ import type {
   SharpsEmptyingRow,
   TroubleReportRow,
   UndoneChangeRow,
-  WorkLookRow,
+  SpotCheckRow,
 } from './rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 
@@ -84,13 +84,13 @@ export function floorTables(table: DefineTable) {
       readAt: instant,
       readById: ref,
     }),
-    workLooks: table<WorkLookRow>('work_looks', {
+    spotChecks: table<SpotCheckRow>('spot_checks', {
       id,
       zoneId: ref,
       machineId: ref,
       sewing: { type: DataTypes.BOOLEAN, allowNull: false },
-      lookedAt: instant,
-      lookedById: ref,
+      checkedAt: instant,
+      checkedById: ref,
     }),
     pieceCounts: table<PieceCountRow>('piece_counts', {
       id,

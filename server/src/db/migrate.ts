@@ -17,6 +17,7 @@ import { schoolsOfPractice } from './migrations/20261209-schools-of-practice.js'
 import { keptSettings } from './migrations/20261210-kept-settings.js';
 import { safetyStops } from './migrations/20261211-safety-stops.js';
 import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
+import { plainNames } from './migrations/20261215-plain-names.js';
 import { counterLeaps } from './migrations/20261214-counter-leaps.js';
 import { withdrawals } from './migrations/20261213-withdrawals.js';
 import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
@@ -51,6 +52,7 @@ export const MIGRATIONS: readonly Migration[] = [
   sessionsOfPeople,
   withdrawals,
   counterLeaps,
+  plainNames,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -15,8 +15,8 @@ export interface RoundPlanRow {
   madeById: string;
   /** Plan with what it was made from, as JSON. */
   plan: string;
-  toldAt: Date | null;
-  toldById: string | null;
+  publishedAt: Date | null;
+  publishedById: string | null;
 }
 export interface RoundSkipRow {
   id: string;

@@ -38,8 +38,8 @@ export function roundsTables(table: DefineTable) {
       madeAt: instant,
       madeById: ref,
       plan: long,
-      toldAt: instantOrNone,
-      toldById: refOrNone,
+      publishedAt: instantOrNone,
+      publishedById: refOrNone,
     }),
     roundSkips: table<RoundSkipRow>('round_skips', {
       id,

@@ -60,7 +60,7 @@ export interface ZoneRow {
   name: string;
   position: number;
   sampleSewing: number | null;
-  sampleLooks: number | null;
+  sampleChecks: number | null;
   planVersion: number;
 }
 export interface ZoneShiftRow {
@@ -337,13 +337,13 @@ export interface UndoneChangeRow {
   undoneAt: Date;
   undoneById: string;
 }
-export interface WorkLookRow {
+export interface SpotCheckRow {
   id: string;
   zoneId: string;
   machineId: string;
   sewing: boolean;
-  lookedAt: Date;
-  lookedById: string;
+  checkedAt: Date;
+  checkedById: string;
 }
 export interface PieceCountRow {
   id: string;

@@ -97,7 +97,7 @@ export function defineTables(sequelize: Sequelize) {
       name: text,
       position: whole,
       sampleSewing: wholeOrNone,
-      sampleLooks: wholeOrNone,
+      sampleChecks: wholeOrNone,
       planVersion: version,
     }),
     zoneShifts: table<ZoneShiftRow>('zone_shifts', {

@@ -4,7 +4,14 @@ import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
 import { counterRoutes } from './counter/index.js';
 import { deviceRoutes, type DeviceLine } from './device/index.js';
-import { floorRoutes, listMachines, logService, readServices, readServicesDue, setPresentSetup } from './floor/index.js';
+import {
+  floorRoutes,
+  listMachines,
+  logService,
+  readServices,
+  readServicesDue,
+  setPresentSetup,
+} from './floor/index.js';
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
@@ -52,9 +59,7 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
         tx,
       ),
     ),
-    answer(routes.listServicesDue, async () =>
-      readServicesDue(database, await shopValues(database), now()),
-    ),
+    answer(routes.listServicesDue, async () => readServicesDue(database, await shopValues(database), now())),
     answer(routes.readServices, async ({ params }) =>
       readServices(database, params.machineId, await shopValues(database), now()),
     ),

@@ -17,7 +17,7 @@ import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './prob
 import { requestLog } from './request-log.js';
 import { sealUnder } from './seal.js';
 import { sessionsInDatabase } from './sessions.js';
-import { limitSignIns } from './sign-in-limit.js';
+import { limitPasswordChanges, limitSignIns } from './sign-in-limit.js';
 import { nonceOf, webFiles } from './web-files.js';
 
 const API_VERSION = '0.1.0';
@@ -78,7 +78,7 @@ export function createApp({
       seal: sealUnder(config.sessionSecret),
       findPerson: (id) => findPerson(database, id),
       letsIn: async (id, token) => (await gate({ id, token })) !== null,
-      before: { signIn: limitSignIns(database) },
+      before: { signIn: limitSignIns(database), changePassword: limitPasswordChanges(database) },
     }),
   );
   app.use('/api', unknownRoute);

@@ -1,5 +1,5 @@
 import type { Response } from 'express';
-import type { Telling } from './handle.js';
+import type { Subscribe } from './handle.js';
 import type { OpenStreams } from './open-streams.js';
 
 /** A line is sent this often when nothing happens, so that nobody in between takes the connection for dead. */
@@ -8,17 +8,17 @@ const KEEP_ALIVE_MS = 15_000;
 /** Sends what is told as server-sent events, until the browser leaves, or its session or the server ends. */
 export function sendEvents(
   response: Response,
-  tell: Telling<unknown>,
+  tell: Subscribe<unknown>,
   { ends, closed }: ReturnType<OpenStreams['admit']>,
 ): void {
   // Without no-transform the events would wait for the compression.
   response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
   response.flushHeaders();
   const alive = setInterval(() => response.write(':\n\n'), KEEP_ALIVE_MS);
-  const hush = tell((event) => response.write(`data: ${JSON.stringify(event)}\n\n`));
+  const unsubscribe = tell((event) => response.write(`data: ${JSON.stringify(event)}\n\n`));
   const end = (): void => {
     clearInterval(alive);
-    hush();
+    unsubscribe();
     closed();
     response.end();
   };

@@ -8,6 +8,8 @@ export interface SessionControl {
   signOut(): Promise<void>;
   /** Ends every session of whoever is signed in, on all devices. */
   signOutEverywhere(): Promise<void>;
+  /** Ends every session of a person and begins a new one here; gives its token for writes. */
+  renew(personId: string): Promise<string>;
   /** The write token of the present session; empty when nobody is signed in. */
   csrfToken(): string;
 }
@@ -31,7 +33,7 @@ export interface Handled {
 }
 
 /** Tells events from now on by calling `send`; gives what ends it. */
-export type Telling<Event> = (send: (event: Event) => void) => () => void;
+export type Subscribe<Event> = (send: (event: Event) => void) => () => void;
 
 /** Answers a route that needs no transaction of its own. */
 export function answer<R extends Route>(route: R, work: (ask: Ask<R>) => Promise<ReplyOf<R>>): Handled {
@@ -49,7 +51,7 @@ export function write<R extends Route>(
 /** Answers a route that tells what happens: what may go wrong goes wrong before the first event. */
 export function stream<R extends Route>(
   route: R,
-  work: (ask: Ask<R>) => Promise<Telling<ReplyOf<R>>>,
+  work: (ask: Ask<R>) => Promise<Subscribe<ReplyOf<R>>>,
 ): Handled {
   return { route, answer: work as Handled['answer'] };
 }

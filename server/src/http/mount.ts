@@ -14,7 +14,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 import { sendEvents } from './event-stream.js';
-import type { Ask, Handled, Telling } from './handle.js';
+import type { Ask, Handled, Subscribe } from './handle.js';
 import { keyedWrite } from './keyed-write.js';
 import type { OpenStreams } from './open-streams.js';
 import type { Seal } from './seal.js';
@@ -48,7 +48,7 @@ export function mountRoutes(handlers: readonly Handled[], context: MountContext)
       const reply = await answerOne(handled, request, context);
       if (route.streams) {
         const follower = { personId: request.session.personId ?? '', sid: request.sessionID };
-        sendEvents(response, reply as Telling<unknown>, context.streams.admit(follower));
+        sendEvents(response, reply as Subscribe<unknown>, context.streams.admit(follower));
       } else if (route.mediaType !== null) response.type(route.mediaType).send(reply as string);
       else response.json(reply);
     });

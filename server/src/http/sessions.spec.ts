@@ -1,6 +1,7 @@
 import { routes, type Problem } from '@gantelet/contracts';
+import { TEST_PEOPLE } from '../testing/small-works.js';
 import { prune } from '../jobs/prune.js';
-import type { TestClient } from '../testing/test-client.js';
+import { TestClient } from '../testing/test-client.js';
 import { startTestShop, type TestShop } from '../testing/test-shop.js';
 
 describe('a session', () => {
@@ -40,6 +41,39 @@ describe('a session', () => {
     expect((await tablet.call(routes.signOutEverywhere)).status).toBe(200);
     expect([await person(tablet), await person(phone)]).toEqual([null, null]);
     expect(await person(other)).not.toBeNull();
+  });
+
+  it('ends on every other device when its person changes the password, which counts from then on', async () => {
+    const [tablet, phone, other] = [
+      await shop.signedIn('operator'),
+      await shop.signedIn('operator'),
+      await shop.signedIn('lead'),
+    ];
+    const { password: old } = TEST_PEOPLE.operator;
+    const change = (current: string, next: string) =>
+      tablet.call(routes.changePassword, { body: { current, next } });
+    const wrong = await change('not the password', 'a new one for me');
+    expect([wrong.status, (wrong.body as unknown as Problem).code]).toEqual([422, 'password.wrong']);
+    expect(await person(phone)).not.toBeNull();
+    const short = await change(old, 'short');
+    expect(short.status).toBe(400);
+    expect((await change(old, 'a new one for me')).status).toBe(200);
+    expect([(await person(tablet))?.role, await person(phone)]).toEqual(['operator', null]);
+    expect(await person(other)).not.toBeNull();
+    const fresh = new TestClient(shop.address);
+    const signIn = (password: string) =>
+      fresh.call(routes.signIn, { body: { ...TEST_PEOPLE.operator, password } });
+    expect((await signIn(old)).status).toBe(401);
+    expect((await signIn('a new one for me')).status).toBe(200);
+    expect((await change('a new one for me', old)).status).toBe(200);
+  });
+
+  it('lets nobody guess a password through a session that was left open', async () => {
+    const tablet = await shop.signedIn('operator');
+    const guess = () =>
+      tablet.call(routes.changePassword, { body: { current: 'guess', next: 'a new one for me' } });
+    for (let i = 0; i < 10; i++) expect((await guess()).status).toBe(422);
+    expect((await guess()).status).toBe(429);
   });
 
   it('takes its streams with it when it ends, and has so many and no more', async () => {

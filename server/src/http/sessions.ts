@@ -127,14 +127,19 @@ const csrf = csrfSync({ getTokenFromRequest: (request) => request.header(CSRF_HE
 export const carriesToken = (request: Request): boolean => csrf.isRequestValid(request);
 
 export function sessionControl(request: Request, sessions: Pick<Sessions, 'endAll'>): SessionControl {
+  const signIn = async (personId: string): Promise<string> => {
+    await called((done) => request.session.regenerate(done));
+    request.session.personId = personId;
+    request.session.signedInAtMs = Date.now();
+    const token = csrf.generateToken(request, true);
+    await called((done) => request.session.save(done));
+    return token;
+  };
   return {
-    signIn: async (personId) => {
-      await called((done) => request.session.regenerate(done));
-      request.session.personId = personId;
-      request.session.signedInAtMs = Date.now();
-      const token = csrf.generateToken(request, true);
-      await called((done) => request.session.save(done));
-      return token;
+    signIn,
+    renew: async (personId) => {
+      await sessions.endAll(personId);
+      return signIn(personId);
     },
     signOut: () => called((done) => request.session.destroy(done)),
     signOutEverywhere: async () => {

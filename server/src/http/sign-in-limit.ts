@@ -46,7 +46,16 @@ function fewAtOnce(): RequestHandler {
 
 /** Counts failed sign-ins in the database, so that every server instance sees the same count. */
 export function limitSignIns(database: Database): readonly RequestHandler[] {
-  const limits = LIMITS.map(({ tries, by }) =>
+  return [fewAtOnce(), ...limited(database, LIMITS)];
+}
+
+/** Lets nobody guess the password of whoever left a session open. */
+export function limitPasswordChanges(database: Database): readonly RequestHandler[] {
+  return limited(database, [{ tries: 10, by: ({ session }) => `password ${session.personId ?? ''}` }]);
+}
+
+function limited(database: Database, limits: readonly Limit[]): readonly RequestHandler[] {
+  return limits.map(({ tries, by }) =>
     rateLimit({
       windowMs: WINDOW_MS,
       limit: tries,
@@ -60,7 +69,6 @@ export function limitSignIns(database: Database): readonly RequestHandler[] {
       },
     }),
   );
-  return [fewAtOnce(), ...limits];
 }
 
 function signInNameOf(body: unknown): string {

@@ -14,8 +14,8 @@ describe('watching a version', () => {
   function watched(versionOf: () => Promise<string>) {
     const told: string[] = [];
     const watch = versionWatch(versionOf);
-    const hush = watch(({ version }) => told.push(version));
-    return { told, watch, hush };
+    const unsubscribe = watch(({ version }) => told.push(version));
+    return { told, watch, unsubscribe };
   }
 
   it('tells every watcher the version there is, and each change once', async () => {
@@ -39,12 +39,12 @@ describe('watching a version', () => {
   it('looks only while somebody watches, and tells who comes back what changed meanwhile', async () => {
     let looks = 0;
     let version = 'a';
-    const { told, watch, hush } = watched(() => {
+    const { told, watch, unsubscribe } = watched(() => {
       looks++;
       return Promise.resolve(version);
     });
     await look();
-    hush();
+    unsubscribe();
     await look();
     const before = looks;
     await look();

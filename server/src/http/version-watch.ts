@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { ChangeNotice } from '@gantelet/contracts';
-import type { Telling } from './handle.js';
+import type { Subscribe } from './handle.js';
 
 const LOOK_EVERY_MS = 1500;
 
@@ -10,7 +10,7 @@ const LOOK_EVERY_MS = 1500;
  *
  * @param versionOf another text whenever what is watched has changed
  */
-export function versionWatch(versionOf: () => Promise<string>): Telling<ChangeNotice> {
+export function versionWatch(versionOf: () => Promise<string>): Subscribe<ChangeNotice> {
   /** What each watcher was told last. */
   const watchers = new Map<(change: ChangeNotice) => void, string | null>();
   let looking: NodeJS.Timeout | null = null;

@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import { newId } from '@gantelet/contracts';
 import type { Database, Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
-import { claimJob, type ClaimedJob, dropOlderResults, finishJob, keepJob } from './job.store.js';
+import { claimJob, type ClaimedJob, dropOlderResults, finishJob, renewLease } from './job.store.js';
 
 /** How a kind of job is done: what it works on is read here, the work itself is done in a thread of its own. */
 export interface JobWork {
@@ -60,7 +60,7 @@ export function startJobRunner(
     let progress = 0;
     port1.on('message', (share: number) => (progress = share));
     const keeping = setInterval(() => {
-      keepJob(database, id, runnerId, progress).then(
+      renewLease(database, id, runnerId, progress).then(
         (ours) => ours || end(),
         () => undefined,
       );

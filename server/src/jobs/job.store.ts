@@ -4,7 +4,7 @@ import { plainRows, type Database, type Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
 
 /** A runner keeps a job for so long after it was last heard of; then another may take it. */
-const KEPT_FOR_S = 8;
+const LEASE_S = 8;
 /** A job that took its server down this often is not tried again. */
 const MOST_TRIES = 3;
 
@@ -106,7 +106,7 @@ export function claimJob(
       givenUp
         ? `UPDATE jobs SET state = 'failed', finished_at = UTC_TIMESTAMP(6) WHERE id = :id`
         : `UPDATE jobs SET state = 'running', tries = tries + 1, claimed_by = :runnerId,
-             claimed_until = UTC_TIMESTAMP(6) + INTERVAL ${KEPT_FOR_S} SECOND WHERE id = :id`,
+             claimed_until = UTC_TIMESTAMP(6) + INTERVAL ${LEASE_S} SECOND WHERE id = :id`,
       { type: QueryTypes.UPDATE, replacements: { id: row.id, runnerId }, transaction: tx },
     );
     return givenUp ? null : row;
@@ -114,14 +114,14 @@ export function claimJob(
 }
 
 /** Says that a job goes on, and how far it is. False when it is no longer this runner's: cancelled, or taken over. */
-export async function keepJob(
+export async function renewLease(
   { sequelize }: Database,
   id: string,
   runnerId: string,
   progress: number,
 ): Promise<boolean> {
   const [, changed] = await sequelize.query(
-    `UPDATE jobs SET progress = :progress, claimed_until = UTC_TIMESTAMP(6) + INTERVAL ${KEPT_FOR_S} SECOND
+    `UPDATE jobs SET progress = :progress, claimed_until = UTC_TIMESTAMP(6) + INTERVAL ${LEASE_S} SECOND
       WHERE id = :id AND claimed_by = :runnerId AND state = 'running'`,
     { type: QueryTypes.UPDATE, replacements: { id, runnerId, progress } },
   );

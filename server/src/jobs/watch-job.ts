@@ -1,12 +1,12 @@
 import { isOpenJob, type Job } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
-import type { Telling } from '../http/handle.js';
+import type { Subscribe } from '../http/handle.js';
 import { readJob } from './job.store.js';
 
 const LOOK_EVERY_MS = 300;
 
 /** Tells how a job goes on whenever that changed, whichever server does it. */
-export function watchJob(database: Database, first: Job): Telling<Job> {
+export function watchJob(database: Database, first: Job): Subscribe<Job> {
   return (send) => {
     let last = '';
     const tell = (job: Job): void => {

@@ -43,7 +43,7 @@ export async function loadScenario(
         name: zoneName,
         position,
         sampleSewing: workSample?.sewing ?? null,
-        sampleLooks: workSample?.looks ?? null,
+        sampleChecks: workSample?.checks ?? null,
         planVersion: 0,
       })),
       inOne,

@@ -6,7 +6,7 @@ import { loadScenario } from '../scenario/load-scenario.js';
 import { LOADED_AT, smallWorks } from './small-works.js';
 import { schemaOf } from './schema.js';
 
-/** A migrated and loaded database that is copied for each suite: migrating anew takes several times as long. */
+/** A migrated and loaded database that is copied for each suite: migrating again takes several times as long. */
 export interface ShopTemplate {
   readonly works: ReturnType<typeof smallWorks>;
   /** Fills an empty database. */

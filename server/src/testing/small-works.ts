@@ -93,7 +93,7 @@ export function smallWorks() {
     shifts: [
       { id: ids.shift, name: 'Early', startMinute: 360, lengthMinutes: 480, weekdays: [1, 2, 3, 4, 5] },
     ],
-    zones: [{ id: ids.zone, name: 'Hall', shiftIds: [ids.shift], workSample: { sewing: 50, looks: 100 } }],
+    zones: [{ id: ids.zone, name: 'Hall', shiftIds: [ids.shift], workSample: { sewing: 50, checks: 100 } }],
     machines: [
       {
         ...machine,

@@ -10,6 +10,7 @@ import {
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { shopActions, shopFeature } from './features/shop/shop.state';
+import { PasswordFormComponent } from './features/shop/password-form.component';
 import { SignInFormComponent } from './features/shop/sign-in-form.component';
 import { Outbox } from './shared/outbox/outbox';
 import { Preferences } from './shared/preferences';
@@ -26,6 +27,7 @@ import { SearchComponent } from './shell/search.component';
   imports: [
     DialogComponent,
     KeyHelpComponent,
+    PasswordFormComponent,
     NgbDropdown,
     NgbDropdownItem,
     NgbDropdownMenu,
@@ -56,6 +58,7 @@ export class AppComponent {
   protected readonly openDoor = computed(() => doorOf(this.openRoom()));
   protected readonly searchOpen = signal(false);
   protected readonly helpOpen = signal(false);
+  protected readonly passwordOpen = signal(false);
   protected readonly themeWord = computed(() =>
     this.preferences.theme() === 'day' ? 'Dark theme' : 'Light theme',
   );
@@ -86,6 +89,11 @@ export class AppComponent {
     const keys = inject(KeysService);
     keys.search.pipe(takeUntilDestroyed()).subscribe(() => this.searchOpen.set(this.person() !== null));
     keys.help.pipe(takeUntilDestroyed()).subscribe(() => this.helpOpen.set(true));
+  }
+
+  protected closePassword(): void {
+    this.passwordOpen.set(false);
+    this.store.dispatch(shopActions.passwordClosed());
   }
 
   protected signOutEverywhere(): void {

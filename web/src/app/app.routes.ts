@@ -84,7 +84,7 @@ export const appRoutes: Routes = [
           },
           {
             path: ':machineId/history',
-            loadComponent: () => import('./features/machine/story.page').then((m) => m.StoryPage),
+            loadComponent: () => import('./features/machine/history.page').then((m) => m.HistoryPage),
           },
           {
             path: ':machineId/sticker',
@@ -112,7 +112,7 @@ export const appRoutes: Routes = [
           },
           {
             path: 'sheets',
-            loadComponent: () => import('./features/rounds/sheets.page').then((m) => m.ToldRoundsPage),
+            loadComponent: () => import('./features/rounds/round-sheets.page').then((m) => m.RoundSheetsPage),
           },
           {
             path: 'settings',
@@ -163,7 +163,7 @@ export const appRoutes: Routes = [
           { path: '', loadComponent: () => import('./features/floor/floor.page').then((m) => m.FloorPage) },
           {
             path: 'spot-checks',
-            loadComponent: () => import('./features/floor/spot-checks.page').then((m) => m.LooksPage),
+            loadComponent: () => import('./features/floor/spot-checks.page').then((m) => m.SpotChecksPage),
           },
           {
             path: ':machineId',

@@ -2,7 +2,7 @@ import type { Migration } from '../migrate.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What each counter says of the needle in its machine, added up to an hour. Can be made anew from the hours. */
+/** What each counter says of the needle in its machine, added up to an hour. Can be made again from the hours. */
 export const needleCounts: Migration = {
   name: '20261203-needle-counts',
   up: async ({ context }) => {

@@ -5,7 +5,7 @@ import { rollUpFrom } from './roll-up.js';
 
 /**
  * Takes a mechanic's word on what a counter claimed. Accepted it counts for the needle that is in the machine; left out it
- * is shown no more.
+ * is no longer shown.
  *
  * @throws ProblemError `leap.unknown`, `leap.decided`, `leap.too-late`
  */

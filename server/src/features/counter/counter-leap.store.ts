@@ -95,7 +95,7 @@ export async function updateLeap(
   );
 }
 
-/** Marks the reading of a leap as accepted, and gives when it was sent; null when it is kept no more. */
+/** Marks the reading of a leap as accepted, and gives when it was sent; null when it is no longer kept. */
 export async function acceptReading(
   { sequelize }: Database,
   { deviceId, boot, seq }: Pick<LeapRow, 'deviceId' | 'boot' | 'seq'>,

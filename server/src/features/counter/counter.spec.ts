@@ -116,7 +116,7 @@ describe('stitch counters', () => {
       expect(hour.stitches).toBeCloseTo(whole[i]!.stitches, 6);
       expect(hour.motor).toBeCloseTo(whole[i]!.motor, 6);
     });
-    // A table of hours that was lost is worked out anew from the readings.
+    // A table of hours that was lost is recalculated from the readings.
     await shop.database.sequelize.query('DELETE FROM counter_hours');
     await shop.database.sequelize.query('UPDATE counter_readings SET rolled_up = 0');
     await Promise.all([rollUp(shop.database), rollUp(shop.database)]);
@@ -214,7 +214,7 @@ describe('stitch counters', () => {
     expect(later.age!.runningHours).toBeCloseTo(heardAge + 2 * 0.5, 6);
   });
 
-  it('are let in with their own token only, and only counters count', async () => {
+  it('are accepted with their own token only, and only counters count', async () => {
     for (const [counts, token, id, code] of [
       [[count(0, 1, 1)], GAUGE_TOKEN, counter(), 'device.token'],
       [[count(0, 1, 1)], '', counter(), 'device.token'],

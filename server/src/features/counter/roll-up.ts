@@ -32,7 +32,7 @@ const DAY_MS = 24 * HOUR_MS;
 const MOST_DROPPED = 5000;
 /** Counters whose readings are brought in with one transaction. */
 const TOGETHER = 100;
-/** Hours older than this are expected to change no more. */
+/** Hours older than this are expected not to change any more. */
 const SETTLED_MS = 2 * HOUR_MS;
 
 /** An hour of a counter on a machine. */
@@ -42,7 +42,7 @@ type MachineOfCounter = Awaited<ReturnType<typeof lockCounters>>;
 
 /**
  * Brings the hours of every counter up to date with its readings. Readings that follow on what is there are added in the
- * transaction that marks them, so none counts twice; where one came late, the hours from it on are worked out anew and
+ * transaction that marks them, so none counts twice; where one came late, the hours from it on are recalculated and
  * set. Any number of servers may do so at once. Gives how many counters had news.
  */
 export async function rollUp(database: Database): Promise<number> {

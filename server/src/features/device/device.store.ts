@@ -40,7 +40,7 @@ export async function findLetIn(
   });
 }
 
-/** Those of the devices that are not to be let in any more. */
+/** The devices among them that are blocked. */
 export async function findRevoked({ tables }: Database, ids: readonly string[]): Promise<string[]> {
   const found = await tables.devices.findAll({
     where: { id: [...ids], revokedAt: { [Op.ne]: null } },

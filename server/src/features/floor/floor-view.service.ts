@@ -65,9 +65,9 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
 }
 
 /** Share of the shift that the needles of a zone move, with what it is known by. */
-export function zoneFraction({ fraction, looks }: ZoneTime): FloorView['zones'][number]['needleFraction'] {
+export function zoneFraction({ fraction, checks }: ZoneTime): FloorView['zones'][number]['needleFraction'] {
   const { value, low, high, standing } = fraction;
-  return { value, low, high, standing, looks };
+  return { value, low, high, standing, checks };
 }
 
 /** A machine as it stands now, inside a write. */

@@ -8,13 +8,13 @@ import { clearMachine } from './safety-stop.service.js';
 import { answerReport, reportTrouble } from './trouble.service.js';
 import { floorVersion } from './floor.store.js';
 import { arrangeZone } from './floor-plan.service.js';
-import { readStory } from './machine-story.service.js';
+import { readHistory } from './machine-history.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
 import { readLots, registerLot, reviseLot, testEye } from './needle-lot.service.js';
 import { discardPartUsed, emptySharps, moveToPocket } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
-import { logLook, logPieces, withdrawPieces } from './work-record.service.js';
+import { logSpotCheck, logPieces, withdrawPieces } from './work-record.service.js';
 
 export function floorRoutes(database: Database, now: () => Date): readonly Handled[] {
   const watching = versionWatch(() => floorVersion(database));
@@ -53,8 +53,8 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.registerLot, ({ body, key, person }, tx) =>
       registerLot(database, key, body, person, now(), tx),
     ),
-    answer(routes.readStory, ({ params, query }) =>
-      readStory(database, params.machineId, query.before === undefined ? now() : new Date(query.before)),
+    answer(routes.readHistory, ({ params, query }) =>
+      readHistory(database, params.machineId, query.before === undefined ? now() : new Date(query.before)),
     ),
     write(routes.logPieces, ({ params, body, key, person }, tx) =>
       logPieces(database, params.machineId, key, body, person, now(), tx),
@@ -62,7 +62,9 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.withdrawPieces, ({ params, person }, tx) =>
       withdrawPieces(database, params.piecesId, person, now(), tx),
     ),
-    write(routes.logLook, ({ body, key, person }, tx) => logLook(database, key, body, person, now(), tx)),
+    write(routes.logSpotCheck, ({ body, key, person }, tx) =>
+      logSpotCheck(database, key, body, person, now(), tx),
+    ),
     write(routes.arrangeZone, ({ params, body }, tx) => arrangeZone(database, params.zoneId, body, tx)),
     write(routes.reportTrouble, ({ params, body, key, person }, tx) =>
       reportTrouble(database, params.machineId, body, key, person, now(), tx),

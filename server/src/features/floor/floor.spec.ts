@@ -118,11 +118,12 @@ describe('the floor', () => {
     expect(await shop.count('needle_installs')).toBe(3);
   });
 
-  it('finds machines and set-ups by name and number, taking wildcards literally', async () => {
+  it('finds machines, set-ups and people by name and number, taking wildcards literally', async () => {
     const find = async (q: string) => (await operator.call(routes.search, { query: { q } })).body;
     expect((await find('01')).machines.map((m) => m.name)).toEqual(['Compound 01']);
+    expect((await find('test lea')).people.map((p) => [p.name, p.role])).toEqual([['Test lead', 'lead']]);
     expect((await find('stra')).setups.map((s) => s.name)).toEqual(['Strap']);
-    expect(await find('%')).toEqual({ machines: [], setups: [] });
-    expect(await find("' OR 1=1")).toEqual({ machines: [], setups: [] });
+    expect(await find('%')).toEqual({ machines: [], setups: [], lots: [], people: [] });
+    expect(await find("' OR 1=1")).toEqual({ machines: [], setups: [], lots: [], people: [] });
   });
 });

@@ -45,7 +45,7 @@ describe('hours of needles that are out, when pieces of their time are written d
     mechanic.call(routes.withdrawPieces, { params: { piecesId }, body: {} });
   /** Hours of every needle that came out, the first first. */
   const hoursOut = async (): Promise<readonly number[]> => {
-    const { events } = (await mechanic.call(routes.readStory, { params: params() })).body;
+    const { events } = (await mechanic.call(routes.readHistory, { params: params() })).body;
     return events.flatMap((one) => (one.kind === 'needle-out' ? [one.runningHours] : [])).reverse();
   };
   const rounded = (hours: readonly number[]) => hours.map((one) => one.toFixed(9));

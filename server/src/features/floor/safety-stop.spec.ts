@@ -64,7 +64,7 @@ describe('a machine with a piece missing', () => {
     expect((await clear(second.stops[1]!.id)).body.age?.state).toBe('good');
   });
 
-  it('has its change undone no more once a mechanic has cleared it, and is told why', async () => {
+  it('cannot have its change undone once a mechanic has cleared it, and is told why', async () => {
     const installId = newId();
     const { stops } = (await change(shop.works.ids.install, 'missing', operator, installId)).body;
     await clear(stops[0]!.id);

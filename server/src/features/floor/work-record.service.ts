@@ -5,7 +5,7 @@ import {
   type FloorZone,
   type Person,
   type PiecesEntry,
-  type WorkLook,
+  type SpotCheck,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { readZoneTimes, requireShopTime } from '../shop/index.js';
@@ -16,24 +16,28 @@ import { lockMachine } from './machine.store.js';
 import {
   findPieceCount,
   hasPieces,
-  insertLook,
+  insertSpotCheck,
   insertPieces,
   updatePieceCount,
 } from './work-record.store.js';
 
 /** Keeps one look of a work sample, and gives what is known of its zone with it. */
-export async function logLook(
+export async function logSpotCheck(
   database: Database,
   id: string,
-  { machineId, sewing, lookedAt }: WorkLook,
+  { machineId, sewing, checkedAt }: SpotCheck,
   person: Person,
   now: Date,
   tx: Transaction,
 ): Promise<Pick<FloorZone, 'id' | 'needleFraction'>> {
   const { zoneId } = await lockMachine(database, machineId, tx);
-  const at = new Date(lookedAt);
-  await requireShopTime(database, at, 'body.lookedAt', now, tx);
-  await insertLook(database, { id, zoneId, machineId, sewing, lookedAt: at, lookedById: person.id }, tx);
+  const at = new Date(checkedAt);
+  await requireShopTime(database, at, 'body.checkedAt', now, tx);
+  await insertSpotCheck(
+    database,
+    { id, zoneId, machineId, sewing, checkedAt: at, checkedById: person.id },
+    tx,
+  );
   const times = await readZoneTimes(database, tx);
   return { id: zoneId, needleFraction: zoneFraction(times.get(zoneId)!) };
 }

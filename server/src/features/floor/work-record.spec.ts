@@ -19,30 +19,30 @@ describe('what is written down of the work', () => {
     (await floor()).zones.flatMap((zone) => zone.machines).find(({ id }) => id === shop.works.ids.compound)!;
   const compound = () => ({ machineId: shop.works.ids.compound });
 
-  describe('looks', () => {
+  describe('checks', () => {
     const look = (sewing: boolean, key = newId()) =>
-      operator.call(routes.logLook, {
+      operator.call(routes.logSpotCheck, {
         key,
-        body: { machineId: shop.works.ids.compound, sewing, lookedAt: shop.clock.now.toISOString() },
+        body: { machineId: shop.works.ids.compound, sewing, checkedAt: shop.clock.now.toISOString() },
       });
 
     it('sharpen the share of the shift that needles move, each counted once', async () => {
       const before = (await floor()).zones[0]!.needleFraction;
-      expect([before.value, before.looks]).toEqual([0.5, 100]);
+      expect([before.value, before.checks]).toEqual([0.5, 100]);
       const key = newId();
       await look(true, key);
       const { body } = await look(true, key);
-      expect(body.needleFraction.looks).toBe(101);
+      expect(body.needleFraction.checks).toBe(101);
       for (let i = 0; i < 9; i++) await look(false);
       const after = (await floor()).zones[0]!.needleFraction;
-      expect([after.looks, after.standing]).toEqual([110, 'measured']);
+      expect([after.checks, after.standing]).toEqual([110, 'measured']);
       expect(after.value).toBeCloseTo(51 / 110, 12);
     });
 
     it('are not made before they happen', async () => {
-      const lookedAt = new Date(shop.clock.now.getTime() + 3_600_000).toISOString();
-      const body = { machineId: shop.works.ids.compound, sewing: true, lookedAt };
-      expect(codeOf(await operator.call(routes.logLook, { body }))).toBe('time.outside');
+      const checkedAt = new Date(shop.clock.now.getTime() + 3_600_000).toISOString();
+      const body = { machineId: shop.works.ids.compound, sewing: true, checkedAt };
+      expect(codeOf(await operator.call(routes.logSpotCheck, { body }))).toBe('time.outside');
     });
   });
 
@@ -91,7 +91,7 @@ describe('what is written down of the work', () => {
       expect((await log(span('09:00', '08:00'))).status).toBe(400);
     });
 
-    it('are taken back once, by a mechanic: they count no more, and their time is free for the right ones', async () => {
+    it('are taken back once, by a mechanic: they no longer count, and their time is free for the right ones', async () => {
       await withSpeed();
       const before = (await machine()).age!.runningHours;
       const piecesId = newId();
@@ -106,7 +106,7 @@ describe('what is written down of the work', () => {
       const unknown = mechanic.call(routes.withdrawPieces, { params: { piecesId: newId() }, body: {} });
       expect(codeOf(await unknown)).toBe('pieces.unknown');
       expect((await log({ pieces: 90 })).body.age?.runningHours).toBeCloseTo(before - 0.25, 9);
-      const { events } = (await operator.call(routes.readStory, { params: compound() })).body;
+      const { events } = (await operator.call(routes.readHistory, { params: compound() })).body;
       expect(
         events.flatMap((one) => (one.kind === 'pieces' ? [[one.pieces, one.withdrawnBy, one.by]] : [])),
       ).toEqual(
@@ -211,7 +211,7 @@ describe('what is written down of the work', () => {
     });
   });
 
-  describe('the story of a machine', () => {
+  describe('the history of a machine', () => {
     it('tells everything that happened, the latest first, page by page', async () => {
       const now = () => shop.clock.now.toISOString();
       const later = () => (shop.clock.now = new Date(shop.clock.now.getTime() + 60_000));
@@ -235,9 +235,10 @@ describe('what is written down of the work', () => {
       later();
       await operator.call(routes.logService, { params: compound(), body: { kind: 'oil', doneAt: now() } });
       later();
-      const story = async (before?: string) =>
-        (await operator.call(routes.readStory, { params: compound(), query: before ? { before } : {} })).body;
-      const { events, before } = await story();
+      const history = async (before?: string) =>
+        (await operator.call(routes.readHistory, { params: compound(), query: before ? { before } : {} }))
+          .body;
+      const { events, before } = await history();
       expect(
         events
           .slice(0, 4)
@@ -254,8 +255,8 @@ describe('what is written down of the work', () => {
         await change();
         later();
       }
-      const pages = [await story()];
-      while (pages.at(-1)!.before) pages.push(await story(pages.at(-1)!.before!));
+      const pages = [await history()];
+      while (pages.at(-1)!.before) pages.push(await history(pages.at(-1)!.before!));
       expect(pages.length).toBeGreaterThan(1);
       const all = pages.flatMap((page) => page.events);
       expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);

@@ -1,11 +1,15 @@
 import { Op } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
-import type { PieceCountRow, WorkLookRow } from '../../db/rows.js';
+import type { PieceCountRow, SpotCheckRow } from '../../db/rows.js';
 import { findHeard } from '../counter/index.js';
 
-export async function insertLook({ tables }: Database, row: WorkLookRow, tx: Transaction): Promise<void> {
-  await tables.workLooks.create(row, { transaction: tx });
+export async function insertSpotCheck(
+  { tables }: Database,
+  row: SpotCheckRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.spotChecks.create(row, { transaction: tx });
 }
 
 export async function insertPieces({ tables }: Database, row: PieceCountRow, tx: Transaction): Promise<void> {

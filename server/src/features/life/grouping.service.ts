@@ -34,7 +34,7 @@ export async function readGroupings(database: Database, tx: Transaction | null =
 }
 
 /**
- * Merges a group into another, or splits it, and counts all its needles anew.
+ * Merges a group into another, or splits it, and counts all its needles again.
  *
  * @throws ProblemError `group.unknown`, `group.merged`, `version.stale`
  */

@@ -64,6 +64,15 @@ export async function readLife(database: Database): Promise<LifeView> {
   };
 }
 
+/** Whether needles, costs or groups have changed since lives were last fitted, or they never were. */
+export async function livesAreOld(database: Database): Promise<boolean> {
+  const [version, report] = await Promise.all([
+    versionNow(database),
+    lastResult(database, 'fit-lives') as Promise<LivesReport | null>,
+  ]);
+  return report?.dataVersion !== version;
+}
+
 /** Gathers the needles of every group with what its changes cost. */
 export async function livesInput(database: Database, now: Date): Promise<LivesInput> {
   const dataVersion = await versionNow(database);

@@ -1,7 +1,7 @@
 import { pino } from 'pino';
 import { JOB_KINDS, newId, routes, type Job, type Problem } from '@gantelet/contracts';
 import { startJobRunner, type JobRunner } from '../../jobs/job-runner.js';
-import { claimJob, keepJob } from '../../jobs/job.store.js';
+import { claimJob, renewLease } from '../../jobs/job.store.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { fitLives } from './index.js';
@@ -243,7 +243,7 @@ describe('the lives of needles', () => {
       shop.database.sequelize.query(`UPDATE jobs SET claimed_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND`);
     await lose();
     expect((await claimJob(shop.database, newId(), JOB_KINDS))?.id).toBe(id);
-    expect(await keepJob(shop.database, id, dead, 0.5)).toBeFalse();
+    expect(await renewLease(shop.database, id, dead, 0.5)).toBeFalse();
     await lose();
     expect((await claimJob(shop.database, newId(), JOB_KINDS))?.id).toBe(id);
     await lose();

@@ -35,7 +35,7 @@ describe('an entry that was logged wrongly', () => {
       },
     });
 
-  it('counts no more in the tension room: seams, readings and kept settings', async () => {
+  it('no longer counts in the tension room: seams, readings and kept settings', async () => {
     const [seamId, gaugeId, bobbinId, keptId] = [newId(), newId(), newId(), newId()];
     await seam(seamId);
     const params = { setupId };
@@ -81,7 +81,7 @@ describe('an entry that was logged wrongly', () => {
     expect([await shop.count('test_seams'), await shop.count('withdrawals')]).toEqual([1, 4]);
   });
 
-  it('counts no more among services, and the story says who took it back', async () => {
+  it('no longer counts among services, and the history says who took it back', async () => {
     const key = newId();
     await mechanic.call(routes.logService, {
       key,
@@ -96,12 +96,12 @@ describe('an entry that was logged wrongly', () => {
     shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     await withdraw('service', key);
     expect(await oiled()).toBeNull();
-    const { events } = (await mechanic.call(routes.readStory, { params: { machineId } })).body;
+    const { events } = (await mechanic.call(routes.readHistory, { params: { machineId } })).body;
     const service = events.find(({ id }) => id === key);
     expect(service?.kind === 'service' && service.withdrawnBy).toBe('Test mechanic');
   });
 
-  it('counts no more in the store: the count before it counts again', async () => {
+  it('no longer counts in the store: the count before it counts again', async () => {
     const { needle } = shop.works.work;
     const count = (counted: number, key: string) =>
       mechanic.call(routes.countStock, { key, body: { needle, counted } });
@@ -120,17 +120,17 @@ describe('an entry that was logged wrongly', () => {
     const operator = await shop.signedIn('operator');
     const [own, others] = [newId(), newId()];
     const look = (key: string, client: TestClient) =>
-      client.call(routes.logLook, { key, body: { machineId, sewing: true, lookedAt: at } });
+      client.call(routes.logSpotCheck, { key, body: { machineId, sewing: true, checkedAt: at } });
     await look(own, operator);
     await look(others, mechanic);
-    expect(codeOf(await withdraw('look', others, operator))).toBe('entry.others');
+    expect(codeOf(await withdraw('spot-check', others, operator))).toBe('entry.others');
     const key = newId();
     const sent = await Promise.all([
-      withdraw('look', own, operator, key),
-      withdraw('look', own, operator, key),
+      withdraw('spot-check', own, operator, key),
+      withdraw('spot-check', own, operator, key),
     ]);
     expect(sent.map(({ status }) => status)).toEqual([200, 200]);
-    expect(codeOf(await withdraw('look', own))).toBe('entry.withdrawn');
+    expect(codeOf(await withdraw('spot-check', own))).toBe('entry.withdrawn');
     expect(codeOf(await withdraw('test-seam', own))).toBe('entry.unknown');
     expect(await shop.count('withdrawals')).toBe(1);
   });

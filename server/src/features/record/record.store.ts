@@ -10,7 +10,7 @@ const LOGS: Readonly<Record<WithdrawableLog, { readonly table: string; readonly 
   'gauge-reading': { table: 'gauge_readings', by: 'read_by_id' },
   'kept-setting': { table: 'kept_settings', by: 'kept_by_id' },
   service: { table: 'machine_services', by: 'done_by_id' },
-  look: { table: 'work_looks', by: 'looked_by_id' },
+  'spot-check': { table: 'spot_checks', by: 'checked_by_id' },
   'eye-test': { table: 'lot_frictions', by: 'read_by_id' },
   'stock-count': { table: 'stock_counts', by: 'counted_by_id' },
 };

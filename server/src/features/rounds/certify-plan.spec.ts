@@ -19,7 +19,7 @@ const TIGHT: RoundsProblem = {
     hours: Array.from({ length: 10 }, () => 2.5),
     closed: [],
     pinned: [],
-    told: [],
+    published: [],
   })),
   zones: [
     { setupMinutes: 5, visitCost: 4 },

@@ -42,9 +42,9 @@ export interface InputZone {
 /** Machines stand in walking order. */
 export interface InputMachine extends Pick<
   PlannedMachineView,
-  'id' | 'name' | 'zoneId' | 'needle' | 'ageHours' | 'hours' | 'pinned' | 'told'
+  'id' | 'name' | 'zoneId' | 'needle' | 'ageHours' | 'hours' | 'pinned' | 'published'
 > {
-  /** Why it is left out before anything is reckoned. */
+  /** Why it is left out before anything is calculated. */
   readonly unplanned: 'no-needle' | 'stopped' | null;
   /** The law its needles follow; null where its group says too little. */
   readonly ends: NeedleEnds | null;
@@ -54,7 +54,7 @@ export interface InputMachine extends Pick<
   readonly changeMinutes: number;
   /** Somebody reported that it wants a new needle. */
   readonly urgent: boolean;
-  /** By shift, why it cannot be got at. */
+  /** By shift, why it is not available. */
   readonly away: readonly (AwayKind | null)[];
 }
 

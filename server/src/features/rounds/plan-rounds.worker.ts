@@ -14,7 +14,7 @@ import {
 } from '@gantelet/core';
 import { certifyPlan } from './certify-plan.js';
 import type { PlanDocument, RoundsInput } from './plan-document.js';
-import { lawOf, problemOf, type BuiltProblem } from './problem-of.js';
+import { lawOf, planningProblem, type BuiltProblem } from './planning-problem.js';
 
 /** What a search ends with: a plan, or the limits that pins break. */
 export type PlanOutcome =
@@ -36,7 +36,7 @@ export default async function plan({
   input: RoundsInput;
   port: MessagePort;
 }): Promise<PlanOutcome> {
-  const built = problemOf(input);
+  const built = planningProblem(input);
   const random = randomLcg(input.seed);
   const simple = simpleRules(input);
   const byRule = (rule: FlatRuleName): Changes => flatPlan(built.problem, simple[rule]);

@@ -26,7 +26,7 @@ import type { PlanDocument, RoundsInput } from './plan-document.js';
 
 const DAY_MS = 24 * HOUR_MS;
 
-type Made = Pick<RoundsPlanView, 'id' | 'version' | 'madeAt' | 'madeBy' | 'toldAt'>;
+type Made = Pick<RoundsPlanView, 'id' | 'version' | 'madeAt' | 'madeBy' | 'publishedAt'>;
 
 /** A plan as the room shows it. */
 export function planView(document: PlanDocument, made: Made): RoundsPlanView {
@@ -35,7 +35,9 @@ export function planView(document: PlanDocument, made: Made): RoundsPlanView {
     ...made,
     seed: input.seed,
     shifts: shiftsOf(input, problem, changes),
-    machines: input.machines.map((machine, i) => machineView(document, machine, i, made.toldAt !== null)),
+    machines: input.machines.map((machine, i) =>
+      machineView(document, machine, i, made.publishedAt !== null),
+    ),
     cost: planCost(problem, changes),
     bound,
     conflicts: conflictsOf(problem, changes).map((conflict) => conflictView(document, conflict)),
@@ -63,7 +65,7 @@ function machineView(
   { problem, planned, changes }: PlanDocument,
   machine: RoundsInput['machines'][number],
   i: number,
-  isTold: boolean,
+  isPublished: boolean,
 ): PlannedMachineView {
   const m = planned.indexOf(i);
   const own = problem.machines[m];
@@ -80,7 +82,7 @@ function machineView(
     from: ends ? 'life' : 'flat',
     changes: [...(changes[m] ?? [])],
     pinned: [...(own?.pinned ?? [])],
-    told: [...((isTold ? changes[m] : own?.told) ?? [])],
+    published: [...((isPublished ? changes[m] : own?.published) ?? [])],
     closed: [...(own?.closed ?? [])],
     leftLate: own ? leftLate(problem, changes, m) : null,
   };

@@ -12,26 +12,26 @@ export interface KeptPlan extends Omit<RoundPlanRow, 'plan'> {
   readonly document: PlanDocument;
 }
 
-/** The last plan that was made, or the last that people were told; null before there is one. */
+/** The last plan that was made, or the last that was published; null before there is one. */
 export async function findPlan(
   { tables }: Database,
-  which: 'last' | 'told',
+  which: 'last' | 'published',
   tx: Transaction | null = null,
 ): Promise<KeptPlan | null> {
   const [row] = plainRows(
     await tables.roundPlans.findAll({
-      order: [[which === 'last' ? 'madeAt' : 'toldAt', 'DESC']],
+      order: [[which === 'last' ? 'madeAt' : 'publishedAt', 'DESC']],
       limit: 1,
       transaction: tx,
     }),
   );
-  return row && (which === 'last' || row.toldAt !== null) ? kept(row) : null;
+  return row && (which === 'last' || row.publishedAt !== null) ? kept(row) : null;
 }
 
-/** Another version whenever another plan is told, or something was done or left out of it. */
-export async function toldVersion({ sequelize }: Database): Promise<string> {
+/** Another version whenever another plan is published, or something was done or left out of it. */
+export async function publishedVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
-    `SELECT (SELECT CONCAT_WS(' ', id, version) FROM round_plans WHERE told_at IS NOT NULL ORDER BY told_at DESC LIMIT 1)
+    `SELECT (SELECT CONCAT_WS(' ', id, version) FROM round_plans WHERE published_at IS NOT NULL ORDER BY published_at DESC LIMIT 1)
               AS plan,
             (SELECT MAX(id) FROM round_skips) AS skips, (SELECT MAX(id) FROM needle_installs) AS installs,
             (SELECT MAX(id) FROM undone_changes) AS undone`,
@@ -72,9 +72,9 @@ export async function lockPlan(
   return kept(row);
 }
 
-/** Keeps a new plan and drops the older ones that nobody was told of. */
+/** Keeps a new plan and drops the older ones that were never published. */
 export async function insertPlan({ tables }: Database, row: KeptPlan, tx: Transaction): Promise<void> {
-  await tables.roundPlans.destroy({ where: { toldAt: null }, transaction: tx });
+  await tables.roundPlans.destroy({ where: { publishedAt: null }, transaction: tx });
   const { document, ...columns } = row;
   await tables.roundPlans.create({ ...columns, plan: JSON.stringify(document) }, { transaction: tx });
 }
@@ -92,7 +92,7 @@ export async function updatePlan(
   );
 }
 
-export async function markTold(
+export async function markPublished(
   { tables }: Database,
   { id, version }: Pick<KeptPlan, 'id' | 'version'>,
   person: Person,
@@ -100,7 +100,7 @@ export async function markTold(
   tx: Transaction,
 ): Promise<void> {
   await tables.roundPlans.update(
-    { version: version + 1, toldAt: now, toldById: person.id },
+    { version: version + 1, publishedAt: now, publishedById: person.id },
     { where: { id }, transaction: tx },
   );
 }

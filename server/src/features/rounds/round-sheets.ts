@@ -1,5 +1,5 @@
 import { HOUR_MS, splitWork, type Task } from '@gantelet/core';
-import type { RoundSheet, RoundTask, ToldRounds } from '@gantelet/contracts';
+import type { RoundSheet, RoundTask, PublishedRounds } from '@gantelet/contracts';
 import type { RoundSkipRow } from '../../db/rounds-rows.js';
 import type { KeptPlan } from './round-plan.store.js';
 
@@ -13,7 +13,7 @@ export interface NeedlesNow {
 }
 
 /**
- * The rounds of a plan that people were told, from the shift that runs on: who goes where in which order, what is done,
+ * The rounds of a published plan, from the shift that runs on: who goes where in which order, what is done,
  * and what was left out.
  */
 export function roundSheets(
@@ -21,7 +21,7 @@ export function roundSheets(
   needles: ReadonlyMap<string, NeedlesNow>,
   skips: readonly RoundSkipRow[],
   now: Date,
-): Pick<ToldRounds, 'sheets' | 'leftOver'> {
+): Pick<PublishedRounds, 'sheets' | 'leftOver'> {
   const { input, problem, planned, changes } = plan.document;
   const classes = new Map(
     problem.machines.map((machine, m) => [machine.skill, input.machines[planned[m]!]!.machineClass]),
@@ -31,7 +31,7 @@ export function roundSheets(
   const doneAt = doneTasks(plan, needles);
   const setupMinutes = input.zones.map((zone) => zone.setupMinutes);
   const sheets: RoundSheet[] = [];
-  const leftOver: ToldRounds['leftOver'] = [];
+  const leftOver: PublishedRounds['leftOver'] = [];
   input.shifts.forEach((shift, s) => {
     if (Date.parse(shift.endsAt) <= now.getTime()) return;
     const tasks = problem.machines.flatMap((machine, m): Task[] =>

@@ -1,7 +1,7 @@
 import { stringify } from 'csv-stringify/sync';
 import ical from 'ical-generator';
 import { needleFinish, pointStyle } from '@gantelet/core';
-import type { NeedleChoice, RoundSheet, ToldRounds } from '@gantelet/contracts';
+import type { NeedleChoice, RoundSheet, PublishedRounds } from '@gantelet/contracts';
 
 const COLUMNS = [
   'day',
@@ -19,7 +19,7 @@ const COLUMNS = [
 ] as const;
 
 /** Rounds as CSV by RFC 4180: a line for every change, with CRLF. */
-export function roundsTable({ sheets }: ToldRounds): string {
+export function roundsTable({ sheets }: PublishedRounds): string {
   const rows = sheets.flatMap((sheet) =>
     sheet.tasks.map((task) => [
       sheet.day,

@@ -54,7 +54,7 @@ export async function roundsInput(
   seed: number,
   now: Date,
 ): Promise<RoundsInput> {
-  const [shop, settings, floor, facts, shares, asDone, calendar, people, stock, lives, last, told] =
+  const [shop, settings, floor, facts, shares, asDone, calendar, people, stock, lives, last, published] =
     await Promise.all([
       findShop(database),
       readSettings(database),
@@ -67,7 +67,7 @@ export async function roundsInput(
       readStock(database),
       lastResult(database, 'fit-lives') as Promise<LivesReport | null>,
       findPlan(database, 'last'),
-      findPlan(database, 'told'),
+      findPlan(database, 'published'),
     ]);
   if (!shop) throw new ProblemError('server.fault');
   const times = horizon(calendar.shifts, settings, zoneOffset(calendar.timeZone), now);
@@ -97,7 +97,7 @@ export async function roundsInput(
         lives,
         hours: shiftHours.map((hours) => share * hours),
         pinned: marksOf(last, machine.id, 'pinned', planned),
-        told: marksOf(told, machine.id, 'changes', planned),
+        published: marksOf(published, machine.id, 'changes', planned),
       });
     });
   });
@@ -163,14 +163,14 @@ interface MachineContext {
   readonly lives: LivesReport | null;
   readonly hours: readonly number[];
   readonly pinned: readonly number[];
-  readonly told: readonly number[];
+  readonly published: readonly number[];
 }
 
 function machineOf(
   machine: FloorMachine,
   zone: FloorZone,
   fact: MachineFactsRow,
-  { shop, settings, times, lives, hours, pinned, told }: MachineContext,
+  { shop, settings, times, lives, hours, pinned, published }: MachineContext,
 ): InputMachine {
   const machineClass = fact.machineClass as MechanicHours['machineClasses'][number];
   const material = (fact.lifeGroup ? readGroupId(fact.lifeGroup).material : 'woven') as MaterialKind;
@@ -203,7 +203,7 @@ function machineOf(
     urgent: callOf(machine.reports.map(({ trouble }) => trouble)) === 'change',
     away,
     pinned: [...pinned],
-    told: [...told],
+    published: [...published],
   };
 }
 

@@ -1,7 +1,7 @@
 import { newId, type NeedleOutlook } from '@gantelet/contracts';
 import { roundsNotices, type RoundsNews } from './rounds-notices.js';
 
-describe('what the lead is told beside the plan', () => {
+describe('what the lead sees beside the plan', () => {
   const needle = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' };
   const outlook: NeedleOutlook = {
     needle,
@@ -75,8 +75,8 @@ describe('what the lead is told beside the plan', () => {
       { ...machine('empty', 'good'), age: null },
     ];
     const leftOver = [{ machineName: 'Post 3', day: '2026-03-05', shiftName: 'Late' }];
-    const told = roundsNotices(news({ machines, needles: [{ ...outlook, runsOut: 0 }], leftOver }));
-    expect(told.map(({ kind, subject, at }) => [kind, subject, at])).toEqual([
+    const published = roundsNotices(news({ machines, needles: [{ ...outlook, runsOut: 0 }], leftOver }));
+    expect(published.map(({ kind, subject, at }) => [kind, subject, at])).toEqual([
       ['stopped', 'broken', null],
       ['reported', 'clunking', '2026-03-04T09:00:00.000Z'],
       ['runs-out', '135x16 NM 140', shifts[0]!.startsAt],

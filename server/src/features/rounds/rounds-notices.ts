@@ -4,10 +4,10 @@ import type {
   NeedleOutlook,
   PlannedShift,
   RoundsNotice,
-  ToldRounds,
+  PublishedRounds,
 } from '@gantelet/contracts';
 
-/** An order is told of when it has to be made within so long. Assumption. */
+/** An order is announced when it has to be made within so long. Assumption. */
 const ORDER_SOON_MS = 2 * 24 * HOUR_MS;
 
 /** What notices are drawn from. */
@@ -15,7 +15,7 @@ export interface RoundsNews {
   readonly machines: readonly Pick<FloorMachine, 'id' | 'name' | 'reports' | 'stops' | 'age'>[];
   readonly needles: readonly NeedleOutlook[];
   readonly shifts: readonly Pick<PlannedShift, 'startsAt'>[];
-  readonly leftOver: ToldRounds['leftOver'];
+  readonly leftOver: PublishedRounds['leftOver'];
   /** The day in the shop so long after now. */
   readonly dayAfter: (ms: number) => string;
 }

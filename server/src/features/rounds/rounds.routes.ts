@@ -6,20 +6,20 @@ import { versionWatch } from '../../http/version-watch.js';
 import type { JobWork } from '../../jobs/job-runner.js';
 import { queueJob } from '../../jobs/job.store.js';
 import { countStock, deliverNeedles, orderNeedles, receiveNeedles } from './needle-stock.store.js';
-import { toldVersion } from './round-plan.store.js';
+import { publishedVersion } from './round-plan.store.js';
 import type { PlanOutcome } from './plan-rounds.worker.js';
 import { roundsTable } from './rounds-export.js';
 import { roundsInput } from './rounds-input.js';
-import { keepPlan, movePlanned, pinPlanned, readMoves, readRounds, tellPlan } from './rounds.service.js';
+import { keepPlan, movePlanned, pinPlanned, readMoves, readRounds, publishPlan } from './rounds.service.js';
 import { reviseSettings } from './rounds-settings.store.js';
-import { calendarOf, linkCalendar, skipTask, toldRounds } from './told-rounds.service.js';
+import { calendarOf, linkCalendar, skipTask, publishedRounds } from './round-sheets.service.js';
 
 const SEEDS = 1_000_000;
 
 export function roundsRoutes(database: Database, now: () => Date): readonly Handled[] {
-  const watching = versionWatch(() => toldVersion(database));
+  const watching = versionWatch(() => publishedVersion(database));
   return [
-    stream(routes.watchToldRounds, () => Promise.resolve(watching)),
+    stream(routes.watchPublishedRounds, () => Promise.resolve(watching)),
     answer(routes.readRounds, () => readRounds(database, now())),
     write(routes.reviseRoundsSettings, ({ body, person }, tx) =>
       reviseSettings(database, body, person, now(), tx),
@@ -35,11 +35,11 @@ export function roundsRoutes(database: Database, now: () => Date): readonly Hand
     ),
     write(routes.moveChange, ({ params, body }, tx) => movePlanned(database, params.planId, body, tx)),
     write(routes.pinChange, ({ params, body }, tx) => pinPlanned(database, params.planId, body, tx)),
-    write(routes.tellPlan, ({ params, body, person }, tx) =>
-      tellPlan(database, params.planId, body.version, person, now(), tx),
+    write(routes.publishPlan, ({ params, body, person }, tx) =>
+      publishPlan(database, params.planId, body.version, person, now(), tx),
     ),
-    answer(routes.readToldRounds, () => toldRounds(database, now())),
-    answer(routes.readRoundsTable, async () => roundsTable(await toldRounds(database, now()))),
+    answer(routes.readPublishedRounds, () => publishedRounds(database, now())),
+    answer(routes.readRoundsTable, async () => roundsTable(await publishedRounds(database, now()))),
     write(routes.skipTask, ({ body, key, person }, tx) => skipTask(database, key, body, person, now(), tx)),
     write(routes.linkCalendar, ({ person }, tx) => linkCalendar(database, person, now(), tx)),
     answer(routes.readCalendar, ({ params }) => calendarOf(database, params.token, now())),

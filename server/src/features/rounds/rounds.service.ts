@@ -18,11 +18,18 @@ import { readStock } from './needle-stock.store.js';
 import type { PlanDocument } from './plan-document.js';
 import type { PlanOutcome } from './plan-rounds.worker.js';
 import { conflictView, movedPlan, movesOf, pinnedPlan, planView, shiftsOf } from './plan-view.js';
-import { findPlan, findPlanById, insertPlan, lockPlan, markTold, updatePlan } from './round-plan.store.js';
+import {
+  findPlan,
+  findPlanById,
+  insertPlan,
+  lockPlan,
+  markPublished,
+  updatePlan,
+} from './round-plan.store.js';
 import { listPeople } from './rounds-input.store.js';
 import { roundsNotices } from './rounds-notices.js';
 import { readSettings } from './rounds-settings.store.js';
-import { toldRounds } from './told-rounds.service.js';
+import { publishedRounds } from './round-sheets.service.js';
 
 /** Everything the Rounds room shows. */
 export async function readRounds(database: Database, now: Date): Promise<RoundsView> {
@@ -36,7 +43,7 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
     lastJob(database, 'plan-rounds'),
     readStock(database),
     readFloor(database, now),
-    toldRounds(database, now),
+    publishedRounds(database, now),
   ]);
   if (!shop) throw new ProblemError('server.fault');
   const madeBy = last && (await findPerson(database, last.madeById));
@@ -47,7 +54,7 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
       version: last.version,
       madeAt: last.madeAt.toISOString(),
       madeBy: madeBy?.name ?? '',
-      toldAt: last.toldAt?.toISOString() ?? null,
+      publishedAt: last.publishedAt?.toISOString() ?? null,
     });
   const known = new Set(stock.map(({ needle }) => needleKey(needle)));
   const uncounted = (plan?.needles ?? []).filter(({ needle }) => !known.has(needleKey(needle)));
@@ -125,8 +132,8 @@ export async function keepPlan(
       version: 0,
       madeAt: new Date(document.input.madeAt),
       madeById: job.askedById,
-      toldAt: null,
-      toldById: null,
+      publishedAt: null,
+      publishedById: null,
       document,
     },
     tx,
@@ -174,7 +181,7 @@ export function pinPlanned(
 }
 
 /** Makes a plan the one people go by. @throws ProblemError `plan.broken` and those of `lockPlan` */
-export async function tellPlan(
+export async function publishPlan(
   database: Database,
   planId: string,
   version: number,
@@ -185,6 +192,6 @@ export async function tellPlan(
   const plan = await lockPlan(database, planId, version, tx);
   const { problem, changes } = plan.document;
   if (conflictsOf(problem, changes).length > 0) throw new ProblemError('plan.broken');
-  await markTold(database, plan, person, now, tx);
+  await markPublished(database, plan, person, now, tx);
   return { id: planId, version: version + 1 };
 }

@@ -2,7 +2,7 @@ import { parse } from 'csv-parse/sync';
 import ICAL from 'ical.js';
 import { newId, routes, type Problem } from '@gantelet/contracts';
 import { startRoundsShop, type RoundsShop } from '../../testing/rounds-shop.js';
-import { toldVersion } from './round-plan.store.js';
+import { publishedVersion } from './round-plan.store.js';
 
 describe('rounds', () => {
   let rounds: RoundsShop;
@@ -150,12 +150,12 @@ describe('rounds', () => {
     expect(compound(mondays).changes).toEqual(firsts.filter((s) => !compound(mondays).closed.includes(s)));
   }, 60_000);
 
-  it('are told to mechanics, ticked by changing needles, skipped with a reason, and read as table and calendar', async () => {
+  it('are published to mechanics, ticked by changing needles, skipped with a reason, and read as table and calendar', async () => {
     await set();
     const plan = await planned();
     const tell = { params: { planId: plan.id }, body: { version: plan.version } };
-    expect((await lead.call(routes.tellPlan, tell)).status).toBe(200);
-    const rounds = (await mechanic.call(routes.readToldRounds)).body;
+    expect((await lead.call(routes.publishPlan, tell)).status).toBe(200);
+    const rounds = (await mechanic.call(routes.readPublishedRounds)).body;
     expect(rounds.planId).toBe(plan.id);
     const tasks = rounds.sheets.flatMap((sheet) => sheet.tasks.map((task) => ({ ...task, sheet })));
     expect(tasks.every(({ state }) => state === 'open')).toBeTrue();
@@ -187,13 +187,13 @@ describe('rounds', () => {
       note: '',
     };
     /** What was seen so far of that which tells open lists to read again. */
-    const versions = [await toldVersion(shop.database)];
+    const versions = [await publishedVersion(shop.database)];
     expect((await mechanic.call(routes.skipTask, { body: skip })).status).toBe(200);
-    versions.push(await toldVersion(shop.database));
+    versions.push(await publishedVersion(shop.database));
     const wrong = { ...skip, startsAt: '2026-01-01T00:00:00.000Z' };
     expect(code((await mechanic.call(routes.skipTask, { body: wrong })).body)).toBe('task.unknown');
     const taskNow = async () =>
-      (await mechanic.call(routes.readToldRounds)).body.sheets
+      (await mechanic.call(routes.readPublishedRounds)).body.sheets
         .flatMap((sheet) => sheet.tasks)
         .find(({ machineId }) => machineId === first.machineId)!;
     expect([(await taskNow()).state, (await taskNow()).skipped]).toEqual(['skipped', 'machine-busy']);
@@ -212,14 +212,14 @@ describe('rounds', () => {
     });
     expect(changed.status).toBe(200);
     expect((await taskNow()).state).toBe('done');
-    versions.push(await toldVersion(shop.database));
+    versions.push(await publishedVersion(shop.database));
 
-    // Moved after it was told: the same event at another time, with a higher sequence.
+    // Moved after it was published: the same event at another time, with a higher sequence.
     const standing = (await view()).plan!;
     const later = compound(standing).changes.at(-1)!;
     const body = { machineId: first.machineId, from: later, to: null, version: standing.version };
     await lead.call(routes.moveChange, { params: { planId: plan.id }, body });
-    versions.push(await toldVersion(shop.database));
+    versions.push(await publishedVersion(shop.database));
     expect(new Set(versions).size).toBe(versions.length);
     const uidOf = (one: ICAL.Component) => String(one.getFirstPropertyValue('uid'));
     const sequenceOf = (one: ICAL.Component) => Number(one.getFirstPropertyValue('sequence'));
@@ -233,13 +233,13 @@ describe('rounds', () => {
     expect((await fetch(shop.address + path)).status).toBe(404);
   }, 60_000);
 
-  it('move little of what was told when they are planned again', async () => {
+  it('move little of what was published when they are planned again', async () => {
     await set({ pricePerMove: 100 });
     const plan = await planned();
-    await lead.call(routes.tellPlan, { params: { planId: plan.id }, body: { version: plan.version } });
+    await lead.call(routes.publishPlan, { params: { planId: plan.id }, body: { version: plan.version } });
     const again = await planned();
-    expect(compound(again).told).toEqual(compound(plan).changes);
-    expect(compound(again).changes).toEqual(compound(again).told);
+    expect(compound(again).published).toEqual(compound(plan).changes);
+    expect(compound(again).changes).toEqual(compound(again).published);
     expect(again.cost.moves).toBe(0);
   }, 40_000);
 

@@ -4,11 +4,11 @@ import type { Database } from '../../db/database.js';
 
 const MOST = 8;
 
-/** Machines and set-ups whose number or name holds the text; those that begin with it come first. */
+/** Machines, set-ups, needle lots and people whose number, name or code holds the text; those that begin with it first. */
 export async function search({ sequelize }: Database, text: string): Promise<SearchResult> {
   const literal = text.replace(/[\\%_]/g, (mark) => `\\${mark}`);
   const replacements = { starts: `${literal}%`, holds: `%${literal}%`, most: MOST };
-  const [machines, setups] = await Promise.all([
+  const [machines, setups, lots, people] = await Promise.all([
     sequelize.query<{ id: string; shop_number: number; name: string; zone_name: string }>(
       `SELECT m.id, m.shop_number, m.name, z.name AS zone_name FROM machines m JOIN zones z ON z.id = m.zone_id
         WHERE m.name LIKE :holds OR LPAD(m.shop_number, 2, '0') LIKE :starts OR m.shop_number LIKE :starts
@@ -20,6 +20,15 @@ export async function search({ sequelize }: Database, text: string): Promise<Sea
         WHERE u.name LIKE :holds ORDER BY u.name LIKE :starts DESC, u.name LIMIT :most`,
       { type: QueryTypes.SELECT, replacements },
     ),
+    sequelize.query<SearchResult['lots'][number]>(
+      `SELECT id, code, needle_system AS systemId, blade_nm AS nm FROM needle_lots
+        WHERE code LIKE :holds ORDER BY code LIKE :starts DESC, received_at DESC LIMIT :most`,
+      { type: QueryTypes.SELECT, replacements },
+    ),
+    sequelize.query<SearchResult['people'][number]>(
+      `SELECT id, name, role FROM people WHERE name LIKE :holds ORDER BY name LIKE :starts DESC, name LIMIT :most`,
+      { type: QueryTypes.SELECT, replacements },
+    ),
   ]);
   return {
     machines: machines.map((m) => ({
@@ -28,6 +37,8 @@ export async function search({ sequelize }: Database, text: string): Promise<Sea
       name: m.name,
       zoneName: m.zone_name,
     })),
+    lots,
+    people,
     setups: setups.map((s) => ({ id: s.id, name: s.name, machineName: s.machine_name })),
   };
 }

@@ -4,6 +4,7 @@ export { shopRoutes } from './shop.routes.js';
 export { hashPassword } from './passwords.js';
 export {
   columnsOfWays,
+  findLead,
   findPerson,
   findShop,
   readZoneTimes,

@@ -1,10 +1,38 @@
-import { ProblemError, type Session, type Shop, type ShopRevision, type SignIn } from '@gantelet/contracts';
+import {
+  ProblemError,
+  type PasswordChange,
+  type Session,
+  type Shop,
+  type ShopRevision,
+  type SignIn,
+} from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { hashPassword, isPassword } from './passwords.js';
-import { findPerson, findShop, findSigner, updateShop } from './shop.store.js';
+import {
+  findPasswordHash,
+  findPerson,
+  findShop,
+  findSigner,
+  updatePasswordHash,
+  updateShop,
+} from './shop.store.js';
 
 /** Checked against when a name is unknown, so that the time taken does not tell which names exist. */
 const NOBODY = hashPassword('nobody has this password');
+
+/** Sets somebody's own password. @throws ProblemError `password.wrong`, `server.busy` */
+export async function changePassword(
+  database: Database,
+  personId: string,
+  { current, next }: PasswordChange,
+): Promise<void> {
+  const hash = await findPasswordHash(database, personId);
+  if (hash === null || !(await isPassword(hash, current)))
+    throw new ProblemError('password.wrong', {}, [
+      { path: 'body.current', message: 'not the current password' },
+    ]);
+  await updatePasswordHash(database, personId, await hashPassword(next));
+}
 
 /** The id of the person whose name and password these are. @throws ProblemError `session.wrong` */
 export async function checkSignIn(database: Database, { signInName, password }: SignIn): Promise<string> {

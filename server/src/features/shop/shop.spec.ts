@@ -52,7 +52,7 @@ describe('signing in', () => {
   });
 });
 
-describe('the ways of the shop', () => {
+describe('house rules', () => {
   let shop: TestShop;
   beforeAll(async () => {
     shop = await startTestShop();

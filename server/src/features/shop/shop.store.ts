@@ -18,6 +18,14 @@ export async function findSigner({ tables }: Database, signInName: string): Prom
   return found?.get({ plain: true }) ?? null;
 }
 
+/** A lead, for what the server does in their name; null in a works without one. */
+export async function findLead({ tables }: Database): Promise<Person | null> {
+  const row = (await tables.people.findOne({ where: { role: 'lead' }, order: [['id', 'ASC']] }))?.get({
+    plain: true,
+  });
+  return row ? { id: row.id, name: row.name, role: row.role } : null;
+}
+
 export async function findPerson({ tables }: Database, id: string): Promise<Person | null> {
   const row = (await tables.people.findByPk(id))?.get({ plain: true });
   return row ? { id: row.id, name: row.name, role: row.role } : null;
@@ -77,7 +85,7 @@ export interface ZoneTime {
   readonly shifts: readonly ShiftPattern[];
   readonly fraction: NeedleFraction;
   /** Looks of work samples it is known by. */
-  readonly looks: number;
+  readonly checks: number;
   readonly planVersion: number;
 }
 
@@ -91,23 +99,23 @@ export async function readZoneTimes(
   const zones = plainRows(await tables.zones.findAll({ transaction: tx }));
   const worked = plainRows(await tables.zoneShifts.findAll({ transaction: tx }));
   const shifts = plainRows(await tables.shifts.findAll({ transaction: tx }));
-  const looked = await sequelize.query<{ zoneId: string; looks: number; sewing: number }>(
-    `SELECT zone_id AS zoneId, COUNT(*) AS looks, SUM(sewing) AS sewing FROM work_looks l
+  const looked = await sequelize.query<{ zoneId: string; checks: number; sewing: number }>(
+    `SELECT zone_id AS zoneId, COUNT(*) AS checks, SUM(sewing) AS sewing FROM spot_checks l
       WHERE ${standing('l')} GROUP BY zone_id`,
     { type: QueryTypes.SELECT, transaction: tx },
   );
   return new Map(
-    zones.map(({ id, sampleSewing, sampleLooks, planVersion }) => {
+    zones.map(({ id, sampleSewing, sampleChecks, planVersion }) => {
       const own = looked.find(({ zoneId }) => zoneId === id);
-      const looks = (sampleLooks ?? 0) + Number(own?.looks ?? 0);
+      const checks = (sampleChecks ?? 0) + Number(own?.checks ?? 0);
       const sewing = (sampleSewing ?? 0) + Number(own?.sewing ?? 0);
       const shiftIds = worked.filter((row) => row.zoneId === id).map((row) => row.shiftId);
       return [
         id,
         {
           shifts: shifts.filter((row) => shiftIds.includes(row.id)).map(patternOf),
-          fraction: needleFraction({ sewing, looks }, values),
-          looks,
+          fraction: needleFraction({ sewing, checks }, values),
+          checks,
           planVersion,
         },
       ];
@@ -144,4 +152,17 @@ function shopOf(row: ShopRow, spoiled: readonly SpoiledWorkRow[]): Shop {
     },
     version: row.version,
   };
+}
+
+export async function findPasswordHash({ tables }: Database, id: string): Promise<string | null> {
+  const row = await tables.people.findByPk(id, { attributes: ['passwordHash'] });
+  return row ? (row.get('passwordHash') as string) : null;
+}
+
+export async function updatePasswordHash(
+  { tables }: Database,
+  id: string,
+  passwordHash: string,
+): Promise<void> {
+  await tables.people.update({ passwordHash }, { where: { id } });
 }

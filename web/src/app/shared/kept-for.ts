@@ -1,7 +1,7 @@
 import { computed, linkedSignal, untracked, type WritableSignal } from '@angular/core';
 
 /**
- * What somebody types, chooses or arranges: begun anew when what it is of is another, and only then. What is read again
+ * What somebody types, chooses or arranges: started again when what it is of is another, and only then. What is read again
  * in the meantime, as the floor is every few seconds, does not take it away.
  *
  * @param of names what it is of

@@ -24,7 +24,7 @@ export function keptOverReload<State extends object>(
     };
 }
 
-/** Forgets all that was kept: whoever signs in next begins anew. */
+/** Forgets all that was kept: whoever signs in next starts again. */
 export function forgetKept(): void {
   for (const key of Object.keys(sessionStorage))
     if (key.startsWith(storageKey(''))) sessionStorage.removeItem(key);

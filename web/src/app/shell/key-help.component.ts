@@ -1,47 +1,51 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { DialogComponent } from '../shared/widgets/dialog.component';
+import { StandingLineComponent } from '../shared/widgets/standing-line.component';
+import { LINE_WORDS, STANDING_LINES } from '../shared/words/standing-words';
 import { ROOMS } from './rooms';
 
-/** The keys, as they are. */
+/** The keys as they are, and what the lines beside values mean. */
 @Component({
   selector: 'gan-key-help',
-  imports: [DialogComponent],
+  imports: [DialogComponent, StandingLineComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-dialog [open]="open()" label="Keyboard shortcuts" (closed)="closed.emit()">
-    <dl>
-      <div>
-        <dt>/</dt>
-        <dd>search for a machine or a set-up</dd>
-      </div>
-      <div>
-        <dt>?</dt>
-        <dd>this list</dd>
-      </div>
-      @for (room of rooms; track room.key) {
+    <dl class="keys">
+      @for (key of keys; track key.press) {
         <div>
-          <dt>g {{ room.key }}</dt>
-          <dd>{{ room.name }}</dd>
+          <dt>{{ key.press }}</dt>
+          <dd>{{ key.does }}</dd>
         </div>
       }
-      <div>
-        <dt>↑ ↓</dt>
-        <dd>in Tension, on the knob: a step tighter or looser</dd>
-      </div>
-      <div>
-        <dt>Esc</dt>
-        <dd>close the open dialog</dd>
-      </div>
+    </dl>
+    <h2>Lines beside values</h2>
+    <dl>
+      @for (line of lines; track line) {
+        <div>
+          <dt><gan-standing-line [line]="line" /></dt>
+          <dd>{{ lineWords[line] }}</dd>
+        </div>
+      }
     </dl>
   </gan-dialog>`,
   styles: `
+    h2 {
+      margin: 16px 0 4px;
+    }
     dl {
       margin: 0;
     }
+    .keys {
+      columns: 220px 2;
+      column-gap: 26px;
+    }
     dl div {
       display: grid;
-      grid-template-columns: 80px 1fr;
+      grid-template-columns: 52px 1fr;
+      align-items: center;
       padding: 6px 0;
       border-bottom: 1px solid var(--rule);
+      break-inside: avoid;
     }
     dt {
       font: 600 1.05rem var(--narrow);
@@ -54,5 +58,14 @@ import { ROOMS } from './rooms';
 export class KeyHelpComponent {
   readonly open = input.required<boolean>();
   readonly closed = output();
-  protected readonly rooms = ROOMS;
+
+  protected readonly lines = STANDING_LINES;
+  protected readonly lineWords = LINE_WORDS;
+  protected readonly keys = [
+    { press: '/', does: 'search' },
+    { press: '?', does: 'this list' },
+    ...ROOMS.flatMap(({ key, name }) => (key === undefined ? [] : [{ press: `g ${key}`, does: name }])),
+    { press: '↑ ↓', does: 'in Tension, on the knob: a step tighter or looser' },
+    { press: 'Esc', does: 'close the open dialog' },
+  ];
 }

@@ -13,7 +13,7 @@ describe('rooms', () => {
     expect(at('/floor/0190c2')).toEqual(['Floor', 'Machines due']);
     expect(at('/floor/spot-checks')).toEqual(['Floor', 'Spot checks']);
     expect(at('/rounds/settings#calendar')).toEqual(['Plan', 'Rounds']);
-    expect(at('/label?read=V138')).toEqual(['Set up', 'Thread and labels']);
+    expect(at('/label?read=V138')).toEqual(['Set up', 'Thread']);
     expect(at('/changeover/1')).toEqual(['Set up', 'Match needle']);
     expect(at('/benchmark')).toEqual([undefined, undefined]);
   });

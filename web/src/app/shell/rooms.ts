@@ -32,7 +32,7 @@ export const DOORS: readonly Door[] = [
     rooms: [
       { path: '/bench', name: 'Match needle', key: 'b', also: ['/changeover'] },
       { path: '/tension', name: 'Tension', key: 't' },
-      { path: '/thread', name: 'Thread and labels', key: 'h', also: ['/label'] },
+      { path: '/thread', name: 'Thread', key: 'h', also: ['/label'] },
     ],
   },
   {

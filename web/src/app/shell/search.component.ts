@@ -1,32 +1,36 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { NgbTypeahead, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
-import { catchError, debounceTime, distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
+import {
+  catchError,
+  debounceTime,
+  distinctUntilChanged,
+  map,
+  of,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
 import { routes, type SearchResult } from '@gantelet/contracts';
 import { ApiClient } from '../shared/api/api-client';
 import { DialogComponent } from '../shared/widgets/dialog.component';
-
-interface Found {
-  readonly path: string;
-  readonly kind: 'machine' | 'set-up';
-  readonly name: string;
-  readonly where: string;
-}
+import { findHere, type Found } from './find-here';
 
 const TYPING_PAUSE_MS = 120;
+const HOW = 'Arrow keys to choose, Enter to open.';
 
-/** Finds machines and set-ups by name or number, and goes there. */
+/** Finds machines, set-ups, lots, people, sizes, rooms and settings, and opens them. */
 @Component({
   selector: 'gan-search',
   imports: [DialogComponent, FormsModule, NgbTypeahead],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-dialog [open]="open()" label="Find" (closed)="closed.emit()">
-    <label class="visually-hidden" for="find">Machine number, machine or set-up</label>
+  template: `<gan-dialog [open]="open()" label="Search" (closed)="closed.emit()">
+    <label class="visually-hidden" for="find">Machine, set-up, lot, thread, needle, person or room</label>
     <input
       id="find"
       class="form-control"
-      placeholder="Machine number, machine or set-up"
+      placeholder="Machine, set-up, lot, thread, needle, person or room"
       autocomplete="off"
       data-first-focus
       [ngModel]="null"
@@ -38,10 +42,11 @@ const TYPING_PAUSE_MS = 120;
     />
     <ng-template #row let-found="result">
       <span class="found"
-        ><strong>{{ found.name }}</strong> <span>{{ found.kind }}, {{ found.where }}</span></span
+        ><strong>{{ found.name }}</strong>
+        <span>{{ found.kind }}{{ found.where === '' ? '' : ', ' + found.where }}</span></span
       >
     </ng-template>
-    <p class="soft">Arrow keys to choose, Enter to open.</p>
+    <p class="soft" role="status">{{ said() }}</p>
   </gan-dialog>`,
   styles: `
     input {
@@ -59,41 +64,62 @@ export class SearchComponent {
   readonly closed = output();
 
   protected readonly nameOf = (found: Found): string => found.name;
+  /** How to go on, or that nothing was found. */
+  protected readonly said = signal(HOW);
 
-  protected readonly find = (text: Observable<string>): Observable<Found[]> =>
+  protected readonly find = (text: Observable<string>): Observable<readonly Found[]> =>
     text.pipe(
       debounceTime(TYPING_PAUSE_MS),
       map((typed) => typed.trim().slice(0, 60)),
       distinctUntilChanged(),
-      switchMap((q) =>
-        q === ''
-          ? of([])
-          : this.api.call(routes.search, { query: { q } }).pipe(
-              map(foundIn),
-              catchError(() => of([])),
-            ),
-      ),
+      switchMap((q) => (q === '' ? of([]) : this.search(q))),
     );
 
   protected go({ item }: NgbTypeaheadSelectItemEvent<Found>): void {
     this.closed.emit();
     void this.router.navigateByUrl(item.path);
   }
+
+  private search(q: string): Observable<readonly Found[]> {
+    const here = findHere(q);
+    return this.api.call(routes.search, { query: { q } }).pipe(
+      map((result) => [...foundIn(result), ...here]),
+      tap((found) => {
+        this.said.set(found.length > 0 ? HOW : `Nothing matches “${q}”.`);
+      }),
+      catchError(() => {
+        this.said.set('Cannot reach the server: only rooms, sizes and settings were searched.');
+        return of(here);
+      }),
+    );
+  }
 }
 
-function foundIn({ machines, setups }: SearchResult): Found[] {
+function foundIn({ machines, setups, lots, people }: SearchResult): Found[] {
   return [
-    ...machines.map((m): Found => ({
-      path: `/floor/${m.id}`,
+    ...machines.map(({ id, name, zoneName }) => ({
+      path: `/floor/${id}`,
       kind: 'machine',
-      name: m.name,
-      where: m.zoneName,
+      name,
+      where: zoneName,
     })),
-    ...setups.map((s): Found => ({
-      path: `/bench/${s.id}`,
+    ...setups.map(({ id, name, machineName }) => ({
+      path: `/bench/${id}`,
       kind: 'set-up',
-      name: s.name,
-      where: s.machineName,
+      name,
+      where: machineName,
+    })),
+    ...lots.map(({ code, systemId, nm }) => ({
+      path: '/life',
+      kind: 'needle lot',
+      name: code,
+      where: `${systemId} NM ${nm}`,
+    })),
+    ...people.map(({ id, name, role }) => ({
+      path: `/rounds/sheets?person=${id}`,
+      kind: role,
+      name,
+      where: 'round sheets',
     })),
   ];
 }

@@ -149,7 +149,7 @@ export function floorZone(machines: readonly FloorMachine[]): FloorZone {
   return {
     id: 'zone',
     name: 'Hall',
-    needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured', looks: 100 },
+    needleFraction: { value: 0.5, low: 0.4, high: 0.6, standing: 'measured', checks: 100 },
     planVersion: 0,
     machines: [...machines],
   };

@@ -26,7 +26,7 @@ export function plannedMachine(
     hours: [1, 1, 1, 1, 1, 1],
     changes: [4],
     pinned: [],
-    told: [],
+    published: [],
     closed: [],
     leftLate: null,
     ...more,
@@ -41,7 +41,7 @@ export function roundsPlan(machines: readonly PlannedMachineView[]): RoundsPlanV
     madeAt: '2026-11-26T04:00:00.000Z',
     madeBy: 'Lea',
     seed: 0.5,
-    toldAt: null,
+    publishedAt: null,
     shifts: DAYS.map((day, s) => ({
       shiftId: newId(),
       name: s % 2 === 0 ? 'Early' : 'Late',

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { CATALOGUE, CATALOGUE_GROUPS, type CatalogueValue } from '@gantelet/core';
 import { newId, roleReaches, type ShopValueInput } from '@gantelet/contracts';
@@ -143,7 +151,9 @@ export class CataloguePage {
   protected readonly itemLists = ITEM_LISTS;
   protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly shelf = signal<Shelf>('needle systems and names');
-  protected readonly wanted = signal('');
+  /** From the address: what to look for. */
+  readonly find = input('');
+  protected readonly wanted = linkedSignal(() => this.find() ?? '');
   protected readonly sheet = signal<CatalogueValue | null>(null);
   protected readonly itemList = computed(() =>
     this.wanted().trim() === '' ? (ITEM_LISTS.find((list) => list === this.shelf()) ?? null) : null,

@@ -38,7 +38,7 @@ describe('the sheet of a value', () => {
     return { page, said, type, press };
   }
 
-  it('sets a measured value beside the shipped one, in place of nothing', async () => {
+  it('sets a measured value beside the default, in place of nothing', async () => {
     const { said, type, press } = await opened([]);
     await type('7,5');
     press('Measured here');
@@ -70,7 +70,7 @@ describe('the sheet of a value', () => {
 describe('the state of the catalogue', () => {
   const reduce = catalogueFeature.reducer;
 
-  it('gives the last entry of each value to the computations, and the shipped one after going back', () => {
+  it('gives the last entry of each value to the computations, and the default once it is restored', () => {
     const start = reduce(undefined, catalogueActions.historyRead({ history: [entry('a', 8)] }));
     const values = (state: typeof start) => catalogueFeature.selectValues.projector(state.history);
     expect(values(start)['changeover.plate']).toEqual({

@@ -94,13 +94,13 @@ describe('the devices', () => {
 
   it('are blocked by a lead only', async () => {
     const page = await open();
-    await page.press('Let Gauge by the door in no more');
+    await page.press('Block Gauge by the door');
     expect(page.of(deviceActions.revoke)[0]!.deviceId).toBe(gauge.id);
   });
 
   it('are only looked at by others', async () => {
     const { button, text } = await open('mechanic');
-    expect([button('in no more'), button('Register')]).toEqual([null, null]);
+    expect([button('Block'), button('Register')]).toEqual([null, null]);
     expect(text()).toContain('allowed');
   });
 });

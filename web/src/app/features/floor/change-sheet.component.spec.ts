@@ -58,11 +58,11 @@ describe('the change sheet', () => {
     ]);
     choices[1]!.querySelector('input')!.click();
     await fixture.whenStable();
-    button('keep it in pocket 3')?.click();
+    button('keep needle in pocket 3')?.click();
     expect(said[0]).toEqual(jasmine.objectContaining({ keptInPocket: 3, partUsed: PART_USED, lotId: null }));
   });
 
-  it('keeps what was chosen while the floor is read again, and begins anew with another needle', async () => {
+  it('keeps what was chosen while the floor is read again, and starts again with another needle', async () => {
     const machine = floorMachine('Compound 07', 6);
     const { fixture, host, said, button } = await open(machine);
     const system = host.querySelector('select')!;
@@ -112,7 +112,7 @@ describe('the change sheet', () => {
     system.value = '135x17';
     system.dispatchEvent(new Event('change'));
     await fixture.whenStable();
-    button('Other work')?.click();
+    button('Changing job')?.click();
     expect(said[0]?.needle).toEqual({ systemId: '135x17', nm: 140, pointId: 'round', finishId: 'chromed' });
   });
 

@@ -117,6 +117,22 @@ export interface ChangeSaid {
         }
       </section>
     }
+    <details class="report" [open]="reporting()">
+      <summary>Report a problem (do not change the needle)</summary>
+      <div class="causes">
+        @for (trouble of troubles; track trouble) {
+          <button
+            type="button"
+            class="button"
+            [class.act]="rule(trouble).call === 'stop'"
+            [disabled]="busy()"
+            (click)="reported.emit(trouble)"
+          >
+            {{ troubleWords[trouble] }}
+          </button>
+        }
+      </div>
+    </details>
     <h3>What goes in?</h3>
     <p class="soft">{{ same() ? 'Same needle again' : 'Different needle' }}: {{ needleText() }}.</p>
     @if (again().length > 0) {
@@ -242,22 +258,6 @@ export interface ChangeSaid {
         Don't know why
       </button>
     </div>
-    <details>
-      <summary>Report a problem (do not change the needle)</summary>
-      <div class="causes">
-        @for (trouble of troubles; track trouble) {
-          <button
-            type="button"
-            class="button"
-            [class.act]="rule(trouble).call === 'stop'"
-            [disabled]="busy()"
-            (click)="reported.emit(trouble)"
-          >
-            {{ troubleWords[trouble] }}
-          </button>
-        }
-      </div>
-    </details>
     @if (machine().counter?.state !== 'heard') {
       <details>
         <summary>No counter: enter pieces sewn</summary>
@@ -316,6 +316,8 @@ export class ChangeSheetComponent {
   readonly machine = input.required<FloorMachine>();
   readonly mayClear = input.required<boolean>();
   readonly busy = input.required<boolean>();
+  /** The sheet was opened to report a problem: what can be reported stands open. */
+  readonly reporting = input(false);
   /** What lies in the pockets. */
   readonly kept = input<readonly PartUsedNeedle[]>([]);
   readonly lots = input<readonly NeedleLot[]>([]);

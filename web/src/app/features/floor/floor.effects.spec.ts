@@ -87,7 +87,7 @@ describe('the work on the floor', () => {
     const state = store.selectSignal(floorFeature.selectFloorState)();
     expect(state.done).toBe('Compound 07: needle change logged, worn, the old one in pocket 3.');
     expect(state.undo).toEqual({ installId: said.key, before: machine });
-    expect(state.saving).toBeFalse();
+    expect(state.underWay).toEqual({});
   });
 
   it('counts a change at once that waits for the network, in the name of who made it', () => {
@@ -99,7 +99,7 @@ describe('the work on the floor', () => {
       jasmine.objectContaining({ installId: said.key, installedBy: 'Test mechanic', entryHours: 0 }),
     );
     expect(shown!.age!.runningHours).toBe(0);
-    expect(store.selectSignal(floorFeature.selectDone)()).toContain('kept on this device');
+    expect(store.selectSignal(floorFeature.selectDone)()).toContain('saved on this device');
   });
 
   it('takes a change back that never left the device, and asks the server for one that did', async () => {
@@ -140,7 +140,11 @@ describe('the work on the floor', () => {
     const { store } = run({ changeNeedle: REFUSED });
     store.dispatch(change());
     const state = store.selectSignal(floorFeature.selectFloorState)();
-    expect([state.problem?.title, state.saving, state.undo]).toEqual(['Already changed', false, null]);
+    expect([state.refused, state.underWay, state.undo]).toEqual([
+      { of: machine.id, problem: jasmine.objectContaining({ title: 'Already changed' }) },
+      {},
+      null,
+    ]);
   });
 
   it('does not show a floor that was asked for before the change', () => {

@@ -15,6 +15,7 @@ const READ_AGAIN_MS = 5000;
 const KEPT_HERE = 'saved on this device; it goes out when the connection is back.';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
+const refused = (key: string) => (problem: Problem) => of(floorActions.refused({ key, problem }));
 
 /** Read on opening, and again after each write: an answer that was under way then would show the floor before it. */
 export const readFloor = createEffect(
@@ -29,7 +30,7 @@ export const readFloor = createEffect(
         ),
       ),
       actions.pipe(
-        ofType(floorActions.lookLogged),
+        ofType(floorActions.spotCheckLogged),
         filter(({ zone }) => zone !== null),
       ),
     ).pipe(
@@ -78,11 +79,11 @@ function changeLogged(
 ): Action {
   if (fragments === 'missing' && machine.needle?.installId !== key) {
     const done = `${machine.name} is stopped for the missing piece. The needle change was not logged: check which needle is in it.`;
-    return floorActions.machineChanged({ machine, done });
+    return floorActions.machineChanged({ key, machine, done });
   }
   const pocket = keptInPocket === null ? '' : `, the old one in pocket ${keptInPocket}`;
   const done = `${machine.name}: needle change logged, ${CAUSE_WORDS[cause]}${pocket}.`;
-  return floorActions.machineChanged({ machine, done, undo });
+  return floorActions.machineChanged({ key, machine, done, undo });
 }
 
 /** A change survives a network that drops: it is kept on the device, and counts there at once. */
@@ -118,6 +119,7 @@ export const changeNeedle = createEffect(
             'reply' in sent
               ? changeLogged(sent.reply, said, undo)
               : floorActions.changeWaits({
+                  key,
                   machineId: machine.id,
                   needle: {
                     ...needle,
@@ -133,7 +135,7 @@ export const changeNeedle = createEffect(
                   done: `${words}: ${KEPT_HERE}`,
                 }),
           ),
-          catchError(failed),
+          catchError(refused(key)),
         );
       }),
     ),
@@ -152,14 +154,15 @@ export const report = createEffect(
         return outbox.send(routes.reportTrouble, { key, params: { machineId }, body }, words).pipe(
           map((sent) =>
             'reply' in sent
-              ? floorActions.machineChanged({ machine: sent.reply, done: `${words}, reported.` })
+              ? floorActions.machineChanged({ key, machine: sent.reply, done: `${words}, reported.` })
               : floorActions.reportWaits({
+                  key,
                   machineId,
                   report: { id: key, ...body, reportedBy: person?.name ?? '' },
                   done: `${words}: ${KEPT_HERE}`,
                 }),
           ),
-          catchError(failed),
+          catchError(refused(key)),
         );
       }),
     ),
@@ -189,15 +192,16 @@ export const undo = createEffect(
           map((machine) =>
             machine
               ? floorActions.machineChanged({
+                  key,
                   machine,
                   done:
                     machine.stops.length > 0
                       ? `${taken} It stays stopped until a mechanic clears it.`
                       : taken,
                 })
-              : floorActions.changeWithdrawn({ undo: { installId, before }, done: taken }),
+              : floorActions.changeWithdrawn({ key, undo: { installId, before }, done: taken }),
           ),
-          catchError(failed),
+          catchError(refused(key)),
         );
       }),
     ),
@@ -210,8 +214,8 @@ export const discard = createEffect(
       ofType(floorActions.discard),
       concatMap(({ key, partUsedId }) =>
         api.call(routes.discardPartUsed, { key, params: { partUsedId }, body: {} }).pipe(
-          map(() => floorActions.kept({ done: 'Part-used needle discarded to the sharps box.' })),
-          catchError(failed),
+          map(() => floorActions.kept({ key, done: 'Part-used needle discarded to the sharps box.' })),
+          catchError(refused(key)),
         ),
       ),
     ),
@@ -224,8 +228,8 @@ export const moveToPocket = createEffect(
       ofType(floorActions.moveToPocket),
       concatMap(({ key, partUsedId, pocket }) =>
         api.call(routes.moveToPocket, { key, params: { partUsedId }, body: { pocket } }).pipe(
-          map(() => floorActions.kept({ done: `Part-used needle moved to pocket ${pocket}.` })),
-          catchError(failed),
+          map(() => floorActions.kept({ key, done: `Part-used needle moved to pocket ${pocket}.` })),
+          catchError(refused(key)),
         ),
       ),
     ),
@@ -238,8 +242,8 @@ export const emptySharps = createEffect(
       ofType(floorActions.emptySharps),
       concatMap(({ key, counted }) =>
         api.call(routes.emptySharps, { key, body: { counted } }).pipe(
-          map(() => floorActions.kept({ done: `Sharps box emptied, ${counted} needles counted.` })),
-          catchError(failed),
+          map(() => floorActions.kept({ key, done: `Sharps box emptied, ${counted} needles counted.` })),
+          catchError(refused(key)),
         ),
       ),
     ),
@@ -257,25 +261,25 @@ export const logPieces = createEffect(
         return outbox.send(routes.logPieces, { key, params: { machineId }, body }, words).pipe(
           map((sent) =>
             'reply' in sent
-              ? floorActions.machineChanged({ machine: sent.reply, done: `${words} logged.` })
-              : floorActions.piecesWait({ done: `${words}: ${KEPT_HERE}` }),
+              ? floorActions.machineChanged({ key, machine: sent.reply, done: `${words} logged.` })
+              : floorActions.piecesWait({ key, done: `${words}: ${KEPT_HERE}` }),
           ),
-          catchError(failed),
+          catchError(refused(key)),
         );
       }),
     ),
   { functional: true },
 );
 
-/** A look is made where the network may be bad. */
-export const look = createEffect(
+/** A spot check is made where the network may be bad. */
+export const logSpotCheck = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
-      ofType(floorActions.look),
-      concatMap(({ key, look: body }) =>
-        outbox.send(routes.logLook, { key, params: {}, body }, 'A spot check').pipe(
-          map((sent) => floorActions.lookLogged({ zone: 'reply' in sent ? sent.reply : null })),
-          catchError(failed),
+      ofType(floorActions.logSpotCheck),
+      concatMap(({ key, check: body }) =>
+        outbox.send(routes.logSpotCheck, { key, params: {}, body }, 'A spot check').pipe(
+          map((sent) => floorActions.spotCheckLogged({ zone: 'reply' in sent ? sent.reply : null })),
+          catchError(refused(key)),
         ),
       ),
     ),
@@ -288,8 +292,8 @@ export const arrange = createEffect(
       ofType(floorActions.arrange),
       concatMap(({ key, zoneId, plan: body }) =>
         api.call(routes.arrangeZone, { key, params: { zoneId }, body }).pipe(
-          map(() => floorActions.kept({ done: 'Floor plan saved for everybody.' })),
-          catchError(failed),
+          map(() => floorActions.kept({ key, done: 'Floor plan saved for everybody.' })),
+          catchError(refused(key)),
         ),
       ),
     ),
@@ -323,9 +327,9 @@ export const answer = createEffect(
       concatMap(({ key, reportId, answer: body }) =>
         api.call(routes.answerReport, { key, params: { reportId }, body }).pipe(
           map((machine) =>
-            floorActions.machineChanged({ machine, done: `${machine.name}: report answered.` }),
+            floorActions.machineChanged({ key, machine, done: `${machine.name}: report answered.` }),
           ),
-          catchError(failed),
+          catchError(refused(key)),
         ),
       ),
     ),
@@ -340,6 +344,7 @@ export const clear = createEffect(
         api.call(routes.clearMachine, { key, params: { machineId }, body: clearance }).pipe(
           map((machine) =>
             floorActions.machineChanged({
+              key,
               machine,
               done:
                 machine.stops.length > 0
@@ -347,7 +352,7 @@ export const clear = createEffect(
                   : `${machine.name} may run again.`,
             }),
           ),
-          catchError(failed),
+          catchError(refused(key)),
         ),
       ),
     ),

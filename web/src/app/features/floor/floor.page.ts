@@ -29,11 +29,12 @@ import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { CAUSE_WORDS, FRAGMENT_WORDS, STATE_WORDS } from '../../shared/words/floor-words';
+import { UndoToastComponent } from '../../shared/widgets/undo-toast.component';
+import { removalText, STATE_WORDS } from '../../shared/words/floor-words';
 import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
-import { floorActions, floorFeature, type FloorOrder } from './floor.state';
+import { floorActions, floorFeature, SHARPS, type FloorOrder } from './floor.state';
 import { MachineRowComponent } from './machine-row.component';
 import { PocketsComponent } from './pockets.component';
 import type { PiecesSaid } from './pieces-form.component';
@@ -56,6 +57,7 @@ const DRAWN_AT_ONCE = 120;
     SignalMarkComponent,
     RouterLink,
     StandingComponent,
+    UndoToastComponent,
     ZonePlanComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -71,8 +73,19 @@ export class FloorPage {
   protected readonly order = this.store.selectSignal(floorFeature.selectOrder);
   protected readonly dueOrder = this.store.selectSignal(floorFeature.selectDueOrder);
   protected readonly counts = this.store.selectSignal(floorFeature.selectCounts);
-  protected readonly saving = this.store.selectSignal(floorFeature.selectSaving);
-  protected readonly problem = this.store.selectSignal(floorFeature.selectProblem);
+  /** What a write is under way of. */
+  protected readonly busy = this.store.selectSignal(floorFeature.selectBusy);
+  private readonly unread = this.store.selectSignal(floorFeature.selectProblem);
+  private readonly refused = this.store.selectSignal(floorFeature.selectRefused);
+  /** A refusal of a machine names it: by then its sheet is closed. */
+  protected readonly problem = computed(() => {
+    const refused = this.refused();
+    if (!refused) return this.unread();
+    const machine = this.machines().find(({ id }) => id === refused.of);
+    const title = machine ? `${machine.name}: ${refused.problem.title}` : refused.problem.title;
+    return { ...refused.problem, title };
+  });
+  protected readonly sharps = SHARPS;
   protected readonly undoable = this.store.selectSignal(floorFeature.selectUndo);
   protected readonly lots = this.store.selectSignal(floorFeature.selectLots);
   protected readonly done = this.store.selectSignal(floorFeature.selectDone);
@@ -86,9 +99,18 @@ export class FloorPage {
   );
   protected readonly needleText = needleText;
   protected readonly stateWords = STATE_WORDS;
-  protected readonly causeWords = CAUSE_WORDS;
-  protected readonly fragmentWords = FRAGMENT_WORDS;
+  protected readonly removalText = removalText;
   protected readonly mayClear = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  /** The sheet was opened to report a problem. */
+  protected readonly reporting = signal(false);
+  /** The open sheet waits for what was logged at its machine. */
+  protected readonly sheetBusy = computed(() => {
+    const machine = this.openMachine();
+    return (
+      machine !== null &&
+      [machine.id, ...machine.reports.map(({ id }) => id)].some((id) => this.busy().has(id))
+    );
+  });
   private readonly openId = linkedSignal(() => this.machineId() ?? null);
   protected readonly openMachine = computed(
     () => this.machines().find(({ id }) => id === this.openId()) ?? null,
@@ -106,7 +128,7 @@ export class FloorPage {
   protected readonly dueDrawn = computed(() => this.dueOrder().slice(0, this.drawn()));
   protected readonly headline = computed(() => {
     const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
-    const unread = unreadText(this.floor() !== null, this.problem(), 'The floor');
+    const unread = unreadText(this.floor() !== null, this.unread(), 'The floor');
     return unread ?? `${of('stop')} stopped, ${of('due')} due now`;
   });
   private readonly written = this.store.selectSignal(floorFeature.selectWritten);
@@ -123,8 +145,9 @@ export class FloorPage {
     inject(DestroyRef).onDestroy(() => this.store.dispatch(floorActions.closed()));
   }
 
-  protected open(machine: FloorMachine): void {
+  protected open(machine: FloorMachine, toReport = false): void {
     this.store.dispatch(floorActions.messageSeen());
+    this.reporting.set(toReport);
     this.openId.set(machine.id);
   }
 

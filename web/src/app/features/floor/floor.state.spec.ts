@@ -1,4 +1,4 @@
-import type { FloorView } from '@gantelet/contracts';
+import type { FloorMachine, FloorView } from '@gantelet/contracts';
 import { floorMachine, floorZone } from '../../testing/examples';
 import { floorActions, floorFeature } from './floor.state';
 
@@ -34,17 +34,18 @@ describe('the state of the floor', () => {
   it('lets a change be taken back until its minute is over or another thing is done', () => {
     const undo = { installId: 'i', before: machines[0]! };
     const machine = { ...machines[0]!, name: 'A changed' };
-    const after = reduce(read, floorActions.machineChanged({ machine, done: '', undo }));
+    const after = reduce(read, floorActions.machineChanged({ key: 'k', machine, done: '', undo }));
     expect(after.undo).toEqual(undo);
     expect(reduce(after, floorActions.undoClosed({ installId: 'other' })).undo).toEqual(undo);
     expect(reduce(after, floorActions.undoClosed({ installId: 'i' })).undo).toBeNull();
     expect(reduce(after, floorActions.undo({ key: 'k', undo })).undo).toBeNull();
-    const withdrawn = reduce(after, floorActions.changeWithdrawn({ undo, done: '' }));
+    const withdrawn = reduce(after, floorActions.changeWithdrawn({ key: 'k', undo, done: '' }));
     expect(floorFeature.selectMachines({ floor: withdrawn })[0]).toEqual(machines[0]);
   });
 
   it('ages a part-used needle that waits for the network from the hours it has', () => {
     const waits = floorActions.changeWaits({
+      key: 'k',
       machineId: machines[0]!.id,
       needle: { ...machines[0]!.needle!, entryHours: 3 },
       stop: null,
@@ -58,17 +59,43 @@ describe('the state of the floor', () => {
   it('stops a machine for a missing piece before the server knows of it', () => {
     const stop = { id: 'i', at: '2026-03-04T10:00:00.000Z', personName: 'Test operator' };
     const { needle, id: machineId } = machines[0]!;
-    const waits = floorActions.changeWaits({ machineId, needle: needle!, stop, undo: null, done: '' });
+    const waits = floorActions.changeWaits({
+      key: 'k',
+      machineId,
+      needle: needle!,
+      stop,
+      undo: null,
+      done: '',
+    });
     const [machine] = floorFeature.selectMachines({ floor: reduce(read, waits) });
     expect([machine?.stops, machine?.age?.state]).toEqual([[stop], 'stop']);
     const report = { id: 'r', trouble: 'clunk' as const, reportedAt: stop.at, reportedBy: '' };
-    const reported = reduce(reduce(read, waits), floorActions.reportWaits({ machineId, report, done: '' }));
+    const reported = reduce(
+      reduce(read, waits),
+      floorActions.reportWaits({ key: 'k', machineId, report, done: '' }),
+    );
     expect(floorFeature.selectMachines({ floor: reported })[0]?.age?.state).toBe('stop');
+  });
+
+  it('keeps writes at two machines apart: each waits for its own answer, and a refusal is of its own', () => {
+    const [a, b] = machines as [FloorMachine, FloorMachine];
+    const report = { trouble: 'clunk' as const, reportedAt: '2026-03-04T10:00:00.000Z' };
+    const busy = (state: typeof read) => [...floorFeature.selectBusy({ floor: state })];
+    const first = reduce(read, floorActions.report({ key: '1', machineId: a.id, report }));
+    const both = reduce(first, floorActions.report({ key: '2', machineId: b.id, report }));
+    expect(busy(both)).toEqual([a.id, b.id]);
+    const answered = reduce(both, floorActions.machineChanged({ key: '2', machine: b, done: '' }));
+    expect(busy(answered)).toEqual([a.id]);
+    const problem = { title: 'No.' } as never;
+    const unread = reduce(answered, floorActions.failed({ problem }));
+    expect([busy(unread), unread.refused]).toEqual([[a.id], null]);
+    const refused = reduce(answered, floorActions.refused({ key: '1', problem }));
+    expect([busy(refused), refused.refused]).toEqual([[], { of: a.id, problem }]);
   });
 
   it('puts a changed machine in its place and says what was logged', () => {
     const fresh = { ...machines[1]!, name: 'B changed' };
-    const after = reduce(read, floorActions.machineChanged({ machine: fresh, done: 'B: logged.' }));
+    const after = reduce(read, floorActions.machineChanged({ key: 'k', machine: fresh, done: 'B: logged.' }));
     expect(after.floor?.zones[0]?.machines.map((m) => m.name)).toEqual(['A', 'B changed', 'C']);
     expect(after.done).toBe('B: logged.');
   });

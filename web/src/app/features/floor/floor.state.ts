@@ -30,7 +30,7 @@ import type {
   SafetyStop,
   TroubleReport,
   TroubleReportInput,
-  WorkLook,
+  SpotCheck,
   ZonePlan,
 } from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
@@ -61,16 +61,16 @@ export const floorActions = createActionGroup({
     Undo: props<{ key: string; undo: UndoableChange }>(),
     /** The minute in which a change can be taken back is over. */
     'Undo Closed': props<{ installId: string }>(),
-    'Change Withdrawn': props<{ undo: UndoableChange; done: string }>(),
+    'Change Withdrawn': props<{ key: string; undo: UndoableChange; done: string }>(),
     Discard: props<{ key: string; partUsedId: string }>(),
     'Move To Pocket': props<{ key: string; partUsedId: string; pocket: number }>(),
     'Empty Sharps': props<{ key: string; counted: number }>(),
-    Kept: props<{ done: string }>(),
+    Kept: props<{ key: string; done: string }>(),
     /** Pieces that are kept on this device. */
-    'Pieces Wait': props<{ done: string }>(),
+    'Pieces Wait': props<{ key: string; done: string }>(),
     'Log Pieces': props<{ key: string; machineId: string; pieces: PiecesEntry }>(),
-    Look: props<{ key: string; look: WorkLook }>(),
-    'Look Logged': props<{ zone: Pick<FloorZone, 'id' | 'needleFraction'> | null }>(),
+    'Log Spot Check': props<{ key: string; check: SpotCheck }>(),
+    'Spot Check Logged': props<{ zone: Pick<FloorZone, 'id' | 'needleFraction'> | null }>(),
     Arrange: props<{ key: string; zoneId: string; plan: ZonePlan }>(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
     Report: props<{ key: string; machineId: string; report: TroubleReportInput }>(),
@@ -78,6 +78,7 @@ export const floorActions = createActionGroup({
     Clear: props<{ key: string; machineId: string; clearance: Clearance }>(),
     /** A change that waits for the network: it counts from now on. */
     'Change Waits': props<{
+      key: string;
       machineId: string;
       needle: NeedleInMachine;
       /** The piece that is missing of the needle that came out. */
@@ -85,9 +86,12 @@ export const floorActions = createActionGroup({
       undo: UndoableChange | null;
       done: string;
     }>(),
-    'Report Waits': props<{ machineId: string; report: TroubleReport; done: string }>(),
-    'Machine Changed': props<{ machine: FloorMachine; done: string; undo?: UndoableChange }>(),
+    'Report Waits': props<{ key: string; machineId: string; report: TroubleReport; done: string }>(),
+    'Machine Changed': props<{ key: string; machine: FloorMachine; done: string; undo?: UndoableChange }>(),
+    /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ key: string; problem: Problem }>(),
     'Message Seen': emptyProps(),
   },
 });
@@ -103,8 +107,12 @@ export type FloorOrder = 'zones' | 'due' | 'plan';
 export interface FloorState {
   readonly floor: FloorView | null;
   readonly order: FloorOrder;
-  readonly saving: boolean;
+  /** Writes that are on their way, by their key: the machine, needle, zone or box each is of. */
+  readonly underWay: Readonly<Record<string, string>>;
+  /** What could not be read. */
   readonly problem: Problem | null;
+  /** The last write that was refused, and what it is of. */
+  readonly refused: { readonly of: string; readonly problem: Problem } | null;
   /** Writes that were answered. */
   readonly written: number;
   /** What was last logged, in words. */
@@ -117,13 +125,47 @@ export interface FloorState {
 const initial: FloorState = {
   floor: null,
   order: 'zones',
-  saving: false,
+  underWay: {},
   problem: null,
+  refused: null,
   written: 0,
   done: '',
   undo: null,
   lots: [],
 };
+
+/** The box for needles that came out: there is one. */
+export const SHARPS = 'sharps';
+
+type Write = ReturnType<
+  (typeof floorActions)[
+    | 'changeNeedle'
+    | 'clear'
+    | 'report'
+    | 'answer'
+    | 'undo'
+    | 'discard'
+    | 'moveToPocket'
+    | 'emptySharps'
+    | 'logPieces'
+    | 'arrange']
+>;
+
+/** What a write is of: two of one thing wait for each other, others do not. */
+function subjectOf(write: Write): string {
+  if ('machine' in write) return write.machine.id;
+  if ('machineId' in write) return write.machineId;
+  if ('undo' in write) return write.undo.before.id;
+  if ('reportId' in write) return write.reportId;
+  if ('partUsedId' in write) return write.partUsedId;
+  return 'zoneId' in write ? write.zoneId : SHARPS;
+}
+
+/** The writes without one that has been answered. */
+function without(underWay: FloorState['underWay'], key: string): FloorState['underWay'] {
+  const { [key]: _, ...others } = underWay;
+  return others;
+}
 
 function changed(
   floor: FloorView | null,
@@ -170,19 +212,25 @@ export const floorFeature = createFeature({
       floorActions.emptySharps,
       floorActions.logPieces,
       floorActions.arrange,
-      (state) => ({ ...state, saving: true, problem: null, done: '', undo: null }),
+      (state, write) => ({
+        ...state,
+        underWay: { ...state.underWay, [write.key]: subjectOf(write) },
+        refused: null,
+        done: '',
+        undo: null,
+      }),
     ),
     on(floorActions.undoClosed, (state, { installId }) =>
       state.undo?.installId === installId ? { ...state, undo: null } : state,
     ),
-    on(floorActions.changeWithdrawn, (state, { undo, done }) => ({
+    on(floorActions.changeWithdrawn, (state, { key, undo, done }) => ({
       ...state,
       floor: changed(state.floor, undo.before.id, () => undo.before),
-      saving: false,
+      underWay: without(state.underWay, key),
       done,
     })),
-    on(floorActions.look, (state) => ({ ...state, problem: null, written: state.written + 1 })),
-    on(floorActions.lookLogged, (state, { zone }) => ({
+    on(floorActions.logSpotCheck, (state) => ({ ...state, refused: null, written: state.written + 1 })),
+    on(floorActions.spotCheckLogged, (state, { zone }) => ({
       ...state,
       done: zone
         ? 'Spot check logged.'
@@ -195,22 +243,22 @@ export const floorFeature = createFeature({
             }
           : state.floor,
     })),
-    on(floorActions.kept, floorActions.piecesWait, (state, { done }) => ({
+    on(floorActions.kept, floorActions.piecesWait, (state, { key, done }) => ({
       ...state,
-      saving: false,
+      underWay: without(state.underWay, key),
       written: state.written + 1,
       done,
     })),
     on(floorActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
-    on(floorActions.machineChanged, (state, { machine, done, undo }) => ({
+    on(floorActions.machineChanged, (state, { key, machine, done, undo }) => ({
       ...state,
       floor: changed(state.floor, machine.id, () => machine),
-      saving: false,
+      underWay: without(state.underWay, key),
       written: state.written + 1,
       done,
       undo: undo ?? null,
     })),
-    on(floorActions.changeWaits, (state, { machineId, needle, stop, undo, done }) => ({
+    on(floorActions.changeWaits, (state, { key, machineId, needle, stop, undo, done }) => ({
       ...state,
       floor: changed(state.floor, machineId, (machine) => {
         const stops = stop ? [...machine.stops, stop] : machine.stops;
@@ -223,12 +271,12 @@ export const floorFeature = createFeature({
           counter: machine.counter && { ...machine.counter, stitches: 0, motorHours: 0, coveredHours: 0 },
         };
       }),
-      saving: false,
+      underWay: without(state.underWay, key),
       written: state.written + 1,
       done,
       undo,
     })),
-    on(floorActions.reportWaits, (state, { machineId, report, done }) => ({
+    on(floorActions.reportWaits, (state, { key, machineId, report, done }) => ({
       ...state,
       floor: changed(state.floor, machineId, (machine) => ({
         ...machine,
@@ -239,14 +287,21 @@ export const floorFeature = createFeature({
           state: machine.stops.length > 0 || troubleRule(report.trouble).call === 'stop' ? 'stop' : 'due',
         },
       })),
-      saving: false,
+      underWay: without(state.underWay, key),
       written: state.written + 1,
       done,
     })),
-    on(floorActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
-    on(floorActions.messageSeen, (state) => ({ ...state, problem: null, done: '', undo: null })),
+    on(floorActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(floorActions.refused, (state, { key, problem }) => ({
+      ...state,
+      underWay: without(state.underWay, key),
+      refused: { of: state.underWay[key] ?? '', problem },
+    })),
+    on(floorActions.messageSeen, (state) => ({ ...state, refused: null, done: '', undo: null })),
   ),
-  extraSelectors: ({ selectFloor }) => {
+  extraSelectors: ({ selectFloor, selectUnderWay }) => {
+    /** Everything that a write is under way of. */
+    const selectBusy = createSelector(selectUnderWay, (underWay) => new Set(Object.values(underWay)));
     const selectMachines = createSelector(
       selectFloor,
       (floor) => floor?.zones.flatMap((zone) => zone.machines) ?? [],
@@ -260,7 +315,7 @@ export const floorFeature = createFeature({
         count: machines.filter(({ age }) => age?.state === state).length,
       })),
     );
-    return { selectMachines, selectDueOrder, selectCounts };
+    return { selectMachines, selectDueOrder, selectCounts, selectBusy };
   },
 });
 

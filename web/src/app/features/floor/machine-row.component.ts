@@ -7,12 +7,12 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { counterText, hoursRangeText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
-/** One machine of the floor: its needle, what is left of it, and the change button. */
+/** One machine of the floor: its needle, what is left of it, a needle change and a report. Tapping the card opens it. */
 @Component({
   selector: 'gan-machine-row',
   imports: [SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '[attr.data-state]': 'state()' },
+  host: { '[attr.data-state]': 'state()', '(click)': 'changeWanted.emit()' },
   template: `<div class="top">
       <strong>{{ machine().name }}</strong>
       <span class="state" [class]="state()"><gan-signal [shape]="state()" /> {{ word() }}</span>
@@ -22,25 +22,34 @@ import { needleSizeText } from '../../shared/words/units-text';
       <div class="counter" [class.silent]="machine().counter?.state === 'silent'">{{ words }}</div>
     }
     <div class="bar" aria-hidden="true" [style.--sure.%]="left().sure" [style.--most.%]="left().most"></div>
-    <div class="bottom">
-      <span>{{ leftText() }}</span>
+    <div class="left">{{ leftText() }}</div>
+    <div class="acts">
       <button
         type="button"
         class="button small"
         [attr.aria-label]="'Change needle, ' + machine().name"
-        (click)="changeWanted.emit()"
+        (click)="changeWanted.emit(); $event.stopPropagation()"
       >
-        Change
+        Change needle
+      </button>
+      <button
+        type="button"
+        class="button small"
+        [attr.aria-label]="'Report a problem, ' + machine().name"
+        (click)="reportWanted.emit(); $event.stopPropagation()"
+      >
+        Report
       </button>
     </div>`,
   styles: `
     :host {
       /* Of a floor of thousands only what is in sight is laid out and painted. */
       content-visibility: auto;
-      contain-intrinsic-size: auto 150px;
+      contain-intrinsic-size: auto 180px;
       display: flex;
       flex-direction: column;
       justify-content: space-between;
+      cursor: pointer;
       background: var(--card);
       border: 1px solid var(--rule);
       border-inline-start: 6px solid var(--good);
@@ -57,8 +66,17 @@ import { needleSizeText } from '../../shared/words/units-text';
       border: 2px solid var(--act);
       border-inline-start-width: 6px;
     }
-    .top,
-    .bottom {
+    .acts {
+      display: grid;
+      grid-template-columns: 1.6fr 1fr;
+      gap: 6px;
+      margin-top: 6px;
+    }
+    .acts .button {
+      justify-content: center;
+      padding-inline: 6px;
+    }
+    .top {
       display: flex;
       justify-content: space-between;
       align-items: center;
@@ -111,6 +129,7 @@ import { needleSizeText } from '../../shared/words/units-text';
 export class MachineRowComponent {
   readonly machine = input.required<FloorMachine>();
   readonly changeWanted = output();
+  readonly reportWanted = output();
   private readonly preferences = inject(Preferences);
 
   protected readonly state = computed(() => this.machine().age?.state ?? 'watch');

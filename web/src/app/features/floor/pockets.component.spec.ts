@@ -17,7 +17,7 @@ describe('the pockets', () => {
   });
 
   it('say that none lies in one', async () => {
-    expect((await mount(PocketsComponent, { kept: [] })).text()).toContain('No needle lies in a pocket.');
+    expect((await mount(PocketsComponent, { kept: [] })).text()).toContain('No needle in a pocket.');
   });
 
   it('take only a number that a pocket can have, and say the one that was meant', async () => {
@@ -44,13 +44,14 @@ describe('the pockets', () => {
     expect(field('Pocket').value).toBe('44');
   });
 
-  it('let a needle go into the sharps box, unless something is being kept', async () => {
+  it('let a needle go into the sharps box, unless its place is being changed', async () => {
     const { fixture, set, press, button } = await mount(PocketsComponent, { kept });
     const discarded: string[] = [];
     fixture.componentInstance.discarded.subscribe((id) => discarded.push(id));
     await press('Discard to sharps box, pocket 6');
     expect(discarded).toEqual([kept[1]!.id]);
-    await set({ saving: true });
+    await set({ busy: new Set([kept[1]!.id]) });
     expect(button('Discard to sharps box, pocket 6')!.disabled).toBeTrue();
+    expect(button(`Discard to sharps box, pocket ${kept[0]!.pocket}`)!.disabled).toBeFalse();
   });
 });

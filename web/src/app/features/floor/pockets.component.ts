@@ -31,7 +31,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
             <button
               type="button"
               class="button small"
-              [disabled]="saving() || to() === null"
+              [disabled]="busy().has(one.id) || to() === null"
               (click)="move()"
             >
               Keep
@@ -44,7 +44,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
               type="button"
               class="button small"
               [attr.aria-label]="'Discard to sharps box, pocket ' + one.pocket"
-              [disabled]="saving()"
+              [disabled]="busy().has(one.id)"
               (click)="discarded.emit(one.id)"
             >
               Discard to sharps box
@@ -89,7 +89,8 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
 })
 export class PocketsComponent {
   readonly kept = input.required<readonly PartUsedNeedle[]>();
-  readonly saving = input(false);
+  /** Needles whose place is being changed. */
+  readonly busy = input<ReadonlySet<string>>(new Set());
   readonly discarded = output<string>();
   readonly moved = output<{ readonly partUsedId: string; readonly pocket: number }>();
 

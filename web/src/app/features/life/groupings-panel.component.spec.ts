@@ -56,7 +56,7 @@ describe('merging and splitting groups', () => {
   it('splits a group by size or by finish, and makes it whole again', async () => {
     const { choose, said } = await open([grouping('flatbed', { splitBy: 'size' })]);
     await choose(`Split, ${FLAT}`, 'by needle finish');
-    await choose(`Split, ${FLAT}`, 'not');
+    await choose(`Split, ${FLAT}`, 'no');
     expect(said.map(({ change }) => change.splitBy)).toEqual(['finish', null]);
   });
 

@@ -27,13 +27,13 @@ import { lifeActions, lifeFeature } from './life.state';
 const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
 const refused = (problem: Problem) => of(lifeActions.lotRefused({ problem }));
 
-/** A fit that was done brings a new report. Read anew when one is begun too: an answer under way would not know of it. */
+/** A fit that was done brings a new report. Read again when one is begun too: an answer under way would not know of it. */
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
       actions.pipe(ofType(lifeActions.opened, lifeActions.jobBegun)),
       actions.pipe(
-        ofType(lifeActions.jobTold),
+        ofType(lifeActions.jobProgressed),
         filter(({ job }) => job.state === 'done'),
       ),
     ).pipe(
@@ -158,7 +158,7 @@ export const cancel = createEffect(
       ofType(lifeActions.cancel),
       exhaustMap(({ key, jobId }) =>
         api.call(routes.cancelJob, { key, params: { jobId } }).pipe(
-          map((job) => lifeActions.jobTold({ job })),
+          map((job) => lifeActions.jobProgressed({ job })),
           catchError(failed),
         ),
       ),
@@ -170,7 +170,7 @@ export const cancel = createEffect(
 export const follow = createEffect(
   (store = inject(Store)) =>
     followJobs(store.select(lifeFeature.selectView).pipe(map((view) => view?.job))).pipe(
-      map((job) => lifeActions.jobTold({ job })),
+      map((job) => lifeActions.jobProgressed({ job })),
     ),
   { functional: true },
 );

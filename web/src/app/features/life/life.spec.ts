@@ -37,7 +37,7 @@ describe('the answer of the Life room', () => {
     expect(why[0]).toMatch(
       /£\d+\.\d\d per running hour: -?\d+ % less than flat 8 h, \d+ % less than running to failure/,
     );
-    expect(why[1]).toMatch(/^No need to hit it: from .* h to .* h costs at most 2 % more/);
+    expect(why[1]).toMatch(/^It need not be exact: anywhere from .* h to .* h costs at most 2 % more/);
     const rules = ruleCosts(group);
     expect(rules[0]!.advised).toBeTrue();
     expect(rules.map(({ name }) => name)).toContain('as in the last quarter');
@@ -53,7 +53,7 @@ describe('the answer of the Life room', () => {
   it('says how much is missing where too little is known', () => {
     const few = lifeAnswer(report(ends(4)), money);
     expect(few.head).toBe('Not enough data yet');
-    expect(few.why[0]).toMatch(/^2 worn needles; 4 more before/);
+    expect(few.why[0]).toMatch(/^2 worn needles; 4 more are needed/);
     const none = lifeAnswer(report(ends(6, 'changeover')), money);
     expect(none.why[1]).toContain('None wore out');
     expect(ruleCosts(report(ends(4)))).toEqual([]);
@@ -107,7 +107,7 @@ describe('what the Life room knows', () => {
   });
 
   it('follows a fit', () => {
-    const told = after(lifeActions.viewRead({ view: VIEW }), lifeActions.jobTold({ job: JOB }));
+    const told = after(lifeActions.viewRead({ view: VIEW }), lifeActions.jobProgressed({ job: JOB }));
     expect(lifeFeature.selectView(told)?.job?.progress).toBe(0.5);
   });
 });

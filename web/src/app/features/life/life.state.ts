@@ -39,7 +39,7 @@ export const lifeActions = createActionGroup({
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
     'Job Begun': props<{ job: Job }>(),
-    'Job Told': props<{ job: Job }>(),
+    'Job Progressed': props<{ job: Job }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -101,7 +101,7 @@ export const lifeFeature = createFeature({
       lotProblem: null,
     })),
     on(lifeActions.lotRefused, (state, { problem }) => ({ ...state, lotProblem: problem })),
-    on(lifeActions.jobBegun, lifeActions.jobTold, (state, { job }) => ({
+    on(lifeActions.jobBegun, lifeActions.jobProgressed, (state, { job }) => ({
       ...state,
       view: state.view && { ...state.view, job },
     })),

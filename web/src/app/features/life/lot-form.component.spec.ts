@@ -45,7 +45,7 @@ describe('the form of a lot', () => {
     const { type, choose, press, field, text, revised, registered } = await open();
     await choose('Which', 'L-204, 135x17 NM 120, standard round point');
     expect([field('Code on the pack').value, field('System').value]).toEqual(['L-204', '135x17']);
-    expect(text()).toContain('until a needle of it goes in');
+    expect(text()).toContain('until the first needle from it goes in');
     await type('Code on the pack', 'L-240');
     await press('Correct the lot');
     expect(revised).toEqual([{ lotId: lot.id, entry: { code: 'L-240', needle: lot.needle } }]);

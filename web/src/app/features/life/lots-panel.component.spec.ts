@@ -90,6 +90,6 @@ describe('the lots of a group', () => {
   });
 
   it('say that none is known', async () => {
-    expect((await open([], group([]))).text()).toContain('No needle of this group has a lot.');
+    expect((await open([], group([]))).text()).toContain('No needle in this group has a lot.');
   });
 });

@@ -4,7 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, forkJoin, map, of, switchMap, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
-import { SERVICE_WORDS } from '../../shared/words/story-words';
+import { SERVICE_WORDS } from '../../shared/words/history-words';
 import { machineActions } from './machine.state';
 
 const failed = (problem: Problem) => of(machineActions.failed({ problem }));
@@ -23,21 +23,21 @@ export const readLists = createEffect(
   { functional: true },
 );
 
-/** The latest is read anew after each write. */
-export const readStory = createEffect(
+/** The latest is read again after each write. */
+export const readHistory = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
       ofType(
-        machineActions.storyOpened,
+        machineActions.historyOpened,
         machineActions.serviceLogged,
         machineActions.withdrawn,
-        machineActions.storyWanted,
+        machineActions.historyWanted,
       ),
       switchMap((asked) => {
-        const onward = asked.type === machineActions.storyWanted.type;
+        const onward = asked.type === machineActions.historyWanted.type;
         const query = onward ? { before: asked.before } : {};
-        return api.call(routes.readStory, { params: { machineId: asked.machineId }, query }).pipe(
-          map((story) => machineActions.storyRead({ story, onward })),
+        return api.call(routes.readHistory, { params: { machineId: asked.machineId }, query }).pipe(
+          map((history) => machineActions.historyRead({ history, onward })),
           catchError(failed),
         );
       }),
@@ -48,7 +48,7 @@ export const readStory = createEffect(
 export const readServices = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(machineActions.storyOpened, machineActions.withdrawn),
+      ofType(machineActions.historyOpened, machineActions.withdrawn),
       switchMap(({ machineId }) =>
         api.call(routes.readServices, { params: { machineId } }).pipe(
           map((services) => machineActions.servicesRead({ services })),

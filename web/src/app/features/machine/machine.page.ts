@@ -13,13 +13,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  BOBBIN_SIZES,
-  dialLine,
-  HOOK_SIDES,
-  needleFacing,
-  needleSystem,
-} from '@gantelet/core';
+import { BOBBIN_SIZES, dialLine, HOOK_SIDES, needleFacing, needleSystem } from '@gantelet/core';
 import {
   DialReading,
   DUTIES,

@@ -85,7 +85,7 @@ describe('the page of a machine', () => {
     keep();
     await fixture.whenStable();
     expect(saved).not.toHaveBeenCalled();
-    expect(page.querySelector('[role=alert]')?.textContent).toContain('"999x9" is not a system');
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('Unknown system "999x9"');
     field.value = '134-35';
     keep();
     const action = saved.calls.mostRecent().args[0] as unknown as ReturnType<typeof machineActions.save>;

@@ -4,7 +4,7 @@ import type {
   MachineEntry,
   MachineEvent,
   MachineService,
-  MachineStory,
+  MachineHistory,
   Problem,
   ServiceEntry,
   Zone,
@@ -21,16 +21,16 @@ export const machineActions = createActionGroup({
     Saved: props<{ machine: Machine }>(),
     /** A form was opened: what the last one said is over. */
     'Form Opened': emptyProps(),
-    /** The story of a machine is shown, from its latest event. */
-    'Story Opened': props<{ machineId: string }>(),
-    'Story Wanted': props<{ machineId: string; before: string }>(),
-    'Story Read': props<{ story: MachineStory; onward: boolean }>(),
+    /** The history of a machine is shown, from its latest event. */
+    'History Opened': props<{ machineId: string }>(),
+    'History Wanted': props<{ machineId: string; before: string }>(),
+    'History Read': props<{ history: MachineHistory; onward: boolean }>(),
     'Services Read': props<{ services: readonly MachineService[] }>(),
     'Log Service': props<{ key: string; machineId: string; service: ServiceEntry }>(),
     'Service Logged': props<{ machineId: string; services: readonly MachineService[]; done: string }>(),
     'Withdraw Pieces': props<{ key: string; machineId: string; piecesId: string }>(),
     'Withdraw Entry': props<{ key: string; machineId: string; entry: Withdrawal }>(),
-    /** Something of the story was taken back. */
+    /** Something of the history was taken back. */
     Withdrawn: props<{ machineId: string; done: string }>(),
     Failed: props<{ problem: Problem }>(),
   },
@@ -43,9 +43,9 @@ export interface MachineState {
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly done: string;
-  /** What happened at the machine whose story is shown, the latest first; null until it was read. */
+  /** What happened at the machine whose history is shown, the latest first; null until it was read. */
   readonly events: readonly MachineEvent[] | null;
-  /** Where its story goes on; null at the beginning. */
+  /** Where its history goes on; null at the beginning. */
   readonly before: string | null;
   readonly services: readonly MachineService[];
   /** Services that were logged here. */
@@ -78,7 +78,7 @@ export const machineFeature = createFeature({
       ),
       done: `${machine.name} saved.`,
     })),
-    on(machineActions.storyOpened, (state) => ({
+    on(machineActions.historyOpened, (state) => ({
       ...state,
       problem: null,
       done: '',
@@ -86,10 +86,10 @@ export const machineFeature = createFeature({
       before: null,
       services: [],
     })),
-    on(machineActions.storyRead, (state, { story, onward }) => ({
+    on(machineActions.historyRead, (state, { history, onward }) => ({
       ...state,
-      events: onward ? [...(state.events ?? []), ...story.events] : story.events,
-      before: story.before,
+      events: onward ? [...(state.events ?? []), ...history.events] : history.events,
+      before: history.before,
     })),
     on(machineActions.servicesRead, (state, { services }) => ({ ...state, services })),
     on(machineActions.logService, machineActions.withdrawPieces, machineActions.withdrawEntry, (state) => ({

@@ -111,6 +111,19 @@ export class BenchPage {
     const chosen = this.work().chosen;
     return chosen && needleSizeText(chosen.size.nm, this.preferences.unitOrder());
   });
+  /** The answer in a line, for the foot of a phone. */
+  protected readonly footText = computed(() => {
+    const { chosen, ask } = this.work();
+    if (chosen)
+      return `${this.size()!.first} / ${this.size()!.second}, ${chosen.point.name}, ${chosen.system.id}`;
+    if (ask === 'needle') return this.refusedInHand() ? 'This needle will not work here' : 'Nothing fits';
+    return {
+      thread: 'Threads that fit',
+      machine: 'Machines that fit',
+      takes: 'Threads it takes',
+      open: null,
+    }[ask];
+  });
   protected readonly threadMm = computed(() => this.work().thread?.diameterMm ?? 0);
   protected readonly edgeMm = computed(() => {
     const { chosen } = this.work();

@@ -28,8 +28,8 @@ describe('a file of set-up cards as text', () => {
 
   it('says where the text stops being JSON, and that it is another kind of file', () => {
     expect(readCardText('{\n  "format": }').problem).toContain('line 2, column 13');
-    expect(readCardText('').problem).toContain('Nothing was taken in');
+    expect(readCardText('').problem).toContain('Nothing was imported');
     expect(readCardText('{"format": "other", "cards": []}').problem).toContain('gantelet-set-up-cards');
-    expect(readCardText('{"format": "gantelet-set-up-cards", "cards": []}').problem).toContain('0 cards');
+    expect(readCardText('{"format": "gantelet-set-up-cards", "cards": []}').problem).toContain('0 set-ups');
   });
 });

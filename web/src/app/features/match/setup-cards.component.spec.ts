@@ -15,7 +15,7 @@ describe('set-up cards as a file', () => {
     const choose = async (text: string) => {
       const files = new DataTransfer();
       files.items.add(new File([text], 'cards.json', { type: 'application/json' }));
-      const input = mounted.field('Take in a file') as HTMLInputElement;
+      const input = mounted.field('Import set-ups') as HTMLInputElement;
       input.files = files.files;
       input.dispatchEvent(new Event('change'));
       // The field is emptied when the file has been read.
@@ -54,7 +54,7 @@ describe('set-up cards as a file', () => {
       refused: [{ row: 1, fields: [{ path: 'needle.systemId', message: 'is missing' }] }],
     };
     await set({ result });
-    expect(text()).toContain('0 cards taken in, 1 refused.');
+    expect(text()).toContain('0 set-ups imported, 1 rejected.');
     const cells = [...host.querySelectorAll('tbody td')].map(({ textContent }) => textContent?.trim());
     expect([cells[0], cells[3]]).toEqual(['2', 'needle.systemId: is missing']);
     expect(Number(cells[1])).toBeGreaterThan(4);

@@ -115,7 +115,7 @@ export class StackEditorComponent {
   readonly layers = input.required<readonly LayerInput[]>();
   readonly layersChange = output<readonly LayerInput[]>();
 
-  /** The layers as they are now: a tap on a button comes right after what was typed, before they are shown anew. */
+  /** The layers as they are now: a tap on a button comes right after what was typed, before they are shown again. */
   protected readonly own = linkedSignal(() => this.layers());
 
   protected readonly materials = MATERIALS;

@@ -8,11 +8,11 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { hoursRangeText, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
-import { SERVICE_WORDS } from '../../shared/words/story-words';
+import { SERVICE_WORDS } from '../../shared/words/history-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
 import { shopFeature } from '../shop/shop.state';
-import { machinesNow, openRounds, orderNotices } from './now-items';
+import { machinesNow, openRounds, orderNotices, servicesByMachine } from './now-items';
 import { nowActions, nowFeature } from './now.state';
 
 /** Rows of a list that is longer than a glance takes in. */
@@ -31,9 +31,10 @@ export class NowPage {
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
   private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
-  private readonly told = this.store.selectSignal(roundsFeature.selectTold);
+  private readonly published = this.store.selectSignal(roundsFeature.selectPublished);
   private readonly view = this.store.selectSignal(roundsFeature.selectView);
-  protected readonly services = this.store.selectSignal(nowFeature.selectServices);
+  private readonly servicesDue = this.store.selectSignal(nowFeature.selectServices);
+  protected readonly services = computed(() => servicesByMachine(this.servicesDue() ?? []));
   protected readonly leaps = this.store.selectSignal(nowFeature.selectLeaps);
   protected readonly deciding = this.store.selectSignal(nowFeature.selectDeciding);
   protected readonly done = this.store.selectSignal(nowFeature.selectDone);
@@ -51,7 +52,7 @@ export class NowPage {
   protected readonly noticeText = noticeText;
   protected readonly now = computed(() => machinesNow(this.machines()));
   protected readonly rounds = computed(() =>
-    openRounds(this.told()?.sheets ?? [], this.person()?.id ?? null),
+    openRounds(this.published()?.sheets ?? [], this.person()?.id ?? null),
   );
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
   protected readonly headline = computed(() => {
@@ -70,12 +71,12 @@ export class NowPage {
 
   constructor() {
     this.store.dispatch(floorActions.opened());
-    this.store.dispatch(roundsActions.toldOpened());
+    this.store.dispatch(roundsActions.sheetsOpened());
     this.store.dispatch(roundsActions.opened());
     this.store.dispatch(nowActions.opened());
     inject(DestroyRef).onDestroy(() => {
       this.store.dispatch(floorActions.closed());
-      this.store.dispatch(roundsActions.toldClosed());
+      this.store.dispatch(roundsActions.sheetsClosed());
     });
   }
 

@@ -67,7 +67,7 @@ describe('the shifts of the shop', () => {
     expect(zones[0]!.shiftIds).toEqual([early.id, shifts[1]!.id]);
   });
 
-  it('say in their own words what is wrong, and are not kept then', async () => {
+  it('say in their own words what is wrong, and are not saved then', async () => {
     const { type, text, button } = await open();
     await type('Time zone', 'Oslo time');
     expect(text()).toContain('Time zone: an IANA name, such as Europe/Oslo');

@@ -39,7 +39,7 @@ describe('the needles ahead', () => {
 
   it('say what the plan and failures take, and when a kind runs out', async () => {
     const { text } = await open();
-    expect(text()).toContain('6 + 1.8');
+    expect(text()).toContain('6 + about 2');
     expect(text()).toContain('not in these shifts');
     TestBed.resetTestingModule();
     expect((await open({ mayRunOut: 4 })).text()).toContain('maybe Mon 30');
@@ -78,7 +78,7 @@ describe('the needles ahead', () => {
     await type('Counted total', '0');
     await press('Save count');
     await set({ written: 1 });
-    await press('Take the count back');
+    await press('Remove the count');
     expect(said).toEqual([
       ['count', { needle: NEEDLE, counted: 0 }],
       ['uncounted', { countId: stock.countId }],

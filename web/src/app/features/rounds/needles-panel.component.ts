@@ -54,7 +54,7 @@ type StoreAct = 'count' | 'delivery' | 'order';
                       [attr.aria-label]="'Remove the count, ' + row.text"
                       (click)="uncounted.emit({ countId })"
                     >
-                      Take back
+                      Remove
                     </button>
                   }
                 }

@@ -10,7 +10,7 @@ export interface DrawnChange {
   readonly shift: number;
   readonly x: number;
   readonly pinned: boolean;
-  readonly told: boolean;
+  readonly published: boolean;
   /** Running hours of the needle that comes out. */
   readonly hours: number;
   readonly words: string;
@@ -127,13 +127,13 @@ function rowOf(
     });
     if (shift < shifts.length) {
       const pinned = machine.pinned.includes(shift);
-      const told = machine.told.includes(shift);
+      const published = machine.published.includes(shift);
       changes.push({
         machine,
         shift,
         x: xOf(shift),
         pinned,
-        told,
+        published,
         hours: age,
         words: `${machine.name}, change after ${age.toFixed(1)} h${pinned ? ', pinned' : ''}`,
       });

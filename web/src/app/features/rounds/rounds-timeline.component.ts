@@ -129,8 +129,8 @@ import type { PickedChange } from './rounds.state';
             [attr.width]="drawn().bandwidth + 6"
             height="20"
           />
-          @if (change.told) {
-            <circle class="told" [attr.cx]="change.x + 4" [attr.cy]="row.y + 10" r="7.5" />
+          @if (change.published) {
+            <circle class="published" [attr.cx]="change.x + 4" [attr.cy]="row.y + 10" r="7.5" />
           }
           <path class="needle" [attr.d]="needleAt(change, row)" />
           @if (change.pinned) {
@@ -219,7 +219,7 @@ import type { PickedChange } from './rounds.state';
     .pin {
       fill: var(--info);
     }
-    .told {
+    .published {
       fill: none;
       stroke: var(--good);
       stroke-width: 1.5;
@@ -303,7 +303,7 @@ export class RoundsTimelineComponent {
   }
 
   protected priceOf(offer: MoveOffer | null): string {
-    return offer ? moveCostText(offer.cost, this.money()) : 'reckoning ...';
+    return offer ? moveCostText(offer.cost, this.money()) : 'calculating …';
   }
 
   protected priceX(shift: number): number {

@@ -13,8 +13,8 @@ describe('the work on rounds', () => {
   const plan = roundsPlan([planned]);
   const view = { plan, job: null, zones: ZONES };
   const STALE = { type: 'about:blank', title: 'The plan is another now', status: 409, code: 'plan.stale' };
-  // Following searches and told rounds needs a stream of events, which these tests do not have.
-  const { follow: _, followTold: __, ...others } = effects;
+  // Following searches and round sheets needs a stream of events, which these tests do not have.
+  const { follow: _, followSheets: __, ...others } = effects;
 
   const run = (answers: Readonly<Record<string, unknown>>) =>
     runEffects({
@@ -39,21 +39,21 @@ describe('the work on rounds', () => {
   });
 
   it('changes the plan that was seen, and reads what became of it', () => {
-    const { store, asked } = run({ moveChange: {}, pinChange: {}, tellPlan: {} });
+    const { store, asked } = run({ moveChange: {}, pinChange: {}, publishPlan: {} });
     const machineId = planned.id;
     store.dispatch(roundsActions.move({ key: newId(), machineId, from: 4, to: 3 }));
     store.dispatch(roundsActions.pin({ key: newId(), machineId, shift: 3, pinned: false }));
-    store.dispatch(roundsActions.tell({ key: newId() }));
+    store.dispatch(roundsActions.publish({ key: newId() }));
     const writes = asked.filter(({ route }) => route !== 'readRounds');
     const { version } = plan;
     expect(writes.map(({ route, body }) => [route, body])).toEqual([
       ['moveChange', { machineId, from: 4, to: 3, version }],
       ['pinChange', { machineId, shift: 3, pinned: false, version }],
-      ['tellPlan', { version }],
+      ['publishPlan', { version }],
     ]);
     expect(writes.every(({ params }) => (params as { planId: string }).planId === plan.id)).toBeTrue();
     expect(asked.length).toBe(6);
-    expect(store.selectSignal(roundsFeature.selectDone)()).toContain('The mechanics are told');
+    expect(store.selectSignal(roundsFeature.selectDone)()).toContain('Plan published');
   });
 
   it('says that the plan is another now, and puts a picked change down', () => {
@@ -87,7 +87,7 @@ describe('the work on rounds', () => {
     const at = '2026-11-26T06:30:00.000Z';
 
     it('a tick is a planned change of the needle that was in', () => {
-      const { store, asked } = run({ changeNeedle: {}, readToldRounds: null });
+      const { store, asked } = run({ changeNeedle: {}, readPublishedRounds: null });
       const key = newId();
       store.dispatch(roundsActions.tick({ key, task, changedAt: at }));
       expect(asked[0]).toEqual(
@@ -104,7 +104,7 @@ describe('the work on rounds', () => {
           },
         }),
       );
-      expect(asked.map(({ route }) => route)).toContain('readToldRounds');
+      expect(asked.map(({ route }) => route)).toContain('readPublishedRounds');
       expect(store.selectSignal(roundsFeature.selectTicked)()).toEqual({ task, installId: key });
     });
 
@@ -123,7 +123,7 @@ describe('the work on rounds', () => {
     });
 
     it('leaving one out says why', () => {
-      const { store, asked } = run({ skipTask: {}, readToldRounds: null });
+      const { store, asked } = run({ skipTask: {}, readPublishedRounds: null });
       store.dispatch(roundsActions.skip({ key: newId(), task, reason: 'no-needle' }));
       expect(asked[0]!.body).toEqual({
         machineId: planned.id,

@@ -25,13 +25,13 @@ import { roundsActions, roundsFeature } from './rounds.state';
 
 const failed = (problem: Problem) => of(roundsActions.failed({ problem }));
 
-/** Read anew when a search is begun too: an answer under way would not know of it, and nobody would follow it. */
+/** Read again when a search is begun too: an answer under way would not know of it, and nobody would follow it. */
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
       actions.pipe(ofType(roundsActions.opened, roundsActions.written, roundsActions.jobBegun)),
       actions.pipe(
-        ofType(roundsActions.jobTold),
+        ofType(roundsActions.jobProgressed),
         filter(({ job }) => !isOpenJob(job)),
       ),
     ).pipe(
@@ -65,7 +65,7 @@ export const cancel = createEffect(
       ofType(roundsActions.cancel),
       exhaustMap(({ key, jobId }) =>
         api.call(routes.cancelJob, { key, params: { jobId } }).pipe(
-          map((job) => roundsActions.jobTold({ job })),
+          map((job) => roundsActions.jobProgressed({ job })),
           catchError(failed),
         ),
       ),
@@ -76,7 +76,9 @@ export const cancel = createEffect(
 /** Follows an open search, whoever asked for it. */
 export const follow = createEffect(
   (store = inject(Store)) =>
-    followJobs(store.select(roundsFeature.selectRunning)).pipe(map((job) => roundsActions.jobTold({ job }))),
+    followJobs(store.select(roundsFeature.selectRunning)).pipe(
+      map((job) => roundsActions.jobProgressed({ job })),
+    ),
   { functional: true },
 );
 
@@ -103,7 +105,7 @@ export const readOffers = createEffect(
 export const changePlan = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(roundsActions.move, roundsActions.pin, roundsActions.tell),
+      ofType(roundsActions.move, roundsActions.pin, roundsActions.publish),
       concatMap((action) => {
         const standing = store.selectSignal(roundsFeature.selectPlan)();
         if (!standing) return EMPTY;
@@ -123,12 +125,12 @@ export const changePlan = createEffect(
                   params,
                   body: { machineId: action.machineId, shift: action.shift, pinned: action.pinned, version },
                 })
-              : api.call(routes.tellPlan, { key, params, body: { version } });
+              : api.call(routes.publishPlan, { key, params, body: { version } });
         const done = {
           [roundsActions.move.type]: 'Moved and pinned.',
           [roundsActions.pin.type]:
             action.type === roundsActions.pin.type && !action.pinned ? 'Unpinned.' : 'Pinned.',
-          [roundsActions.tell.type]: 'Plan published: round sheets and calendars now follow it.',
+          [roundsActions.publish.type]: 'Plan published: round sheets and calendars now follow it.',
         }[action.type];
         return sent.pipe(
           map(() => roundsActions.written({ done })),
@@ -204,18 +206,18 @@ function sentOf(api: ApiClient, action: Written): Observable<unknown> {
 }
 
 /** Read on opening and whenever they change; after a tick too, as an answer under way would show them without it. */
-export const readTold = createEffect(
+export const readSheets = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
-      actions.pipe(ofType(roundsActions.toldOpened, roundsActions.toldChanged)),
+      actions.pipe(ofType(roundsActions.sheetsOpened, roundsActions.sheetsChanged)),
       actions.pipe(
         ofType(roundsActions.ticked),
         filter(({ waits }) => !waits),
       ),
     ).pipe(
       switchMap(() =>
-        api.call(routes.readToldRounds).pipe(
-          map((told) => roundsActions.toldRead({ told })),
+        api.call(routes.readPublishedRounds).pipe(
+          map((published) => roundsActions.sheetsRead({ published })),
           catchError(failed),
         ),
       ),
@@ -223,17 +225,17 @@ export const readTold = createEffect(
   { functional: true },
 );
 
-/** While the list is open it follows what others do, and what the lead tells anew. */
-export const followTold = createEffect(
+/** While the list is open it follows what others do, and what the lead publishes. */
+export const followSheets = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     watchWhileOpen(
-      routes.watchToldRounds,
-      actions.pipe(ofType(roundsActions.toldOpened)),
-      actions.pipe(ofType(roundsActions.toldClosed)),
+      routes.watchPublishedRounds,
+      actions.pipe(ofType(roundsActions.sheetsOpened)),
+      actions.pipe(ofType(roundsActions.sheetsClosed)),
     ).pipe(
       // What this page has read already, as after a write of its own, is no news.
-      switchMap(({ version }) => otherThanRead(store.select(roundsFeature.selectTold), version)),
-      map(() => roundsActions.toldChanged()),
+      switchMap(({ version }) => otherThanRead(store.select(roundsFeature.selectPublished), version)),
+      map(() => roundsActions.sheetsChanged()),
     ),
   { functional: true },
 );
@@ -318,7 +320,7 @@ export const takeBack = createEffect(
 
 /** What was sent late is read back. */
 export const settle = createEffect(
-  (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => roundsActions.toldChanged())),
+  (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => roundsActions.sheetsChanged())),
   { functional: true },
 );
 

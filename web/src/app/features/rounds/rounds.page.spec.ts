@@ -65,10 +65,10 @@ describe('the room of rounds', () => {
       { limit: 'minutes' as const, shift: 4, machineClasses: null, wanted: 40, allowed: 30 },
     ];
     const broken = await open({ bound: 6, conflicts });
-    expect(broken.text()).toContain('this one breaks some of them');
+    expect(broken.text()).toContain('This plan breaks limits.');
   });
 
   it('calls a plan at its bound the cheapest', async () => {
-    expect((await open({ bound: 6 })).text()).toContain('this is the cheapest there is');
+    expect((await open({ bound: 6 })).text()).toContain('This is the cheapest possible plan.');
   });
 });

@@ -103,10 +103,10 @@ export class RoundsPage {
     const gap = plan.bound > 0 ? 100 * (plan.cost.total / plan.bound - 1) : 0;
     return `This plan is within ${Math.max(0.1, gap).toFixed(1)} % of the cheapest possible.`;
   });
-  /** Changes that people were told of and that this plan has elsewhere. */
+  /** Published changes that this plan has elsewhere. */
   protected readonly movedCount = computed(() =>
     (this.plan()?.machines ?? []).reduce(
-      (sum, { told, changes }) => sum + told.filter((shift) => !changes.includes(shift)).length,
+      (sum, { published, changes }) => sum + published.filter((shift) => !changes.includes(shift)).length,
       0,
     ),
   );
@@ -193,9 +193,9 @@ export class RoundsPage {
     this.store.dispatch(roundsActions.cancel({ key: this.stamp(['cancel', jobId]).key, jobId }));
   }
 
-  protected tell(): void {
+  protected publish(): void {
     this.store.dispatch(
-      roundsActions.tell({ key: this.stamp(['tell', this.plan()?.id, this.plan()?.version]).key }),
+      roundsActions.publish({ key: this.stamp(['tell', this.plan()?.id, this.plan()?.version]).key }),
     );
   }
 

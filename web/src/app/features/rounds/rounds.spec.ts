@@ -10,7 +10,7 @@ import { roundsActions, roundsFeature } from './rounds.state';
 
 describe('a drawn plan', () => {
   const late = machine('A', 0);
-  const young = machine('B', 1, { ageHours: 0, changes: [2, 5], pinned: [5], told: [2] });
+  const young = machine('B', 1, { ageHours: 0, changes: [2, 5], pinned: [5], published: [2] });
   const drawn = layPlan(plan([late, young]), ZONES);
 
   it('stands by zone, with the days above and the visits counted', () => {
@@ -28,7 +28,7 @@ describe('a drawn plan', () => {
     expect(row!.stays.map(({ lateFrom }) => lateFrom)).toEqual([drawn.xOf(3), null]);
     expect(row!.changes[0]!.hours).toBe(8);
     expect(other!.stays.every(({ lateFrom }) => lateFrom === null)).toBeTrue();
-    expect(other!.changes.map(({ pinned, told }) => [pinned, told])).toEqual([
+    expect(other!.changes.map(({ pinned, published }) => [pinned, published])).toEqual([
       [false, true],
       [true, false],
     ]);
@@ -146,15 +146,15 @@ describe('words of rounds', () => {
     expect(shiftText(shifts[0]!)).toBe('Thu 26 Nov, Early');
     const minutes = { limit: 'minutes', shift: 0, machineClasses: null, wanted: 42, allowed: 30.5 } as const;
     expect(conflictText(minutes, shifts, () => '')).toBe(
-      'Thu 26 Nov, Early: 42 minutes wanted, 31 there. 12 more would do.',
+      'Thu 26 Nov, Early: 42 minutes needed, 31 available. 12 more would be enough.',
     );
     const needles = { limit: 'needles', shift: 1, needle: NEEDLE, wanted: 5, allowed: 3 } as const;
     expect(conflictText(needles, shifts, () => '')).toContain(
-      '5 wanted by Thu 26 Nov, Late, 3 there. 2 more',
+      '5 needed by Thu 26 Nov, Late, 3 available. 2 more',
     );
     const closed = { limit: 'closed', shift: 2, machineId: newId() } as const;
     expect(conflictText(closed, shifts, () => 'Post 3')).toContain(
-      'Post 3 cannot be got at on Fri 27 Nov, Early',
+      'Post 3 is not available Fri 27 Nov, Early',
     );
     expect(
       noticeText({ kind: 'runs-out', subject: '', machineId: null, at: '2026-11-30T06:00:00.000Z' }),
@@ -186,15 +186,15 @@ describe('rounds in the store', () => {
       minutes: 9,
       tasks: [{ ...task }],
     };
-    const told = {
+    const published = {
       version: 'a',
       planId: newId(),
-      toldAt: null,
+      publishedAt: null,
       timeZone: 'UTC',
       sheets: [sheet],
       leftOver: [],
     };
-    const read = reducer(undefined, roundsActions.toldRead({ told }));
+    const read = reducer(undefined, roundsActions.sheetsRead({ published }));
     const ticked = {
       task: { ...task, startsAt: sheet.startsAt },
       state: 'done',
@@ -203,8 +203,8 @@ describe('rounds in the store', () => {
       installId: 'in',
     } as const;
     const after = reducer(read, roundsActions.ticked(ticked));
-    expect(after.told!.sheets[0]!.tasks[0]!.state).toBe('done');
-    expect(after.done).toContain('sent when the network is back');
+    expect(after.published!.sheets[0]!.tasks[0]!.state).toBe('done');
+    expect(after.done).toContain('it goes out when the connection is back');
     const skipped = {
       ...ticked,
       state: 'skipped',
@@ -212,13 +212,15 @@ describe('rounds in the store', () => {
       waits: false,
       installId: null,
     } as const;
-    expect(reducer(read, roundsActions.ticked(skipped)).told!.sheets[0]!.tasks[0]!.skipped).toBe('no-time');
+    expect(reducer(read, roundsActions.ticked(skipped)).published!.sheets[0]!.tasks[0]!.skipped).toBe(
+      'no-time',
+    );
     expect(after.ticked).toEqual({ task: ticked.task, installId: 'in' });
     expect(reducer(after, roundsActions.takeBackClosed({ installId: 'another' })).ticked).not.toBeNull();
     expect(reducer(after, roundsActions.takeBackClosed({ installId: 'in' })).ticked).toBeNull();
     expect(reducer(after, roundsActions.ticked(skipped)).ticked).toBeNull();
     const back = reducer(after, roundsActions.takenBack(ticked));
-    expect(back.told!.sheets[0]!.tasks[0]!.state).toBe('open');
+    expect(back.published!.sheets[0]!.tasks[0]!.state).toBe('open');
   });
 
   it('forgets offers of a change that is no longer held', () => {

@@ -19,7 +19,7 @@ import {
   type RoundTask,
   type ShopCalendar,
   type SkipReason,
-  type ToldRounds,
+  type PublishedRounds,
 } from '@gantelet/contracts';
 
 /** A change that is about to be moved. */
@@ -41,14 +41,14 @@ export const roundsActions = createActionGroup({
     'View Read': props<{ view: RoundsView }>(),
     Plan: props<{ key: string; effort: number; rule: FlatRuleName | null }>(),
     'Job Begun': props<{ job: Job }>(),
-    'Job Told': props<{ job: Job }>(),
+    'Job Progressed': props<{ job: Job }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     Picked: props<{ picked: PickedChange }>(),
     'Offers Read': props<{ picked: PickedChange; offers: readonly MoveOffer[] }>(),
     'Put Down': emptyProps(),
     Move: props<{ key: string; machineId: string; from: number | null; to: number | null }>(),
     Pin: props<{ key: string; machineId: string; shift: number; pinned: boolean }>(),
-    Tell: props<{ key: string }>(),
+    Publish: props<{ key: string }>(),
     Uncount: props<{ key: string; countId: string }>(),
     Deliver: props<{ key: string; needle: NeedleChoice; quantity: number }>(),
     Count: props<{ key: string; needle: NeedleChoice; counted: number }>(),
@@ -60,11 +60,11 @@ export const roundsActions = createActionGroup({
     'Revise Calendar': props<{ key: string; calendar: ShopCalendar }>(),
     /** A write was done: the room is read again. */
     Written: props<{ done: string }>(),
-    'Told Opened': emptyProps(),
-    'Told Closed': emptyProps(),
-    /** The server says that the told rounds are others. */
-    'Told Changed': emptyProps(),
-    'Told Read': props<{ told: ToldRounds }>(),
+    'Sheets Opened': emptyProps(),
+    'Sheets Closed': emptyProps(),
+    /** The server says that the round sheets have changed. */
+    'Sheets Changed': emptyProps(),
+    'Sheets Read': props<{ published: PublishedRounds }>(),
     Tick: props<{ key: string; task: TaskOfShift; changedAt: string }>(),
     Skip: props<{ key: string; task: TaskOfShift; reason: SkipReason }>(),
     /** A tick or a skip was sent, or waits on this device. */
@@ -98,7 +98,7 @@ export interface RoundsState {
   /** Null until the server answered. */
   readonly offers: readonly MoveOffer[] | null;
   readonly calendar: ShopCalendar | null;
-  readonly told: ToldRounds | null;
+  readonly published: PublishedRounds | null;
   readonly calendarPath: string | null;
   /** The change that can be taken back now. */
   readonly ticked: TickedChange | null;
@@ -112,7 +112,7 @@ const initial: RoundsState = {
   picked: null,
   offers: null,
   calendar: null,
-  told: null,
+  published: null,
   calendarPath: null,
   ticked: null,
   done: '',
@@ -125,7 +125,7 @@ export const roundsFeature = createFeature({
   reducer: createReducer(
     initial,
     on(roundsActions.viewRead, (state, { view }) => ({ ...state, view, picked: null, offers: null })),
-    on(roundsActions.jobBegun, roundsActions.jobTold, (state, { job }) => ({
+    on(roundsActions.jobBegun, roundsActions.jobProgressed, (state, { job }) => ({
       ...state,
       view: state.view && { ...state.view, job },
     })),
@@ -140,7 +140,7 @@ export const roundsFeature = createFeature({
       roundsActions.plan,
       roundsActions.move,
       roundsActions.pin,
-      roundsActions.tell,
+      roundsActions.publish,
       roundsActions.count,
       roundsActions.uncount,
       roundsActions.deliver,
@@ -155,21 +155,21 @@ export const roundsFeature = createFeature({
     ),
     on(roundsActions.written, (state, { done }) => ({ ...state, done, written: state.written + 1 })),
     on(roundsActions.calendarRead, (state, { calendar }) => ({ ...state, calendar })),
-    on(roundsActions.toldRead, (state, { told }) => ({ ...state, told })),
+    on(roundsActions.sheetsRead, (state, { published }) => ({ ...state, published })),
     on(roundsActions.ticked, (state, { task, state: now, reason, waits, installId }) => ({
       ...state,
       written: state.written + 1,
       done: `${task.machineName}: ${now === 'done' ? 'change logged' : 'skipped'}${
         waits ? ', saved on this device; it goes out when the connection is back' : ''
       }.`,
-      told: state.told && withTask(state.told, task, now, reason),
+      published: state.published && withTask(state.published, task, now, reason),
       ticked: installId === null ? null : { task, installId },
     })),
     on(roundsActions.takenBack, (state, { task }) => ({
       ...state,
       written: state.written + 1,
       done: `${task.machineName}: needle change undone.`,
-      told: state.told && withTask(state.told, task, 'open', null),
+      published: state.published && withTask(state.published, task, 'open', null),
     })),
     on(roundsActions.takeBackClosed, (state, { installId }) =>
       state.ticked?.installId === installId ? { ...state, ticked: null } : state,
@@ -187,14 +187,14 @@ export const roundsFeature = createFeature({
 });
 
 function withTask(
-  told: ToldRounds,
+  published: PublishedRounds,
   { machineId, startsAt }: TaskOfShift,
   state: RoundTask['state'],
   skipped: SkipReason | null,
-): ToldRounds {
+): PublishedRounds {
   return {
-    ...told,
-    sheets: told.sheets.map((sheet) =>
+    ...published,
+    sheets: published.sheets.map((sheet) =>
       sheet.startsAt === startsAt
         ? {
             ...sheet,

@@ -112,7 +112,7 @@ describe('what rounds are planned with', () => {
     expect(kept()[0]!.mechanics.map(({ personId }) => personId)).toEqual(people.map(({ id }) => id));
   });
 
-  it('says what a field takes, beside it, and is not kept so', async () => {
+  it('says what a field takes, beside it, and is not saved so', async () => {
     const { type, text, button } = await open();
     await type('Minutes a shift', '2000');
     await type('Shifts ahead', '5');
@@ -121,7 +121,7 @@ describe('what rounds are planned with', () => {
     expect(button('Keep')!.disabled).toBeTrue();
   });
 
-  it('keeps what is typed while searches come and go, and begins anew with another version', async () => {
+  it('keeps what is typed while searches come and go, and starts again with another version', async () => {
     const { type, field, store, settled } = await open();
     await type('Minutes a shift', '45');
     store.dispatch(roundsActions.viewRead({ view: { ...view, settings: { ...settings } } }));

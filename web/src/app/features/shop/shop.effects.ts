@@ -73,6 +73,23 @@ export const signOut = createEffect(
   { functional: true },
 );
 
+export const changePassword = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.changePassword),
+      exhaustMap(({ change }) =>
+        api.call(routes.changePassword, { body: change }).pipe(
+          tap(({ csrfToken }) => {
+            api.csrfToken.set(csrfToken);
+          }),
+          map((session) => shopActions.passwordChanged({ session })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const revise = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

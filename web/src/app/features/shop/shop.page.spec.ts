@@ -4,7 +4,7 @@ import { mountPage } from '../../testing/mount-page';
 import { ShopPage } from './shop.page';
 import { shopActions, shopFeature } from './shop.state';
 
-describe('the ways of the shop', () => {
+describe('house rules', () => {
   const shop = SESSION.shop!;
   async function open(role: Role = 'lead') {
     const page = await mountPage(ShopPage, {
@@ -41,7 +41,7 @@ describe('the ways of the shop', () => {
     ]);
   });
 
-  it('are not kept with a cost or a currency that cannot be', async () => {
+  it('are not saved with a cost or a currency that cannot be', async () => {
     const { type, button } = await open();
     const may = () => !button('Save for the whole shop')!.disabled;
     await type('One needle', '0.75');

@@ -1,5 +1,5 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { Problem, Session, Shop, ShopRevision, SignIn } from '@gantelet/contracts';
+import type { PasswordChange, Problem, Session, Shop, ShopRevision, SignIn } from '@gantelet/contracts';
 
 export const shopActions = createActionGroup({
   source: 'Shop',
@@ -11,6 +11,10 @@ export const shopActions = createActionGroup({
     'Sign In': props<{ signIn: SignIn }>(),
     'Sign Out': emptyProps(),
     'Sign Out Everywhere': emptyProps(),
+    'Change Password': props<{ change: PasswordChange }>(),
+    /** Other sessions of this person are over; this one goes on. */
+    'Password Changed': props<{ session: Session }>(),
+    'Password Closed': emptyProps(),
     Revise: props<{ key: string; revision: ShopRevision }>(),
     Revised: props<{ shop: Shop }>(),
     Failed: props<{ problem: Problem }>(),
@@ -24,9 +28,17 @@ export interface ShopState {
   readonly lost: boolean;
   readonly busy: boolean;
   readonly problem: Problem | null;
+  /** The password was changed in the dialog that is open. */
+  readonly passwordChanged: boolean;
 }
 
-const initial: ShopState = { session: null, lost: false, busy: false, problem: null };
+const initial: ShopState = {
+  session: null,
+  lost: false,
+  busy: false,
+  problem: null,
+  passwordChanged: false,
+};
 
 export const shopFeature = createFeature({
   name: 'shop',
@@ -37,6 +49,7 @@ export const shopFeature = createFeature({
       shopActions.signIn,
       shopActions.signOut,
       shopActions.signOutEverywhere,
+      shopActions.changePassword,
       shopActions.revise,
       (state) => ({
         ...state,
@@ -49,7 +62,15 @@ export const shopFeature = createFeature({
       lost: false,
       busy: false,
       problem: null,
+      passwordChanged: false,
     })),
+    on(shopActions.passwordChanged, (state, { session }) => ({
+      ...state,
+      session,
+      busy: false,
+      passwordChanged: true,
+    })),
+    on(shopActions.passwordClosed, (state) => ({ ...state, problem: null, passwordChanged: false })),
     on(shopActions.sessionLost, (state) => ({ ...state, lost: true, busy: false, problem: null })),
     on(shopActions.revised, (state, { shop }) => ({
       ...state,

@@ -27,10 +27,7 @@ export const signedIn: CanActivateChildFn = (_route, { url }) => {
     map(({ session }) => {
       if (session?.person) return true;
       // The address of a room, such as one on a machine's sticker, is gone to after signing in.
-      return router.createUrlTree(
-        ['/sign-in'],
-        url === '/' ? {} : { queryParams: { to: url } },
-      );
+      return router.createUrlTree(['/sign-in'], url === '/' ? {} : { queryParams: { to: url } });
     }),
   );
 };

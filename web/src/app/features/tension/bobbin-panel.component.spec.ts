@@ -83,14 +83,14 @@ describe('the bobbin case', () => {
     const { text, set } = await open();
     expect(text()).not.toContain('lower bound');
     await set({ tex: 270 });
-    expect(text()).toContain('the case alone is only a lower bound: hang weights on it');
+    expect(text()).toContain('the case alone is too light to tell: hang weights on it');
   });
 
   it('says when the spring lets go by itself', async () => {
     const wear = { lostShare: 0.22, days: 41.3, readings: 6 };
     const { text } = await open({ state: { ...state, wear } });
     expect(text()).toContain(
-      'The spring is losing tension: 22 % in 41 days over 6 readings,with the screw not turned.',
+      'The spring is losing tension: 22 % in 41 days over 6 readings, with the screw not turned.',
     );
   });
 

@@ -44,7 +44,7 @@ export const readView = createEffect(
   { functional: true },
 );
 
-/** How people read seams changes with what they practise: read anew with the room. Without it, anybody may have judged. */
+/** How people read seams changes with what they practise: read again with the room. Without it, anybody may have judged. */
 export const readJudges = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
@@ -166,7 +166,7 @@ export const logGauge = createEffect(
   { functional: true },
 );
 
-/** After anything that was logged the view is read anew. */
+/** After anything that was logged the view is read again. */
 function logged(
   setupId: string,
   send: (params: { setupId: string }) => Observable<unknown>,

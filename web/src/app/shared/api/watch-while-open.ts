@@ -2,7 +2,7 @@ import { filter, switchMap, take, takeUntil, type Observable } from 'rxjs';
 import { routes, type ChangeNotice } from '@gantelet/contracts';
 import { watch } from './api-client';
 
-type Watched = typeof routes.watchFloor | typeof routes.watchToldRounds;
+type Watched = typeof routes.watchFloor | typeof routes.watchPublishedRounds;
 
 /** Changes that a route tells from when something is opened until it is closed. */
 export function watchWhileOpen(

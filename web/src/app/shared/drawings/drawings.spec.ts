@@ -103,7 +103,7 @@ describe('drawings', () => {
     expect(svg.querySelectorAll('.mark').length).toBe(2);
     expect(svg.querySelector('.band')!.getAttribute('d')).toMatch(/^M/);
     expect(svg.getAttribute('aria-label')).toBe(
-      '3 turns dots below; 4 turns dots on top; likeliest 3 ½ turns, 90 %; next 3 ½ turns',
+      '3 turns dots below; 4 turns dots on top; most likely 3 ½ turns, 90 %; next 3 ½ turns',
     );
   });
 
@@ -117,7 +117,7 @@ describe('drawings', () => {
         path: svg.querySelector('.needle')!.getAttribute('d')!,
       };
     };
-    expect((await lockOf(0)).label).toContain('lock inside the stack, lock at 50 %');
+    expect((await lockOf(0)).label).toContain('knot inside the stack, knot 50 % up');
     expect((await lockOf(-1.6)).label).toContain('needle thread shows below');
     expect((await lockOf(-4)).label).toContain('loops below');
     const flat = await lockOf(4);

@@ -79,7 +79,7 @@ export class LockSectionComponent {
   });
   private readonly lock = computed(() => lockPosition(this.z(), this.values()));
   private readonly lockY = computed(() => this.bottom() - this.lock() * (this.bottom() - TOP));
-  /** How far thread stands out of a face: dots first, then loops. */
+  /** How much thread stands out of a face: dots first, then loops. */
   private readonly out = computed(() => {
     const past = Math.abs(this.z()) - this.values()['tension.near-threshold'].value;
     return past <= 0 ? 0 : Math.min(14, 3 + 4 * past);

@@ -41,8 +41,8 @@ describe('what is heard of an instrument', () => {
     expect(mistrust(after(reading(1, 0)))).toBeNull();
     expect(mistrust(after(reading(1, 0, 9)))).toContain('Battery 9 %');
     expect(mistrust(unheard(after(reading(1, 0, 9))))).toContain('Its battery was at 9 %');
-    expect(mistrust(after(reading(1, 0), { state: 'off' }))).toContain('It is off.');
-    expect(mistrust(after({ state: 'line-down' }))).toContain('line to the devices is down');
+    expect(mistrust(after(reading(1, 0), { state: 'off' }))).toContain('It is switched off.');
+    expect(mistrust(after({ state: 'line-down' }))).toContain('connection to the devices is down');
     expect(unheard(NOTHING_HEARD)).toBe(NOTHING_HEARD);
   });
 });

@@ -16,8 +16,9 @@ export const CAUSE_WORDS: Readonly<Record<RemovalCause, string>> = {
   unknown: 'cause not known',
 };
 
+/** What became of the pieces; nothing to say of a needle that is whole. */
 export const FRAGMENT_WORDS: Readonly<Record<FragmentCount, string>> = {
-  whole: 'not broken',
+  whole: '',
   'all-found': 'broken, all pieces found',
   missing: 'broken, piece missing',
 };
@@ -68,4 +69,9 @@ export function counterText(counter: CounterView | null): string | null {
   if (counter.state === 'heard') return `${COUNT.format(counter.stitches)} stitches counted`;
   if (counter.lastHeardAt === null) return 'stitch counter not responding; hours estimated';
   return `stitch counter not responding since ${CLOCK.format(new Date(counter.lastHeardAt))}; hours estimated`;
+}
+
+/** Why a needle came out, and in how many pieces. @example removalText('accident', 'missing') // 'hit something, broken, piece missing' */
+export function removalText(cause: RemovalCause, fragments: FragmentCount): string {
+  return [CAUSE_WORDS[cause], FRAGMENT_WORDS[fragments]].filter(Boolean).join(', ');
 }

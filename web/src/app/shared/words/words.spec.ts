@@ -71,7 +71,9 @@ describe('words of the match', () => {
 describe('words of a changeover', () => {
   it('give the amount the hands have to move', () => {
     const screw = { do: 'bobbin-screw', turns: 0.25, tighter: false, steps: 2, minutes: 2 } as const;
-    expect(stepText(screw)).toContain('Bobbin screw about a quarter turn looser: thread goes up 2 steps');
+    expect(stepText(screw)).toContain(
+      'Bobbin screw about a quarter turn looser: thread size goes up 2 steps',
+    );
     const top = {
       do: 'top',
       fromTurns: 3.25,

@@ -2,7 +2,7 @@ import { newId, type FloorView } from '@gantelet/contracts';
 import { floorMachine, floorZone } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { floorActions, floorFeature } from './floor.state';
-import { LooksPage } from './looks.page';
+import { SpotChecksPage } from './spot-checks.page';
 
 describe('a work sample', () => {
   const machines = ['Flat 1', 'Flat 2', 'Post 3'].map((name) => floorMachine(name, 2));
@@ -19,10 +19,10 @@ describe('a work sample', () => {
 
   async function open() {
     const before = [floorActions.floorRead({ floor })];
-    const page = await mountPage(LooksPage, { features: [floorFeature], before });
-    const looks = () => page.of(floorActions.look);
+    const page = await mountPage(SpotChecksPage, { features: [floorFeature], before });
+    const checks = () => page.of(floorActions.logSpotCheck);
     const asked = () => page.host.querySelector('h2')?.textContent?.replace('Check now: ', '') ?? null;
-    return { ...page, looks, asked };
+    return { ...page, checks, asked };
   }
   beforeEach(() => jasmine.clock().install());
   afterEach(() => jasmine.clock().uninstall());
@@ -30,12 +30,12 @@ describe('a work sample', () => {
   it('says what is known, and how many more looks it takes to know it well', async () => {
     const { text } = await open();
     // 1.96^2 x 0.5 x 0.5 / 0.05^2 = 384.2 looks in all; the zone has 100.
-    expect(text()).toContain('Hall: needles move 50 % of the shift');
-    expect(text()).toContain('About 285 more looks and it is known to 5 points either way.');
+    expect(text()).toContain('Hall: sewing 50 % of the shift');
+    expect(text()).toContain('About 285 more checks for an accuracy of ± 5 %.');
   });
 
   it('walks to every machine once, in any order, and ends by itself', async () => {
-    const { press, looks, asked, button } = await open();
+    const { press, checks, asked, button } = await open();
     await press('Walk round now');
     const seen: (string | null)[] = [];
     for (const answer of ['Sewing', 'Not sewing', 'Cannot see it']) {
@@ -43,15 +43,15 @@ describe('a work sample', () => {
       await press(answer);
     }
     expect([...seen].sort()).toEqual(['Flat 1', 'Flat 2', 'Post 3']);
-    expect(looks().map(({ look }) => look.sewing)).toEqual([true, false]);
-    expect(new Set(looks().map(({ key }) => key)).size).toBe(2);
-    expect(looks()[0]!.look.machineId).toBe(machines.find(({ name }) => name === seen[0])!.id);
+    expect(checks().map(({ check }) => check.sewing)).toEqual([true, false]);
+    expect(new Set(checks().map(({ key }) => key)).size).toBe(2);
+    expect(checks()[0]!.check.machineId).toBe(machines.find(({ name }) => name === seen[0])!.id);
     expect(button('Walk round now')).not.toBeNull();
   });
 
   it('asks at moments that come by chance, about as far apart as was chosen', async () => {
     spyOn(Math, 'random').and.returnValue(0.5);
-    const { press, choose, asked, looks, settled } = await open();
+    const { press, choose, asked, checks, settled } = await open();
     await choose('Check about every', '2 minutes');
     await press('Ask me at random moments');
     expect(asked()).toBeNull();
@@ -63,7 +63,7 @@ describe('a work sample', () => {
     await press('Stop');
     jasmine.clock().tick(60 * 60_000);
     await settled();
-    expect([asked(), looks().length]).toEqual([null, 1]);
+    expect([asked(), checks().length]).toEqual([null, 1]);
   });
 
   it('stops when another zone is chosen', async () => {
@@ -73,6 +73,6 @@ describe('a work sample', () => {
     expect(asked()).toBeNull();
     await press('Walk round now');
     expect(asked()).toBe('Patcher 4');
-    expect(text()).toContain('Loft: needles move');
+    expect(text()).toContain('Loft: sewing');
   });
 });

@@ -1,11 +1,11 @@
-import { newId, type RoundSheet, type Role, type ToldRounds } from '@gantelet/contracts';
+import { newId, type RoundSheet, type Role, type PublishedRounds } from '@gantelet/contracts';
 import { SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
-import { ToldRoundsPage } from './told.page';
+import { RoundSheetsPage } from './round-sheets.page';
 
-describe('the told rounds', () => {
+describe('the round sheets', () => {
   const me = SESSION.person!;
   const other = { id: newId(), name: 'Lou' };
 
@@ -37,26 +37,26 @@ describe('the told rounds', () => {
   }
   const early = sheet('2026-11-26T06:00:00.000Z', ['Flat 1']);
   const later = sheet('2026-11-27T06:00:00.000Z', ['Post 3', 'Post 4']);
-  const toldOf = (sheets: RoundSheet[]): ToldRounds => ({
+  const publishedOf = (sheets: RoundSheet[]): PublishedRounds => ({
     version: 'a',
     planId: newId(),
-    toldAt: null,
+    publishedAt: null,
     timeZone: 'UTC',
     sheets,
     leftOver: [],
   });
 
   async function open(sheets = [early, later], role: Role = 'mechanic') {
-    const page = await mountPage(ToldRoundsPage, {
+    const page = await mountPage(RoundSheetsPage, {
       features: [shopFeature, roundsFeature],
       before: [
         shopActions.sessionRead({ session: { ...SESSION, person: { ...me, role } } }),
-        roundsActions.toldRead({ told: toldOf(sheets) }),
+        roundsActions.sheetsRead({ published: publishedOf(sheets) }),
       ],
     });
     const headline = () => page.host.querySelector('h1')!.textContent;
     const tell = async (...now: RoundSheet[]) => {
-      page.store.dispatch(roundsActions.toldRead({ told: toldOf(now) }));
+      page.store.dispatch(roundsActions.sheetsRead({ published: publishedOf(now) }));
       await page.settled();
     };
     const chooseShift = async ({ startsAt }: RoundSheet) => {
@@ -95,11 +95,11 @@ describe('the told rounds', () => {
     expect(headline()).toContain('1 of 2 to change');
   });
 
-  it('show the next shift when the one that was looked at is told no more', async () => {
+  it('show the next shift when the one that was looked at is no longer published', async () => {
     const { chooseShift, headline, tell } = await open();
     await chooseShift(later);
-    const anew = sheet('2026-11-30T06:00:00.000Z', ['Flat 5', 'Flat 6', 'Flat 7']);
-    await tell(anew);
+    const next = sheet('2026-11-30T06:00:00.000Z', ['Flat 5', 'Flat 6', 'Flat 7']);
+    await tell(next);
     expect(headline()).toContain('Mon 30 Nov, Early: 3 of 3 to change');
   });
 
@@ -111,7 +111,7 @@ describe('the told rounds', () => {
     expect(headline()).toBe('No rounds');
   });
 
-  it('are ticked as planned changes of the needle that was told', async () => {
+  it('are ticked as planned changes of the needle that was published', async () => {
     const { press, of } = await open();
     await press('Changed, old needle whole');
     const [ticked] = of(roundsActions.tick);

@@ -35,7 +35,7 @@ export function lawOf(
 }
 
 /** Makes the planning problem of what was gathered. Failures that come anyway take their needles and minutes first. */
-export function problemOf(input: RoundsInput): BuiltProblem {
+export function planningProblem(input: RoundsInput): BuiltProblem {
   const { shifts, machines, mechanics, zones } = input;
   const shiftCount = shifts.length;
   const classes = [...new Set(machines.map(({ machineClass }) => machineClass))];
@@ -103,7 +103,7 @@ export function problemOf(input: RoundsInput): BuiltProblem {
           machine.away[s] !== null || there(s, [machine.machineClass]) === 0 ? [s] : [],
         ),
         pinned: machine.pinned,
-        told: machine.told,
+        published: machine.published,
       };
     }),
     minutes,

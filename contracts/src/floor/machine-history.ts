@@ -59,12 +59,12 @@ export const MachineEvent = z.discriminatedUnion('kind', [
 export type MachineEvent = z.infer<typeof MachineEvent>;
 
 /** What happened at a machine, the latest first. */
-export const MachineStory = z.object({
+export const MachineHistory = z.object({
   events: z.array(MachineEvent),
   /** Ask on from here for what was before; null at the beginning. */
   before: Instant.nullable(),
 });
-export type MachineStory = z.infer<typeof MachineStory>;
+export type MachineHistory = z.infer<typeof MachineHistory>;
 
 /** How a service of a machine stands. */
 export const MachineService = z.object({

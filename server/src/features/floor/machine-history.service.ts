@@ -1,6 +1,6 @@
-import type { MachineEvent, MachineStory } from '@gantelet/contracts';
+import type { MachineEvent, MachineHistory } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
-import { findEvents } from './machine-story.store.js';
+import { findEvents } from './machine-history.store.js';
 import { findMachineRow } from './machine.store.js';
 
 const SHOWN = 40;
@@ -9,7 +9,11 @@ const SHOWN = 40;
 const rank = ({ kind }: MachineEvent): number => (kind === 'needle-in' ? 1 : 0);
 
 /** What happened at a machine before an instant, the latest first. @throws ProblemError `machine.unknown` */
-export async function readStory(database: Database, machineId: string, before: Date): Promise<MachineStory> {
+export async function readHistory(
+  database: Database,
+  machineId: string,
+  before: Date,
+): Promise<MachineHistory> {
   await findMachineRow(database, machineId);
   const events = [...(await findEvents(database, machineId, before, SHOWN + 1))].sort(
     (a, b) => b.at.localeCompare(a.at) || rank(b) - rank(a) || b.id.localeCompare(a.id),

@@ -6,9 +6,9 @@ import { OutOfRange, requirePositive } from '../standing/index.js';
  * shift is as likely as another (Poisson sampling).
  *
  * @param draw uniform, 0 to below 1
- * @param meanMs mean time between looks, above 0
+ * @param meanMs mean time between checks, above 0
  */
-export function nextLookMs(draw: number, meanMs: number): number {
+export function nextCheckMs(draw: number, meanMs: number): number {
   requirePositive('meanMs', meanMs);
   if (!(draw >= 0 && draw < 1)) throw new OutOfRange('draw', draw, '0 to below 1');
   return -Math.log1p(-draw) * meanMs;
@@ -20,9 +20,9 @@ export function nextLookMs(draw: number, meanMs: number): number {
  *
  * @param share as it is known so far, 0 to 1
  * @param halfWidth wanted, above 0
- * @example looksFor(0.25, 0.03) // 801
+ * @example checksFor(0.25, 0.03) // 801
  */
-export function looksFor(share: number, halfWidth: number): number {
+export function checksFor(share: number, halfWidth: number): number {
   requirePositive('halfWidth', halfWidth);
   if (!(share >= 0 && share <= 1)) throw new OutOfRange('share', share, '0 to 1');
   return Math.ceil((NORMAL_95 ** 2 * share * (1 - share)) / halfWidth ** 2);

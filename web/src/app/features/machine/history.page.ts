@@ -13,7 +13,7 @@ import {
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { eventText, SERVICE_WORDS } from '../../shared/words/story-words';
+import { eventText, SERVICE_WORDS } from '../../shared/words/history-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
@@ -28,7 +28,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
 
 /** How does this machine behave? Its services by running hours, and everything that happened at it. */
 @Component({
-  selector: 'gan-machine-story',
+  selector: 'gan-machine-history',
   imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
@@ -114,7 +114,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
                       [disabled]="saving()"
                       (click)="withdraw(event)"
                     >
-                      Take back
+                      Remove
                     </button>
                   }
                 </span>
@@ -236,7 +236,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
     }
   `,
 })
-export class StoryPage {
+export class HistoryPage {
   /** From the address. */
   readonly machineId = input.required<string>();
 
@@ -279,7 +279,7 @@ export class StoryPage {
 
   constructor() {
     this.store.dispatch(machineActions.opened());
-    effect(() => this.store.dispatch(machineActions.storyOpened({ machineId: this.machineId() })));
+    effect(() => this.store.dispatch(machineActions.historyOpened({ machineId: this.machineId() })));
   }
 
   protected filled({ hoursSince, intervalHours }: MachineService): number {
@@ -314,6 +314,6 @@ export class StoryPage {
   }
 
   protected readOn(before: string): void {
-    this.store.dispatch(machineActions.storyWanted({ machineId: this.machineId(), before }));
+    this.store.dispatch(machineActions.historyWanted({ machineId: this.machineId(), before }));
   }
 }

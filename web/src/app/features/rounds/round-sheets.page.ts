@@ -5,6 +5,7 @@ import {
   computed,
   DestroyRef,
   inject,
+  input,
   linkedSignal,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -13,6 +14,7 @@ import { SKIP_REASONS, type RoundSheet, type RoundTask, type SkipReason } from '
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { UndoToastComponent } from '../../shared/widgets/undo-toast.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText, SKIP_WORDS } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
@@ -22,8 +24,8 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
 
 /** What do I change now, in which order? A mechanic's round, on a phone in the hall or on paper. */
 @Component({
-  selector: 'gan-told-rounds',
-  imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent],
+  selector: 'gan-round-sheets',
+  imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent, UndoToastComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
@@ -32,11 +34,22 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
       <hr class="stitch" />
     </header>
     <gan-problem [problem]="problem()" />
-    <p role="status" class="good no-print">{{ done() }}</p>
-    @if (told(); as told) {
-      @if (told.sheets.length === 0) {
+    @if (ticked(); as change) {
+      <gan-undo-toast
+        [of]="change.installId"
+        [text]="done()"
+        [label]="'Undo, ' + change.task.machineName"
+        (undo)="takeBack(change)"
+      />
+    } @else {
+      <p role="status" class="good no-print">{{ done() }}</p>
+    }
+    @if (published(); as published) {
+      @if (published.sheets.length === 0) {
         <p>
-          {{ told.planId ? 'Nothing is left of the published plan.' : 'No plan has been published yet.' }}
+          {{
+            published.planId ? 'Nothing is left of the published plan.' : 'No plan has been published yet.'
+          }}
         </p>
       } @else {
         <div class="pickers no-print">
@@ -96,13 +109,6 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
             @switch (task.state) {
               @case ('done') {
                 <p class="good"><gan-signal shape="good" /> changed</p>
-                @if (ticked(); as change) {
-                  @if (change.task.machineId === task.machineId && change.task.startsAt === sheet.startsAt) {
-                    <button type="button" class="button no-print" (click)="takeBack(change)">
-                      Undo, {{ task.machineName }}
-                    </button>
-                  }
-                }
               }
               @case ('skipped') {
                 <p class="watch"><gan-signal shape="watch" /> skipped: {{ skipWords[task.skipped!] }}</p>
@@ -139,10 +145,10 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
         Finish every machine you begin. A piece that is missing stops the machine: log it at the machine.
       </p>
     }
-    @if (told()?.leftOver?.length) {
+    @if (published()?.leftOver?.length) {
       <div class="caution no-print">
         <p>No mechanic has the time or the skill for:</p>
-        @for (one of told()!.leftOver; track $index) {
+        @for (one of published()!.leftOver; track $index) {
           <p>{{ one.machineName }}, {{ one.shiftName }} {{ day(one.day) }}</p>
         }
       </div>
@@ -166,7 +172,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
         />
       </p>
     }
-    @if (told()?.toldAt; as at) {
+    @if (published()?.publishedAt; as at) {
       <p class="soft">Published {{ at | date: 'd MMM, HH:mm' }}.</p>
     }
   </main>`,
@@ -256,26 +262,29 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
     }
   `,
 })
-export class ToldRoundsPage {
+export class RoundSheetsPage {
+  /** From the address: whose rounds are looked for. */
+  readonly person = input<string>();
+
   private readonly store = inject(Store);
-  protected readonly told = this.store.selectSignal(roundsFeature.selectTold);
+  protected readonly published = this.store.selectSignal(roundsFeature.selectPublished);
   protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
   protected readonly ticked = this.store.selectSignal(roundsFeature.selectTicked);
   protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
   private readonly calendarPath = this.store.selectSignal(roundsFeature.selectCalendarPath);
-  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  private readonly self = this.store.selectSignal(shopFeature.selectPerson);
   private readonly written = this.store.selectSignal(roundsFeature.selectWritten);
   private readonly stamp = writeStamps(() => this.written());
 
   protected readonly reasons = SKIP_REASONS;
   protected readonly skipWords = SKIP_WORDS;
   protected readonly needleText = needleText;
-  protected readonly mayTick = computed(() => (this.person()?.role ?? 'operator') !== 'operator');
+  protected readonly mayTick = computed(() => (this.self()?.role ?? 'operator') !== 'operator');
   protected readonly people = computed(() => {
-    const sheets = this.told()?.sheets ?? [];
+    const sheets = this.published()?.sheets ?? [];
     return sheets.filter(({ personId }, i) => sheets.findIndex((one) => one.personId === personId) === i);
   });
-  /** One's own rounds, or else the first mechanic's. A tick does not choose anew. */
+  /** One's own rounds, or else the first mechanic's. A tick does not choose again. */
   protected readonly personId = linkedSignal<string, string | null>({
     source: () =>
       this.people()
@@ -284,16 +293,16 @@ export class ToldRoundsPage {
     computation: (_, before) => {
       const isThere = (id: string | null | undefined) =>
         this.people().some(({ personId }) => personId === id);
-      const wanted = [before?.value, this.person()?.id].find(isThere);
+      const wanted = [before?.value, this.person(), this.self()?.id].find(isThere);
       return wanted ?? this.people()[0]?.personId ?? null;
     },
   });
   protected readonly ofPerson = computed(() =>
-    (this.told()?.sheets ?? []).filter(({ personId }) => personId === this.personId()),
+    (this.published()?.sheets ?? []).filter(({ personId }) => personId === this.personId()),
   );
   /** The shift that was chosen; null for the first. */
   protected readonly chosenStart = keptFor(this.personId, (): string | null => null);
-  /** A shift that is told no more leaves its place to the first. */
+  /** A shift that is no longer published leaves its place to the first. */
   protected readonly sheet = computed(() => {
     const sheets = this.ofPerson();
     return sheets.find(({ startsAt }) => startsAt === this.chosenStart()) ?? sheets[0] ?? null;
@@ -301,7 +310,7 @@ export class ToldRoundsPage {
   private readonly startsAt = computed(() => this.sheet()?.startsAt ?? null);
   protected readonly headline = computed(() => {
     const sheet = this.sheet();
-    if (!sheet) return unreadText(this.told() !== null, this.problem(), 'The round') ?? 'No rounds';
+    if (!sheet) return unreadText(this.published() !== null, this.problem(), 'The round') ?? 'No rounds';
     const open = sheet.tasks.filter(({ state }) => state === 'open').length;
     const left =
       open === 0
@@ -321,8 +330,8 @@ export class ToldRoundsPage {
   });
 
   constructor() {
-    this.store.dispatch(roundsActions.toldOpened());
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(roundsActions.toldClosed()));
+    this.store.dispatch(roundsActions.sheetsOpened());
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(roundsActions.sheetsClosed()));
   }
 
   protected shiftOf({ day, shiftName }: RoundSheet): string {

@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signa
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { shuffle } from 'd3-array';
-import { looksFor, nextLookMs } from '@gantelet/core';
+import { checksFor, nextCheckMs } from '@gantelet/core';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from './floor.state';
 
-/** How the looks come: at moments that nobody can foresee, or one machine after another on a walk begun at will. */
+/** How the checks come: at moments that nobody can foresee, or one machine after another on a walk begun at will. */
 type Way = 'moments' | 'walk';
 
 const PACES_MIN = [2, 5, 10] as const;
@@ -18,7 +18,7 @@ const WANTED = 0.05;
 
 /** How much of the shift do needles move here? A work sample by phone: look when asked, tap what is seen. */
 @Component({
-  selector: 'gan-looks',
+  selector: 'gan-spot-checks',
   imports: [ProblemComponent, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
@@ -38,7 +38,7 @@ const WANTED = 0.05;
     </label>
     @if (zone(); as zone) {
       <p class="reason">
-        {{ zone.needleFraction.looks }} checks so far: sewing
+        {{ zone.needleFraction.checks }} checks so far: sewing
         <strong>{{ percent(zone.needleFraction.value) }}</strong> of the shift,
         {{ percent(zone.needleFraction.low) }} to {{ percent(zone.needleFraction.high) }}
         <gan-standing [standing]="zone.needleFraction.standing" source="95 % interval of the checks" />.
@@ -123,7 +123,7 @@ const WANTED = 0.05;
     }
   `,
 })
-export class LooksPage {
+export class SpotChecksPage {
   private readonly store = inject(Store);
   private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
   protected readonly problem = this.store.selectSignal(floorFeature.selectProblem);
@@ -151,8 +151,8 @@ export class LooksPage {
       : 'How much of the shift is spent sewing?';
   });
   protected readonly more = computed(() => {
-    const { value = 0.5, looks = 0 } = this.zone()?.needleFraction ?? {};
-    const left = looksFor(value, WANTED) - looks;
+    const { value = 0.5, checks = 0 } = this.zone()?.needleFraction ?? {};
+    const left = checksFor(value, WANTED) - checks;
     const points = (WANTED * 100).toFixed(0);
     return left > 0
       ? `About ${left} more checks for an accuracy of ± ${points} %.`
@@ -196,7 +196,7 @@ export class LooksPage {
     const machineId = this.askedId();
     if (machineId === null) return;
     const { key, at } = this.stamp([machineId, sewing]);
-    this.store.dispatch(floorActions.look({ key, look: { machineId, sewing, lookedAt: at } }));
+    this.store.dispatch(floorActions.logSpotCheck({ key, check: { machineId, sewing, checkedAt: at } }));
     this.next();
   }
 
@@ -213,7 +213,7 @@ export class LooksPage {
       else this.askedId.set(first);
       return;
     }
-    const wait = nextLookMs(Math.random(), this.paceMin() * MINUTE_MS);
+    const wait = nextCheckMs(Math.random(), this.paceMin() * MINUTE_MS);
     this.timer = setTimeout(() => this.ask(), wait);
   }
 

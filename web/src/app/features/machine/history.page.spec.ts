@@ -3,9 +3,9 @@ import { MACHINE, SESSION } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { machineActions, machineFeature } from './machine.state';
-import { StoryPage } from './story.page';
+import { HistoryPage } from './history.page';
 
-describe('the story of a machine', () => {
+describe('the history of a machine', () => {
   const by = 'Test mechanic';
   const service = (kind: MachineService['kind'], hoursSince: number, due: boolean): MachineService => ({
     kind,
@@ -37,7 +37,7 @@ describe('the story of a machine', () => {
 
   async function open(role: Role = 'mechanic', events: readonly MachineEvent[] = [pieces(null), out]) {
     const machineId = MACHINE.id;
-    const page = await mountPage(StoryPage, {
+    const page = await mountPage(HistoryPage, {
       features: [shopFeature, machineFeature],
       before: [
         shopActions.sessionRead({ session: { ...SESSION, person: { ...SESSION.person!, role } } }),
@@ -46,7 +46,9 @@ describe('the story of a machine', () => {
       inputs: { machineId },
     });
     const { store } = page;
-    store.dispatch(machineActions.storyRead({ story: { events: [...events], before: null }, onward: false }));
+    store.dispatch(
+      machineActions.historyRead({ history: { events: [...events], before: null }, onward: false }),
+    );
     store.dispatch(
       machineActions.servicesRead({ services: [service('oil', 9.5, true), service('lint', 2, false)] }),
     );
@@ -68,40 +70,40 @@ describe('the story of a machine', () => {
     const { host } = await open();
     const days = [...host.querySelectorAll('h3')].map(({ textContent }) => textContent);
     expect(days).toEqual(['Wednesday 4 March 2026', 'Tuesday 3 March 2026']);
-    expect(host.querySelector('ol:last-of-type')?.textContent).toContain('whole, 6.3 running hours');
+    expect(host.querySelector('ol:last-of-type')?.textContent).toContain('6.3 running hours');
   });
 
   it('logs a service with its note, which stands until the service is logged', async () => {
     const { type, press, of, store, field, settled } = await open();
-    await type('Note for the next one', ' half a turn ');
+    await type('Note for the next entry', ' half a turn ');
     await press('Done now');
     const [first] = of(machineActions.logService);
     expect(first!.service).toEqual(jasmine.objectContaining({ kind: 'oil', note: 'half a turn' }));
     const problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' as const };
     store.dispatch(machineActions.failed({ problem }));
     await settled();
-    expect(field('Note for the next one').value).toBe(' half a turn ');
+    expect(field('Note for the next entry').value).toBe(' half a turn ');
     await press('Done now');
     expect(of(machineActions.logService)[1]!.key).toBe(first!.key);
     store.dispatch(machineActions.serviceLogged({ machineId: MACHINE.id, services: [], done: 'Logged.' }));
     await settled();
-    expect(field('Note for the next one').value).toBe('');
+    expect(field('Note for the next entry').value).toBe('');
   });
 
   it('lets a mechanic take pieces back that stand', async () => {
     const { press, of } = await open();
-    await press('Take back, 120 pieces sewn');
+    await press('Remove, 120 pieces sewn');
     expect(of(machineActions.withdrawPieces)[0]).toEqual(jasmine.objectContaining({ machineId: MACHINE.id }));
   });
 
   it('offers that neither for pieces that were taken back nor to operators', async () => {
     const { button, text } = await open('mechanic', [pieces('Test lead')]);
-    expect(button('Take back')).toBeNull();
-    expect(text()).toContain('taken back by Test lead');
+    expect(button('Remove')).toBeNull();
+    expect(text()).toContain('removed by Test lead');
   });
 
   it('offers operators to log services only', async () => {
     const { button } = await open('operator');
-    expect([button('Take back'), button('Done now') === null]).toEqual([null, false]);
+    expect([button('Remove'), button('Done now') === null]).toEqual([null, false]);
   });
 });

@@ -1,7 +1,7 @@
 import { turnsText, type ServiceKind } from '@gantelet/core';
 import type { MachineEvent } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
-import { CAUSE_WORDS, CLOCK, FRAGMENT_WORDS, TROUBLE_WORDS } from './floor-words';
+import { CLOCK, removalText, TROUBLE_WORDS } from './floor-words';
 import { DROP_WORDS, GRADE_WORDS } from './tension-words';
 
 export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
@@ -30,8 +30,8 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
     }
     case 'needle-out':
       return {
-        head: `Needle out, ${CAUSE_WORDS[event.cause]}`,
-        more: `${FRAGMENT_WORDS[event.fragments]}, ${event.runningHours.toFixed(1)} running hours`,
+        head: `Needle out, ${removalText(event.cause, event.fragments)}`,
+        more: `${event.runningHours.toFixed(1)} running hours`,
       };
     case 'change-undone':
       return { head: 'Needle change undone', more: '' };

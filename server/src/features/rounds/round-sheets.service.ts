@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { ProblemError, type Person, type TaskSkip, type ToldRounds } from '@gantelet/contracts';
+import { ProblemError, type Person, type TaskSkip, type PublishedRounds } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findShop } from '../shop/index.js';
 import {
@@ -7,21 +7,21 @@ import {
   findSkips,
   insertSkip,
   needlesNow,
-  toldVersion,
+  publishedVersion,
   type KeptPlan,
 } from './round-plan.store.js';
 import { roundSheets } from './round-sheets.js';
 import { roundsCalendar } from './rounds-export.js';
 
-/** The rounds that mechanics were told. */
-export async function toldRounds(database: Database, now: Date): Promise<ToldRounds> {
+/** The published rounds. */
+export async function publishedRounds(database: Database, now: Date): Promise<PublishedRounds> {
   // Before anything else is read: what changes meanwhile makes it an older version.
-  const version = await toldVersion(database);
-  const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'told')]);
+  const version = await publishedVersion(database);
+  const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'published')]);
   return {
     version,
     planId: plan?.id ?? null,
-    toldAt: plan?.toldAt?.toISOString() ?? null,
+    publishedAt: plan?.publishedAt?.toISOString() ?? null,
     timeZone: shop?.timeZone ?? 'UTC',
     ...(await sheetsOf(database, plan, now)),
   };
@@ -31,7 +31,7 @@ async function sheetsOf(
   database: Database,
   plan: KeptPlan | null,
   now: Date,
-): Promise<Pick<ToldRounds, 'sheets' | 'leftOver'>> {
+): Promise<Pick<PublishedRounds, 'sheets' | 'leftOver'>> {
   if (!plan) return { sheets: [], leftOver: [] };
   const [needles, skips] = await Promise.all([
     needlesNow(database, plan.madeAt),
@@ -49,7 +49,7 @@ export async function skipTask(
   now: Date,
   tx: Transaction,
 ): Promise<{ id: string }> {
-  const plan = await findPlan(database, 'told', tx);
+  const plan = await findPlan(database, 'published', tx);
   const { planned = [], input, changes = [] } = plan?.document ?? {};
   const m = planned.findIndex((i) => input?.machines[i]!.id === machineId);
   const asked = changes[m]?.some((s) => Date.parse(input!.shifts[s]!.startsAt) === Date.parse(startsAt));
@@ -62,7 +62,7 @@ export async function skipTask(
   return { id };
 }
 
-/** Makes an address that only whoever was told it knows; only its hash is stored. */
+/** Makes a link that only its owner knows; only its hash is stored. */
 export async function linkCalendar(
   { tables }: Database,
   person: Person,
@@ -82,12 +82,12 @@ export async function calendarOf(database: Database, file: string, now: Date): P
   const tokenHash = hashOf(file.replace(/\.ics$/, ''));
   const link = (await database.tables.calendarLinks.findOne({ where: { tokenHash } }))?.get({ plain: true });
   if (!link) throw new ProblemError('calendar.unknown');
-  const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'told')]);
+  const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'published')]);
   const { sheets } = await sheetsOf(database, plan, now);
   const own = sheets.filter(({ personId }) => personId === link.personId);
-  // Plans follow each other in time: seconds since the first of them rise with every telling and every move.
-  const sequence = plan ? Math.floor((plan.toldAt!.getTime() - EPOCH_MS) / 1000) + plan.version : 0;
-  return roundsCalendar(shop?.name ?? 'works', own, { sequence, stamp: plan?.toldAt ?? now });
+  // Plans follow each other in time: seconds since the first of them rise with every publication and every move.
+  const sequence = plan ? Math.floor((plan.publishedAt!.getTime() - EPOCH_MS) / 1000) + plan.version : 0;
+  return roundsCalendar(shop?.name ?? 'works', own, { sequence, stamp: plan?.publishedAt ?? now });
 }
 
 const EPOCH_MS = Date.UTC(2026, 0, 1);

@@ -1,7 +1,7 @@
 import type { MachineEvent } from '@gantelet/contracts';
-import { eventText } from './story-words';
+import { eventText } from './history-words';
 
-describe('the words of a story', () => {
+describe('the words of a history', () => {
   const common = { id: 'x', at: '2026-03-04T10:00:00.000Z', by: 'Test mechanic' };
 
   it('tell a needle with its hours and lot, and what came out with its cause', () => {
@@ -17,8 +17,8 @@ describe('the words of a story', () => {
       runningHours: 3,
     };
     expect(eventText(out)).toEqual({
-      head: 'Needle out, struck',
-      more: 'broken, a piece missing, 3.0 running hours',
+      head: 'Needle out, hit something, broken, piece missing',
+      more: '3.0 running hours',
     });
   });
 

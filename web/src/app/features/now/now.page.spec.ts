@@ -1,0 +1,148 @@
+import {
+  newId,
+  type CounterLeap,
+  type FloorView,
+  type RoundSheet,
+  type ServiceDue,
+} from '@gantelet/contracts';
+import { floorMachine, floorZone, SESSION, SETUP } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { floorActions, floorFeature } from '../floor/floor.state';
+import { roundsActions, roundsFeature } from '../rounds/rounds.state';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import { NowPage } from './now.page';
+import { nowActions, nowFeature } from './now.state';
+
+const AT = '2026-03-04T09:00:00.000Z';
+const stopped = floorMachine('Patcher 22', 2, {
+  stops: [{ id: newId(), at: AT, personName: 'Jory' }],
+  reports: [{ id: newId(), trouble: 'broken-needle', reportedAt: AT, reportedBy: 'Jory' }],
+});
+const reported = floorMachine('Post 8', 9, {
+  reports: [{ id: newId(), trouble: 'skipped-stitches', reportedAt: AT, reportedBy: 'Jory' }],
+});
+const due = [floorMachine('Flat 5', 9), floorMachine('Flat 6', 12)];
+const fine = floorMachine('Flat 7', 1);
+
+const floorOf = (machines: FloorView['zones'][number]['machines']): FloorView => ({
+  version: 'a',
+  readAt: AT,
+  lifeHours: 8,
+  recent: [],
+  partUsed: [],
+  sharps: { needles: 0, since: null },
+  zones: [floorZone(machines)],
+});
+
+function sheet(personId: string, states: readonly ('open' | 'done')[]): RoundSheet {
+  return {
+    personId,
+    personName: 'Somebody',
+    shiftId: newId(),
+    shiftName: 'Early',
+    day: '2026-03-05',
+    startsAt: '2026-03-05T06:00:00.000Z',
+    endsAt: '2026-03-05T14:00:00.000Z',
+    minutes: 31.4,
+    tasks: states.map((state, i) => ({
+      machineId: newId(),
+      machineName: `Flat ${i}`,
+      zoneName: 'Hall',
+      needle: SETUP.needle,
+      installId: newId(),
+      minutes: 4,
+      state,
+      skipped: null,
+    })),
+  };
+}
+
+const service = (machineName: string, kind: ServiceDue['kind']): ServiceDue => ({
+  machineId: `of ${machineName}`,
+  machineName,
+  kind,
+  hoursSince: 9.6,
+  intervalHours: 8,
+});
+const LEAP: CounterLeap = {
+  id: newId(),
+  machineId: newId(),
+  machineName: 'Long-arm 1',
+  from: AT,
+  to: '2026-03-04T09:05:00.000Z',
+  stitches: 120_000,
+  motorHours: 0,
+};
+
+describe('what needs me now', () => {
+  const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
+    mountPage(NowPage, {
+      features: [floorFeature, roundsFeature, nowFeature, shopFeature],
+      before: [
+        shopActions.sessionRead({ session: SESSION }),
+        floorActions.floorRead({ floor: floorOf(machines) }),
+        ...(more as never[]),
+      ],
+    });
+
+  it('says so when nothing does', async () => {
+    const { text, host } = await open([fine]);
+    expect(text()).toContain('No machine needs you now');
+    expect(host.querySelectorAll('section').length).toBe(0);
+  });
+
+  it('names each machine once, under the worst that is the matter with it', async () => {
+    const { text, host } = await open([fine, ...due, reported, stopped]);
+    expect(text()).toContain('1 stopped, 1 problem reported, 2 needles due');
+    const rows = [...host.querySelectorAll('section')].map((section) =>
+      [...section.querySelectorAll('li a')].map((link) => link.textContent),
+    );
+    expect(rows).toEqual([['Patcher 22'], ['Post 8'], ['Flat 6', 'Flat 5']]);
+  });
+
+  it('shows my own rounds with what is left of them, and nobody else’s', async () => {
+    const mine = SESSION.person!.id;
+    const published = {
+      version: 'b',
+      planId: newId(),
+      publishedAt: AT,
+      timeZone: 'UTC',
+      sheets: [sheet(mine, ['open', 'done', 'open']), sheet(newId(), ['open']), sheet(mine, ['done'])],
+      leftOver: [],
+    };
+    const { text, host } = await open([fine], [roundsActions.sheetsRead({ published })]);
+    expect(text()).toContain('Thu 5 Mar, Early 2 of 3 to change, 31 min');
+    expect(host.querySelectorAll('section li').length).toBe(1);
+  });
+
+  it('gathers services by machine', async () => {
+    const services = [service('Flat 5', 'oil'), service('Flat 6', 'oil'), service('Flat 5', 'lint')];
+    const { host } = await open([fine], [nowActions.servicesRead({ services })]);
+    const rows = [...host.querySelectorAll('section li')].map((row) =>
+      row.textContent?.replace(/\s+/g, ' ').trim(),
+    );
+    expect(rows.map((row) => row?.slice(0, 6))).toEqual(['Flat 5', 'Flat 6']);
+    expect(rows[0]).toMatch(/Oil between the marks, 10 of 8 h Lint out of hook and case, 10 of 8 h/);
+  });
+
+  it('asks about a counter that jumped, one decision at a time', async () => {
+    const other = { ...LEAP, id: newId(), machineName: 'Long-arm 2' };
+    const { text, press, of, button, store, settled } = await open(
+      [fine],
+      [nowActions.leapsRead({ leaps: [LEAP, other] })],
+    );
+    expect(text()).toContain('120,000 stitches between');
+    await press('Leave it out');
+    expect(of(nowActions.decideLeap).map(({ leap, accepted }) => [leap.id, accepted])).toEqual([
+      [LEAP.id, false],
+    ]);
+    expect(button('Count it')!.disabled).toBeTrue();
+    store.dispatch(nowActions.leapDecided({ leapId: LEAP.id, done: 'Long-arm 1: jump left out.' }));
+    await settled();
+    expect(text()).not.toContain('120,000 stitches between 09:00 and 09:05 Count it Leave it out Long-arm 2');
+    expect([text().includes('Long-arm 1: jump left out.'), button('Count it')!.disabled]).toEqual([
+      true,
+      false,
+    ]);
+  });
+});

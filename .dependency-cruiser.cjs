@@ -59,8 +59,9 @@ module.exports = {
     {
       name: 'no-circles',
       severity: 'error',
+      comment: 'circles of types too',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
   ],
   options: {

@@ -1,6 +1,18 @@
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
+const LONGEST_FUNCTION = { max: 60, skipBlankLines: true, skipComments: true };
+/** Longer functions that stand: lists of columns and of invented data, and planners that are still to be cut into moves. */
+const LONG_FUNCTIONS = [
+  '**/*.spec.ts',
+  'server/src/db/*tables.ts',
+  'server/src/testing/*.ts',
+  'web/src/app/testing/*.ts',
+  'core/src/rounds/{compare-rules,limit-prices,lower-bound,visit-search,whole-model,zone-bound}.ts',
+  'server/src/features/rounds/{planning-problem,rounds-input}.ts',
+  'server/src/scenario/load-scenario.ts',
+];
+
 export default tseslint.config(
   { ignores: ['**/dist/', '.angular/', '.gantelet/', '**/*.cjs', 'test-results/', 'playwright-report/'] },
   {
@@ -11,9 +23,11 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      'max-lines-per-function': ['error', LONGEST_FUNCTION],
       'no-console': 'off',
     },
   },
+  { files: LONG_FUNCTIONS, rules: { 'max-lines-per-function': 'off' } },
   {
     files: ['core/src/**/*.ts'],
     rules: {

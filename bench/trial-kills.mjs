@@ -7,7 +7,7 @@ const PATIENCE_MS = 60_000;
 const ANSWER_WITHIN_MS = 20_000;
 
 /** A person of the demo at the API, who tries again with the same key as long as no answer comes. */
-export async function personAt(addressOf, signInName, password) {
+export async function personAt(addressOf, signInName, password, onStatus = () => undefined) {
   let cookie = '';
   let token = '';
   async function signIn() {
@@ -29,6 +29,7 @@ export async function personAt(addressOf, signInName, password) {
       body: body === undefined ? undefined : JSON.stringify(body),
       signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
     });
+    onStatus(answered.status);
     return { status: answered.status, body: await answered.json().catch(() => null) };
   }
   /** What the server says in the end; null when it says nothing for a minute. */

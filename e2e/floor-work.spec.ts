@@ -63,7 +63,7 @@ test.describe('the work on the floor', () => {
       await page.getByLabel('Pieces', { exact: true }).fill(pieces);
       await page.getByLabel('Stitches in each').fill('200');
       await page.getByLabel('Over the last hours').fill('1');
-      await page.getByRole('button', { name: 'Save', exact: true }).click();
+      await page.getByRole('button', { name: 'Save pieces' }).click();
     };
     await writeDown('3');
     await expect(page.getByRole('status')).toContainText('3 pieces logged.');

@@ -5,10 +5,10 @@ const knob = (page: Page) => page.getByRole('spinbutton', { name: 'Top, turns fr
 
 /** Reads the drawing of both faces, as a learner would, and says which way the top has to go. */
 async function read(page: Page): Promise<1 | 0 | -1> {
-  const drawing = page.getByRole('img', { name: /Seam from above/ }).first();
+  const drawing = page.getByRole('img', { name: /Calculated seam, both sides/ }).first();
   const said = (await drawing.getAttribute('aria-label')) ?? '';
-  if (/loops below|needle thread on the back/.test(said)) return 1;
-  return /flat line|bobbin thread on the face/.test(said) ? -1 : 0;
+  if (/loops below|needle thread on the underside/.test(said)) return 1;
+  return /flat line|bobbin thread on top/.test(said) ? -1 : 0;
 }
 
 test.describe('practice', () => {

@@ -18,7 +18,6 @@ const LEAD = ['ines', 'lead-on-tarn-street'];
 const VIEWS = [
   ['now', DESK, openNow],
   ['bench', DESK, openStrap],
-  ['bench-night', DESK, openStrap, 'night'],
   ['bench-machines', DESK, askMachines],
   ['changeover', DESK, openChangeover],
   ['thread', DESK, openThread],
@@ -31,7 +30,7 @@ const VIEWS = [
   ['rounds', DESK, openRounds, 'day', LEAD],
   ['machine', DESK, openMachine],
   ['machine-history', DESK, openHistory],
-  ['catalogue', DESK, openCatalogue],
+  ['catalogue', DESK, openCatalogue, 'night'],
   ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
   ['spot-checks-phone', PHONE, openSpotChecks],

@@ -1,5 +1,5 @@
-import { fork } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync, fork } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
@@ -20,6 +20,9 @@ process.env.GANTELET_LOG_LEVEL ??= 'silent';
 const [seed = 2026, share = 1] = process.argv.slice(2, 4).map(Number);
 const parts = process.argv.slice(4);
 const WHOLE = { migrationKills: 40, kills: 200, requests: 100_000, outboxWrites: 10_000 };
+/** Room for the demo and little more. */
+const DISK_MB = 330;
+const FULL_FOR_MS = 20_000;
 const SERVER = join(ROOT, 'server', 'dist', 'main.js');
 const wants = (part) => parts.length === 0 || parts.includes(part);
 const some = (count) => Math.max(1, Math.round(count * share));
@@ -46,6 +49,18 @@ await main(async () => {
         `${counts.astray} machines with another needle, ${counts.running} stopped machines that would run`,
     );
     check('kills', counts.lost + counts.doubled + counts.astray + counts.running);
+  }
+  if (wants('disk')) {
+    const outcome = await fillDisk(randomLcg(seed / 1e6));
+    if (outcome === null) say('disk: not tried, as a small disk cannot be mounted here');
+    else {
+      const { counts, acknowledged, refused, faults } = outcome;
+      say(
+        `disk: full for ${FULL_FOR_MS / 1000} s, ${acknowledged} writes acknowledged, ${refused} refused meanwhile, ${counts.lost} lost, ` +
+          `${counts.doubled} doubled, ${counts.astray} machines with another needle, ${counts.running} stopped machines that would run, ${faults} answers of 500`,
+      );
+      check('disk', counts.lost + counts.doubled + counts.astray + counts.running + faults);
+    }
   }
   if (wants('requests')) {
     const outcome = await mutateRequests(randomLcg(seed / 1e6), some(WHOLE.requests));
@@ -83,8 +98,7 @@ await main(async () => {
 });
 
 /** Runs work beside a MariaDB of its own with the demo in it. */
-async function withShop(work) {
-  const home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'));
+async function withShop(work, home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'))) {
   const database = { running: await startMariadb(home) };
   const { environment } = database.running;
   try {
@@ -199,6 +213,79 @@ async function killDuringWrites(random, kills) {
     await running.broker.stop();
     return { counts, acknowledged: outcome.acknowledged.length };
   });
+}
+
+/** A disk so small that it can be filled, which only whoever may mount one can have; null when that is not allowed. */
+function smallDisk() {
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'));
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${DISK_MB}m`, 'tmpfs', home], { stdio: 'ignore' });
+    return home;
+  } catch {
+    return null;
+  }
+}
+
+/** Fills the disk under the database during writes, and makes room again. */
+async function fillDisk(random) {
+  const { personAt, startWrites, judge } = await import('../bench/trial-kills.mjs');
+  const home = smallDisk();
+  if (home === null) return null;
+  const ballast = join(home, 'ballast');
+  const fill = () => {
+    for (const size of [1 << 20, 1 << 12])
+      try {
+        for (;;) writeFileSync(ballast, Buffer.alloc(size), { flag: 'a' });
+      } catch {
+        // Full: on to smaller pieces.
+      }
+  };
+  const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+  try {
+    return await withShop(async ({ environment }) => {
+      const server = await startServer(home, environment, 0);
+      const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+      const statuses = [];
+      const people = await Promise.all(
+        DEMO_PEOPLE.slice(0, 4).map(({ signInName, password }) =>
+          personAt(
+            () => server.address,
+            signInName,
+            password,
+            (status) => statuses.push(status),
+          ),
+        ),
+      );
+      for (const person of people) await person.signIn();
+      const machinesNow = async () =>
+        (await people[0].surely('GET', '/api/floor')).body.zones.flatMap(({ machines }) => machines);
+      const machines = (await machinesNow()).filter(({ needle }) => needle !== null);
+      const writes = startWrites(people, machines, random);
+      await wait(2000);
+      const filling = setInterval(fill, 200);
+      await wait(FULL_FOR_MS);
+      clearInterval(filling);
+      rmSync(ballast);
+      await wait(3000);
+      const outcome = await writes.stop();
+      const ours = new Set(machines.map(({ id }) => id));
+      const counts = await judge(
+        environment,
+        outcome,
+        (await machinesNow()).filter(({ id }) => ours.has(id)),
+      );
+      await server.stop();
+      return {
+        counts,
+        acknowledged: outcome.acknowledged.length,
+        refused: statuses.filter((status) => status === 503).length,
+        faults: statuses.filter((status) => status === 500).length,
+      };
+    }, home);
+  } finally {
+    execFileSync('umount', ['-l', home]);
+    rmSync(home, { recursive: true, force: true });
+  }
 }
 
 /** How long somebody who is signed in waits for the floor while so many try to sign in at once. */

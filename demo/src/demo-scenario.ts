@@ -42,14 +42,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
   const id = () => chance.idAt(year.startMs);
   const people = DEMO_PEOPLE.map((person) => ({ id: id(), ...person }));
   const shifts = DEMO_SHIFTS.map((shift) => ({ ...shift, id: id(), weekdays: [...shift.weekdays] }));
-  const zones = DEMO_ZONES.map((demo) => {
-    const worked = shifts.filter((shift) => demo.shifts.includes(shift.name));
-    return {
-      demo,
-      calendar: shiftCalendar(worked, year, WORKS.timeZone),
-      row: { id: id(), name: demo.name, shiftIds: worked.map((s) => s.id), workSample: demo.workSample },
-    };
-  });
+  const zones = demoZones(shifts, year, id);
   const staff = {
     mechanicIds: people.filter((p) => p.role === 'mechanic').map((p) => p.id),
     operatorIds: people.filter((p) => p.role === 'operator').map((p) => p.id),
@@ -102,6 +95,22 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
       registeredById: people[0]!.id,
     })),
   };
+}
+
+/** The zones with the shifts they work. */
+function demoZones(
+  shifts: readonly (Scenario['shifts'][number] & { readonly name: DemoZone['shifts'][number] })[],
+  year: { readonly startMs: number; readonly endMs: number },
+  id: () => string,
+) {
+  return DEMO_ZONES.map((demo) => {
+    const worked = shifts.filter((shift) => demo.shifts.includes(shift.name));
+    return {
+      demo,
+      calendar: shiftCalendar(worked, year, WORKS.timeZone),
+      row: { id: id(), name: demo.name, shiftIds: worked.map((s) => s.id), workSample: demo.workSample },
+    };
+  });
 }
 
 /** Two rows of machines in each zone, with a gangway between them. */

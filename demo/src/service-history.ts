@@ -19,7 +19,7 @@ export function demoServices(
     SERVICE_KINDS.flatMap((kind) => {
       const everyMs = SHIPPED_VALUES[SERVICE_VALUE_IDS[kind]].value * CLOCK_PER_RUNNING * HOUR_MS;
       return Array.from({ length: KEPT }, (_, i) => {
-        const aboutMs = nowMs - everyMs * (i + chance.uniform(0.02, 0.95));
+        const aboutMs = nowMs - everyMs * (i + chance.uniform(0.02, 1.05));
         // Somebody stands at the machine anyway when its needle is changed.
         const at = removals.find(({ removedAt }) => Date.parse(removedAt) >= aboutMs);
         const doneMs = (at ? Date.parse(at.removedAt) : aboutMs) + 60_000;

@@ -151,6 +151,10 @@ export const ERRORS = {
   'job.unknown': { status: 404, title: 'There is no such job.' },
   'job.over': { status: 409, title: 'This job has already finished. Nothing was changed.' },
   'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was saved. Try again.' },
+  'server.full': {
+    status: 503,
+    title: 'The disk of the server is full. Nothing was saved. Tell whoever runs the server.',
+  },
   'server.fault': { status: 500, title: 'Something went wrong on the server. Nothing was saved. Try again.' },
 } as const satisfies Record<string, { status: number; title: string }>;
 

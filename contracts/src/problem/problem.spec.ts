@@ -80,6 +80,7 @@ describe('the error catalogue', () => {
       '404 job.unknown: There is no such job.',
       '409 job.over: This job has already finished. Nothing was changed.',
       '503 server.busy: The database is busy or starting. Nothing was saved. Try again.',
+      '503 server.full: The disk of the server is full. Nothing was saved. Tell whoever runs the server.',
       '500 server.fault: Something went wrong on the server. Nothing was saved. Try again.',
     ]);
   });

@@ -1,5 +1,4 @@
 import { requireNotNegative, requirePositive } from '../standing/index.js';
-import type { NeedleAgeInput } from './needle-life.js';
 
 /** Pieces that were sewn on a machine, and how many stitches each takes. */
 export interface PiecesSewn {
@@ -32,6 +31,16 @@ export interface HoursBySource {
   readonly pieces: { readonly shiftHours: number; readonly runningHours: number };
 }
 
+/** What is known of a needle's hours, each by its source and none of it twice. */
+export interface JoinedHours {
+  /** Shift hours since it went in that no counter was heard in, 0 or more. */
+  readonly shiftHours: number;
+  /** Running hours that are known: those it came with and those counted, 0 or more. */
+  readonly knownHours: number;
+  /** Running hours by pieces that were written down, 0 or more. */
+  readonly pieceHours: number;
+}
+
 /** Pieces as far as they fall into the time of a needle. */
 export interface PiecesInTime {
   /** What they took of it. */
@@ -61,12 +70,7 @@ export function unheardPieces(pieces: readonly PiecesInTime[]): HoursBySource['p
  * Joins what is known of a needle's hours, the best first: a counter, then pieces where none was heard, then the shift.
  * Pieces sewn outside the shifts count too; they replace no shift hours.
  */
-export function joinHours({
-  entryHours,
-  shiftHours,
-  counted,
-  pieces,
-}: HoursBySource): Pick<NeedleAgeInput, 'shiftHours' | 'knownHours' | 'pieceHours'> {
+export function joinHours({ entryHours, shiftHours, counted, pieces }: HoursBySource): JoinedHours {
   const silent = Math.max(0, shiftHours - counted.shiftHours);
   const written = Math.min(silent, pieces.shiftHours);
   const share = pieces.shiftHours > 0 ? written / pieces.shiftHours : 1;

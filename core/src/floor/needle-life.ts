@@ -1,6 +1,6 @@
 import { requireNotNegative, requirePositive, sourced, type Sourced } from '../standing/index.js';
 import type { TroubleCall } from './trouble.js';
-import { PIECES_SPREAD } from './needle-hours.js';
+import { PIECES_SPREAD, type JoinedHours } from './needle-hours.js';
 import type { NeedleFraction } from './needle-fraction.js';
 
 /** Running hours a pack advises before a change: a default until the shop has its own lives, never a rule after. */
@@ -24,14 +24,8 @@ export interface NeedleAge {
 export const WATCH_SHARE = 0.25;
 
 /** What the age of a needle is worked out from. */
-export interface NeedleAgeInput {
-  /** Shift hours since it went in that no counter was heard in, 0 or more. */
-  readonly shiftHours: number;
+export interface NeedleAgeInput extends JoinedHours {
   readonly fraction: NeedleFraction;
-  /** Running hours that are known: those it came with and those counted, 0 or more. */
-  readonly knownHours: number;
-  /** Running hours by pieces that were written down, 0 or more. */
-  readonly pieceHours: number;
   /** Interval in running hours; null where needles run to failure. */
   readonly intervalHours: number | null;
   /** What people reported of it asks for. */

@@ -99,7 +99,7 @@ export const PRACTICE_SCENARIOS: readonly PracticeScenario[] = [
     startTurns: 5,
     machine: machine('heavy', 10, 5.6, 1.7, 0, 'needle'),
   }),
-  scenario('drags', 'something is wrong', 'It drags', 'Bobbin thread on the face, and it comes and goes.', {
+  scenario('drags', 'something is wrong', 'It drags', 'Bobbin thread on top, and it comes and goes.', {
     layers: cloth('denim', 0.9, 3),
     tex: 70,
     startTurns: 4,

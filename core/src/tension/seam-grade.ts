@@ -1,6 +1,6 @@
 /**
  * What a test seam shows on both faces, from top tension far too loose to far too tight. Common practice: loops or
- * needle thread on the back mean the top is too loose; bobbin thread or a flat line on the face, too tight.
+ * needle thread on the underside mean the top is too loose; bobbin thread or a flat line on top, too tight.
  */
 export const SEAM_GRADES = [
   'loops-below',

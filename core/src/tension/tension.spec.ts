@@ -49,7 +49,7 @@ describe('the hand step', () => {
 });
 
 describe('the quarter-turn rule', () => {
-  // Common practice: needle thread on the back, tighten; bobbin thread on the face, loosen.
+  // Common practice: needle thread on the underside, tighten; bobbin thread on top, loosen.
   it('tightens for needle thread below and loosens for bobbin thread on top', () => {
     expect(next(seam(3, 'dots-below'))).toEqual({ do: 'sew', turns: 3.25, move: 0.25, because: 'too-loose' });
     expect(next(seam(3, 'dots-on-top'))).toEqual({

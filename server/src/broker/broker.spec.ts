@@ -45,11 +45,14 @@ describe('the broker', () => {
     new Promise<void>((resolve) => client.once('close', () => resolve()));
 
   /** Follows a device's live stream on a server instance until `enough` events came. */
-  async function watch(address: string, enough: number, meanwhile: () => void): Promise<DeviceEvent[]> {
+  async function watch(
+    address: string,
+    enough: number,
+    seen: (event: DeviceEvent) => void = () => undefined,
+  ): Promise<DeviceEvent[]> {
     const leave = new AbortController();
     const response = await mechanic.open(`${address}/api/devices/${gaugeId()}/live`, leave.signal);
     expect(response.headers.get('content-type')).toContain('text/event-stream');
-    meanwhile();
     const events: DeviceEvent[] = [];
     let text = '';
     for await (const chunk of response.body!) {
@@ -57,7 +60,9 @@ describe('the broker', () => {
       for (let end = text.indexOf('\n\n'); end >= 0; end = text.indexOf('\n\n')) {
         const line = text.slice(0, end);
         text = text.slice(end + 2);
-        if (line.startsWith('data: ')) events.push(JSON.parse(line.slice(6)) as DeviceEvent);
+        if (!line.startsWith('data: ')) continue;
+        events.push(JSON.parse(line.slice(6)) as DeviceEvent);
+        seen(events.at(-1)!);
       }
       if (events.length >= enough) break;
     }
@@ -136,9 +141,7 @@ describe('the broker', () => {
     const telling = setInterval(() => {
       client.publish(topicOf(gaugeId(), 'reading'), JSON.stringify({ ...sent, seq: seq++, tensionCn: 240 }));
     }, 20);
-    const seen = await Promise.all(
-      [shop.address, second].map((address) => watch(address, 8, () => undefined)),
-    );
+    const seen = await Promise.all([shop.address, second].map((address) => watch(address, 8)));
     clearInterval(telling);
     for (const events of seen) {
       const readings = events.flatMap((event) => ('tensionCn' in event ? [event] : []));
@@ -157,7 +160,9 @@ describe('the broker', () => {
     };
     const client = await gauge({ will: { ...will, qos: 1 } });
     await client.publishAsync(topicOf(gaugeId(), 'status'), '{"state":"on"}', { qos: 1, retain: true });
-    const events = await watch(shop.address, 2, () => setTimeout(() => client.stream.destroy(), 300));
+    const events = await watch(shop.address, 2, (event) => {
+      if ('state' in event && event.state === 'on') client.stream.destroy();
+    });
     expect(
       events
         .filter((event) => 'state' in event)

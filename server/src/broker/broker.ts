@@ -1,5 +1,5 @@
 import { timingSafeEqual } from 'node:crypto';
-import { createServer, type AddressInfo } from 'node:net';
+import { createServer, type AddressInfo, type Server } from 'node:net';
 import { Duplex } from 'node:stream';
 import type * as z from 'zod';
 import { Aedes, type Client } from 'aedes';
@@ -95,18 +95,7 @@ export async function startBroker(
   });
   aedes.on('clientDisconnect', (client) => visitors.delete(client));
   const sweep = setInterval(() => void disconnectRevoked(database, visitors), SWEEP_MS);
-  const server = createServer((socket) => {
-    const guard = packetGuard(PACKET_LIMIT);
-    // Whoever sends something too large is not heard on.
-    guard.once('error', () => socket.destroy());
-    socket.once('error', () => guard.destroy());
-    aedes.handle(Duplex.from({ readable: socket.pipe(guard), writable: socket }));
-  });
-  server.maxConnections = MOST_CONNECTIONS;
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, host, resolve);
-  });
+  const server = await listen(aedes, host, port);
   return {
     port: (server.address() as AddressInfo).port,
     stop: async () => {
@@ -117,6 +106,22 @@ export async function startBroker(
       await new Promise((resolve) => server.close(resolve));
     },
   };
+}
+
+/** Listens for a broker, and hears nobody on who sends something too large. */
+async function listen(aedes: Aedes, host: string, port: number): Promise<Server> {
+  const server = createServer((socket) => {
+    const guard = packetGuard(PACKET_LIMIT);
+    guard.once('error', () => socket.destroy());
+    socket.once('error', () => guard.destroy());
+    aedes.handle(Duplex.from({ readable: socket.pipe(guard), writable: socket }));
+  });
+  server.maxConnections = MOST_CONNECTIONS;
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, host, resolve);
+  });
+  return server;
 }
 
 /** Whether a client id is the name somebody comes by, or begins with it. */

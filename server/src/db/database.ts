@@ -18,6 +18,8 @@ export interface Database {
 
 /** MariaDB's number for a row whose key another has. */
 const DUPLICATE_KEY = 1062;
+/** ER_DISK_FULL, ER_RECORD_FILE_FULL, ER_ERROR_ON_WRITE of MariaDB. */
+const [DISK_FULL, TABLE_FULL, WRITE_FAILED] = [1021, 1114, 1026];
 /** Its number for a row that points at one that is not there. */
 const NO_REFERENCED_ROW = 1452;
 /** Its number for a lock that was waited for too long. */
@@ -93,6 +95,11 @@ export function databaseErrno(error: unknown): number {
 /** Whether the database gave up waiting or working: nothing is wrong with what was asked. */
 export function isTimeout(error: unknown): boolean {
   return [LOCK_WAIT_TIMEOUT, STATEMENT_TIMEOUT].includes(databaseErrno(error));
+}
+
+/** Whether the database has no room left for what is written. */
+export function isFull(error: unknown): boolean {
+  return [DISK_FULL, TABLE_FULL, WRITE_FAILED].includes(databaseErrno(error));
 }
 
 /** Whether the database refused a row because another has its key. */

@@ -6,7 +6,8 @@ import { serverProgram } from '../testing/server-process.js';
 import { LOADED_AT, smallWorks } from '../testing/small-works.js';
 import { freshDatabase } from '../testing/test-shop.js';
 import type { Database } from './database.js';
-import { migrate, MIGRATIONS, migrationsOf, type Migration } from './migrate.js';
+import { migrate, MIGRATIONS, migrationsOf } from './migrate.js';
+import type { Migration } from './migration.js';
 
 const KILLS = 5;
 

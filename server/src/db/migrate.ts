@@ -1,7 +1,8 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug, type RunnableMigration } from 'umzug';
+import { SequelizeStorage, Umzug } from 'umzug';
 import type { DatabaseConfig } from '../config.js';
 import { openOneConnection } from './database.js';
+import type { Migration } from './migration.js';
 import { firstTables } from './migrations/20261124-first-tables.js';
 import { matchRoom } from './migrations/20261125-match-room.js';
 import { tensionRoom } from './migrations/20261126-tension-room.js';
@@ -23,12 +24,6 @@ import { withdrawals } from './migrations/20261213-withdrawals.js';
 import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
-
-/**
- * A step of the schema. Each of its statements can be repeated: a step that was cut short at any moment is simply run
- * again from its beginning.
- */
-export type Migration = RunnableMigration<Sequelize>;
 
 /** In the order of their names, which begin with their date. */
 export const MIGRATIONS: readonly Migration[] = [

@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ConnectionError, DatabaseError } from 'sequelize';
-import { danglingColumn, duplicateKey, isTimeout } from '../db/database.js';
+import { danglingColumn, duplicateKey, isFull, isTimeout } from '../db/database.js';
 import { IDEMPOTENCY_HEADER, PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
 
 /** Largest request body read. */
@@ -15,7 +15,7 @@ export function answerProblems(log: Logger): ErrorRequestHandler {
       return;
     }
     const problem = asProblem(error);
-    if (problem.code === 'server.fault') log.error(error);
+    if (problem.code === 'server.fault' || problem.code === 'server.full') log.error(error);
     response
       .status(problemOf(problem).status)
       .type(PROBLEM_MEDIA_TYPE)
@@ -47,6 +47,7 @@ function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   if (error instanceof ConnectionError || isBroken(error) || isTimeout(error))
     return new ProblemError('server.busy');
+  if (isFull(error)) return new ProblemError('server.full');
   const clash = clashOf(error);
   if (clash) return clash;
   const { type, status } = (error ?? {}) as { type?: string; status?: number };

@@ -59,12 +59,7 @@ export function startJobRunner(
     ending.signal.addEventListener('abort', end, { once: true });
     let progress = 0;
     port1.on('message', (share: number) => (progress = share));
-    const keeping = setInterval(() => {
-      renewLease(database, id, runnerId, progress).then(
-        (ours) => ours || end(),
-        () => undefined,
-      );
-    }, KEEP_EVERY_MS);
+    const lease = keepLease(() => renewLease(database, id, runnerId, progress), end);
     try {
       const task = { input: await input(database, job), port: port2 };
       const outcome: unknown = await pool.run(task, {
@@ -85,7 +80,7 @@ export function startJobRunner(
         await finishJob(database, id, runnerId, null, null).catch(() => undefined);
       }
     } finally {
-      clearInterval(keeping);
+      clearInterval(lease);
       ending.signal.removeEventListener('abort', end);
       port1.close();
     }
@@ -98,4 +93,14 @@ export function startJobRunner(
       await pool.destroy();
     },
   };
+}
+
+/** Renews the lease of a job until cleared, and says when it is another's. A database that is away is asked again. */
+function keepLease(renew: () => Promise<boolean>, lost: () => void): NodeJS.Timeout {
+  return setInterval(() => {
+    renew().then(
+      (ours) => ours || lost(),
+      () => undefined,
+    );
+  }, KEEP_EVERY_MS);
 }

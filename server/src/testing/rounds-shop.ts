@@ -70,7 +70,7 @@ export async function startRoundsShop(): Promise<RoundsShop> {
   }
 
   async function over(id: string): Promise<Job['state']> {
-    for (const end = Date.now() + 30_000; ;) {
+    for (const end = Date.now() + 60_000; ;) {
       const state = (await shop.database.tables.jobs.findByPk(id))!.get('state') as Job['state'];
       if (state !== 'queued' && state !== 'running') return state;
       if (Date.now() > end) throw new Error(`job still ${state}`);

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { POINT_STYLES, stackOf, wearingKind, type Layer } from '@gantelet/core';
-import type { Migration } from '../migrate.js';
+import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.js';
+import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';

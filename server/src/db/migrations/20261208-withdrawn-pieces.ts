@@ -1,5 +1,5 @@
 import { hasColumn } from '../has-column.js';
-import type { Migration } from '../migrate.js';
+import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 

@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import type { Migration } from '../migrate.js';
+import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const INSTANT = 'DATETIME(6)';

@@ -36,23 +36,7 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     write(routes.undoChange, ({ params: { machineId, installId }, key, person }, tx) =>
       undoChange(database, machineId, { undoId: key, installId }, person, now(), tx),
     ),
-    write(routes.discardPartUsed, ({ params, person }, tx) =>
-      discardPartUsed(database, params.partUsedId, person, now(), tx),
-    ),
-    write(routes.moveToPocket, ({ params, body }, tx) =>
-      moveToPocket(database, params.partUsedId, body.pocket, tx),
-    ),
-    write(routes.emptySharps, ({ body, key, person }, tx) =>
-      emptySharps(database, key, body.counted, person, now(), tx),
-    ),
-    answer(routes.listLots, () => readLots(database)),
-    write(routes.testEye, ({ params, body, key, person }, tx) =>
-      testEye(database, params.lotId, key, body, person, now(), tx),
-    ),
-    write(routes.reviseLot, ({ params, body }, tx) => reviseLot(database, params.lotId, body, tx)),
-    write(routes.registerLot, ({ body, key, person }, tx) =>
-      registerLot(database, key, body, person, now(), tx),
-    ),
+    ...needleBoxRoutes(database, now),
     answer(routes.readHistory, ({ params, query }) =>
       readHistory(database, params.machineId, query.before === undefined ? now() : new Date(query.before)),
     ),
@@ -74,6 +58,29 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     ),
     write(routes.clearMachine, ({ params, body, key, person }, tx) =>
       clearMachine(database, params.machineId, body, key, person, now(), tx),
+    ),
+  ];
+}
+
+/** Part-used needles, sharps and lots. */
+function needleBoxRoutes(database: Database, now: () => Date): readonly Handled[] {
+  return [
+    write(routes.discardPartUsed, ({ params, person }, tx) =>
+      discardPartUsed(database, params.partUsedId, person, now(), tx),
+    ),
+    write(routes.moveToPocket, ({ params, body }, tx) =>
+      moveToPocket(database, params.partUsedId, body.pocket, tx),
+    ),
+    write(routes.emptySharps, ({ body, key, person }, tx) =>
+      emptySharps(database, key, body.counted, person, now(), tx),
+    ),
+    answer(routes.listLots, () => readLots(database)),
+    write(routes.testEye, ({ params, body, key, person }, tx) =>
+      testEye(database, params.lotId, key, body, person, now(), tx),
+    ),
+    write(routes.reviseLot, ({ params, body }, tx) => reviseLot(database, params.lotId, body, tx)),
+    write(routes.registerLot, ({ body, key, person }, tx) =>
+      registerLot(database, key, body, person, now(), tx),
     ),
   ];
 }

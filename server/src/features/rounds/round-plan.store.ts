@@ -5,11 +5,16 @@ import { ProblemError, type Person } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { RoundPlanRow, RoundSkipRow } from '../../db/rounds-rows.js';
 import type { PlanDocument } from './plan-document.js';
-import type { NeedlesNow } from './round-sheets.js';
 
 /** A plan as it is stored. */
 export interface KeptPlan extends Omit<RoundPlanRow, 'plan'> {
   readonly document: PlanDocument;
+}
+
+/** What stands in a machine now, and its changes since the plan was made, in their order. */
+export interface NeedlesNow {
+  readonly installId: string | null;
+  readonly changes: readonly { readonly atMs: number; readonly planned: boolean }[];
 }
 
 /** The last plan that was made, or the last that was published; null before there is one. */

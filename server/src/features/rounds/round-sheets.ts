@@ -1,16 +1,10 @@
 import { HOUR_MS, splitWork, type Task } from '@gantelet/core';
 import type { RoundSheet, RoundTask, PublishedRounds } from '@gantelet/contracts';
 import type { RoundSkipRow } from '../../db/rounds-rows.js';
-import type { KeptPlan } from './round-plan.store.js';
+import type { KeptPlan, NeedlesNow } from './round-plan.store.js';
 
 /** A needle that failed this long before its shift makes the planned change needless. Assumption. */
 const EARLY_MS = 12 * HOUR_MS;
-
-/** What stands in a machine now, and its changes since the plan was made, in their order. */
-export interface NeedlesNow {
-  readonly installId: string | null;
-  readonly changes: readonly { readonly atMs: number; readonly planned: boolean }[];
-}
 
 /**
  * The rounds of a published plan, from the shift that runs on: who goes where in which order, what is done,
@@ -45,31 +39,19 @@ export function roundSheets(
       setupMinutes,
       here.map(({ minutes, machineClasses }) => ({ minutes, skills: skillsOf(machineClasses) })),
     );
-    const taskView = ({ machine: m, minutes }: Task): RoundTask[] => {
-      const machine = input.machines[planned[m]!]!;
-      const installId = needles.get(machine.id)?.installId;
-      if (!machine.needle || !installId) return [];
-      const skip = skips.findLast(
-        (one) => one.machineId === machine.id && one.startsAt.getTime() === Date.parse(shift.startsAt),
-      );
-      const done = doneAt.has(`${m} ${s}`);
-      return [
-        {
-          machineId: machine.id,
-          machineName: machine.name,
-          zoneName: input.zones.find(({ id }) => id === machine.zoneId)!.name,
-          needle: machine.needle,
-          installId,
-          minutes,
-          state: done ? 'done' : skip ? 'skipped' : 'open',
-          skipped: done ? null : (skip?.reason ?? null),
-        },
-      ];
-    };
     for (const { mechanic, tasks: own, minutes } of split.rounds) {
       const { personId, personName } = here[mechanic]!;
       const { shiftId, name: shiftName, day, startsAt, endsAt } = shift;
-      const views = own.flatMap(taskView);
+      const views = own.flatMap((task) =>
+        taskView(plan, task, {
+          needles,
+          skip: (machineId) =>
+            skips.findLast(
+              (one) => one.machineId === machineId && one.startsAt.getTime() === Date.parse(startsAt),
+            ),
+          done: doneAt.has(`${task.machine} ${s}`),
+        }),
+      );
       sheets.push({ personId, personName, shiftId, shiftName, day, startsAt, endsAt, minutes, tasks: views });
     }
     for (const { machine } of split.leftOver)
@@ -80,6 +62,34 @@ export function roundSheets(
       });
   });
   return { sheets, leftOver };
+}
+
+/** A task as its mechanic sees it; none where the machine holds no needle any more. */
+function taskView(
+  { document: { input, planned } }: KeptPlan,
+  { machine: m, minutes }: Task,
+  now: {
+    readonly needles: ReadonlyMap<string, NeedlesNow>;
+    readonly skip: (machineId: string) => RoundSkipRow | undefined;
+    readonly done: boolean;
+  },
+): RoundTask[] {
+  const machine = input.machines[planned[m]!]!;
+  const installId = now.needles.get(machine.id)?.installId;
+  if (!machine.needle || !installId) return [];
+  const skip = now.done ? undefined : now.skip(machine.id);
+  return [
+    {
+      machineId: machine.id,
+      machineName: machine.name,
+      zoneName: input.zones.find(({ id }) => id === machine.zoneId)!.name,
+      needle: machine.needle,
+      installId,
+      minutes,
+      state: now.done ? 'done' : skip ? 'skipped' : 'open',
+      skipped: skip?.reason ?? null,
+    },
+  ];
 }
 
 /** Planned changes that were made: each change since the plan stands for the first that it can be. One made by plan may come early. */

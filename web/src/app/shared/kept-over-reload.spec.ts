@@ -1,5 +1,7 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
 import { createAction, createReducer, on, props } from '@ngrx/store';
-import { forgetKept, keptOverReload } from './kept-over-reload';
+import { forgetKept, keptOverReload, signalOverReload } from './kept-over-reload';
 
 interface Bench {
   readonly draft: string;
@@ -35,5 +37,25 @@ describe('what is kept over a reload', () => {
     kept(state, typed({ draft: 'strap' }));
     forgetKept();
     expect(open().state.draft).toBe('');
+  });
+});
+
+describe('a choice that stands over a reload', () => {
+  const isWay = (kept: unknown): kept is 'a' | 'b' => kept === 'a' || kept === 'b';
+  const open = () => TestBed.runInInjectionContext(() => signalOverReload<'a' | 'b'>('choice', 'a', isWay));
+  beforeEach(() => {
+    forgetKept();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+  });
+  afterAll(() => forgetKept());
+
+  it('comes back as it was chosen, unless it cannot be chosen any more', () => {
+    const choice = open();
+    expect(choice()).toBe('a');
+    choice.set('b');
+    TestBed.tick();
+    expect(open()()).toBe('b');
+    sessionStorage.setItem('gantelet.kept.choice', '"c"');
+    expect(open()()).toBe('a');
   });
 });

@@ -1,3 +1,4 @@
+import { effect, signal, type WritableSignal } from '@angular/core';
 import type { ActionReducer, MetaReducer } from '@ngrx/store';
 
 const storageKey = (name: string): string => `gantelet.kept.${name}`;
@@ -24,6 +25,25 @@ export function keptOverReload<State extends object>(
     };
 }
 
+/**
+ * A choice of a page, such as a filter, that stands over a reload for as long as the page stays open. Only where effects
+ * can be made.
+ *
+ * @param fits whether what was kept can still be chosen
+ */
+export function signalOverReload<T>(
+  name: string,
+  initial: T,
+  fits: (kept: unknown) => kept is T,
+): WritableSignal<T> {
+  const kept = parsed(name);
+  const choice = signal(fits(kept) ? kept : initial);
+  effect(() => {
+    write(name, JSON.stringify(choice()));
+  });
+  return choice;
+}
+
 /** Forgets all that was kept: whoever signs in next starts again. */
 export function forgetKept(): void {
   for (const key of Object.keys(sessionStorage))
@@ -35,18 +55,21 @@ function read<State>(
   version: number,
   parts: readonly (keyof State & string)[],
 ): Partial<State> {
+  const stored = parsed(name) as
+    { readonly version: number; readonly kept: Partial<State> } | null | undefined;
+  if (stored?.version !== version) return {};
+  return Object.fromEntries(
+    parts.flatMap((part) => (part in stored.kept ? [[part, stored.kept[part]]] : [])),
+  ) as Partial<State>;
+}
+
+/** What is kept under a name; undefined for nothing, for somebody else's text, and in a browser that keeps nothing. */
+function parsed(name: string): unknown {
   try {
-    const stored = JSON.parse(sessionStorage.getItem(storageKey(name)) ?? 'null') as {
-      readonly version: number;
-      readonly kept: Partial<State>;
-    } | null;
-    if (stored?.version !== version) return {};
-    return Object.fromEntries(
-      parts.flatMap((part) => (part in stored.kept ? [[part, stored.kept[part]]] : [])),
-    ) as Partial<State>;
+    const text = sessionStorage.getItem(storageKey(name));
+    return text === null ? undefined : (JSON.parse(text) as unknown);
   } catch {
-    // Somebody else's text, or a browser that keeps nothing.
-    return {};
+    return undefined;
   }
 }
 

@@ -18,6 +18,9 @@ import { DialogComponent } from '../shared/widgets/dialog.component';
 import { findHere, type Found } from './find-here';
 
 const TYPING_PAUSE_MS = 120;
+/** Codes of lots are much alike: a few say that there are some. */
+const MOST_LOTS = 3;
+const MOST_SHOWN = 10;
 const HOW = 'Arrow keys to choose, Enter to open.';
 
 /** Finds machines, set-ups, lots, people, sizes, rooms and settings, and opens them. */
@@ -53,7 +56,11 @@ const HOW = 'Arrow keys to choose, Enter to open.';
       min-height: 48px;
     }
     p {
-      margin: 12px 0 160px;
+      margin: 12px 0 min(360px, 45dvh);
+    }
+    strong {
+      font: 600 1.0625rem var(--narrow);
+      margin-inline-end: 10px;
     }
   `,
 })
@@ -83,7 +90,7 @@ export class SearchComponent {
   private search(q: string): Observable<readonly Found[]> {
     const here = findHere(q);
     return this.api.call(routes.search, { query: { q } }).pipe(
-      map((result) => [...foundIn(result), ...here]),
+      map((result) => [...foundIn(result), ...here].slice(0, MOST_SHOWN)),
       tap((found) => {
         this.said.set(found.length > 0 ? HOW : `Nothing matches “${q}”.`);
       }),
@@ -109,17 +116,17 @@ function foundIn({ machines, setups, lots, people }: SearchResult): Found[] {
       name,
       where: machineName,
     })),
-    ...lots.map(({ code, systemId, nm }) => ({
-      path: '/life',
-      kind: 'needle lot',
-      name: code,
-      where: `${systemId} NM ${nm}`,
-    })),
     ...people.map(({ id, name, role }) => ({
       path: `/rounds/sheets?person=${id}`,
       kind: role,
       name,
       where: 'round sheets',
+    })),
+    ...lots.slice(0, MOST_LOTS).map(({ code, systemId, nm }) => ({
+      path: '/life',
+      kind: 'needle lot',
+      name: code,
+      where: `${systemId} NM ${nm}`,
     })),
   ];
 }

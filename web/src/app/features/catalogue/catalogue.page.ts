@@ -10,6 +10,7 @@ import {
 import { Store } from '@ngrx/store';
 import { CATALOGUE, CATALOGUE_GROUPS, type CatalogueValue } from '@gantelet/core';
 import { newId, roleReaches, type ShopValueInput } from '@gantelet/contracts';
+import { signalOverReload } from '../../shared/kept-over-reload';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -20,6 +21,9 @@ import { catalogueActions, catalogueFeature } from './catalogue.state';
 import { ValueSheetComponent } from './value-sheet.component';
 
 type Shelf = (typeof CATALOGUE_GROUPS)[number] | ItemList;
+
+const isShelf = (kept: unknown): kept is Shelf =>
+  [...CATALOGUE_GROUPS, ...ITEM_LISTS].some((shelf) => shelf === kept);
 
 /** Where does this number come from? Every value with its standing, source and use, and the shop's own beside it. */
 @Component({
@@ -150,7 +154,7 @@ export class CataloguePage {
   protected readonly groups = CATALOGUE_GROUPS;
   protected readonly itemLists = ITEM_LISTS;
   protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
-  protected readonly shelf = signal<Shelf>('needle systems and names');
+  protected readonly shelf = signalOverReload<Shelf>('catalogue.shelf', 'needle systems and names', isShelf);
   /** From the address: what to look for. */
   readonly find = input('');
   protected readonly wanted = linkedSignal(() => this.find() ?? '');

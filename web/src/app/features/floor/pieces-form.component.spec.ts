@@ -13,9 +13,9 @@ describe('writing pieces down', () => {
     const { type, press, made } = await open();
     await type('Pieces', '120');
     await type('Stitches in each', '450');
-    await press('Write down');
+    await press('Save pieces');
     await type('Over the last hours', '2,5');
-    await press('Write down');
+    await press('Save pieces');
     expect(made).toEqual([
       { pieces: 120, stitchesPerPiece: 450, hours: 8 },
       { pieces: 120, stitchesPerPiece: 450, hours: 2.5 },
@@ -31,7 +31,7 @@ describe('writing pieces down', () => {
       stitches.dispatchEvent(new Event('input'));
     }
     await settled();
-    expect(button('Write down')!.disabled).toBeFalse();
+    expect(button('Save pieces')!.disabled).toBeFalse();
     const hours = field('Over the last hours') as HTMLInputElement;
     hours.value = '0';
     hours.dispatchEvent(new Event('input'));
@@ -46,11 +46,11 @@ describe('writing pieces down', () => {
       expect(text())
         .withContext(wrong)
         .toMatch(/Allowed: 1 to 100000|Not a number/);
-      expect(button('Write down')!.disabled).withContext(wrong).toBeTrue();
+      expect(button('Save pieces')!.disabled).withContext(wrong).toBeTrue();
     }
     await type('Pieces', '10');
-    expect(button('Write down')!.disabled).toBeFalse();
+    expect(button('Save pieces')!.disabled).toBeFalse();
     await type('Over the last hours', '169');
-    expect(button('Write down')!.disabled).toBeTrue();
+    expect(button('Save pieces')!.disabled).toBeTrue();
   });
 });

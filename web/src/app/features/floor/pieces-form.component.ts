@@ -51,7 +51,7 @@ export interface PiecesSaid extends Pick<PiecesEntry, 'pieces' | 'stitchesPerPie
       />
     </label>
     <button type="button" class="button" [disabled]="busy() || !ready()" (click)="write()">
-      Write down
+      Save pieces
     </button>`,
   styles: `
     :host {

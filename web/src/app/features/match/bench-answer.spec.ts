@@ -4,7 +4,8 @@ import { benchAnswer } from './bench-answer';
 import type { BenchShop } from './bench-shop';
 import { benchSteps } from './bench-steps';
 import { changedSinceSaved } from './bench-changed';
-import { EMPTY_BENCH, matchActions, matchFeature, type BenchDraft } from './match.state';
+import { EMPTY_BENCH, type BenchDraft } from './bench-draft';
+import { matchActions, matchFeature } from './match.state';
 
 const SHOP: BenchShop = {
   machines: [MACHINE],

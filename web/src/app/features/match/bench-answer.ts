@@ -33,7 +33,7 @@ import {
 import { COATED_POINT_SCHOOLS, LEATHER_POINT_SCHOOLS, type Machine } from '@gantelet/contracts';
 import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { shopMachine, topFor, type BenchShop } from './bench-shop';
-import type { BenchDraft } from './match.state';
+import type { BenchDraft } from './bench-draft';
 import { needleInHand, type NeedleInHand } from './needle-in-hand';
 import { threadUse, type ThreadUseAnswer } from './thread-use';
 

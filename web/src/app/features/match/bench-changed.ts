@@ -1,6 +1,6 @@
 import { nameOfNeedle } from '@gantelet/core';
 import type { BenchAnswer } from './bench-answer';
-import type { BenchDraft } from './match.state';
+import type { BenchDraft } from './bench-draft';
 
 /** Whether the work on the bench differs from the set-up it was opened from. New work always does. */
 export function changedSinceSaved(draft: BenchDraft, { chosen, reading, question }: BenchAnswer): boolean {

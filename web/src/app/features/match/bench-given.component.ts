@@ -7,7 +7,7 @@ import { LOOK_WORDS, SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-wo
 import { stitchText } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { BenchAnswer } from './bench-answer';
-import type { BenchDraft } from './match.state';
+import type { BenchDraft } from './bench-draft';
 import { NeedleFieldComponent } from './needle-field.component';
 import { StackEditorComponent } from './stack-editor.component';
 import { ThreadPickerComponent } from './thread-picker.component';

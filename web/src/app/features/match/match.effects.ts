@@ -20,7 +20,8 @@ import { routes, type Problem, type Setup, type SetupWork } from '@gantelet/cont
 import { ApiClient } from '../../shared/api/api-client';
 import { catalogueActions } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
-import { matchActions, matchFeature, type BenchDraft } from './match.state';
+import type { BenchDraft } from './bench-draft';
+import { matchActions, matchFeature } from './match.state';
 
 const failed = (problem: Problem) => of(matchActions.failed({ problem }));
 

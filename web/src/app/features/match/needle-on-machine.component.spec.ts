@@ -4,7 +4,7 @@ import { mount } from '../../testing/mount';
 import { NeedleOnMachineComponent } from './needle-on-machine.component';
 import { PointCompareComponent } from './point-compare.component';
 import { benchAnswer } from './bench-answer';
-import { EMPTY_BENCH } from './match.state';
+import { EMPTY_BENCH } from './bench-draft';
 import { SETUP } from '../../testing/examples';
 
 const HARNESS = { ...MACHINE, id: 'harness', name: 'Heavy arm 13', systemIds: ['794'] };

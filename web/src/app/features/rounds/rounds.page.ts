@@ -12,7 +12,7 @@ import {
   type RoundsNotice,
   type StockDelivery,
 } from '@gantelet/contracts';
-import { keptFor } from '../../shared/kept-for';
+import { signalOverReload } from '../../shared/kept-over-reload';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent, type SignalShape } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -36,6 +36,8 @@ import { roundsActions, roundsFeature, type PickedChange } from './rounds.state'
 
 /** Machines that are drawn at once; larger shops begin with one zone. */
 const DRAWN_AT_ONCE = 80;
+
+const isZoneChoice = (kept: unknown): kept is string | null => kept === null || typeof kept === 'string';
 
 /** Which change in which shift, by whom? */
 @Component({
@@ -76,10 +78,14 @@ export class RoundsPage {
   protected readonly stock = computed(() => this.view()?.stock ?? []);
   protected readonly notices = computed(() => this.view()?.notices ?? []);
   protected readonly noPlan = computed(() => this.view()?.noPlan ?? null);
-  protected readonly zoneId = keptFor(
-    () => this.plan()?.id ?? null,
-    () => ((this.plan()?.machines.length ?? 0) > DRAWN_AT_ONCE ? (this.zones()[0]?.id ?? null) : null),
-  );
+  /** Null for all zones, empty while nothing was chosen. */
+  protected readonly chosenZone = signalOverReload<string | null>('rounds.zone', '', isZoneChoice);
+  /** What was chosen; else one zone of a shop that is too large to draw at once. */
+  protected readonly zoneId = computed(() => {
+    const chosen = this.chosenZone();
+    if (chosen === null || this.zones().some(({ id }) => id === chosen)) return chosen;
+    return (this.plan()?.machines.length ?? 0) > DRAWN_AT_ONCE ? (this.zones()[0]?.id ?? null) : null;
+  });
   protected readonly shownZones = computed(() =>
     this.zones().filter(({ id }) => this.zoneId() === null || id === this.zoneId()),
   );

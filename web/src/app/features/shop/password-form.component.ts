@@ -26,7 +26,7 @@ const SHORTEST = 8;
           autocomplete="current-password"
           data-first-focus
         />
-        <label for="password-new">New password, at least ${SHORTEST} characters</label>
+        <label for="password-new">New password, at least {{ shortest }} characters</label>
         <input
           id="password-new"
           class="form-control"
@@ -56,6 +56,7 @@ const SHORTEST = 8;
 export class PasswordFormComponent {
   readonly closed = output();
   private readonly store = inject(Store);
+  protected readonly shortest = SHORTEST;
   protected readonly busy = this.store.selectSignal(shopFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(shopFeature.selectProblem);
   protected readonly changed = this.store.selectSignal(shopFeature.selectPasswordChanged);

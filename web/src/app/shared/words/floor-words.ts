@@ -54,7 +54,7 @@ export function hoursRangeText(age: Age): string {
   if (hoursLeft === null || sooner + later < 0.1) return hoursLeftText(age);
   const [hours, word, below, above] =
     hoursLeft < 0 ? [-hoursLeft, 'over', later, sooner] : [hoursLeft, 'left', sooner, later];
-  const about = sooner + later > 1 ? hours.toFixed(0) : hours.toFixed(1);
+  const about = sooner + later > 1 && hours >= 1 ? hours.toFixed(0) : hours.toFixed(1);
   const tenth = (value: number): string => String(Number(Math.max(0, value).toFixed(1)));
   return `about ${about} h ${word} (${tenth(hours - below)} to ${tenth(hours + above)} h)`;
 }

@@ -121,6 +121,7 @@ describe('words of the floor', () => {
     expect(age(1.1, 3.8, 6.2)).toBe('about 1 h left (0 to 2.3 h)');
     expect(age(2.24, 4.9, 5.1)).toBe('about 2.2 h left (2.1 to 2.3 h)');
     expect(age(-1, 4.4, 7)).toBe('about 1 h over (0.4 to 3 h)');
+    expect(age(-0.3, 4.6, 6.4)).toBe('about 0.3 h over (0 to 1.7 h)');
     expect(age(2, 5, 5)).toBe('2.0 h left');
     expect(age(null, 4, 6)).toBe('5.0 h in, runs to failure');
   });

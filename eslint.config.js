@@ -6,6 +6,7 @@ const LONGEST_FUNCTION = { max: 60, skipBlankLines: true, skipComments: true };
 const LONG_FUNCTIONS = [
   '**/*.spec.ts',
   'server/src/db/*tables.ts',
+  'e2e/support/*.ts',
   'server/src/testing/*.ts',
   'web/src/app/testing/*.ts',
   'core/src/rounds/{compare-rules,limit-prices,lower-bound,visit-search,whole-model,zone-bound}.ts',

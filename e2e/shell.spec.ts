@@ -63,3 +63,55 @@ test('no serious axe finding and no sideways scroll on any screen, by day on a p
 
 test('no serious axe finding and no sideways scroll on any screen, by night at a desk', ({ page }) =>
   walkScreens(page, { theme: 'night', viewport: DESK, rules: ['color-contrast'] }));
+
+test('every room is two taps away on a phone, and people begin where their role begins', async ({ page }) => {
+  await page.setViewportSize({ width: 360, height: 780 });
+  await signIn(page, 'lead');
+  const doors = page.getByRole('navigation', { name: 'Doors' });
+  const rooms = page.getByRole('navigation', { name: 'Rooms' });
+  for (const [door, room, heading] of [
+    ['Now', 'What needs me', /stopped|due|No machine needs you/],
+    ['Floor', 'Spot checks', /sewing .* of the shift/],
+    ['Plan', 'Needle life', /^(Change at|Run to failure)/],
+    ['More', 'Devices', /devices$/],
+  ] as const) {
+    await doors.getByRole('link', { name: door }).click();
+    await rooms.getByRole('link', { name: room }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(heading);
+    await expect(rooms.getByRole('link', { name: room })).toHaveAttribute('aria-current', 'page');
+  }
+  await page.goto('/');
+  await expect(page).toHaveURL(/rounds$/);
+});
+
+test('the search finds sizes and rooms, and says when nothing matches', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('button', { name: 'Search' }).click();
+  const field = page.getByRole('combobox', { name: /^Machine, set-up, lot/ });
+  await field.fill('no such thing anywhere');
+  await expect(page.getByText('Nothing matches “no such thing anywhere”.')).toBeVisible();
+  await field.fill('V138');
+  await page.getByRole('option', { name: /Tex 135 thread/ }).click();
+  await expect(page.getByLabel('As it reads on pack')).toHaveValue('V138');
+});
+
+test('a changed password signs out everywhere else', async ({ page, browser }) => {
+  await signIn(page, 'operator');
+  const tablet = await browser.newPage();
+  await signIn(tablet, 'operator');
+  const change = async (from: string, to: string) => {
+    await page.getByRole('button', { name: /Jory Quist/ }).click();
+    await page.getByRole('button', { name: 'Change password' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Change password' });
+    await dialog.getByLabel('Current password').fill(from);
+    await dialog.getByLabel(/^New password/).fill(to);
+    await dialog.getByRole('button', { name: 'Change password' }).click();
+    await expect(dialog.getByText('Password changed.')).toBeVisible();
+    await dialog.getByRole('button', { name: 'Close' }).last().click();
+  };
+  await change('sew-the-covers', 'another-one-for-today');
+  await tablet.goto('/floor');
+  await expect(tablet).toHaveURL(/sign-in/);
+  await tablet.close();
+  await change('another-one-for-today', 'sew-the-covers');
+});

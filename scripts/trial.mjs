@@ -242,46 +242,49 @@ async function fillDisk(random) {
   };
   const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
   try {
-    return await withShop(async ({ environment }) => {
-      const server = await startServer(home, environment, 0);
-      const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
-      const statuses = [];
-      const people = await Promise.all(
-        DEMO_PEOPLE.slice(0, 4).map(({ signInName, password }) =>
-          personAt(
-            () => server.address,
-            signInName,
-            password,
-            (status) => statuses.push(status),
+    return await withShop(
+      async ({ environment }) => {
+        const server = await startServer(home, environment, 0);
+        const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+        const statuses = [];
+        const people = await Promise.all(
+          DEMO_PEOPLE.slice(0, 4).map(({ signInName, password }) =>
+            personAt(
+              () => server.address,
+              signInName,
+              password,
+              (status) => statuses.push(status),
+            ),
           ),
-        ),
-      );
-      for (const person of people) await person.signIn();
-      const machinesNow = async () =>
-        (await people[0].surely('GET', '/api/floor')).body.zones.flatMap(({ machines }) => machines);
-      const machines = (await machinesNow()).filter(({ needle }) => needle !== null);
-      const writes = startWrites(people, machines, random);
-      await wait(2000);
-      const filling = setInterval(fill, 200);
-      await wait(FULL_FOR_MS);
-      clearInterval(filling);
-      rmSync(ballast);
-      await wait(3000);
-      const outcome = await writes.stop();
-      const ours = new Set(machines.map(({ id }) => id));
-      const counts = await judge(
-        environment,
-        outcome,
-        (await machinesNow()).filter(({ id }) => ours.has(id)),
-      );
-      await server.stop();
-      return {
-        counts,
-        acknowledged: outcome.acknowledged.length,
-        refused: statuses.filter((status) => status === 503).length,
-        faults: statuses.filter((status) => status === 500).length,
-      };
-    }, home);
+        );
+        for (const person of people) await person.signIn();
+        const machinesNow = async () =>
+          (await people[0].surely('GET', '/api/floor')).body.zones.flatMap(({ machines }) => machines);
+        const machines = (await machinesNow()).filter(({ needle }) => needle !== null);
+        const writes = startWrites(people, machines, random);
+        await wait(2000);
+        const filling = setInterval(fill, 200);
+        await wait(FULL_FOR_MS);
+        clearInterval(filling);
+        rmSync(ballast);
+        await wait(3000);
+        const outcome = await writes.stop();
+        const ours = new Set(machines.map(({ id }) => id));
+        const counts = await judge(
+          environment,
+          outcome,
+          (await machinesNow()).filter(({ id }) => ours.has(id)),
+        );
+        await server.stop();
+        return {
+          counts,
+          acknowledged: outcome.acknowledged.length,
+          refused: statuses.filter((status) => status === 503).length,
+          faults: statuses.filter((status) => status === 500).length,
+        };
+      },
+      join(home, 'shop'),
+    );
   } finally {
     execFileSync('umount', ['-l', home]);
     rmSync(home, { recursive: true, force: true });

@@ -37,6 +37,12 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/label?read=V138');
   await expect(page.getByRole('article')).toBeVisible();
   await check();
+  await page.goto('/now');
+  await expect(page.getByRole('listitem').first()).toBeVisible();
+  await check();
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is no page at this address' })).toBeVisible();
+  await check();
   await page.goto('/rounds');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();

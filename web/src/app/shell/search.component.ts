@@ -45,8 +45,8 @@ const HOW = 'Arrow keys to choose, Enter to open.';
     />
     <ng-template #row let-found="result">
       <span class="found"
-        ><strong>{{ found.name }}</strong>
-        <span>{{ found.kind }}{{ found.where === '' ? '' : ', ' + found.where }}</span></span
+        ><strong>{{ found.name }}</strong
+        >&ngsp; <span>{{ found.kind }}{{ found.where === '' ? '' : ', ' + found.where }}</span></span
       >
     </ng-template>
     <p class="soft" role="status">{{ said() }}</p>

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from './support/shop-test';
+import { expect, openSetup, signIn, test } from './support/shop-test';
 
 test.describe('the bench', () => {
   test.beforeEach(async ({ page }) => signIn(page));
@@ -30,7 +30,7 @@ test.describe('the bench', () => {
     ).toBeVisible();
     await expect(page.getByRole('img', { name: /Thread of 0\.42 mm in a blade of 1\.40 mm/ })).toBeVisible();
 
-    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 10' });
+    await openSetup(page, 'Tool roll strap, 10');
     await expect(page.getByLabel('Set-up name')).toHaveValue('Tool roll strap, 10');
     await expect(page.getByText('Work has unsaved changes. Restore them?')).toBeVisible();
     await page.getByRole('button', { name: 'Restore' }).click();
@@ -66,7 +66,7 @@ test.describe('the bench', () => {
   });
 
   test('saves a set-up, reopens it from search and sets it on the machine', async ({ page }) => {
-    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 10' });
+    await openSetup(page, 'Tool roll strap, 10');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
     await page.getByLabel('Set-up name').fill('Belt keeper, 10');
     await page.getByLabel('Stitch, mm').fill('3.5');
@@ -88,7 +88,7 @@ test.describe('the bench', () => {
   });
 
   test('shows a stale change as such and keeps what was typed', async ({ page, context }) => {
-    await page.getByLabel('Saved set-up').selectOption({ label: 'Gauntlet cuff, 09' });
+    await openSetup(page, 'Gauntlet cuff, 09');
     await page.getByLabel('Set-up name').fill('Gauntlet cuff, 09 mine');
     const other = await context.newPage();
     await other.goto(page.url());
@@ -101,7 +101,7 @@ test.describe('the bench', () => {
   });
 
   test('saves the drawing as an SVG file that stands alone', async ({ page }) => {
-    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+    await openSetup(page, 'Tool roll strap, 07');
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save as SVG: eye-and-thread' }).click();
     const file = await download;
@@ -114,7 +114,7 @@ test.describe('the bench', () => {
 
 test('an operator reads the bench but saves nothing', async ({ page }) => {
   await signIn(page, 'operator');
-  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await openSetup(page, 'Tool roll strap, 07');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
   await expect(
     page.getByRole('button', { name: /^(Save (set-up|changes|as new)|Mark machine as set up for this job)/ }),

@@ -1,4 +1,4 @@
-import { expect, signIn, test } from './support/shop-test';
+import { expect, openSetup, signIn, test } from './support/shop-test';
 
 test.describe('the catalogue', () => {
   test.beforeEach(async ({ page }) => {
@@ -41,7 +41,7 @@ test.describe('the catalogue', () => {
     await page.getByRole('button', { name: 'Our way of working' }).click();
     await expect(page.getByText('Tam Oduya: 0.34, chosen')).toBeVisible();
     await page.goto('/bench');
-    await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 12' });
+    await openSetup(page, 'Tool roll strap, 12');
     await expect(page.getByText('school limit 0.34')).toBeVisible();
     await page.goto('/catalogue');
     await page.getByLabel('Find a value').fill('free eye');

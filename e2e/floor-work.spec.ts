@@ -85,8 +85,7 @@ test.describe('a work sample on a phone', () => {
   test('walks round a zone and sharpens the share that needles move', async ({ page }) => {
     await signIn(page, 'operator');
     await page.goto('/floor');
-    // Cards above it are laid out only as they come into sight, which moves the link: it is followed by key.
-    await page.getByRole('link', { name: 'spot checks' }).press('Enter');
+    await page.getByRole('link', { name: 'Spot checks', exact: true }).click();
     await page.getByLabel('Zone').selectOption('Webbing bay');
     const text = page.locator('.reason');
     const checks = async () => Number(/(\d+) checks/.exec((await text.textContent())!)![1]);

@@ -1,10 +1,5 @@
-import { expect, signIn, test } from './support/shop-test';
+import { expect, openSetup, signIn, test } from './support/shop-test';
 import type { Page } from '@playwright/test';
-
-async function openSetup(page: Page, name: string): Promise<void> {
-  await page.getByLabel('Saved set-up').selectOption({ label: name });
-  await expect(page.getByLabel('Set-up name')).toHaveValue(name);
-}
 
 async function stack(
   page: Page,

@@ -107,7 +107,7 @@ test.describe('rounds, for the lead', () => {
     const before = await minutes.inputValue();
     await minutes.fill(String(Number(before) + 5));
     await minutes.blur();
-    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await page.getByRole('button', { name: 'Save settings' }).click();
     await expect(page.getByText('Saved. Re-plan to use it.')).toBeVisible();
     await page.reload();
     await expect(page.getByLabel('Minutes a shift').first()).toHaveValue(String(Number(before) + 5));

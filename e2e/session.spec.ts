@@ -5,7 +5,8 @@ test.describe('a session that is over', () => {
     await signIn(page);
     await page.getByLabel('Thread, as on the spool').fill('V138');
     await context.clearCookies();
-    await page.getByLabel('Saved set-up').selectOption({ index: 1 });
+    await page.getByLabel('Saved set-up').click();
+    await page.getByRole('option').first().click();
     const dialog = page.getByRole('dialog', { name: 'Sign in again' });
     await expect(dialog).toBeVisible();
     await page.keyboard.press('Escape');

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, openSetup, signIn, test } from './support/shop-test';
 import { DESK, walkScreens } from './support/walk-screens';
 
 test('a wrong password is said, and the name stays typed', async ({ page }) => {
@@ -42,7 +42,7 @@ test('the whole round goes by keyboard alone', async ({ page }) => {
 
 test('unit order and theme are kept on the device', async ({ page }) => {
   await signIn(page);
-  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await openSetup(page, 'Tool roll strap, 07');
   await page.getByRole('button', { name: /Tam Oduya/ }).click();
   await page.getByRole('button', { name: 'Show inch and number sizes first' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('#22 / NM 140');

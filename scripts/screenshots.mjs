@@ -81,9 +81,14 @@ async function openNow(page) {
   await page.getByRole('listitem').first().waitFor();
 }
 
+async function openSetup(page, name) {
+  await page.getByLabel('Saved set-up').fill(name);
+  await page.getByRole('option', { name }).first().click();
+}
+
 async function openStrap(page) {
   await page.goto('/bench');
-  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await openSetup(page, 'Tool roll strap, 07');
   await page.getByRole('img', { name: /Stitches of/ }).waitFor();
 }
 
@@ -94,7 +99,7 @@ async function askMachines(page) {
 
 async function openChangeover(page) {
   await page.goto('/bench');
-  await page.getByLabel('Saved set-up').selectOption({ label: 'Log carrier body, 07' });
+  await openSetup(page, 'Log carrier body, 07');
   await page.getByRole('link', { name: 'Changeover card' }).click();
   await page.getByRole('listitem').first().waitFor();
 }

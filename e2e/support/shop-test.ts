@@ -42,6 +42,14 @@ export async function signIn(page: Page, role: keyof typeof SIGN_INS = 'mechanic
   await expect(page).toHaveURL(/\/bench$/);
 }
 
+/** Opens a saved set-up on the bench by its name. */
+export async function openSetup(page: Page, name: string): Promise<void> {
+  const field = page.getByLabel('Saved set-up');
+  await field.fill(name);
+  await page.getByRole('option', { name }).first().click();
+  await expect(field).toHaveValue(name);
+}
+
 /** No serious or critical finding of axe on the screen as it stands, by all its rules or some. */
 export async function expectAccessible(page: Page, rules: string[] = []): Promise<void> {
   const builder = new AxeBuilder({ page }).setLegacyMode(true);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, openSetup, signIn, test } from './shop-test';
 
 /** A walk through all screens: in which colours, at which size, and which rules of axe are looked at; none: all. */
 export interface Walk {
@@ -23,7 +23,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
     await expectNoSidewaysScroll(page);
   };
   await check();
-  await page.getByLabel('Saved set-up').selectOption({ label: 'Tool roll strap, 07' });
+  await openSetup(page, 'Tool roll strap, 07');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');
   await check();
   await page.getByText('Why not another needle?').click();

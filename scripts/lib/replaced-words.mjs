@@ -16,7 +16,7 @@ const REPLACED = [
   [/\blet(s|ting)? \w+ in no more\b|\blet in\b/i, 'block, allow'],
   [/\bput (it )?down\b.*(click)/i, 'close'],
   [/\btell the mechanics\b|\b(tellPlan|toldAt|toldRounds|readToldRounds|ToldRounds)\b/, 'publish, published'],
-  [/\b(logLook|WorkLook|looksFor|work_looks)\b|\/api\/looks\b/, 'spot check'],
+  [/\b(WorkLook|looksFor|work_looks)\b|\/api\/looks\b/, 'spot check'],
   [/\b(readStory|MachineStory)\b/, 'history'],
   [/\b(keepJob|showOutRevoked|hush)\b/, 'renewLease, disconnectRevoked, unsubscribe'],
   [/\bneedles that wear alike\b/i, 'needle groups'],

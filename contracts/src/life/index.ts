@@ -2,6 +2,7 @@ export {
   GroupId,
   Grouping,
   GroupingChange,
+  IntervalChange,
   GroupOfWork,
   GroupReport,
   LifeGroup,

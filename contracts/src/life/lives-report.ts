@@ -30,6 +30,15 @@ export const GroupOfWork = z
   .max(60)
   .regex(/^[a-z]+\.[a-z]+\.[a-z-]+$/, 'material.points.machine-class');
 
+/** An interval that a fit has changed. */
+export const IntervalChange = z.object({
+  group: LifeGroup,
+  hours: Hours,
+  previousHours: Hours,
+  changedAt: Instant,
+});
+export type IntervalChange = z.infer<typeof IntervalChange>;
+
 /** What the lead decided for a group, and how many needles it has. */
 export const Grouping = z.object({
   groupId: GroupOfWork,

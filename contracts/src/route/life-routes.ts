@@ -1,6 +1,13 @@
 import * as z from 'zod';
 import { Job } from '../job/index.js';
-import { GroupId, GroupingChange, GroupOfWork, LifeView, NeedleEndRow } from '../life/index.js';
+import {
+  GroupId,
+  GroupingChange,
+  GroupOfWork,
+  IntervalChange,
+  LifeView,
+  NeedleEndRow,
+} from '../life/index.js';
 import { Id } from '../shared/index.js';
 import { Nothing, reads, streams, writes } from './route.js';
 
@@ -22,6 +29,13 @@ export const lifeRoutes = {
     permission: 'operator',
     params: z.strictObject({ groupId: GroupId }),
     reply: z.array(NeedleEndRow),
+  }),
+  listIntervalChanges: reads({
+    id: 'listIntervalChanges',
+    path: '/api/life/interval-changes',
+    summary: 'Intervals that a fit of the last week has changed, the latest first',
+    permission: 'operator',
+    reply: z.array(IntervalChange),
   }),
   fitLives: writes({
     id: 'fitLives',

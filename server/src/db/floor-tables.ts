@@ -182,6 +182,8 @@ export function floorTables(table: DefineTable) {
       advice: text,
       intervalHours: measureOrNone,
       fittedAt: instant,
+      previousHours: measureOrNone,
+      changedAt: instantOrNone,
     }),
   };
 }

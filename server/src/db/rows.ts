@@ -292,6 +292,9 @@ export interface LifeIntervalRow {
   advice: 'interval' | 'run-to-failure' | 'too-little';
   intervalHours: number | null;
   fittedAt: Date;
+  /** What it was before the last fit that changed it; null for an interval that was never another. */
+  previousHours: number | null;
+  changedAt: Date | null;
 }
 /** What a counter says of the needle in its machine, added up to an hour. */
 export interface NeedleCountRow {

@@ -17,6 +17,8 @@ declare module 'express-session' {
 
 /** A shared tablet signs out by itself after this long without a request. */
 const IDLE_MS = 60 * 60_000;
+/** A session's end is moved on in steps of this. */
+const TOUCH_EVERY_MS = 60_000;
 /** Everybody signs in again after a long shift, however busy the session was. */
 const LONGEST_MS = 12 * 60 * 60_000;
 
@@ -104,7 +106,10 @@ function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
       done?: (error: unknown) => void,
     ): void => {
       const expires = new Date(data.cookie.expires ?? Date.now() + IDLE_MS);
-      rows.update({ expires }, { where: { sid, ...notOver() } }).then(
+      // A read that moves the end by seconds is not worth a write to the disk.
+      const early = new Date(expires.getTime() - TOUCH_EVERY_MS);
+      const where = { sid, expires: { [Op.gt]: new Date(), [Op.lt]: early } };
+      rows.update({ expires }, { where }).then(
         () => done?.(null),
         (error: unknown) => done?.(error),
       );

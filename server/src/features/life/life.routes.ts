@@ -5,12 +5,13 @@ import type { JobWork } from '../../jobs/job-runner.js';
 import { cancelJob, queueJob, readJob } from '../../jobs/job.store.js';
 import { watchJob } from '../../jobs/watch-job.js';
 import { regroup } from './grouping.service.js';
-import { groupEnds, keepIntervals, livesInput, readLife } from './life.service.js';
+import { groupEnds, intervalChanges, keepIntervals, livesInput, readLife } from './life.service.js';
 
 export function lifeRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
     answer(routes.readLife, () => readLife(database)),
     answer(routes.readGroupEnds, ({ params }) => groupEnds(database, params.groupId, now())),
+    answer(routes.listIntervalChanges, () => intervalChanges(database, now())),
     write(routes.fitLives, ({ key, person }, tx) =>
       queueJob(database, key, 'fit-lives', person.id, now(), tx),
     ),

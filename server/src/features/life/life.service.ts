@@ -8,13 +8,20 @@ import {
   type LotNeedle,
   type NeedleEnd,
 } from '@gantelet/core';
-import { LifeGroup, ProblemError, type LifeView, type LivesReport } from '@gantelet/contracts';
+import {
+  LifeGroup,
+  ProblemError,
+  type IntervalChange,
+  type LifeView,
+  type LivesReport,
+} from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import type { LifeIntervalRow } from '../../db/rows.js';
 import { lastJob, lastResult } from '../../jobs/job.store.js';
 import { findGroupings, listMachines, readFloor } from '../floor/index.js';
 import { findShop } from '../shop/index.js';
 import { readGroupings } from './grouping.service.js';
-import { findStays, recordsVersion, setIntervals } from './life.store.js';
+import { findIntervals, findStays, recordsVersion, setIntervals } from './life.store.js';
 
 /** A quarter of a year, for what was done of late. */
 const QUARTER_MS = 91 * 24 * 3_600_000;
@@ -143,13 +150,56 @@ async function groupedStays(
 
 /** Keeps what a fit advises where the floor reads it. */
 export async function keepIntervals(database: Database, report: LivesReport, tx: Transaction): Promise<void> {
-  const rows = report.groups.map(({ group, advice }) => ({
-    lifeGroup: groupId(group),
-    advice: advice.do,
-    intervalHours: advice.do === 'interval' ? advice.intervalHours : null,
-    fittedAt: new Date(report.fittedAt),
-  }));
+  const before = await findIntervals(database, tx);
+  const rows = report.groups.map(({ group, advice }) => {
+    const fitted = {
+      lifeGroup: groupId(group),
+      advice: advice.do,
+      intervalHours: advice.do === 'interval' ? advice.intervalHours : null,
+      fittedAt: new Date(report.fittedAt),
+    };
+    return { ...fitted, ...changeOf(fitted, before.get(fitted.lifeGroup)) };
+  });
   await setIntervals(database, rows, tx);
+}
+
+/** A tenth of an hour is what is shown: less is no change to anybody. */
+const SHOWN_HOURS = 0.1;
+
+/** What a fit changed of an interval; what an earlier one changed when it left it as it was. */
+function changeOf(
+  { intervalHours, fittedAt }: Pick<LifeIntervalRow, 'intervalHours' | 'fittedAt'>,
+  before: LifeIntervalRow | undefined,
+): Pick<LifeIntervalRow, 'previousHours' | 'changedAt'> {
+  if (!before || before.intervalHours === null || intervalHours === null)
+    return { previousHours: null, changedAt: null };
+  if (Math.abs(intervalHours - before.intervalHours) >= SHOWN_HOURS)
+    return { previousHours: before.intervalHours, changedAt: fittedAt };
+  return { previousHours: before.previousHours, changedAt: before.changedAt };
+}
+
+const WEEK_MS = 7 * 24 * 3_600_000;
+
+/** Intervals that a fit of the last week has changed, the latest first. */
+export async function intervalChanges(database: Database, now: Date): Promise<IntervalChange[]> {
+  const rows = [...(await findIntervals(database)).values()];
+  return rows
+    .flatMap(({ lifeGroup, intervalHours, previousHours, changedAt }) =>
+      intervalHours !== null &&
+      previousHours !== null &&
+      changedAt &&
+      now.getTime() - changedAt.getTime() < WEEK_MS
+        ? [
+            {
+              group: LifeGroup.parse(readGroupId(lifeGroup)),
+              hours: intervalHours,
+              previousHours,
+              changedAt: changedAt.toISOString(),
+            },
+          ]
+        : [],
+    )
+    .sort((a, b) => b.changedAt.localeCompare(a.changedAt));
 }
 
 /** Names the records and the costs together: a fit of another version is old. */

@@ -264,6 +264,30 @@ describe('the lives of needles', () => {
     await until(next.id, 'running');
   });
 
+  it('tell which interval another fit has changed, and what it was', async () => {
+    const { tables } = shop.database;
+    const changes = async () => (await mechanic.call(routes.listIntervalChanges)).body;
+    await wear([9, 12, 14, 11, 8, 15, 10, 13]);
+    run();
+    await until((await ask()).id, 'done');
+    const [kept] = (await tables.lifeIntervals.findAll({ where: { advice: 'interval' } })).map((row) =>
+      row.get({ plain: true }),
+    );
+    if (!kept) throw new Error('no interval was fitted');
+    await tables.lifeIntervals.update(
+      { intervalHours: kept.intervalHours! + 1 },
+      { where: { lifeGroup: kept.lifeGroup } },
+    );
+    await until((await ask()).id, 'done');
+    const told = await changes();
+    expect(told.map(({ hours, previousHours }) => [hours, previousHours])).toEqual([
+      [kept.intervalHours!, kept.intervalHours! + 1],
+    ]);
+    // A fit that leaves it as it is takes nothing of that away.
+    await until((await ask()).id, 'done');
+    expect(await changes()).toEqual(told);
+  });
+
   it('tell a failed fit as failed', async () => {
     run({ worker: SLEEPER, input: () => Promise.reject(new Error('no')) });
     const { id } = await ask();

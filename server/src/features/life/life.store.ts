@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { RemovalCause } from '@gantelet/core';
-import type { Database, Transaction } from '../../db/database.js';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { LifeIntervalRow } from '../../db/rows.js';
 
 /** One needle's stay as the database has it. */
@@ -40,6 +40,15 @@ export async function recordsVersion({ sequelize }: Database): Promise<string> {
 }
 
 /** Keeps when needles of each group are to be changed, by the last fit. */
+/** The intervals that count now, by group. */
+export async function findIntervals(
+  { tables }: Database,
+  tx: Transaction | null = null,
+): Promise<ReadonlyMap<string, LifeIntervalRow>> {
+  const rows = plainRows(await tables.lifeIntervals.findAll({ transaction: tx }));
+  return new Map(rows.map((row) => [row.lifeGroup, row]));
+}
+
 export async function setIntervals(
   { tables }: Database,
   rows: readonly LifeIntervalRow[],

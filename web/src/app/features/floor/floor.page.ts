@@ -115,6 +115,13 @@ export class FloorPage {
   protected readonly openMachine = computed(
     () => this.machines().find(({ id }) => id === this.openId()) ?? null,
   );
+  /** The address names a machine that this shop does not have. */
+  protected readonly isUnknown = computed(
+    () =>
+      this.machineId() !== undefined &&
+      this.floor() !== null &&
+      !this.machines().some(({ id }) => id === this.machineId()),
+  );
   /** Machines drawn so far: what is in sight first, the rest of a large floor frame by frame. */
   private readonly drawn = signal(DRAWN_AT_ONCE);
   protected readonly zonesDrawn = computed(() => {

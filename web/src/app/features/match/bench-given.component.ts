@@ -7,6 +7,7 @@ import { LOOK_WORDS, SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-wo
 import { stitchText } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { BenchAnswer } from './bench-answer';
+import { ChooserComponent } from '../../shared/widgets/chooser.component';
 import type { BenchDraft } from './bench-draft';
 import { NeedleFieldComponent } from './needle-field.component';
 import { StackEditorComponent } from './stack-editor.component';
@@ -18,6 +19,7 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
 @Component({
   selector: 'gan-bench-given',
   imports: [
+    ChooserComponent,
     NumberInputDirective,
     NeedleFieldComponent,
     StackDrawingComponent,
@@ -30,12 +32,13 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
       <button type="button" class="plain-button link" (click)="cleared.emit()">Clear</button>
     </div>
     <label for="bench-open">Saved set-up</label>
-    <select id="bench-open" class="form-select" (change)="opened.emit(valueOf($event))">
-      <option value="" [selected]="draft().saved === null">New work</option>
-      @for (setup of setups(); track setup.id) {
-        <option [value]="setup.id" [selected]="setup.id === draft().saved?.id">{{ setup.name }}</option>
-      }
-    </select>
+    <gan-chooser
+      inputId="bench-open"
+      placeholder="New work: type a name or machine to open one"
+      [choices]="setupChoices()"
+      [chosen]="openSetup()"
+      (picked)="opened.emit($event)"
+    />
     <label for="bench-machine">Machine</label>
     <select
       id="bench-machine"
@@ -177,6 +180,13 @@ export class BenchGivenComponent {
   readonly work = input.required<BenchAnswer>();
   readonly shopSchools = input.required<SchoolChoice | null>();
   readonly changed = output<Partial<BenchDraft>>();
+  protected readonly setupChoices = computed(() => {
+    const names = new Map(this.machines().map(({ id, name }) => [id, name]));
+    return this.setups().map(({ id, name, machineId }) => ({ id, name, where: names.get(machineId) ?? '' }));
+  });
+  protected readonly openSetup = computed(
+    () => this.setupChoices().find(({ id }) => id === this.draft().saved?.id) ?? null,
+  );
   readonly opened = output<string>();
   readonly cleared = output();
 

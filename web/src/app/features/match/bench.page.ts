@@ -112,6 +112,13 @@ export class BenchPage {
     const chosen = this.work().chosen;
     return chosen && needleSizeText(chosen.size.nm, this.preferences.unitOrder());
   });
+  /** The address names a set-up that this shop does not have. */
+  protected readonly isUnknown = computed(() => {
+    const setups = this.setups();
+    return (
+      this.setupId() !== undefined && setups.length > 0 && !setups.some(({ id }) => id === this.setupId())
+    );
+  });
   /** The answer in a line, for the foot of a phone. */
   protected readonly footText = computed(() => {
     const { chosen, ask } = this.work();

@@ -23,6 +23,20 @@ export const readServices = createEffect(
   { functional: true },
 );
 
+export const readIntervals = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(nowActions.opened),
+      switchMap(() =>
+        api.call(routes.listIntervalChanges).pipe(
+          map((intervals) => nowActions.intervalsRead({ intervals })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 /** Only mechanics decide what a counter may claim, so nobody else is asked. */
 export const readLeaps = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>

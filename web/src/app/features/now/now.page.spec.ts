@@ -125,6 +125,13 @@ describe('what needs me now', () => {
     expect(rows[0]).toMatch(/Oil between the marks, 10 of 8 h Lint out of hook and case, 10 of 8 h/);
   });
 
+  it('says which intervals a fit has changed', async () => {
+    const group = { material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null } as const;
+    const intervals = [{ group, hours: 6.3, previousHours: 5, changedAt: AT }];
+    const { text } = await open([fine], [nowActions.intervalsRead({ intervals })]);
+    expect(text()).toContain('Leather, cutting points, flatbed 6.3 h, was 5 h until Wed 09:00');
+  });
+
   it('asks about a counter that jumped, one decision at a time', async () => {
     const other = { ...LEAP, id: newId(), machineName: 'Long-arm 2' };
     const { text, press, of, button, store, settled } = await open(

@@ -8,6 +8,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { hoursRangeText, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
+import { groupText, hoursText as lifeHoursText } from '../../shared/words/life-words';
 import { SERVICE_WORDS } from '../../shared/words/history-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
@@ -35,6 +36,7 @@ export class NowPage {
   private readonly view = this.store.selectSignal(roundsFeature.selectView);
   private readonly servicesDue = this.store.selectSignal(nowFeature.selectServices);
   protected readonly services = computed(() => servicesByMachine(this.servicesDue() ?? []));
+  protected readonly intervals = this.store.selectSignal(nowFeature.selectIntervals);
   protected readonly leaps = this.store.selectSignal(nowFeature.selectLeaps);
   protected readonly deciding = this.store.selectSignal(nowFeature.selectDeciding);
   protected readonly done = this.store.selectSignal(nowFeature.selectDone);
@@ -50,6 +52,8 @@ export class NowPage {
   protected readonly serviceWords = SERVICE_WORDS;
   protected readonly hoursText = hoursRangeText;
   protected readonly noticeText = noticeText;
+  protected readonly groupText = groupText;
+  protected readonly hours = lifeHoursText;
   protected readonly now = computed(() => machinesNow(this.machines()));
   protected readonly rounds = computed(() =>
     openRounds(this.published()?.sheets ?? [], this.person()?.id ?? null),

@@ -1,11 +1,12 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { CounterLeap, Problem, ServiceDue } from '@gantelet/contracts';
+import type { CounterLeap, IntervalChange, Problem, ServiceDue } from '@gantelet/contracts';
 
 export const nowActions = createActionGroup({
   source: 'Now',
   events: {
     Opened: emptyProps(),
     'Services Read': props<{ services: readonly ServiceDue[] }>(),
+    'Intervals Read': props<{ intervals: readonly IntervalChange[] }>(),
     'Leaps Read': props<{ leaps: readonly CounterLeap[] }>(),
     'Decide Leap': props<{ key: string; leap: CounterLeap; accepted: boolean }>(),
     'Leap Decided': props<{ leapId: string; done: string }>(),
@@ -16,6 +17,7 @@ export const nowActions = createActionGroup({
 export interface NowState {
   /** Null until they were read. */
   readonly services: readonly ServiceDue[] | null;
+  readonly intervals: readonly IntervalChange[];
   readonly leaps: readonly CounterLeap[];
   /** Leaps whose decision is on its way. */
   readonly deciding: readonly string[];
@@ -23,7 +25,7 @@ export interface NowState {
   readonly problem: Problem | null;
 }
 
-const initial: NowState = { services: null, leaps: [], deciding: [], done: '', problem: null };
+const initial: NowState = { services: null, intervals: [], leaps: [], deciding: [], done: '', problem: null };
 
 const without = (ids: readonly string[], id: string): readonly string[] => ids.filter((one) => one !== id);
 
@@ -33,6 +35,7 @@ export const nowFeature = createFeature({
     initial,
     on(nowActions.opened, (state) => ({ ...state, done: '', problem: null })),
     on(nowActions.servicesRead, (state, { services }) => ({ ...state, services })),
+    on(nowActions.intervalsRead, (state, { intervals }) => ({ ...state, intervals })),
     on(nowActions.leapsRead, (state, { leaps }) => ({ ...state, leaps })),
     on(nowActions.decideLeap, (state, { leap }) => ({
       ...state,

@@ -130,9 +130,23 @@ describe('the round sheets', () => {
     expect(of(roundsActions.skip)[0]!.reason).toBe('no-needle');
   });
 
+  it('are printed one, all of a person, or everybody’s', async () => {
+    const print = spyOn(window, 'print');
+    const { press, host } = await open([early, later, sheet('2026-11-30T06:00:00.000Z', ['Flat 5'], other)]);
+    const onPaper = () =>
+      [...host.querySelectorAll('gan-round-paper h1')].map(({ textContent }) => textContent?.split(',')[0]);
+    await press('Print all 2 rounds');
+    expect(new Set(onPaper()).size).toBe(1);
+    expect([onPaper().length, print.calls.count()]).toEqual([2, 1]);
+    await press('Print everybody’s');
+    expect([onPaper().length, new Set(onPaper()).size, print.calls.count()]).toEqual([3, 2, 2]);
+    await press('Print this round');
+    expect([onPaper().length, print.calls.count()]).toEqual([1, 3]);
+  });
+
   it('are only read by operators', async () => {
     const { button, host } = await open([early], 'operator');
-    expect([button('Changed, old'), button('calendar address')]).toEqual([null, null]);
+    expect([button('Changed, old'), button('My calendar link')]).toEqual([null, null]);
     expect(host.querySelector('ol > li select')).toBeNull();
   });
 });

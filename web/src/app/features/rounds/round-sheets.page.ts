@@ -1,10 +1,12 @@
 import { DatePipe } from '@angular/common';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
   inject,
+  Injector,
   input,
   linkedSignal,
 } from '@angular/core';
@@ -20,162 +22,183 @@ import { dayText, SKIP_WORDS } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
+import { RoundPaperComponent } from './round-paper.component';
 import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } from './rounds.state';
 
 /** What do I change now, in which order? A mechanic's round, on a phone in the hall or on paper. */
 @Component({
   selector: 'gan-round-sheets',
-  imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent, UndoToastComponent],
+  imports: [
+    DatePipe,
+    ProblemComponent,
+    RouterLink,
+    SignalMarkComponent,
+    UndoToastComponent,
+    RoundPaperComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<main>
-    <header>
-      <p class="no-print"><a routerLink="/rounds">The plan</a></p>
-      <h1 aria-live="polite">{{ headline() }}</h1>
-      <hr class="stitch" />
-    </header>
-    <gan-problem [problem]="problem()" />
-    @if (ticked(); as change) {
-      <gan-undo-toast
-        [of]="change.installId"
-        [text]="done()"
-        [label]="'Undo, ' + change.task.machineName"
-        (undo)="takeBack(change)"
-      />
-    } @else {
-      <p role="status" class="good no-print">{{ done() }}</p>
-    }
-    @if (published(); as published) {
-      @if (published.sheets.length === 0) {
-        <p>
-          {{
-            published.planId ? 'Nothing is left of the published plan.' : 'No plan has been published yet.'
-          }}
-        </p>
+  template: `<main class="no-print">
+      <header>
+        <p><a routerLink="/rounds">The plan</a></p>
+        <h1 aria-live="polite">{{ headline() }}</h1>
+        <hr class="stitch" />
+      </header>
+      <gan-problem [problem]="problem()" />
+      @if (ticked(); as change) {
+        <gan-undo-toast
+          [of]="change.installId"
+          [text]="done()"
+          [label]="'Undo, ' + change.task.machineName"
+          (undo)="takeBack(change)"
+        />
       } @else {
-        <div class="pickers no-print">
-          <label>
-            Mechanic
-            <select class="form-select" (change)="personId.set($any($event.target).value)">
-              @for (one of people(); track one.personId) {
-                <option [value]="one.personId" [selected]="one.personId === personId()">
-                  {{ one.personName }}
-                </option>
+        <p role="status" class="good">{{ done() }}</p>
+      }
+      @if (published(); as published) {
+        @if (published.sheets.length === 0) {
+          <p>
+            {{
+              published.planId ? 'Nothing is left of the published plan.' : 'No plan has been published yet.'
+            }}
+          </p>
+        } @else {
+          <div class="pickers">
+            <label>
+              Mechanic
+              <select class="form-select" (change)="personId.set($any($event.target).value)">
+                @for (one of people(); track one.personId) {
+                  <option [value]="one.personId" [selected]="one.personId === personId()">
+                    {{ one.personName }}
+                  </option>
+                }
+              </select>
+            </label>
+            <label>
+              Shift
+              <select class="form-select" (change)="chosenStart.set($any($event.target).value)">
+                @for (one of ofPerson(); track one.startsAt) {
+                  <option [value]="one.startsAt" [selected]="one.startsAt === sheet()?.startsAt">
+                    {{ shiftOf(one) }}
+                  </option>
+                }
+              </select>
+            </label>
+          </div>
+        }
+      }
+      @if (sheet(); as sheet) {
+        <section aria-label="Carry">
+          <h2>Carry</h2>
+          <ul class="carry">
+            @for (kind of carry(); track kind.text) {
+              <li>
+                <strong>{{ kind.count }}</strong> × {{ kind.text }}
+              </li>
+            } @empty {
+              <li>Nothing more.</li>
+            }
+          </ul>
+          <p class="soft">And the gauge, a lint brush, a good light and the sharps box.</p>
+        </section>
+        <div class="caution">
+          <p><strong>Power off. Wait until the motor has stopped.</strong></p>
+          <p>
+            A clutch motor coasts, a servo can jump. Old needles go into the sharps box, never into a pocket
+            of clothing. Local rules on lock-out come before this list.
+          </p>
+        </div>
+        <ol>
+          @for (task of sheet.tasks; track task.machineId) {
+            <li [class.over]="task.state !== 'open'">
+              <div class="head">
+                <strong>{{ task.machineName }}</strong>
+                <span class="soft">{{ task.zoneName }}, {{ task.minutes }} min</span>
+              </div>
+              <p>{{ needleText(task.needle) }}</p>
+              @switch (task.state) {
+                @case ('done') {
+                  <p class="good"><gan-signal shape="good" /> changed</p>
+                }
+                @case ('skipped') {
+                  <p class="watch"><gan-signal shape="watch" /> skipped: {{ skipWords[task.skipped!] }}</p>
+                }
               }
-            </select>
-          </label>
-          <label>
-            Shift
-            <select class="form-select" (change)="chosenStart.set($any($event.target).value)">
-              @for (one of ofPerson(); track one.startsAt) {
-                <option [value]="one.startsAt" [selected]="one.startsAt === sheet()?.startsAt">
-                  {{ shiftOf(one) }}
-                </option>
+              @if (task.state !== 'done' && mayTick()) {
+                <p class="soft">
+                  Needle fully up, long groove to the threading side, screw tight. Turn the hand wheel once
+                  before power on.
+                </p>
+                <div class="answers">
+                  <button type="button" class="button main" (click)="tick(task)">
+                    Changed, old needle whole
+                  </button>
+                  <select
+                    class="form-select"
+                    [attr.aria-label]="'Skip ' + task.machineName"
+                    (change)="skip(task, $any($event.target).value)"
+                  >
+                    <option value="" [selected]="task.skipped === null">Skip this one …</option>
+                    @for (reason of reasons; track reason) {
+                      <option [value]="reason" [selected]="task.skipped === reason">
+                        {{ skipWords[reason] }}
+                      </option>
+                    }
+                  </select>
+                  <a [routerLink]="['/floor', task.machineId]">Broken, worn or a different needle</a>
+                </div>
               }
-            </select>
-          </label>
+            </li>
+          }
+        </ol>
+        <p class="soft">
+          Finish every machine you begin. A piece that is missing stops the machine: log it at the machine.
+        </p>
+      }
+      @if (published()?.leftOver?.length) {
+        <div class="caution">
+          <p>No mechanic has the time or the skill for:</p>
+          @for (one of published()!.leftOver; track $index) {
+            <p>{{ one.machineName }}, {{ one.shiftName }} {{ day(one.day) }}</p>
+          }
         </div>
       }
-    }
-    @if (sheet(); as sheet) {
-      <section aria-label="Carry">
-        <h2>Carry</h2>
-        <ul class="carry">
-          @for (kind of carry(); track kind.text) {
-            <li>
-              <strong>{{ kind.count }}</strong> × {{ kind.text }}
-            </li>
-          } @empty {
-            <li>Nothing more.</li>
+      <div class="takes">
+        @if (sheet(); as sheet) {
+          <button type="button" class="button" (click)="print([sheet])">Print this round</button>
+          @if (ofPerson().length > 1) {
+            <button type="button" class="button" (click)="print(ofPerson())">
+              Print all {{ ofPerson().length }} rounds of {{ sheet.personName }}
+            </button>
           }
-        </ul>
-        <p class="soft">And the gauge, a lint brush, a good light and the sharps box.</p>
-      </section>
-      <div class="caution">
-        <p><strong>Power off. Wait until the motor has stopped.</strong></p>
+          @if (people().length > 1) {
+            <button type="button" class="button" (click)="print(published()!.sheets)">
+              Print everybody’s
+            </button>
+          }
+        }
+        <a class="button" href="/api/rounds/sheets.csv" download="rounds.csv">All rounds as CSV</a>
+        @if (mayTick()) {
+          <button type="button" class="button" (click)="link()">My calendar link (ICS)</button>
+        }
+      </div>
+      @if (calendarUrl(); as url) {
         <p>
-          A clutch motor coasts, a servo can jump. Old needles go into the sharps box, never into a pocket of
-          clothing. Local rules on lock-out come before this list.
+          Add this link to your calendar; it follows the published plan. Anyone who has it can read your
+          rounds.
+          <input
+            class="form-control"
+            readonly
+            aria-label="Calendar link"
+            [value]="url"
+            (focus)="$any($event.target).select()"
+          />
         </p>
-      </div>
-      <ol>
-        @for (task of sheet.tasks; track task.machineId) {
-          <li [class.over]="task.state !== 'open'">
-            <div class="head">
-              <span class="box print-only" aria-hidden="true"></span>
-              <strong>{{ task.machineName }}</strong>
-              <span class="soft">{{ task.zoneName }}, {{ task.minutes }} min</span>
-            </div>
-            <p>{{ needleText(task.needle) }}</p>
-            @switch (task.state) {
-              @case ('done') {
-                <p class="good"><gan-signal shape="good" /> changed</p>
-              }
-              @case ('skipped') {
-                <p class="watch"><gan-signal shape="watch" /> skipped: {{ skipWords[task.skipped!] }}</p>
-              }
-            }
-            @if (task.state !== 'done' && mayTick()) {
-              <p class="soft no-print">
-                Needle fully up, long groove to the threading side, screw tight. Turn the hand wheel once
-                before power on.
-              </p>
-              <div class="answers no-print">
-                <button type="button" class="button main" (click)="tick(task)">
-                  Changed, old needle whole
-                </button>
-                <select
-                  class="form-select"
-                  [attr.aria-label]="'Skip ' + task.machineName"
-                  (change)="skip(task, $any($event.target).value)"
-                >
-                  <option value="" [selected]="task.skipped === null">Skip this one …</option>
-                  @for (reason of reasons; track reason) {
-                    <option [value]="reason" [selected]="task.skipped === reason">
-                      {{ skipWords[reason] }}
-                    </option>
-                  }
-                </select>
-                <a [routerLink]="['/floor', task.machineId]">Broken, worn or a different needle</a>
-              </div>
-            }
-          </li>
-        }
-      </ol>
-      <p class="soft no-print">
-        Finish every machine you begin. A piece that is missing stops the machine: log it at the machine.
-      </p>
-    }
-    @if (published()?.leftOver?.length) {
-      <div class="caution no-print">
-        <p>No mechanic has the time or the skill for:</p>
-        @for (one of published()!.leftOver; track $index) {
-          <p>{{ one.machineName }}, {{ one.shiftName }} {{ day(one.day) }}</p>
-        }
-      </div>
-    }
-    <div class="takes no-print">
-      <button type="button" class="button" [disabled]="!sheet()" (click)="print()">Print this round</button>
-      <a class="button" href="/api/rounds/sheets.csv" download="rounds.csv">All rounds as CSV</a>
-      @if (mayTick()) {
-        <button type="button" class="button" (click)="link()">My calendar link (ICS)</button>
       }
-    </div>
-    @if (calendarUrl(); as url) {
-      <p class="no-print">
-        Add this link to your calendar; it follows the published plan. Anyone who has it can read your rounds.
-        <input
-          class="form-control"
-          readonly
-          aria-label="Calendar link"
-          [value]="url"
-          (focus)="$any($event.target).select()"
-        />
-      </p>
-    }
-    @if (published()?.publishedAt; as at) {
-      <p class="soft">Published {{ at | date: 'd MMM, HH:mm' }}.</p>
-    }
-  </main>`,
+      @if (published()?.publishedAt; as at) {
+        <p class="soft">Published {{ at | date: 'd MMM, HH:mm' }}.</p>
+      }
+    </main>
+    <gan-round-paper [sheets]="paper()" />`,
   styles: `
     main {
       padding: 18px 26px;
@@ -240,9 +263,6 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
       width: auto;
       min-height: 48px;
     }
-    .print-only {
-      display: none;
-    }
     @media (max-width: 600px) {
       main {
         padding: 12px;
@@ -250,14 +270,6 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
       .answers > * {
         width: 100%;
         justify-content: center;
-      }
-    }
-    @media print {
-      .box.print-only {
-        display: inline-block;
-        width: 16px;
-        height: 16px;
-        border: 1.5px solid #000;
       }
     }
   `,
@@ -275,6 +287,13 @@ export class RoundSheetsPage {
   private readonly self = this.store.selectSignal(shopFeature.selectPerson);
   private readonly written = this.store.selectSignal(roundsFeature.selectWritten);
   private readonly stamp = writeStamps(() => this.written());
+
+  private readonly injector = inject(Injector);
+  /** Rounds that are printed. */
+  protected readonly paper = linkedSignal<readonly RoundSheet[]>(() => {
+    const sheet = this.sheet();
+    return sheet ? [sheet] : [];
+  });
 
   protected readonly reasons = SKIP_REASONS;
   protected readonly skipWords = SKIP_WORDS;
@@ -361,8 +380,15 @@ export class RoundSheetsPage {
     this.store.dispatch(roundsActions.linkCalendar({ key: this.stamp(['link', this.calendarPath()]).key }));
   }
 
-  protected print(): void {
-    window.print();
+  /** Prints rounds once they stand on the page. */
+  protected print(sheets: readonly RoundSheet[]): void {
+    this.paper.set(sheets);
+    afterNextRender(
+      () => {
+        window.print();
+      },
+      { injector: this.injector },
+    );
   }
 
   private ofShift(task: RoundTask): TaskOfShift {

@@ -66,7 +66,7 @@ describe('what rounds are planned with', () => {
     await typeMinutes('cylinder', '7.5');
     await type('Pack of', '100');
     await type('Shifts ahead', '20');
-    await press('Keep');
+    await press('Save settings');
     expect(kept()).toEqual([
       {
         ...settings,
@@ -84,7 +84,7 @@ describe('what rounds are planned with', () => {
     await typeMinutes('cylinder', '7');
     await typeMinutes('cylinder', '');
     await press('Remove');
-    await press('Keep');
+    await press('Save settings');
     expect([kept()[0]!.classMinutes, kept()[0]!.mechanics]).toEqual([[], []]);
   });
 
@@ -96,7 +96,7 @@ describe('what rounds are planned with', () => {
     );
     for (const add of adds) add.click();
     await settled();
-    await press('Keep');
+    await press('Save settings');
     // Noon in Greenwich is two hours into the next day there.
     expect(kept()[0]!.holidays).toEqual([{ day: '2026-11-27', name: 'Holiday' }]);
     expect(kept()[0]!.away[0]).toEqual(
@@ -108,7 +108,7 @@ describe('what rounds are planned with', () => {
   it('adds every mechanic once', async () => {
     const { press, kept } = await open();
     for (let i = 0; i < 3; i++) await press('Add a mechanic');
-    await press('Keep');
+    await press('Save settings');
     expect(kept()[0]!.mechanics.map(({ personId }) => personId)).toEqual(people.map(({ id }) => id));
   });
 
@@ -118,7 +118,7 @@ describe('what rounds are planned with', () => {
     await type('Shifts ahead', '5');
     expect(text()).toContain('Allowed: 0 to 1440. Kept: 30.');
     expect(text()).toContain('Allowed: 6 to 42. Kept: 28.');
-    expect(button('Keep')!.disabled).toBeTrue();
+    expect(button('Save settings')!.disabled).toBeTrue();
   });
 
   it('keeps what is typed while searches come and go, and starts again with another version', async () => {
@@ -135,7 +135,7 @@ describe('what rounds are planned with', () => {
   it('is the lead’s to keep', async () => {
     const { type, button, text } = await open('mechanic');
     await type('Minutes a shift', '45');
-    expect(button('Keep')!.disabled).toBeTrue();
+    expect(button('Save settings')!.disabled).toBeTrue();
     expect(text()).toContain('Only a lead can change these.');
   });
 });

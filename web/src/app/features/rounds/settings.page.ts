@@ -1,6 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, viewChildren } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { NgbNavModule } from '@ng-bootstrap/ng-bootstrap/nav';
 import { Store } from '@ngrx/store';
 import { sameNeedle } from '@gantelet/core';
 import {
@@ -13,6 +14,7 @@ import {
   type ShopCalendar,
 } from '@gantelet/contracts';
 import { CalendarPanelComponent } from './calendar-panel.component';
+import { signalOverReload } from '../../shared/kept-over-reload';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { fieldName } from '../../shared/words/field-name';
@@ -28,7 +30,14 @@ type List = 'holidays' | 'mechanics' | 'away' | 'corrections';
 /** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
 @Component({
   selector: 'gan-rounds-settings',
-  imports: [NumberInputDirective, CalendarPanelComponent, NgTemplateOutlet, ProblemComponent, RouterLink],
+  imports: [
+    CalendarPanelComponent,
+    NgbNavModule,
+    NgTemplateOutlet,
+    NumberInputDirective,
+    ProblemComponent,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './settings.page.html',
   styleUrls: ['./settings.page.scss', './form-lines.scss'],
@@ -47,6 +56,12 @@ export class RoundsSettingsPage {
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly isLead = computed(() => this.person()?.role === 'lead');
 
+  /** Which settings are open. */
+  protected readonly tab = signalOverReload<string>(
+    'rounds.settings',
+    'mechanics',
+    (kept): kept is string => typeof kept === 'string',
+  );
   protected readonly classes = MACHINE_CLASSES;
   protected readonly awayKinds = AWAY_KINDS;
   protected readonly needleText = needleText;

@@ -51,12 +51,24 @@ export interface OutboxShelf {
   close(): void;
 }
 
+/** A spot check that waited through an upgrade goes out under the name the server knows it by now. */
+export function underNewNames(write: ShelvedWrite, place: { value: ShelvedWrite }): void {
+  if ((write.routeId as string) !== 'logLook') return;
+  const { lookedAt, ...body } = write.body as { readonly lookedAt: string };
+  place.value = { ...write, routeId: 'logSpotCheck', body: { ...body, checkedAt: lookedAt } };
+}
+
 /** Opens the shelf. @throws when this browser keeps nothing, as in some private windows */
 export async function openShelf(name = 'gantelet-outbox'): Promise<OutboxShelf> {
   // Loaded late, since nothing that is shown first needs it.
   const { Dexie, liveQuery } = await import('dexie');
   const database = new Dexie(name) as Dexie & { writes: Table<ShelvedWrite, number> };
-  database.version(1).stores({ writes: '++seq, &key, [personId+state], [personId+lane+state]' });
+  const stores = { writes: '++seq, &key, [personId+state], [personId+lane+state]' };
+  database.version(1).stores(stores);
+  database
+    .version(2)
+    .stores(stores)
+    .upgrade((tx) => tx.table<ShelvedWrite>('writes').toCollection().modify(underNewNames));
   await database.open();
   const { writes } = database;
   const ofKey = (key: string) => writes.where('key').equals(key);

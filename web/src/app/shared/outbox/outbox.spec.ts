@@ -10,6 +10,7 @@ import { newId, routes } from '@gantelet/contracts';
 import { until } from '../../testing/mount';
 import { ApiClient } from '../api/api-client';
 import { Outbox, type Sent, type Settled } from './outbox';
+import { openShelf } from './outbox-shelf';
 
 const problem = (status: number, code = 'server.busy') => ({
   type: 'about:blank',
@@ -184,5 +185,32 @@ describe('the outbox', () => {
     await send(stayed, { machineId: LONG_ARM });
     expect([await box.withdraw(stayed), await box.withdraw(stayed)]).toEqual([true, false]);
     expect(tried).not.toContain(stayed);
+  });
+});
+
+describe('a write of an earlier release', () => {
+  it('waits on, under the names of this one', async () => {
+    const name = `gantelet-outbox-${newId()}`;
+    const before = new Dexie(name);
+    before.version(1).stores({ writes: '++seq, &key, [personId+state], [personId+lane+state]' });
+    const row = {
+      key: newId(),
+      personId: 'p',
+      lane: 'l',
+      state: 'waiting',
+      outcome: null,
+      madeAtMs: Date.now(),
+    };
+    const body = { machineId: 'm', sewing: true, lookedAt: '2026-03-04T10:00:00.000Z' };
+    await before.table('writes').add({ ...row, routeId: 'logLook', body });
+    before.close();
+    const shelf = await openShelf(name);
+    const [waiting] = await shelf.waiting('p');
+    expect([waiting?.routeId, waiting?.body]).toEqual([
+      'logSpotCheck',
+      { machineId: 'm', sewing: true, checkedAt: body.lookedAt },
+    ]);
+    shelf.close();
+    await Dexie.delete(name);
   });
 });

@@ -93,12 +93,10 @@ const notOver = () => ({ expires: { [Op.gt]: new Date() } });
 function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
   return class extends connectSessionSequelize(session.Store) {
     override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
-      rows
-        .findOne({ where: { sid, ...notOver() } })
-        .then(
-          (row) => done(null, row ? (JSON.parse(row.get('data') as string) as session.SessionData) : null),
-          done,
-        );
+      rows.findOne({ attributes: ['data'], where: { sid, ...notOver() }, raw: true }).then((row) => {
+        const data = (row as Pick<SessionRow, 'data'> | null)?.data;
+        done(null, data === undefined ? null : (JSON.parse(data) as session.SessionData));
+      }, done);
     }
     override readonly touch = (
       sid: string,

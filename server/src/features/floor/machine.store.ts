@@ -1,12 +1,8 @@
+import { literal } from 'sequelize';
+import type { Literal } from 'sequelize/types/utils';
 import { ProblemError, type KnobMark, type Machine, type MachineEntry, type Zone } from '@gantelet/contracts';
-import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import type {
-  MachinePlateRow,
-  MachineRow,
-  MachineSetupRow,
-  MachineSystemRow,
-  StitchDialReadingRow,
-} from '../../db/rows.js';
+import type { Database, Transaction } from '../../db/database.js';
+import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 
 /** All machines by shop number. */
 export async function listMachines(database: Database): Promise<Machine[]> {
@@ -36,8 +32,9 @@ export async function findMachineByNumber(
 
 /** All zones in their order. */
 export async function listZones({ tables }: Database, tx: Transaction | null = null): Promise<Zone[]> {
-  const rows = plainRows(await tables.zones.findAll({ order: ['position'], transaction: tx }));
-  return rows.map(({ id, name }) => ({ id, name }));
+  const attributes = ['id', 'name'];
+  const found = await tables.zones.findAll({ attributes, order: ['position'], transaction: tx, raw: true });
+  return found as unknown as Zone[];
 }
 
 /**
@@ -157,51 +154,46 @@ export function listRowsOf(machineId: string, { systemIds, plates, stitchDial }:
   };
 }
 
+/** Lists of a machine as JSON beside its row, so that one query brings all of it. */
+const LISTS = {
+  zone: `(SELECT JSON_OBJECT('id', z.id, 'name', z.name) FROM zones z WHERE z.id = machines.zone_id)`,
+  systemIds: `(SELECT JSON_ARRAYAGG(s.system_id ORDER BY s.position) FROM machine_systems s WHERE s.machine_id = machines.id)`,
+  plates: `(SELECT JSON_ARRAYAGG(JSON_OBJECT('holeMm', p.hole_mm, 'feedDogHoleMm', p.feed_dog_hole_mm) ORDER BY p.position)
+              FROM machine_plates p WHERE p.machine_id = machines.id)`,
+  stitchDial: `(SELECT JSON_ARRAYAGG(JSON_OBJECT('mark', d.dial_mark, 'tenStitchesMm', d.ten_stitches_mm) ORDER BY d.position)
+                  FROM stitch_dial_readings d WHERE d.machine_id = machines.id)`,
+} as const;
+/** The connector reads JSON columns itself. A list without rows arrives as null. */
+interface MachineWithLists extends MachineRow {
+  readonly zone: Zone;
+  readonly systemIds: Machine['systemIds'] | null;
+  readonly plates: Machine['plates'] | null;
+  readonly stitchDial: Machine['stitchDial'] | null;
+}
+
 async function machinesWhere(
-  database: Database,
+  { tables }: Database,
   where: { readonly id?: string; readonly shopNumber?: number },
   tx: Transaction | null,
 ): Promise<Machine[]> {
-  const { tables } = database;
-  const rows = plainRows(await tables.machines.findAll({ where, order: ['shopNumber'], transaction: tx }));
-  // Of plain numbers and texts: rows as the database gives them do, and objects of them take longer than the query.
-  const own = {
-    where: Object.keys(where).length === 0 ? {} : { machineId: rows.map((row) => row.id) },
-    order: ['position'],
+  const include = Object.entries(LISTS).map(([name, sql]): [Literal, string] => [literal(sql), name]);
+  const found = await tables.machines.findAll({
+    where,
+    attributes: { include },
+    order: ['shopNumber'],
     transaction: tx,
-    raw: true as const,
-  };
-  const [systemRows, plateRows, dialRows, zoneRows] = await Promise.all([
-    tables.machineSystems.findAll(own),
-    tables.machinePlates.findAll(own),
-    tables.stitchDialReadings.findAll(own),
-    listZones(database, tx),
-  ]);
-  const systems = byMachine(asRows<MachineSystemRow>(systemRows));
-  const plates = byMachine(asRows<MachinePlateRow>(plateRows));
-  const dials = byMachine(asRows<StitchDialReadingRow>(dialRows));
-  const zones = new Map(zoneRows.map((zone) => [zone.id, zone]));
-  return rows.map((row) => ({
+    raw: true,
+  });
+  return (found as unknown as readonly MachineWithLists[]).map((row) => ({
     ...traitsOf(row),
-    zone: zones.get(row.zoneId) ?? { id: row.zoneId, name: '' },
-    systemIds: (systems.get(row.id) ?? []).map((one) => one.systemId),
-    plates: (plates.get(row.id) ?? []).map(plateOf),
-    stitchDial: (dials.get(row.id) ?? []).map(readingOf),
+    zone: row.zone,
+    systemIds: row.systemIds ?? [],
+    plates: row.plates ?? [],
+    stitchDial: row.stitchDial ?? [],
     knob: knobOf(row),
     presentSetupId: row.presentSetupId,
     version: row.version,
   }));
-}
-
-/** What a query with `raw` gives: Sequelize types it as instances all the same. */
-const asRows = <Row>(found: readonly object[]): readonly Row[] => found as readonly Row[];
-
-function byMachine<Row extends { readonly machineId: string }>(
-  rows: readonly Row[],
-): ReadonlyMap<string, readonly Row[]> {
-  const found = new Map<string, Row[]>();
-  for (const row of rows) found.set(row.machineId, [...(found.get(row.machineId) ?? []), row]);
-  return found;
 }
 
 function traitsOf(row: MachineRow) {
@@ -226,9 +218,6 @@ function traitsOf(row: MachineRow) {
     serviceNotes: row.serviceNotes,
   };
 }
-
-const plateOf = ({ holeMm, feedDogHoleMm }: MachinePlateRow) => ({ holeMm, feedDogHoleMm });
-const readingOf = ({ dialMark, tenStitchesMm }: StitchDialReadingRow) => ({ mark: dialMark, tenStitchesMm });
 
 function knobOf({ knobMark, knobTravelTurns, preTensionMark }: MachineRow): KnobMark | null {
   return knobMark === null || knobTravelTurns === null

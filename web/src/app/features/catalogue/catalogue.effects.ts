@@ -6,6 +6,7 @@ import { ApiClient } from '../../shared/api/api-client';
 import { catalogueActions } from './catalogue.state';
 
 const failed = (problem: Problem) => of(catalogueActions.failed({ problem }));
+const refused = (problem: Problem) => of(catalogueActions.refused({ problem }));
 
 export const readHistory = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
@@ -28,7 +29,7 @@ export const setValue = createEffect(
       concatMap(({ key, input }) =>
         api.call(routes.setShopValue, { key, body: input }).pipe(
           map((entry) => catalogueActions.valueSet({ entry })),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),

@@ -24,7 +24,10 @@ export const catalogueActions = createActionGroup({
     'History Read': props<{ history: readonly ShopValueEntry[] }>(),
     'Set Value': props<{ key: string; input: ShopValueInput }>(),
     'Value Set': props<{ entry: ShopValueEntry }>(),
+    /** Something could not be read, or calculated. */
     Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
   },
 });
 
@@ -48,7 +51,8 @@ export const catalogueFeature = createFeature({
       saving: false,
       history: [...state.history, entry],
     })),
-    on(catalogueActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+    on(catalogueActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(catalogueActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectHistory }) => ({
     /** What every computation runs on here. */

@@ -6,6 +6,7 @@ import { ApiClient } from '../../shared/api/api-client';
 import { deviceActions } from './device.state';
 
 const failed = (problem: Problem) => of(deviceActions.failed({ problem }));
+const refused = (problem: Problem) => of(deviceActions.refused({ problem }));
 
 export const readList = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
@@ -28,7 +29,7 @@ export const register = createEffect(
       exhaustMap(({ key, entry }) =>
         api.call(routes.registerDevice, { key, body: entry }).pipe(
           map((device) => deviceActions.kept({ device, token: entry.token })),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),
@@ -42,7 +43,7 @@ export const revoke = createEffect(
       exhaustMap(({ key, deviceId }) =>
         api.call(routes.revokeDevice, { key, params: { deviceId } }).pipe(
           map((device) => deviceActions.kept({ device, token: null })),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),

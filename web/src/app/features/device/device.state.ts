@@ -11,7 +11,10 @@ export const deviceActions = createActionGroup({
     Revoke: props<{ key: string; deviceId: string }>(),
     /** `token` is that of a device just registered, to be shown once. */
     Kept: props<{ device: Device; token: string | null }>(),
+    /** Something could not be read, or calculated. */
     Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
   },
 });
 
@@ -41,6 +44,7 @@ export const deviceFeature = createFeature({
       ),
       registered: token === null ? null : { device, token },
     })),
-    on(deviceActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+    on(deviceActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(deviceActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
 });

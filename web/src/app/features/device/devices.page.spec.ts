@@ -53,7 +53,7 @@ describe('the devices', () => {
     await type('Name', 'Scale 2');
     await press('Register');
     const problem = { type: 'about:blank', title: 'No answer', status: 0, code: 'server.busy' as const };
-    store.dispatch(deviceActions.failed({ problem }));
+    store.dispatch(deviceActions.refused({ problem }));
     await settled();
     expect(field('Name').value).toBe('Scale 2');
     await press('Register');

@@ -80,7 +80,7 @@ describe('the history of a machine', () => {
     const [first] = of(machineActions.logService);
     expect(first!.service).toEqual(jasmine.objectContaining({ kind: 'oil', note: 'half a turn' }));
     const problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' as const };
-    store.dispatch(machineActions.failed({ problem }));
+    store.dispatch(machineActions.refused({ problem }));
     await settled();
     expect(field('Note for the next entry').value).toBe(' half a turn ');
     await press('Done now');

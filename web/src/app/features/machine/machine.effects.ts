@@ -8,6 +8,7 @@ import { SERVICE_WORDS } from '../../shared/words/history-words';
 import { machineActions } from './machine.state';
 
 const failed = (problem: Problem) => of(machineActions.failed({ problem }));
+const refused = (problem: Problem) => of(machineActions.refused({ problem }));
 
 export const readLists = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
@@ -72,7 +73,7 @@ export const logService = createEffect(
               done: `${SERVICE_WORDS[service.kind]}: logged.`,
             }),
           ),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),
@@ -91,7 +92,7 @@ export const withdrawPieces = createEffect(
               done: 'Pieces removed; the hours of needles from that time have been recalculated.',
             }),
           ),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),
@@ -110,7 +111,7 @@ export const withdrawEntry = createEffect(
               done: 'Removed. It stays in the history but no longer counts.',
             }),
           ),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),
@@ -131,7 +132,7 @@ export const save = createEffect(
           : api.call(routes.registerMachine, { key, body: entry });
         return sent.pipe(
           map((kept) => machineActions.saved({ machine: kept })),
-          catchError(failed),
+          catchError(refused),
         );
       }),
     ),

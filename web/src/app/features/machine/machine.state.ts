@@ -32,7 +32,10 @@ export const machineActions = createActionGroup({
     'Withdraw Entry': props<{ key: string; machineId: string; entry: Withdrawal }>(),
     /** Something of the history was taken back. */
     Withdrawn: props<{ machineId: string; done: string }>(),
+    /** Something could not be read, or calculated. */
     Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
   },
 });
 
@@ -107,6 +110,7 @@ export const machineFeature = createFeature({
     })),
     on(machineActions.withdrawn, (state, { done }) => ({ ...state, saving: false, done })),
     on(machineActions.formOpened, (state) => ({ ...state, problem: null, done: '' })),
-    on(machineActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+    on(machineActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(machineActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
 });

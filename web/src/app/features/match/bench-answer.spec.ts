@@ -196,7 +196,7 @@ describe('the state of the bench', () => {
     const typed = reduce(start, matchActions.draftChanged({ change: { name: 'Half typed' } }));
     const saving = reduce(typed, matchActions.save({ key: 'k', asNew: false }));
     const problem = { type: 'x', title: 'No answer', status: 0, code: 'server.busy' } as const;
-    const failed = reduce(saving, matchActions.failed({ problem }));
+    const failed = reduce(saving, matchActions.refused({ problem }));
     expect([saving.saving, failed.saving, failed.draft.name, failed.problem]).toEqual([
       true,
       false,

@@ -24,6 +24,7 @@ import type { BenchDraft } from './bench-draft';
 import { matchActions, matchFeature } from './match.state';
 
 const failed = (problem: Problem) => of(matchActions.failed({ problem }));
+const refused = (problem: Problem) => of(matchActions.refused({ problem }));
 
 export const readLists = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
@@ -57,7 +58,7 @@ export const importCards = createEffect(
       exhaustMap(({ key, cards }) =>
         api.call(routes.importSetupCards, { key, body: { cards: [...cards] } }).pipe(
           switchMap((result) => of(matchActions.cardsImported({ result }), matchActions.opened())),
-          catchError(failed),
+          catchError(refused),
         ),
       ),
     ),
@@ -101,7 +102,7 @@ export const save = createEffect(
         };
         return sent(api, key, asNew, draft, work).pipe(
           map((setup) => matchActions.saved({ setup })),
-          catchError(failed),
+          catchError(refused),
         );
       }),
     ),
@@ -144,7 +145,7 @@ export const makePresent = createEffect(
           })
           .pipe(
             map((changed) => matchActions.machineChanged({ machine: changed })),
-            catchError(failed),
+            catchError(refused),
           ),
       ),
     ),

@@ -46,7 +46,10 @@ export const matchActions = createActionGroup({
     'Import Cards': props<{ key: string; cards: readonly unknown[] }>(),
     'Cards Imported': props<{ result: SetupImportResult }>(),
     'Import Closed': emptyProps(),
+    /** Something could not be read, or calculated. */
     Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
   },
 });
 
@@ -168,7 +171,8 @@ export const matchFeature = createFeature({
     on(matchActions.importCards, (state) => ({ ...state, saving: true, problem: null, imported: null })),
     on(matchActions.cardsImported, (state, { result }) => ({ ...state, saving: false, imported: result })),
     on(matchActions.importClosed, (state) => ({ ...state, imported: null, problem: null })),
-    on(matchActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+    on(matchActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(matchActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectDraft, selectMachines, selectSetups, selectBalanced, selectCases }) => {
     const selectMachine = createSelector(

@@ -29,6 +29,7 @@ const NO_SEARCH: Problem = {
 };
 
 const failed = (problem: Problem) => of(tensionActions.failed({ problem }));
+const refused = (problem: Problem) => of(tensionActions.refused({ problem }));
 
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
@@ -174,7 +175,7 @@ function logged(
 ) {
   return send({ setupId }).pipe(
     map(() => done({ setupId })),
-    catchError(failed),
+    catchError(refused),
   );
 }
 
@@ -206,7 +207,7 @@ export const markKnob = createEffect(
         const { id: machineId, version } = view.machine;
         return api.call(routes.markKnob, { key, params: { machineId }, body: { ...knob, version } }).pipe(
           map((machine) => tensionActions.viewRead({ view: { ...view, machine } })),
-          catchError(failed),
+          catchError(refused),
         );
       }),
     ),

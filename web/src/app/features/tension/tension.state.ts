@@ -57,7 +57,10 @@ export const tensionActions = createActionGroup({
     'Judges Read': props<{ judges: readonly SeamJudge[] }>(),
     'Keep Setting': props<{ key: string; kept: KeptSettingInput }>(),
     'Mark Knob': props<{ key: string; knob: KnobMark }>(),
+    /** Something could not be read, or calculated. */
     Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
   },
 });
 
@@ -123,7 +126,10 @@ export const tensionFeature = createFeature({
       (state) => ({ ...state, saving: true, problem: null }),
     ),
     on(tensionActions.seamLogged, (state) => ({ ...state, draft: EMPTY_SEAM })),
-    on(tensionActions.failed, (state, { problem }) => ({ ...state, saving: false, problem })),
+    // A view that cannot be read after a write was written all the same.
+    on(tensionActions.seamLogged, tensionActions.readingLogged, (state) => ({ ...state, saving: false })),
+    on(tensionActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(tensionActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectView, selectOtherWay, selectDraft, selectSearched, selectJudges }) => {
     /** The way the shop works, unless this visit does otherwise. */

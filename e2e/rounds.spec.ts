@@ -129,7 +129,7 @@ test.describe('rounds, on a phone in the hall', () => {
     await lead.goto('/rounds');
     await plan(lead);
     await lead.getByRole('button', { name: 'Publish plan' }).click();
-    await expect(lead.getByText('Plan published')).toBeVisible();
+    await expect(lead.getByText('Plan published: round sheets')).toBeVisible();
     await lead.close();
 
     await signIn(page, 'mechanic');

@@ -178,11 +178,8 @@ async function openSpotChecks(page) {
   await page.getByRole('heading', { name: /^Check now/ }).waitFor();
 }
 
-/** Plans from the fitted lives, and publishes it for the mechanics, whose pictures come after. */
 async function openRounds(page) {
   await page.goto('/rounds');
-  await page.getByRole('button', { name: 'Plan rounds' }).click();
-  await page.getByRole('button', { name: 'Publish plan' }).click({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Published' }).waitFor();
 }
 

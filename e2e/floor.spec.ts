@@ -103,9 +103,9 @@ test.describe('the floor', () => {
     const states = await page
       .locator('gan-machine-row')
       .evaluateAll((rows) => rows.map((row) => (row as HTMLElement).dataset['state']));
-    const rank = ['stop', 'due', 'watch', 'good'];
-    const ranks = states.map((state) => rank.indexOf(state ?? ''));
-    expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
+    const rank: Readonly<Record<string, number>> = { stop: 0, due: 1, watch: 2, good: 2 };
+    const ranks = states.map((state) => rank[state ?? '']);
+    expect(ranks).toEqual([...ranks].sort((a, b) => a! - b!));
     expect(states).toHaveLength(26);
     expect(states[0]).toBe('stop');
   });

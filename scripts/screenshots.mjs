@@ -122,7 +122,7 @@ async function openMachine(page) {
 
 async function openCatalogue(page) {
   await page.goto('/catalogue');
-  await page.getByRole('button', { name: 'changeover' }).click();
+  await page.getByRole('button', { name: 'Eye and thread' }).click();
 }
 
 async function openLife(page) {

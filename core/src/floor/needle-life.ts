@@ -68,7 +68,10 @@ function stateOf(
   return hoursLeft <= WATCH_SHARE * intervalHours ? 'watch' : 'good';
 }
 
-/** Order in which machines want hands: by state, worst first, then the least hours left. For `Array.prototype.sort`. */
+/**
+ * Order in which machines want hands: stopped, then due, then the least hours left whether watched or good,
+ * for a short interval may end before a long one's last quarter. For `Array.prototype.sort`.
+ */
 export function byDueOrder(a: NeedleAge, b: NeedleAge): number {
   const rank = ({ state }: NeedleAge): number => (state === 'stop' ? 2 : state === 'due' ? 1 : 0);
   const left = ({ hoursLeft }: NeedleAge): number => hoursLeft ?? Infinity;

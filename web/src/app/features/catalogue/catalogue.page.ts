@@ -14,7 +14,7 @@ import { signalOverReload } from '../../shared/kept-over-reload';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { shortNumber } from '../../shared/words/units-text';
+import { valueWithUnit } from '../../shared/words/units-text';
 import { shopFeature } from '../shop/shop.state';
 import { CatalogueItemsComponent, ITEM_LISTS, type ItemList } from './catalogue-items.component';
 import { catalogueActions, catalogueFeature } from './catalogue.state';
@@ -179,8 +179,8 @@ export class CataloguePage {
       return {
         shipped,
         own,
-        shippedText: shipped.value === null ? 'not known' : withUnit(shipped.value, shipped.unit),
-        ownText: own && withUnit(own.value, shipped.unit),
+        shippedText: shipped.value === null ? 'not known' : valueWithUnit(shipped.value, shipped.unit),
+        ownText: own && valueWithUnit(own.value, shipped.unit),
       };
     });
   });
@@ -210,5 +210,4 @@ export class CataloguePage {
   }
 }
 
-const withUnit = (value: number, unit: string): string => `${shortNumber(value, 4)} ${unit}`.trim();
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import type { CatalogueValue } from '@gantelet/core';
 import type { ShopValueEntry, ShopValueInput } from '@gantelet/contracts';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { shortNumber } from '../../shared/words/units-text';
+import { valueWithUnit } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** One value: where it comes from, the shop's own beside it, and its history. Measuring or confirming raises it. */
@@ -114,7 +114,7 @@ export class ValueSheetComponent {
   protected readonly number = linkedSignal(() => this.last()?.value ?? this.value().value);
   protected readonly note = linkedSignal({ source: this.value, computation: () => '' });
   protected text(value: number): string {
-    return `${shortNumber(value, 4)} ${this.value().unit}`.trim();
+    return valueWithUnit(value, this.value().unit);
   }
 
   protected valueOf(event: Event): string {

@@ -34,3 +34,11 @@ export function stitchText(stitchLengthMm: number, order: UnitOrder): TwoUnits {
     order,
   );
 }
+
+/** A catalogue value with its unit: `6 min`, `1 seam`, `4 seams`; a plain number has an empty unit. */
+export function valueWithUnit(value: number, unit: string): string {
+  const said = value === 1 && COUNTED.has(unit) ? unit.slice(0, -1) : unit;
+  return `${shortNumber(value, 4)} ${said}`.trim();
+}
+
+const COUNTED: ReadonlySet<string> = new Set(['seams', 'steps', 'turns', 'weights']);

@@ -2,7 +2,7 @@ import { needleText, stepCaution, stepText, turnsWords } from './changeover-word
 import { hoursLeftText, hoursRangeText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
 import { adviceText, bobbinText, moveText } from './tension-words';
-import { leatherText, needleSizeText, stitchText } from './units-text';
+import { leatherText, needleSizeText, stitchText, valueWithUnit } from './units-text';
 
 describe('units side by side', () => {
   it('stand in the order the device asks for', () => {
@@ -10,6 +10,12 @@ describe('units side by side', () => {
     expect(needleSizeText(140, 'inch')).toEqual({ first: '#22', second: 'NM 140' });
     expect(leatherText(2, 'inch')).toEqual({ first: '5 oz', second: '2 mm' });
     expect(stitchText(4, 'metric')).toEqual({ first: '4 mm', second: '6.3 per inch' });
+  });
+
+  it('are singular for one of what is counted', () => {
+    expect([1, 4].map((seams) => valueWithUnit(seams, 'seams'))).toEqual(['1 seam', '4 seams']);
+    expect(valueWithUnit(1, 'gauss')).toBe('1 gauss');
+    expect(valueWithUnit(1.05, '')).toBe('1.05');
   });
 });
 

@@ -16,6 +16,9 @@ describe('the lives of needles', () => {
   beforeAll(async () => {
     shop = await startTestShop();
     mechanic = await shop.signedIn('mechanic');
+    await shop.database.sequelize.query(
+      'CREATE TABLE standing_groups AS SELECT id, group_of_work, life_group FROM needle_installs',
+    );
   });
   afterEach(async () => {
     for (const runner of runners.splice(0)) await runner.stop();
@@ -27,6 +30,12 @@ describe('the lives of needles', () => {
     await shop.database.sequelize.query('DELETE FROM needle_installs WHERE id NOT IN (:standing)', {
       replacements,
     });
+    // A merge moves the needles that stand, and which of two merges is first is nobody's to say.
+    await shop.database.sequelize.query(
+      `UPDATE needle_installs JOIN standing_groups USING (id)
+          SET needle_installs.group_of_work = standing_groups.group_of_work,
+              needle_installs.life_group = standing_groups.life_group`,
+    );
   });
   afterAll(() => shop.stop());
 

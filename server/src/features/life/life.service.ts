@@ -1,4 +1,5 @@
 import {
+  HOUR_MS,
   changeCosts,
   countCauses,
   groupId,
@@ -24,7 +25,7 @@ import { readGroupings } from './grouping.service.js';
 import { findIntervals, findStays, recordsVersion, setIntervals } from './life.store.js';
 
 /** A quarter of a year, for what was done of late. */
-const QUARTER_MS = 91 * 24 * 3_600_000;
+const QUARTER_MS = 91 * 24 * HOUR_MS;
 
 /** What a fit of all lives works on. */
 export interface LivesInput {
@@ -178,7 +179,7 @@ function changeOf(
   return { previousHours: before.previousHours, changedAt: before.changedAt };
 }
 
-const WEEK_MS = 7 * 24 * 3_600_000;
+const WEEK_MS = 7 * 24 * HOUR_MS;
 
 /** Intervals that a fit of the last week has changed, the latest first. */
 export async function intervalChanges(database: Database, now: Date): Promise<IntervalChange[]> {

@@ -66,7 +66,7 @@ export const decideLeap = createEffect(
               done: `${leap.machineName}: ${accepted ? 'jump counted' : 'jump left out'}.`,
             }),
           ),
-          catchError(failed),
+          catchError((problem: Problem) => of(nowActions.leapRefused({ leapId: leap.id, problem }))),
         ),
       ),
     ),

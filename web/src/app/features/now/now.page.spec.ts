@@ -2,6 +2,7 @@ import {
   newId,
   type CounterLeap,
   type FloorView,
+  type Problem,
   type RoundSheet,
   type ServiceDue,
 } from '@gantelet/contracts';
@@ -73,6 +74,8 @@ const LEAP: CounterLeap = {
   stitches: 120_000,
   motorHours: 0,
 };
+
+const PROBLEM: Problem = { type: 'about:blank', title: 'Disk full', status: 503, code: 'server.full' };
 
 describe('what needs me now', () => {
   const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
@@ -151,5 +154,16 @@ describe('what needs me now', () => {
       true,
       false,
     ]);
+  });
+
+  it('keeps a decision under way when something else could not be read, and frees it when it is refused', async () => {
+    const { press, button, store, settled } = await open([fine], [nowActions.leapsRead({ leaps: [LEAP] })]);
+    await press('Count it');
+    store.dispatch(nowActions.failed({ problem: PROBLEM }));
+    await settled();
+    expect(button('Count it')!.disabled).toBeTrue();
+    store.dispatch(nowActions.leapRefused({ leapId: LEAP.id, problem: PROBLEM }));
+    await settled();
+    expect(button('Count it')!.disabled).toBeFalse();
   });
 });

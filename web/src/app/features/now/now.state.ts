@@ -10,6 +10,7 @@ export const nowActions = createActionGroup({
     'Leaps Read': props<{ leaps: readonly CounterLeap[] }>(),
     'Decide Leap': props<{ key: string; leap: CounterLeap; accepted: boolean }>(),
     'Leap Decided': props<{ leapId: string; done: string }>(),
+    'Leap Refused': props<{ leapId: string; problem: Problem }>(),
     Failed: props<{ problem: Problem }>(),
   },
 });
@@ -49,6 +50,11 @@ export const nowFeature = createFeature({
       deciding: without(state.deciding, leapId),
       done,
     })),
-    on(nowActions.failed, (state, { problem }) => ({ ...state, deciding: [], problem })),
+    on(nowActions.leapRefused, (state, { leapId, problem }) => ({
+      ...state,
+      deciding: without(state.deciding, leapId),
+      problem,
+    })),
+    on(nowActions.failed, (state, { problem }) => ({ ...state, problem })),
   ),
 });

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needDatabase } from './lib/packages.mjs';
-import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
 
@@ -18,6 +18,7 @@ await main(async () => {
   await needDatabase();
   await installPackages();
   await buildNodeParts();
+  await buildWeb();
   const bench = await import('../bench/counters.mjs');
   const home = mkdtempSync(join(tmpdir(), 'gantelet-counters-'));
   let database = await startMariadb(home);

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needDatabase } from './lib/packages.mjs';
 import { ROOT, STATE } from './lib/paths.mjs';
-import { buildNodeParts, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
+import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
@@ -24,14 +24,16 @@ await main(async () => {
   await needDatabase();
   await installPackages();
   await buildNodeParts();
+  await buildWeb();
   const database = await startMariadb(HOME);
   await prepareDatabase(HOME, database.environment);
   const devices = await startDevices(HOME, database.environment);
+  let server = await startServer(HOME, devices.environment, PORT);
+  // After the server has read the page: the watching build begins by emptying its folder.
   const builds = [
     watching('tsc', ['--build', '--watch', '--preserveWatchOutput']),
     watching('ng', ['build', '--watch', '--configuration', 'development']),
   ];
-  let server = await startServer(HOME, devices.environment, PORT);
   const restart = afterChanges(async () => {
     await server.stop();
     server = await startServer(HOME, devices.environment, PORT);

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
 import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
-import { buildNodeParts, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
+import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
@@ -31,6 +31,7 @@ await main(async () => {
   await needDatabase();
   await installPackages();
   await buildNodeParts();
+  await buildWeb();
   const { randomLcg } = await import('d3-random');
   say(
     `seed ${seed}, share ${share}, ${availableParallelism()} processors, ${new Date().toISOString().slice(0, 10)}`,

@@ -4,6 +4,7 @@ export * from './problem/index.js';
 export * from './shop/index.js';
 export * from './match/index.js';
 export * from './floor/index.js';
+export * from './changeover/index.js';
 export * from './tension/index.js';
 export * from './record/index.js';
 export * from './catalogue/index.js';

@@ -8,6 +8,7 @@ export * from './needle/index.js';
 export * from './material/index.js';
 export * from './match/index.js';
 export * from './tension/index.js';
+export * from './changeover/index.js';
 export * from './practice/index.js';
 export * from './gauge/index.js';
 export * from './seam/index.js';

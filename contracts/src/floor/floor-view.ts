@@ -5,6 +5,7 @@ import { PlanPlace } from './floor-plan.js';
 import { PartUsedNeedle, Sharps } from './part-used-needle.js';
 import { TroubleReport } from './trouble-report.js';
 import { NeedleChoice } from '../match/index.js';
+import { ChangeoverOnFloor } from '../changeover/index.js';
 
 export const NeedleInMachine = NeedleChoice.extend({
   installId: Id,
@@ -58,7 +59,10 @@ export const FloorMachine = z.object({
   counter: CounterView.nullable(),
   /** Missing pieces that keep it from running, oldest first: a mechanic clears each of them. */
   stops: z.array(SafetyStop),
-  presentSetup: z.object({ id: Id, name: Name }).nullable(),
+  /** What it is set up for, with the needle that goes with it. */
+  presentSetup: z.object({ id: Id, name: Name, needle: NeedleChoice }).nullable(),
+  /** While it is being changed over. */
+  changeover: ChangeoverOnFloor.nullable(),
   /** Where it stands in the plan of its zone; null before it was placed. */
   place: PlanPlace.nullable(),
 });

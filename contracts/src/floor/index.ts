@@ -19,7 +19,7 @@ export { MachineEvent, MachineService, MachineHistory, ServiceDue, ServiceEntry 
 export { PiecesEntry, SpotCheck } from './work-record.js';
 export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';
 export { PartUsedNeedle, Pocket, PocketMove, Sharps, SharpsEmptied } from './part-used-needle.js';
-export { Clearance, ClearanceFinding, NeedleChange } from './needle-change.js';
+export { Clearance, ClearanceFinding, NeedleChange, NeedleSwap } from './needle-change.js';
 export {
   CounterView,
   FloorMachine,

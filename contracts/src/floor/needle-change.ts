@@ -8,7 +8,7 @@ import { Pocket } from './part-used-needle.js';
  * One needle out and one in. `removesInstallId` is the needle the person saw in the machine: if another stands there
  * by then, the change is refused.
  */
-export const NeedleChange = z
+export const NeedleSwap = z
   .strictObject({
     removesInstallId: Id.nullable(),
     cause: z.enum(REMOVAL_CAUSES),
@@ -20,7 +20,6 @@ export const NeedleChange = z
     keptInPocket: Pocket.nullable().default(null),
     /** The part-used needle that goes in; null for a new one. */
     partUsedId: Id.nullable().default(null),
-    changedAt: Instant,
   })
   .refine(
     (change) =>
@@ -35,6 +34,10 @@ export const NeedleChange = z
       error: 'a broken needle came out by wear or accident',
     },
   );
+export type NeedleSwap = z.infer<typeof NeedleSwap>;
+
+/** A swap and when it was. */
+export const NeedleChange = NeedleSwap.safeExtend({ changedAt: Instant });
 export type NeedleChange = z.infer<typeof NeedleChange>;
 
 /** What a mechanic found of a piece that was reported missing. */

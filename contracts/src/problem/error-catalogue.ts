@@ -45,6 +45,27 @@ export const ERRORS = {
     title: 'This needle does not go with this machine and thread. Not saved.',
   },
   'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
+  'changeover.under-way': {
+    status: 409,
+    title: 'This machine is already being changed over by {by}. Finish that first, or put it aside.',
+  },
+  'changeover.nothing': { status: 409, title: 'The machine is already set up like this.' },
+  'changeover.unknown': { status: 404, title: 'There is no such changeover.' },
+  'changeover.ended': { status: 409, title: 'This changeover has ended. Nothing was changed.' },
+  'changeover.no-step': { status: 422, title: 'This changeover has no such step. Not logged.' },
+  'changeover.step-done': { status: 409, title: 'This step is already done: untick it first. Not logged.' },
+  'changeover.needle-unlogged': {
+    status: 422,
+    title: 'Say which needle came out and went in. Not logged.',
+  },
+  'changeover.open-steps': {
+    status: 409,
+    title: 'Do or skip the steps that are left, then finish. Not finished.',
+  },
+  'changeover.has-ticks': {
+    status: 409,
+    title: 'Something was done already: untick it, or put the changeover aside. Nothing was changed.',
+  },
   'seam.past-travel': { status: 422, title: 'The knob ends at {travelTurns} turns. Not logged.' },
   'needle.moved-on': { status: 409, title: 'This needle was already changed. Your change was not logged.' },
   'needle.wrong-clamp': { status: 422, title: 'This machine does not take that needle. Not logged.' },

@@ -54,7 +54,13 @@ export const floorRoutes = {
     params: ofMachine,
     body: PresentSetupChange,
     reply: Machine,
-    errors: ['machine.unknown', 'setup.unknown', 'setup.other-machine', 'version.stale'],
+    errors: [
+      'machine.unknown',
+      'setup.unknown',
+      'setup.other-machine',
+      'changeover.under-way',
+      'version.stale',
+    ],
   }),
   listZones: reads({
     id: 'listZones',

@@ -1,4 +1,5 @@
 import { SearchQuery, SearchResult } from '../search/index.js';
+import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { lifeRoutes } from './life-routes.js';
@@ -14,6 +15,7 @@ export const routes = {
   ...shopRoutes,
   ...floorRoutes,
   ...matchRoutes,
+  ...changeoverRoutes,
   ...tensionRoutes,
   ...recordRoutes,
   ...lifeRoutes,

@@ -34,16 +34,20 @@ describe('changing over', () => {
   // Common practice: bobbin before top, the needle before the thread, and a seam to prove it.
   it('from Tex 45 work to Tex 135 work goes in the order of the hands, and back', () => {
     const order = [
+      'wind',
+      'power-off',
       'unthread',
       'needle',
       'plate',
-      'dial',
-      'foot',
+      'clearance',
       'bobbin',
       'bobbin-screw',
       'thread',
       'top',
       'pre-tension',
+      'dial',
+      'foot',
+      'guards',
       'test',
     ];
     expect(done(LIGHT, HEAVY)).toEqual(order);
@@ -90,7 +94,37 @@ describe('changing over', () => {
 
   it('has nothing to do between equal states, and everything on an empty machine', () => {
     expect(changeover(HEAVY, HEAVY, MACHINE)).toEqual({ steps: [], minutes: 0, threadSteps: 0 });
-    expect(done(null, HEAVY)).toEqual(['needle', 'dial', 'bobbin', 'thread', 'top', 'test']);
+    expect(done(null, HEAVY)).toEqual([
+      'wind',
+      'power-off',
+      'needle',
+      'bobbin',
+      'thread',
+      'top',
+      'dial',
+      'guards',
+      'test',
+    ]);
+  });
+
+  it('leaves the power on where no hand goes near the needle', () => {
+    expect(done(HEAVY, { ...HEAVY, stitchLengthMm: 5 })).toEqual(['dial', 'test']);
+    expect(done(HEAVY, { ...HEAVY, plateHoleMm: 2.2 })).toEqual(['power-off', 'plate', 'guards', 'test']);
+  });
+
+  // Common practice: hook and needle guard are set to a blade; one size is within what they leave.
+  it('looks at hook and guard when the needle moves two sizes or more', () => {
+    const to = (nm: number) => done(HEAVY, { ...HEAVY, needle: { ...HEAVY.needle, nm } });
+    expect(to(130)).not.toContain('clearance');
+    expect(to(120)).toContain('clearance');
+    expect(to(160)).not.toContain('clearance');
+    expect(to(180)).toContain('clearance');
+  });
+
+  it('winds as many bobbins as the job takes', () => {
+    const wind = (bobbins: number | null) => changeover(LIGHT, { ...HEAVY, bobbins }, MACHINE).steps[0];
+    expect(wind(4)).toEqual({ do: 'wind', tex: 135, bobbins: 4, minutes: 6 });
+    expect(wind(null)).toEqual({ do: 'wind', tex: 135, bobbins: null, minutes: 1.5 });
   });
 
   // Handbook: a wrap multiplies the tension by e^m, so a knob nearly fully in wants one more, nearly fully off one less.
@@ -110,12 +144,13 @@ describe('changing over', () => {
 
   it('adds up the minutes of the shop', () => {
     const way = changeover(LIGHT, HEAVY, MACHINE);
-    // 2 needle + 6 plate + 0.5 dial + 0.5 foot + 1 bobbin + 2 screw + 1.5 thread + 0.5 top + one seam of 1.5.
-    expect(way.minutes).toBeCloseTo(16, 12);
+    // 1.5 wind + 2 needle + 6 plate + 1.5 clearance + 1 bobbin + 2 screw + 1.5 thread + 0.5 top + 0.5 pre-tension
+    // + 0.5 dial + 0.5 foot + one seam of 1.5.
+    expect(way.minutes).toBeCloseTo(19, 12);
     const quick = withShopValues([
       { valueId: 'changeover.plate', value: 2, standing: 'measured', source: 'timed' },
     ]);
-    expect(changeover(LIGHT, HEAVY, MACHINE, quick).minutes).toBeCloseTo(12, 12);
+    expect(changeover(LIGHT, HEAVY, MACHINE, quick).minutes).toBeCloseTo(15, 12);
     const unknown = changeover(LIGHT, { ...HEAVY, top: null }, MACHINE);
     expect(unknown.steps.at(-1)).toEqual({ do: 'test', seams: 4, minutes: 6 });
     const alike = changeover(LIGHT, { ...HEAVY, top: { turns: 5, logged: false } }, MACHINE);

@@ -70,15 +70,17 @@ export {
 } from './rank-threads.js';
 export { threadsForNeedle, type ThreadInNeedle, type ThreadsOfKind } from './threads-for-needle.js';
 export { dialLine, dialMarkFor, type DialLine, type DialReading } from './stitch-dial.js';
+export { changeover } from './changeover.js';
 export {
-  changeover,
+  CHANGEOVER_STEPS,
   type Changeover,
   type ChangeoverMachine,
   type ChangeoverStep,
+  type ChangeoverStepKind,
   type NeedleChange,
   type SetState,
   type TopSetting,
-} from './changeover.js';
+} from './changeover-step.js';
 export {
   rankMachines,
   type JobQuestion,

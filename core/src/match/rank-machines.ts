@@ -1,12 +1,7 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { Stack } from '../material/index.js';
-import {
-  changeover,
-  type Changeover,
-  type ChangeoverMachine,
-  type SetState,
-  type TopSetting,
-} from './changeover.js';
+import { changeover } from './changeover.js';
+import type { Changeover, ChangeoverMachine, SetState, TopSetting } from './changeover-step.js';
 import { nameOfNeedle } from './needle-choice.js';
 import type { MachineOnBench, ThreadOnBench } from './on-bench.js';
 import { bestNeedle } from './best-needle.js';

@@ -29,6 +29,7 @@ import type {
   UndoneChangeRow,
   SpotCheckRow,
 } from './rows.js';
+import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 
 /** The tables of needles, and of what is done at machines. */
@@ -103,6 +104,30 @@ export function floorTables(table: DefineTable) {
       countedById: ref,
       withdrawnAt: instantOrNone,
       withdrawnById: refOrNone,
+    }),
+    changeovers: table<ChangeoverRow>('changeovers', {
+      id,
+      machineId: ref,
+      openMachineId: refOrNone,
+      fromSetupId: refOrNone,
+      toSetupId: ref,
+      steps: { type: DataTypes.TEXT('long'), allowNull: false },
+      begunAt: instant,
+      begunById: ref,
+      ending: textOrNone,
+      reason: text,
+      endedAt: instantOrNone,
+      endedById: refOrNone,
+    }),
+    changeoverTicks: table<ChangeoverTickRow>('changeover_ticks', {
+      id,
+      changeoverId: ref,
+      place: whole,
+      step: text,
+      outcome: text,
+      tickedAt: instant,
+      tickedById: ref,
+      installId: refOrNone,
     }),
     machineServices: table<MachineServiceRow>('machine_services', {
       id,

@@ -19,6 +19,7 @@ import { keptSettings } from './migrations/20261210-kept-settings.js';
 import { safetyStops } from './migrations/20261211-safety-stops.js';
 import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
 import { changedIntervals } from './migrations/20261216-changed-intervals.js';
+import { changeovers } from './migrations/20261217-changeovers.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
 import { counterLeaps } from './migrations/20261214-counter-leaps.js';
 import { withdrawals } from './migrations/20261213-withdrawals.js';
@@ -50,6 +51,7 @@ export const MIGRATIONS: readonly Migration[] = [
   counterLeaps,
   plainNames,
   changedIntervals,
+  changeovers,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -1,7 +1,8 @@
-import { routes } from '@gantelet/contracts';
+import { ProblemError, routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
+import { changeoverRoutes, openChangeoverOf } from './changeover/index.js';
 import { counterRoutes } from './counter/index.js';
 import { deviceRoutes, type DeviceLine } from './device/index.js';
 import {
@@ -27,6 +28,7 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     ...shopRoutes(database),
     ...floorRoutes(database, now),
     ...matchRoutes(database, now),
+    ...changeoverRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...tensionRoutes(database, now),
     ...recordRoutes(database, now),
@@ -49,16 +51,13 @@ export function features(database: Database, line: DeviceLine, now: () => Date):
     write(routes.importSetupCards, async ({ body, person }, tx) =>
       importCards(database, body, await shopValues(database, tx), person, now(), tx),
     ),
-    write(routes.setPresentSetup, async ({ params, body, key, person }, tx) =>
-      setPresentSetup(
-        database,
-        params.machineId,
-        await readSetup(database, body.setupId, tx),
-        body.version,
-        { id: key, at: now(), person },
-        tx,
-      ),
-    ),
+    write(routes.setPresentSetup, async ({ params, body, key, person }, tx) => {
+      const open = await openChangeoverOf(database, params.machineId, tx);
+      if (open) throw new ProblemError('changeover.under-way', { by: open.by });
+      const setup = await readSetup(database, body.setupId, tx);
+      const by = { id: key, at: now(), person };
+      return setPresentSetup(database, params.machineId, setup, body.version, by, tx);
+    }),
     answer(routes.listServicesDue, async () => readServicesDue(database, await shopValues(database), now())),
     answer(routes.readServices, async ({ params }) =>
       readServices(database, params.machineId, await shopValues(database), now()),

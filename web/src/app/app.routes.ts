@@ -1,6 +1,8 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import * as changeoverEffects from './features/changeover/changeover.effects';
+import { changeoverFeature, changeoverKept } from './features/changeover/changeover.state';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature, floorKept } from './features/floor/floor.state';
 import * as lifeEffects from './features/life/life.effects';
@@ -52,12 +54,40 @@ export const appRoutes: Routes = [
       {
         path: 'changeover',
         title: 'Changeover · Gantelet',
+        providers: [
+          provideState(changeoverFeature.name, changeoverFeature.reducer, { metaReducers: [changeoverKept] }),
+          provideEffects(changeoverEffects),
+        ],
         loadComponent: () => import('./features/match/changeover.page').then((m) => m.ChangeoverPage),
       },
       {
         path: 'changeover/:setupId',
         title: 'Changeover · Gantelet',
+        providers: [
+          provideState(changeoverFeature.name, changeoverFeature.reducer, { metaReducers: [changeoverKept] }),
+          provideEffects(changeoverEffects),
+        ],
         loadComponent: () => import('./features/match/changeover.page').then((m) => m.ChangeoverPage),
+      },
+      {
+        path: 'changeovers',
+        title: 'Changeover · Gantelet',
+        providers: [
+          provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
+          provideState(changeoverFeature.name, changeoverFeature.reducer, { metaReducers: [changeoverKept] }),
+          provideEffects(floorEffects, changeoverEffects),
+        ],
+        children: [
+          {
+            path: 'at/:machineId',
+            loadComponent: () => import('./features/changeover/choose-job.page').then((m) => m.ChooseJobPage),
+          },
+          {
+            path: ':changeoverId',
+            loadComponent: () =>
+              import('./features/changeover/changeover.page').then((m) => m.ChangeoverWorkPage),
+          },
+        ],
       },
       {
         path: 'thread',

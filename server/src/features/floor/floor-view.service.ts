@@ -1,6 +1,7 @@
 import { callOf, HOUR_MS, needleAge } from '@gantelet/core';
 import {
   ProblemError,
+  type ChangeoverOnFloor,
   type FloorMachine,
   type FloorView,
   type SafetyStop,
@@ -19,6 +20,7 @@ import {
 import { listZones } from './machine.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
 import { findKeptNeedles, readSharps } from './part-used.store.js';
+import { findOpenChangeovers } from './open-changeover.store.js';
 import { findOpenStops } from './safety-stop.store.js';
 import { findPieces, type PiecesOfNeedle } from './work-record.store.js';
 
@@ -30,19 +32,21 @@ const SILENT_AFTER_MS = 2 * 60_000;
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
   // Before anything else is read: what changes meanwhile makes it an older version.
   const version = await floorVersion(database);
-  const [clock, zones, standing, counted, pieces, reports, stops, recent, kept, sharps] = await Promise.all([
-    shopClock(database),
-    listZones(database),
-    readStandingMachines(database),
-    countedBy(database, null, now),
-    findPieces(database, null),
-    findOpenReports(database, null),
-    findOpenStops(database, null),
-    readRecentChanges(database, RECENT_SHOWN),
-    findKeptNeedles(database),
-    readSharps(database),
-  ]);
-  const said = { counted, pieces, reports, stops };
+  const [clock, zones, standing, counted, pieces, reports, stops, changeovers, recent, kept, sharps] =
+    await Promise.all([
+      shopClock(database),
+      listZones(database),
+      readStandingMachines(database),
+      countedBy(database, null, now),
+      findPieces(database, null),
+      findOpenReports(database, null),
+      findOpenStops(database, null),
+      findOpenChangeovers(database, null),
+      readRecentChanges(database, RECENT_SHOWN),
+      findKeptNeedles(database),
+      readSharps(database),
+    ]);
+  const said = { counted, pieces, reports, stops, changeovers };
   return {
     version,
     readAt: now.toISOString(),
@@ -85,6 +89,7 @@ export async function standingNow(
     pieces: await findPieces(database, machineId, tx),
     reports: await findOpenReports(database, machineId, tx),
     stops: await findOpenStops(database, machineId, tx),
+    changeovers: await findOpenChangeovers(database, machineId, tx),
   };
   return withAge(standing, said, clock, now);
 }
@@ -95,6 +100,7 @@ interface Said {
   readonly pieces: ReadonlyMap<string, readonly PiecesOfNeedle[]>;
   readonly reports: ReadonlyMap<string, readonly TroubleReport[]>;
   readonly stops: ReadonlyMap<string, readonly SafetyStop[]>;
+  readonly changeovers: ReadonlyMap<string, ChangeoverOnFloor>;
 }
 
 function withAge(
@@ -129,6 +135,7 @@ function withAge(
     counter,
     stops,
     presentSetup,
+    changeover: said.changeovers.get(id) ?? null,
     place,
   };
 }

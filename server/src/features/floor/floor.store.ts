@@ -17,7 +17,7 @@ export interface StandingMachine {
   readonly entryHours: number;
   /** By the last fit of its group; null where that says too little. */
   readonly byLife: { readonly hours: number | null } | null;
-  readonly machine: Omit<FloorMachine, 'age' | 'counter' | 'planned' | 'reports' | 'stops'>;
+  readonly machine: Omit<FloorMachine, 'age' | 'changeover' | 'counter' | 'planned' | 'reports' | 'stops'>;
 }
 
 interface FloorRow {
@@ -37,6 +37,10 @@ interface FloorRow {
   readonly entry_hours: number | null;
   readonly setup_id: string | null;
   readonly setup_name: string;
+  readonly setup_system: string;
+  readonly setup_nm: number;
+  readonly setup_point: string;
+  readonly setup_finish: string;
   readonly plan_column: number | null;
   readonly plan_row: number | null;
   readonly advice: LifeIntervalRow['advice'] | null;
@@ -57,7 +61,8 @@ export async function readStandingMachines(
             i.id AS install_id, i.needle_system, i.blade_nm, i.point_style, i.needle_finish,
             i.installed_at, i.entry_hours,
             p.name AS installed_by, n.code AS lot_code,
-            u.id AS setup_id, u.name AS setup_name, l.advice, l.interval_hours
+            u.id AS setup_id, u.name AS setup_name, u.needle_system AS setup_system, u.blade_nm AS setup_nm,
+            u.point_style AS setup_point, u.needle_finish AS setup_finish, l.advice, l.interval_hours
        FROM machines m
        LEFT JOIN needle_installs i ON i.id = m.present_install_id
        LEFT JOIN life_intervals l ON l.life_group = i.life_group
@@ -79,13 +84,19 @@ export async function readStandingMachines(
       name: row.name,
       systemIds: row.systems?.split('|') ?? [],
       needle: needleOf(row),
-      presentSetup: row.setup_id === null ? null : { id: row.setup_id, name: row.setup_name },
+      presentSetup: setupOf(row),
       place:
         row.plan_column === null || row.plan_row === null
           ? null
           : { column: row.plan_column, row: row.plan_row },
     },
   }));
+}
+
+function setupOf(row: FloorRow): FloorMachine['presentSetup'] {
+  if (row.setup_id === null) return null;
+  const { setup_system: systemId, setup_nm: nm, setup_point: pointId, setup_finish: finishId } = row;
+  return { id: row.setup_id, name: row.setup_name, needle: { systemId, nm, pointId, finishId } };
 }
 
 function needleOf(row: FloorRow): NeedleInMachine | null {
@@ -173,6 +184,8 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
             (SELECT SUM(CRC32(CONCAT(id, held_pocket))) FROM part_used_needles WHERE held_pocket IS NOT NULL) AS pockets,
             (SELECT CONCAT_WS(' ', SUM(version), COUNT(present_install_id)) FROM machines) AS machines,
             (SELECT MAX(withdrawn_at) FROM withdrawals) AS taken_back, (SELECT COUNT(*) FROM safety_stops) AS stops, (SELECT COUNT(*) FROM clearances) AS clearances,
+            (SELECT CONCAT_WS(' ', MAX(id), COUNT(open_machine_id)) FROM changeovers) AS changeovers,
+            (SELECT MAX(id) FROM changeover_ticks) AS ticks,
             (SELECT FLOOR(UNIX_TIMESTAMP(MAX(last_heard_at)) / ${COUNTS_EVERY_S}) FROM devices) AS counts`,
     { type: QueryTypes.SELECT },
   );

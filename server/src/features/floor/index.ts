@@ -1,6 +1,8 @@
 export { floorRoutes } from './floor.routes.js';
 export { logService, readServices, readServicesDue } from './machine-service.service.js';
-export { setPresentSetup } from './machine.service.js';
+export { putPlateOn, setForSetup, setPresentSetup } from './machine.service.js';
+export { changeNeedle, needleInMachine } from './needle-change.service.js';
+export { undoChange } from './undo-change.service.js';
 export {
   columnsOfMachine,
   EMPTY_MACHINE,
@@ -9,6 +11,7 @@ export {
   listMachines,
   listZones,
   listRowsOf,
+  lockMachine,
 } from './machine.store.js';
 export {
   countGroupsOfWork,

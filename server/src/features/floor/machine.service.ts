@@ -6,7 +6,7 @@ import {
   type Person,
 } from '@gantelet/contracts';
 import { duplicateKey, type Database, type Transaction } from '../../db/database.js';
-import type { MachineRow } from '../../db/rows.js';
+import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 import {
   columnsOfMachine,
   findMachine,
@@ -63,6 +63,25 @@ export async function setPresentSetup(
   const row = { id: by.id, machineId, setupId: setup.id, setAt: by.at, setById: by.person.id };
   await insertMachineSetup(database, row, tx);
   return machine;
+}
+
+/** Says that a machine is set for a set-up, whatever plate is on it. */
+export async function setForSetup(database: Database, row: MachineSetupRow, tx: Transaction): Promise<void> {
+  const { version } = await lockMachine(database, row.machineId, tx);
+  const change = { presentSetupId: row.setupId, version: version + 1 };
+  await updateMachine(database, row.machineId, change, tx);
+  await insertMachineSetup(database, row, tx);
+}
+
+/** Says which plate is on a machine. */
+export async function putPlateOn(
+  database: Database,
+  machineId: string,
+  plateHoleMm: number,
+  tx: Transaction,
+): Promise<void> {
+  const { version } = await lockMachine(database, machineId, tx);
+  await updateMachine(database, machineId, { plateHoleMm, version: version + 1 }, tx);
 }
 
 /** Records the mark and travel of the top knob, and the mark of the pre-tension. */

@@ -9,9 +9,16 @@ import {
   stackOf,
   wearingKind,
 } from '@gantelet/core';
-import { newId, ProblemError, type FloorMachine, type NeedleChange, type Person } from '@gantelet/contracts';
+import {
+  newId,
+  ProblemError,
+  type FloorMachine,
+  type NeedleChange,
+  type NeedleChoice,
+  type Person,
+} from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { needleColumns } from '../../db/needle-columns.js';
+import { needleColumns, needleOfColumns } from '../../db/needle-columns.js';
 import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
 import { requireBetween, requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
@@ -27,6 +34,12 @@ import { findPieces } from './work-record.store.js';
 /** So long a change may wait on a device for the network. */
 const LONGEST_WAY_MS = 7 * 24 * HOUR_MS;
 
+interface ChangeIds {
+  readonly installId: string;
+  /** The set-up the needle goes in for; the one the machine is set for when left out. */
+  readonly setupId?: string;
+}
+
 /**
  * One needle out, one in, in the name of the person who did it. A missing piece stops the machine.
  *
@@ -37,7 +50,7 @@ export async function changeNeedle(
   database: Database,
   machineId: string,
   change: NeedleChange,
-  ids: { readonly installId: string },
+  ids: ChangeIds,
   person: Person,
   now: Date,
   tx: Transaction,
@@ -59,12 +72,23 @@ export async function changeNeedle(
   }
 }
 
+/** The needle that is logged in a machine; null when none is. */
+export async function needleInMachine(
+  database: Database,
+  machineId: string,
+  tx: Transaction,
+): Promise<NeedleChoice | null> {
+  const { presentInstallId } = await lockMachine(database, machineId, tx);
+  const install = presentInstallId === null ? null : await findInstall(database, presentInstallId, tx);
+  return install && needleOfColumns(install);
+}
+
 /** @throws ProblemError `needle.moved-on` and others when the change cannot be */
 async function logChange(
   database: Database,
   row: MachineRow,
   change: NeedleChange,
-  ids: { readonly installId: string },
+  ids: ChangeIds,
   person: Person,
   now: Date,
   tx: Transaction,
@@ -86,7 +110,8 @@ async function logChange(
   const partUsed =
     change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
   if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);
-  const groupOfWork = await groupOfWorkOf(database, row, change.needle.pointId, tx);
+  const setupId = ids.setupId ?? row.presentSetupId;
+  const groupOfWork = await groupOfWorkOf(database, row, setupId, change.needle.pointId, tx);
   const removalId =
     leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
   await insertInstall(
@@ -98,7 +123,7 @@ async function logChange(
       installedAt: changedAt,
       installedById: person.id,
       entryHours: partUsed?.runningHours ?? 0,
-      setupId: row.presentSetupId,
+      setupId,
       groupOfWork,
       lifeGroup:
         groupOfWork && effectiveGroup(groupOfWork, change.needle, await findGroupRules(database, tx)),
@@ -117,14 +142,15 @@ async function logChange(
   return standingNow(database, machineId, clock, now, tx);
 }
 
-/** The group that the work of a machine makes a needle belong to; null for a machine that is set for nothing. */
+/** The group that its work makes a needle belong to; null for a machine that is set for nothing. */
 async function groupOfWorkOf(
   database: Database,
-  { presentSetupId, machineClass }: MachineRow,
+  { machineClass }: MachineRow,
+  setupId: string | null,
   pointId: string,
   tx: Transaction,
 ): Promise<string | null> {
-  const layers = presentSetupId === null ? [] : await findLayers(database, presentSetupId, tx);
+  const layers = setupId === null ? [] : await findLayers(database, setupId, tx);
   const points = pointStyle(pointId)?.family;
   if (layers.length === 0 || !points) return null;
   return groupId({ material: wearingKind(stackOf(layers)), points, machineClass, part: null });

@@ -39,6 +39,8 @@ export async function deleteChange(
   tx: Transaction,
 ): Promise<void> {
   if (removalId !== null) await tables.needleRemovals.destroy({ where: { id: removalId }, transaction: tx });
+  // The step of a changeover that it was is open again.
+  await tables.changeoverTicks.destroy({ where: { installId }, transaction: tx });
   await tables.needleInstalls.destroy({ where: { id: installId }, transaction: tx });
 }
 

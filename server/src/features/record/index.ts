@@ -1,1 +1,2 @@
+export { withdrawEntry } from './record.service.js';
 export { recordRoutes } from './record.routes.js';

@@ -125,8 +125,11 @@ export async function keepSetting(
 }
 
 /** The bobbin case of every machine that anything was logged of. */
-export async function listBobbinCases(database: Database): Promise<BobbinCaseView[]> {
-  const byMachine = gathered(await findCaseReadings(database), ({ machineId }) => machineId);
+export async function listBobbinCases(
+  database: Database,
+  tx: Transaction | null = null,
+): Promise<BobbinCaseView[]> {
+  const byMachine = gathered(await findCaseReadings(database, tx), ({ machineId }) => machineId);
   return [...byMachine].map(([machineId, readings]) => ({ machineId, ...bobbinCase(readings) }));
 }
 

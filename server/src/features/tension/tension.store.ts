@@ -35,7 +35,10 @@ export async function findSeams(
 }
 
 /** The last balanced or kept setting of every set-up that has one. */
-export async function balancedSettings({ sequelize }: Database): Promise<BalancedSetting[]> {
+export async function balancedSettings(
+  { sequelize }: Database,
+  tx: Transaction | null = null,
+): Promise<BalancedSetting[]> {
   const rows = await sequelize.query<{ setup_id: string; turns: number; sewn_at: Date }>(
     `SELECT setup_id, turns, sewn_at FROM (
        SELECT settled.*, ROW_NUMBER() OVER (PARTITION BY setup_id ORDER BY sewn_at DESC, id DESC) AS newest FROM (
@@ -43,7 +46,7 @@ export async function balancedSettings({ sequelize }: Database): Promise<Balance
           WHERE grade = 'balanced' AND NOT both_tight AND ${standing('t')}
          UNION ALL SELECT setup_id, turns, kept_at, id FROM kept_settings k WHERE ${standing('k')}) AS settled) AS balanced
       WHERE newest = 1 ORDER BY setup_id`,
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, transaction: tx },
   );
   return rows.map((row) => ({ setupId: row.setup_id, turns: row.turns, sewnAt: row.sewn_at.toISOString() }));
 }
@@ -72,9 +75,10 @@ export async function findBobbinReadings(
 }
 
 /** What was logged of every bobbin case, seams with a drop test included, oldest first. */
-export async function findCaseReadings({
-  sequelize,
-}: Database): Promise<readonly (CaseReading & { readonly machineId: string })[]> {
+export async function findCaseReadings(
+  { sequelize }: Database,
+  tx: Transaction | null = null,
+): Promise<readonly (CaseReading & { readonly machineId: string })[]> {
   return sequelize.query<CaseReading & { machineId: string }>(
     `SELECT machineId, tex, outcome, screwTurns FROM (
        SELECT b.machine_id AS machineId, u.thread_tex AS tex, b.outcome, b.screw_turns AS screwTurns,
@@ -85,7 +89,7 @@ export async function findCaseReadings({
          FROM test_seams t JOIN setups u ON u.id = t.setup_id WHERE t.bobbin_drop IS NOT NULL
           AND ${standing('t')}) AS logged
       ORDER BY at, id`,
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, transaction: tx },
   );
 }
 

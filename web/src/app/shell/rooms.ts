@@ -30,7 +30,7 @@ export const DOORS: readonly Door[] = [
     name: 'Set up',
     icon: 'bi-sliders',
     rooms: [
-      { path: '/bench', name: 'Match needle', key: 'b', also: ['/changeover'] },
+      { path: '/bench', name: 'Match needle', key: 'b', also: ['/changeover', '/changeovers'] },
       { path: '/tension', name: 'Tension', key: 't' },
       { path: '/thread', name: 'Thread', key: 'h', also: ['/label'] },
     ],

@@ -75,6 +75,22 @@ export interface ChangeSaid {
       <p><strong>Power off. Wait until the motor has stopped.</strong></p>
       <p>Needle in a sharps box, counted. Guards back on before power.</p>
     </div>
+    @if (machine().changeover; as under) {
+      <p class="under">
+        Being changed over to {{ under.setupName }} by {{ under.by }}:
+        <a [routerLink]="['/changeovers', under.id]">step {{ under.done + 1 }} of {{ under.of }}</a>
+      </p>
+    } @else if (mayClear()) {
+      <p class="under">
+        <a class="button" [routerLink]="['/changeovers/at', machine().id]">Change over to another job</a>
+      </p>
+    }
+    @if (otherNeedle(); as wanted) {
+      <p class="caution" role="note">
+        <gan-signal shape="watch" /> {{ machine().presentSetup?.name }} is set up for {{ wanted }}. Another
+        needle is in the machine.
+      </p>
+    }
     @for (stop of machine().stops; track stop.id) {
       <gan-safety-stop
         [stop]="stop"
@@ -297,6 +313,9 @@ export interface ChangeSaid {
       border-color: var(--act);
       color: var(--act);
     }
+    .under {
+      margin: 10px 0;
+    }
     .links {
       margin: 10px 0 0;
     }
@@ -336,7 +355,9 @@ export class ChangeSheetComponent {
   protected readonly needle = keptFor(
     () => `${this.machine().id} ${this.machine().needle?.installId}`,
     (): NeedleChoice => {
-      const { needle, systemIds } = this.machine();
+      const { needle, presentSetup, systemIds } = this.machine();
+      // What the set-up asks for goes in, never the needle of the job before it.
+      if (presentSetup && !(needle && sameNeedle(needle, presentSetup.needle))) return presentSetup.needle;
       if (!needle)
         return { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round', finishId: USUAL_FINISH.id };
       const { systemId, nm, pointId, finishId } = needle;
@@ -352,6 +373,12 @@ export class ChangeSheetComponent {
     if (stops.length === 0 || needle === null) return false;
     const logged = Math.abs(this.now() - Date.parse(needle.installedAt));
     return logged < JUST_LOGGED_MS && stops.at(-1)?.at === needle.installedAt;
+  });
+  /** The needle its set-up asks for, in words, when another one is in. */
+  protected readonly otherNeedle = computed(() => {
+    const { needle, presentSetup } = this.machine();
+    const other = needle !== null && presentSetup !== null && !sameNeedle(needle, presentSetup.needle);
+    return other ? needleText(presentSetup.needle) : null;
   });
   protected readonly again = computed(() =>
     worthAgain(this.kept(), this.needle(), this.machine().planned.hours),

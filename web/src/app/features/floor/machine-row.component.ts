@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { scaleLinear } from 'd3-scale';
-import { pointStyle } from '@gantelet/core';
+import { pointStyle, sameNeedle } from '@gantelet/core';
 import type { FloorMachine } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { STEP_NAMES } from '../../shared/words/changeover-words';
 import { counterText, hoursRangeText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
 
@@ -17,7 +18,18 @@ import { needleSizeText } from '../../shared/words/units-text';
       <strong>{{ machine().name }}</strong>
       <span class="state" [class]="state()"><gan-signal [shape]="state()" /> {{ word() }}</span>
     </div>
-    <div class="needle">{{ needle() }}</div>
+    <div class="needle">
+      {{ needle() }}
+      @if (otherNeedle()) {
+        <span class="other"><gan-signal shape="watch" /> not the set-up's needle</span>
+      }
+    </div>
+    @if (machine().changeover; as under) {
+      <div class="under">
+        <i class="bi bi-arrow-left-right" aria-hidden="true"></i> Being changed over by {{ under.by }}:
+        {{ under.step ? stepNames[under.step] : 'finish' }} ({{ under.done }} of {{ under.of }})
+      </div>
+    }
     @if (counterText(); as words) {
       <div class="counter" [class.silent]="machine().counter?.state === 'silent'">{{ words }}</div>
     }
@@ -101,6 +113,14 @@ import { needleSizeText } from '../../shared/words/units-text';
       color: var(--ink-soft);
       margin-bottom: 4px;
     }
+    .other {
+      display: block;
+      color: var(--watch);
+    }
+    .under {
+      margin-bottom: 4px;
+      font-weight: 600;
+    }
     .silent {
       color: var(--watch);
     }
@@ -141,6 +161,11 @@ export class MachineRowComponent {
     const lot = needle.lotCode === null ? '' : `, lot ${needle.lotCode}`;
     return `${needle.systemId} ${size}, ${pointStyle(needle.pointId)?.name ?? needle.pointId}${lot}`;
   });
+  protected readonly otherNeedle = computed(() => {
+    const { needle, presentSetup } = this.machine();
+    return needle !== null && presentSetup !== null && !sameNeedle(needle, presentSetup.needle);
+  });
+  protected readonly stepNames = STEP_NAMES;
   protected readonly counterText = computed(() => counterText(this.machine().counter));
   protected readonly leftText = computed(() => {
     const { age, reports, stops } = this.machine();

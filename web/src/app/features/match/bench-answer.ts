@@ -10,9 +10,11 @@ import {
   rankThreads,
   readThreadSize,
   sameNeedle,
+  shopMachineOf,
   SIZE_SCHOOLS,
   stackOf,
   threadOnBench,
+  topFor,
   withSystem,
   type Alternative,
   type Changeover,
@@ -32,7 +34,7 @@ import {
 } from '@gantelet/core';
 import { COATED_POINT_SCHOOLS, LEATHER_POINT_SCHOOLS, type Machine } from '@gantelet/contracts';
 import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
-import { shopMachine, topFor, type BenchShop } from './bench-shop';
+import type { BenchShop } from './bench-shop';
 import type { BenchDraft } from './bench-draft';
 import { needleInHand, type NeedleInHand } from './needle-in-hand';
 import { threadUse, type ThreadUseAnswer } from './thread-use';
@@ -197,7 +199,7 @@ function remedyFor(
   machine: Machine,
   shop: BenchShop,
 ): PlateRemedy | null {
-  const machines = shop.machines.map((one) => shopMachine(one, shop));
+  const machines = shop.machines.map((one) => shopMachineOf(one, shop));
   return plateRemedy(question, chosen, machine.id, machines);
 }
 
@@ -209,7 +211,7 @@ function wayTo(
   draft: BenchDraft,
   shop: BenchShop,
 ): Changeover {
-  const own = shopMachine(machine, shop);
+  const own = shopMachineOf(machine, shop);
   const to = {
     needle: nameOfNeedle(chosen),
     plateHoleMm,
@@ -226,7 +228,7 @@ function machinesFor(
   draft: BenchDraft,
   shop: BenchShop,
 ): MachineRanking {
-  const machines = shop.machines.map((machine) => shopMachine(machine, shop));
+  const machines = shop.machines.map((machine) => shopMachineOf(machine, shop));
   return rankMachines(machines, job, (machineId) => {
     const machine = shop.machines.find(({ id }) => id === machineId)!;
     return topFor(machine, job.stack, job.thread, draft.saved?.id ?? null, shop);

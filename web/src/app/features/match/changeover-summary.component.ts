@@ -1,22 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Changeover } from '@gantelet/core';
+import { STEP_NAMES } from '../../shared/words/changeover-words';
 import { shortNumber } from '../../shared/words/units-text';
-
-const STEP_NAMES: Readonly<Record<Changeover['steps'][number]['do'], string>> = {
-  unthread: 'thread out',
-  needle: 'needle',
-  plate: 'plate and feed dog',
-  dial: 'stitch dial',
-  foot: 'foot pressure',
-  bobbin: 'bobbin',
-  'bobbin-screw': 'bobbin screw',
-  thread: 'thread in',
-  wrap: 'pre-tension wrap',
-  'pre-tension': 'pre-tension',
-  top: 'top tension',
-  test: 'test seam',
-};
 
 /** What has to change on the machine, in a line, with the way to the card. */
 @Component({

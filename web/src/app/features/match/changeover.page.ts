@@ -10,24 +10,37 @@ import {
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { needleFacing, type ChangeoverStep } from '@gantelet/core';
+import { roleReaches } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { stepCaution, stepText } from '../../shared/words/changeover-words';
 import { shortNumber } from '../../shared/words/units-text';
+import { writeStamps } from '../../shared/write-stamp';
+import { changeoverActions, changeoverFeature } from '../changeover/changeover.state';
+import { shopFeature } from '../shop/shop.state';
 import { matchActions, matchFeature } from './match.state';
 
 /** The changeover card: what the hands do, in order, with amounts, minutes and cautions. On screen and on A4. */
 @Component({
   selector: 'gan-changeover',
-  imports: [RouterLink, StandingComponent],
+  imports: [ProblemComponent, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     @if (way(); as way) {
       <header>
         <p class="soft no-print"><a [routerLink]="back()">Back to the bench</a></p>
         <h1>{{ machine()?.name }}: about {{ total() }} min</h1>
-        <button type="button" class="button no-print" (click)="print()">Print card</button>
+        <div class="acts no-print">
+          @if (mayStart()) {
+            <button type="button" class="button main" [disabled]="starting()" (click)="start()">
+              Start changeover
+            </button>
+          }
+          <button type="button" class="button" (click)="print()">Print card</button>
+        </div>
         <p class="from">from {{ from() ?? 'no set-up' }} to {{ draft().name || 'this job' }}</p>
       </header>
+      <gan-problem [problem]="refused()" />
       <hr class="stitch" />
       <div class="caution">
         <p>
@@ -78,6 +91,10 @@ import { matchActions, matchFeature } from './match.state';
       display: grid;
       grid-template-columns: 1fr auto;
       align-items: start;
+    }
+    .acts {
+      display: flex;
+      gap: 8px;
     }
     header p {
       grid-column: 1 / -1;
@@ -145,6 +162,17 @@ export class ChangeoverPage {
   private readonly work = this.store.selectSignal(matchFeature.selectAnswer);
   private readonly setups = this.store.selectSignal(matchFeature.selectSetups);
 
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  protected readonly starting = this.store.selectSignal(changeoverFeature.selectSaving);
+  protected readonly refused = this.store.selectSignal(changeoverFeature.selectRefused);
+  /** A changeover leads to a set-up that is saved. */
+  protected readonly mayStart = computed(
+    () =>
+      roleReaches(this.person()?.role ?? 'operator', 'mechanic') &&
+      this.draft().saved !== null &&
+      (this.way()?.steps.length ?? 0) > 0,
+  );
+  private readonly stamp = writeStamps(() => 0);
   protected readonly way = computed(() => this.work().changeover);
   protected readonly total = computed(() => shortNumber(this.way()?.minutes ?? 0, 0));
   protected readonly from = computed(
@@ -174,6 +202,14 @@ export class ChangeoverPage {
 
   protected minutes(step: ChangeoverStep): string {
     return step.minutes === 0 ? '' : `${shortNumber(step.minutes)} min`;
+  }
+
+  protected start(): void {
+    const [machine, { saved }] = [this.machine(), this.draft()];
+    if (!machine || !saved) return;
+    const { key, at } = this.stamp([machine.id, saved.id, this.refused()]);
+    const begin = { setupId: saved.id, bobbins: this.work().use?.job?.bobbins ?? null, begunAt: at };
+    this.store.dispatch(changeoverActions.begin({ key, machineId: machine.id, begin }));
   }
 
   protected print(): void {

@@ -36,6 +36,7 @@ export const readLists = createEffect(
           setups: api.call(routes.listSetups),
           balanced: api.call(routes.listBalanced),
           cases: api.call(routes.listBobbinCases),
+          timings: api.call(routes.listStepTimings),
         }).pipe(
           map((lists) => matchActions.listsRead(lists)),
           catchError(failed),

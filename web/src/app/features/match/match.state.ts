@@ -14,7 +14,9 @@ import type {
   Problem,
   Setup,
   SetupImportResult,
+  StepTiming,
 } from '@gantelet/contracts';
+import { trustTimings } from '@gantelet/core';
 import { keptOverReload } from '../../shared/kept-over-reload';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
@@ -31,6 +33,7 @@ export const matchActions = createActionGroup({
       setups: readonly Setup[];
       balanced: readonly BalancedSetting[];
       cases: readonly BobbinCaseView[];
+      timings: readonly StepTiming[];
     }>(),
     'Setup Chosen': props<{ setupId: string }>(),
     'Setup Read': props<{ setup: Setup }>(),
@@ -58,6 +61,8 @@ export interface MatchState {
   readonly setups: readonly Setup[];
   readonly balanced: readonly BalancedSetting[];
   readonly cases: readonly BobbinCaseView[];
+  /** Minutes of the steps of changeovers as they were timed here. */
+  readonly timings: readonly StepTiming[];
   readonly draft: BenchDraft;
   /** Work that was not saved when other work came onto the bench. */
   readonly putAside: BenchDraft | null;
@@ -74,6 +79,7 @@ const initial: MatchState = {
   setups: [],
   balanced: [],
   cases: [],
+  timings: [],
   draft: EMPTY_BENCH,
   putAside: null,
   saving: false,
@@ -115,13 +121,7 @@ export const matchFeature = createFeature({
   name: 'match',
   reducer: createReducer(
     initial,
-    on(matchActions.listsRead, (state, { machines, setups, balanced, cases }) => ({
-      ...state,
-      machines,
-      setups,
-      balanced,
-      cases,
-    })),
+    on(matchActions.listsRead, (state, { type: _, ...lists }) => ({ ...state, ...lists })),
     on(matchActions.setupRead, (state, { setup }) => ({
       ...state,
       draft: draftOf(setup),
@@ -174,18 +174,27 @@ export const matchFeature = createFeature({
     on(matchActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(matchActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
-  extraSelectors: ({ selectDraft, selectMachines, selectSetups, selectBalanced, selectCases }) => {
+  extraSelectors: ({
+    selectDraft,
+    selectMachines,
+    selectSetups,
+    selectBalanced,
+    selectCases,
+    selectTimings,
+  }) => {
     const selectMachine = createSelector(
       selectMachines,
       selectDraft,
       (machines, { machineId }) => machines.find(({ id }) => id === machineId) ?? null,
     );
+    /** The shop's values, with the minutes of its own changeovers. */
+    const selectTimedValues = createSelector(catalogueFeature.selectValues, selectTimings, trustTimings);
     const selectBenchShop = createSelector(
       selectMachines,
       selectSetups,
       selectBalanced,
       selectCases,
-      catalogueFeature.selectValues,
+      selectTimedValues,
       shopFeature.selectShop,
       (machines, setups, balanced, cases, values, shop): BenchShop => ({
         machines,

@@ -1,13 +1,28 @@
-import { needleFinish, pointStyle, turnsText, type ChangeoverStep, type NeedleName } from '@gantelet/core';
+import {
+  needleFinish,
+  pointStyle,
+  turnsText,
+  type ChangeoverStep,
+  type ChangeoverStepKind,
+  type NeedleName,
+} from '@gantelet/core';
 import { shortNumber } from './units-text';
 
 /** A step of a changeover as one short order with its amount. */
 export function stepText(step: ChangeoverStep): string {
   switch (step.do) {
+    case 'wind':
+      return `${windText(step.bobbins)} with Tex ${shortNumber(step.tex)}, to just below the rim. On this machine: needle and take-up unthreaded, foot up, bobbin case out.`;
+    case 'power-off':
+      return 'Power off. Wait until the motor has stopped.';
+    case 'clearance':
+      return `Hook clearance and needle guard: the needle moves ${stepsOfSize(step.sizes)}. Turn by hand: the hook passes close without touching, the guard just supports the needle.`;
+    case 'guards':
+      return 'Guards back on, hands clear, then power on.';
     case 'unthread':
       return `Foot up. Remove the Tex ${shortNumber(step.tex)} thread, needle and bobbin.`;
     case 'needle':
-      return `Needle: put in ${needleText(step.needle)}. Fully up, long groove to the threading side, screw tight.`;
+      return `Needle: put in ${needleText(step.needle)}. Fully up, long groove to the threading side, scarf to the hook, screw tight.`;
     case 'plate':
       return `Plate and feed dog: change the ${mm(step.fromMm)} hole for the ${mm(step.toMm)} one.`;
     case 'dial':
@@ -45,6 +60,32 @@ export function stepCaution(step: ChangeoverStep): string | null {
     return 'Power off, motor stopped. Old needle to the sharps box.';
   return step.do === 'test' ? 'Guards back on before power. Eye protection on a thick stack.' : null;
 }
+
+const windText = (bobbins: number | null): string =>
+  bobbins === null ? 'Wind bobbins' : bobbins === 1 ? 'Wind one bobbin' : `Wind ${bobbins} bobbins`;
+
+const stepsOfSize = (sizes: number): string =>
+  `${Math.abs(sizes)} ${Math.abs(sizes) === 1 ? 'size' : 'sizes'} ${sizes > 0 ? 'up' : 'down'}`;
+
+/** A step by its name. */
+export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
+  wind: 'wind bobbins',
+  'power-off': 'power off',
+  unthread: 'thread out',
+  needle: 'needle',
+  plate: 'plate and feed dog',
+  clearance: 'hook clearance',
+  dial: 'stitch dial',
+  foot: 'foot pressure',
+  bobbin: 'bobbin',
+  'bobbin-screw': 'bobbin screw',
+  thread: 'thread up',
+  wrap: 'pre-tension wrap',
+  'pre-tension': 'pre-tension',
+  top: 'top tension',
+  guards: 'guards on, power on',
+  test: 'test seam',
+};
 
 /** A needle by its names. @example needleText(...) // 135x16 NM 140, right-twist cutting point */
 export function needleText({ systemId, nm, pointId, finishId }: NeedleName): string {

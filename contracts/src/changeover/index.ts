@@ -1,0 +1,12 @@
+export {
+  Changeover,
+  ChangeoverBegin,
+  ChangeoverEnd,
+  ChangeoverOnFloor,
+  ChangeoverStep,
+  ChangeoverSteps,
+  ChangeoverTick,
+  CHANGEOVER_ENDINGS,
+  StepTiming,
+  TickInput,
+} from './changeover.js';

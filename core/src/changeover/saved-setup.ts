@@ -1,0 +1,135 @@
+import {
+  changeover,
+  dialLine,
+  dialMarkFor,
+  threadOnBench,
+  type Changeover,
+  type DialReading,
+  type MachineOnBench,
+  type NeedleName,
+  type SetState,
+  type ShopMachine,
+  type ThreadOnBench,
+  type TopSetting,
+} from '../match/index.js';
+import { stackOf, type Layer, type Stack } from '../material/index.js';
+import type { Values } from '../reference/index.js';
+import { firstSetting, type Duty } from '../tension/index.js';
+
+/** A job as it was saved, as far as a machine is set for it. */
+export interface SavedSetup {
+  readonly id: string;
+  readonly name: string;
+  readonly machineId: string;
+  readonly needle: NeedleName;
+  readonly plateHoleMm: number;
+  readonly thread: { readonly constructionId: string; readonly tex: number };
+  readonly layers: readonly Layer[];
+  readonly stitchLengthMm: number;
+}
+
+/** A machine as the shop keeps it. */
+export interface KeptMachine extends MachineOnBench {
+  readonly id: string;
+  readonly duty: Duty;
+  readonly plates: readonly { readonly holeMm: number; readonly feedDogHoleMm: number | null }[];
+  readonly presentSetupId: string | null;
+  readonly preTensionWraps: number;
+  readonly knob: { readonly travelTurns: number } | null;
+  readonly stitchDial: readonly DialReading[];
+}
+
+/** What is logged in the shop, as far as an answer goes by it. */
+export interface LoggedShop {
+  readonly setups: readonly SavedSetup[];
+  /** Last balanced top setting, by set-up id. */
+  readonly balanced: ReadonlyMap<string, number>;
+  /** Tex each machine's bobbin case was last set for, by machine id. */
+  readonly caseTex: ReadonlyMap<string, number>;
+  readonly values: Values;
+}
+
+/** Travel taken for a knob that nobody has counted yet. Assumption. */
+const ASSUMED_TRAVEL_TURNS = 8;
+
+/** A set-up as the state a machine is in when it is set for it. */
+export function setStateOf(setup: SavedSetup, { balanced, values }: LoggedShop): SetState {
+  const turns = balanced.get(setup.id);
+  return {
+    needle: setup.needle,
+    plateHoleMm: setup.plateHoleMm,
+    thread: threadOnBench(setup.thread.constructionId, setup.thread.tex, values),
+    stackMm: stackOf(setup.layers).thicknessMm,
+    stitchLengthMm: setup.stitchLengthMm,
+    top: turns === undefined ? null : { turns, logged: true },
+  };
+}
+
+/** A machine as the match takes it, with what it is set for now. */
+export function shopMachineOf(machine: KeptMachine, shop: LoggedShop): ShopMachine {
+  const present = shop.setups.find(({ id }) => id === machine.presentSetupId);
+  const dial = dialLine(machine.stitchDial);
+  return {
+    ...machine,
+    plateHolesMm: machine.plates.map(({ holeMm }) => holeMm),
+    travelTurns: machine.knob?.travelTurns ?? null,
+    caseSetForTex: shop.caseTex.get(machine.id) ?? null,
+    dialMark: (stitchLengthMm) => dialMarkFor(dial, stitchLengthMm),
+    // What is on the machine counts, also when a plate was changed without a set-up.
+    present: present ? { ...setStateOf(present, shop), plateHoleMm: machine.plateHoleMm } : null,
+  };
+}
+
+/**
+ * Top setting to expect for work on a machine: the one logged for this very set-up, or that of the most alike work
+ * logged on the machine, or null when it has none.
+ */
+export function topFor(
+  machine: KeptMachine,
+  stack: Stack,
+  thread: ThreadOnBench,
+  savedId: string | null,
+  shop: LoggedShop,
+): TopSetting | null {
+  const own = savedId === null ? undefined : shop.balanced.get(savedId);
+  if (own !== undefined) return { turns: own, logged: true };
+  const logged = shop.setups.flatMap((setup) => {
+    const turns = shop.balanced.get(setup.id);
+    if (setup.machineId !== machine.id || turns === undefined) return [];
+    const { diameterMm } = threadOnBench(setup.thread.constructionId, setup.thread.tex, shop.values);
+    const stackMm = stackOf(setup.layers).thicknessMm;
+    return [{ setupId: setup.id, name: setup.name, threadDiameterMm: diameterMm, stackMm, turns }];
+  });
+  if (logged.length === 0) return null;
+  const wanted = {
+    tex: thread.tex,
+    threadDiameterMm: thread.diameterMm,
+    stackMm: stack.thicknessMm,
+    duty: machine.duty,
+    travelTurns: machine.knob?.travelTurns ?? ASSUMED_TRAVEL_TURNS,
+  };
+  return { turns: firstSetting(wanted, logged).turns, logged: false };
+}
+
+/**
+ * The way from a machine as it stands to a saved set-up.
+ *
+ * @param needle what is really in the machine, whatever its set-up says; null when no needle is logged in it
+ * @param bobbins that the job takes; null when nobody knows
+ */
+export function wayTo(
+  setup: SavedSetup,
+  machine: KeptMachine,
+  needle: NeedleName | null,
+  bobbins: number | null,
+  shop: LoggedShop,
+): Changeover {
+  const own = shopMachineOf(machine, shop);
+  const to = setStateOf(setup, shop);
+  const top = topFor(machine, stackOf(setup.layers), to.thread, setup.id, shop);
+  const from = own.present && { ...own.present, needle: needle ?? NO_NEEDLE };
+  return changeover(from, { ...to, top, bobbins }, own, shop.values);
+}
+
+/** Stands for a machine without a needle: equal to none. */
+const NO_NEEDLE: NeedleName = { systemId: '', nm: 0, pointId: '', finishId: '' };

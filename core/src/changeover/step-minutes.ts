@@ -1,0 +1,96 @@
+import type { ChangeoverStep, ChangeoverStepKind } from '../match/index.js';
+import type { ValueId, Values } from '../reference/index.js';
+import { requireNotNegative } from '../standing/index.js';
+import { replayTicks, type StepTick } from './changeover-log.js';
+
+/** The value that says the minutes of a step, and how many of its unit the step has. */
+const TIMED: Readonly<
+  Partial<
+    Record<
+      ChangeoverStepKind,
+      { readonly valueId: ValueId; readonly units: (step: ChangeoverStep) => number }
+    >
+  >
+> = {
+  wind: { valueId: 'changeover.wind', units: (step) => (step.do === 'wind' ? (step.bobbins ?? 1) : 1) },
+  needle: { valueId: 'changeover.needle', units: () => 1 },
+  plate: { valueId: 'changeover.plate', units: () => 1 },
+  clearance: { valueId: 'changeover.clearance', units: () => 1 },
+  bobbin: { valueId: 'changeover.bobbin', units: () => 1 },
+  'bobbin-screw': { valueId: 'changeover.bobbin-screw', units: () => 1 },
+  thread: { valueId: 'changeover.thread', units: () => 1 },
+  wrap: { valueId: 'changeover.wrap', units: (step) => (step.do === 'wrap' ? Math.abs(step.wraps) : 1) },
+  top: { valueId: 'changeover.top', units: () => 1 },
+  dial: { valueId: 'changeover.dial', units: () => 1 },
+  foot: { valueId: 'changeover.foot', units: () => 1 },
+  test: { valueId: 'changeover.seam', units: (step) => (step.do === 'test' ? step.seams : 1) },
+};
+
+/** Minutes that one unit of a step really took. */
+export interface TimedStep {
+  readonly valueId: ValueId;
+  readonly minutes: number;
+}
+
+/** A tick with its instant, in ms. */
+export interface TimedTick extends StepTick {
+  readonly atMs: number;
+}
+
+/**
+ * Minutes of each step that is done, between its tick and the one before it. Steps whose own time cannot be told leave
+ * none: those that have no minutes of their own lend theirs to the next, and one that took very long was broken off.
+ *
+ * @param ticks in any order
+ */
+export function timedSteps(
+  begunAtMs: number,
+  steps: readonly ChangeoverStep[],
+  ticks: readonly TimedTick[],
+  values: Values,
+): readonly TimedStep[] {
+  const longest = values['changeover.longest-step'].value;
+  const inOrder = [...replayTicks(steps, ticks).standing.values()].sort((a, b) => a.atMs - b.atMs);
+  const timed: TimedStep[] = [];
+  let since = begunAtMs;
+  for (const { step: kind, outcome, atMs } of inOrder) {
+    const step = steps.find((one) => one.do === kind)!;
+    const own = TIMED[kind];
+    if (outcome === 'done' && own) {
+      const minutes = (atMs - since) / 60_000;
+      if (minutes > 0 && minutes <= longest)
+        timed.push({ valueId: own.valueId, minutes: minutes / own.units(step) });
+    }
+    if (own || outcome === 'skipped') since = atMs;
+  }
+  return timed;
+}
+
+/** What the shop's own log says of a step. */
+export interface StepTiming {
+  readonly valueId: ValueId;
+  readonly count: number;
+  readonly meanMinutes: number;
+  /** Standard deviation; null for fewer than two timings. */
+  readonly sdMinutes: number | null;
+}
+
+/**
+ * The shop's values with the minutes of steps drawn towards what was timed: the default counts like some timings, so that
+ * one quick hand does not decide. A value the shop has set itself stays.
+ *
+ * @throws OutOfRange for a count below 0
+ */
+export function trustTimings(values: Values, timings: readonly StepTiming[]): Values {
+  const trust = values['changeover.timings-to-trust'].value;
+  const learned = timings.flatMap(({ valueId, count, meanMinutes }) => {
+    const { value, standing } = values[valueId];
+    if (standing !== 'assumption' || requireNotNegative('count', count) === 0) return [];
+    const minutes = (trust * value + count * meanMinutes) / (trust + count);
+    const times = count === 1 ? 'once' : `${count} times`;
+    return [
+      [valueId, { value: minutes, standing: 'measured', source: `timed ${times} in changeovers` }] as const,
+    ];
+  });
+  return { ...values, ...Object.fromEntries(learned) };
+}

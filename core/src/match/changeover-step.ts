@@ -1,0 +1,99 @@
+import type { NeedleName } from './needle-choice.js';
+import type { ThreadOnBench } from './on-bench.js';
+
+/** How a machine is set for one kind of work, as far as hands have to change it. */
+export interface SetState {
+  readonly needle: NeedleName;
+  readonly plateHoleMm: number;
+  readonly thread: ThreadOnBench;
+  readonly stackMm: number;
+  readonly stitchLengthMm: number;
+  /** Bobbins that the job takes; left out when nobody said how long its seams are. */
+  readonly bobbins?: number | null;
+  /** Null when nothing is known of it. */
+  readonly top: TopSetting | null;
+}
+
+/** Where the top knob stands or should, in turns from fully off. */
+export interface TopSetting {
+  readonly turns: number;
+  /** A seam was balanced there on this machine; otherwise it is taken from work that is alike. */
+  readonly logged: boolean;
+}
+
+/** What the machine has to turn and set. */
+export interface ChangeoverMachine {
+  readonly travelTurns: number | null;
+  /** Turns of thread round the pre-tension pin. */
+  readonly preTensionWraps: number;
+  /** Tex its bobbin case was last set for; null when that is not known, and the present thread counts. */
+  readonly caseSetForTex?: number | null;
+  /** Dial mark for a stitch length, or null when the dial is not calibrated. */
+  readonly dialMark: (stitchLengthMm: number) => number | null;
+}
+
+/** One thing the hands do, with its amount. `minutes` is the shop's own figure or the default. */
+export type ChangeoverStep = { readonly minutes: number } &
+  /** Null when nobody knows how many the job takes. */
+  (
+    | { readonly do: 'wind'; readonly tex: number; readonly bobbins: number | null }
+    | { readonly do: 'power-off' }
+    | { readonly do: 'unthread'; readonly tex: number }
+    | { readonly do: 'needle'; readonly needle: NeedleName; readonly changed: readonly NeedleChange[] }
+    | { readonly do: 'plate'; readonly fromMm: number; readonly toMm: number }
+    /** The needle is so many sizes from the one before that hook and needle guard may stand wrong to it. */
+    | { readonly do: 'clearance'; readonly sizes: number }
+    | { readonly do: 'dial'; readonly stitchMm: number; readonly mark: number | null }
+    | { readonly do: 'foot'; readonly thickerMm: number }
+    | { readonly do: 'bobbin'; readonly tex: number }
+    | {
+        readonly do: 'bobbin-screw';
+        readonly turns: number;
+        readonly tighter: boolean;
+        readonly steps: number;
+      }
+    | { readonly do: 'thread'; readonly tex: number }
+    /** Wraps to add to the pre-tension; to take out below zero. */
+    | { readonly do: 'wrap'; readonly wraps: number }
+    /** Moves with the top, half as much, in turns. */
+    | { readonly do: 'pre-tension'; readonly turns: number; readonly tighter: boolean }
+    | {
+        readonly do: 'top';
+        readonly fromTurns: number | null;
+        readonly to: TopSetting | null;
+        /** The thread jumps two ladder steps or more to a setting that was never sewn: begin on the loose side. */
+        readonly startLoose: boolean;
+      }
+    | { readonly do: 'guards' }
+    | { readonly do: 'test'; readonly seams: number }
+  );
+export type ChangeoverStepKind = ChangeoverStep['do'];
+
+/** The steps there are, in the order the hands do them; each comes once at most. */
+export const CHANGEOVER_STEPS = [
+  'wind',
+  'power-off',
+  'unthread',
+  'needle',
+  'plate',
+  'clearance',
+  'bobbin',
+  'bobbin-screw',
+  'thread',
+  'wrap',
+  'top',
+  'pre-tension',
+  'dial',
+  'foot',
+  'guards',
+  'test',
+] as const satisfies readonly ChangeoverStepKind[];
+export type NeedleChange = 'system' | 'size' | 'point' | 'finish';
+
+export interface Changeover {
+  /** In the order the hands do them; empty when nothing has to change. */
+  readonly steps: readonly ChangeoverStep[];
+  readonly minutes: number;
+  /** Signed steps of the size ladder, positive when the thread gets thicker. */
+  readonly threadSteps: number;
+}

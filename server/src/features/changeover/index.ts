@@ -1,0 +1,2 @@
+export { changeoverRoutes } from './changeover.routes.js';
+export { openChangeoverOf } from './changeover.store.js';

@@ -1,0 +1,153 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { wayTo } from '@gantelet/core';
+import { roleReaches } from '@gantelet/contracts';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { needleText } from '../../shared/words/changeover-words';
+import { shortNumber } from '../../shared/words/units-text';
+import { writeStamps } from '../../shared/write-stamp';
+import { floorActions, floorFeature } from '../floor/floor.state';
+import { matchActions, matchFeature } from '../match/match.state';
+import { shopFeature } from '../shop/shop.state';
+import { changeoverActions, changeoverFeature } from './changeover.state';
+
+/** Which job comes next at a machine? Its set-ups, each with what changing over takes. */
+@Component({
+  selector: 'gan-choose-job',
+  imports: [ProblemComponent, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<main>
+    <p class="soft">
+      <a [routerLink]="['/floor', machineId()]">Back to the machine</a>
+    </p>
+    <h1>{{ machine() ? 'Next job on ' + machine()!.name : 'Next job' }}</h1>
+    <hr class="stitch" />
+    <gan-problem [problem]="refused()" />
+    <gan-problem [problem]="unread()" />
+    @if (open(); as open) {
+      <p class="caution">
+        It is being changed over to {{ open.setupName }} by {{ open.by }}.
+        <a class="button" [routerLink]="['/changeovers', open.id]">Go on with it</a>
+      </p>
+    }
+    <ul>
+      @for (job of jobs(); track job.setup.id) {
+        <li>
+          <div>
+            <strong>{{ job.setup.name }}</strong>
+            <span>Tex {{ job.tex }}, {{ needleText(job.setup.needle) }}</span>
+            <small>{{ job.present ? 'set up now' : 'about ' + job.minutes + ' min to change over' }}</small>
+          </div>
+          @if (mayWork()) {
+            <button
+              type="button"
+              class="button main"
+              [attr.aria-label]="'Change over to ' + job.setup.name"
+              [disabled]="saving() || open() !== null || job.steps === 0"
+              (click)="begin(job.setup.id)"
+            >
+              Change over
+            </button>
+          }
+        </li>
+      } @empty {
+        @if (machine()) {
+          <li>
+            No job was saved for this machine yet. Put one together on the
+            <a routerLink="/bench">bench</a> and save it.
+          </li>
+        }
+      }
+    </ul>
+    <div class="caution">
+      <p>
+        Power off and motor stopped before hands go near needle, hook or plate. Local rules on lock-out and
+        guarding come first.
+      </p>
+    </div>
+  </main>`,
+  styles: `
+    main {
+      max-width: 760px;
+      padding: 14px 26px;
+    }
+    ul {
+      list-style: none;
+      padding: 0;
+    }
+    li {
+      display: flex;
+      gap: 12px;
+      justify-content: space-between;
+      align-items: center;
+      padding: 10px 0;
+      border-bottom: 1px solid var(--rule);
+    }
+    li div > * {
+      display: block;
+    }
+    small {
+      color: var(--ink-soft);
+    }
+    .button {
+      min-height: 52px;
+    }
+    @media (max-width: 800px) {
+      main {
+        padding: 10px 14px;
+      }
+    }
+  `,
+})
+export class ChooseJobPage {
+  /** From the address. */
+  readonly machineId = input.required<string>();
+
+  private readonly store = inject(Store);
+  private readonly shop = this.store.selectSignal(matchFeature.selectBenchShop);
+  private readonly onFloor = this.store.selectSignal(floorFeature.selectMachines);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  protected readonly saving = this.store.selectSignal(changeoverFeature.selectSaving);
+  protected readonly refused = this.store.selectSignal(changeoverFeature.selectRefused);
+  protected readonly unread = this.store.selectSignal(matchFeature.selectProblem);
+  protected readonly machine = computed(
+    () => this.shop().machines.find(({ id }) => id === this.machineId()) ?? null,
+  );
+  private readonly standing = computed(
+    () => this.onFloor().find(({ id }) => id === this.machineId()) ?? null,
+  );
+  protected readonly open = computed(() => this.standing()?.changeover ?? null);
+  protected readonly mayWork = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
+  protected readonly jobs = computed(() => {
+    const [machine, shop] = [this.machine(), this.shop()];
+    if (!machine) return [];
+    const needle = this.standing()?.needle ?? null;
+    return shop.setups
+      .filter((setup) => setup.machineId === machine.id)
+      .map((setup) => {
+        const { steps, minutes } = wayTo(setup, machine, needle, null, shop);
+        const present = setup.id === machine.presentSetupId;
+        return {
+          setup,
+          tex: Math.round(setup.thread.tex),
+          present: present && steps.length === 0,
+          steps: present ? steps.length : Math.max(1, steps.length),
+          minutes: shortNumber(minutes, 0),
+        };
+      });
+  });
+  protected readonly needleText = needleText;
+  private readonly stamp = writeStamps(() => 0);
+
+  constructor() {
+    this.store.dispatch(floorActions.opened());
+    this.store.dispatch(matchActions.opened());
+  }
+
+  protected begin(setupId: string): void {
+    const { key, at } = this.stamp([this.machineId(), setupId, this.refused()]);
+    const begin = { setupId, bobbins: null, begunAt: at };
+    this.store.dispatch(changeoverActions.begin({ key, machineId: this.machineId(), begin }));
+  }
+}

@@ -118,6 +118,19 @@ describe('the minutes of a changeover', () => {
     ]);
   });
 
+  it('leave out steps that were ticked in one go', () => {
+    const ticks = [
+      { ...tick('wind'), atMs: at(2) },
+      { ...tick('needle'), atMs: at(9) },
+      { ...tick('plate'), atMs: at(9) },
+      { ...tick('clearance'), atMs: at(10) },
+    ];
+    expect(timedSteps(0, steps, ticks, SHIPPED_VALUES).map(({ valueId }) => valueId)).toEqual([
+      'changeover.wind',
+      'changeover.clearance',
+    ]);
+  });
+
   it('leave out a step that was broken off', () => {
     const ticks = [
       { ...tick('wind'), atMs: at(45) },

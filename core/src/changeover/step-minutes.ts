@@ -56,7 +56,9 @@ export function timedSteps(
   for (const { step: kind, outcome, atMs } of inOrder) {
     const step = steps.find((one) => one.do === kind)!;
     const own = TIMED[kind];
-    if (outcome === 'done' && own) {
+    // Steps that were ticked in one go cannot be told apart.
+    const alone = inOrder.filter((one) => one.atMs === atMs).length === 1;
+    if (outcome === 'done' && own && alone) {
       const minutes = (atMs - since) / 60_000;
       if (minutes > 0 && minutes <= longest)
         timed.push({ valueId: own.valueId, minutes: minutes / own.units(step) });

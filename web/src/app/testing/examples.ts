@@ -1,5 +1,6 @@
 import {
   newId,
+  type Changeover,
   type FloorMachine,
   type FloorZone,
   type Machine,
@@ -76,6 +77,24 @@ export const SETUP: Setup = {
   savedBy: 'Test mechanic',
 };
 
+/** From nothing to the strap: three steps of those there are. */
+export const CHANGEOVER: Changeover = {
+  id: newId(),
+  machineId: MACHINE.id,
+  machineName: 'Compound 07',
+  from: { id: newId(), name: 'Lining' },
+  to: { id: SETUP.id, name: 'Strap' },
+  steps: [
+    { do: 'power-off', minutes: 0 },
+    { do: 'needle', minutes: 2, needle: SETUP.needle, changed: ['size'] },
+    { do: 'guards', minutes: 0 },
+  ],
+  ticks: [],
+  begunAt: '2026-03-04T09:00:00.000Z',
+  begunBy: 'Test mechanic',
+  end: null,
+};
+
 export const SESSION: Session = {
   csrfToken: 'token',
   person: { id: newId(), name: 'Test mechanic', role: 'mechanic' },
@@ -140,6 +159,7 @@ export function floorMachine(
     reports: [],
     stops: [],
     presentSetup: null,
+    changeover: null,
     place: null,
     ...more,
   };

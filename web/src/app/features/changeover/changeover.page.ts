@@ -12,7 +12,13 @@ import {
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { needleFacing, type ChangeoverStepKind, type TickOutcome } from '@gantelet/core';
-import { roleReaches, type ChangeoverEnd, type ChangeoverStep, type NeedleSwap } from '@gantelet/contracts';
+import {
+  newId,
+  roleReaches,
+  type ChangeoverEnd,
+  type ChangeoverStep,
+  type NeedleSwap,
+} from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -80,14 +86,18 @@ export class ChangeoverWorkPage {
     return picked ?? changeover.steps.find((step) => step.do === next) ?? null;
   });
   protected readonly rows = computed(() => {
-    const standing = this.progress()?.standing;
-    return (this.changeover()?.steps ?? []).map((step) => {
-      const tick = standing?.get(step.do) as { id: string } | undefined;
-      const logged = this.changeover()!.ticks.find(({ id }) => id === tick?.id);
+    const [changeover, standing] = [this.changeover(), this.progress()?.standing];
+    if (!changeover || !standing) return [];
+    const open = changeover.steps.filter((step) => !standing.has(step.do)).map((step) => step.do);
+    return changeover.steps.map((step) => {
+      const tick = standing.get(step.do) ?? null;
+      const upTo = open.slice(0, open.indexOf(step.do) + 1);
       return {
         step,
-        tick: logged ?? null,
-        waits: logged !== undefined && this.waiting().includes(logged.id),
+        tick,
+        waits: tick !== null && this.waiting().includes(tick.id),
+        // What became of the needle has to be said by itself.
+        upTo: upTo.includes('needle') ? [] : upTo,
       };
     });
   });
@@ -144,6 +154,15 @@ export class ChangeoverWorkPage {
   protected say(step: ChangeoverStepKind, outcome: TickOutcome, swap: NeedleSwap | null = null): void {
     const { key, at } = this.stamp([this.changeoverId(), step, outcome, swap]);
     this.store.dispatch(changeoverActions.tick({ key, tick: { step, outcome, tickedAt: at, swap } }));
+  }
+
+  /** Ticks steps off that were done in one go. */
+  protected sayAll(steps: readonly ChangeoverStepKind[]): void {
+    const { at } = this.stamp([this.changeoverId(), steps]);
+    for (const step of steps)
+      this.store.dispatch(
+        changeoverActions.tick({ key: newId(), tick: { step, outcome: 'done', tickedAt: at, swap: null } }),
+      );
   }
 
   protected end(ending: ChangeoverEnd['ending']): void {

@@ -209,7 +209,7 @@ describe('the state of the bench', () => {
     const other = { ...SETUP, id: 'other', name: 'Apron' };
     const listed = reduce(
       start,
-      matchActions.listsRead({ machines: [MACHINE], setups: [SETUP], balanced: [], cases: [] }),
+      matchActions.listsRead({ machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [] }),
     );
     expect(reduce(listed, matchActions.saved({ setup: other })).setups.map((s) => s.name)).toEqual([
       'Apron',

@@ -7,7 +7,7 @@ import { importCards, makePresent, readLists, save } from './match.effects';
 import { matchActions, matchFeature } from './match.state';
 
 describe('keeping what is on the bench', () => {
-  const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [] };
+  const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [] };
   const STALE = {
     type: 'about:blank',
     title: 'Changed meanwhile',
@@ -30,6 +30,7 @@ describe('keeping what is on the bench', () => {
         listSetups: [SETUP],
         listBalanced: [],
         listBobbinCases: [],
+        listStepTimings: [],
         ...answers,
       },
     });
@@ -133,6 +134,7 @@ describe('keeping what is on the bench', () => {
       'listSetups',
       'listBalanced',
       'listBobbinCases',
+      'listStepTimings',
     ]);
     expect(store.selectSignal(matchFeature.selectImported)()).toEqual(result as never);
   });

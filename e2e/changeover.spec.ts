@@ -1,0 +1,105 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+
+const PHONE = { width: 390, height: 844 };
+
+test.describe('a changeover on a phone', () => {
+  test.use({ viewport: PHONE });
+
+  const now = (page: Page) => page.getByRole('region', { name: 'Step now' });
+  const steps = (page: Page) => page.getByRole('region', { name: 'All steps' });
+
+  /** From the machine's sheet, as a scan of its sticker opens it. */
+  const begin = async (page: Page, machine: string, job: string): Promise<void> => {
+    await page.goto('/floor');
+    await page.getByRole('button', { name: `Change needle, ${machine}` }).click();
+    await page.getByRole('link', { name: 'Change over to another job' }).click();
+    await page.getByRole('button', { name: `Change over to ${job}` }).click();
+    await expect(page.getByRole('heading', { name: new RegExp(`^${machine}: step 1 of`) })).toBeVisible();
+  };
+
+  test('goes from light to heavy and back, by two people and half of it without a network', async ({
+    page,
+    context,
+    browser,
+  }) => {
+    await signIn(page, 'mechanic');
+    const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 05' });
+    await page.goto('/floor');
+    const before = await card.locator('.needle').innerText();
+
+    await begin(page, 'Flatbed compound 05', 'Sheet eyelet patch, 05');
+    await expectAccessible(page);
+    await expectNoSidewaysScroll(page);
+    await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
+    await expect(now(page).getByRole('heading')).toHaveText('needle');
+    await now(page)
+      .getByRole('button', { name: /^Keep in pocket \d+$/ })
+      .click();
+    await expect(now(page).getByRole('heading')).not.toHaveText('needle');
+
+    // No network: ticks count on the device, and go out later.
+    await context.setOffline(true);
+    await now(page).getByRole('button', { name: 'Done' }).click();
+    await expect(steps(page)).toContainText('saved on this device');
+    await page.getByRole('button', { name: 'Done up to guards on, power on' }).click();
+    await expect(now(page).getByRole('heading')).toHaveText('test seam');
+    await context.setOffline(false);
+    await expect(steps(page)).not.toContainText('saved on this device', { timeout: 30_000 });
+
+    // Another person, on another device, goes on with it.
+    const other = await browser.newContext({ viewport: PHONE });
+    const second = await other.newPage();
+    await signIn(second, 'lead');
+    await second.goto('/floor');
+    const secondCard = second.locator('gan-machine-row', { hasText: 'Flatbed compound 05' });
+    await expect(secondCard).toContainText('Being changed over by Tam Oduya: test seam');
+    await secondCard.click();
+    await second.getByRole('link', { name: /^step \d+ of \d+$/ }).click();
+    await now(second).getByRole('button', { name: 'Done' }).click();
+    await now(second).getByRole('button', { name: 'Finish: set up for Sheet eyelet patch, 05' }).click();
+    await expect(second.getByRole('heading', { name: 'Flatbed compound 05: set up' })).toBeVisible();
+    await other.close();
+
+    await page.goto('/floor');
+    await expect(card.locator('.needle')).toContainText('NM 140');
+    await expect(card).not.toContainText("not the set-up's needle");
+
+    // Back to the old job.
+    await begin(page, 'Flatbed compound 05', 'Lorry cover hem, 05');
+    await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
+    await now(page)
+      .getByRole('button', { name: /^Keep in pocket/ })
+      .click();
+    await steps(page).getByRole('button', { name: 'Done up to test seam' }).click();
+    await now(page).getByRole('button', { name: 'Finish: set up for Lorry cover hem, 05' }).click();
+    await expect(page.getByRole('heading', { name: 'Flatbed compound 05: set up' })).toBeVisible();
+    await page.goto('/floor');
+    await expect(card.locator('.needle')).toHaveText(before);
+
+    // The needle that sewed a few minutes waits in its pocket for the next time.
+    await begin(page, 'Flatbed compound 05', 'Sheet eyelet patch, 05');
+    await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
+    await expect(now(page).getByRole('radio', { name: /^Pocket \d+: 0\.\d h/ })).toBeChecked();
+  });
+
+  test('is put aside with a reason, and the needle that does not belong is flagged', async ({ page }) => {
+    await signIn(page, 'mechanic');
+    await begin(page, 'Cylinder 10', 'Tool roll strap, 10');
+    await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
+    await now(page)
+      .getByRole('button', { name: /^Keep in pocket/ })
+      .click();
+    await expect(now(page).getByRole('heading')).not.toHaveText('needle');
+    await page.getByRole('button', { name: 'Put aside …' }).click();
+    await page.getByLabel('Why is it put aside?').fill('no Tex 135 in the cabinet');
+    await page.getByRole('button', { name: 'Put aside', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Cylinder 10: put aside' })).toBeVisible();
+    await page.goto('/floor');
+    const card = page.locator('gan-machine-row', { hasText: 'Cylinder 10' });
+    await expect(card).toContainText("not the set-up's needle");
+    await card.click();
+    await expect(page.getByRole('note')).toContainText('Another needle is in the machine.');
+    await expect(page.getByText('Different needle: 135x16 NM 180')).toBeVisible();
+  });
+});

@@ -1,0 +1,97 @@
+import { Router } from '@angular/router';
+import { TestBed } from '@angular/core/testing';
+import { newId, type Changeover, type Problem } from '@gantelet/contracts';
+import { CHANGEOVER, SESSION, waitingWrite } from '../../testing/examples';
+import { NO_NETWORK, runEffects, type Answers } from '../../testing/run-effects';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import * as effects from './changeover.effects';
+import { changeoverActions, changeoverFeature } from './changeover.state';
+
+describe('the work of a changeover', () => {
+  const AT = '2026-03-04T09:05:00.000Z';
+  const LOST: Problem = { type: 'about:blank', title: 'No network', status: 0, code: 'server.busy' };
+  const MOVED_ON: Problem = { type: 'about:blank', title: 'Changed', status: 409, code: 'needle.moved-on' };
+  const off = (id: string) =>
+    ({
+      id,
+      step: 'power-off',
+      outcome: 'done',
+      tickedAt: AT,
+      tickedBy: 'Test mechanic',
+      installId: null,
+    }) as const;
+
+  function run(answers: Answers, open = true) {
+    return runEffects({
+      features: [shopFeature, changeoverFeature],
+      effects,
+      before: [
+        shopActions.sessionRead({ session: SESSION }),
+        ...(open ? [changeoverActions.read({ changeover: CHANGEOVER })] : []),
+      ],
+      answers: { readChangeover: CHANGEOVER, ...answers },
+    });
+  }
+  const tick = (key = newId(), outcome: 'done' | 'skipped' | 'open' = 'done') =>
+    changeoverActions.tick({ key, tick: { step: 'power-off', outcome, tickedAt: AT, swap: null } });
+
+  it('begins and goes to where it is ticked off', () => {
+    const { store, asked } = run({ beginChangeover: CHANGEOVER }, false);
+    const went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    const begin = { setupId: CHANGEOVER.to.id, bobbins: 2, begunAt: AT };
+    const key = newId();
+    store.dispatch(changeoverActions.begin({ key, machineId: CHANGEOVER.machineId, begin }));
+    expect(asked).toEqual([
+      { route: 'beginChangeover', key, params: { machineId: CHANGEOVER.machineId }, body: begin },
+    ]);
+    expect(went).toHaveBeenCalledOnceWith(['/changeovers', CHANGEOVER.id]);
+  });
+
+  it('goes on by what the server made of a tick', () => {
+    const ticked: Changeover = { ...CHANGEOVER, ticks: [off(newId())] };
+    const { store } = run({ tickStep: ticked });
+    store.dispatch(tick());
+    expect(store.selectSignal(changeoverFeature.selectProgress)()?.next?.do).toBe('needle');
+    expect(store.selectSignal(changeoverFeature.selectSaving)()).toBeFalse();
+  });
+
+  it('counts a tick on this device while there is no network, and reads again when it was sent', () => {
+    const { store, settled, asked } = run({ tickStep: NO_NETWORK });
+    const key = newId();
+    store.dispatch(tick(key));
+    const state = store.selectSignal(changeoverFeature.selectChangeoverState);
+    expect(state().changeover?.ticks).toEqual([off(key)]);
+    expect(state().waiting).toEqual([key]);
+    settled.next({ write: waitingWrite('tickStep'), problem: null });
+    expect(asked.map(({ route }) => route)).toEqual(['readChangeover']);
+    expect(state().waiting).toEqual([]);
+  });
+
+  it('ends on this device too', () => {
+    const { store } = run({ endChangeover: NO_NETWORK });
+    const end = { ending: 'put-aside' as const, reason: 'no thread', endedAt: AT };
+    store.dispatch(changeoverActions.end({ key: newId(), end }));
+    expect(store.selectSignal(changeoverFeature.selectChangeover)()?.end).toEqual({
+      ...end,
+      endedBy: 'Test mechanic',
+    });
+  });
+
+  it('says what was refused, and stands as it stood', () => {
+    const { store } = run({ tickStep: MOVED_ON });
+    store.dispatch(tick());
+    const state = store.selectSignal(changeoverFeature.selectChangeoverState)();
+    expect([state.refused, state.saving, state.changeover?.ticks]).toEqual([MOVED_ON, false, []]);
+  });
+
+  it('goes on without a network with what this device has, and says when it has nothing', () => {
+    const open = changeoverActions.opened({ changeoverId: CHANGEOVER.id });
+    const known = run({ readChangeover: LOST });
+    known.store.dispatch(open);
+    expect(known.store.selectSignal(changeoverFeature.selectProblem)()).toBeNull();
+    TestBed.resetTestingModule();
+    const unknown = run({ readChangeover: LOST }, false);
+    unknown.store.dispatch(open);
+    expect(unknown.store.selectSignal(changeoverFeature.selectProblem)()).toEqual(LOST);
+  });
+});

@@ -32,18 +32,18 @@ test.describe('a changeover on a phone', () => {
     await expectAccessible(page);
     await expectNoSidewaysScroll(page);
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
-    await expect(now(page).getByRole('heading')).toHaveText('needle');
+    await expect(now(page).getByRole('heading')).toHaveText('Needle');
     await now(page)
       .getByRole('button', { name: /^Keep in pocket \d+$/ })
       .click();
-    await expect(now(page).getByRole('heading')).not.toHaveText('needle');
+    await expect(now(page).getByRole('heading')).not.toHaveText('Needle');
 
     // No network: ticks count on the device, and go out later.
     await context.setOffline(true);
     await now(page).getByRole('button', { name: 'Done' }).click();
     await expect(steps(page)).toContainText('saved on this device');
     await page.getByRole('button', { name: 'Done up to guards on, power on' }).click();
-    await expect(now(page).getByRole('heading')).toHaveText('test seam');
+    await expect(now(page).getByRole('heading')).toHaveText('Test seam');
     await context.setOffline(false);
     await expect(steps(page)).not.toContainText('saved on this device', { timeout: 30_000 });
 
@@ -90,7 +90,7 @@ test.describe('a changeover on a phone', () => {
     await now(page)
       .getByRole('button', { name: /^Keep in pocket/ })
       .click();
-    await expect(now(page).getByRole('heading')).not.toHaveText('needle');
+    await expect(now(page).getByRole('heading')).not.toHaveText('Needle');
     await page.getByRole('button', { name: 'Put aside …' }).click();
     await page.getByLabel('Why is it put aside?').fill('no Tex 135 in the cabinet');
     await page.getByRole('button', { name: 'Put aside', exact: true }).click();

@@ -45,6 +45,12 @@ export const MachineEvent = z.discriminatedUnion('kind', [
     withdrawnBy: Name.nullable(),
   }),
   event('set-for', { setupId: Id, setupName: Name }),
+  event('changeover', {
+    changeoverId: Id,
+    setupName: Name,
+    ending: z.enum(['finished', 'put-aside', 'taken-back']),
+    reason: z.string(),
+  }),
   event('setup-saved', { setupId: Id, setupName: Name }),
   event('seams', {
     setupId: Id,

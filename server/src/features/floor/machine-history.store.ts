@@ -81,6 +81,12 @@ const SOURCES: readonly Source[] = [
            WHERE x.machine_id = :machineId AND x.set_at < :before`,
   },
   {
+    kind: 'changeover',
+    sql: `SELECT c.id, c.ended_at AS at, p.name AS \`by\`, c.id AS changeoverId, s.name AS setupName, c.ending, c.reason
+            FROM changeovers c JOIN setups s ON s.id = c.to_setup_id JOIN people p ON p.id = c.ended_by_id
+           WHERE c.machine_id = :machineId AND c.ended_at < :before`,
+  },
+  {
     kind: 'setup-saved',
     sql: `SELECT s.id, s.saved_at AS at, p.name AS \`by\`, s.id AS setupId, s.name AS setupName
             FROM setups s JOIN people p ON p.id = s.saved_by_id

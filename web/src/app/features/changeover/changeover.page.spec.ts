@@ -72,7 +72,7 @@ describe('the page of a changeover', () => {
     await page.press('Untick power off');
     expect(page.of(changeoverActions.tick)[0]?.tick.outcome).toBe('open');
     await page.press('Go to guards on, power on');
-    expect(page.host.querySelector('.now h2')?.textContent).toContain('guards on');
+    expect(page.host.querySelector('.now h2')?.textContent).toContain('Guards on');
   });
 
   it('ticks what was done in one go, but never the needle with it', async () => {

@@ -162,8 +162,10 @@ export class MachineRowComponent {
     return `${needle.systemId} ${size}, ${pointStyle(needle.pointId)?.name ?? needle.pointId}${lot}`;
   });
   protected readonly otherNeedle = computed(() => {
-    const { needle, presentSetup } = this.machine();
-    return needle !== null && presentSetup !== null && !sameNeedle(needle, presentSetup.needle);
+    const { needle, presentSetup, changeover } = this.machine();
+    // While it is being changed over, that is how it should be.
+    if (needle === null || presentSetup === null || changeover !== null) return false;
+    return !sameNeedle(needle, presentSetup.needle);
   });
   protected readonly stepNames = STEP_NAMES;
   protected readonly counterText = computed(() => counterText(this.machine().counter));

@@ -100,8 +100,8 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
                 <time>{{ event.at | date: 'HH:mm' }}</time>
                 <span>
                   <strong>{{ textOf(event).head }}</strong>
-                  @if (setupOf(event); as setupId) {
-                    <a [routerLink]="['/bench', setupId]">{{ textOf(event).more }}</a>
+                  @if (linkOf(event); as link) {
+                    <a [routerLink]="link">{{ textOf(event).more }}</a>
                   } @else {
                     {{ textOf(event).more }}
                   }
@@ -286,8 +286,10 @@ export class HistoryPage {
     return scaleLinear([0, intervalHours], [0, 100]).clamp(true)(hoursSince);
   }
 
-  protected setupOf(event: MachineEvent): string | null {
-    return 'setupId' in event ? event.setupId : null;
+  /** Where more is told of what happened. */
+  protected linkOf(event: MachineEvent): readonly string[] | null {
+    if (event.kind === 'changeover') return ['/changeovers', event.changeoverId];
+    return 'setupId' in event ? ['/bench', event.setupId] : null;
   }
 
   protected log(kind: ServiceKind): void {

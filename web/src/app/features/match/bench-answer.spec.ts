@@ -2,7 +2,7 @@ import { MACHINE, SETUP } from '../../testing/examples';
 import { nameOfNeedle, withShopValues } from '@gantelet/core';
 import { benchAnswer } from './bench-answer';
 import type { BenchShop } from './bench-shop';
-import { benchSteps } from './bench-steps';
+import { benchSteps, type SavedWork } from './bench-steps';
 import { changedSinceSaved } from './bench-changed';
 import { EMPTY_BENCH, type BenchDraft } from './bench-draft';
 import { matchActions, matchFeature } from './match.state';
@@ -21,6 +21,31 @@ const draft = (change: Partial<BenchDraft> = {}): BenchDraft => ({
   layers: SETUP.layers,
   threadText: 'V138',
   ...change,
+});
+
+describe('the way on from the bench', () => {
+  it('says how far a saved set-up is', () => {
+    const steps = (saved: SavedWork | null) =>
+      benchSteps(benchAnswer(EMPTY_BENCH, null, SHOP), null, saved)
+        .slice(-4)
+        .map(({ name, detail, link }) => [name, detail, link]);
+    expect(steps(null).map(([, detail, link]) => [detail, link])).toEqual(
+      Array.from({ length: 4 }, () => ['to set', undefined]),
+    );
+    const saved = { setupId: 'a', onMachine: true, caseIsSet: true, settledTurns: 4.25 };
+    expect(steps(saved)).toEqual([
+      ['Change over', 'set up', '/changeover/a'],
+      ['Bobbin', 'case set', '/tension/a'],
+      ['Tension', '4 ¼ turns', '/tension/a'],
+      ['Proof', 'sewn', '/tension/a'],
+    ]);
+    expect(steps({ ...saved, onMachine: false }).map(([, detail]) => detail)).toEqual([
+      'to set',
+      'to set',
+      '4 ¼ turns',
+      'to set',
+    ]);
+  });
 });
 
 describe('the answer of the bench', () => {
@@ -67,13 +92,13 @@ describe('the answer of the bench', () => {
     expect([fits.chosen?.size.nm, fits.inHand?.verdict?.verdict]).toEqual([130, 'worse']);
     const refused = benchAnswer(draft({ needleText: '130/705 H 90' }), MACHINE, SHOP);
     expect([refused.chosen, refused.inHand?.verdict?.verdict]).toEqual([null, 'refused']);
-    const step = benchSteps(refused, MACHINE, undefined).find(({ name }) => name === 'Needle');
+    const step = benchSteps(refused, MACHINE, null).find(({ name }) => name === 'Needle');
     expect([step?.state, step?.detail]).toEqual(['pulled', 'NM 90: other shank']);
   });
 
   it('pulls the stitch of the thread when the machine must not sew it', () => {
     const work = benchAnswer(draft({ threadText: 'V346' }), MACHINE, SHOP);
-    const step = benchSteps(work, MACHINE, undefined).find(({ name }) => name === 'Thread');
+    const step = benchSteps(work, MACHINE, null).find(({ name }) => name === 'Thread');
     expect([step?.state, step?.detail]).toEqual(['pulled', 'Tex 350: outside the machine’s limits']);
   });
 

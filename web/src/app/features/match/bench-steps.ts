@@ -1,4 +1,4 @@
-import type { MatchReason, Refusal } from '@gantelet/core';
+import { turnsText, type MatchReason, type Refusal } from '@gantelet/core';
 import type { Machine } from '@gantelet/contracts';
 import type { SeamStep } from '../../shared/widgets/seam-strip.component';
 import type { BenchAnswer } from './bench-answer';
@@ -7,7 +7,7 @@ import type { BenchAnswer } from './bench-answer';
 export function benchSteps(
   work: BenchAnswer,
   machine: Machine | null,
-  tensionLink: string | undefined,
+  saved: SavedWork | null,
 ): readonly SeamStep[] {
   const refusals = [
     ...(work.answer?.refusals ?? []),
@@ -22,9 +22,33 @@ export function benchSteps(
       step('Thread', work.reading && `Tex ${Math.round(work.reading.tex)}`, { field: 'bench-thread' }),
     ),
     needleStep(work),
-    { ...step('Bobbin', null), link: tensionLink },
-    { ...step('Tension', null), link: tensionLink },
-    { ...step('Proof', null), link: tensionLink },
+    ...stepsOfSaved(saved),
+  ];
+}
+
+/** A set-up that is saved and not changed since, as far as the way on from the bench goes. */
+export interface SavedWork {
+  readonly setupId: string;
+  /** The machine is set up for it. */
+  readonly onMachine: boolean;
+  /** Tex the bobbin case was last set for is that of its thread. */
+  readonly caseIsSet: boolean;
+  /** Top setting it was last sewn balanced or kept at. */
+  readonly settledTurns: number | null;
+}
+
+/** What comes after the bench: a saved set-up says how far it is. */
+function stepsOfSaved(saved: SavedWork | null): readonly SeamStep[] {
+  const change = step('Change over', saved?.onMachine ? 'set up' : null, {
+    link: saved ? `/changeover/${saved.setupId}` : undefined,
+  });
+  const link = saved ? `/tension/${saved.setupId}` : undefined;
+  const turns = saved?.settledTurns ?? null;
+  return [
+    change,
+    step('Bobbin', saved?.onMachine && saved.caseIsSet ? 'case set' : null, { link }),
+    step('Tension', turns === null ? null : `${turnsText(turns)} turns`, { link }),
+    step('Proof', saved?.onMachine && turns !== null ? 'sewn' : null, { link }),
   ];
 }
 

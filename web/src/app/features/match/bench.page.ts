@@ -100,6 +100,7 @@ export class BenchPage {
   protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   private readonly shop = this.store.selectSignal(shopFeature.selectShop);
+  private readonly benchShop = this.store.selectSignal(matchFeature.selectBenchShop);
 
   protected readonly cardsOpen = signal(false);
   protected readonly maySave = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
@@ -169,8 +170,15 @@ export class BenchPage {
 
   protected readonly steps = computed(() => {
     const { saved } = this.draft();
-    const tension = saved && !this.changed() ? `/tension/${saved.id}` : undefined;
-    return benchSteps(this.work(), this.machine(), tension);
+    const { balanced, caseTex } = this.benchShop();
+    const asSaved = saved && !this.changed() ? saved : null;
+    const way = asSaved && {
+      setupId: asSaved.id,
+      onMachine: this.machine()?.presentSetupId === asSaved.id,
+      caseIsSet: Math.round(caseTex.get(asSaved.machineId) ?? 0) === Math.round(asSaved.thread.tex),
+      settledTurns: balanced.get(asSaved.id) ?? null,
+    };
+    return benchSteps(this.work(), this.machine(), way);
   });
 
   constructor() {

@@ -57,7 +57,7 @@ export function stepText(step: ChangeoverStep): string {
 /** The caution that stands beside a step, where hands go near the needle. */
 export function stepCaution(step: ChangeoverStep): string | null {
   if (step.do === 'needle' || step.do === 'plate')
-    return 'Power off, motor stopped. Old needle to the sharps box.';
+    return 'Power off, motor stopped. No needle lies about: pocket or sharps box.';
   return step.do === 'test' ? 'Guards back on before power. Eye protection on a thick stack.' : null;
 }
 
@@ -86,6 +86,12 @@ export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
   guards: 'guards on, power on',
   test: 'test seam',
 };
+
+/** The name of a step as a heading. */
+export function stepHeading(step: ChangeoverStepKind): string {
+  const name = STEP_NAMES[step];
+  return name.charAt(0).toUpperCase() + name.slice(1);
+}
 
 /** A needle by its names. @example needleText(...) // 135x16 NM 140, right-twist cutting point */
 export function needleText({ systemId, nm, pointId, finishId }: NeedleName): string {

@@ -20,6 +20,8 @@ const FINDING_WORDS = {
   'none-missing': 'no piece was missing',
 } as const;
 
+const ENDING_WORDS = { finished: 'finished', 'put-aside': 'put aside', 'taken-back': 'taken back' } as const;
+
 /** What happened, and what there is to say of it. */
 export function eventText(event: MachineEvent): { readonly head: string; readonly more: string } {
   switch (event.kind) {
@@ -54,6 +56,10 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
     }
     case 'set-for':
       return { head: 'Set up for another job', more: event.setupName };
+    case 'changeover': {
+      const reason = event.reason === '' ? '' : `: ${event.reason}`;
+      return { head: `Changeover ${ENDING_WORDS[event.ending]}${reason}`, more: `to ${event.setupName}` };
+    }
     case 'setup-saved':
       return { head: 'Set-up saved', more: event.setupName };
     case 'seams':

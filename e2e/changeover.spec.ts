@@ -24,11 +24,11 @@ test.describe('a changeover on a phone', () => {
     browser,
   }) => {
     await signIn(page, 'mechanic');
-    const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 05' });
+    const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 18' });
     await page.goto('/floor');
-    const before = await card.locator('.needle').innerText();
+    const before = (await card.locator('.needle').textContent()) ?? '';
 
-    await begin(page, 'Flatbed compound 05', 'Sheet eyelet patch, 05');
+    await begin(page, 'Flatbed compound 18', 'Log carrier handle, 18');
     await expectAccessible(page);
     await expectNoSidewaysScroll(page);
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
@@ -52,40 +52,44 @@ test.describe('a changeover on a phone', () => {
     const second = await other.newPage();
     await signIn(second, 'lead');
     await second.goto('/floor');
-    const secondCard = second.locator('gan-machine-row', { hasText: 'Flatbed compound 05' });
+    const secondCard = second.locator('gan-machine-row', { hasText: 'Flatbed compound 18' });
     await expect(secondCard).toContainText('Being changed over by Tam Oduya: test seam');
     await secondCard.click();
     await second.getByRole('link', { name: /^step \d+ of \d+$/ }).click();
     await now(second).getByRole('button', { name: 'Done' }).click();
-    await now(second).getByRole('button', { name: 'Finish: set up for Sheet eyelet patch, 05' }).click();
-    await expect(second.getByRole('heading', { name: 'Flatbed compound 05: set up' })).toBeVisible();
+    await now(second).getByRole('button', { name: 'Finish: set up for Log carrier handle, 18' }).click();
+    await expect(second.getByRole('heading', { name: 'Flatbed compound 18: set up' })).toBeVisible();
     await other.close();
 
     await page.goto('/floor');
-    await expect(card.locator('.needle')).toContainText('NM 140');
+    await expect(card.locator('.needle')).toContainText('NM 180');
     await expect(card).not.toContainText("not the set-up's needle");
 
     // Back to the old job.
-    await begin(page, 'Flatbed compound 05', 'Lorry cover hem, 05');
+    await begin(page, 'Flatbed compound 18', 'Strap box stitch, 18');
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
     await now(page)
       .getByRole('button', { name: /^Keep in pocket/ })
       .click();
     await steps(page).getByRole('button', { name: 'Done up to test seam' }).click();
-    await now(page).getByRole('button', { name: 'Finish: set up for Lorry cover hem, 05' }).click();
-    await expect(page.getByRole('heading', { name: 'Flatbed compound 05: set up' })).toBeVisible();
+    await now(page).getByRole('button', { name: 'Finish: set up for Strap box stitch, 18' }).click();
+    await expect(page.getByRole('heading', { name: 'Flatbed compound 18: set up' })).toBeVisible();
     await page.goto('/floor');
     await expect(card.locator('.needle')).toHaveText(before);
 
     // The needle that sewed a few minutes waits in its pocket for the next time.
-    await begin(page, 'Flatbed compound 05', 'Sheet eyelet patch, 05');
+    await begin(page, 'Flatbed compound 18', 'Log carrier handle, 18');
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
     await expect(now(page).getByRole('radio', { name: /^Pocket \d+: 0\.\d h/ })).toBeChecked();
+    await page.getByRole('button', { name: 'Put aside …' }).click();
+    await page.getByLabel('Why is it put aside?').fill('only to look');
+    await page.getByRole('button', { name: 'Put aside', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Flatbed compound 18: put aside' })).toBeVisible();
   });
 
   test('is put aside with a reason, and the needle that does not belong is flagged', async ({ page }) => {
     await signIn(page, 'mechanic');
-    await begin(page, 'Cylinder 10', 'Tool roll strap, 10');
+    await begin(page, 'Cylinder 25', 'Log carrier body, 25');
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
     await now(page)
       .getByRole('button', { name: /^Keep in pocket/ })
@@ -94,12 +98,12 @@ test.describe('a changeover on a phone', () => {
     await page.getByRole('button', { name: 'Put aside …' }).click();
     await page.getByLabel('Why is it put aside?').fill('no Tex 135 in the cabinet');
     await page.getByRole('button', { name: 'Put aside', exact: true }).click();
-    await expect(page.getByRole('heading', { name: 'Cylinder 10: put aside' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Cylinder 25: put aside' })).toBeVisible();
     await page.goto('/floor');
-    const card = page.locator('gan-machine-row', { hasText: 'Cylinder 10' });
+    const card = page.locator('gan-machine-row', { hasText: 'Cylinder 25' });
     await expect(card).toContainText("not the set-up's needle");
     await card.click();
     await expect(page.getByRole('note')).toContainText('Another needle is in the machine.');
-    await expect(page.getByText('Different needle: 135x16 NM 180')).toBeVisible();
+    await expect(page.getByText('Different needle: 135x16 NM 120')).toBeVisible();
   });
 });

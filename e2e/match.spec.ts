@@ -131,10 +131,12 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   await page.getByRole('link', { name: 'Changeover card' }).click();
   const steps = page.locator('gan-changeover li');
   await expect(page.getByText('from Light lining, 05 to Heavy strap, 05')).toBeVisible();
-  await expect(steps.nth(0)).toContainText('Remove the Tex 45 thread');
-  await expect(steps.nth(1)).toContainText('Needle: put in 135x16 NM');
-  await expect(steps.nth(1)).toContainText('Power off, motor stopped');
-  await expect(steps.nth(2)).toContainText('Plate and feed dog: change the 2.2 mm hole for the 2.8 mm one');
+  await expect(steps.nth(0)).toContainText('with Tex 135');
+  await expect(steps.nth(1)).toContainText('Power off. Wait until the motor has stopped.');
+  await expect(steps.nth(2)).toContainText('Remove the Tex 45 thread');
+  await expect(steps.nth(3)).toContainText('Needle: put in 135x16 NM');
+  await expect(steps.nth(3)).toContainText('Power off, motor stopped');
+  await expect(steps.nth(4)).toContainText('Plate and feed dog: change the 2.2 mm hole for the 2.8 mm one');
   await expect(page.getByText('the scarf faces left, the long groove right')).toBeVisible();
 
   await page.getByRole('link', { name: 'Back to the bench' }).click();

@@ -1,18 +1,19 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { HOME, OWN_SHOP } from './lib/home.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needDatabase } from './lib/packages.mjs';
-import { ROOT, STATE } from './lib/paths.mjs';
+import { ROOT } from './lib/paths.mjs';
 import { isFree } from './lib/ports.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
+import { isRunning } from './lib/with-database.mjs';
 import { keepRunning } from './lib/keep-running.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/server.mjs';
 
 /** From a machine with only Node.js to the served application. Needs no package until it has installed them. */
 
-/** Where the database and its secrets are kept. */
-const HOME = process.env.GANTELET_HOME ?? join(STATE, 'shop');
 const RUNNING = join(HOME, 'start.pid');
 const USUAL_PORT = 8420;
 const USUAL_MQTT_PORT = 8450;
@@ -41,17 +42,20 @@ await main(async () => {
     const mqttPort = await fixedPort('GANTELET_MQTT_PORT', USUAL_MQTT_PORT, 'gauges, scales and counters');
     const database = await startMariadb(HOME);
     stops.push(database.stop);
-    await prepareDatabase(HOME, database.environment);
+    const holds = await prepareDatabase(HOME, database.environment, { ownShop: OWN_SHOP });
+    const isDemo = holds === 'holds the demo';
+    const firstCode = holds === 'empty' ? randomBytes(5).toString('hex').toUpperCase() : null;
     const kept = async (name, start) => {
       const running = await keepRunning(name, start);
       stops.push(running.stop);
       return running;
     };
     const { environment } = await kept('broker', () => startBroker(HOME, database.environment, mqttPort));
-    await kept('stand-ins of the demo', () => startStandIns(environment));
-    const server = await kept('server', () => startServer(HOME, environment, port));
+    if (isDemo) await kept('stand-ins of the demo', () => startStandIns(environment));
+    const withCode = firstCode === null ? environment : { ...environment, GANTELET_FIRST_CODE: firstCode };
+    const server = await kept('server', () => startServer(HOME, withCode, port));
     writeFileSync(RUNNING, `${process.pid} ${server.address}`);
-    await greet(server.address, mqttPort);
+    await greet(server.address, mqttPort, { isDemo, firstCode });
     await database.ended;
     if (!stopping) throw new Refusal('The database ended by itself. The rest is stopped; start again.');
   } finally {
@@ -64,18 +68,10 @@ function claimHome() {
   mkdirSync(HOME, { recursive: true, mode: 0o700 });
   if (existsSync(RUNNING)) {
     const [pid, address = 'an address it has not said yet'] = readFileSync(RUNNING, 'utf8').split(' ');
-    if (isStartScript(pid))
+    if (isRunning(HOME))
       throw new Refusal(`Gantelet already runs at ${address} (process ${pid}). Stop that one first.`);
   }
   writeFileSync(RUNNING, String(process.pid));
-}
-
-function isStartScript(pid) {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('scripts/start.mjs');
-  } catch {
-    return false;
-  }
 }
 
 /** The port asked for by a variable, or the usual one, or the next free one after it. */
@@ -105,12 +101,20 @@ async function fixedPort(variable, usual, users) {
   return port;
 }
 
-async function greet(address, mqttPort) {
-  const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
-  const rows = DEMO_PEOPLE.map((p) => `  ${p.signInName.padEnd(7)} ${p.password.padEnd(20)} ${p.role}`);
-  say(
-    `\nGantelet is at ${address}\nGauges and scales speak MQTT to 127.0.0.1:${mqttPort}\n\nDemo sign-ins (name, password, role):\n${rows.join('\n')}\n\nCtrl-C stops it and its database.`,
-  );
+async function greet(address, mqttPort, { isDemo, firstCode }) {
+  const lines = [`\nGantelet is at ${address}`, `Gauges and scales speak MQTT to 127.0.0.1:${mqttPort}`];
+  if (firstCode !== null)
+    lines.push(
+      '\nThis works is empty. Open the address, and set it up with this code. It is good until the works is set up or',
+      `Gantelet is stopped:\n\n  ${firstCode}\n\nData is kept in ${HOME}`,
+    );
+  if (isDemo) {
+    const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+    const rows = DEMO_PEOPLE.map((p) => `  ${p.signInName.padEnd(7)} ${p.password.padEnd(20)} ${p.role}`);
+    lines.push(`\nDemo sign-ins (name, password, role):\n${rows.join('\n')}`);
+    lines.push('\nFor a shop of your own: npm start -- --shop');
+  }
+  say([...lines, '\nCtrl-C stops it and its database.'].join('\n'));
 }
 
 function once(work) {

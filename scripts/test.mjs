@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
-import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { findProgram, needBackup, needBrowser, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
@@ -39,7 +39,10 @@ const PARTS = {
     });
     return counted(result, KARMA, ran);
   },
-  scripts: () => jasmine('scripts', {}, 'scripts/tests/*.spec.mjs'),
+  scripts: async () => {
+    await needBackup();
+    return jasmine('scripts', {}, 'scripts/tests/*.spec.mjs');
+  },
   e2e: () =>
     withDatabase(async (environment, home) => {
       await prepareDatabase(home, environment);

@@ -52,14 +52,9 @@ export async function startMariadb(home, { everyDatabase = false, port: asked } 
   writeFileSync(join(home, 'mariadb.pid'), String(child.pid));
   await untilReady(port, ended, logFile);
   rmSync(initFile, { force: true });
+  writeFileSync(join(home, 'mariadb.port'), String(port));
   return {
-    environment: {
-      GANTELET_DB_HOST: '127.0.0.1',
-      GANTELET_DB_PORT: String(port),
-      GANTELET_DB_NAME: access.name,
-      GANTELET_DB_USER: access.user,
-      GANTELET_DB_PASSWORD: access.password,
-    },
+    environment: environmentOf(access, port),
     ended,
     child,
     stop: async () => {
@@ -67,9 +62,29 @@ export async function startMariadb(home, { everyDatabase = false, port: asked } 
       const impatience = setTimeout(() => child.kill('SIGKILL'), STOP_LIMIT_MS);
       await ended;
       clearTimeout(impatience);
-      rmSync(join(home, 'mariadb.pid'), { force: true });
+      for (const name of ['mariadb.port', 'mariadb.pid']) rmSync(join(home, name), { force: true });
     },
   };
+}
+
+function environmentOf({ name, user, password }, port) {
+  return {
+    GANTELET_DB_HOST: '127.0.0.1',
+    GANTELET_DB_PORT: String(port),
+    GANTELET_DB_NAME: name,
+    GANTELET_DB_USER: user,
+    GANTELET_DB_PASSWORD: password,
+  };
+}
+
+/** How to reach the database that runs on a data directory; null when none does. */
+export function runningMariadb(home) {
+  const [pid, port] = ['mariadb.pid', 'mariadb.port'].map((name) => {
+    const file = join(home, name);
+    return existsSync(file) ? readFileSync(file, 'utf8') : '';
+  });
+  if (port === '' || !isMariadbOn(Number(pid), join(home, 'data'))) return null;
+  return environmentOf(accessOf(home), port);
 }
 
 function serverOptions(data, port, initFile, throwAway) {

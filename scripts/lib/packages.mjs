@@ -8,6 +8,7 @@ const DATABASE = {
   programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
   packages: ['mariadb-server-core', 'mariadb-client-core'],
 };
+const BACKUP = { programs: ['mariadb', 'mariadb-dump'], packages: ['mariadb-client'] };
 const BROWSER = { programs: ['chromium'], packages: ['chromium'] };
 
 const SYSTEM_FOLDERS = ['/usr/sbin', '/usr/bin', '/usr/local/sbin', '/usr/local/bin', '/sbin', '/bin'];
@@ -29,6 +30,8 @@ function isExecutable(path) {
 
 /** Sees to it that the database's programs are there. */
 export const needDatabase = () => need(DATABASE);
+/** Sees to it that the programs are there that back a database up and put it back. */
+export const needBackup = () => need(BACKUP);
 /** Sees to it that the browser for tests and pictures is there. */
 export const needBrowser = () => need(BROWSER);
 

@@ -14,16 +14,22 @@ const STAND_INS = join(ROOT, 'devices', 'dist', 'main.js');
 const STOP_LIMIT_MS = 4000;
 const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 
-/** Brings the database up to date and loads the demo scenario when it is empty. */
-export async function prepareDatabase(home, environment) {
+/**
+ * Brings the database up to date. An empty one gets the demo, unless a shop of one's own is wanted.
+ *
+ * @returns what it holds then: 'empty', 'holds the demo' or 'holds a shop'
+ */
+export async function prepareDatabase(home, environment, { ownShop = false } = {}) {
   const env = { ...environment, ...secretsOf(home) };
   await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
   const { output } = await run(process.execPath, [SERVER, 'state'], { quiet: true, env });
-  if (output.includes('holds a shop')) return;
+  const holds = output.trim();
+  if (holds !== 'empty' || ownShop) return holds;
   const scenario = join(home, 'demo-scenario.json');
   await run(process.execPath, [SCENARIO_WRITER, scenario], { quiet: true });
   await run(process.execPath, [SERVER, 'load', scenario], { quiet: true, env });
   rmSync(scenario);
+  return 'holds the demo';
 }
 
 /** Starts the server and waits until it listens. It ends by itself when this process does. */

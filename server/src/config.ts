@@ -16,6 +16,7 @@ const Environment = z.object({
   GANTELET_MQTT_HOST: z.string().default('127.0.0.1'),
   GANTELET_MQTT_PORT: z.coerce.number().int().min(0).max(65535).optional(),
   GANTELET_MQTT_SECRET: z.string().min(16).optional(),
+  GANTELET_FIRST_CODE: z.string().min(10).max(100).optional(),
   GANTELET_LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
 });
 
@@ -44,6 +45,8 @@ export interface Config {
   readonly trustedProxies: readonly string[];
   /** Folder of the built web application; null serves the API only. */
   readonly webRoot: string | null;
+  /** What an empty works is begun by; null when nobody may begin one. */
+  readonly firstCode: string | null;
   readonly logLevel: string;
   /** Days that raw readings of counters are kept; their hours are kept for good. */
   readonly readingsDays: number;
@@ -79,6 +82,7 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
       .map((proxy) => proxy.trim())
       .filter((proxy) => proxy !== ''),
     webRoot: env.GANTELET_WEB_ROOT ?? null,
+    firstCode: env.GANTELET_FIRST_CODE ?? null,
     logLevel: env.GANTELET_LOG_LEVEL,
     readingsDays: env.GANTELET_READINGS_DAYS,
     mqtt: mqttOf(env),

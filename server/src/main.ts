@@ -5,7 +5,7 @@ import { startBroker } from './broker/broker.js';
 import { configFrom } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrate } from './db/migrate.js';
-import { findShop } from './features/shop/index.js';
+import { holdsDemo } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
@@ -37,10 +37,11 @@ async function migrated(direction: 'up' | 'down'): Promise<void> {
   else console.log(`${direction === 'up' ? 'Migrated' : 'Taken back'}: ${names.join(', ')}.`);
 }
 
-/** Says whether the database holds a shop: a script decides by it whether there is anything to load. */
+/** Says what the database holds: a script decides by it what there is to load and to say. */
 async function state(): Promise<void> {
   const database = openDatabase(config.database);
-  console.log((await findShop(database)) ? 'holds a shop' : 'empty');
+  const isDemo = await holdsDemo(database);
+  console.log(isDemo === null ? 'empty' : isDemo ? 'holds the demo' : 'holds a shop');
   await database.close();
 }
 

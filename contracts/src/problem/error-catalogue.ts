@@ -13,6 +13,29 @@ export const ERRORS = {
   'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
   'session.too-many': { status: 429, title: 'Too many attempts. Wait {seconds} seconds, then try again.' },
   'password.wrong': { status: 422, title: 'The current password is wrong. Nothing was changed.' },
+  'password.common': {
+    status: 422,
+    title: 'This is one of the passwords anybody tries first. Choose another one. Nothing was changed.',
+  },
+  'code.wrong': {
+    status: 401,
+    title: 'Name and code do not match, or the code has expired. Ask a lead for a new one.',
+  },
+  'first-start.code': {
+    status: 403,
+    title: 'This is not the code the server showed when it started. Look at its console. Nothing was saved.',
+  },
+  'first-start.done': { status: 409, title: 'This works has been set up already. Sign in.' },
+  'person.unknown': { status: 404, title: 'There is no such person.' },
+  'person.name-taken': {
+    status: 409,
+    title: 'Somebody else signs in as {signInName}. Choose another sign-in name. Not saved.',
+  },
+  'person.last-lead': {
+    status: 409,
+    title: 'This is the last lead: make somebody else a lead first. Nothing was changed.',
+  },
+  'person.left': { status: 409, title: '{name} has left. Bring them back first. Nothing was changed.' },
   'session.no-tls': {
     status: 403,
     title:
@@ -35,6 +58,7 @@ export const ERRORS = {
   'machine.unknown': { status: 404, title: 'There is no such machine.' },
   'machine.number-taken': { status: 409, title: 'Shop number {shopNumber} is taken by {name}. Not saved.' },
   'zone.unknown': { status: 422, title: 'There is no such zone. Not saved.' },
+  'zone.name-taken': { status: 409, title: 'There is already a zone {name}. Not saved.' },
   'value.moved-on': {
     status: 409,
     title: 'Somebody set this value since you opened it. Your value was not saved.',

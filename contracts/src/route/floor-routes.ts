@@ -30,7 +30,7 @@ import {
   Zone,
   ZonePlan,
 } from '../floor/index.js';
-import { Id, Instant } from '../shared/index.js';
+import { Id, Instant, Name } from '../shared/index.js';
 import { ChangeNotice } from './change-notice.js';
 import { Nothing, reads, streams, writes } from './route.js';
 
@@ -68,6 +68,27 @@ export const floorRoutes = {
     summary: 'All zones of the shop',
     permission: 'operator',
     reply: z.array(Zone),
+  }),
+  addZone: writes({
+    id: 'addZone',
+    method: 'POST',
+    path: '/api/zones',
+    summary: 'Add a zone, which works all shifts at first; its id is the key it is sent with',
+    permission: 'lead',
+    body: z.strictObject({ name: Name }),
+    reply: Zone,
+    errors: ['zone.name-taken'],
+  }),
+  renameZone: writes({
+    id: 'renameZone',
+    method: 'PUT',
+    path: '/api/zones/:zoneId',
+    summary: 'Rename a zone',
+    permission: 'lead',
+    params: z.strictObject({ zoneId: Id }),
+    body: z.strictObject({ name: Name }),
+    reply: Zone,
+    errors: ['zone.unknown', 'zone.name-taken'],
   }),
   registerMachine: writes({
     id: 'registerMachine',

@@ -1,5 +1,22 @@
-import { PasswordChange, Session, Shop, ShopCalendar, ShopRevision, SignIn } from '../shop/index.js';
+import * as z from 'zod';
+import {
+  CodeSignIn,
+  FirstStart,
+  PasswordChange,
+  PersonAccount,
+  PersonEntry,
+  PersonRevision,
+  PersonWithCode,
+  Session,
+  Shop,
+  ShopCalendar,
+  ShopRevision,
+  SignIn,
+} from '../shop/index.js';
+import { Id } from '../shared/index.js';
 import { Nothing, reads, writes } from './route.js';
+
+const ofPerson = z.strictObject({ personId: Id });
 
 /** Signing in, and how the shop works. */
 export const shopRoutes = {
@@ -21,6 +38,70 @@ export const shopRoutes = {
     reply: Session,
     errors: ['session.wrong', 'session.too-many'],
   }),
+  signInByCode: writes({
+    id: 'signInByCode',
+    method: 'POST',
+    path: '/api/session/code',
+    summary: 'Sign in by a one-time code and choose a password',
+    permission: 'anyone',
+    keyed: false,
+    body: CodeSignIn,
+    reply: Session,
+    errors: ['code.wrong', 'password.common', 'session.too-many', 'server.busy'],
+  }),
+  firstStart: writes({
+    id: 'firstStart',
+    method: 'POST',
+    path: '/api/session/first-start',
+    summary: 'Begin an empty works with its first lead',
+    permission: 'anyone',
+    keyed: false,
+    body: FirstStart,
+    reply: Session,
+    errors: ['first-start.code', 'first-start.done', 'password.common', 'session.too-many'],
+  }),
+  listPeople: reads({
+    id: 'listPeople',
+    path: '/api/people',
+    summary: 'Everybody of the shop, those who left last',
+    permission: 'lead',
+    reply: z.array(PersonAccount),
+  }),
+  addPerson: writes({
+    id: 'addPerson',
+    method: 'POST',
+    path: '/api/people',
+    summary: 'Add a person, who signs in first by the code in the reply; their id is the key it is sent with',
+    permission: 'lead',
+    secret: true,
+    body: PersonEntry,
+    reply: PersonWithCode,
+    errors: ['person.name-taken'],
+  }),
+  revisePerson: writes({
+    id: 'revisePerson',
+    method: 'PUT',
+    path: '/api/people/:personId',
+    summary: 'Change name or role, or say that somebody left: then their sessions and links end',
+    permission: 'lead',
+    params: ofPerson,
+    body: PersonRevision,
+    reply: PersonAccount,
+    errors: ['person.unknown', 'person.name-taken', 'person.last-lead', 'version.stale'],
+  }),
+  makeSignInCode: writes({
+    id: 'makeSignInCode',
+    method: 'POST',
+    path: '/api/people/:personId/code',
+    summary:
+      'Make a new sign-in code for somebody who forgot their password; until it is used the old one works',
+    permission: 'lead',
+    secret: true,
+    params: ofPerson,
+    body: Nothing,
+    reply: PersonWithCode,
+    errors: ['person.unknown', 'person.left'],
+  }),
   signOut: writes({
     id: 'signOut',
     method: 'DELETE',
@@ -40,7 +121,7 @@ export const shopRoutes = {
     keyed: false,
     body: PasswordChange,
     reply: Session,
-    errors: ['password.wrong', 'session.too-many', 'server.busy'],
+    errors: ['password.wrong', 'password.common', 'session.too-many', 'server.busy'],
   }),
   signOutEverywhere: writes({
     id: 'signOutEverywhere',

@@ -10,4 +10,14 @@ export {
 } from './shop.js';
 export { ShopCosts } from './shop-costs.js';
 export { Session, SignIn } from './session.js';
-export { Shift, ShopCalendar } from './shop-calendar.js';
+export { FirstStart } from './first-start.js';
+export {
+  CODE_SIGNS,
+  CodeSignIn,
+  PersonAccount,
+  PersonEntry,
+  PersonRevision,
+  PersonWithCode,
+  SignInCode,
+} from './people.js';
+export { Shift, ShopCalendar, TimeZone } from './shop-calendar.js';

@@ -10,6 +10,13 @@ function isTimeZone(name: string): boolean {
   }
 }
 
+/** An IANA name. */
+export const TimeZone = z
+  .string()
+  .min(1)
+  .max(64)
+  .refine(isTimeZone, { error: 'an IANA name, such as Europe/Oslo' });
+
 /** A shift of the week, in local wall time; one that is worked on no day rests. */
 export const Shift = z.strictObject({
   id: Id,
@@ -23,8 +30,7 @@ export type Shift = z.infer<typeof Shift>;
 
 /** When the shop works, zone by zone. Shifts are added and changed, never taken away: plans and rounds name them. */
 export const ShopCalendar = z.strictObject({
-  /** IANA name. */
-  timeZone: z.string().min(1).max(64).refine(isTimeZone, { error: 'an IANA name, such as Europe/Oslo' }),
+  timeZone: TimeZone,
   shifts: z.array(Shift).min(1).max(20),
   zones: z.array(z.strictObject({ zoneId: Id, shiftIds: z.array(Id).max(20) })).max(200),
   /** Version of the shop. */

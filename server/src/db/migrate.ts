@@ -20,6 +20,7 @@ import { safetyStops } from './migrations/20261211-safety-stops.js';
 import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
 import { changedIntervals } from './migrations/20261216-changed-intervals.js';
 import { changeovers } from './migrations/20261217-changeovers.js';
+import { people } from './migrations/20261218-people.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
 import { counterLeaps } from './migrations/20261214-counter-leaps.js';
 import { withdrawals } from './migrations/20261213-withdrawals.js';
@@ -52,6 +53,7 @@ export const MIGRATIONS: readonly Migration[] = [
   plainNames,
   changedIntervals,
   changeovers,
+  people,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -21,9 +21,17 @@ export interface PersonRow {
   role: Role;
   signInName: string;
   passwordHash: string;
+  /** False for somebody who left. */
+  active: boolean;
+  /** Hash of a sign-in code that was not used yet. */
+  codeHash: string | null;
+  codeUntil: Date | null;
+  version: number;
 }
 export interface ShopRow {
   id: number;
+  /** Made up, with people whose passwords everybody can read. */
+  isDemo: boolean;
   name: string;
   timeZone: string;
   /** Since when the records of the shop go. */

@@ -60,9 +60,20 @@ export function defineTables(sequelize: Sequelize) {
   return {
     ...floorTables(table),
     ...roundsTables(table),
-    people: table<PersonRow>('people', { id, name: text, role: text, signInName: text, passwordHash: text }),
+    people: table<PersonRow>('people', {
+      id,
+      name: text,
+      role: text,
+      signInName: text,
+      passwordHash: text,
+      active: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: true },
+      codeHash: textOrNone,
+      codeUntil: instantOrNone,
+      version,
+    }),
     shop: table<ShopRow>('shop', {
       id: { type: DataTypes.INTEGER, primaryKey: true },
+      isDemo: { type: DataTypes.BOOLEAN, allowNull: false },
       name: text,
       timeZone: text,
       beganAt: instant,

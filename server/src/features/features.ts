@@ -1,5 +1,6 @@
 import { ProblemError, routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
+import { awaitsFirstStart, firstStart } from '../scenario/first-start.js';
 import { answer, write, type Handled } from '../http/handle.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
 import { changeoverRoutes, openChangeoverOf } from './changeover/index.js';
@@ -19,13 +20,33 @@ import { practiceRoutes } from './practice/index.js';
 import { recordRoutes } from './record/index.js';
 import { roundsRoutes } from './rounds/index.js';
 import { searchRoutes } from './search/index.js';
-import { findShop, shopRoutes } from './shop/index.js';
+import { findShop, sessionOf, shopRoutes } from './shop/index.js';
 import { balancedSettings, tensionRoutes } from './tension/index.js';
 
+export interface FeatureContext {
+  readonly database: Database;
+  readonly line: DeviceLine;
+  readonly now: () => Date;
+  /** What an empty works is begun by; null when nobody may. */
+  readonly firstCode: string | null;
+}
+
 /** Everything the server can answer, room by room. What joins two rooms stands here. */
-export function features(database: Database, line: DeviceLine, now: () => Date): readonly Handled[] {
+export function features({ database, line, now, firstCode }: FeatureContext): readonly Handled[] {
   return [
-    ...shopRoutes(database),
+    ...shopRoutes(database, now),
+    answer(routes.readSession, async ({ person, session }) =>
+      sessionOf(
+        database,
+        person?.id ?? null,
+        session.csrfToken(),
+        person === null && (await awaitsFirstStart(database, firstCode)),
+      ),
+    ),
+    answer(routes.firstStart, async ({ body, session }) => {
+      const leadId = await firstStart(database, firstCode, body, now());
+      return sessionOf(database, leadId, await session.signIn(leadId));
+    }),
     ...floorRoutes(database, now),
     ...matchRoutes(database, now),
     ...changeoverRoutes(database, now),

@@ -17,7 +17,7 @@ import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './prob
 import { requestLog } from './request-log.js';
 import { sealUnder } from './seal.js';
 import { sessionsInDatabase } from './sessions.js';
-import { limitPasswordChanges, limitSignIns } from './sign-in-limit.js';
+import { limitFirstStarts, limitPasswordChanges, limitSignIns } from './sign-in-limit.js';
 import { nonceOf, webFiles } from './web-files.js';
 
 const API_VERSION = '0.1.0';
@@ -69,7 +69,7 @@ export function createApp({
   app.use('/api', wantTls(config), sessions.middleware);
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), refuseDeepJson);
   app.use(
-    mountRoutes(features(database, line, now), {
+    mountRoutes(features({ database, line, now, firstCode: config.firstCode }), {
       database,
       now,
       checkReplies,
@@ -78,7 +78,12 @@ export function createApp({
       seal: sealUnder(config.sessionSecret),
       findPerson: (id) => findPerson(database, id),
       letsIn: async (id, token) => (await gate({ id, token })) !== null,
-      before: { signIn: limitSignIns(database), changePassword: limitPasswordChanges(database) },
+      before: {
+        signIn: limitSignIns(database),
+        signInByCode: limitSignIns(database),
+        firstStart: limitFirstStarts(database),
+        changePassword: limitPasswordChanges(database),
+      },
     }),
   );
   app.use('/api', unknownRoute);

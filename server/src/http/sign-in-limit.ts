@@ -49,6 +49,11 @@ export function limitSignIns(database: Database): readonly RequestHandler[] {
   return [fewAtOnce(), ...limited(database, LIMITS)];
 }
 
+/** Lets nobody guess the code of a first start. */
+export function limitFirstStarts(database: Database): readonly RequestHandler[] {
+  return limited(database, [{ tries: 10, by: () => 'first start' }]);
+}
+
 /** Lets nobody guess the password of whoever left a session open. */
 export function limitPasswordChanges(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: ({ session }) => `password ${session.personId ?? ''}` }]);

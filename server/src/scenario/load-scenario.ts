@@ -16,11 +16,16 @@ export async function loadScenario(
   { tables, transaction }: Database,
   scenario: Scenario,
   now: Date,
+  { isDemo }: { readonly isDemo: boolean } = { isDemo: true },
 ): Promise<boolean> {
   const people = await Promise.all(
     scenario.people.map(async ({ password, ...person }) => ({
       ...person,
       passwordHash: await hashPassword(password),
+      active: true,
+      codeHash: null,
+      codeUntil: null,
+      version: 0,
     })),
   );
   return transaction(async (tx) => {
@@ -28,7 +33,7 @@ export async function loadScenario(
     const inOne = { transaction: tx };
     const { name, timeZone, ...ways } = scenario.shop;
     await tables.shop.create(
-      { id: 1, name, timeZone, beganAt: beganAt(scenario, now), ...columnsOfWays(ways), version: 0 },
+      { id: 1, isDemo, name, timeZone, beganAt: beganAt(scenario, now), ...columnsOfWays(ways), version: 0 },
       inOne,
     );
     await tables.spoiledWork.bulkCreate(spoiledRows(ways.costs), inOne);

@@ -5,6 +5,7 @@ import { QueryTypes } from 'sequelize';
 import { startBroker } from '../broker/broker.js';
 import { configFrom, type Config } from '../config.js';
 import { openDatabase, type Database } from '../db/database.js';
+import { migrate } from '../db/migrate.js';
 import { createApp } from '../http/app.js';
 import { shopTemplate } from './shop-template.js';
 import { LOADED_AT, type smallWorks, type TestRole } from './small-works.js';
@@ -30,13 +31,23 @@ export interface TestShop {
   stop(): Promise<void>;
 }
 
-export async function startTestShop(): Promise<TestShop> {
+export function startTestShop(): Promise<TestShop> {
+  return startShop(null);
+}
+
+/** A server over a database that holds the tables and nothing else, to be begun by a code. */
+export function startEmptyShop(firstCode: string): Promise<TestShop> {
+  return startShop(firstCode);
+}
+
+async function startShop(firstCode: string | null): Promise<TestShop> {
   const { works, copyTo } = await shopTemplate(emptyDatabase);
   const { config: bare, database } = await freshDatabase();
-  await copyTo(bare);
+  if (firstCode === null) await copyTo(bare);
+  else await migrate(bare.database, 'up');
   const clock = { now: LOADED_AT };
   const broker = await startBroker(database, { ...LOOPBACK, port: 0 }, () => clock.now);
-  const config = { ...bare, mqtt: { ...LOOPBACK, port: broker.port } };
+  const config = { ...bare, firstCode, mqtt: { ...LOOPBACK, port: broker.port } };
   const stops: (() => Promise<void>)[] = [];
   const instance = (): Promise<string> => {
     const app = createApp({

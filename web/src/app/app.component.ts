@@ -18,7 +18,7 @@ import { DialogComponent } from './shared/widgets/dialog.component';
 import { SignalMarkComponent } from './shared/widgets/signal-mark.component';
 import { KeyHelpComponent } from './shell/key-help.component';
 import { KeysService } from './shell/keys.service';
-import { DOORS, doorOf, roomAt } from './shell/rooms';
+import { DOORS, doorOf, roomAt, roomsFor } from './shell/rooms';
 import { SearchComponent } from './shell/search.component';
 
 /** The frame around every room: the doors, the rooms behind the open one, the person, search and keys. */
@@ -56,6 +56,7 @@ export class AppComponent {
   );
   protected readonly openRoom = computed(() => roomAt(this.url()));
   protected readonly openDoor = computed(() => doorOf(this.openRoom()));
+  protected readonly openRooms = computed(() => roomsFor(this.openDoor(), this.person()?.role ?? 'operator'));
   protected readonly searchOpen = signal(false);
   protected readonly helpOpen = signal(false);
   protected readonly passwordOpen = signal(false);

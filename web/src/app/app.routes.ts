@@ -13,6 +13,8 @@ import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
 import * as nowEffects from './features/now/now.effects';
 import { nowFeature } from './features/now/now.state';
+import * as peopleEffects from './features/people/people.effects';
+import { peopleFeature } from './features/people/people.state';
 import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
@@ -24,6 +26,11 @@ export const appRoutes: Routes = [
     path: 'sign-in',
     title: 'Sign in · Gantelet',
     loadComponent: () => import('./features/shop/sign-in.page').then((m) => m.SignInPage),
+  },
+  {
+    path: 'first-start',
+    title: 'First start · Gantelet',
+    loadComponent: () => import('./features/shop/first-start.page').then((m) => m.FirstStartPage),
   },
   {
     path: '',
@@ -154,6 +161,12 @@ export const appRoutes: Routes = [
         path: 'shop',
         title: 'Shop · Gantelet',
         loadComponent: () => import('./features/shop/shop.page').then((m) => m.ShopPage),
+      },
+      {
+        path: 'people',
+        title: 'People and zones · Gantelet',
+        providers: [provideState(peopleFeature), provideEffects(peopleEffects)],
+        loadComponent: () => import('./features/people/people.page').then((m) => m.PeoplePage),
       },
       {
         path: 'devices',

@@ -1,6 +1,19 @@
-import { ProblemError, type FloorZone, type ZonePlan } from '@gantelet/contracts';
+import { ProblemError, type FloorZone, type Zone, type ZonePlan } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { placeMachines, lockZone, zoneMachineIds } from './floor-plan.store.js';
+import { insertZone, lockZone, placeMachines, renameZoneRow, zoneMachineIds } from './floor-plan.store.js';
+
+/** Adds a zone under the key it was sent with. @throws ProblemError `zone.name-taken` */
+export async function addZone(database: Database, zone: Zone, tx: Transaction): Promise<Zone> {
+  await insertZone(database, zone, tx);
+  return zone;
+}
+
+/** @throws ProblemError `zone.unknown`, `zone.name-taken` */
+export async function renameZone(database: Database, zone: Zone, tx: Transaction): Promise<Zone> {
+  if (!(await lockZone(database, zone.id, tx))) throw new ProblemError('zone.unknown');
+  await renameZoneRow(database, zone, tx);
+  return zone;
+}
 
 /**
  * Keeps where the machines of a zone stand; those that are left out stand nowhere yet.

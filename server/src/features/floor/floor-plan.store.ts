@@ -1,5 +1,5 @@
-import type { ZonePlan } from '@gantelet/contracts';
-import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { ProblemError, type Zone, type ZonePlan } from '@gantelet/contracts';
+import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { ZoneRow } from '../../db/rows.js';
 
 export async function lockZone({ tables }: Database, id: string, tx: Transaction): Promise<ZoneRow | null> {
@@ -14,6 +14,33 @@ export async function zoneMachineIds(
   const rows = await tables.machines.findAll({ where: { zoneId }, attributes: ['id'], transaction: tx });
   return new Set(plainRows(rows).map(({ id }) => id));
 }
+
+/** Adds a zone behind the others; it works every shift of the shop. @throws ProblemError `zone.name-taken` */
+export async function insertZone({ tables }: Database, { id, name }: Zone, tx: Transaction): Promise<void> {
+  const inOne = { transaction: tx };
+  const position = await tables.zones.count(inOne);
+  const row = { id, name, position, sampleSewing: null, sampleChecks: null, planVersion: 0 };
+  await orIfDuplicate(tables.zones.create(row, inOne), () => nameTaken(name));
+  const shifts = plainRows(await tables.shifts.findAll(inOne));
+  await tables.zoneShifts.bulkCreate(
+    shifts.map((shift) => ({ zoneId: id, shiftId: shift.id })),
+    inOne,
+  );
+}
+
+/** @throws ProblemError `zone.name-taken` */
+export async function renameZoneRow(
+  { tables }: Database,
+  { id, name }: Zone,
+  tx: Transaction,
+): Promise<void> {
+  await orIfDuplicate(tables.zones.update({ name }, { where: { id }, transaction: tx }), () =>
+    nameTaken(name),
+  );
+}
+
+const nameTaken = (name: string): ProblemError =>
+  new ProblemError('zone.name-taken', { name }, [{ path: 'body.name', message: 'a name no other zone has' }]);
 
 /** Sets where every machine of a zone stands, and the version of its plan. */
 export async function placeMachines(

@@ -7,7 +7,7 @@ import { changeNeedle } from './needle-change.service.js';
 import { clearMachine } from './safety-stop.service.js';
 import { answerReport, reportTrouble } from './trouble.service.js';
 import { floorVersion } from './floor.store.js';
-import { arrangeZone } from './floor-plan.service.js';
+import { addZone, arrangeZone, renameZone } from './floor-plan.service.js';
 import { readHistory } from './machine-history.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
@@ -23,6 +23,10 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     answer(routes.readFloor, () => readFloor(database, now())),
     answer(routes.listMachines, () => listMachines(database)),
     answer(routes.listZones, () => listZones(database)),
+    write(routes.addZone, ({ key, body }, tx) => addZone(database, { id: key, ...body }, tx)),
+    write(routes.renameZone, ({ params, body }, tx) =>
+      renameZone(database, { id: params.zoneId, ...body }, tx),
+    ),
     write(routes.registerMachine, ({ key, body }, tx) => registerMachine(database, key, body, tx)),
     write(routes.reviseMachine, ({ params, body: { version, ...entry } }, tx) =>
       reviseMachine(database, params.machineId, entry, version, tx),

@@ -46,9 +46,12 @@ export async function findRemovalAges({ sequelize }: Database, since: Date) {
   return { agesHours, plannedShare: rows.length === 0 ? 0 : agesHours.length / rows.length };
 }
 
+/** Everybody who is here. */
 export async function listPeople({ tables }: Database): Promise<readonly { id: string; name: string }[]> {
-  return plainRows(await tables.people.findAll({ order: [['name', 'ASC']] })).map(({ id, name }) => ({
-    id,
-    name,
-  }));
+  return plainRows(await tables.people.findAll({ where: { active: true }, order: [['name', 'ASC']] })).map(
+    ({ id, name }) => ({
+      id,
+      name,
+    }),
+  );
 }

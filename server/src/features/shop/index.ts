@@ -1,5 +1,7 @@
 export { readShopCalendar } from './shop-calendar.store.js';
 export { requireBetween, requireShopTime } from './shop-time.js';
+export { requireUncommon } from './common-passwords.js';
+export { sessionOf } from './shop.service.js';
 export { shopRoutes } from './shop.routes.js';
 export { hashPassword } from './passwords.js';
 export {
@@ -7,6 +9,7 @@ export {
   findLead,
   findPerson,
   findShop,
+  holdsDemo,
   readZoneTimes,
   spoiledRows,
   type ZoneTime,

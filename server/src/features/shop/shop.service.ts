@@ -7,6 +7,7 @@ import {
   type SignIn,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
+import { requireUncommon } from './common-passwords.js';
 import { hashPassword, isPassword } from './passwords.js';
 import {
   findPasswordHash,
@@ -31,6 +32,7 @@ export async function changePassword(
     throw new ProblemError('password.wrong', {}, [
       { path: 'body.current', message: 'not the current password' },
     ]);
+  requireUncommon(next, 'body.next');
   await updatePasswordHash(database, personId, await hashPassword(next));
 }
 
@@ -42,16 +44,21 @@ export async function checkSignIn(database: Database, { signInName, password }: 
   return signer.id;
 }
 
-/** What the browser is told of its session. */
+/**
+ * What the browser is told of its session.
+ *
+ * @param firstStart whether the works has still to be begun
+ */
 export async function sessionOf(
   database: Database,
   personId: string | null,
   csrfToken: string,
+  firstStart = false,
 ): Promise<Session> {
   const person = personId === null ? null : await findPerson(database, personId);
   return person
-    ? { csrfToken, person, shop: await findShop(database) }
-    : { csrfToken: '', person: null, shop: null };
+    ? { csrfToken, person, shop: await findShop(database), firstStart: false }
+    : { csrfToken: '', person: null, shop: null, firstStart };
 }
 
 /** @throws ProblemError `version.stale` with what stands there now */

@@ -15,7 +15,7 @@ describe('signing in', () => {
 
   it('tells who is signed in, and nothing of the shop to nobody', async () => {
     const { body } = await new TestClient(shop.address).call(routes.readSession);
-    expect(body).toEqual({ csrfToken: '', person: null, shop: null });
+    expect(body).toEqual({ csrfToken: '', person: null, shop: null, firstStart: false });
     const mechanic = await shop.signedIn('mechanic');
     const session = (await mechanic.call(routes.readSession)).body;
     expect([session.person?.role, session.shop?.name]).toEqual(['mechanic', 'Test works']);

@@ -12,30 +12,40 @@ import { shopValues } from '../catalogue/index.js';
 import type { PersonRow, ShiftRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
 import { standing } from '../../db/withdrawn.js';
 
-/** A person with what is needed to check a password. */
+/** Somebody who is here, with what is needed to check a password. */
 export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {
-  const found = await tables.people.findOne({ where: { signInName } });
+  const found = await tables.people.findOne({ where: { signInName, active: true } });
   return found?.get({ plain: true }) ?? null;
 }
 
 /** A lead, for what the server does in their name; null in a works without one. */
 export async function findLead({ tables }: Database): Promise<Person | null> {
-  const row = (await tables.people.findOne({ where: { role: 'lead' }, order: [['id', 'ASC']] }))?.get({
+  const row = (
+    await tables.people.findOne({ where: { role: 'lead', active: true }, order: [['id', 'ASC']] })
+  )?.get({
     plain: true,
   });
   return row ? { id: row.id, name: row.name, role: row.role } : null;
 }
 
+/** Somebody who is here; null for a person who left. */
 export async function findPerson({ tables }: Database, id: string): Promise<Person | null> {
   // Asked for with every request: no more than is answered, as it comes.
   const attributes = ['id', 'name', 'role'];
-  return (await tables.people.findByPk(id, { attributes, raw: true })) as Person | null;
+  const where = { id, active: true };
+  return (await tables.people.findOne({ attributes, where, raw: true })) as Person | null;
 }
 
 /** The shop, or null in a database that nothing was loaded into. */
 export async function findShop({ tables }: Database, tx: Transaction | null = null): Promise<Shop | null> {
   const row = (await tables.shop.findOne({ transaction: tx }))?.get({ plain: true });
   return row ? shopOf(row, plainRows(await tables.spoiledWork.findAll({ transaction: tx }))) : null;
+}
+
+/** Whether the shop is the demo, whose passwords are public; null for a database that holds none. */
+export async function holdsDemo({ tables }: Database): Promise<boolean | null> {
+  const row = await tables.shop.findOne({ attributes: ['isDemo'] });
+  return row ? Boolean(row.get('isDemo')) : null;
 }
 
 /** Changes how the shop works when it still stands at the version given. Says whether it did. */

@@ -1,5 +1,6 @@
 import { appRoutes } from '../app.routes';
-import { DOORS, doorOf, roomAt, ROOMS } from './rooms';
+import type { Role } from '@gantelet/contracts';
+import { DOORS, doorOf, roomAt, ROOMS, roomsFor } from './rooms';
 
 describe('rooms', () => {
   it('stand behind six doors at most, each under its own key', () => {
@@ -16,6 +17,14 @@ describe('rooms', () => {
     expect(at('/label?read=V138')).toEqual(['Set up', 'Thread']);
     expect(at('/changeover/1')).toEqual(['Set up', 'Match needle']);
     expect(at('/benchmark')).toEqual([undefined, undefined]);
+  });
+
+  it('are shown to those who have anything to do in them', () => {
+    const more = DOORS.find(({ name }) => name === 'More')!;
+    const names = (role: Role) => roomsFor(more, role).map(({ name }) => name);
+    expect(names('lead')).toContain('People and zones');
+    expect(names('mechanic')).not.toContain('People and zones');
+    expect(roomsFor(null, 'lead')).toEqual([]);
   });
 
   it('all have an address that the application knows', () => {

@@ -1,9 +1,13 @@
+import { roleReaches, type Role } from '@gantelet/contracts';
+
 /** A page with a place of its own in the navigation. */
 export interface Room {
   readonly path: string;
   readonly name: string;
   /** Follows `g` on the keyboard. */
   readonly key?: string;
+  /** Least role that has anything to do there; anybody when left out. */
+  readonly needs?: Role;
   /** Other addresses that belong to it. */
   readonly also?: readonly string[];
 }
@@ -52,12 +56,18 @@ export const DOORS: readonly Door[] = [
       { path: '/practice', name: 'Practice', key: 'p' },
       { path: '/catalogue', name: 'Catalogue', key: 'c' },
       { path: '/shop', name: 'Shop', key: 's' },
+      { path: '/people', name: 'People and zones', key: 'e', needs: 'lead' },
       { path: '/devices', name: 'Devices', key: 'd' },
     ],
   },
 ];
 
 export const ROOMS: readonly Room[] = DOORS.flatMap(({ rooms }) => rooms);
+
+/** The rooms of a door that somebody has anything to do in. */
+export function roomsFor(door: Door | null, role: Role): readonly Room[] {
+  return (door?.rooms ?? []).filter(({ needs = 'operator' }) => roleReaches(role, needs));
+}
 
 /** The room an address belongs to: the one that says most of it. */
 export function roomAt(url: string): Room | null {

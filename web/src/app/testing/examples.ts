@@ -96,6 +96,7 @@ export const CHANGEOVER: Changeover = {
 };
 
 export const SESSION: Session = {
+  firstStart: false,
   csrfToken: 'token',
   person: { id: newId(), name: 'Test mechanic', role: 'mechanic' },
   shop: {

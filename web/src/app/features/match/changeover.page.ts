@@ -149,6 +149,16 @@ import { matchActions, matchFeature } from './match.state';
       main {
         padding: 0;
       }
+      h1 {
+        font-size: 1.7rem;
+      }
+      li {
+        padding: 5px 0;
+        font-size: 0.9375rem;
+      }
+      .caution {
+        padding: 4px 10px;
+      }
     }
   `,
 })

@@ -6,7 +6,7 @@ import { catchError, EMPTY, exhaustMap, filter, map, of, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { forgetKept } from '../../shared/kept-over-reload';
-import { LANDING } from './landing';
+import { doorFor, LANDING } from './landing';
 import { shopActions, shopFeature } from './shop.state';
 
 const failed = (problem: Problem) => of(shopActions.failed({ problem }));
@@ -51,6 +51,34 @@ export const signIn = createEffect(
       ofType(shopActions.signIn),
       exhaustMap((action) =>
         api.call(routes.signIn, { body: action.signIn }).pipe(
+          map((session) => shopActions.sessionRead({ session })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const signInByCode = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.signInByCode),
+      exhaustMap(({ signIn: body }) =>
+        api.call(routes.signInByCode, { body }).pipe(
+          map((session) => shopActions.sessionRead({ session })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const firstStart = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.firstStart),
+      exhaustMap(({ start: body }) =>
+        api.call(routes.firstStart, { body }).pipe(
           map((session) => shopActions.sessionRead({ session })),
           catchError(failed),
         ),
@@ -114,13 +142,16 @@ export const followSession = createEffect(
       ofType(shopActions.sessionRead),
       tap(({ session }) => {
         api.csrfToken.set(session.csrfToken);
-        const atDoor = router.url.startsWith('/sign-in');
-        if (session.person && atDoor) {
+        const begins = router.url.startsWith('/first-start');
+        const atDoor = begins || router.url.startsWith('/sign-in');
+        // A works that was just begun has people to add first.
+        if (session.person && begins) void router.navigateByUrl('/people');
+        else if (session.person && atDoor) {
           const wanted = router.parseUrl(router.url).queryParamMap.get('to');
           void router.navigateByUrl(wanted ?? LANDING[session.person.role]);
         }
         if (!session.person) forgetKept();
-        if (!session.person && router.navigated && !atDoor) void router.navigateByUrl('/sign-in');
+        if (!session.person && router.navigated && !atDoor) void router.navigateByUrl(doorFor(session));
       }),
     ),
   { functional: true, dispatch: false },

@@ -13,7 +13,7 @@ import * as shopEffects from './shop.effects';
 import { shopActions, shopFeature } from './shop.state';
 import { signedIn } from './signed-in.guard';
 
-const NOBODY = { csrfToken: '', person: null, shop: null };
+const NOBODY = { csrfToken: '', person: null, shop: null, firstStart: false };
 
 describe('the door', () => {
   beforeEach(() => {

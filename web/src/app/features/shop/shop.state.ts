@@ -1,5 +1,14 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { PasswordChange, Problem, Session, Shop, ShopRevision, SignIn } from '@gantelet/contracts';
+import type {
+  CodeSignIn,
+  FirstStart,
+  PasswordChange,
+  Problem,
+  Session,
+  Shop,
+  ShopRevision,
+  SignIn,
+} from '@gantelet/contracts';
 
 export const shopActions = createActionGroup({
   source: 'Shop',
@@ -9,6 +18,10 @@ export const shopActions = createActionGroup({
     'Session Lost': emptyProps(),
     'Session Read': props<{ session: Session }>(),
     'Sign In': props<{ signIn: SignIn }>(),
+    /** The first time, or after a password was forgotten. */
+    'Sign In By Code': props<{ signIn: CodeSignIn }>(),
+    /** Begins an empty works. */
+    'First Start': props<{ start: FirstStart }>(),
     'Sign Out': emptyProps(),
     'Sign Out Everywhere': emptyProps(),
     'Change Password': props<{ change: PasswordChange }>(),
@@ -47,6 +60,8 @@ export const shopFeature = createFeature({
     on(
       shopActions.sessionWanted,
       shopActions.signIn,
+      shopActions.signInByCode,
+      shopActions.firstStart,
       shopActions.signOut,
       shopActions.signOutEverywhere,
       shopActions.changePassword,

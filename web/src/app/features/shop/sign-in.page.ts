@@ -1,16 +1,23 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { CodeFormComponent } from './code-form.component';
 import { SignInFormComponent } from './sign-in-form.component';
 
 @Component({
   selector: 'gan-sign-in',
-  imports: [SignInFormComponent],
+  imports: [CodeFormComponent, SignInFormComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <div class="door">
       <p class="mark narrow">Gantelet</p>
       <h1>Sign in</h1>
       <hr class="stitch" />
-      <gan-sign-in-form />
+      @if (byCode()) {
+        <gan-code-form />
+        <button type="button" class="button small" (click)="byCode.set(false)">I have a password</button>
+      } @else {
+        <gan-sign-in-form />
+        <button type="button" class="button small" (click)="byCode.set(true)">I have a sign-in code</button>
+      }
       <p class="soft">You are signed out after an hour without activity.</p>
     </div>
   </main>`,
@@ -33,4 +40,7 @@ import { SignInFormComponent } from './sign-in-form.component';
     }
   `,
 })
-export class SignInPage {}
+export class SignInPage {
+  /** The first time, and after a password was forgotten. */
+  protected readonly byCode = signal(false);
+}

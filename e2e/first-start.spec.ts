@@ -1,0 +1,94 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startMariadb } from '../scripts/lib/mariadb.mjs';
+import { prepareDatabase, startServer } from '../scripts/lib/server.mjs';
+import { expect, expectAccessible, expectNoSidewaysScroll, test } from './support/shop-test';
+
+const CODE = 'A1B2C3D4E5';
+
+test.describe('a real shop moves in', () => {
+  test.describe.configure({ timeout: 180_000 });
+  let home: string;
+  let address: string;
+  const stops: (() => Promise<void>)[] = [];
+
+  test.beforeAll(async () => {
+    home = mkdtempSync(join(tmpdir(), 'gantelet-first-'));
+    const database = await startMariadb(home);
+    stops.push(database.stop);
+    await prepareDatabase(home, database.environment, { ownShop: true });
+    const server = await startServer(home, { ...database.environment, GANTELET_FIRST_CODE: CODE }, 0);
+    stops.push(server.stop);
+    ({ address } = server);
+  });
+  test.afterAll(async () => {
+    for (const stop of stops.reverse()) await stop();
+    rmSync(home, { recursive: true, force: true });
+  });
+  test.use({ baseURL: async ({}, use) => use(address) });
+
+  test('from an empty works to a lead, zones, people and a machine', async ({ page, browser }) => {
+    await page.goto('/');
+    await expect(page).toHaveURL(/\/first-start$/);
+    await expect(page.getByRole('heading', { name: 'Set up your works' })).toBeVisible();
+    await expectAccessible(page);
+    await page.setViewportSize({ width: 360, height: 780 });
+    await expectNoSidewaysScroll(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+
+    await page.getByLabel('Code the server showed').fill('WRONG00000');
+    await page.getByLabel('Name of the works').fill('Weir Lane Leather');
+    await page.getByLabel('Time zone').fill('Europe/Oslo');
+    await page.getByLabel('Currency').fill('NOK');
+    await page.getByLabel('Your name').fill('Ada Rowe');
+    await page.getByLabel('Sign-in name').fill('ada');
+    await page.getByLabel('Password').fill('waxed thread and awl');
+    await page.getByLabel('Zones, separated').fill('Cutting room, Bench hall');
+    await page.getByRole('button', { name: 'Another shift' }).click();
+    const start = page.getByRole('button', { name: 'Set up the works and sign in' });
+    await start.click();
+    await expect(page.getByRole('alert')).toContainText('not the code the server showed');
+    await page.getByLabel('Code the server showed').fill(CODE);
+    await start.click();
+
+    await expect(page).toHaveURL(/\/people$/);
+    await expect(page.getByRole('heading', { name: '1 person here' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Zones' })).toContainText('Bench hall');
+    await expectAccessible(page);
+    const form = page.getByRole('form', { name: 'Add a person' });
+    await form.getByLabel('Name', { exact: true }).fill('Bo Lind');
+    await form.getByLabel('Sign-in name').fill('bo');
+    await form.getByRole('radio', { name: /^mechanic/ }).check();
+    await form.getByRole('button', { name: 'Add and make a sign-in code' }).click();
+    const code = await page.getByRole('region', { name: 'Sign-in code' }).locator('output').innerText();
+
+    // The mechanic comes in by the code, and registers the first machine.
+    const other = await browser.newContext({ baseURL: address });
+    const bo = await other.newPage();
+    await bo.goto('/');
+    await bo.getByRole('button', { name: 'I have a sign-in code' }).click();
+    await bo.getByLabel('Sign-in name').fill('bo');
+    await bo.getByLabel('Sign-in code').fill(code.toLowerCase());
+    await bo.getByLabel('Choose a password').fill('password1');
+    await bo.getByRole('button', { name: 'Sign in and keep this password' }).click();
+    await expect(bo.getByRole('alert')).toContainText('anybody tries first');
+    await bo.getByLabel('Choose a password').fill('needles in a tin');
+    await bo.getByRole('button', { name: 'Sign in and keep this password' }).click();
+    await expect(bo).toHaveURL(/\/now$/);
+    await bo.goto('/people');
+    await expect(bo.getByRole('alert')).toContainText('Only a lead can do this');
+
+    // Whoever has left is out within seconds.
+    await page.getByRole('button', { name: 'Change Bo Lind' }).click();
+    await page.getByRole('button', { name: 'Has left' }).click();
+    await expect(page.getByRole('listitem').filter({ hasText: 'Bo Lind' })).toContainText('has left');
+    await bo.goto('/floor');
+    await expect(bo.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await other.close();
+
+    // A works that was begun is begun once.
+    await page.goto('/first-start');
+    await expect(page).not.toHaveURL(/\/first-start$/);
+  });
+});

@@ -1,0 +1,43 @@
+import { mkdirSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { backUp, removeBackup } from './lib/backup.mjs';
+import { HOME } from './lib/home.mjs';
+import { needBackup, needDatabase } from './lib/packages.mjs';
+import { main, Refusal, say } from './lib/say.mjs';
+import { withDatabaseOf } from './lib/with-database.mjs';
+
+/**
+ * Backs the shop up, while it runs or not: `npm run backup -- [--shop] [--to FOLDER] [--key FILE] [--keep COUNT]`. The
+ * newest COUNT backups of the folder are kept; all of them when it is left out.
+ */
+const { values } = parseArgs({
+  options: {
+    shop: { type: 'boolean' },
+    to: { type: 'string', default: join(HOME, 'backups') },
+    key: { type: 'string' },
+    keep: { type: 'string' },
+  },
+});
+const ENDING = '.sql.gz';
+
+await main(async () => {
+  const keep = values.keep === undefined ? Infinity : Number(values.keep);
+  if (!(keep >= 1)) throw new Refusal(`--keep is "${values.keep}"; allowed: 1 or more.`);
+  await needDatabase();
+  await needBackup();
+  mkdirSync(values.to, { recursive: true, mode: 0o700 });
+  const file = join(values.to, `gantelet-${new Date().toISOString().replace(/[:.]/g, '-')}${ENDING}`);
+  const note = await withDatabaseOf(HOME, (environment) => backUp(environment, file, values.key));
+  const rows = Object.values(note.rows).reduce((sum, count) => sum + count, 0);
+  say(
+    `${note.works ?? 'An empty works'}: ${rows} rows of ${Object.keys(note.rows).length} tables in ${file}`,
+  );
+  const all = readdirSync(values.to)
+    .filter((name) => name.startsWith('gantelet-') && name.endsWith(ENDING))
+    .sort();
+  for (const old of all.slice(0, Math.max(0, all.length - keep))) {
+    removeBackup(join(values.to, old));
+    say(`Removed ${old}.`);
+  }
+});

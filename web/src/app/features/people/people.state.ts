@@ -1,0 +1,102 @@
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type {
+  PersonAccount,
+  PersonEntry,
+  PersonRevision,
+  PersonWithCode,
+  Problem,
+  Zone,
+} from '@gantelet/contracts';
+
+export const peopleActions = createActionGroup({
+  source: 'People',
+  events: {
+    Opened: emptyProps(),
+    Read: props<{ people: readonly PersonAccount[]; zones: readonly Zone[] }>(),
+    /** `key` is the id of the write: sending it again is the same write. */
+    Add: props<{ key: string; entry: PersonEntry }>(),
+    'Make Code': props<{ key: string; personId: string }>(),
+    /** Somebody has a new code, which is shown this once. */
+    'Code Made': props<{ made: PersonWithCode }>(),
+    'Code Seen': emptyProps(),
+    Revise: props<{ key: string; personId: string; revision: PersonRevision }>(),
+    Revised: props<{ person: PersonAccount }>(),
+    'Name Zone': props<{ key: string; zoneId: string | null; name: string }>(),
+    'Zone Named': props<{ zone: Zone }>(),
+    /** Something could not be read. */
+    Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
+  },
+});
+
+export interface PeopleState {
+  /** Null until they were read. */
+  readonly people: readonly PersonAccount[] | null;
+  readonly zones: readonly Zone[];
+  readonly saving: boolean;
+  /** Writes that were answered. */
+  readonly written: number;
+  readonly made: PersonWithCode | null;
+  readonly problem: Problem | null;
+  readonly refused: Problem | null;
+}
+
+const initial: PeopleState = {
+  people: null,
+  zones: [],
+  saving: false,
+  written: 0,
+  made: null,
+  problem: null,
+  refused: null,
+};
+
+/** The list with somebody as they are now, in the order the server gives it. */
+function withPerson(
+  people: readonly PersonAccount[] | null,
+  person: PersonAccount,
+): readonly PersonAccount[] {
+  const others = (people ?? []).filter(({ id }) => id !== person.id);
+  return [...others, person].sort(
+    (a, b) => Number(b.active) - Number(a.active) || a.name.localeCompare(b.name),
+  );
+}
+
+export const peopleFeature = createFeature({
+  name: 'people',
+  reducer: createReducer(
+    initial,
+    on(peopleActions.read, (state, { people, zones }) => ({ ...state, people, zones, problem: null })),
+    on(peopleActions.add, peopleActions.makeCode, peopleActions.revise, peopleActions.nameZone, (state) => ({
+      ...state,
+      saving: true,
+      refused: null,
+      made: null,
+    })),
+    on(peopleActions.codeMade, (state, { made }) => ({
+      ...state,
+      people: withPerson(state.people, made.person),
+      saving: false,
+      written: state.written + 1,
+      made,
+    })),
+    on(peopleActions.codeSeen, (state) => ({ ...state, made: null })),
+    on(peopleActions.revised, (state, { person }) => ({
+      ...state,
+      people: withPerson(state.people, person),
+      saving: false,
+      written: state.written + 1,
+    })),
+    on(peopleActions.zoneNamed, (state, { zone }) => ({
+      ...state,
+      zones: state.zones.some(({ id }) => id === zone.id)
+        ? state.zones.map((one) => (one.id === zone.id ? zone : one))
+        : [...state.zones, zone],
+      saving: false,
+      written: state.written + 1,
+    })),
+    on(peopleActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(peopleActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
+  ),
+});

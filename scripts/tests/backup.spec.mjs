@@ -3,11 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { backUp, checkBackup, factsOf, noteOf, restore } from '../lib/backup.mjs';
-import { startMariadb } from '../lib/mariadb.mjs';
+import { runningMariadb, startMariadb } from '../lib/mariadb.mjs';
 import { ROOT } from '../lib/paths.mjs';
 import { run } from '../lib/run.mjs';
 import { prepareDatabase } from '../lib/server.mjs';
-import { runningMariadb } from '../lib/with-database.mjs';
 
 const LIMIT_MS = 240_000;
 const { MIGRATIONS } = await import(join(ROOT, 'server', 'dist', 'db', 'migrate.js'));

@@ -79,6 +79,30 @@ test.describe('a real shop moves in', () => {
     await bo.goto('/people');
     await expect(bo.getByRole('alert')).toContainText('Only a lead can do this');
 
+    // Forty machines come in from the list that is kept anyway.
+    await bo.goto('/floor');
+    await bo.getByRole('link', { name: 'Take in a list of machines' }).click();
+    const rows = Array.from(
+      { length: 40 },
+      (_, i) =>
+        `${i + 1};Compound ${i + 1};${i % 2 ? 'Bench hall' : 'Cutting room'};compound;135x17, 135x16;2,2`,
+    );
+    const upload = (lines: string[]) =>
+      bo.getByLabel('List of machines, CSV').setInputFiles({
+        name: 'machines.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(['No;Machine;Hall;Feed;Needles;Plate hole', ...lines].join('\n')),
+      });
+    await upload([...rows.slice(0, 3), '4;Odd one;Cellar;belt;135x17;2,2']);
+    await expect(bo.getByRole('heading', { name: '4 rows, 1 to correct.' })).toBeVisible();
+    await expect(bo.getByRole('row', { name: /Odd one/ })).toContainText('one of Cutting room, Bench hall');
+    await expectAccessible(bo);
+    await upload(rows);
+    await bo.getByRole('button', { name: 'Register them' }).click();
+    await expect(bo.getByRole('status')).toContainText('40 machines registered.');
+    await bo.goto('/floor');
+    await expect(bo.getByText('20 machines, sewing')).toHaveCount(2);
+
     // Whoever has left is out within seconds.
     await page.getByRole('button', { name: 'Change Bo Lind' }).click();
     await page.getByRole('button', { name: 'Has left' }).click();

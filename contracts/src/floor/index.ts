@@ -29,3 +29,12 @@ export {
   RecentChange,
   SafetyStop,
 } from './floor-view.js';
+export {
+  MACHINE_COLUMNS,
+  MachineImport,
+  MachineImportResult,
+  MachineRow,
+  readMachineRow,
+  type CellProblem,
+  type MachineColumn,
+} from './machine-import.js';

@@ -13,6 +13,8 @@ import {
   MachineRevision,
   MachineService,
   MachineHistory,
+  MachineImport,
+  MachineImportResult,
   NeedleChange,
   NeedleLot,
   NeedleLotEntry,
@@ -99,6 +101,16 @@ export const floorRoutes = {
     body: MachineEntry,
     reply: Machine,
     errors: ['zone.unknown', 'machine.number-taken'],
+  }),
+  importMachines: writes({
+    id: 'importMachines',
+    method: 'POST',
+    path: '/api/machine-import',
+    summary:
+      'Register a list of machines, all or none; those whose shop number is there already are left as they are',
+    permission: 'mechanic',
+    body: MachineImport,
+    reply: MachineImportResult,
   }),
   reviseMachine: writes({
     id: 'reviseMachine',

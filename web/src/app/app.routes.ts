@@ -116,6 +116,10 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/machine/machines.page').then((m) => m.MachinesPage),
           },
           {
+            path: 'import',
+            loadComponent: () => import('./features/machine/import.page').then((m) => m.ImportMachinesPage),
+          },
+          {
             path: ':machineId',
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },

@@ -9,6 +9,7 @@ import { answerReport, reportTrouble } from './trouble.service.js';
 import { floorVersion } from './floor.store.js';
 import { addZone, arrangeZone, renameZone } from './floor-plan.service.js';
 import { readHistory } from './machine-history.service.js';
+import { importMachines } from './machine-import.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
 import { readLots, registerLot, reviseLot, testEye } from './needle-lot.service.js';
@@ -28,6 +29,7 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
       renameZone(database, { id: params.zoneId, ...body }, tx),
     ),
     write(routes.registerMachine, ({ key, body }, tx) => registerMachine(database, key, body, tx)),
+    write(routes.importMachines, ({ body }, tx) => importMachines(database, body, tx)),
     write(routes.reviseMachine, ({ params, body: { version, ...entry } }, tx) =>
       reviseMachine(database, params.machineId, entry, version, tx),
     ),

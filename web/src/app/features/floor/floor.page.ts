@@ -89,7 +89,7 @@ export class FloorPage {
   protected readonly undoable = this.store.selectSignal(floorFeature.selectUndo);
   protected readonly lots = this.store.selectSignal(floorFeature.selectLots);
   protected readonly done = this.store.selectSignal(floorFeature.selectDone);
-  private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
+  protected readonly machines = this.store.selectSignal(floorFeature.selectMachines);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
   /** Kept until the box is emptied, so that a count that is refused need not be made again. */

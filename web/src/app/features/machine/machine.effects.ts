@@ -139,6 +139,20 @@ export const save = createEffect(
   { functional: true },
 );
 
+export const importList = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.import),
+      exhaustMap(({ key, rows }) =>
+        api.call(routes.importMachines, { key, body: { rows: [...rows] } }).pipe(
+          switchMap((result) => of(machineActions.imported({ result }), machineActions.opened())),
+          catchError(refused),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 /** A machine that was new has an address of its own now. */
 export const showSaved = createEffect(
   (actions = inject(Actions), router = inject(Router)) =>

@@ -3,6 +3,8 @@ import type {
   Machine,
   MachineEntry,
   MachineEvent,
+  MachineImportResult,
+  MachineRow,
   MachineService,
   MachineHistory,
   Problem,
@@ -19,6 +21,8 @@ export const machineActions = createActionGroup({
     /** `machine` is the one that is changed; null registers a new one under the key. */
     Save: props<{ key: string; machine: Machine | null; entry: MachineEntry }>(),
     Saved: props<{ machine: Machine }>(),
+    Import: props<{ key: string; rows: readonly MachineRow[] }>(),
+    Imported: props<{ result: MachineImportResult }>(),
     /** A form was opened: what the last one said is over. */
     'Form Opened': emptyProps(),
     /** The history of a machine is shown, from its latest event. */
@@ -46,6 +50,8 @@ export interface MachineState {
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly done: string;
+  /** What became of the last list of machines. */
+  readonly imported: MachineImportResult | null;
   /** What happened at the machine whose history is shown, the latest first; null until it was read. */
   readonly events: readonly MachineEvent[] | null;
   /** Where its history goes on; null at the beginning. */
@@ -61,6 +67,7 @@ const initial: MachineState = {
   saving: false,
   problem: null,
   done: '',
+  imported: null,
   events: null,
   before: null,
   services: [],
@@ -109,7 +116,9 @@ export const machineFeature = createFeature({
       done,
     })),
     on(machineActions.withdrawn, (state, { done }) => ({ ...state, saving: false, done })),
-    on(machineActions.formOpened, (state) => ({ ...state, problem: null, done: '' })),
+    on(machineActions.import, (state) => ({ ...state, saving: true, problem: null, imported: null })),
+    on(machineActions.imported, (state, { result }) => ({ ...state, saving: false, imported: result })),
+    on(machineActions.formOpened, (state) => ({ ...state, problem: null, done: '', imported: null })),
     on(machineActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(machineActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),

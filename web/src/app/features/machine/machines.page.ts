@@ -17,12 +17,21 @@ import { machineActions, machineFeature } from './machine.state';
     <header>
       <h1>{{ headline() }}</h1>
       @if (mayEdit()) {
-        <a class="button" routerLink="/machines/new">Register a machine</a>
+        <span class="acts">
+          <a class="button" routerLink="/machines/import">Take in a list</a>
+          <a class="button" routerLink="/machines/new">Register a machine</a>
+        </span>
       }
     </header>
     <hr class="stitch" />
     <gan-problem [problem]="problem()" />
-    <table>
+    @if (none()) {
+      <p>
+        No machine yet. Register one by one, or take in the list you keep anyway, from a spreadsheet saved as
+        CSV.
+      </p>
+    }
+    <table [class.visually-hidden]="none()">
       <caption class="visually-hidden">
         Machines of the shop by number
       </caption>
@@ -67,6 +76,11 @@ import { machineActions, machineFeature } from './machine.state';
       justify-content: space-between;
       align-items: center;
       gap: 12px;
+    }
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
     }
     table {
       width: 100%;
@@ -124,6 +138,7 @@ export class MachinesPage {
       unreadText(this.read() !== null, this.problem(), 'The list of machines') ??
       `${this.machines().length} machines`,
   );
+  protected readonly none = computed(() => this.read()?.length === 0);
   protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));

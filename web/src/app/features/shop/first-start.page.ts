@@ -51,6 +51,9 @@ const SHORT = [Validators.required, Validators.maxLength(80)];
       margin-bottom: 22px;
     }
     legend {
+      grid-column: 1 / -1;
+      float: none;
+      margin: 0;
       font: 600 1.25rem var(--narrow);
     }
     .wide {

@@ -1,0 +1,144 @@
+import * as z from 'zod';
+import { BOBBIN_SIZES, HOOK_SIDES, needleSystem, NEEDLE_SYSTEMS } from '@gantelet/core';
+import { DUTIES, FEEDS, MACHINE_CLASSES, MachineEntry, type Zone } from './machine.js';
+
+/** Columns of a list of machines; whoever has other names for them says which is which. */
+export const MACHINE_COLUMNS = [
+  'number',
+  'name',
+  'zone',
+  'class',
+  'feed',
+  'duty',
+  'systems',
+  'shank',
+  'hook',
+  'plates',
+  'bobbin',
+  'wraps',
+  'speed',
+] as const;
+export type MachineColumn = (typeof MACHINE_COLUMNS)[number];
+
+const Cell = z.string().max(200).optional();
+
+/** A row of a list of machines, each cell as text. */
+export const MachineRow = z.strictObject(
+  Object.fromEntries(MACHINE_COLUMNS.map((column) => [column, Cell])) as Record<MachineColumn, typeof Cell>,
+);
+export type MachineRow = z.infer<typeof MachineRow>;
+
+export const MachineImport = z.strictObject({ rows: z.array(MachineRow).min(1).max(2000) });
+export type MachineImport = z.infer<typeof MachineImport>;
+
+export const MachineImportResult = z.object({
+  added: z.int(),
+  /** Shop numbers that were registered already and were left as they are. */
+  there: z.array(z.int()),
+});
+export type MachineImportResult = z.infer<typeof MachineImportResult>;
+
+/** What is wrong with a cell. */
+export interface CellProblem {
+  readonly column: MachineColumn;
+  readonly message: string;
+}
+
+/** The column each field of an entry comes from. */
+const COLUMN_OF: Readonly<Record<string, MachineColumn>> = {
+  shopNumber: 'number',
+  name: 'name',
+  zoneId: 'zone',
+  systemIds: 'systems',
+  shank: 'shank',
+  plates: 'plates',
+  plateHoleMm: 'plates',
+  preTensionWraps: 'wraps',
+  speedInUseSpm: 'speed',
+};
+
+/**
+ * A row as a machine to register. Numbers are taken with either decimal sign; several needle systems are separated by
+ * commas or semicolons, several plate holes by semicolons, the one on the machine first.
+ *
+ * @returns the entry, or what is wrong with each cell
+ */
+export function readMachineRow(
+  row: MachineRow,
+  zones: readonly Zone[],
+): { readonly entry: MachineEntry } | { readonly problems: readonly CellProblem[] } {
+  const problems: CellProblem[] = [];
+  const wrong = (column: MachineColumn, message: string): void => void problems.push({ column, message });
+  const systemIds = listOf(row.systems, /[;,]/).map((name) => {
+    const id = needleSystem(name)?.id;
+    if (id === undefined)
+      wrong('systems', `${name} is not one of ${NEEDLE_SYSTEMS.map((s) => s.id).join(', ')}`);
+    return id ?? name;
+  });
+  const choice = <T extends string>(column: MachineColumn, among: readonly T[], otherwise: T | null): T => {
+    const said = words(row[column]);
+    const found = among.find((one) => one === said) ?? (said === '' ? otherwise : null);
+    if (found === null) wrong(column, `one of ${among.join(', ')}`);
+    return found ?? among[0]!;
+  };
+  const bobbins = BOBBIN_SIZES.map(({ id }) => id);
+  const holes = listOf(row.plates, /;/).map((text) => numberOf(text));
+  if (holes.length === 0) wrong('plates', 'the hole of the plate that is on it, in mm');
+  const entry = {
+    shopNumber: numberOf(row.number),
+    name: row.name ?? '',
+    zoneId: zoneOf(row, zones, wrong),
+    machineClass: choice('class', MACHINE_CLASSES, 'flatbed'),
+    feed: choice('feed', FEEDS, null),
+    duty: choice('duty', DUTIES, 'medium'),
+    systemIds: [...new Set(systemIds)],
+    shank: choice('shank', ['round', 'flat'], needleSystem(systemIds[0] ?? '')?.shank ?? 'round'),
+    hookSide: words(row.hook) === '' ? null : choice('hook', HOOK_SIDES, null),
+    plates: holes.map((holeMm) => ({ holeMm, feedDogHoleMm: null })),
+    plateHoleMm: holes[0] ?? Number.NaN,
+    takeUpStrokeMm: null,
+    preTensionWraps: words(row.wraps) === '' ? 1 : numberOf(row.wraps),
+    bobbinSizeId: words(row.bobbin) === '' ? null : choice('bobbin', bobbins, null),
+    stitchDial: [],
+    speedInUseSpm: words(row.speed) === '' ? null : numberOf(row.speed),
+    speedMostSpm: null,
+    threadTex: { least: null, most: null },
+    needleNm: { least: null, most: null },
+    oilNotes: '',
+    serviceNotes: '',
+  };
+  const read = MachineEntry.safeParse(entry);
+  for (const { path, message } of read.error?.issues ?? []) {
+    const column = COLUMN_OF[String(path[0])];
+    if (column && !problems.some((one) => one.column === column)) wrong(column, message);
+  }
+  return read.success && problems.length === 0 ? { entry: read.data } : { problems };
+}
+
+function zoneOf(
+  { zone }: MachineRow,
+  zones: readonly Zone[],
+  wrong: (column: MachineColumn, message: string) => void,
+): string {
+  const said = (zone ?? '').trim().toLowerCase();
+  const [only, ...others] = zones;
+  const found = zones.find(({ name }) => name.toLowerCase() === said);
+  if (found) return found.id;
+  if (said === '' && only && others.length === 0) return only.id;
+  wrong('zone', `one of ${zones.map(({ name }) => name).join(', ')}`);
+  return only?.id ?? '';
+}
+
+const words = (text: string | undefined): string => (text ?? '').trim().toLowerCase().replace(/\s+/g, '-');
+
+function listOf(text: string | undefined, separator: RegExp): readonly string[] {
+  return (text ?? '')
+    .split(separator)
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
+}
+
+function numberOf(text: string | undefined): number {
+  const said = (text ?? '').trim().replace(',', '.');
+  return said === '' ? Number.NaN : Number(said);
+}

@@ -1,0 +1,47 @@
+import { newId, routes, type MachineRow, type Problem } from '@gantelet/contracts';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import type { TestClient } from '../../testing/test-client.js';
+
+describe('a list of machines', () => {
+  let shop: TestShop;
+  let mechanic: TestClient;
+  beforeAll(async () => {
+    shop = await startTestShop();
+    mechanic = await shop.signedIn('mechanic');
+  });
+  afterAll(() => shop.stop());
+
+  const row = (number: number, change: Partial<MachineRow> = {}): MachineRow => ({
+    number: String(number),
+    name: `Machine ${number}`,
+    feed: 'compound',
+    systems: '135x17',
+    plates: '2.2',
+    ...change,
+  });
+  const take = (rows: MachineRow[], key = newId()) =>
+    mechanic.call(routes.importMachines, { key, body: { rows } });
+
+  it('goes in whole, and once however often it is taken in', async () => {
+    const rows = Array.from({ length: 40 }, (_, i) => row(100 + i));
+    expect((await take(rows)).body).toEqual({ added: 40, there: [] });
+    expect(await shop.count('machines')).toBe(42);
+    const again = await take([...rows, row(140)]);
+    expect([again.body.added, again.body.there.length]).toEqual([1, 40]);
+    const { body } = await mechanic.call(routes.listMachines);
+    expect(body.find(({ shopNumber }) => shopNumber === 100)).toEqual(
+      jasmine.objectContaining({ name: 'Machine 100', systemIds: ['135x17'], plateHoleMm: 2.2 }),
+    );
+  });
+
+  it('goes in not at all when a row is wrong, and names the cell', async () => {
+    const before = await shop.count('machines');
+    const bad = await take([row(200), row(201, { feed: 'belt', zone: 'Cellar' }), row(200)]);
+    const { fields = [] } = bad.body as unknown as Problem;
+    expect([bad.status, fields.map(({ path }) => path)]).toEqual([
+      400,
+      ['body.rows.1.zone', 'body.rows.1.feed', 'body.rows.2.number'],
+    ]);
+    expect(await shop.count('machines')).toBe(before);
+  });
+});

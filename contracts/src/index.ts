@@ -5,6 +5,7 @@ export * from './shop/index.js';
 export * from './match/index.js';
 export * from './floor/index.js';
 export * from './changeover/index.js';
+export * from './fault/index.js';
 export * from './tension/index.js';
 export * from './record/index.js';
 export * from './catalogue/index.js';

@@ -13,6 +13,7 @@ export * from './practice/index.js';
 export * from './gauge/index.js';
 export * from './seam/index.js';
 export * from './floor/index.js';
+export * from './fault/index.js';
 export * from './life/index.js';
 export * from './rounds/index.js';
 export * from './label/index.js';

@@ -51,6 +51,7 @@ export const MachineEvent = z.discriminatedUnion('kind', [
     ending: z.enum(['finished', 'put-aside', 'taken-back']),
     reason: z.string(),
   }),
+  event('fault', { symptom: z.string(), ending: z.string(), cause: z.string().nullable(), note: z.string() }),
   event('setup-saved', { setupId: Id, setupName: Name }),
   event('seams', {
     setupId: Id,

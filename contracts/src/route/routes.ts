@@ -1,6 +1,7 @@
 import { SearchQuery, SearchResult } from '../search/index.js';
 import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
+import { faultRoutes } from './fault-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { lifeRoutes } from './life-routes.js';
 import { matchRoutes } from './match-routes.js';
@@ -16,6 +17,7 @@ export const routes = {
   ...floorRoutes,
   ...matchRoutes,
   ...changeoverRoutes,
+  ...faultRoutes,
   ...tensionRoutes,
   ...recordRoutes,
   ...lifeRoutes,

@@ -30,6 +30,7 @@ import type {
   SpotCheckRow,
 } from './rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
+import type { FaultCaseRow } from './fault-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 
 /** The tables of needles, and of what is done at machines. */
@@ -118,6 +119,18 @@ export function floorTables(table: DefineTable) {
       reason: text,
       endedAt: instantOrNone,
       endedById: refOrNone,
+    }),
+    faultCases: table<FaultCaseRow>('fault_cases', {
+      id,
+      machineId: refOrNone,
+      symptom: text,
+      document: { type: DataTypes.TEXT('medium'), allowNull: false },
+      ending: text,
+      cause: textOrNone,
+      note: text,
+      beganAt: instant,
+      endedAt: instant,
+      endedById: ref,
     }),
     changeoverTicks: table<ChangeoverTickRow>('changeover_ticks', {
       id,

@@ -20,6 +20,7 @@ import { safetyStops } from './migrations/20261211-safety-stops.js';
 import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
 import { changedIntervals } from './migrations/20261216-changed-intervals.js';
 import { changeovers } from './migrations/20261217-changeovers.js';
+import { faultCases } from './migrations/20261219-fault-cases.js';
 import { people } from './migrations/20261218-people.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
 import { counterLeaps } from './migrations/20261214-counter-leaps.js';
@@ -54,6 +55,7 @@ export const MIGRATIONS: readonly Migration[] = [
   changedIntervals,
   changeovers,
   people,
+  faultCases,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -14,6 +14,7 @@ import {
   readServicesDue,
   setPresentSetup,
 } from './floor/index.js';
+import { faultRoutes } from './fault/index.js';
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
@@ -50,6 +51,7 @@ export function features({ database, line, now, firstCode }: FeatureContext): re
     ...floorRoutes(database, now),
     ...matchRoutes(database, now),
     ...changeoverRoutes(database, now),
+    ...faultRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...tensionRoutes(database, now),
     ...recordRoutes(database, now),

@@ -3,6 +3,8 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import * as changeoverEffects from './features/changeover/changeover.effects';
 import { changeoverFeature, changeoverKept } from './features/changeover/changeover.state';
+import * as faultEffects from './features/fault/fault.effects';
+import { faultFeature, faultKept } from './features/fault/fault.state';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature, floorKept } from './features/floor/floor.state';
 import * as lifeEffects from './features/life/life.effects';
@@ -95,6 +97,16 @@ export const appRoutes: Routes = [
               import('./features/changeover/changeover.page').then((m) => m.ChangeoverWorkPage),
           },
         ],
+      },
+      {
+        path: 'faults',
+        title: 'Find a fault · Gantelet',
+        providers: [
+          provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
+          provideState(faultFeature.name, faultFeature.reducer, { metaReducers: [faultKept] }),
+          provideEffects(floorEffects, faultEffects),
+        ],
+        loadComponent: () => import('./features/fault/fault.page').then((m) => m.FaultPage),
       },
       {
         path: 'thread',

@@ -87,6 +87,12 @@ const SOURCES: readonly Source[] = [
            WHERE c.machine_id = :machineId AND c.ended_at < :before`,
   },
   {
+    kind: 'fault',
+    sql: `SELECT f.id, f.ended_at AS at, p.name AS \`by\`, f.symptom, f.ending, f.cause, f.note
+            FROM fault_cases f JOIN people p ON p.id = f.ended_by_id
+           WHERE f.machine_id = :machineId AND f.ended_at < :before`,
+  },
+  {
     kind: 'setup-saved',
     sql: `SELECT s.id, s.saved_at AS at, p.name AS \`by\`, s.id AS setupId, s.name AS setupName
             FROM setups s JOIN people p ON p.id = s.saved_by_id

@@ -27,6 +27,7 @@ export const DOORS: readonly Door[] = [
     icon: 'bi-grid-1x2',
     rooms: [
       { path: '/floor', name: 'Machines due', key: 'f' },
+      { path: '/faults', name: 'Find a fault', key: 'x' },
       { path: '/floor/spot-checks', name: 'Spot checks' },
     ],
   },

@@ -34,9 +34,10 @@ import { keptFor } from '../../shared/kept-for';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
+import { TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleText } from '../../shared/words/changeover-words';
 import { needleSizeText } from '../../shared/words/units-text';
+import { ReportedTroubleComponent } from './reported-trouble.component';
 import { SafetyStopComponent } from './safety-stop.component';
 import { PiecesFormComponent, type PiecesSaid } from './pieces-form.component';
 
@@ -66,6 +67,7 @@ export interface ChangeSaid {
     DatePipe,
     NeedlePickerComponent,
     PiecesFormComponent,
+    ReportedTroubleComponent,
     RouterLink,
     SafetyStopComponent,
     SignalMarkComponent,
@@ -100,38 +102,13 @@ export interface ChangeSaid {
       />
     }
     @for (report of machine().reports; track report.id) {
-      <section class="reported">
-        <h3>
-          <gan-signal [shape]="rule(report.trouble).call === 'stop' ? 'stop' : 'due'" />
-          {{ troubleWords[report.trouble] }}
-        </h3>
-        <p>Reported by {{ report.reportedBy }}, {{ report.reportedAt | date: 'EEE HH:mm' }}.</p>
-        <ol>
-          @for (check of rule(report.trouble).checks; track check) {
-            <li>{{ checkWords[check] }}</li>
-          }
-        </ol>
-        @if (mayClear()) {
-          <div class="causes">
-            <button
-              type="button"
-              class="button"
-              [disabled]="busy()"
-              (click)="answered.emit({ reportId: report.id, finding: 'mended' })"
-            >
-              Fixed, needle kept
-            </button>
-            <button
-              type="button"
-              class="button"
-              [disabled]="busy()"
-              (click)="answered.emit({ reportId: report.id, finding: 'nothing-found' })"
-            >
-              No fault found
-            </button>
-          </div>
-        }
-      </section>
+      <gan-reported-trouble
+        [report]="report"
+        [machineId]="machine().id"
+        [mayAnswer]="mayClear()"
+        [busy]="busy()"
+        (answered)="answered.emit($event)"
+      />
     }
     <details class="report" [open]="reporting()">
       <summary>Report a problem (do not change the needle)</summary>
@@ -291,15 +268,6 @@ export interface ChangeSaid {
       gap: 8px;
       align-items: center;
     }
-    .reported {
-      border: 2px solid var(--rule);
-      padding: 4px 12px 12px;
-      margin-top: 12px;
-    }
-    ol {
-      margin-bottom: 8px;
-      padding-inline-start: 20px;
-    }
     .causes {
       display: grid;
       grid-template-columns: 1fr 1fr;
@@ -348,7 +316,6 @@ export class ChangeSheetComponent {
 
   protected readonly troubles = TROUBLES;
   protected readonly troubleWords = TROUBLE_WORDS;
-  protected readonly checkWords = CHECK_WORDS;
   protected readonly rule = troubleRule;
   private readonly preferences = inject(Preferences);
 

@@ -32,7 +32,7 @@ describe('a list of machines as text', () => {
 
 describe('taking in a list of machines', () => {
   const zones = [MACHINE.zone];
-  const text = (feed: string) => `number,name,zone,feed,plates\n7,Post 07,${MACHINE.zone.name},${feed},2.2\n`;
+  const text = (feed: string) => `number,name,zone,feed,plates\n8,Post 08,${MACHINE.zone.name},${feed},2.2\n`;
   async function show(feed: string) {
     const page = await mountPage(ImportMachinesPage, {
       features: [machineFeature],
@@ -60,7 +60,7 @@ describe('taking in a list of machines', () => {
     expect(page.text()).toContain('1 row, all in order.');
     await page.press('Register them');
     expect(page.of(machineActions.import)[0]?.rows).toEqual([
-      { number: '7', name: 'Post 07', zone: MACHINE.zone.name, feed: 'drop', plates: '2.2' },
+      { number: '8', name: 'Post 08', zone: MACHINE.zone.name, feed: 'drop', plates: '2.2' },
     ]);
     page.store.dispatch(machineActions.imported({ result: { added: 1, there: [4] } }));
     await page.settled();

@@ -1,4 +1,4 @@
-import { turnsText, type ServiceKind } from '@gantelet/core';
+import { causeById, symptom, turnsText, type ServiceKind } from '@gantelet/core';
 import type { MachineEvent } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 import { CLOCK, removalText, TROUBLE_WORDS } from './floor-words';
@@ -20,6 +20,11 @@ const FINDING_WORDS = {
   'none-missing': 'no piece was missing',
 } as const;
 
+const FAULT_ENDING_WORDS = {
+  mended: 'mended',
+  'handed-over': 'handed over',
+  'put-aside': 'put aside',
+} as const;
 const ENDING_WORDS = { finished: 'finished', 'put-aside': 'put aside', 'taken-back': 'taken back' } as const;
 
 /** What happened, and what there is to say of it. */
@@ -60,6 +65,8 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       const reason = event.reason === '' ? '' : `: ${event.reason}`;
       return { head: `Changeover ${ENDING_WORDS[event.ending]}${reason}`, more: `to ${event.setupName}` };
     }
+    case 'fault':
+      return faultText(event);
     case 'setup-saved':
       return { head: 'Set-up saved', more: event.setupName };
     case 'seams':
@@ -81,3 +88,13 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
 }
 
 const takenBackText = (by: string | null): string => (by === null ? '' : `removed by ${by}`);
+
+function faultText({ symptom: id, ending, cause, note }: Extract<MachineEvent, { kind: 'fault' }>): {
+  readonly head: string;
+  readonly more: string;
+} {
+  const what = symptom(id)?.name ?? id;
+  const ended = FAULT_ENDING_WORDS[ending as keyof typeof FAULT_ENDING_WORDS] ?? ending;
+  const found = cause === null ? '' : (causeById(cause)?.name ?? cause);
+  return { head: `${what}: ${ended}`, more: [found, note].filter(Boolean).join('; ') };
+}

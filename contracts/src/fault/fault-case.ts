@@ -1,0 +1,67 @@
+import * as z from 'zod';
+import { CAUSES, evidenceById, FAULT_CHECKS, faultCheck, SYMPTOMS } from '@gantelet/core';
+import { Id, Instant, Line, Name } from '../shared/index.js';
+
+const idsOf = (table: readonly { readonly id: string }[]) =>
+  table.map(({ id }) => id) as unknown as [string, ...string[]];
+const CauseId = z.enum(idsOf(CAUSES));
+const checkOf = (kind: 'look' | 'swap' | 'probe') =>
+  z.enum(idsOf(FAULT_CHECKS.filter((check) => check.kind === kind)));
+const Seams = z.array(z.boolean()).max(12);
+
+/** Something that was done about a fault, and what was seen. */
+export const FaultFinding = z.discriminatedUnion('did', [
+  /** Null when nothing was found. */
+  z.strictObject({ did: z.literal('look'), checkId: checkOf('look'), found: CauseId.nullable() }),
+  z.strictObject({ did: z.literal('probe'), checkId: checkOf('probe'), outcome: z.int().min(0).max(9) }),
+  z.strictObject({ did: z.literal('swap'), checkId: checkOf('swap'), seams: Seams }),
+  z.strictObject({ did: z.literal('repair'), causeId: CauseId, seams: Seams }),
+]);
+export type FaultFinding = z.infer<typeof FaultFinding>;
+
+export const FAULT_ENDINGS = ['mended', 'handed-over', 'put-aside'] as const;
+
+/** A fault that was followed to an end. */
+export const FaultCaseInput = z
+  .strictObject({
+    /** Null for a machine that is not registered. */
+    machineId: Id.nullable(),
+    symptomId: z.enum(idsOf(SYMPTOMS)),
+    /** What was known, as the number of an option by the id of the question. */
+    evidence: z.record(z.string().max(40), z.int().min(0).max(9)),
+    findings: z.array(FaultFinding).max(80),
+    ending: z.enum(FAULT_ENDINGS),
+    /** What it was, as far as somebody says so. */
+    causeId: CauseId.nullable(),
+    note: Line(300).default(''),
+    beganAt: Instant,
+    endedAt: Instant,
+  })
+  .check(({ value: { evidence, findings }, issues }) => {
+    for (const [id, option] of Object.entries(evidence)) {
+      const known = evidenceById(id);
+      const message = known ? 'one of its options' : 'not a question of the fault finder';
+      if (!known || option >= known.options.length)
+        issues.push({ code: 'custom', path: ['evidence', id], input: option, message });
+    }
+    findings.forEach((finding, i) => {
+      const check = finding.did === 'probe' ? faultCheck(finding.checkId) : undefined;
+      if (check?.kind === 'probe' && finding.did === 'probe' && finding.outcome >= check.outcomes.length)
+        issues.push({
+          ...{ code: 'custom', path: ['findings', i, 'outcome'], input: finding.outcome },
+          message: 'one of its outcomes',
+        });
+    });
+  });
+export type FaultCaseInput = z.infer<typeof FaultCaseInput>;
+
+/** A fault as it was logged. */
+export const LoggedFaultCase = FaultCaseInput.safeExtend({ id: Id, endedBy: Name });
+export type LoggedFaultCase = z.infer<typeof LoggedFaultCase>;
+
+/** What of a case is stored as a document. */
+export const FaultDocument = z.object({
+  version: z.literal(1),
+  evidence: z.record(z.string(), z.int()),
+  findings: z.array(FaultFinding),
+});

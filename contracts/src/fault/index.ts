@@ -1,0 +1,1 @@
+export { FAULT_ENDINGS, FaultCaseInput, FaultDocument, FaultFinding, LoggedFaultCase } from './fault-case.js';

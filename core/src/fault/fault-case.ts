@@ -1,0 +1,154 @@
+import { causeById, NONE_OF_THESE } from './causes.js';
+import {
+  afterLook,
+  afterMending,
+  afterProbe,
+  afterSeam,
+  beginBelief,
+  mendedShare,
+  type FaultBelief,
+  type KnownEvidence,
+} from './fault-belief.js';
+import { OPENINGS } from './fault-check.js';
+import { faultCheck, SPECIALIST } from './fault-checks.js';
+import { symptom as symptomById } from './symptoms.js';
+
+/** What was done and seen, one after the other. */
+export type FaultFinding =
+  /** A look with the cause it found; null for nothing. */
+  | { readonly did: 'look'; readonly checkId: string; readonly found: string | null }
+  | { readonly did: 'probe'; readonly checkId: string; readonly outcome: number }
+  /** A swap or a repair, with how the test seams after it were. */
+  | { readonly did: 'swap'; readonly checkId: string; readonly seams: readonly boolean[] }
+  | { readonly did: 'repair'; readonly causeId: string; readonly seams: readonly boolean[] };
+
+/** A fault as far as it was followed. */
+export interface FaultCase {
+  readonly symptomId: string;
+  readonly evidence: KnownEvidence;
+  readonly findings: readonly FaultFinding[];
+}
+
+/** A case after all its findings: made by replaying them, so that taking the last back leaves no trace. */
+export interface FaultState {
+  readonly belief: FaultBelief;
+  /** Ids of openings that stand open. */
+  readonly open: ReadonlySet<string>;
+  /** How often each check was made. */
+  readonly made: ReadonlyMap<string, number>;
+  /** Checks whose part is no longer there. */
+  readonly voided: ReadonlySet<string>;
+  /** Causes that were found and not repaired yet. */
+  readonly unlocked: readonly string[];
+  /** Chance that a seam is good by luck, higher after a knob was moved. */
+  readonly quiet: number;
+  readonly minutes: number;
+  /** The last seam was good, and it is likely enough that the fault is mended. */
+  readonly solved: boolean;
+  /** A good seam is still wanted before it is. */
+  readonly wantsSeam: boolean;
+}
+
+/** The fault counts as mended when that is so likely. Assumption. */
+export const SURE_ENOUGH = 0.95;
+/** Minutes of a test seam. Assumption. */
+export const SEAM_MINUTES = 1;
+/** A second look misses much of what the first one missed, and takes longer. Assumptions. */
+export const SECOND_LOOK = { sensitivity: 0.6, minutes: 1.5 } as const;
+
+/**
+ * Replays a case.
+ *
+ * @param shares of the causes; those of the symptom when left out
+ * @throws RangeError for a symptom or a check that is not in the tables
+ */
+export function replayFault(
+  { symptomId, evidence, findings }: FaultCase,
+  shares?: Readonly<Record<string, number>>,
+): FaultState {
+  const symptom = symptomById(symptomId);
+  if (!symptom) throw new RangeError(`symptom is "${symptomId}"; allowed: an id of the table`);
+  const begun: FaultState = {
+    belief: beginBelief(symptom, evidence, shares),
+    open: new Set(),
+    // A needle that has only just been changed is not changed again for that.
+    made: new Map(evidence['needleJust'] === 1 ? [['newNeedle', 1]] : []),
+    voided: new Set(),
+    unlocked: [],
+    quiet: symptom.quiet,
+    minutes: 0,
+    solved: false,
+    wantsSeam: false,
+  };
+  return findings.reduce(afterFinding, begun);
+}
+
+/** A state after one more finding. */
+export function afterFinding(state: FaultState, finding: FaultFinding): FaultState {
+  if (finding.did === 'repair') return afterRepair(state, finding.causeId, finding.seams);
+  const check = faultCheck(finding.checkId);
+  if (check?.kind !== finding.did)
+    throw new RangeError(`checkId is "${finding.checkId}"; allowed: a ${finding.did} of the table`);
+  const times = state.made.get(check.id) ?? 0;
+  const again = times > 0 ? SECOND_LOOK.minutes : 1;
+  const opened = {
+    ...state,
+    open: new Set([...state.open, ...check.needs]),
+    made: new Map([...state.made, [check.id, times + 1]]),
+    minutes:
+      state.minutes +
+      openingMinutes(state, check.needs) +
+      check.minutes * (check.kind === 'look' ? again : 1),
+  };
+  if (finding.did === 'look' && check.kind === 'look') {
+    const sensitivity = times > 0 ? SECOND_LOOK.sensitivity : 1;
+    const unlocked =
+      finding.found === null ? state.unlocked : [...new Set([...state.unlocked, finding.found])];
+    return { ...opened, unlocked, belief: afterLook(state.belief, check, finding.found, sensitivity) };
+  }
+  if (finding.did === 'probe' && check.kind === 'probe')
+    return { ...opened, belief: afterProbe(state.belief, check, finding.outcome) };
+  if (finding.did !== 'swap' || check.kind !== 'swap') return opened;
+  const mended = {
+    ...opened,
+    belief: afterMending(state.belief, check.mends),
+    voided: new Set([...state.voided, ...check.voids]),
+  };
+  const sewn = finding.seams.reduce(afterOneSeam, mended);
+  // A knob that was turned in vain goes back, but a seam may be quiet by luck more often than before.
+  return { ...sewn, quiet: sewn.solved ? sewn.quiet : sewn.quiet + check.masks * (1 - sewn.quiet) };
+}
+
+function afterRepair(state: FaultState, causeId: string, seams: readonly boolean[]): FaultState {
+  const cause = causeById(causeId);
+  if (!cause) throw new RangeError(`causeId is "${causeId}"; allowed: an id of the table`);
+  const { minutes, success } = cause.id === NONE_OF_THESE ? SPECIALIST : cause.repair;
+  const repaired = {
+    ...state,
+    belief: afterMending(state.belief, { [causeId]: success }),
+    unlocked: state.unlocked.filter((id) => id !== causeId),
+    minutes: state.minutes + minutes,
+  };
+  return seams.reduce(afterOneSeam, repaired);
+}
+
+/** Everything is closed for a seam. */
+function afterOneSeam(state: FaultState, good: boolean): FaultState {
+  const belief = afterSeam(state.belief, good, state.quiet);
+  const solved = good && mendedShare(belief) >= SURE_ENOUGH;
+  return {
+    ...state,
+    belief,
+    open: new Set(),
+    minutes: state.minutes + SEAM_MINUTES,
+    solved,
+    wantsSeam: good && !solved,
+  };
+}
+
+/** Minutes of opening what is not open yet. */
+export function openingMinutes({ open }: Pick<FaultState, 'open'>, needs: readonly string[]): number {
+  return needs
+    .filter((id) => !open.has(id))
+    .reduce((sum, id) => sum + (OPENINGS.find((one) => one.id === id)?.minutes ?? 0), 0);
+}

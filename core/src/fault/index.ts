@@ -1,0 +1,25 @@
+export { symptom, SYMPTOMS, type Symptom } from './symptoms.js';
+export {
+  causeById,
+  CAUSE_GROUPS,
+  CAUSES,
+  NONE_OF_THESE,
+  type Cause,
+  type CauseGroup,
+  type Hands,
+} from './causes.js';
+export { EVIDENCE, evidenceById, type Evidence } from './evidence.js';
+export { OPENINGS, type FaultCheck, type Look, type Opening, type Probe, type Swap } from './fault-check.js';
+export { FAULT_CHECKS, faultCheck, FIXED_ORDER, SPECIALIST } from './fault-checks.js';
+export { likeliest, mendedShare, type FaultBelief, type KnownEvidence } from './fault-belief.js';
+export {
+  afterFinding,
+  replayFault,
+  SURE_ENOUGH,
+  type FaultCase,
+  type FaultFinding,
+  type FaultState,
+} from './fault-case.js';
+export { nextChecks, type FaultAdvice, type NextStep } from './next-check.js';
+export { learnShares } from './learn-shares.js';
+export { evidenceOf, symptomOfTrouble, type MachineFacts } from './known-evidence.js';

@@ -1,0 +1,122 @@
+import { causeById, NONE_OF_THESE, type Hands } from './causes.js';
+import { afterProbe, type FaultBelief } from './fault-belief.js';
+import { openingMinutes, replayFault, type FaultCase, type FaultState } from './fault-case.js';
+import type { Probe } from './fault-check.js';
+import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
+import { canMake, costToFinish, doables, sharesThere, type Doable } from './finish-cost.js';
+
+/** Something to do next. */
+export interface NextStep {
+  readonly do: 'check' | 'repair' | 'specialist';
+  /** Of the check, or of the cause to repair. */
+  readonly id: string;
+  /** Chance that it ends the fault; 0 for a probe, which only splits what is possible. */
+  readonly chance: number;
+  /** Minutes it takes with its test seam. */
+  readonly minutes: number;
+  readonly who: Hands;
+}
+
+/** What is suggested, best first, and how it stands. */
+export interface FaultAdvice {
+  readonly state: FaultState;
+  readonly steps: readonly NextStep[];
+}
+
+const LEAST_CHANCE = 1e-4;
+/** A probe goes first only when it saves more than this, in minutes and as a share. */
+const PROBE_SAVES = { minutes: 0.4, share: 0.03 } as const;
+/** Symptoms after which the wheel is turned by hand before the power is on again. Common practice. */
+const BY_HAND_FIRST: readonly string[] = ['ndlBreaks', 'ndlBends'];
+
+/**
+ * What to do next: the most chance of an end per minute, and a question first where it saves minutes. What is not a matter
+ * of minutes stands before: the wheel is turned by hand where needles break, and after a strike a new needle goes in.
+ *
+ * For independent looks at a single fault, least minutes per chance first is optimal (Mitten 1960; Kadane and Simon 1977;
+ * from memory).
+ *
+ * @param shares of the causes; those of the symptom when left out
+ */
+export function nextChecks(fault: FaultCase, shares?: Readonly<Record<string, number>>): FaultAdvice {
+  const state = replayFault(fault, shares);
+  const { symptomId, evidence } = fault;
+  const ordered = byIndex(state, symptomId);
+  const probe = bestProbe(state, symptomId);
+  const steps = probe ? [probe, ...ordered] : ordered;
+  const first = [
+    ...(BY_HAND_FIRST.includes(symptomId) ? ['handTurn'] : []),
+    ...(evidence['strike'] === 1 ? ['newNeedle'] : []),
+  ].flatMap((id) => stepOf(id, state, symptomId, steps));
+  return { state, steps: [...first, ...steps.filter(({ id }) => !first.some((one) => one.id === id))] };
+}
+
+/** A check as a step, where it can still be made. */
+function stepOf(
+  id: string,
+  state: FaultState,
+  symptomId: string,
+  steps: readonly NextStep[],
+): readonly NextStep[] {
+  const rated = steps.find((step) => step.id === id);
+  if (rated) return [rated];
+  const check = FAULT_CHECKS.find((one) => one.id === id);
+  if (check?.kind !== 'probe' || !canMake(check, state, symptomId)) return [];
+  return [probeStep(check, state)];
+}
+
+/** Everything but probes, by chance per minute. */
+function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
+  const shares = sharesThere(state.belief.there);
+  const total = shares.reduce((sum, share) => sum + share, 0);
+  const steps = doables(state, symptomId).map((doable): NextStep => {
+    const { chance, minutes } = doable.effort(shares, total);
+    const { check, causeId } = doable;
+    if (check) return { do: 'check', id: check.id, chance, minutes, who: check.who };
+    return { do: 'repair', id: causeId!, chance, minutes, who: causeById(causeId!)!.repair.who };
+  });
+  const specialist: NextStep = {
+    ...{ do: 'specialist', id: NONE_OF_THESE, who: 'specialist' },
+    ...{ chance: SPECIALIST.success, minutes: SPECIALIST.minutes },
+  };
+  return [...steps, specialist]
+    .filter(({ chance }) => chance > LEAST_CHANCE)
+    .sort((a, b) => b.chance / b.minutes - a.chance / a.minutes);
+}
+
+/** The probe that saves most, where one saves enough; its minutes are its own. */
+function bestProbe(state: FaultState, symptomId: string): NextStep | null {
+  const options = doables(state, symptomId);
+  const finish = costToFinish(sharesThere(state.belief.there), options);
+  const enough = Math.max(PROBE_SAVES.minutes, PROBE_SAVES.share * finish);
+  let best: { readonly probe: Probe; readonly saves: number } | null = null;
+  for (const check of FAULT_CHECKS) {
+    if (check.kind !== 'probe' || !canMake(check, state, symptomId)) continue;
+    const saves = finish - costWith(check, state, options);
+    if (saves > enough && (best === null || saves > best.saves)) best = { probe: check, saves };
+  }
+  return best && probeStep(best.probe, state);
+}
+
+/** Minutes of a probe and of finishing after it. */
+function costWith(probe: Probe, state: FaultState, options: readonly Doable[]): number {
+  return probe.outcomes.reduce(
+    (cost, _, outcome) => {
+      const chance = chanceOf(state.belief, probe, outcome);
+      if (chance < LEAST_CHANCE) return cost;
+      const { there } = afterProbe(state.belief, probe, outcome);
+      return cost + chance * costToFinish(sharesThere(there), options);
+    },
+    probe.minutes + openingMinutes(state, probe.needs),
+  );
+}
+
+function probeStep({ id, minutes, who, needs }: Probe, state: FaultState): NextStep {
+  return { do: 'check', id, chance: 0, minutes: minutes + openingMinutes(state, needs), who };
+}
+
+function chanceOf({ there, mended }: FaultBelief, { base, given }: Probe, outcome: number): number {
+  const of = (shares: Readonly<Record<string, number>>, chance: (id: string) => number): number =>
+    Object.keys(shares).reduce((sum, id) => sum + shares[id]! * chance(id), 0);
+  return of(there, (id) => given[id]?.[outcome] ?? base[outcome]!) + of(mended, () => base[outcome]!);
+}

@@ -1,0 +1,64 @@
+import { newId, routes, type FaultCaseInput, type Problem } from '@gantelet/contracts';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import type { TestClient } from '../../testing/test-client.js';
+
+describe('faults', () => {
+  let shop: TestShop;
+  let operator: TestClient;
+  beforeAll(async () => {
+    shop = await startTestShop();
+    operator = await shop.signedIn('operator');
+  });
+  afterAll(() => shop.stop());
+
+  const fault = (change: Partial<FaultCaseInput> = {}): FaultCaseInput => ({
+    machineId: shop.works.ids.compound,
+    symptomId: 'skips',
+    evidence: { hours: 2, strike: 0 },
+    findings: [
+      { did: 'look', checkId: 'seatLook', found: null },
+      { did: 'swap', checkId: 'newNeedle', seams: [true, true] },
+    ],
+    ending: 'mended',
+    causeId: 'n_blunt',
+    note: 'hook side',
+    beganAt: '2026-03-04T09:40:00.000Z',
+    endedAt: '2026-03-04T09:52:00.000Z',
+    ...change,
+  });
+  const log = (body: FaultCaseInput, key = newId()) => operator.call(routes.logFaultCase, { key, body });
+
+  it('are kept once as they were followed, and stand in the history of their machine', async () => {
+    const key = newId();
+    const logged = await log(fault(), key);
+    expect(logged.body).toEqual({ id: key, ...fault(), endedBy: 'Test operator' });
+    await log(fault(), key);
+    const { body } = await operator.call(routes.listFaultCases);
+    expect(body).toEqual([logged.body]);
+    const history = await operator.call(routes.readHistory, {
+      params: { machineId: shop.works.ids.compound },
+    });
+    expect(history.body.events).toContain({
+      ...{ kind: 'fault', id: key, at: '2026-03-04T09:52:00.000Z', by: 'Test operator' },
+      ...{ symptom: 'skips', ending: 'mended', cause: 'n_blunt', note: 'hook side' },
+    });
+  });
+
+  it('are refused with the field where they name what is not there', async () => {
+    const bad: readonly [Partial<FaultCaseInput>, string][] = [
+      [{ evidence: { mood: 1 } }, 'body.evidence.mood'],
+      [{ evidence: { hours: 4 } }, 'body.evidence.hours'],
+      [{ findings: [{ did: 'probe', checkId: 'pull', outcome: 5 }] }, 'body.findings.0.outcome'],
+      [{ findings: [{ did: 'look', checkId: 'newNeedle', found: null }] }, 'body.findings.0.checkId'],
+      [{ causeId: 'gremlin' }, 'body.causeId'],
+    ];
+    for (const [change, path] of bad) {
+      const { status, body } = await log(fault(change));
+      expect([status, (body as unknown as Problem).fields?.[0]?.path]).toEqual([400, path]);
+    }
+    const before = await log(fault({ endedAt: '2026-03-04T09:39:00.000Z' }));
+    expect((before.body as unknown as Problem).code).toBe('time.outside');
+    const nowhere = await log(fault({ machineId: newId() }));
+    expect((nowhere.body as unknown as Problem).code).toBe('machine.unknown');
+  });
+});

@@ -1,0 +1,53 @@
+import { FaultDocument, type FaultCaseInput, type LoggedFaultCase } from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+
+/** The latest faults, the newest first. */
+export async function findFaultCases({ tables }: Database, most: number): Promise<LoggedFaultCase[]> {
+  const order: [string, string][] = [
+    ['endedAt', 'DESC'],
+    ['id', 'DESC'],
+  ];
+  const rows = plainRows(await tables.faultCases.findAll({ order, limit: most }));
+  const people = plainRows(
+    await tables.people.findAll({
+      attributes: ['id', 'name'],
+      where: { id: [...new Set(rows.map(({ endedById }) => endedById))] },
+    }),
+  );
+  const names = new Map(people.map(({ id, name }) => [id, name]));
+  return rows.map((row) => {
+    const { evidence, findings } = FaultDocument.parse(JSON.parse(row.document));
+    return {
+      id: row.id,
+      machineId: row.machineId,
+      symptomId: row.symptom,
+      evidence,
+      findings,
+      ending: row.ending,
+      causeId: row.cause,
+      note: row.note,
+      beganAt: row.beganAt.toISOString(),
+      endedAt: row.endedAt.toISOString(),
+      endedBy: names.get(row.endedById) ?? '',
+    };
+  });
+}
+
+export async function insertFaultCase(
+  { tables }: Database,
+  id: string,
+  fault: FaultCaseInput,
+  endedById: string,
+  tx: Transaction,
+): Promise<void> {
+  const { machineId, symptomId, evidence, findings, ending, causeId, note } = fault;
+  await tables.faultCases.create(
+    {
+      ...{ id, machineId, symptom: symptomId, ending, cause: causeId, note, endedById },
+      document: JSON.stringify({ version: 1, evidence, findings }),
+      beganAt: new Date(fault.beganAt),
+      endedAt: new Date(fault.endedAt),
+    },
+    { transaction: tx },
+  );
+}

@@ -1,0 +1,282 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
+import { Store } from '@ngrx/store';
+import {
+  causeById,
+  CAUSES,
+  EVIDENCE,
+  evidenceOf,
+  faultCheck,
+  likeliest,
+  replayFault,
+  symptom,
+  SYMPTOMS,
+  type FaultFinding,
+  type NextStep,
+} from '@gantelet/core';
+import { roleReaches, type FaultCaseInput } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { inTenText } from '../../shared/words/chance-words';
+import { shortNumber } from '../../shared/words/units-text';
+import { writeStamps } from '../../shared/write-stamp';
+import { floorActions, floorFeature } from '../floor/floor.state';
+import { matchActions, matchFeature } from '../match/match.state';
+import { shopFeature } from '../shop/shop.state';
+import { faultActions, faultFeature } from './fault.state';
+
+/** So many causes are shown, and so many other checks offered. */
+const CAUSES_SHOWN = 6;
+const OTHERS_SHOWN = 3;
+/** A strike within so long may be what began it. */
+const RECENTLY_MS = 24 * 3_600_000;
+/** Symptoms after which pieces of a needle may lie about. */
+const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
+
+/** What is wrong, and what do I check first? */
+@Component({
+  selector: 'gan-fault',
+  imports: [ProblemComponent, SignalMarkComponent, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './fault.page.html',
+  styleUrl: './fault.page.scss',
+})
+export class FaultPage {
+  /** From the address, as a report on the floor gives them. */
+  readonly machine = input<string>();
+  readonly symptom = input<string>();
+
+  private readonly store = inject(Store);
+  protected readonly fault = this.store.selectSignal(faultFeature.selectFault);
+  protected readonly advice = this.store.selectSignal(faultFeature.selectAdvice);
+  protected readonly cases = this.store.selectSignal(faultFeature.selectCases);
+  private readonly shares = this.store.selectSignal(faultFeature.selectShares);
+  protected readonly saving = this.store.selectSignal(faultFeature.selectSaving);
+  protected readonly unread = this.store.selectSignal(faultFeature.selectProblem);
+  protected readonly refused = this.store.selectSignal(faultFeature.selectRefused);
+  protected readonly done = this.store.selectSignal(faultFeature.selectDone);
+  protected readonly machines = this.store.selectSignal(matchFeature.selectMachines);
+  private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
+  private readonly onFloor = this.store.selectSignal(floorFeature.selectMachines);
+  private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+
+  protected readonly symptoms = SYMPTOMS;
+  protected readonly causes = CAUSES;
+  protected readonly machineId = signal<string | null>(null);
+  protected readonly symptomName = computed(() => symptom(this.fault()?.symptomId ?? '')?.name ?? '');
+  protected readonly machineName = computed(
+    () => this.machines().find(({ id }) => id === this.fault()?.machineId)?.name ?? null,
+  );
+  protected readonly fragments = computed(() => {
+    const fault = this.fault();
+    return fault !== null && (FRAGMENTS.includes(fault.symptomId) || fault.evidence['strike'] === 1);
+  });
+  /** A check somebody chose in place of the first, until something is found. */
+  protected readonly picked = keptFor(
+    () => `${this.fault()?.beganAt} ${this.fault()?.findings.length}`,
+    (): string | null => null,
+  );
+  /** Seams sewn after the swap or repair that is at hand; null before it is done. */
+  protected readonly seams = keptFor(
+    () => `${this.fault()?.beganAt} ${this.fault()?.findings.length} ${this.picked()}`,
+    (): readonly boolean[] | null => null,
+  );
+  protected readonly step = computed((): NextStep | null => {
+    const steps = this.advice()?.steps ?? [];
+    return steps.find(({ id }) => id === this.picked()) ?? steps[0] ?? null;
+  });
+  protected readonly others = computed(() =>
+    (this.advice()?.steps ?? []).filter((one) => one !== this.step()).slice(0, OTHERS_SHOWN),
+  );
+  protected readonly check = computed(() => {
+    const step = this.step();
+    return step?.do === 'check' ? (faultCheck(step.id) ?? null) : null;
+  });
+  protected readonly findable = computed(() => {
+    const check = this.check();
+    return check?.kind === 'look' ? Object.keys(check.finds).map((id) => causeById(id)!) : [];
+  });
+  protected readonly reason = computed(() => {
+    const step = this.step();
+    if (!step) return '';
+    const minutes = `about ${shortNumber(step.minutes)} min`;
+    if (step.chance === 0) return `${minutes}; it tells what to look at next`;
+    return `ends it ${inTenText(step.chance)}, ${minutes} with the test seam`;
+  });
+  /** Whoever is here may do it. */
+  protected readonly mayDo = computed(() => {
+    const who = this.step()?.who ?? 'operator';
+    const role = this.person()?.role ?? 'operator';
+    return who === 'operator' || (who === 'mechanic' && roleReaches(role, 'mechanic'));
+  });
+  protected readonly likely = computed(() => {
+    const belief = this.advice()?.state.belief;
+    return belief
+      ? likeliest(belief)
+          .slice(0, CAUSES_SHOWN)
+          .map(({ id, share }) => ({ cause: causeById(id)!, share }))
+      : [];
+  });
+  protected readonly solved = computed(() => this.advice()?.state.solved ?? false);
+  /** After a seam that was good, but may have been so by luck. */
+  protected readonly again = computed(() => (this.seams() ?? []).length > 0);
+  protected readonly evidence = computed(() =>
+    EVIDENCE.map((one) => ({ ...one, said: this.fault()?.evidence[one.id] ?? null })),
+  );
+  protected readonly log = computed(() => (this.fault()?.findings ?? []).map(findingText));
+  protected readonly learned = computed(() => {
+    const symptomId = this.fault()?.symptomId;
+    return this.cases().filter((one) => one.symptomId === symptomId).length;
+  });
+  protected readonly minutes = computed(() => shortNumber(this.advice()?.state.minutes ?? 0, 0));
+  /** What it was, as somebody says at the end: the likeliest unless they know better. */
+  protected readonly causeId = keptFor(
+    () => `${this.fault()?.beganAt} ${this.solved()}`,
+    (): string | null => this.likely()[0]?.cause.id ?? null,
+  );
+  protected readonly note = signal('');
+  private readonly stamp = writeStamps(() => this.cases().length);
+
+  constructor() {
+    this.store.dispatch(faultActions.opened());
+    this.store.dispatch(matchActions.opened());
+    this.store.dispatch(floorActions.opened());
+    effect(() => this.machineId.set(this.machine() ?? null));
+    // What a report on the floor says begins a case, once it is known of which machine.
+    let begun = false;
+    effect(() => {
+      const symptomId = this.symptom();
+      if (begun || symptomId === undefined || symptom(symptomId) === undefined || !this.floor()) return;
+      begun = true;
+      this.begin(symptomId);
+    });
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(floorActions.closed()));
+  }
+
+  protected begin(symptomId: string): void {
+    const machineId = this.machineId();
+    const beganAt = new Date().toISOString();
+    this.store.dispatch(
+      faultActions.begin({ machineId, symptomId, evidence: this.knownOf(machineId), beganAt }),
+    );
+  }
+
+  protected say(id: string, option: string): void {
+    this.store.dispatch(faultActions.evidenceSaid({ id, option: option === '' ? null : Number(option) }));
+  }
+
+  protected found(finding: FaultFinding): void {
+    this.store.dispatch(faultActions.found({ finding }));
+  }
+
+  protected look(checkId: string, cause: string | null): void {
+    this.found({ did: 'look', checkId, found: cause });
+  }
+
+  protected probe(checkId: string, outcome: number): void {
+    this.found({ did: 'probe', checkId, outcome });
+  }
+
+  /** A seam after a swap or repair: another is asked for while one good one may be luck. */
+  protected seam(good: boolean): void {
+    const [fault, step] = [this.fault(), this.step()];
+    if (!fault || !step) return;
+    const seams = [...(this.seams() ?? []), good];
+    const finding: FaultFinding =
+      step.do === 'repair'
+        ? { did: 'repair', causeId: step.id, seams }
+        : { did: 'swap', checkId: step.id, seams };
+    const { wantsSeam } = replayFault({ ...fault, findings: [...fault.findings, finding] }, this.shares());
+    if (wantsSeam) this.seams.set(seams);
+    else this.found(finding);
+  }
+
+  protected undo(): void {
+    this.store.dispatch(faultActions.undone());
+  }
+
+  protected drop(): void {
+    this.store.dispatch(faultActions.dropped());
+  }
+
+  protected end(ending: FaultCaseInput['ending']): void {
+    const fault = this.fault();
+    if (!fault) return;
+    const causeId = ending === 'mended' ? this.causeId() : null;
+    const said = { ...fault, ending, causeId, note: this.note().trim() };
+    const { key, at } = this.stamp(said);
+    this.store.dispatch(
+      faultActions.log({
+        key,
+        fault: { ...said, findings: [...fault.findings], endedAt: at } as FaultCaseInput,
+      }),
+    );
+    this.note.set('');
+  }
+
+  protected stepName({ do: what, id }: NextStep): string {
+    if (what === 'specialist') return 'Hand over to a specialist';
+    return what === 'repair' ? `Repair: ${causeById(id)!.name}` : (faultCheck(id)?.name ?? id);
+  }
+
+  protected stepReason({ chance, minutes }: NextStep): string {
+    const took = `${shortNumber(minutes)} min`;
+    return chance === 0 ? took : `${inTenText(chance)}, ${took}`;
+  }
+
+  protected print(): void {
+    window.print();
+  }
+
+  protected percent(share: number): string {
+    return `${Math.round(100 * share)} %`;
+  }
+
+  /** What is logged of the machine, so that nobody has to be asked. */
+  private knownOf(machineId: string | null): Readonly<Record<string, number>> {
+    const [machine, floor] = [this.machines().find(({ id }) => id === machineId), this.floor()];
+    const standing = this.onFloor().find(({ id }) => id === machineId);
+    if (!machine || !standing || !floor) return {};
+    const { needle, age } = standing;
+    const readAt = Date.parse(floor.readAt);
+    return evidenceOf({
+      feed: machine.feed,
+      needleHours: age?.runningHours ?? null,
+      needleMinutes: needle ? (readAt - Date.parse(needle.installedAt)) / 60_000 : null,
+      struck: floor.recent.some(
+        (one) =>
+          one.machineName === machine.name &&
+          one.cause === 'accident' &&
+          readAt - Date.parse(one.at) < RECENTLY_MS,
+      ),
+      serviceDue: null,
+    });
+  }
+}
+
+/** A finding in a line. */
+function findingText(finding: FaultFinding): string {
+  if (finding.did === 'repair')
+    return `Repaired: ${causeById(finding.causeId)?.name ?? ''}; ${seamsText(finding.seams)}`;
+  const check = faultCheck(finding.checkId);
+  const name = check?.name ?? finding.checkId;
+  if (finding.did === 'look')
+    return `${name}: ${finding.found === null ? 'nothing found' : (causeById(finding.found)?.name ?? '')}`;
+  if (finding.did === 'probe')
+    return `${name}: ${check?.kind === 'probe' ? check.outcomes[finding.outcome] : finding.outcome}`;
+  return `${name}; ${seamsText(finding.seams)}`;
+}
+
+function seamsText(seams: readonly boolean[]): string {
+  return seams.length === 0 ? 'no seam yet' : seams.at(-1) ? 'seam good' : 'still there';
+}

@@ -1,0 +1,116 @@
+import { newId, type LoggedFaultCase } from '@gantelet/contracts';
+import { floorMachine, floorZone, MACHINE, SESSION } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { runEffects } from '../../testing/run-effects';
+import { catalogueFeature } from '../catalogue/catalogue.state';
+import { floorActions, floorFeature } from '../floor/floor.state';
+import { matchActions, matchFeature } from '../match/match.state';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import * as effects from './fault.effects';
+import { FaultPage } from './fault.page';
+import { faultActions, faultFeature } from './fault.state';
+
+describe('the fault finder', () => {
+  const standing = { ...floorMachine('Compound 07', 12), id: MACHINE.id };
+  const floor = {
+    version: 'a',
+    readAt: '2026-03-04T10:00:00.000Z',
+    lifeHours: 8,
+    recent: [],
+    partUsed: [],
+    sharps: { needles: 0, since: null },
+    zones: [floorZone([standing])],
+  };
+  const show = (inputs: Readonly<Record<string, unknown>> = {}, role: 'operator' | 'mechanic' = 'mechanic') =>
+    mountPage(FaultPage, {
+      features: [shopFeature, catalogueFeature, floorFeature, matchFeature, faultFeature],
+      before: [
+        shopActions.sessionRead({ session: { ...SESSION, person: { ...SESSION.person!, role } } }),
+        matchActions.listsRead({ machines: [MACHINE], setups: [], balanced: [], cases: [], timings: [] }),
+        floorActions.floorRead({ floor }),
+      ],
+      inputs,
+    });
+
+  it('begins with what the floor knows of the machine, and puts the needle first', async () => {
+    const page = await show({ machine: MACHINE.id, symptom: 'skips' });
+    const [begun] = page.of(faultActions.begin);
+    expect(begun).toEqual(jasmine.objectContaining({ machineId: MACHINE.id, symptomId: 'skips' }));
+    expect(begun?.evidence).toEqual(jasmine.objectContaining({ hours: 2, feed: 1, strike: 0 }));
+    await page.settled();
+    expect(page.host.querySelector('.now h2')?.textContent).toContain('Fit a new needle of the same kind');
+    expect(page.text()).toContain('Power off. Wait until the motor has stopped.');
+  });
+
+  it('asks for a second seam where a good one may be luck, then says that it is mended', async () => {
+    const page = await show({ machine: MACHINE.id, symptom: 'ndlBreaks' });
+    expect(page.text()).toContain('find every piece of the needle');
+    page.store.dispatch(faultActions.dropped());
+    await page.settled();
+    await page.press('Skipped stitches');
+    await page.press('Done, sew a test seam');
+    await page.press('Good');
+    const seams = () => page.of(faultActions.found).at(-1)?.finding;
+    if (page.text().includes('it may be by luck')) await page.press('Good');
+    expect(seams()).toEqual(jasmine.objectContaining({ did: 'swap', checkId: 'newNeedle' }));
+    expect(page.text()).toContain('Mended, as far as seams can say');
+    await page.press('Log it');
+    expect(page.of(faultActions.log)[0]?.fault).toEqual(
+      jasmine.objectContaining({ ending: 'mended', causeId: 'n_blunt', symptomId: 'skips' }),
+    );
+  });
+
+  it('goes on to the next check when it is still there, and back when that is undone', async () => {
+    const page = await show({ machine: MACHINE.id, symptom: 'skips' });
+    await page.press('Done, sew a test seam');
+    await page.press('Still there');
+    expect(page.host.querySelector('.now h2')?.textContent).toContain('Read system, size and point');
+    await page.press('Undo the last step');
+    expect(page.host.querySelector('.now h2')?.textContent).toContain('Fit a new needle');
+  });
+
+  it('lets any other check be made instead, and says who may', async () => {
+    const page = await show({ symptom: 'noFeed' }, 'operator');
+    const before = page.host.querySelector('.now h2')?.textContent;
+    const other = page.host.querySelector<HTMLButtonElement>('.others button')!;
+    const name = other.textContent!.trim();
+    other.click();
+    await page.settled();
+    expect(page.host.querySelector('.now h2')?.textContent).toContain(name);
+    expect(before).toContain('Foot pressure');
+    expect(page.text()).toContain('You chose');
+  });
+
+  it('learns from what was logged, and keeps the case when it is refused', () => {
+    const problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' as const };
+    const { store, answers } = runEffects({
+      features: [faultFeature],
+      effects,
+      before: [
+        faultActions.begin({
+          ...{ machineId: null, symptomId: 'skips', evidence: {} },
+          beganAt: '2026-03-04T10:00:00.000Z',
+        }),
+      ],
+      answers: { logFaultCase: problem },
+    });
+    const fault = {
+      ...{
+        machineId: null,
+        symptomId: 'skips',
+        evidence: {},
+        findings: [],
+        ending: 'mended' as const,
+        causeId: null,
+      },
+      ...{ beganAt: '2026-03-04T10:00:00.000Z', endedAt: '2026-03-04T10:10:00.000Z' },
+    };
+    const log = faultActions.log({ key: newId(), fault: { ...fault, note: '' } });
+    store.dispatch(log);
+    expect(store.selectSignal(faultFeature.selectFault)()).not.toBeNull();
+    answers['logFaultCase'] = { ...fault, note: '', id: newId(), endedBy: 'Ines' } satisfies LoggedFaultCase;
+    store.dispatch(log);
+    expect(store.selectSignal(faultFeature.selectFault)()).toBeNull();
+    expect(store.selectSignal(faultFeature.selectCases)().length).toBe(1);
+  });
+});

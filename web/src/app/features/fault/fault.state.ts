@@ -1,0 +1,119 @@
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import { learnShares, nextChecks, symptom, type FaultCase, type FaultFinding } from '@gantelet/core';
+import type { FaultCaseInput, LoggedFaultCase, Problem } from '@gantelet/contracts';
+import { keptOverReload } from '../../shared/kept-over-reload';
+
+export const faultActions = createActionGroup({
+  source: 'Fault',
+  events: {
+    Opened: emptyProps(),
+    'Cases Read': props<{ cases: readonly LoggedFaultCase[] }>(),
+    Begin: props<{
+      machineId: string | null;
+      symptomId: string;
+      evidence: FaultCase['evidence'];
+      beganAt: string;
+    }>(),
+    /** Null takes back what was said. */
+    'Evidence Said': props<{ id: string; option: number | null }>(),
+    Found: props<{ finding: FaultFinding }>(),
+    /** The last finding is taken back. */
+    Undone: emptyProps(),
+    /** Nothing of it is kept. */
+    Dropped: emptyProps(),
+    /** `key` is the id of the write: sending it again is the same write. */
+    Log: props<{ key: string; fault: FaultCaseInput }>(),
+    Logged: props<{ fault: LoggedFaultCase }>(),
+    /** Something could not be read. */
+    Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
+  },
+});
+
+/** A fault that is being looked for. */
+export interface FaultUnderWay extends FaultCase {
+  readonly machineId: string | null;
+  readonly beganAt: string;
+}
+
+export interface FaultState {
+  readonly fault: FaultUnderWay | null;
+  /** What the finder learns from. */
+  readonly cases: readonly LoggedFaultCase[];
+  readonly saving: boolean;
+  readonly problem: Problem | null;
+  readonly refused: Problem | null;
+  readonly done: string;
+}
+
+const initial: FaultState = { fault: null, cases: [], saving: false, problem: null, refused: null, done: '' };
+
+const changed = (state: FaultState, change: Partial<FaultUnderWay>): FaultState => ({
+  ...state,
+  fault: state.fault && { ...state.fault, ...change },
+  refused: null,
+});
+
+export const faultFeature = createFeature({
+  name: 'fault',
+  reducer: createReducer(
+    initial,
+    on(faultActions.casesRead, (state, { cases }) => ({ ...state, cases, problem: null })),
+    on(faultActions.begin, (state, { type: _, ...begun }) => ({
+      ...state,
+      fault: { ...begun, findings: [] },
+      refused: null,
+      done: '',
+    })),
+    on(faultActions.evidenceSaid, (state, { id, option }) => {
+      const { [id]: _, ...others } = { ...state.fault?.evidence };
+      return changed(state, { evidence: option === null ? others : { ...others, [id]: option } });
+    }),
+    on(faultActions.found, (state, { finding }) =>
+      changed(state, { findings: [...(state.fault?.findings ?? []), finding] }),
+    ),
+    on(faultActions.undone, (state) =>
+      changed(state, { findings: (state.fault?.findings ?? []).slice(0, -1) }),
+    ),
+    on(faultActions.dropped, (state) => ({ ...state, fault: null, refused: null, done: '' })),
+    on(faultActions.log, (state) => ({ ...state, saving: true, refused: null })),
+    on(faultActions.logged, (state, { fault }) => ({
+      ...state,
+      fault: null,
+      saving: false,
+      cases: [fault, ...state.cases],
+      done: `${symptom(fault.symptomId)?.name ?? 'Fault'}: logged.`,
+    })),
+    on(faultActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(faultActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
+  ),
+  extraSelectors: ({ selectFault, selectCases }) => {
+    /** The shares of the causes as this shop has learned them. */
+    const selectShares = createSelector(
+      createSelector(selectFault, (fault) => fault?.symptomId ?? null),
+      selectCases,
+      (symptomId, cases) => {
+        const own = symptomId === null ? undefined : symptom(symptomId);
+        return own && learnShares(own, cases);
+      },
+    );
+    const selectAdvice = createSelector(
+      selectFault,
+      selectShares,
+      (fault, shares) => fault && nextChecks(fault, shares),
+    );
+    return { selectShares, selectAdvice };
+  },
+});
+
+/** A fault that is being looked for stands as it was after a reload. */
+export const faultKept = keptOverReload<FaultState>('fault', 1, ['fault']);

@@ -48,7 +48,6 @@ test.describe('a fault on a phone', () => {
       /Re-thread the whole top path with the foot up|Pull both threads by hand/,
     );
     await expect(now).not.toContainText('Search the top tension');
-    await page.getByText('What is known').click();
     await page.getByLabel('Only in the first stitches of a seam').selectOption({ label: 'yes' });
     await expect(now).toContainText('Start again with both tails held');
   });

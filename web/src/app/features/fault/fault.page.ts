@@ -7,6 +7,7 @@ import {
   inject,
   input,
   signal,
+  untracked,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
@@ -64,6 +65,15 @@ export class FaultPage {
   protected readonly saving = this.store.selectSignal(faultFeature.selectSaving);
   protected readonly unread = this.store.selectSignal(faultFeature.selectProblem);
   protected readonly refused = this.store.selectSignal(faultFeature.selectRefused);
+  private readonly openOnes = this.store.selectSignal(faultFeature.selectLeftOpen);
+  protected readonly leftOpen = computed(() =>
+    this.openOnes().map(({ beganAt, symptomId, machineId }) => ({
+      beganAt,
+      name: [symptom(symptomId)?.name, this.machines().find(({ id }) => id === machineId)?.name]
+        .filter(Boolean)
+        .join(', '),
+    })),
+  );
   protected readonly done = this.store.selectSignal(faultFeature.selectDone);
   protected readonly machines = this.store.selectSignal(matchFeature.selectMachines);
   private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
@@ -158,7 +168,9 @@ export class FaultPage {
       const symptomId = this.symptom();
       if (begun || symptomId === undefined || symptom(symptomId) === undefined || !this.floor()) return;
       begun = true;
-      this.begin(symptomId);
+      const standing = untracked(this.fault);
+      const same = standing?.machineId === (this.machine() ?? null) && standing.symptomId === symptomId;
+      if (!same) this.begin(symptomId);
     });
     inject(DestroyRef).onDestroy(() => this.store.dispatch(floorActions.closed()));
   }
@@ -203,6 +215,10 @@ export class FaultPage {
 
   protected undo(): void {
     this.store.dispatch(faultActions.undone());
+  }
+
+  protected resume(beganAt: string): void {
+    this.store.dispatch(faultActions.resumed({ beganAt }));
   }
 
   protected drop(): void {

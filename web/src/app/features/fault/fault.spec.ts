@@ -69,6 +69,22 @@ describe('the fault finder', () => {
     expect(page.host.querySelector('.now h2')?.textContent).toContain('Fit a new needle');
   });
 
+  it('keeps a fault that another one came in between of, and goes on with it', async () => {
+    const page = await show({ machine: MACHINE.id, symptom: 'skips' });
+    await page.press('Done, sew a test seam');
+    await page.press('Still there');
+    page.store.dispatch(
+      faultActions.begin({
+        ...{ machineId: null, symptomId: 'nest', evidence: {} },
+        beganAt: '2026-03-04T11:00:00.000Z',
+      }),
+    );
+    page.store.dispatch(faultActions.dropped());
+    await page.settled();
+    await page.press('Skipped stitches, ');
+    expect(page.host.querySelector('.now h2')?.textContent).toContain('Read system, size and point');
+  });
+
   it('lets any other check be made instead, and says who may', async () => {
     const page = await show({ symptom: 'noFeed' }, 'operator');
     const before = page.host.querySelector('.now h2')?.textContent;

@@ -22,6 +22,8 @@ export const faultActions = createActionGroup({
       evidence: FaultCase['evidence'];
       beganAt: string;
     }>(),
+    /** Goes on with one that was left open. */
+    Resumed: props<{ beganAt: string }>(),
     /** Null takes back what was said. */
     'Evidence Said': props<{ id: string; option: number | null }>(),
     Found: props<{ finding: FaultFinding }>(),
@@ -47,6 +49,8 @@ export interface FaultUnderWay extends FaultCase {
 
 export interface FaultState {
   readonly fault: FaultUnderWay | null;
+  /** Faults of which something was done before another one came in between. */
+  readonly leftOpen: readonly FaultUnderWay[];
   /** What the finder learns from. */
   readonly cases: readonly LoggedFaultCase[];
   readonly saving: boolean;
@@ -55,13 +59,26 @@ export interface FaultState {
   readonly done: string;
 }
 
-const initial: FaultState = { fault: null, cases: [], saving: false, problem: null, refused: null, done: '' };
+const initial: FaultState = {
+  fault: null,
+  leftOpen: [],
+  cases: [],
+  saving: false,
+  problem: null,
+  refused: null,
+  done: '',
+};
 
 const changed = (state: FaultState, change: Partial<FaultUnderWay>): FaultState => ({
   ...state,
   fault: state.fault && { ...state.fault, ...change },
   refused: null,
 });
+
+/** What is left open when another fault is begun: the one at hand too, where anything was done about it. */
+function withLeft({ fault, leftOpen }: FaultState): readonly FaultUnderWay[] {
+  return fault && fault.findings.length > 0 ? [fault, ...leftOpen] : leftOpen;
+}
 
 export const faultFeature = createFeature({
   name: 'fault',
@@ -70,10 +87,16 @@ export const faultFeature = createFeature({
     on(faultActions.casesRead, (state, { cases }) => ({ ...state, cases, problem: null })),
     on(faultActions.begin, (state, { type: _, ...begun }) => ({
       ...state,
+      leftOpen: withLeft(state),
       fault: { ...begun, findings: [] },
       refused: null,
       done: '',
     })),
+    on(faultActions.resumed, (state, { beganAt }) => {
+      const fault = state.leftOpen.find((one) => one.beganAt === beganAt) ?? state.fault;
+      const leftOpen = withLeft(state).filter((one) => one !== fault);
+      return { ...state, fault, leftOpen, refused: null, done: '' };
+    }),
     on(faultActions.evidenceSaid, (state, { id, option }) => {
       const { [id]: _, ...others } = { ...state.fault?.evidence };
       return changed(state, { evidence: option === null ? others : { ...others, [id]: option } });
@@ -116,4 +139,4 @@ export const faultFeature = createFeature({
 });
 
 /** A fault that is being looked for stands as it was after a reload. */
-export const faultKept = keptOverReload<FaultState>('fault', 1, ['fault']);
+export const faultKept = keptOverReload<FaultState>('fault', 1, ['fault', 'leftOpen']);

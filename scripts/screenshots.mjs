@@ -18,14 +18,14 @@ const LEAD = ['ines', 'lead-on-tarn-street'];
 const VIEWS = [
   ['now', DESK, openNow],
   ['bench', DESK, openStrap],
-  ['bench-machines', DESK, askMachines],
+  ['faults', DESK, openFault],
   ['changeover', DESK, openChangeover],
   ['thread', DESK, openThread],
   ['tension', DESK, openTension],
   ['practice', DESK, openPractice],
   ['floor', DESK, openFloor],
   ['floor-change', DESK, openSheet],
-  ['floor-plan', DESK, openPlan],
+  ['people', DESK, openPeople, 'day', LEAD],
   ['life', DESK, openLife],
   ['rounds', DESK, openRounds, 'day', LEAD],
   ['machine', DESK, openMachine],
@@ -33,7 +33,7 @@ const VIEWS = [
   ['catalogue', DESK, openCatalogue, 'night'],
   ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
-  ['spot-checks-phone', PHONE, openSpotChecks],
+  ['changeover-phone', PHONE, startChangeover],
   ['rounds-phone', PHONE, openRoundSheets],
 ];
 
@@ -92,16 +92,33 @@ async function openStrap(page) {
   await page.getByRole('img', { name: /Stitches of/ }).waitFor();
 }
 
-async function askMachines(page) {
-  await openStrap(page);
-  await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
-}
-
 async function openChangeover(page) {
   await page.goto('/bench');
   await openSetup(page, 'Log carrier body, 07');
   await page.getByRole('link', { name: 'Changeover card' }).click();
   await page.getByRole('listitem').first().waitFor();
+}
+
+async function openFault(page) {
+  await page.goto('/faults');
+  await page.getByLabel('Machine').selectOption({ label: 'Flatbed compound 17' });
+  await page.getByRole('button', { name: 'Skipped stitches' }).click();
+  await page.getByRole('button', { name: 'Done, sew a test seam' }).click();
+  await page.getByRole('button', { name: 'Still there' }).click();
+}
+
+async function openPeople(page) {
+  await page.goto('/people');
+  await page.getByRole('heading', { name: /people here/ }).waitFor();
+}
+
+async function startChangeover(page) {
+  await openFloor(page);
+  await page.getByRole('button', { name: 'Change needle, Flatbed compound 18' }).click();
+  await page.getByRole('link', { name: 'Change over to another job' }).click();
+  await page.getByRole('button', { name: 'Change over to Log carrier handle, 18' }).click();
+  await page.getByRole('button', { name: 'Done up to thread out' }).click();
+  await page.getByRole('button', { name: /^Keep in pocket/ }).waitFor();
 }
 
 async function openThread(page) {
@@ -159,23 +176,11 @@ async function openSheet(page) {
   await page.getByRole('button', { name: 'Change needle, Patcher 22' }).click();
 }
 
-async function openPlan(page) {
-  await openFloor(page);
-  await page.getByRole('button', { name: 'Plan', exact: true }).click();
-}
-
 async function openHistory(page) {
   await openMachines(page);
   await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
   await page.getByRole('link', { name: 'Service and history' }).click();
   await page.getByRole('listitem').first().waitFor();
-}
-
-async function openSpotChecks(page) {
-  await page.goto('/floor/spot-checks');
-  await page.getByLabel('Zone').selectOption('Webbing bay');
-  await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
-  await page.getByRole('heading', { name: /^Check now/ }).waitFor();
 }
 
 async function openRounds(page) {

@@ -40,7 +40,11 @@ export async function startServer(home, environment, port) {
     GANTELET_PORT: String(port),
     GANTELET_WEB_ROOT: WEB_ROOT,
   });
-  return { ...server, address: `http://127.0.0.1:${server.listensOn}` };
+  const scheme = process.env.GANTELET_TLS_CERT ? 'https' : 'http';
+  return {
+    ...server,
+    address: `${scheme}://${process.env.GANTELET_HOST ?? '127.0.0.1'}:${server.listensOn}`,
+  };
 }
 
 /**

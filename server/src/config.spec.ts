@@ -1,4 +1,4 @@
-import { configFrom } from './config.js';
+import { configFrom, whyNotListen } from './config.js';
 
 const WHOLE = { GANTELET_DB_PORT: '3307', GANTELET_SESSION_SECRET: 'sixteen letters or more' };
 
@@ -13,6 +13,20 @@ describe('the configuration', () => {
       password: '',
     });
     expect([config.port, config.behindTls, config.webRoot]).toEqual([8420, false, null]);
+  });
+
+  it('goes beyond loopback with no demo, and with no password in the clear unless that is accepted', () => {
+    const at = (more: Readonly<Record<string, string>>, isDemo = false) =>
+      whyNotListen(configFrom({ ...WHOLE, GANTELET_HOST: '0.0.0.0', ...more }), isDemo);
+    expect(whyNotListen(configFrom(WHOLE), true)).toBeNull();
+    expect(at({})).toContain('in the clear');
+    const tls = { GANTELET_TLS_CERT: 'cert.pem', GANTELET_TLS_KEY: 'key.pem' };
+    for (const more of [tls, { GANTELET_BEHIND_TLS: 'true' }, { GANTELET_PLAIN_HTTP: 'true' }]) {
+      expect(at(more)).toBeNull();
+      expect(at(more, true)).toContain('demo');
+    }
+    expect(configFrom({ ...WHOLE, ...tls }).behindTls).toBeTrue();
+    expect(() => configFrom({ ...WHOLE, GANTELET_TLS_CERT: 'cert.pem' })).toThrowError(/go together/);
   });
 
   it('names every variable that is missing or wrong', () => {

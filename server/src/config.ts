@@ -8,6 +8,10 @@ const Environment = z.object({
   GANTELET_DB_USER: z.string().default('gantelet'),
   GANTELET_DB_PASSWORD: z.string().default(''),
   GANTELET_PORT: z.coerce.number().int().min(0).max(65535).default(8420),
+  GANTELET_HOST: z.string().min(1).default('127.0.0.1'),
+  GANTELET_TLS_CERT: z.string().optional(),
+  GANTELET_TLS_KEY: z.string().optional(),
+  GANTELET_PLAIN_HTTP: z.stringbool().default(false),
   GANTELET_SESSION_SECRET: z.string().min(16),
   GANTELET_BEHIND_TLS: z.stringbool().default(false),
   GANTELET_TRUSTED_PROXIES: z.string().optional(),
@@ -37,9 +41,15 @@ export interface MqttConfig {
 
 export interface Config {
   readonly database: DatabaseConfig;
+  /** Address to listen at: loopback unless somebody says otherwise. */
+  readonly host: string;
   readonly port: number;
+  /** Files of a certificate of its own; null without. */
+  readonly tls: { readonly certFile: string; readonly keyFile: string } | null;
+  /** Somebody accepts that passwords cross the network in the clear. */
+  readonly plainHttp: boolean;
   readonly sessionSecret: string;
-  /** Set when a proxy in front speaks TLS: cookies are then marked Secure. */
+  /** Set when browsers speak TLS, to a proxy in front or to this server: cookies are then marked Secure. */
   readonly behindTls: boolean;
   /** Addresses or networks of the proxies in front: only they are believed for whom a request comes, and how. */
   readonly trustedProxies: readonly string[];
@@ -61,11 +71,40 @@ function mqttOf(env: z.infer<typeof Environment>): MqttConfig | null {
   return { host, port, secret };
 }
 
+function tlsOf(env: z.infer<typeof Environment>): Config['tls'] {
+  const { GANTELET_TLS_CERT: certFile, GANTELET_TLS_KEY: keyFile } = env;
+  if (certFile === undefined && keyFile === undefined) return null;
+  if (certFile === undefined || keyFile === undefined)
+    throw new Error('Environment: GANTELET_TLS_CERT and GANTELET_TLS_KEY go together');
+  return { certFile, keyFile };
+}
+
+/** Whether nobody beyond this machine reaches the server. */
+export const isLoopback = ({ host }: Pick<Config, 'host'>): boolean =>
+  ['127.0.0.1', '::1', 'localhost'].includes(host);
+
+/**
+ * Why a server must not listen where it is told to; null when it may. Nobody reaches a demo from outside, whose passwords
+ * are public, and passwords cross a network only by TLS unless somebody accepts that they do not.
+ */
+export function whyNotListen(config: Config, isDemo: boolean): string | null {
+  const { host, behindTls, plainHttp } = config;
+  if (isLoopback(config)) return null;
+  if (isDemo)
+    return `GANTELET_HOST is ${host}, and this is the demo: its passwords are public. It listens on loopback only.`;
+  if (behindTls || plainHttp) return null;
+  return (
+    `GANTELET_HOST is ${host}, and passwords would cross the network in the clear. Set GANTELET_TLS_CERT and ` +
+    'GANTELET_TLS_KEY, or GANTELET_BEHIND_TLS behind a proxy, or GANTELET_PLAIN_HTTP=true to accept it.'
+  );
+}
+
 /** Reads the environment. Throws naming each variable that is missing or wrong. */
 export function configFrom(environment: NodeJS.ProcessEnv): Config {
   const read = Environment.safeParse(environment);
   if (!read.success) throw new Error(`Environment: ${z.prettifyError(read.error)}`);
   const env = read.data;
+  const tls = tlsOf(env);
   return {
     database: {
       host: env.GANTELET_DB_HOST,
@@ -74,9 +113,12 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
       user: env.GANTELET_DB_USER,
       password: env.GANTELET_DB_PASSWORD,
     },
+    host: env.GANTELET_HOST,
     port: env.GANTELET_PORT,
+    tls,
+    plainHttp: env.GANTELET_PLAIN_HTTP,
     sessionSecret: env.GANTELET_SESSION_SECRET,
-    behindTls: env.GANTELET_BEHIND_TLS,
+    behindTls: env.GANTELET_BEHIND_TLS || tls !== null,
     trustedProxies: (env.GANTELET_TRUSTED_PROXIES ?? (env.GANTELET_BEHIND_TLS ? 'loopback' : ''))
       .split(',')
       .map((proxy) => proxy.trim())

@@ -1,8 +1,11 @@
+import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { pino } from 'pino';
 import { Scenario } from '@gantelet/contracts';
 import { startBroker } from './broker/broker.js';
-import { configFrom } from './config.js';
+import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrate } from './db/migrate.js';
 import { holdsDemo } from './features/shop/index.js';
@@ -24,7 +27,7 @@ const [command, file] = process.argv.slice(2);
 if (command === 'migrate') await migrated(file === 'down' ? 'down' : 'up');
 else if (command === 'state') await state();
 else if (command === 'load' && file !== undefined) await load(file);
-else if (command === 'serve') serve();
+else if (command === 'serve') await serve();
 else if (command === 'broker') await broker();
 else {
   console.error(USAGE);
@@ -58,8 +61,15 @@ async function load(path: string): Promise<void> {
 }
 
 /** Serves until told to stop or its parent is gone, then lets open requests end. Tells a parent which port it has. */
-function serve(): void {
+async function serve(): Promise<void> {
   const database = openDatabase(config.database);
+  // Asked only where it matters: a server on loopback starts whatever the database does.
+  const why = isLoopback(config) ? null : whyNotListen(config, (await holdsDemo(database)) ?? false);
+  if (why !== null) {
+    await database.close();
+    console.error(why);
+    process.exit(1);
+  }
   const log = pino({ level: config.logLevel });
   const app = createApp({ config, database, log });
   const jobs = startJobRunner(
@@ -71,11 +81,17 @@ function serve(): void {
   const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
   const pruning = startPruning(database, log);
   const fits = startNightlyFits(database, log);
-  const server = app.express.listen(config.port, '127.0.0.1', (error?: Error) => {
-    if (error) {
-      console.error(`Cannot listen on port ${config.port}: ${error.message}`);
-      process.exit(1);
-    }
+  const server = config.tls
+    ? createSecureServer(
+        { cert: readFileSync(config.tls.certFile), key: readFileSync(config.tls.keyFile) },
+        app.express,
+      )
+    : createServer(app.express);
+  server.once('error', (error) => {
+    console.error(`Cannot listen at ${config.host}, port ${config.port}: ${error.message}`);
+    process.exit(1);
+  });
+  server.listen(config.port, config.host, () => {
     const address = server.address();
     if (typeof address === 'object') process.send?.({ listening: address?.port });
   });

@@ -1,1 +1,2 @@
 export { Withdrawal, WITHDRAWABLE_LOGS, type WithdrawableLog } from './withdrawal.js';
+export { EXPORTS, ExportFile, type Export } from './export.js';

@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { Withdrawal } from '../record/index.js';
+import { ExportFile, Withdrawal } from '../record/index.js';
 import { Id } from '../shared/index.js';
-import { writes } from './route.js';
+import { downloads, writes } from './route.js';
 
 /** What is done to records after they were made. */
 export const recordRoutes = {
@@ -14,5 +14,13 @@ export const recordRoutes = {
     body: Withdrawal,
     reply: z.object({ id: Id }),
     errors: ['entry.unknown', 'entry.withdrawn', 'entry.others'],
+  }),
+  exportRecords: downloads({
+    id: 'exportRecords',
+    path: '/api/export/:file',
+    summary: 'All of one table of records as CSV (RFC 4180), times in UTC; no secrets',
+    permission: 'lead',
+    params: ExportFile,
+    mediaType: 'text/csv',
   }),
 } as const;

@@ -1,10 +1,12 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
-import { write, type Handled } from '../../http/handle.js';
+import { answer, write, type Handled } from '../../http/handle.js';
+import { exportRecords } from './export.store.js';
 import { withdrawEntry } from './record.service.js';
 
 export function recordRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
+    answer(routes.exportRecords, ({ params }) => exportRecords(database, params.file)),
     write(routes.withdrawEntry, ({ key, body, person }, tx) =>
       withdrawEntry(database, key, body, person, now(), tx),
     ),

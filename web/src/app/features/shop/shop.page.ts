@@ -13,6 +13,7 @@ import {
 } from '@gantelet/core';
 import {
   COATED_POINT_SCHOOLS,
+  EXPORTS,
   LEATHER_POINT_SCHOOLS,
   newId,
   roleReaches,
@@ -154,6 +155,23 @@ const COST_FIELDS = [
           }
         </div>
       </form>
+      @if (mayChange()) {
+        <section aria-label="Take records out">
+          <h2>Take records out</h2>
+          <p class="soft">
+            One file to a table, as CSV, times in UTC. They hold no passwords. A whole copy to put back is
+            made by
+            <code>npm run backup</code>.
+          </p>
+          <ul class="files">
+            @for (one of exports; track one) {
+              <li>
+                <a [href]="'/api/export/' + one + '.csv'" [attr.download]="one + '.csv'">{{ one }}</a>
+              </li>
+            }
+          </ul>
+        </section>
+      }
     </main>
   }`,
   styles: `
@@ -191,6 +209,18 @@ const COST_FIELDS = [
     .hours {
       max-width: 320px;
     }
+    .files {
+      columns: 4 180px;
+      list-style: none;
+      padding: 0;
+    }
+    .files a {
+      display: inline-block;
+      min-height: 32px;
+    }
+    section {
+      margin-top: 26px;
+    }
     .end {
       align-self: end;
     }
@@ -212,6 +242,7 @@ export class ShopPage {
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
 
+  protected readonly exports = EXPORTS;
   protected readonly costFields = COST_FIELDS;
   protected readonly kinds = MATERIAL_KINDS;
   protected readonly kindText = kindText;

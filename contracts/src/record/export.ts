@@ -1,0 +1,43 @@
+import * as z from 'zod';
+
+/** The tables of a shop's records that can be taken out, by the name of their file. */
+export const EXPORTS = [
+  'machines',
+  'machine_plates',
+  'machine_systems',
+  'setups',
+  'setup_layers',
+  'changeovers',
+  'changeover_ticks',
+  'needle_installs',
+  'needle_removals',
+  'needle_lots',
+  'part_used_needles',
+  'sharps_emptyings',
+  'safety_stops',
+  'clearances',
+  'trouble_reports',
+  'fault_cases',
+  'test_seams',
+  'kept_settings',
+  'bobbin_readings',
+  'gauge_readings',
+  'machine_services',
+  'piece_counts',
+  'counter_hours',
+  'spot_checks',
+  'lot_frictions',
+  'stock_counts',
+  'stock_orders',
+  'withdrawals',
+  'undone_changes',
+  'shop_values',
+  'people',
+  'zones',
+  'shifts',
+] as const;
+export type Export = (typeof EXPORTS)[number];
+
+export const ExportFile = z.strictObject({
+  file: z.enum(EXPORTS.map((name) => `${name}.csv`) as [`${Export}.csv`, ...`${Export}.csv`[]]),
+});

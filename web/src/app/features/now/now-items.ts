@@ -8,6 +8,8 @@ export interface MachinesNow {
   readonly reported: readonly FloorMachine[];
   /** With a needle past its interval and nothing worse, the most overdue first. */
   readonly due: readonly FloorMachine[];
+  /** Half changed over: somebody is at it, or has left it. */
+  readonly changing: readonly FloorMachine[];
 }
 
 export function machinesNow(machines: readonly FloorMachine[]): MachinesNow {
@@ -16,7 +18,7 @@ export function machinesNow(machines: readonly FloorMachine[]): MachinesNow {
   const due = machines
     .filter(({ stops, reports, age }) => stops.length + reports.length === 0 && age?.state === 'due')
     .sort((a, b) => byDueOrder(a.age!, b.age!));
-  return { stopped, reported, due };
+  return { stopped, reported, due, changing: machines.filter(({ changeover }) => changeover !== null) };
 }
 
 /** Somebody's rounds with changes left to make, the next first. */

@@ -103,6 +103,17 @@ describe('what needs me now', () => {
     expect(rows).toEqual([['Patcher 22'], ['Post 8'], ['Flat 6', 'Flat 5']]);
   });
 
+  it('names what is half changed over, and at which step it stands', async () => {
+    const changeover = {
+      ...{ id: newId(), setupName: 'Strap', by: 'Tam', step: 'thread' as const },
+      ...{ done: 6, of: 12 },
+    };
+    const { text, host } = await open([fine, { ...due[0]!, changeover }]);
+    expect(text()).toContain('to Strap, Tam: thread up');
+    const links = [...host.querySelectorAll('section a')].map((link) => link.getAttribute('href'));
+    expect(links).toContain(`/changeovers/${changeover.id}`);
+  });
+
   it('shows my own rounds with what is left of them, and nobody else’s', async () => {
     const mine = SESSION.person!.id;
     const published = {

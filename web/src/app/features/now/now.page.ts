@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { newId, type CounterLeap, type RoundSheet } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { STEP_NAMES } from '../../shared/words/changeover-words';
 import { hoursRangeText, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
@@ -50,6 +51,7 @@ export class NowPage {
   protected readonly mostRows = MOST_ROWS;
   protected readonly troubleWords = TROUBLE_WORDS;
   protected readonly serviceWords = SERVICE_WORDS;
+  protected readonly stepNames = STEP_NAMES;
   protected readonly hoursText = hoursRangeText;
   protected readonly noticeText = noticeText;
   protected readonly groupText = groupText;

@@ -39,6 +39,12 @@ export function entryOf({
   return { ...traits, zoneId: zone.id };
 }
 
+/** A new machine like another one: with its own number, and nothing that was measured on the other. */
+export function copyOf(machine: Machine, machines: readonly Machine[]): MachineEntry {
+  const { shopNumber } = emptyEntry(machines, []);
+  return { ...entryOf(machine), shopNumber, name: '', stitchDial: [], speedInUseSpm: null };
+}
+
 /** What is wrong with each field, by its path: from the schema first, else as the server said. */
 export function fieldWords(entry: MachineEntry, problem: Problem | null): ReadonlyMap<string, string> {
   const read = MachineEntry.safeParse(entry);

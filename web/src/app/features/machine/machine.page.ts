@@ -26,7 +26,7 @@ import {
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
-import { emptyEntry, entryOf, fieldWords } from './machine-form';
+import { copyOf, emptyEntry, entryOf, fieldWords } from './machine-form';
 import { unknownSystemText } from '../../shared/words/needle-words';
 import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
@@ -46,6 +46,8 @@ const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
 export class MachinePage {
   /** From the address; `new` registers one. */
   readonly machineId = input.required<string>();
+  /** From the address: the machine that a new one is to be like. */
+  readonly like = input<string>();
 
   private readonly store = inject(Store);
   private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
@@ -74,9 +76,10 @@ export class MachinePage {
   protected readonly entry = linkedSignal<MachineEntry | null>(() => {
     const machine = this.machine();
     if (machine) return entryOf(machine);
-    return this.machineId() === 'new' && this.zones().length > 0
-      ? emptyEntry(this.machines() ?? [], this.zones())
-      : null;
+    const machines = this.machines() ?? [];
+    if (this.machineId() !== 'new' || this.zones().length === 0) return null;
+    const like = machines.find(({ id }) => id === this.like());
+    return like ? copyOf(like, machines) : emptyEntry(machines, this.zones());
   });
   protected readonly systemProblem = signal<string | null>(null);
   protected readonly title = computed(() => this.machine()?.name ?? 'A new machine');

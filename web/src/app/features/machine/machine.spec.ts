@@ -4,7 +4,7 @@ import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { MACHINE, SESSION } from '../../testing/examples';
 import { shopActions, shopFeature } from '../shop/shop.state';
-import { emptyEntry, entryOf, fieldWords } from './machine-form';
+import { emptyEntry, copyOf, entryOf, fieldWords } from './machine-form';
 import { MachinePage } from './machine.page';
 import { machineActions, machineFeature } from './machine.state';
 
@@ -55,6 +55,17 @@ describe('the page of a machine', () => {
   }
   const button = (page: HTMLElement, name: string) =>
     [...page.querySelectorAll('button')].find((one) => one.textContent?.trim() === name)!;
+
+  it('begins a new machine like another one, without its number, name and measures', async () => {
+    const { fixture, page } = await opened('new');
+    fixture.componentRef.setInput('like', MACHINE.id);
+    await fixture.whenStable();
+    const systems = [...page.querySelectorAll('.system')].map((one) => one.textContent?.trim());
+    expect(systems).toEqual(['135x17', '135x16']);
+    const copy = copyOf(MACHINE, [MACHINE]);
+    expect([copy.shopNumber, copy.name, copy.stitchDial]).toEqual([MACHINE.shopNumber + 1, '', []]);
+    expect(copy.plates).toEqual(MACHINE.plates);
+  });
 
   it('says how the needle faces for the hook side', async () => {
     const { page } = await opened(MACHINE.id);

@@ -17,7 +17,7 @@ import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './prob
 import { requestLog } from './request-log.js';
 import { sealUnder } from './seal.js';
 import { sessionsInDatabase } from './sessions.js';
-import { limitFirstStarts, limitPasswordChanges, limitSignIns } from './sign-in-limit.js';
+import { limitCodeSignIns, limitFirstStarts, limitPasswordChanges, limitSignIns } from './sign-in-limit.js';
 import { nonceOf, webFiles } from './web-files.js';
 
 const API_VERSION = '0.1.0';
@@ -80,7 +80,7 @@ export function createApp({
       letsIn: async (id, token) => (await gate({ id, token })) !== null,
       before: {
         signIn: limitSignIns(database),
-        signInByCode: limitSignIns(database),
+        signInByCode: limitCodeSignIns(database),
         firstStart: limitFirstStarts(database),
         changePassword: limitPasswordChanges(database),
       },

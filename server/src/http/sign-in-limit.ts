@@ -49,6 +49,12 @@ export function limitSignIns(database: Database): readonly RequestHandler[] {
   return [fewAtOnce(), ...limited(database, LIMITS)];
 }
 
+/** Counts wrong sign-in codes by themselves: a wrong password takes nobody's code away. */
+export function limitCodeSignIns(database: Database): readonly RequestHandler[] {
+  const limits = LIMITS.map(({ tries, by }) => ({ tries, by: (request: Request) => `code ${by(request)}` }));
+  return [fewAtOnce(), ...limited(database, limits)];
+}
+
 /** Lets nobody guess the code of a first start. */
 export function limitFirstStarts(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: () => 'first start' }]);

@@ -172,7 +172,7 @@ describe('the change sheet', () => {
 
   it('goes through what a report calls for, fragments first after a break', async () => {
     const { host } = await open(floorMachine('Compound 07', 1, { reports }));
-    const steps = [...host.querySelectorAll('.reported li')].map((one) => one.textContent);
+    const steps = [...host.querySelectorAll('gan-reported-trouble li')].map((one) => one.textContent);
     expect(steps[0]).toContain('Find and count every piece of the needle');
     expect(steps.length).toBe(3);
   });

@@ -37,6 +37,7 @@ export function demoRounds(
     horizonShifts: 28,
     pricePerMove: 1,
     holidays: [{ day: day(9), name: 'Works holiday' }],
+    absences: [],
     mechanics: HOURS.map(({ name, shifts: worked, minutes, machineClasses }) => ({
       personId: idOf(people, name),
       shiftIds: worked.map((shift) => idOf(shifts, shift)),

@@ -38,6 +38,7 @@ export {
   MechanicHours,
   NeedleSupply,
   NO_SETTINGS,
+  PersonAbsence,
   RoundsSettings,
   USUAL_SUPPLY,
 } from './rounds-settings.js';

@@ -22,6 +22,12 @@ const days = { fromDay: Day, toDay: Day };
 const inOrder = (one: { fromDay: string; toDay: string }): boolean => one.fromDay <= one.toDay;
 const notInOrder = { path: ['toDay'], error: 'not before the first day' };
 
+/** Days somebody is not there, whatever their shifts. */
+export const PersonAbsence = z
+  .strictObject({ personId: Id, ...days, note: z.string().trim().max(200) })
+  .refine(inOrder, notInOrder);
+export type PersonAbsence = z.infer<typeof PersonAbsence>;
+
 export const AWAY_KINDS = ['down', 'reserved'] as const;
 export type AwayKind = (typeof AWAY_KINDS)[number];
 /** Days a machine is not available: `down` it does not run either, `reserved` it runs and is not to be touched. */
@@ -57,6 +63,8 @@ export const RoundsSettings = z.strictObject({
   pricePerMove: z.number().min(0).max(10_000),
   holidays: z.array(z.strictObject({ day: Day, name: z.string().trim().min(1).max(80) })).max(400),
   mechanics: z.array(MechanicHours).max(200),
+  /** Left out of settings that were kept before there were any. */
+  absences: z.array(PersonAbsence).max(2000).default([]),
   /** Minutes to walk to a zone and get ready there, once a round. */
   walks: z.array(z.strictObject({ zoneId: Id, minutes: Minutes })).max(200),
   /** Minutes of one planned change, where it is not the shop's usual. */
@@ -77,6 +85,7 @@ export const NO_SETTINGS: RoundsSettings = {
   pricePerMove: 1,
   holidays: [],
   mechanics: [],
+  absences: [],
   walks: [],
   classMinutes: [],
   away: [],

@@ -3,11 +3,19 @@ import type {
   ComparedRule,
   FlatRuleName,
   MechanicHours,
+  PersonAbsence,
   NeedleChoice,
   PlannedMachineView,
   PlannedShift,
 } from '@gantelet/contracts';
 import type { ChangeCosts, Changes, NeedleEnds, RoundsProblem } from '@gantelet/core';
+
+/** Somebody who changes needles, and the days on which they do not. */
+export interface InputMechanic extends MechanicHours {
+  readonly personName: string;
+  /** Missing in plans of before there were any. */
+  readonly absences?: readonly Pick<PersonAbsence, 'fromDay' | 'toDay'>[];
+}
 
 /** Everything that a plan is made from, gathered at one moment. */
 export interface RoundsInput {
@@ -20,7 +28,7 @@ export interface RoundsInput {
   readonly shifts: readonly Omit<PlannedShift, 'minutes' | 'used'>[];
   readonly zones: readonly InputZone[];
   readonly machines: readonly InputMachine[];
-  readonly mechanics: readonly (MechanicHours & { readonly personName: string })[];
+  readonly mechanics: readonly InputMechanic[];
   readonly kinds: readonly InputKind[];
   readonly pricePerMove: number;
   readonly flatHours: number;

@@ -10,6 +10,7 @@ import {
   type RoundsProblem,
   type Wearing,
 } from '@gantelet/core';
+import { isThere } from './is-there.js';
 import type { InputMachine, RoundsInput } from './plan-document.js';
 
 /** How often the best interval a needle that somebody complained of counts as old at the least. Assumption. */
@@ -69,9 +70,9 @@ export function planningProblem(input: RoundsInput): BuiltProblem {
     }, 0);
   const there = (shift: number, some: readonly string[]): number =>
     mechanics.reduce(
-      (sum, { shiftIds, minutes, machineClasses }) =>
-        shiftIds.includes(shifts[shift]!.shiftId) && machineClasses.some((one) => some.includes(one))
-          ? sum + minutes
+      (sum, mechanic) =>
+        isThere(mechanic, shifts[shift]!) && mechanic.machineClasses.some((one) => some.includes(one))
+          ? sum + mechanic.minutes
           : sum,
       0,
     );

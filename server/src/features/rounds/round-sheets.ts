@@ -2,6 +2,7 @@ import { HOUR_MS, splitWork, type Task } from '@gantelet/core';
 import type { RoundSheet, RoundTask, PublishedRounds } from '@gantelet/contracts';
 import type { RoundSkipRow } from '../../db/rounds-rows.js';
 import type { KeptPlan, NeedlesNow } from './round-plan.store.js';
+import { isThere } from './is-there.js';
 
 /** A needle that failed this long before its shift makes the planned change needless. Assumption. */
 const EARLY_MS = 12 * HOUR_MS;
@@ -33,7 +34,7 @@ export function roundSheets(
         ? [{ machine: m, zone: machine.zone, skill: machine.skill, minutes: machine.changeMinutes }]
         : [],
     );
-    const here = input.mechanics.filter(({ shiftIds }) => shiftIds.includes(shift.shiftId));
+    const here = input.mechanics.filter((mechanic) => isThere(mechanic, shift));
     const split = splitWork(
       tasks,
       setupMinutes,

@@ -70,6 +70,18 @@ describe('what rounds are planned from', () => {
     await machines.update({ machineClass: 'flatbed' }, { where: { id: portable } });
   }, 40_000);
 
+  it('change nothing on a day on which whoever does it is not there', async () => {
+    await set();
+    const before = await planned();
+    const day = before.shifts[compound(before).changes[0]!]!.day;
+    await set({ absences: [{ personId: mechanicId, fromDay: day, toDay: day, note: 'at the dentist' }] });
+    const plan = await planned();
+    const days = plan.machines.flatMap(({ changes }) => changes.map((shift) => plan.shifts[shift]!.day));
+    expect(days.length).toBeGreaterThan(0);
+    expect(days).not.toContain(day);
+    await set();
+  }, 40_000);
+
   it('follow the lives of a group, as far as these say enough', async () => {
     const { tables } = shop.database;
     const where = { id: shop.works.ids.install };

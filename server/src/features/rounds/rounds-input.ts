@@ -115,7 +115,8 @@ export async function roundsInput(
     machines,
     mechanics: settings.mechanics.flatMap((mechanic) => {
       const person = people.find(({ id }) => id === mechanic.personId);
-      return person ? [{ ...mechanic, personName: person.name }] : [];
+      const absences = settings.absences.filter(({ personId }) => personId === mechanic.personId);
+      return person ? [{ ...mechanic, personName: person.name, absences }] : [];
     }),
     kinds: kindsOf(machines, stock, settings, times),
     pricePerMove: settings.pricePerMove,

@@ -41,7 +41,7 @@ export async function reviseSettings(
 
 async function requireKnown(
   { tables }: Database,
-  { mechanics, walks, away, corrections }: RoundsSettings,
+  { mechanics, absences, walks, away, corrections }: RoundsSettings,
   tx: Transaction,
 ): Promise<void> {
   const idsOf = async (
@@ -63,6 +63,9 @@ async function requireKnown(
         ? []
         : [{ path: `body.mechanics.${i}.shiftIds`, message: 'not all are shifts of this shop' }]),
     ]),
+    ...absences.flatMap(({ personId }, i) =>
+      people.has(personId) ? [] : [{ path: `body.absences.${i}.personId`, message: 'nobody of this shop' }],
+    ),
     ...walks.flatMap(({ zoneId }, i) =>
       zones.has(zoneId) ? [] : [{ path: `body.walks.${i}.zoneId`, message: 'no zone of this shop' }],
     ),

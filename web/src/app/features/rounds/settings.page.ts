@@ -25,7 +25,7 @@ import { shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 
 type Draft = RoundsSettings;
-type List = 'holidays' | 'mechanics' | 'away' | 'corrections';
+type List = 'holidays' | 'mechanics' | 'absences' | 'away' | 'corrections';
 
 /** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
 @Component({
@@ -123,6 +123,14 @@ export class RoundsSettingsPage {
       machineClasses: [...MACHINE_CLASSES],
     };
     this.set({ mechanics: [...this.draft()!.mechanics, added] });
+  }
+
+  protected addAbsence(): void {
+    const draft = this.draft()!;
+    const personId = draft.mechanics[0]?.personId ?? this.view()!.people[0]?.id;
+    if (!personId) return;
+    const added = { personId, fromDay: this.today(), toDay: this.today(), note: '' };
+    this.set({ absences: [...draft.absences, added] });
   }
 
   protected addAway(): void {

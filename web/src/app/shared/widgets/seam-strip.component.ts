@@ -84,7 +84,8 @@ const Y = 30;
       margin: 0;
       padding: 0;
       display: grid;
-      grid-template-columns: repeat(7, 1fr);
+      grid-auto-flow: column;
+      grid-auto-columns: 1fr;
       text-align: center;
     }
     li {
@@ -120,7 +121,7 @@ const Y = 30;
       }
       svg,
       ol {
-        width: 640px;
+        width: 720px;
       }
     }
   `,
@@ -128,7 +129,10 @@ const Y = 30;
 export class SeamStripComponent {
   readonly steps = input.required<readonly SeamStep[]>();
 
-  protected readonly holes = computed(() => this.steps().map(({ state }, i) => ({ state, x: placeOf(i) })));
+  /** In the middle of its column, where its name stands. */
+  protected readonly holes = computed(() =>
+    this.steps().map(({ state }, i, { length }) => ({ state, x: ((i + 0.5) * WIDTH) / length })),
+  );
   /** Thread runs between two neighbouring decisions that are both made. */
   protected readonly stitches = computed(() =>
     this.holes()
@@ -145,6 +149,3 @@ export class SeamStripComponent {
     document.getElementById(field)?.focus();
   }
 }
-
-/** Middle of the i-th of seven equal columns, where its name stands. */
-const placeOf = (i: number): number => ((i + 0.5) * WIDTH) / 7;

@@ -23,7 +23,7 @@ import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { STEP_NAMES, stepCaution, stepHeading, stepText } from '../../shared/words/changeover-words';
+import { STEP_NAMES, stepCaution, stepHeading, stepText, stepTip } from '../../shared/words/changeover-words';
 import { unreadText } from '../../shared/words/read-words';
 import { shortNumber } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
@@ -134,6 +134,7 @@ export class ChangeoverWorkPage {
   protected readonly reason = signal('');
   protected readonly text = stepText;
   protected readonly caution = stepCaution;
+  protected readonly tip = stepTip;
   protected readonly names = STEP_NAMES;
   protected readonly heading = stepHeading;
   protected readonly tensionLink = computed(() => ['/tension', this.changeover()?.to.id ?? '']);

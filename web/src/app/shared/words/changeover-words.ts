@@ -87,6 +87,25 @@ export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
   test: 'test seam',
 };
 
+/** What hands of the trade do beside a step. Common practice. */
+const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
+  wind: 'Evenly, and full to about 1 mm below the rim: a fuller one drags, an emptier one runs out sooner.',
+  unthread:
+    'Before you disturb a knob, count how many turns it is in from fully off, and write them down: top and pre-tension.',
+  bobbin: 'The bobbin turns the way the thread pulls back under the spring. The case clicks home.',
+  'bobbin-screw':
+    'Where there are two screws, one holds the spring and one sets it: turn the one that sets, in small steps. Never bend the leaf.',
+  thread:
+    'Take-up lever at its highest. Seal the cut end of bonded thread by heat, tried on scrap first. Hold both tails for the first stitches.',
+  top: 'Come to the setting from the loose side, with the foot down.',
+  test: 'A bobbin thread of another colour shows where the threads cross.',
+};
+
+/** What to mind beside a step; null for one that speaks for itself. */
+export function stepTip(step: ChangeoverStepKind): string | null {
+  return STEP_TIPS[step] ?? null;
+}
+
 /** The name of a step as a heading. */
 export function stepHeading(step: ChangeoverStepKind): string {
   const name = STEP_NAMES[step];

@@ -1,4 +1,4 @@
-import { needleText, stepCaution, stepText, turnsWords } from './changeover-words';
+import { needleText, stepCaution, stepText, stepTip, turnsWords } from './changeover-words';
 import { hoursLeftText, hoursRangeText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
 import { adviceText, bobbinText, moveText } from './tension-words';
@@ -98,6 +98,11 @@ describe('words of a changeover', () => {
       'Stitch dial to 3.75: 4 mm stitches.',
     );
     expect(turnsWords(0.5)).toBe('half a turn');
+  });
+
+  it('tell what hands of the trade do beside a step', () => {
+    expect(stepTip('thread')).toContain('Hold both tails');
+    expect(stepTip('guards')).toBeNull();
   });
 
   it('warn where hands go near the needle', () => {

@@ -8,6 +8,7 @@ import {
   untracked,
 } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
   checksBeforeKnob,
@@ -88,6 +89,7 @@ const PROOF_WORDS: Readonly<Record<ClaimGround, string>> = {
     LockSectionComponent,
     ProblemComponent,
     ReactiveFormsModule,
+    RouterLink,
     SeamFacesComponent,
     SeamStripComponent,
     SignalMarkComponent,
@@ -197,6 +199,8 @@ export class TensionPage {
     if (!advice || (advice.do !== 'keep' && advice.do !== 'stop')) return null;
     return { turns: advice.turns, kept: this.view()?.kept?.turns === advice.turns };
   });
+  /** Seams that contradict each other are no matter of the knob: the fault finder goes on. */
+  protected readonly faultOf = computed(() => ({ machine: this.view()?.machine.id, symptom: 'drift' }));
   protected readonly contradicts = computed(() => this.searched()?.advice.do === 'check');
   protected readonly allChecks = NOT_TENSION;
   protected readonly nearEnd = computed(() => {

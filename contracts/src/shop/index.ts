@@ -1,4 +1,13 @@
-export { Password, PasswordChange, Person, Role, roleReaches, ROLES, SignInName } from './person.js';
+export {
+  Password,
+  PasswordChange,
+  Person,
+  Role,
+  roleReaches,
+  ROLES,
+  SHORTEST_PASSWORD,
+  SignInName,
+} from './person.js';
 export {
   COATED_POINT_SCHOOLS,
   LEATHER_POINT_SCHOOLS,

@@ -19,7 +19,9 @@ export const SignInName = z
   .trim()
   .toLowerCase()
   .regex(/^[a-z0-9][a-z0-9.-]{1,39}$/, '2 to 40 letters, digits, dots or dashes');
-export const Password = z.string().min(8).max(200);
+/** Letters a password has at least. */
+export const SHORTEST_PASSWORD = 8;
+export const Password = z.string().min(SHORTEST_PASSWORD).max(200);
 
 /** Somebody's own new password, with the one it replaces. */
 export const PasswordChange = z.strictObject({ current: z.string().min(1).max(200), next: Password });

@@ -1,7 +1,7 @@
-import { stringify } from 'csv-stringify/sync';
 import { QueryTypes } from 'sequelize';
 import type { Export } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
+import { csvOf } from '../../text/csv.js';
 
 /** What lets somebody in goes out with nothing. */
 const SECRET: ReadonlySet<string> = new Set(['password_hash', 'code_hash', 'code_until']);
@@ -25,12 +25,7 @@ export async function exportRecords({ sequelize }: Database, file: `${Export}.cs
     { type: QueryTypes.SELECT },
   );
   const cells = rows.map((row) => names.map((name) => cellOf(row[name])));
-  // A cell that begins like a formula would be run by a spreadsheet; a line break inside one would begin a row.
-  return stringify([names, ...cells], {
-    record_delimiter: 'windows',
-    escape_formulas: true,
-    quoted_match: /[\r\n]/,
-  });
+  return csvOf([names, ...cells]);
 }
 
 function cellOf(value: unknown): string | number | null {

@@ -1,7 +1,7 @@
-import { stringify } from 'csv-stringify/sync';
 import ical from 'ical-generator';
 import { needleFinish, pointStyle } from '@gantelet/core';
 import type { NeedleChoice, RoundSheet, PublishedRounds } from '@gantelet/contracts';
+import { csvOf } from '../../text/csv.js';
 
 const COLUMNS = [
   'day',
@@ -36,12 +36,7 @@ export function roundsTable({ sheets }: PublishedRounds): string {
       task.state,
     ]),
   );
-  // A cell that begins like a formula would be run by a spreadsheet; a line break inside one would begin a row.
-  return stringify([[...COLUMNS], ...rows], {
-    record_delimiter: 'windows',
-    escape_formulas: true,
-    quoted_match: /[\r\n]/,
-  });
+  return csvOf([[...COLUMNS], ...rows]);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { randomInt } from 'node:crypto';
+import { HOUR_MS } from '@gantelet/core';
 import { CODE_SIGNS, SignInCode } from '@gantelet/contracts';
 
-const HOUR_MS = 3_600_000;
 const LENGTH = 10;
 
 /** A code lasts over a weekend. */

@@ -15,6 +15,7 @@ import {
   CAUSES,
   EVIDENCE,
   evidenceOf,
+  HOUR_MS,
   faultCheck,
   likeliest,
   replayFault,
@@ -40,7 +41,7 @@ import { faultActions, faultFeature } from './fault.state';
 const CAUSES_SHOWN = 6;
 const OTHERS_SHOWN = 3;
 /** A strike within so long may be what began it. */
-const RECENTLY_MS = 24 * 3_600_000;
+const RECENTLY_MS = 24 * HOUR_MS;
 /** Symptoms after which pieces of a needle may lie about. */
 const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
 

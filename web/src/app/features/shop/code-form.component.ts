@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Store } from '@ngrx/store';
+import { SHORTEST_PASSWORD } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopActions, shopFeature } from './shop.state';
-
-const SHORTEST = 8;
 
 /** The first sign-in, or the one after a password was forgotten: the code of a lead, and a password to use from then on. */
 @Component({
@@ -57,13 +56,13 @@ const SHORTEST = 8;
 })
 export class CodeFormComponent {
   private readonly store = inject(Store);
-  protected readonly shortest = SHORTEST;
+  protected readonly shortest = SHORTEST_PASSWORD;
   protected readonly busy = this.store.selectSignal(shopFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(shopFeature.selectProblem);
   protected readonly form = inject(NonNullableFormBuilder).group({
     signInName: ['', Validators.required],
     code: ['', Validators.required],
-    password: ['', [Validators.required, Validators.minLength(SHORTEST), Validators.maxLength(200)]],
+    password: ['', [Validators.required, Validators.minLength(SHORTEST_PASSWORD), Validators.maxLength(200)]],
   });
 
   protected signIn(): void {

@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import {
   COATED_POINT_SCHOOLS,
   LEATHER_POINT_SCHOOLS,
+  SHORTEST_PASSWORD,
   SIZE_SCHOOL_CHOICES,
   type FirstStart,
   type SchoolChoice,
@@ -15,7 +16,6 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { shopActions, shopFeature } from './shop.state';
 
-const SHORTEST = 8;
 const DAYS = [
   { day: 1, name: 'Mo' },
   { day: 2, name: 'Tu' },
@@ -98,7 +98,7 @@ export class FirstStartPage {
   protected readonly preferences = inject(Preferences);
   protected readonly busy = this.store.selectSignal(shopFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(shopFeature.selectProblem);
-  protected readonly shortest = SHORTEST;
+  protected readonly shortest = SHORTEST_PASSWORD;
   protected readonly timeZones = Intl.supportedValuesOf('timeZone');
   protected readonly currencies = Intl.supportedValuesOf('currency');
   protected readonly days = DAYS;
@@ -115,7 +115,7 @@ export class FirstStartPage {
     currency: ['EUR', [Validators.required, Validators.pattern(/^[A-Z]{3}$/)]],
     leadName: ['', SHORT],
     signInName: ['', Validators.required],
-    password: ['', [Validators.required, Validators.minLength(SHORTEST), Validators.maxLength(200)]],
+    password: ['', [Validators.required, Validators.minLength(SHORTEST_PASSWORD), Validators.maxLength(200)]],
     zones: ['', Validators.required],
     shifts: this.forms.array([this.shift('Early', '06:00')]),
     size: ['by-work' as SchoolChoice['size']],

@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, effect, inject, output } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Store } from '@ngrx/store';
+import { SHORTEST_PASSWORD } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { shopActions, shopFeature } from './shop.state';
-
-const SHORTEST = 8;
 
 /** One's own new password. Every other session of one's own ends with it. */
 @Component({
@@ -56,13 +55,13 @@ const SHORTEST = 8;
 export class PasswordFormComponent {
   readonly closed = output();
   private readonly store = inject(Store);
-  protected readonly shortest = SHORTEST;
+  protected readonly shortest = SHORTEST_PASSWORD;
   protected readonly busy = this.store.selectSignal(shopFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(shopFeature.selectProblem);
   protected readonly changed = this.store.selectSignal(shopFeature.selectPasswordChanged);
   protected readonly form = inject(NonNullableFormBuilder).group({
     current: ['', Validators.required],
-    next: ['', [Validators.required, Validators.minLength(SHORTEST), Validators.maxLength(200)]],
+    next: ['', [Validators.required, Validators.minLength(SHORTEST_PASSWORD), Validators.maxLength(200)]],
   });
 
   constructor() {

@@ -1,10 +1,10 @@
-import { expect, signIn, test } from './support/shop-test';
+import { endSession, expect, signIn, test } from './support/shop-test';
 
 test.describe('a session that is over', () => {
-  test('is signed in over the page, with everything typed still there', async ({ page, context }) => {
+  test('is signed in over the page, with everything typed still there', async ({ page }) => {
     await signIn(page);
     await page.getByLabel('Thread, as on the spool').fill('V138');
-    await context.clearCookies();
+    await endSession(page);
     await page.getByLabel('Saved set-up').click();
     await page.getByRole('option').first().click();
     const dialog = page.getByRole('dialog', { name: 'Sign in again' });

@@ -11,6 +11,7 @@ export * from './tension/index.js';
 export * from './changeover/index.js';
 export * from './practice/index.js';
 export * from './gauge/index.js';
+export * from './needle-check/index.js';
 export * from './seam/index.js';
 export * from './floor/index.js';
 export * from './fault/index.js';

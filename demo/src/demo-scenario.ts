@@ -14,7 +14,7 @@ import { machineDetails } from './machine-details.js';
 import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { demoPockets, demoSharps } from './needle-box.js';
 import { needleHistory } from './needle-history.js';
-import { demoLots } from './needle-lots.js';
+import { demoDeliveries, demoLots } from './needle-lots.js';
 import { demoRounds, demoStock } from './rounds.js';
 import { demoServices } from './service-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
@@ -65,8 +65,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     seams: built.flatMap((one) => one.seams),
     installs: built.flatMap((one) => one.needles.installs),
     removals,
-    lots: lots.all(),
-    eyeTests: lots.eyeTests(),
+    ...lots.withDeliveries(demoDeliveries(nowMs, staff.mechanicIds[0]!, chanceFrom(seed + 1))),
     services: demoServices(
       built.map(({ machine, needles }) => ({ id: machine.id, removals: needles.removals })),
       staff.mechanicIds,

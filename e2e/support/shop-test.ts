@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type Page } from '@playwright/test';
+import { CSRF_HEADER } from '@gantelet/contracts';
 
 /** Demo sign-ins by role. */
 const SIGN_INS = {
@@ -40,6 +41,14 @@ export async function signIn(page: Page, role: keyof typeof SIGN_INS = 'mechanic
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.getByRole('navigation', { name: 'Doors' }).getByRole('link', { name: 'Set up' }).click();
   await expect(page).toHaveURL(/\/bench$/);
+}
+
+/** Ends the session at the server, as its time would: no answer that is still under way can bring it back. */
+export async function endSession(page: Page): Promise<void> {
+  const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string };
+  const headers = { [CSRF_HEADER]: csrfToken };
+  const reply = await page.request.delete('/api/session', { headers, data: {} });
+  expect(reply.status()).toBe(200);
 }
 
 /** Opens a saved set-up on the bench by its name. */

@@ -43,6 +43,18 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/nowhere');
   await expect(page.getByRole('heading', { name: 'There is no page at this address' })).toBeVisible();
   await check();
+  await page.goto('/lots');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('in all');
+  await check();
+  await page
+    .getByRole('link', { name: /^Check a needle/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Catches nothing' }).click();
+  await check();
+  await page.goto('/loose-needle');
+  await page.getByRole('button', { name: 'Round', exact: true }).click();
+  await check();
   await page.goto('/rounds');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();

@@ -17,7 +17,6 @@ export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-repor
 export { PLAN_COLUMNS, PLAN_ROWS, PlanPlace, ZonePlan } from './floor-plan.js';
 export { MachineEvent, MachineService, MachineHistory, ServiceDue, ServiceEntry } from './machine-history.js';
 export { PiecesEntry, SpotCheck } from './work-record.js';
-export { EyeFrictionEntry, NeedleLot, NeedleLotEntry } from './needle-lot.js';
 export { PartUsedNeedle, Pocket, PocketMove, Sharps, SharpsEmptied } from './part-used-needle.js';
 export { Clearance, ClearanceFinding, NeedleChange, NeedleSwap } from './needle-change.js';
 export {

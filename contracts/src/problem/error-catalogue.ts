@@ -121,6 +121,10 @@ export const ERRORS = {
   'part-used.gone': { status: 409, title: 'This part-used needle is no longer in its pocket. Not logged.' },
   'part-used.other': { status: 422, title: 'That pocket holds a different kind of needle. Not logged.' },
   'lot.unknown': { status: 422, title: 'There is no such lot for this kind of needle. Not logged.' },
+  'lot.quarantined': {
+    status: 409,
+    title: 'Lot {code} is kept out of machines. Not logged: put in a needle of another lot.',
+  },
   'lot.in-use': {
     status: 409,
     title: 'Needles from this lot are already in machines, so its kind cannot change. Not saved.',

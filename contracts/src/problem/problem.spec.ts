@@ -63,6 +63,7 @@ describe('the error catalogue', () => {
       '409 part-used.gone: This part-used needle is no longer in its pocket. Not logged.',
       '422 part-used.other: That pocket holds a different kind of needle. Not logged.',
       '422 lot.unknown: There is no such lot for this kind of needle. Not logged.',
+      '409 lot.quarantined: Lot {code} is kept out of machines. Not logged: put in a needle of another lot.',
       '409 lot.in-use: Needles from this lot are already in machines, so its kind cannot change. Not saved.',
       '409 lot.code-taken: Lot {code} is already registered for this kind of needle. Not saved.',
       '409 entry.clash: Somebody has just entered the same. Nothing was saved. Check and try again.',

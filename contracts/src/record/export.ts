@@ -26,7 +26,7 @@ export const EXPORTS = [
   'piece_counts',
   'counter_hours',
   'spot_checks',
-  'lot_frictions',
+  'needle_checks',
   'stock_counts',
   'stock_orders',
   'withdrawals',

@@ -9,7 +9,7 @@ export const WITHDRAWABLE_LOGS = [
   'kept-setting',
   'service',
   'spot-check',
-  'eye-test',
+  'needle-check',
   'stock-count',
 ] as const;
 export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];

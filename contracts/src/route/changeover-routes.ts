@@ -62,6 +62,7 @@ export const changeoverRoutes = {
       'needle.moved-on',
       'needle.wrong-clamp',
       'lot.unknown',
+      'lot.quarantined',
       'pocket.taken',
       'part-used.gone',
       'part-used.other',

@@ -6,6 +6,7 @@ import { floorRoutes } from './floor-routes.js';
 import { lifeRoutes } from './life-routes.js';
 import { matchRoutes } from './match-routes.js';
 import { recordRoutes } from './record-routes.js';
+import { needleRoutes } from './needle-routes.js';
 import { roundsRoutes } from './rounds-routes.js';
 import { shopRoutes } from './shop-routes.js';
 import { tensionRoutes } from './tension-routes.js';
@@ -15,6 +16,7 @@ import { reads, type Route } from './route.js';
 export const routes = {
   ...shopRoutes,
   ...floorRoutes,
+  ...needleRoutes,
   ...matchRoutes,
   ...changeoverRoutes,
   ...faultRoutes,

@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES, SERVICE_KINDS } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
-import { ClearanceFinding, Machine, NeedleLot, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
+import { ClearanceFinding, Machine, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
+import { LOT_STATES, NeedleLooks, NeedleLotEntry } from '../needle/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { RoundsSettings, StockCount, StockOrder } from '../rounds/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
@@ -53,17 +54,23 @@ export const Scenario = z.strictObject({
       runningHours: z.number().min(0),
     }),
   ),
-  lots: z.array(NeedleLot.omit({ receivedBy: true, friction: true }).extend({ receivedById: Id })),
-  /** Friction tests of the eyes of single needles. */
-  eyeTests: z.array(
+  lots: z.array(
+    NeedleLotEntry.extend({
+      id: Id,
+      receivedAt: Instant,
+      receivedById: Id,
+      state: z.enum(LOT_STATES),
+      decided: z.strictObject({ at: Instant, byId: Id, note: z.string() }).nullable(),
+    }),
+  ),
+  needleChecks: z.array(
     z.strictObject({
       id: Id,
       lotId: Id,
-      weightN: z.number().positive(),
-      upN: z.number().positive(),
-      downN: z.number().positive(),
-      readAt: Instant,
-      readById: Id,
+      looks: NeedleLooks,
+      note: z.string(),
+      checkedAt: Instant,
+      checkedById: Id,
     }),
   ),
   services: z.array(

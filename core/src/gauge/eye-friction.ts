@@ -26,16 +26,19 @@ export interface EyeFriction {
 /**
  * Friction of a needle's eye from a weight W and the pulls up and down: R = (T - W) / mean, and of both
  * R = 2 tanh(m / 2) with m = ln(T_up / T_down) / 2 (capstan equation). The bound is one practitioner's 35 %, and the shop's
- * to move.
+ * to move. A needle tested in its machine is pulled through the thread path too: what the path alone holds back is taken off
+ * the friction times wrap, since those add up along a thread.
  *
+ * @param path the same pulls without the needle; null for a needle that is held free
  * @throws OutOfRange for pulls that are not above 0, or an up below the down
  */
-export function eyeFriction({ weightN, upN, downN }: EyePulls, values: Values = SHIPPED_VALUES): EyeFriction {
-  requirePositive('weightN', weightN);
-  requirePositive('upN', upN);
-  requirePositive('downN', downN);
-  if (upN < downN) throw new OutOfRange('upN', upN, `at least downN, ${downN}`);
-  const muTheta = 0.5 * Math.log(upN / downN);
+export function eyeFriction(
+  { weightN, upN, downN }: EyePulls,
+  values: Values = SHIPPED_VALUES,
+  path: EyePulls | null = null,
+): EyeFriction {
+  const ofPath = path === null ? 0 : muThetaOf(path);
+  const muTheta = Math.max(0, muThetaOf({ weightN, upN, downN }) - ofPath);
   const both = 2 * Math.tanh(muTheta / 2);
   return {
     up: (upN - weightN) / ((upN + weightN) / 2),
@@ -46,4 +49,13 @@ export function eyeFriction({ weightN, upN, downN }: EyePulls, values: Values = 
     tooMuch: both > values['gauge.most-friction'].value,
     borderline: both >= values['gauge.borderline-from'].value && both <= values['gauge.borderline-to'].value,
   };
+}
+
+/** Friction times wrap of a pair of pulls. */
+function muThetaOf({ weightN, upN, downN }: EyePulls): number {
+  requirePositive('weightN', weightN);
+  requirePositive('upN', upN);
+  requirePositive('downN', downN);
+  if (upN < downN) throw new OutOfRange('upN', upN, `at least downN, ${downN}`);
+  return 0.5 * Math.log(upN / downN);
 }

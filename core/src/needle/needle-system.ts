@@ -57,6 +57,7 @@ export const NEEDLE_SYSTEMS: readonly NeedleSystem[] = [
     points: ['cloth'],
     sizes: [80, 200],
     shankMm: 2.0,
+    buttToEyeMm: 39,
   }),
   system('135x16', ['DPx16'], 'walking-foot and compound machines, leather', {
     clamp: '135x17',

@@ -7,6 +7,17 @@ const friction = (name: string, value: number, standing: 'practice' | 'assumptio
 const share = (name: string, value: number, standing: 'practice' | 'assumption', source: string) =>
   reference(name, value, '', [0.01, 1], standing, source, 'Running hours of a needle');
 
+const lot = (name: string, value: number, range: readonly [number, number]) =>
+  reference(
+    name,
+    value,
+    '',
+    range,
+    'assumption',
+    'how much risk a delivery may carry',
+    'Checking a delivery',
+  );
+
 /** What needle checks and running hours go by before a shop has measured. */
 export const GAUGE_VALUES = {
   'gauge.most-friction': friction(
@@ -23,6 +34,27 @@ export const GAUGE_VALUES = {
     'assumption',
     'pull the same needle several times',
   ),
+  'check.caliper-sd': reference(
+    'Error of a caliper, one standard deviation',
+    0.03,
+    'mm',
+    [0.002, 0.2],
+    'assumption',
+    'measure one needle ten times',
+    'Telling needles apart',
+  ),
+  'check.rule-sd': reference(
+    'Error of a rule, one standard deviation',
+    0.3,
+    'mm',
+    [0.01, 2],
+    'assumption',
+    'measure one needle ten times',
+    'Telling needles apart',
+  ),
+  'lot.bad-share': lot('Share of bad needles in a delivery that must be found', 0.1, [0.01, 0.5]),
+  'lot.miss-risk': lot('Risk that a delivery with so many passes', 0.1, [0.001, 0.5]),
+  'lot.bad-allowed': lot('Bad needles allowed in a sample', 0, [0, 5]),
   'work.needle-share': share(
     'Share of a shift that the needle moves, where nobody looked',
     1 / 3,

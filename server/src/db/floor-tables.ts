@@ -10,17 +10,16 @@ import {
   text,
   textOrNone,
   whole,
+  wholeOrNone,
   type DefineTable,
 } from './columns.js';
 import type {
   LifeGroupingRow,
   LifeIntervalRow,
-  LotFrictionRow,
   MachineServiceRow,
   MachineSetupRow,
   NeedleCountRow,
   NeedleInstallRow,
-  NeedleLotRow,
   NeedleRemovalRow,
   PartUsedNeedleRow,
   PieceCountRow,
@@ -31,6 +30,7 @@ import type {
 } from './rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
+import type { NeedleCheckRow, NeedleLotRow } from './needle-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 
 /** The tables of needles, and of what is done at machines. */
@@ -77,14 +77,13 @@ export function floorTables(table: DefineTable) {
       setAt: instant,
       setById: ref,
     }),
-    lotFrictions: table<LotFrictionRow>('lot_frictions', {
+    needleChecks: table<NeedleCheckRow>('needle_checks', {
       id,
-      lotId: ref,
-      weightN: measure,
-      upN: measure,
-      downN: measure,
-      readAt: instant,
-      readById: ref,
+      lotId: refOrNone,
+      document: text,
+      note: text,
+      checkedAt: instant,
+      checkedById: ref,
     }),
     spotChecks: table<SpotCheckRow>('spot_checks', {
       id,
@@ -164,8 +163,14 @@ export function floorTables(table: DefineTable) {
       bladeNm: whole,
       pointStyle: text,
       needleFinish: text,
+      received: wholeOrNone,
+      supplier: text,
       receivedAt: instant,
       receivedById: ref,
+      state: text,
+      decidedAt: instantOrNone,
+      decidedById: refOrNone,
+      decision: text,
     }),
     partUsedNeedles: table<PartUsedNeedleRow>('part_used_needles', {
       id,

@@ -313,16 +313,6 @@ export interface NeedleCountRow {
   motorMs: number;
   coveredShiftMs: number;
 }
-export interface NeedleLotRow {
-  id: string;
-  code: string;
-  needleSystem: string;
-  bladeNm: number;
-  pointStyle: string;
-  needleFinish: string;
-  receivedAt: Date;
-  receivedById: string;
-}
 /** A needle in a pocket; what it is and how long it ran, its removal says. */
 export interface PartUsedNeedleRow {
   id: string;
@@ -391,13 +381,4 @@ export interface LifeGroupingRow {
   version: number;
   setAt: Date;
   setById: string;
-}
-export interface LotFrictionRow {
-  id: string;
-  lotId: string;
-  weightN: number;
-  upN: number;
-  downN: number;
-  readAt: Date;
-  readById: string;
 }

@@ -15,6 +15,7 @@ import {
   setPresentSetup,
 } from './floor/index.js';
 import { faultRoutes } from './fault/index.js';
+import { needleRoutes } from './needle/index.js';
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
@@ -49,6 +50,7 @@ export function features({ database, line, now, firstCode }: FeatureContext): re
       return sessionOf(database, leadId, await session.signIn(leadId));
     }),
     ...floorRoutes(database, now),
+    ...needleRoutes(database, now),
     ...matchRoutes(database, now),
     ...changeoverRoutes(database, now),
     ...faultRoutes(database, now),

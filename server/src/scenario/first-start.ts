@@ -69,7 +69,7 @@ const EMPTY = {
   installs: [],
   removals: [],
   lots: [],
-  eyeTests: [],
+  needleChecks: [],
   services: [],
   partUsed: [],
   sharpsEmptyings: [],

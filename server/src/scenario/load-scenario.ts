@@ -147,15 +147,22 @@ function shopValueRows({ shopValues }: Scenario) {
 
 async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
   await tables.needleLots.bulkCreate(
-    scenario.lots.map(({ needle, receivedAt, ...lot }) => ({
+    scenario.lots.map(({ needle, receivedAt, decided, ...lot }) => ({
       ...lot,
       ...needleColumns(needle),
       receivedAt: new Date(receivedAt),
+      decidedAt: decided && new Date(decided.at),
+      decidedById: decided?.byId ?? null,
+      decision: decided?.note ?? '',
     })),
     inOne,
   );
-  await tables.lotFrictions.bulkCreate(
-    scenario.eyeTests.map((test) => ({ ...test, readAt: new Date(test.readAt) })),
+  await tables.needleChecks.bulkCreate(
+    scenario.needleChecks.map(({ looks, checkedAt, ...check }) => ({
+      ...check,
+      document: JSON.stringify({ version: 1, looks }),
+      checkedAt: new Date(checkedAt),
+    })),
     inOne,
   );
   const machineOf = new Map(scenario.installs.map((install) => [install.id, install.machineId]));

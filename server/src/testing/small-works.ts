@@ -145,7 +145,7 @@ export function smallWorks() {
     removals: [],
     lots: [],
     services: [],
-    eyeTests: [],
+    needleChecks: [],
     partUsed: [],
     rounds: null,
     stockCounts: [],

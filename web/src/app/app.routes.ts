@@ -13,6 +13,8 @@ import { lifeFeature, lifeKept } from './features/life/life.state';
 import { roundsFeature } from './features/rounds/rounds.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
+import * as needleEffects from './features/needle/needle.effects';
+import { needleFeature } from './features/needle/needle.state';
 import * as nowEffects from './features/now/now.effects';
 import { nowFeature } from './features/now/now.state';
 import * as peopleEffects from './features/people/people.effects';
@@ -22,6 +24,8 @@ import { practiceFeature } from './features/practice/practice.state';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
+
+const NEEDLE = [provideState(needleFeature), provideEffects(needleEffects)];
 
 export const appRoutes: Routes = [
   {
@@ -107,6 +111,24 @@ export const appRoutes: Routes = [
           provideEffects(floorEffects, faultEffects),
         ],
         loadComponent: () => import('./features/fault/fault.page').then((m) => m.FaultPage),
+      },
+      {
+        path: 'needle-check',
+        title: 'Check a needle · Gantelet',
+        providers: NEEDLE,
+        loadComponent: () => import('./features/needle/needle-check.page').then((m) => m.NeedleCheckPage),
+      },
+      {
+        path: 'loose-needle',
+        title: 'Which needle · Gantelet',
+        providers: NEEDLE,
+        loadComponent: () => import('./features/needle/loose-needle.page').then((m) => m.LooseNeedlePage),
+      },
+      {
+        path: 'lots',
+        title: 'Needle lots · Gantelet',
+        providers: NEEDLE,
+        loadComponent: () => import('./features/needle/lots.page').then((m) => m.LotsPage),
       },
       {
         path: 'thread',

@@ -12,7 +12,6 @@ import { readHistory } from './machine-history.service.js';
 import { importMachines } from './machine-import.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
-import { readLots, registerLot, reviseLot, testEye } from './needle-lot.service.js';
 import { discardPartUsed, emptySharps, moveToPocket } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
 import { logSpotCheck, logPieces, withdrawPieces } from './work-record.service.js';
@@ -68,7 +67,7 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
   ];
 }
 
-/** Part-used needles, sharps and lots. */
+/** Part-used needles and sharps. */
 function needleBoxRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
     write(routes.discardPartUsed, ({ params, person }, tx) =>
@@ -79,14 +78,6 @@ function needleBoxRoutes(database: Database, now: () => Date): readonly Handled[
     ),
     write(routes.emptySharps, ({ body, key, person }, tx) =>
       emptySharps(database, key, body.counted, person, now(), tx),
-    ),
-    answer(routes.listLots, () => readLots(database)),
-    write(routes.testEye, ({ params, body, key, person }, tx) =>
-      testEye(database, params.lotId, key, body, person, now(), tx),
-    ),
-    write(routes.reviseLot, ({ params, body }, tx) => reviseLot(database, params.lotId, body, tx)),
-    write(routes.registerLot, ({ body, key, person }, tx) =>
-      registerLot(database, key, body, person, now(), tx),
     ),
   ];
 }

@@ -20,12 +20,12 @@ import {
 import type { Database, Transaction } from '../../db/database.js';
 import { needleColumns, needleOfColumns } from '../../db/needle-columns.js';
 import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import { requireLot } from '../needle/index.js';
 import { requireBetween, requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
 import { answerReports, findInstall, findLayers, insertInstall, insertRemoval } from './floor.store.js';
 import { findGroupRules } from './life-group.store.js';
 import { findMachine, lockMachine, updateMachine } from './machine.store.js';
-import { requireLot } from './needle-lot.service.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
 import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
@@ -109,7 +109,7 @@ async function logChange(
   else await requireShopTime(database, changedAt, 'body.changedAt', now, tx);
   const partUsed =
     change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
-  if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, tx);
+  if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, changedAt, tx);
   const setupId = ids.setupId ?? row.presentSetupId;
   const groupOfWork = await groupOfWorkOf(database, row, setupId, change.needle.pointId, tx);
   const removalId =

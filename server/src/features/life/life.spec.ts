@@ -202,23 +202,6 @@ describe('the lives of needles', () => {
     expect(of(bad).expected).toBeLessThan(12);
   }, 30_000);
 
-  it('show a lot of bad eyes after a few of them', async () => {
-    const entry = { code: 'eyes', needle: shop.works.work.needle };
-    const lot = (await mechanic.call(routes.registerLot, { body: entry })).body;
-    expect(lot.friction).toEqual({ tested: 0, tooMuch: 0, mean: null, evidence: 1, bad: false });
-    const test = (upN: number, downN: number) =>
-      mechanic.call(routes.testEye, { params: { lotId: lot.id }, body: { weightN: 1.17, upN, downN } });
-    expect((await test(1.5, 0.9)).body.friction.mean).toBeCloseTo(0.254, 3);
-    for (let i = 0; i < 3; i++) await test(2.2, 0.7);
-    const { friction } = (await mechanic.call(routes.listLots)).body.find(({ id }) => id === lot.id)!;
-    expect([friction.tested, friction.tooMuch, friction.bad]).toEqual([4, 3, true]);
-    expect((await test(0.9, 1.5)).status).toBe(400);
-    const nowhere = { params: { lotId: newId() }, body: { weightN: 1, upN: 2, downN: 1 } };
-    expect(((await mechanic.call(routes.testEye, nowhere)).body as unknown as Problem).code).toBe(
-      'lot.unknown',
-    );
-  });
-
   it('can be read needle by needle', async () => {
     await wear([9, 12, 14]);
     const { body } = await mechanic.call(routes.readGroupEnds, {

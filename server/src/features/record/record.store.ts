@@ -11,7 +11,7 @@ const LOGS: Readonly<Record<WithdrawableLog, { readonly table: string; readonly 
   'kept-setting': { table: 'kept_settings', by: 'kept_by_id' },
   service: { table: 'machine_services', by: 'done_by_id' },
   'spot-check': { table: 'spot_checks', by: 'checked_by_id' },
-  'eye-test': { table: 'lot_frictions', by: 'read_by_id' },
+  'needle-check': { table: 'needle_checks', by: 'checked_by_id' },
   'stock-count': { table: 'stock_counts', by: 'counted_by_id' },
 };
 

@@ -27,8 +27,17 @@ export const DOORS: readonly Door[] = [
     icon: 'bi-grid-1x2',
     rooms: [
       { path: '/floor', name: 'Machines due', key: 'f' },
-      { path: '/faults', name: 'Find a fault', key: 'x' },
       { path: '/floor/spot-checks', name: 'Spot checks' },
+    ],
+  },
+  {
+    name: 'Faults',
+    icon: 'bi-wrench',
+    rooms: [
+      { path: '/faults', name: 'Find a fault', key: 'x' },
+      { path: '/needle-check', name: 'Check a needle', key: 'k' },
+      { path: '/loose-needle', name: 'Which needle' },
+      { path: '/lots', name: 'Needle lots' },
     ],
   },
   {

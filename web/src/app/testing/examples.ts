@@ -4,6 +4,7 @@ import {
   type FloorMachine,
   type FloorZone,
   type Machine,
+  type NeedleLot,
   type PartUsedNeedle,
   type Session,
   type Setup,
@@ -57,6 +58,24 @@ export const PART_USED: PartUsedNeedle = {
   keptAt: '2026-03-04T08:00:00.000Z',
   keptBy: 'Test mechanic',
 };
+
+/** A lot of which nothing was checked. */
+export function needleLot(code: string, change: Partial<NeedleLot> = {}): NeedleLot {
+  return {
+    id: newId(),
+    code,
+    needle: { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' },
+    received: null,
+    supplier: '',
+    receivedAt: '2026-03-01T08:00:00.000Z',
+    receivedBy: 'Test mechanic',
+    state: 'open',
+    decided: null,
+    sample: { checked: 0, bad: 0, doubtful: 0 },
+    friction: { tested: 0, tooMuch: 0, mean: null, evidence: 1, bad: false },
+    ...change,
+  };
+}
 
 export const SETUP: Setup = {
   id: newId(),

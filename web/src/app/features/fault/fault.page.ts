@@ -51,7 +51,7 @@ const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
   imports: [ProblemComponent, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './fault.page.html',
-  styleUrl: './fault.page.scss',
+  styleUrls: ['../../shared/likely.scss', './fault.page.scss'],
 })
 export class FaultPage {
   /** From the address, as a report on the floor gives them. */

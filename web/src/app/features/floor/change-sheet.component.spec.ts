@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { floorMachine, PART_USED } from '../../testing/examples';
+import type { NeedleLot } from '@gantelet/contracts';
+import { floorMachine, needleLot, PART_USED } from '../../testing/examples';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
 
 describe('the change sheet', () => {
@@ -82,28 +83,25 @@ describe('the change sheet', () => {
 
   it('takes the newest lot of the kind unless said otherwise', async () => {
     const { fixture, host, said, button } = await open();
-    const { needle, keptAt: receivedAt } = PART_USED;
-    const lot = (id: string, change = {}) => ({
-      id,
-      code: id,
-      needle,
-      receivedAt,
-      receivedBy: 'Lea',
-      ...change,
-    });
-    fixture.componentRef.setInput('lots', [
+    const { needle } = PART_USED;
+    const lot = (code: string, change: Partial<NeedleLot> = {}) => needleLot(code, { needle, ...change });
+    const lots = [
       lot('other', { needle: { ...needle, nm: 120 } }),
-      lot('new'),
+      lot('bad', { state: 'quarantined' }),
+      lot('came today', { state: 'to-check' }),
+      lot('new', { state: 'accepted' }),
       lot('old'),
-    ]);
+    ];
+    fixture.componentRef.setInput('lots', lots);
     await fixture.whenStable();
     button('Planned change')?.click();
-    const choice = host.querySelector<HTMLSelectElement>('.lot select')!;
-    expect([...choice.options].map(({ value }) => value)).toEqual(['new', 'old', '']);
+    const choice = host.querySelector<HTMLSelectElement>('gan-needle-source select')!;
+    const codes = [...choice.options].map(({ textContent }) => textContent?.trim().split(',')[0]);
+    expect(codes).withContext('none that is kept out').toEqual(['new', 'old', 'came today', 'not known']);
     choice.value = '';
     choice.dispatchEvent(new Event('change'));
     button('Planned change')?.click();
-    expect(said.map(({ lotId }) => lotId)).toEqual(['new', null]);
+    expect(said.map(({ lotId }) => lotId)).toEqual([lots[3]!.id, null]);
   });
 
   it('offers only points and sizes that the chosen system comes in', async () => {

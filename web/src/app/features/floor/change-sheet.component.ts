@@ -1,20 +1,10 @@
-import { DatePipe } from '@angular/common';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   freePocket,
   sameNeedle,
   troubleRule,
   TROUBLES,
   USUAL_FINISH,
-  worthAgain,
   type FragmentCount,
   type RemovalCause,
   type Trouble,
@@ -33,6 +23,8 @@ import { interval, map } from 'rxjs';
 import { keptFor } from '../../shared/kept-for';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
+import { needleSource } from '../../shared/widgets/needle-source';
+import { NeedleSourceComponent } from '../../shared/widgets/needle-source.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleText } from '../../shared/words/changeover-words';
@@ -64,8 +56,8 @@ export interface ChangeSaid {
 @Component({
   selector: 'gan-change-sheet',
   imports: [
-    DatePipe,
     NeedlePickerComponent,
+    NeedleSourceComponent,
     PiecesFormComponent,
     ReportedTroubleComponent,
     RouterLink,
@@ -128,46 +120,7 @@ export interface ChangeSaid {
     </details>
     <h3>What goes in?</h3>
     <p class="soft">{{ same() ? 'Same needle again' : 'Different needle' }}: {{ needleText() }}.</p>
-    @if (again().length > 0) {
-      <div class="choices" role="radiogroup" aria-label="New or part-used">
-        <label>
-          <input
-            type="radio"
-            name="from"
-            class="form-check-input"
-            [checked]="partUsed() === null"
-            (change)="partUsed.set(null)"
-          />
-          A new needle
-        </label>
-        @for (kept of again(); track kept.id) {
-          <label>
-            <input
-              type="radio"
-              name="from"
-              class="form-check-input"
-              [checked]="partUsed()?.id === kept.id"
-              (change)="partUsed.set(kept)"
-            />
-            Pocket {{ kept.pocket }}: {{ kept.runningHours.toFixed(1) }} h in
-            {{ kept.setupName ?? kept.machineName }}
-          </label>
-        }
-      </div>
-    }
-    @if (ownLots().length > 0 && partUsed() === null) {
-      <label class="lot">
-        Lot
-        <select class="form-select" (change)="lotId.set(lotChoice.value || null)" #lotChoice>
-          @for (lot of ownLots(); track lot.id) {
-            <option [value]="lot.id" [selected]="lot.id === lotId()">
-              {{ lot.code }}, from {{ lot.receivedAt | date: 'd MMM' }}
-            </option>
-          }
-          <option value="" [selected]="lotId() === null">not known</option>
-        </select>
-      </label>
-    }
+    <gan-needle-source [source]="source" />
     <details>
       <summary>A different needle goes in</summary>
       <gan-needle-picker
@@ -287,13 +240,6 @@ export interface ChangeSaid {
     .links {
       margin: 10px 0 0;
     }
-    .choices label,
-    .lot {
-      display: flex;
-      gap: 10px;
-      align-items: center;
-      min-height: 48px;
-    }
     p {
       margin-bottom: 8px;
     }
@@ -347,18 +293,15 @@ export class ChangeSheetComponent {
     const other = needle !== null && presentSetup !== null && !sameNeedle(needle, presentSetup.needle);
     return other ? needleText(presentSetup.needle) : null;
   });
-  protected readonly again = computed(() =>
-    worthAgain(this.kept(), this.needle(), this.machine().planned.hours),
+  protected readonly source = needleSource(
+    computed(() => ({
+      needle: this.needle(),
+      kept: this.kept(),
+      lots: this.lots(),
+      plannedHours: this.machine().planned.hours,
+      keptFirst: false,
+    })),
   );
-  protected readonly partUsed = linkedSignal<readonly PartUsedNeedle[], PartUsedNeedle | null>({
-    source: this.again,
-    computation: (again, before) => again.find(({ id }) => id === before?.value?.id) ?? null,
-  });
-  protected readonly ownLots = computed(() =>
-    this.lots().filter(({ needle }) => sameNeedle(needle, this.needle())),
-  );
-  /** The newest lot is the one that is likely open. */
-  protected readonly lotId = linkedSignal(() => this.ownLots()[0]?.id ?? null);
   protected readonly pocket = computed(() => freePocket(this.kept()));
   protected readonly same = computed(() => {
     const { needle } = this.machine();
@@ -373,8 +316,7 @@ export class ChangeSheetComponent {
   });
 
   protected say(cause: RemovalCause, fragments: FragmentCount, keptInPocket: number | null = null): void {
-    const partUsed = this.partUsed();
-    const lotId = partUsed === null ? this.lotId() : null;
+    const [partUsed, lotId] = [this.source.partUsed(), this.source.lotId()];
     this.said.emit({ cause, fragments, needle: this.needle(), lotId, keptInPocket, partUsed });
   }
 }

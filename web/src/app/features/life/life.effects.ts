@@ -3,7 +3,6 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import {
   catchError,
-  concatMap,
   distinctUntilChanged,
   EMPTY,
   exhaustMap,
@@ -25,7 +24,6 @@ import { curveAges } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 
 const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
-const refused = (problem: Problem) => of(lifeActions.lotRefused({ problem }));
 
 /** A fit that was done brings a new report. Read again when one is begun too: an answer under way would not know of it. */
 export const readView = createEffect(
@@ -70,53 +68,6 @@ export const readLots = createEffect(
         api.call(routes.listLots).pipe(
           map((lots) => lifeActions.lotsRead({ lots })),
           catchError(failed),
-        ),
-      ),
-    ),
-  { functional: true },
-);
-
-export const registerLot = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(lifeActions.registerLot),
-      concatMap(({ key, entry: body }) =>
-        api.call(routes.registerLot, { key, body }).pipe(
-          map((lot) => lifeActions.lotRegistered({ lot })),
-          catchError(refused),
-        ),
-      ),
-    ),
-  { functional: true },
-);
-
-export const reviseLot = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(lifeActions.reviseLot),
-      concatMap(({ key, lotId, entry: body }) =>
-        api.call(routes.reviseLot, { key, params: { lotId }, body }).pipe(
-          map((lot) => lifeActions.lotChanged({ lot, done: `Lot ${lot.code} corrected.` })),
-          catchError(refused),
-        ),
-      ),
-    ),
-  { functional: true },
-);
-
-export const testEye = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(lifeActions.testEye),
-      concatMap(({ key, lotId, pulls: body }) =>
-        api.call(routes.testEye, { key, params: { lotId }, body }).pipe(
-          map((lot) =>
-            lifeActions.lotChanged({
-              lot,
-              done: `Eye of lot ${lot.code} logged, ${lot.friction.tested} in all.`,
-            }),
-          ),
-          catchError(refused),
         ),
       ),
     ),

@@ -3,20 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { groupId, REMOVAL_CAUSES } from '@gantelet/core';
-import {
-  isOpenJob,
-  newId,
-  roleReaches,
-  type EyeFrictionEntry,
-  type GroupingChange,
-  type GroupReport,
-  type NeedleLotEntry,
-} from '@gantelet/contracts';
+import { isOpenJob, newId, roleReaches, type GroupingChange, type GroupReport } from '@gantelet/contracts';
 import { HazardCurveComponent } from '../../shared/drawings/hazard-curve.component';
 import { LifeCurveComponent } from '../../shared/drawings/life-curve.component';
 import { ProbabilityPlotComponent } from '../../shared/drawings/probability-plot.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
-import { writeStamps } from '../../shared/write-stamp';
 import { SignalMarkComponent, type SignalShape } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { CAUSE_WORDS } from '../../shared/words/floor-words';
@@ -27,7 +18,6 @@ import { moneyIn } from '../../shared/words/money';
 import { unreadText } from '../../shared/words/read-words';
 import { lifeAnswer, ruleCosts } from './life-answer';
 import { lastAge } from './life-curve';
-import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { lifeActions, lifeFeature } from './life.state';
 import { LotsPanelComponent } from './lots-panel.component';
 
@@ -59,7 +49,6 @@ const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
 export class LifePage {
   private readonly store = inject(Store);
   protected readonly view = this.store.selectSignal(lifeFeature.selectView);
-  protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   protected readonly groups = this.store.selectSignal(lifeFeature.selectGroups);
   protected readonly group = this.store.selectSignal(lifeFeature.selectGroup);
   protected readonly band = this.store.selectSignal(lifeFeature.selectBandOfGroup);
@@ -76,10 +65,6 @@ export class LifePage {
   protected readonly mayFit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly mayRegroup = computed(() => this.person()?.role === 'lead');
   protected readonly lots = this.store.selectSignal(lifeFeature.selectLots);
-  private readonly lotsWritten = this.store.selectSignal(lifeFeature.selectLotsWritten);
-  private readonly lotStamp = writeStamps(() => this.lotsWritten());
-  protected readonly lotDone = this.store.selectSignal(lifeFeature.selectLotDone);
-  protected readonly lotProblem = this.store.selectSignal(lifeFeature.selectLotProblem);
   protected readonly unread = computed(() => unreadText(this.view() !== null, this.problem(), 'The report'));
   protected readonly running = computed(() => {
     const job = this.view()?.job;
@@ -140,7 +125,6 @@ export class LifePage {
 
   constructor() {
     this.store.dispatch(lifeActions.opened());
-    this.store.dispatch(catalogueActions.wanted());
   }
 
   protected idOf({ group }: GroupReport): string {
@@ -161,18 +145,6 @@ export class LifePage {
 
   protected regroup({ groupId: id, change }: { groupId: string; change: GroupingChange }): void {
     this.store.dispatch(lifeActions.regroup({ key: newId(), groupId: id, change }));
-  }
-
-  protected registerLot(entry: NeedleLotEntry): void {
-    this.store.dispatch(lifeActions.registerLot({ key: this.lotStamp(entry).key, entry }));
-  }
-
-  protected reviseLot(lotId: string, entry: NeedleLotEntry): void {
-    this.store.dispatch(lifeActions.reviseLot({ key: this.lotStamp([lotId, entry]).key, lotId, entry }));
-  }
-
-  protected testEye(lotId: string, pulls: EyeFrictionEntry): void {
-    this.store.dispatch(lifeActions.testEye({ key: this.lotStamp([lotId, pulls]).key, lotId, pulls }));
   }
 
   protected cancel(jobId: string): void {

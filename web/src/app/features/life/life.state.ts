@@ -8,15 +8,7 @@ import {
   props,
 } from '@ngrx/store';
 import { groupId, type BandPoint } from '@gantelet/core';
-import type {
-  EyeFrictionEntry,
-  GroupingChange,
-  Job,
-  LifeView,
-  NeedleLot,
-  NeedleLotEntry,
-  Problem,
-} from '@gantelet/contracts';
+import type { GroupingChange, Job, LifeView, NeedleLot, Problem } from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
 
 export const lifeActions = createActionGroup({
@@ -29,13 +21,6 @@ export const lifeActions = createActionGroup({
     Fit: props<{ key: string }>(),
     Regroup: props<{ key: string; groupId: string; change: GroupingChange }>(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
-    'Register Lot': props<{ key: string; entry: NeedleLotEntry }>(),
-    'Lot Registered': props<{ lot: NeedleLot }>(),
-    'Revise Lot': props<{ key: string; lotId: string; entry: NeedleLotEntry }>(),
-    /** Corrected, or an eye of it was tested. */
-    'Lot Changed': props<{ lot: NeedleLot; done: string }>(),
-    'Lot Refused': props<{ problem: Problem }>(),
-    'Test Eye': props<{ key: string; lotId: string; pulls: EyeFrictionEntry }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
     'Job Begun': props<{ job: Job }>(),
@@ -50,11 +35,6 @@ export interface LifeState {
   readonly band: { readonly groupId: string; readonly band: readonly BandPoint[] } | null;
   readonly problem: Problem | null;
   readonly lots: readonly NeedleLot[];
-  /** Things that were done with lots here. */
-  readonly lotsWritten: number;
-  /** What became of the last of them. */
-  readonly lotDone: string;
-  readonly lotProblem: Problem | null;
 }
 
 const initial: LifeState = {
@@ -63,9 +43,6 @@ const initial: LifeState = {
   band: null,
   problem: null,
   lots: [],
-  lotsWritten: 0,
-  lotDone: '',
-  lotProblem: null,
 };
 
 export const lifeFeature = createFeature({
@@ -79,28 +56,10 @@ export const lifeFeature = createFeature({
       band: { groupId: band.groupId, band: band.band },
     })),
     on(lifeActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
-    on(lifeActions.lotRegistered, (state, { lot }) => ({
-      ...state,
-      lots: [lot, ...state.lots],
-      lotsWritten: state.lotsWritten + 1,
-      lotDone: `Lot ${lot.code} registered.`,
-    })),
-    on(lifeActions.lotChanged, (state, { lot, done }) => ({
-      ...state,
-      lotsWritten: state.lotsWritten + 1,
-      lotDone: done,
-      lots: state.lots.map((one) => (one.id === lot.id ? lot : one)),
-    })),
     on(lifeActions.fit, lifeActions.cancel, lifeActions.regroup, (state) => ({
       ...state,
       problem: null,
     })),
-    on(lifeActions.testEye, lifeActions.registerLot, lifeActions.reviseLot, (state) => ({
-      ...state,
-      lotDone: '',
-      lotProblem: null,
-    })),
-    on(lifeActions.lotRefused, (state, { problem }) => ({ ...state, lotProblem: problem })),
     on(lifeActions.jobBegun, lifeActions.jobProgressed, (state, { job }) => ({
       ...state,
       view: state.view && { ...state.view, job },

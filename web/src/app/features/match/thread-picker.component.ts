@@ -77,10 +77,6 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
       gap: 8px;
       flex-wrap: wrap;
     }
-    [aria-pressed='true'] {
-      background: var(--ink);
-      color: var(--card);
-    }
   `,
 })
 export class ThreadPickerComponent {

@@ -173,10 +173,6 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
       gap: 6px;
       margin-bottom: 10px;
     }
-    [aria-pressed='true'] {
-      background: var(--ink);
-      color: var(--card);
-    }
   `,
 })
 export class BobbinPanelComponent {

@@ -1,14 +1,16 @@
-import { Op, QueryTypes } from 'sequelize';
+import { QueryTypes } from 'sequelize';
 import type { NeedleChoice, NeedleLot } from '@gantelet/contracts';
-import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import { STANDING } from '../../db/withdrawn.js';
+import type { Database, Transaction } from '../../db/database.js';
 import { needleOfColumns, type NeedleColumns } from '../../db/needle-columns.js';
-import type { LotFrictionRow, NeedleLotRow } from '../../db/rows.js';
+import type { NeedleLotRow } from '../../db/needle-rows.js';
 
-type LotRow = Omit<NeedleLotRow, 'receivedById'> & { readonly receivedBy: string };
+type LotRow = Omit<NeedleLotRow, 'receivedById' | 'decidedById'> & {
+  readonly receivedBy: string;
+  readonly decidedBy: string | null;
+};
 
-/** A lot as it was registered, without what its eyes showed. */
-export type BareLot = Omit<NeedleLot, 'friction'>;
+/** A lot as it was registered and decided about, without what its needles showed. */
+export type BareLot = Omit<NeedleLot, 'friction' | 'sample'>;
 
 /** All lots, the newest first; or one. */
 export async function findLots(
@@ -18,56 +20,56 @@ export async function findLots(
 ): Promise<BareLot[]> {
   const rows = await sequelize.query<LotRow>(
     `SELECT l.id, l.code, l.needle_system AS needleSystem, l.blade_nm AS bladeNm, l.point_style AS pointStyle,
-            l.needle_finish AS needleFinish, l.received_at AS receivedAt, p.name AS receivedBy
-       FROM needle_lots l JOIN people p ON p.id = l.received_by_id
+            l.needle_finish AS needleFinish, l.received, l.supplier, l.received_at AS receivedAt, p.name AS receivedBy,
+            l.state, l.decided_at AS decidedAt, d.name AS decidedBy, l.decision
+       FROM needle_lots l JOIN people p ON p.id = l.received_by_id LEFT JOIN people d ON d.id = l.decided_by_id
       ${only === null ? '' : 'WHERE l.id = :only'} ORDER BY l.received_at DESC, l.id DESC`,
     { type: QueryTypes.SELECT, replacements: { only }, transaction: tx },
   );
-  return rows.map((row) => ({
+  return rows.map(({ decidedAt, decidedBy, decision, ...row }) => ({
     id: row.id,
     code: row.code,
     needle: needleOfColumns(row),
+    received: row.received,
+    supplier: row.supplier,
     receivedAt: row.receivedAt.toISOString(),
     receivedBy: row.receivedBy,
+    state: row.state,
+    decided: decidedAt && { at: decidedAt.toISOString(), by: decidedBy ?? '', note: decision },
   }));
-}
-
-/** Every eye test, by lot; or those of one. */
-export async function findFrictions(
-  { tables }: Database,
-  lotId: string | null = null,
-  tx: Transaction | null = null,
-): Promise<readonly LotFrictionRow[]> {
-  const where = { [Op.and]: [lotId === null ? {} : { lotId }, STANDING] };
-  return plainRows(await tables.lotFrictions.findAll({ where, transaction: tx }));
-}
-
-export async function insertFriction(
-  { tables }: Database,
-  row: LotFrictionRow,
-  tx: Transaction,
-): Promise<void> {
-  await tables.lotFrictions.create(row, { transaction: tx });
 }
 
 export async function insertLot({ tables }: Database, row: NeedleLotRow, tx: Transaction): Promise<void> {
   await tables.needleLots.create(row, { transaction: tx });
 }
 
-/** The kind of a lot as it stands, held until the transaction ends; null for a lot that is not there. */
-export async function lockKind(
+/** A lot as it stands, held until the transaction ends; null for one that is not there. */
+export async function lockLot(
   { tables }: Database,
   id: string,
   tx: Transaction,
-): Promise<NeedleChoice | null> {
+): Promise<(NeedleLotRow & { readonly needle: NeedleChoice }) | null> {
   const row = await tables.needleLots.findByPk(id, { transaction: tx, lock: true });
-  return row && needleOfColumns(row.get({ plain: true }));
+  const plain = row?.get({ plain: true });
+  return plain ? { ...plain, needle: needleOfColumns(plain) } : null;
 }
 
 export async function updateLot(
   { tables }: Database,
   id: string,
-  change: Pick<NeedleLotRow, 'code' | keyof NeedleColumns>,
+  change: Partial<
+    Pick<
+      NeedleLotRow,
+      | 'code'
+      | 'received'
+      | 'supplier'
+      | 'state'
+      | 'decidedAt'
+      | 'decidedById'
+      | 'decision'
+      | keyof NeedleColumns
+    >
+  >,
   tx: Transaction,
 ): Promise<void> {
   await tables.needleLots.update(change, { where: { id }, transaction: tx });

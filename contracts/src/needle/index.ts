@@ -1,0 +1,9 @@
+export {
+  LOT_STATES,
+  LotDecision,
+  NeedleLot,
+  NeedleLotEntry,
+  NewNeedleLot,
+  type LotState,
+} from './needle-lot.js';
+export { EyePulls, NeedleCheck, NeedleCheckDocument, NeedleCheckInput, NeedleLooks } from './needle-check.js';

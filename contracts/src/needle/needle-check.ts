@@ -1,0 +1,57 @@
+import * as z from 'zod';
+import { NEEDLE_SIZES, SLIDES } from '@gantelet/core';
+import { Id, Instant, Line, Name } from '../shared/index.js';
+
+const PullN = z.number().positive().max(100);
+
+/** A weight hung on a thread through an eye, and the forces that move it up and let it down. Newtons. */
+export const EyePulls = z
+  .strictObject({ weightN: PullN, upN: PullN, downN: PullN })
+  .refine(({ upN, downN }) => upN >= downN, { path: ['upN'], error: 'not below the pull down' });
+export type EyePulls = z.infer<typeof EyePulls>;
+
+const MadeNm = z.union(NEEDLE_SIZES.map(({ nm }) => z.literal(nm)));
+
+/** What was looked at on one needle; null for what was not. */
+export const NeedleLooks = z.strictObject({
+  markedNm: MadeNm.nullable().default(null),
+  bladeMm: z.number().min(0.3).max(4).nullable().default(null),
+  straightness: z.enum(['straight', 'bent']).nullable().default(null),
+  snag: z.enum(['clean', 'snags']).nullable().default(null),
+  surface: z.enum(['sound', 'scratched']).nullable().default(null),
+  groove: z.enum(['fits', 'proud', 'rattles']).nullable().default(null),
+  slideFromGroove: z.enum(SLIDES).nullable().default(null),
+  slideFromScarf: z.enum(SLIDES).nullable().default(null),
+  pulls: EyePulls.nullable().default(null),
+  path: EyePulls.nullable().default(null),
+});
+export type NeedleLooks = z.infer<typeof NeedleLooks>;
+
+/** One needle that was looked at before it goes in, alone or as one of its lot. */
+export const NeedleCheckInput = z
+  .strictObject({
+    /** Null for a needle of which nobody knows the lot. */
+    lotId: Id.nullable(),
+    looks: NeedleLooks,
+    note: Line(200).default(''),
+    checkedAt: Instant,
+  })
+  .refine(({ looks }) => Object.values(looks).some((look) => look !== null), {
+    path: ['looks'],
+    error: 'at least one look',
+  });
+export type NeedleCheckInput = z.infer<typeof NeedleCheckInput>;
+
+export const NeedleCheck = z.object({
+  id: Id,
+  lotId: Id.nullable(),
+  lotCode: z.string().nullable(),
+  looks: NeedleLooks,
+  note: z.string(),
+  checkedAt: Instant,
+  checkedBy: Name,
+});
+export type NeedleCheck = z.infer<typeof NeedleCheck>;
+
+/** What the database keeps of the looks, as JSON. */
+export const NeedleCheckDocument = z.object({ version: z.literal(1), looks: NeedleLooks });

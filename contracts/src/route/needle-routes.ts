@@ -1,0 +1,74 @@
+import * as z from 'zod';
+import {
+  LotDecision,
+  NeedleCheck,
+  NeedleCheckInput,
+  NeedleLot,
+  NeedleLotEntry,
+  NewNeedleLot,
+} from '../needle/index.js';
+import { Id } from '../shared/index.js';
+import { reads, writes } from './route.js';
+
+const ofLot = z.strictObject({ lotId: Id });
+
+/** Needles before they go in: their lots, and the looks at single ones. */
+export const needleRoutes = {
+  listLots: reads({
+    id: 'listLots',
+    path: '/api/lots',
+    summary: 'All lots of needles, the newest first',
+    permission: 'operator',
+    reply: z.array(NeedleLot),
+  }),
+  registerLot: writes({
+    id: 'registerLot',
+    method: 'POST',
+    path: '/api/lots',
+    summary: 'Register a lot of needles; its id is the key it is sent with',
+    permission: 'mechanic',
+    body: NewNeedleLot,
+    reply: NeedleLot,
+    errors: ['lot.code-taken'],
+  }),
+  reviseLot: writes({
+    id: 'reviseLot',
+    method: 'PUT',
+    path: '/api/lots/:lotId',
+    summary: 'Correct what a lot was registered as; its kind only before a needle of it went in',
+    permission: 'mechanic',
+    params: ofLot,
+    body: NeedleLotEntry,
+    reply: NeedleLot,
+    errors: ['lot.unknown', 'lot.code-taken', 'lot.in-use'],
+  }),
+  decideLot: writes({
+    id: 'decideLot',
+    method: 'PUT',
+    path: '/api/lots/:lotId/state',
+    summary: 'Accept a lot, keep it out of machines, or have it checked',
+    permission: 'mechanic',
+    params: ofLot,
+    body: LotDecision,
+    reply: NeedleLot,
+    errors: ['lot.unknown'],
+  }),
+  logNeedleCheck: writes({
+    id: 'logNeedleCheck',
+    method: 'POST',
+    path: '/api/needle-checks',
+    summary: 'Log what was looked at on a needle; the sample of its lot may decide about the lot',
+    permission: 'operator',
+    body: NeedleCheckInput,
+    reply: NeedleCheck,
+    errors: ['lot.unknown', 'time.outside'],
+  }),
+  listNeedleChecks: reads({
+    id: 'listNeedleChecks',
+    path: '/api/needle-checks',
+    summary: 'The latest needles looked at, the newest first; or those of one lot',
+    permission: 'operator',
+    query: z.strictObject({ lotId: Id.optional() }),
+    reply: z.array(NeedleCheck),
+  }),
+} as const;

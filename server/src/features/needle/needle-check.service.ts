@@ -1,0 +1,69 @@
+import { judgeNeedle, judgeSample, lotSample, type Values } from '@gantelet/core';
+import { ProblemError, type NeedleCheck, type NeedleCheckInput, type Person } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import type { NeedleLotRow } from '../../db/needle-rows.js';
+import { shopValues } from '../catalogue/index.js';
+import { requireShopTime } from '../shop/index.js';
+import { findChecks, insertCheck } from './needle-check.store.js';
+import { lockLot, updateLot } from './needle-lot.store.js';
+
+/** So many of the latest checks are read where no lot is asked for. */
+const LATEST = 100;
+
+/** The latest needles looked at, the newest first; or all of one lot. */
+export function readChecks(database: Database, lotId: string | undefined): Promise<NeedleCheck[]> {
+  return findChecks(database, lotId === undefined ? { latest: LATEST } : { lotId });
+}
+
+/**
+ * Logs what was looked at on a needle under the key it was sent with. With a bad one too many, its lot is kept out of
+ * machines from then on; with a full sample, one that waited for it is accepted.
+ *
+ * @throws ProblemError `lot.unknown`, `time.outside`
+ */
+export async function logNeedleCheck(
+  database: Database,
+  id: string,
+  { lotId, looks, note, checkedAt }: NeedleCheckInput,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<NeedleCheck> {
+  const lot = lotId === null ? null : await lockLot(database, lotId, tx);
+  if (lotId !== null && !lot)
+    throw new ProblemError('lot.unknown', {}, [{ path: 'body.lotId', message: 'a registered lot, or none' }]);
+  const at = new Date(checkedAt);
+  await requireShopTime(database, at, 'body.checkedAt', now, tx);
+  const document = JSON.stringify({ version: 1, looks });
+  await insertCheck(database, { id, lotId, document, note, checkedAt: at, checkedById: person.id }, tx);
+  if (lot) await decideBySample(database, lot, looks, person, now, tx);
+  const [check] = await findChecks(database, { id }, tx);
+  return check!;
+}
+
+async function decideBySample(
+  database: Database,
+  lot: NeedleLotRow,
+  looks: NeedleCheck['looks'],
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<void> {
+  const values = await shopValues(database, tx);
+  const checks = await findChecks(database, { lotId: lot.id }, tx);
+  const bad = badOf(checks, values);
+  const verdict = judgeSample(lotSample(lot.received, values), { checked: checks.length, bad });
+  const ofThisOne = judgeNeedle(looks, values).verdict === 'bad';
+  const decided = { decidedAt: now, decidedById: person.id };
+  // Somebody who accepted a lot in spite of its sample is overruled by a further bad needle, not by a good one.
+  if (verdict === 'refuse' && ofThisOne && lot.state !== 'quarantined') {
+    const decision = `${bad} bad of ${checks.length} checked`;
+    await updateLot(database, lot.id, { state: 'quarantined', ...decided, decision }, tx);
+  } else if (verdict === 'accept' && lot.state === 'to-check') {
+    const decision = `${checks.length} checked, ${bad} bad`;
+    await updateLot(database, lot.id, { state: 'accepted', ...decided, decision }, tx);
+  }
+}
+
+const badOf = (checks: readonly NeedleCheck[], values: Values): number =>
+  checks.filter(({ looks }) => judgeNeedle(looks, values).verdict === 'bad').length;

@@ -6,6 +6,7 @@ export * from './match/index.js';
 export * from './needle/index.js';
 export * from './floor/index.js';
 export * from './changeover/index.js';
+export * from './job-queue/index.js';
 export * from './fault/index.js';
 export * from './tension/index.js';
 export * from './record/index.js';

@@ -9,6 +9,7 @@ export * from './material/index.js';
 export * from './match/index.js';
 export * from './tension/index.js';
 export * from './changeover/index.js';
+export * from './job-queue/index.js';
 export * from './practice/index.js';
 export * from './gauge/index.js';
 export * from './needle-check/index.js';

@@ -10,6 +10,7 @@ import {
 import type { Scenario, SetupWork } from '@gantelet/contracts';
 import { chanceFrom, type Chance } from './chance.js';
 import { DEMO_JOBS } from './jobs.js';
+import { demoQueue } from './job-queue.js';
 import { machineDetails } from './machine-details.js';
 import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { demoPockets, demoSharps } from './needle-box.js';
@@ -31,6 +32,11 @@ const STOPPED_MACHINE = 'Patcher 22';
 const NEVER_SEWN = 'Log carrier body';
 const HALF_SEWN = { machine: 'Cylinder 11', job: 'Apron body', seams: 2, startOffTurns: 1.2 };
 
+function staffOf(people: readonly { readonly id: string; readonly role: string }[]) {
+  const having = (role: string): string[] => people.filter((one) => one.role === role).map(({ id }) => id);
+  return { mechanicIds: having('mechanic'), operatorIds: having('operator') };
+}
+
 /**
  * The whole demo: works, machines, set-ups and a year of needles and test seams that ends at `nowMs`.
  *
@@ -43,16 +49,14 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
   const people = DEMO_PEOPLE.map((person) => ({ id: id(), ...person }));
   const shifts = DEMO_SHIFTS.map((shift) => ({ ...shift, id: id(), weekdays: [...shift.weekdays] }));
   const zones = demoZones(shifts, year, id);
-  const staff = {
-    mechanicIds: people.filter((p) => p.role === 'mechanic').map((p) => p.id),
-    operatorIds: people.filter((p) => p.role === 'operator').map((p) => p.id),
-  };
+  const staff = staffOf(people);
   const lots = demoLots(year.startMs, staff.mechanicIds[0]!, chance);
   const built = DEMO_MACHINES.map((machine, i) => {
     const zone = zones.find((one) => one.demo.name === machine.zone)!;
     return machineWithHistory(machine, i + 1, zone.row.id, zone, staff, lots, year.startMs, nowMs, chance);
   });
   const places = demoPlaces(built.map(({ machine }) => machine));
+  const setups = built.flatMap((one) => one.setups);
   const removals = built.flatMap((one) => one.needles.removals);
   return {
     shop: { ...WORKS, schools: { ...WORKS.schools } },
@@ -61,7 +65,8 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     zones: zones.map((zone) => zone.row),
     machines: built.map(({ machine }) => ({ ...machine, place: places.get(machine.id)! })),
     shopValues: demoShopValues(people, year.startMs, nowMs, chance),
-    setups: built.flatMap((one) => one.setups),
+    setups,
+    queuedJobs: demoQueue(setups, people[0]!.id, nowMs, chanceFrom(seed + 2)),
     seams: built.flatMap((one) => one.seams),
     installs: built.flatMap((one) => one.needles.installs),
     removals,

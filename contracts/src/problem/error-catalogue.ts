@@ -120,6 +120,12 @@ export const ERRORS = {
   'pocket.taken': { status: 409, title: 'Pocket {pocket} holds another needle. Not logged.' },
   'part-used.gone': { status: 409, title: 'This part-used needle is no longer in its pocket. Not logged.' },
   'part-used.other': { status: 422, title: 'That pocket holds a different kind of needle. Not logged.' },
+  'queue.full': { status: 409, title: '{most} jobs wait already. Not added: end some first.' },
+  'queue.gone': { status: 409, title: 'This job no longer waits: it was sewn or dropped. Not saved.' },
+  'queue.moved-on': {
+    status: 409,
+    title: 'Jobs came or went since this order was made. Not saved: look at the queue as it is now.',
+  },
   'lot.unknown': { status: 422, title: 'There is no such lot for this kind of needle. Not logged.' },
   'lot.quarantined': {
     status: 409,

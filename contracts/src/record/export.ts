@@ -27,6 +27,7 @@ export const EXPORTS = [
   'counter_hours',
   'spot_checks',
   'needle_checks',
+  'queued_jobs',
   'stock_counts',
   'stock_orders',
   'withdrawals',

@@ -3,6 +3,7 @@ import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
 import { floorRoutes } from './floor-routes.js';
+import { jobQueueRoutes } from './job-queue-routes.js';
 import { lifeRoutes } from './life-routes.js';
 import { matchRoutes } from './match-routes.js';
 import { recordRoutes } from './record-routes.js';
@@ -19,6 +20,7 @@ export const routes = {
   ...needleRoutes,
   ...matchRoutes,
   ...changeoverRoutes,
+  ...jobQueueRoutes,
   ...faultRoutes,
   ...tensionRoutes,
   ...recordRoutes,

@@ -3,6 +3,7 @@ import { FRAGMENT_COUNTS, REMOVAL_CAUSES, SERVICE_KINDS } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
 import { ClearanceFinding, Machine, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
+import { QueuedJobEntry } from '../job-queue/index.js';
 import { LOT_STATES, NeedleLooks, NeedleLotEntry } from '../needle/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { RoundsSettings, StockCount, StockOrder } from '../rounds/index.js';
@@ -71,6 +72,16 @@ export const Scenario = z.strictObject({
       note: z.string(),
       checkedAt: Instant,
       checkedById: Id,
+    }),
+  ),
+  queuedJobs: z.array(
+    QueuedJobEntry.extend({
+      id: Id,
+      machineId: Id.nullable(),
+      place: z.int().min(0),
+      pinned: z.boolean(),
+      addedAt: Instant,
+      addedById: Id,
     }),
   ),
   services: z.array(

@@ -109,6 +109,15 @@ export const WORK_VALUES = {
     'simulated: most settings are found in four',
     'Changeover',
   ),
+  'queue.late-weight': reference(
+    'A minute that a job is late weighs as much as so many minutes of changing over',
+    1,
+    'min',
+    [0, 50],
+    'assumption',
+    'how much the shop minds being late',
+    'Order of jobs',
+  ),
   'changeover.foot-from': reference(
     'Foot pressure is touched when the stack changes by',
     1.5,

@@ -30,6 +30,7 @@ import type {
 } from './rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
+import type { QueuedJobRow } from './job-queue-rows.js';
 import type { NeedleCheckRow, NeedleLotRow } from './needle-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 
@@ -171,6 +172,22 @@ export function floorTables(table: DefineTable) {
       decidedAt: instantOrNone,
       decidedById: refOrNone,
       decision: text,
+    }),
+    queuedJobs: table<QueuedJobRow>('queued_jobs', {
+      id,
+      setupId: ref,
+      pieces: wholeOrNone,
+      sewMinutes: measure,
+      dueAt: instantOrNone,
+      note: text,
+      machineId: refOrNone,
+      place: whole,
+      pinned: { type: DataTypes.BOOLEAN, allowNull: false },
+      addedAt: instant,
+      addedById: ref,
+      ending: textOrNone,
+      endedAt: instantOrNone,
+      endedById: refOrNone,
     }),
     partUsedNeedles: table<PartUsedNeedleRow>('part_used_needles', {
       id,

@@ -21,6 +21,7 @@ import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
 import { changedIntervals } from './migrations/20261216-changed-intervals.js';
 import { changeovers } from './migrations/20261217-changeovers.js';
 import { faultCases } from './migrations/20261219-fault-cases.js';
+import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
 import { people } from './migrations/20261218-people.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
@@ -58,6 +59,7 @@ export const MIGRATIONS: readonly Migration[] = [
   people,
   faultCases,
   needleChecks,
+  jobQueue,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -16,6 +16,7 @@ import {
 } from './floor/index.js';
 import { faultRoutes } from './fault/index.js';
 import { needleRoutes } from './needle/index.js';
+import { jobQueueRoutes } from './job-queue/index.js';
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
 import { practiceRoutes } from './practice/index.js';
@@ -53,6 +54,7 @@ export function features({ database, line, now, firstCode }: FeatureContext): re
     ...needleRoutes(database, now),
     ...matchRoutes(database, now),
     ...changeoverRoutes(database, now),
+    ...jobQueueRoutes(database, now),
     ...faultRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...tensionRoutes(database, now),

@@ -70,6 +70,7 @@ const EMPTY = {
   removals: [],
   lots: [],
   needleChecks: [],
+  queuedJobs: [],
   services: [],
   partUsed: [],
   sharpsEmptyings: [],

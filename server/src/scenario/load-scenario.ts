@@ -73,6 +73,17 @@ export async function loadScenario(
       scenario.setups.flatMap(({ id, ...work }) => layerRows(id, work)),
       inOne,
     );
+    await tables.queuedJobs.bulkCreate(
+      scenario.queuedJobs.map(({ dueAt, addedAt, ...job }) => ({
+        ...job,
+        dueAt: dueAt === null ? null : new Date(dueAt),
+        addedAt: new Date(addedAt),
+        ending: null,
+        endedAt: null,
+        endedById: null,
+      })),
+      inOne,
+    );
     await tables.testSeams.bulkCreate(
       scenario.seams.map((seam) => ({ ...seam, sewnAt: new Date(seam.sewnAt) })),
       inOne,

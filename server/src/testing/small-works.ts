@@ -146,6 +146,7 @@ export function smallWorks() {
     lots: [],
     services: [],
     needleChecks: [],
+    queuedJobs: [],
     partUsed: [],
     rounds: null,
     stockCounts: [],

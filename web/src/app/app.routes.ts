@@ -7,6 +7,8 @@ import * as faultEffects from './features/fault/fault.effects';
 import { faultFeature, faultKept } from './features/fault/fault.state';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature, floorKept } from './features/floor/floor.state';
+import * as jobQueueEffects from './features/job-queue/job-queue.effects';
+import { jobQueueFeature } from './features/job-queue/job-queue.state';
 import * as lifeEffects from './features/life/life.effects';
 import * as roundsEffects from './features/rounds/rounds.effects';
 import { lifeFeature, lifeKept } from './features/life/life.state';
@@ -88,7 +90,8 @@ export const appRoutes: Routes = [
         providers: [
           provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
           provideState(changeoverFeature.name, changeoverFeature.reducer, { metaReducers: [changeoverKept] }),
-          provideEffects(floorEffects, changeoverEffects),
+          provideState(jobQueueFeature),
+          provideEffects(floorEffects, changeoverEffects, { read: jobQueueEffects.read }),
         ],
         children: [
           {
@@ -101,6 +104,12 @@ export const appRoutes: Routes = [
               import('./features/changeover/changeover.page').then((m) => m.ChangeoverWorkPage),
           },
         ],
+      },
+      {
+        path: 'jobs',
+        title: 'Next jobs · Gantelet',
+        providers: [provideState(jobQueueFeature), provideEffects(jobQueueEffects)],
+        loadComponent: () => import('./features/job-queue/job-queue.page').then((m) => m.JobQueuePage),
       },
       {
         path: 'faults',

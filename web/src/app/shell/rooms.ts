@@ -45,6 +45,7 @@ export const DOORS: readonly Door[] = [
     icon: 'bi-sliders',
     rooms: [
       { path: '/bench', name: 'Match needle', key: 'b', also: ['/changeover', '/changeovers'] },
+      { path: '/jobs', name: 'Next jobs', key: 'j' },
       { path: '/tension', name: 'Tension', key: 't' },
       { path: '/thread', name: 'Thread', key: 'h', also: ['/label'] },
     ],

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wayTo } from '@gantelet/core';
-import { roleReaches } from '@gantelet/contracts';
+import { roleReaches, type QueuedJob } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { shortNumber } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from '../floor/floor.state';
+import { jobQueueActions, jobQueueFeature } from '../job-queue/job-queue.state';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { changeoverActions, changeoverFeature } from './changeover.state';
@@ -38,6 +39,9 @@ import { changeoverActions, changeoverFeature } from './changeover.state';
             <strong>{{ job.setup.name }}</strong>
             <span>Tex {{ job.tex }}, {{ needleText(job.setup.needle) }}</span>
             <small>{{ job.present ? 'set up now' : 'about ' + job.minutes + ' min to change over' }}</small>
+            @if (job.waits) {
+              <small class="waits">{{ job.waits }}</small>
+            }
           </div>
           @if (mayWork()) {
             <button
@@ -90,6 +94,10 @@ import { changeoverActions, changeoverFeature } from './changeover.state';
     small {
       color: var(--ink-soft);
     }
+    .waits {
+      color: var(--ink);
+      font-weight: 600;
+    }
     .button {
       min-height: 52px;
     }
@@ -123,8 +131,12 @@ export class ChooseJobPage {
     const [machine, shop] = [this.machine(), this.shop()];
     if (!machine) return [];
     const needle = this.standing()?.needle ?? null;
+    const next = (this.queue()?.jobs ?? []).filter(({ machineId }) => machineId === machine.id);
+    const placeOf = (setupId: string): number => next.findIndex((job) => job.setupId === setupId);
+    const order = (setupId: string): number => (placeOf(setupId) < 0 ? next.length : placeOf(setupId));
     return shop.setups
       .filter((setup) => setup.machineId === machine.id)
+      .sort((a, b) => order(a.id) - order(b.id))
       .map((setup) => {
         const { steps, minutes } = wayTo(setup, machine, needle, null, shop);
         const present = setup.id === machine.presentSetupId;
@@ -134,15 +146,18 @@ export class ChooseJobPage {
           present: present && steps.length === 0,
           steps: present ? steps.length : Math.max(1, steps.length),
           minutes: shortNumber(minutes, 0),
+          waits: waitsText(next, placeOf(setup.id)),
         };
       });
   });
+  private readonly queue = this.store.selectSignal(jobQueueFeature.selectQueue);
   protected readonly needleText = needleText;
   private readonly stamp = writeStamps(() => 0);
 
   constructor() {
     this.store.dispatch(floorActions.opened());
     this.store.dispatch(matchActions.opened());
+    this.store.dispatch(jobQueueActions.opened());
   }
 
   protected begin(setupId: string): void {
@@ -150,4 +165,12 @@ export class ChooseJobPage {
     const begin = { setupId, bobbins: null, begunAt: at };
     this.store.dispatch(changeoverActions.begin({ key, machineId: this.machineId(), begin }));
   }
+}
+
+/** Where a job stands in the queue of its machine; empty for one that does not wait. */
+function waitsText(queue: readonly QueuedJob[], place: number): string {
+  const job = queue[place];
+  if (!job) return '';
+  const which = place === 0 ? 'next in the queue' : `${place + 1} in the queue`;
+  return job.pieces === null ? which : `${which}, ${job.pieces} pieces`;
 }

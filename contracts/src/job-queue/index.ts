@@ -1,0 +1,8 @@
+export {
+  JobQueue,
+  JobQueueOrder,
+  MOST_WAITING,
+  QueuedJob,
+  QueuedJobEnd,
+  QueuedJobEntry,
+} from './queued-job.js';

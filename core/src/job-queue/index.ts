@@ -1,0 +1,14 @@
+/** Which job next, on which machine? */
+export { orderJobs, type JobOrder } from './order-jobs.js';
+export { cheapestPairing, orderBound } from './order-bound.js';
+export {
+  laneCost,
+  orderCost,
+  timetable,
+  type LaneCost,
+  type Lanes,
+  type OrderProblem,
+  type PlacedJob,
+  type WaitingJob,
+} from './order-problem.js';
+export { queueMachines, queueProblem, type QueueJob, type QueueMachine } from './queue-problem.js';

@@ -1,0 +1,63 @@
+import type { Locator } from '@playwright/test';
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+
+test.describe('the job queue', () => {
+  test('is worked out, taken, added to, and sewn from', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/jobs');
+    await expect(page.getByText(/of changing over/).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Work out the order' }).click();
+    await expect(page.getByText(/No order is cheaper|a cheaper one is not ruled out/)).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'No machine yet' })).toHaveCount(0);
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Use this order' }).click();
+    await expect(page.getByText('Order saved.')).toBeVisible();
+    await page.reload();
+    await expect(page.getByText(/of changing over/).first()).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'No machine yet' })).toHaveCount(0);
+
+    await page.getByLabel('Saved set-up').fill('Sheath welt');
+    await page
+      .getByRole('option', { name: /^Sheath welt/ })
+      .first()
+      .click();
+    await page.getByLabel('Pieces').fill('12');
+    await page.getByLabel('Minutes a piece').fill('2,5');
+    await page.getByRole('button', { name: 'Pick' }).click();
+    await page.getByRole('gridcell').last().click();
+    await page.getByLabel('Note').fill('test of the queue');
+    await page.getByRole('button', { name: 'Add, 30 min of sewing' }).click();
+    await expect(page.getByText('Job added.')).toBeVisible();
+    const row = page.getByRole('listitem').filter({ hasText: 'test of the queue' });
+    await expect(row).toContainText('12 pieces');
+    await row.getByRole('combobox').selectOption({ label: 'Heavy arm 13' });
+    await page.getByRole('button', { name: 'Use this order' }).click();
+    await expect(page.getByText('Order saved.')).toBeVisible();
+    await row.getByRole('button', { name: /^Sewn/ }).click();
+    await expect(page.getByText('Job sewn.')).toBeVisible();
+    await expect(row).toHaveCount(0);
+  });
+
+  test('is dragged, put back, and fits a phone', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/jobs');
+    await expect(page.getByText(/of changing over/).first()).toBeVisible();
+    const centre = async (which: Locator) => {
+      const { x, y, width, height } = (await which.boundingBox())!;
+      return [x + width / 2, y + height / 2] as const;
+    };
+    const handles = page.locator('.handle');
+    const [from, to] = [await centre(handles.nth(0)), await centre(handles.nth(2))];
+    await page.mouse.move(...from);
+    await page.mouse.down();
+    // A drag is one only after some way.
+    await page.mouse.move(from[0] + 12, from[1] + 12);
+    await page.mouse.move(to[0], to[1] + 6, { steps: 8 });
+    await page.mouse.up();
+    await expect(page.getByRole('button', { name: 'Put it back' })).toBeVisible();
+    await page.getByRole('button', { name: 'Put it back' }).click();
+    await page.setViewportSize({ width: 360, height: 740 });
+    await expectNoSidewaysScroll(page);
+    await expectAccessible(page);
+  });
+});

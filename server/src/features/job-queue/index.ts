@@ -1,0 +1,1 @@
+export { jobQueueRoutes } from './job-queue.routes.js';

@@ -1,0 +1,109 @@
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type { JobQueue, JobQueueOrder, Problem, QueuedJobEnd, QueuedJobEntry } from '@gantelet/contracts';
+import type { KnownProblem, PlacedLanes } from './placed-lanes';
+
+export const jobQueueActions = createActionGroup({
+  source: 'Job queue',
+  events: {
+    Opened: emptyProps(),
+    'Queue Read': props<{ queue: JobQueue }>(),
+    /** What it takes to go from each job to each other on each machine. */
+    'Problem Found': props<KnownProblem>(),
+    /** Somebody moves a job, and nothing is written yet. */
+    Arranged: props<{ lanes: PlacedLanes }>(),
+    /** What was moved is put back as it stands. */
+    'Put Back': emptyProps(),
+    'Work Out': emptyProps(),
+    'Worked Out': props<{ lanes: PlacedLanes; proven: boolean }>(),
+    /** `key` is the id of the write: sending it again is the same write. */
+    Add: props<{ key: string; entry: QueuedJobEntry }>(),
+    Order: props<{ key: string; order: JobQueueOrder }>(),
+    End: props<{ key: string; jobId: string; end: QueuedJobEnd }>(),
+    Written: props<{ queue: JobQueue; done: string }>(),
+    /** Something could not be read or worked out. */
+    Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
+  },
+});
+
+export interface JobQueueState {
+  /** Null until it was read. */
+  readonly queue: JobQueue | null;
+  readonly known: KnownProblem | null;
+  /** As somebody arranges it; null while it is as it stands. */
+  readonly arranged: PlacedLanes | null;
+  /** The arranged order was worked out, and whether none is cheaper. */
+  readonly worked: { readonly proven: boolean } | null;
+  readonly working: boolean;
+  readonly saving: boolean;
+  /** Writes that were answered. */
+  readonly written: number;
+  readonly done: string;
+  readonly problem: Problem | null;
+  readonly refused: Problem | null;
+}
+
+const initial: JobQueueState = {
+  queue: null,
+  known: null,
+  arranged: null,
+  worked: null,
+  working: false,
+  saving: false,
+  written: 0,
+  done: '',
+  problem: null,
+  refused: null,
+};
+
+export const jobQueueFeature = createFeature({
+  name: 'jobQueue',
+  reducer: createReducer(
+    initial,
+    on(jobQueueActions.opened, (state) => ({ ...state, done: '', refused: null })),
+    on(jobQueueActions.queueRead, (state, { queue }) => ({
+      ...state,
+      queue,
+      arranged: null,
+      worked: null,
+      problem: null,
+    })),
+    on(jobQueueActions.problemFound, (state, { problem, jobIds, machineIds }) => ({
+      ...state,
+      known: { problem, jobIds, machineIds },
+    })),
+    on(jobQueueActions.arranged, (state, { lanes }) => ({
+      ...state,
+      arranged: lanes,
+      worked: null,
+      refused: null,
+      done: '',
+    })),
+    on(jobQueueActions.putBack, (state) => ({ ...state, arranged: null, worked: null, refused: null })),
+    on(jobQueueActions.workOut, (state) => ({ ...state, working: true, done: '' })),
+    on(jobQueueActions.workedOut, (state, { lanes, proven }) => ({
+      ...state,
+      working: false,
+      arranged: lanes,
+      worked: { proven },
+    })),
+    on(jobQueueActions.add, jobQueueActions.order, jobQueueActions.end, (state) => ({
+      ...state,
+      saving: true,
+      refused: null,
+      done: '',
+    })),
+    on(jobQueueActions.written, (state, { queue, done }) => ({
+      ...state,
+      queue,
+      arranged: null,
+      worked: null,
+      saving: false,
+      written: state.written + 1,
+      done,
+    })),
+    on(jobQueueActions.failed, (state, { problem }) => ({ ...state, working: false, problem })),
+    on(jobQueueActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
+  ),
+});

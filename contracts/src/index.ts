@@ -10,6 +10,7 @@ export * from './job-queue/index.js';
 export * from './fault/index.js';
 export * from './tension/index.js';
 export * from './record/index.js';
+export * from './book/index.js';
 export * from './catalogue/index.js';
 export * from './practice/index.js';
 export * from './search/index.js';

@@ -32,6 +32,11 @@ export async function prepareDatabase(home, environment, { ownShop = false } = {
   return 'holds the demo';
 }
 
+/** Looks through the chain of the book, and says what it finds. @throws when the chain is broken */
+export async function verifyBook(home, environment) {
+  await run(process.execPath, [SERVER, 'verify-book'], { env: { ...environment, ...secretsOf(home) } });
+}
+
 /** Starts the server and waits until it listens. It ends by itself when this process does. */
 export async function startServer(home, environment, port) {
   const server = await startListening('server', SERVER, ['serve'], {

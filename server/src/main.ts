@@ -8,6 +8,7 @@ import { startBroker } from './broker/broker.js';
 import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrate } from './db/migrate.js';
+import { startSealing, verifyBook } from './features/book/index.js';
 import { holdsDemo } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
@@ -19,13 +20,14 @@ import { fitAndPlan } from './scenario/first-plan.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
 const STOP_WITHIN_MS = 2000;
-const USAGE = 'usage: main.js migrate [down] | state | load SCENARIO.json | serve | broker';
+const USAGE = 'usage: main.js migrate [down] | state | verify-book | load SCENARIO.json | serve | broker';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
 
 if (command === 'migrate') await migrated(file === 'down' ? 'down' : 'up');
 else if (command === 'state') await state();
+else if (command === 'verify-book') await verified();
 else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'serve') await serve();
 else if (command === 'broker') await broker();
@@ -46,6 +48,19 @@ async function state(): Promise<void> {
   const isDemo = await holdsDemo(database);
   console.log(isDemo === null ? 'empty' : isDemo ? 'holds the demo' : 'holds a shop');
   await database.close();
+}
+
+/** Looks through the chain of the book, and fails where it is broken. */
+async function verified(): Promise<void> {
+  const database = openDatabase(config.database);
+  const found = await verifyBook(database);
+  await database.close();
+  if (found.outcome === 'whole')
+    console.log(`The book is whole: ${found.entries} entries, last seal ${found.seal}.`);
+  else {
+    console.error(`The book is broken at place ${found.place}: ${found.why}.`);
+    process.exitCode = 1;
+  }
 }
 
 async function load(path: string): Promise<void> {
@@ -79,6 +94,7 @@ async function serve(): Promise<void> {
   );
   // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
   const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
+  const sealing = startSealing(database, log);
   const pruning = startPruning(database, log);
   const fits = startNightlyFits(database, log);
   const server = config.tls
@@ -99,7 +115,7 @@ async function serve(): Promise<void> {
     app.stop();
     pruning.stop();
     fits.stop();
-    const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop()]);
+    const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop(), sealing.stop()]);
     server.close(() => {
       void jobsStopped.then(async () => {
         await database.close();

@@ -28,6 +28,7 @@ export const EXPORTS = [
   'spot_checks',
   'needle_checks',
   'queued_jobs',
+  'book_entries',
   'stock_counts',
   'stock_orders',
   'withdrawals',

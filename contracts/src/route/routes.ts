@@ -1,4 +1,5 @@
 import { SearchQuery, SearchResult } from '../search/index.js';
+import { bookRoutes } from './book-routes.js';
 import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
@@ -24,6 +25,7 @@ export const routes = {
   ...faultRoutes,
   ...tensionRoutes,
   ...recordRoutes,
+  ...bookRoutes,
   ...lifeRoutes,
   ...roundsRoutes,
   ...deviceRoutes,

@@ -28,6 +28,7 @@ import type {
   UndoneChangeRow,
   SpotCheckRow,
 } from './rows.js';
+import type { BookEntryRow } from './book-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
@@ -172,6 +173,19 @@ export function floorTables(table: DefineTable) {
       decidedAt: instantOrNone,
       decidedById: refOrNone,
       decision: text,
+    }),
+    bookEntries: table<BookEntryRow>('book_entries', {
+      id: { type: DataTypes.BIGINT.UNSIGNED, primaryKey: true, autoIncrement: true },
+      at: instant,
+      personId: ref,
+      kind: text,
+      machineId: refOrNone,
+      subject: text,
+      details: text,
+      words: text,
+      device: text,
+      place: { type: DataTypes.BIGINT.UNSIGNED, allowNull: true },
+      seal: textOrNone,
     }),
     queuedJobs: table<QueuedJobRow>('queued_jobs', {
       id,

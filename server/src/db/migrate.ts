@@ -21,6 +21,7 @@ import { sessionsOfPeople } from './migrations/20261212-sessions-of-people.js';
 import { changedIntervals } from './migrations/20261216-changed-intervals.js';
 import { changeovers } from './migrations/20261217-changeovers.js';
 import { faultCases } from './migrations/20261219-fault-cases.js';
+import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
 import { people } from './migrations/20261218-people.js';
@@ -60,6 +61,7 @@ export const MIGRATIONS: readonly Migration[] = [
   faultCases,
   needleChecks,
   jobQueue,
+  book,
 ];
 
 /** The migrations of a database, to run up or down. */

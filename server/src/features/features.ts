@@ -2,6 +2,7 @@ import { ProblemError, routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 import { awaitsFirstStart, firstStart } from '../scenario/first-start.js';
 import { answer, write, type Handled } from '../http/handle.js';
+import { bookRoutes } from './book/index.js';
 import { catalogueRoutes, shopValues } from './catalogue/index.js';
 import { changeoverRoutes, openChangeoverOf } from './changeover/index.js';
 import { counterRoutes } from './counter/index.js';
@@ -57,6 +58,7 @@ export function features({ database, line, now, firstCode }: FeatureContext): re
     ...jobQueueRoutes(database, now),
     ...faultRoutes(database, now),
     ...catalogueRoutes(database, now),
+    ...bookRoutes(database),
     ...tensionRoutes(database, now),
     ...recordRoutes(database, now),
     ...practiceRoutes(database),

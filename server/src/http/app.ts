@@ -8,6 +8,7 @@ import { openApiOf, ProblemError, ROUTE_TABLE } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
 import { features } from '../features/features.js';
+import { enterInBook } from '../features/book/index.js';
 import { openDeviceLine, openGate } from '../features/device/index.js';
 import { findPerson } from '../features/shop/index.js';
 import { mountRoutes } from './mount.js';
@@ -17,7 +18,7 @@ import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './prob
 import { requestLog } from './request-log.js';
 import { sealUnder } from './seal.js';
 import { sessionsInDatabase } from './sessions.js';
-import { limitCodeSignIns, limitFirstStarts, limitPasswordChanges, limitSignIns } from './sign-in-limit.js';
+import { signInLimits } from './sign-in-limit.js';
 import { nonceOf, webFiles } from './web-files.js';
 
 const API_VERSION = '0.1.0';
@@ -77,13 +78,9 @@ export function createApp({
       sessions,
       seal: sealUnder(config.sessionSecret),
       findPerson: (id) => findPerson(database, id),
+      enter: (deed, tx) => enterInBook(database, deed, tx),
       letsIn: async (id, token) => (await gate({ id, token })) !== null,
-      before: {
-        signIn: limitSignIns(database),
-        signInByCode: limitCodeSignIns(database),
-        firstStart: limitFirstStarts(database),
-        changePassword: limitPasswordChanges(database),
-      },
+      before: signInLimits(database),
     }),
   );
   app.use('/api', unknownRoute);

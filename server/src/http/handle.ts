@@ -32,6 +32,19 @@ export interface Handled {
   readonly answer: (ask: Ask<Route>, tx: Transaction | null) => Promise<unknown>;
 }
 
+/** What was asked of the server and done. */
+export interface Deed {
+  readonly at: Date;
+  readonly personId: string;
+  readonly routeId: string;
+  readonly params: Readonly<Record<string, unknown>>;
+  /** Null for what holds a password. */
+  readonly body: unknown;
+  /** What it is about: the same thing is told by the same one. */
+  readonly subject: string;
+  readonly device: string;
+}
+
 /** Tells events from now on by calling `send`; gives what ends it. */
 export type Subscribe<Event> = (send: (event: Event) => void) => () => void;
 

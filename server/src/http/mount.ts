@@ -12,9 +12,9 @@ import {
   type Role,
   type Route,
 } from '@gantelet/contracts';
-import type { Database } from '../db/database.js';
+import type { Database, Transaction } from '../db/database.js';
 import { sendEvents } from './event-stream.js';
-import type { Ask, Handled, Subscribe } from './handle.js';
+import type { Ask, Deed, Handled, Subscribe } from './handle.js';
 import { keyedWrite } from './keyed-write.js';
 import type { OpenStreams } from './open-streams.js';
 import type { Seal } from './seal.js';
@@ -34,6 +34,8 @@ export interface MountContext {
   readonly sessions: Pick<Sessions, 'endAll'>;
   /** Writes replies that hold a secret so that nobody can read them in the database. */
   readonly seal: Seal;
+  /** Enters what was done in the book, in the transaction in which it is done where there is one. */
+  readonly enter: (deed: Deed, tx: Transaction | null) => Promise<void>;
 }
 
 /** Mounts the whole route table. Throws when a route has no handler or more than one. */
@@ -71,10 +73,38 @@ async function answerOne(
     session: sessionControl(request, context.sessions),
   };
   const reply = route.keyed
-    ? await keyedWrite(context, identityOf(route, ask), context.now(), (tx) => answer(ask, tx))
+    ? await keyedWrite(context, identityOf(route, ask), context.now(), async (tx) => {
+        const done = await answer(ask, tx);
+        await context.enter(deedOf(route, ask, request, ask.body, context.now()), tx);
+        return done;
+      })
     : await answer(ask, null);
+  // Beside keyed writes there are sessions: who came and went is entered, and never what was typed.
+  if (!route.keyed && route.method !== 'GET' && route.permission !== 'device')
+    await context.enter(deedOf(route, ask, request, null, context.now()), null);
   return context.checkReplies && !route.streams ? route.reply.parse(reply) : reply;
 }
+
+/** What was done and by whom: whoever asked, or who has just signed in. */
+function deedOf(
+  route: Route,
+  { person, params, key }: Ask<Route>,
+  request: Request,
+  body: unknown,
+  at: Date,
+): Deed {
+  return {
+    at,
+    personId: person?.id ?? request.session.personId ?? '',
+    routeId: route.id,
+    params: params as Deed['params'],
+    body,
+    subject: String(Object.values(params as object).at(-1) ?? (route.method === 'PUT' ? route.id : key)),
+    device: (request.header('user-agent') ?? '').slice(0, LONGEST_DEVICE),
+  };
+}
+
+const LONGEST_DEVICE = 160;
 
 /** Who asks, when they may; the write token is checked before anything is read. */
 async function permitted(

@@ -45,23 +45,23 @@ function fewAtOnce(): RequestHandler {
 }
 
 /** Counts failed sign-ins in the database, so that every server instance sees the same count. */
-export function limitSignIns(database: Database): readonly RequestHandler[] {
+function limitSignIns(database: Database): readonly RequestHandler[] {
   return [fewAtOnce(), ...limited(database, LIMITS)];
 }
 
 /** Counts wrong sign-in codes by themselves: a wrong password takes nobody's code away. */
-export function limitCodeSignIns(database: Database): readonly RequestHandler[] {
+function limitCodeSignIns(database: Database): readonly RequestHandler[] {
   const limits = LIMITS.map(({ tries, by }) => ({ tries, by: (request: Request) => `code ${by(request)}` }));
   return [fewAtOnce(), ...limited(database, limits)];
 }
 
 /** Lets nobody guess the code of a first start. */
-export function limitFirstStarts(database: Database): readonly RequestHandler[] {
+function limitFirstStarts(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: () => 'first start' }]);
 }
 
 /** Lets nobody guess the password of whoever left a session open. */
-export function limitPasswordChanges(database: Database): readonly RequestHandler[] {
+function limitPasswordChanges(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: ({ session }) => `password ${session.personId ?? ''}` }]);
 }
 
@@ -110,5 +110,15 @@ function triesInDatabase({ sequelize, tables }: Database): Store {
     async resetKey(who) {
       await tables.signInTries.destroy({ where: { who } });
     },
+  };
+}
+
+/** What stands before each route by which somebody signs in or proves who they are, by route id. */
+export function signInLimits(database: Database) {
+  return {
+    signIn: limitSignIns(database),
+    signInByCode: limitCodeSignIns(database),
+    firstStart: limitFirstStarts(database),
+    changePassword: limitPasswordChanges(database),
   };
 }

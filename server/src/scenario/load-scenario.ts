@@ -1,5 +1,6 @@
 import { groupId, mustStop, pointStyle, stackOf, wearingKind } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
+import { writeHistoryIntoBook } from '../db/book-history.js';
 import type { Database, Transaction } from '../db/database.js';
 import { needleColumns } from '../db/needle-columns.js';
 import { hashToken } from '../features/device/index.js';
@@ -13,7 +14,7 @@ import { columnsOfWays, hashPassword, spoiledRows } from '../features/shop/index
  * @returns false, touching nothing, when the database already holds a shop
  */
 export async function loadScenario(
-  { tables, transaction }: Database,
+  { sequelize, tables, transaction }: Database,
   scenario: Scenario,
   now: Date,
   { isDemo }: { readonly isDemo: boolean } = { isDemo: true },
@@ -111,6 +112,7 @@ export async function loadScenario(
         { where: { id }, ...inOne },
       );
     }
+    await writeHistoryIntoBook(sequelize, tx);
     return true;
   });
 }

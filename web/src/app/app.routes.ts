@@ -1,6 +1,8 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import * as bookEffects from './features/book/book.effects';
+import { bookFeature } from './features/book/book.state';
 import * as changeoverEffects from './features/changeover/changeover.effects';
 import { changeoverFeature, changeoverKept } from './features/changeover/changeover.state';
 import * as faultEffects from './features/fault/fault.effects';
@@ -219,6 +221,12 @@ export const appRoutes: Routes = [
         path: 'devices',
         title: 'Devices · Gantelet',
         loadComponent: () => import('./features/device/devices.page').then((m) => m.DevicesPage),
+      },
+      {
+        path: 'book',
+        title: 'Book · Gantelet',
+        providers: [provideState(bookFeature), provideEffects(bookEffects)],
+        loadComponent: () => import('./features/book/book.page').then((m) => m.BookPage),
       },
       {
         path: 'practice',

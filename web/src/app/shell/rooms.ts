@@ -64,6 +64,7 @@ export const DOORS: readonly Door[] = [
     icon: 'bi-three-dots',
     rooms: [
       { path: '/machines', name: 'Machines', key: 'm' },
+      { path: '/book', name: 'Book', key: 'o', needs: 'mechanic' },
       { path: '/practice', name: 'Practice', key: 'p' },
       { path: '/catalogue', name: 'Catalogue', key: 'c' },
       { path: '/shop', name: 'Shop', key: 's' },

@@ -1,0 +1,17 @@
+import { parseArgs } from 'node:util';
+import { HOME } from './lib/home.mjs';
+import { needDatabase } from './lib/packages.mjs';
+import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { main } from './lib/say.mjs';
+import { verifyBook } from './lib/server.mjs';
+import { withDatabaseOf } from './lib/with-database.mjs';
+
+/** Looks through the chain of the book, while the shop runs or not: `npm run verify-book -- [--shop]`. */
+parseArgs({ options: { shop: { type: 'boolean' } } });
+
+await main(async () => {
+  await needDatabase();
+  await installPackages();
+  await buildNodeParts();
+  await withDatabaseOf(HOME, (environment) => verifyBook(HOME, environment));
+});

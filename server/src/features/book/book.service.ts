@@ -1,0 +1,102 @@
+import {
+  BOOK_PAGE,
+  BOOK_SHEET,
+  ProblemError,
+  type BookChange,
+  type BookFilter,
+  type BookPage,
+  type BookQuery,
+} from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import type { Deed } from '../../http/handle.js';
+import { csvOf } from '../../text/csv.js';
+import { findEnd, findEntries, findEntryAndBefore, findSealed, insertEntry, sealOf } from './book.store.js';
+
+/** Longer details are left out: the tables have them. */
+const LONGEST_DETAILS = 16_000;
+const LONGEST_WORDS = 4000;
+
+/** Enters a deed in the transaction in which it is done: both stand or neither. */
+export async function enterInBook(database: Database, deed: Deed, tx: Transaction | null): Promise<void> {
+  const { at, personId, routeId, params, body, device } = deed;
+  const said = { ...(isRecord(body) ? body : {}), ...params };
+  const idOf = (name: string): string | null => (typeof said[name] === 'string' ? said[name] : null);
+  const whole = JSON.stringify({ params, body });
+  await insertEntry(
+    database,
+    {
+      ...{ at, personId, kind: routeId, device },
+      machineId: idOf('machineId'),
+      setupId: idOf('setupId'),
+      changeoverId: idOf('changeoverId'),
+      subject: (idOf('valueId') ?? deed.subject).slice(0, 120),
+      details: whole.length <= LONGEST_DETAILS ? whole : JSON.stringify({ params, body: null }),
+      words: wordsOf(body).join(' ').slice(0, LONGEST_WORDS),
+    },
+    tx,
+  );
+}
+
+const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** Every text in a body that somebody may look for: no ids and no instants. */
+function wordsOf(body: unknown): readonly string[] {
+  if (typeof body === 'string') return /^[\da-f-]{36}$|^\d{4}-\d\d-\d\dT/.test(body) ? [] : [body];
+  if (Array.isArray(body)) return body.flatMap(wordsOf);
+  return isRecord(body) ? Object.values(body).flatMap(wordsOf) : [];
+}
+
+/** A page of the book, the latest first. */
+export async function readBook(database: Database, { before, ...filter }: BookQuery): Promise<BookPage> {
+  const entries = await findEntries(database, filter, before);
+  const shown = entries.slice(0, BOOK_PAGE);
+  return { entries: shown, next: entries.length > BOOK_PAGE ? shown.at(-1)!.position : null };
+}
+
+/** @throws ProblemError `entry.unknown` */
+export async function readBookEntry(database: Database, position: string): Promise<BookChange> {
+  const found = await findEntryAndBefore(database, position);
+  if (!found) throw new ProblemError('entry.unknown');
+  return found;
+}
+
+/** The book as CSV, so much of it as a sheet holds. */
+export async function downloadBook(database: Database, filter: BookFilter): Promise<string> {
+  const entries = await findEntries(database, filter, undefined, BOOK_SHEET);
+  return csvOf([
+    ['position', 'at', 'by', 'kind', 'machine', 'details', 'device', 'place', 'seal'],
+    ...entries.map(({ position, at, by, kind, machine, details, device, place, seal }) => [
+      ...[position, at, by, kind, machine?.name ?? '', JSON.stringify(details), device, place, seal],
+    ]),
+  ]);
+}
+
+/** What looking through the chain found. */
+export type Verified =
+  | { readonly outcome: 'whole'; readonly entries: number; readonly seal: string }
+  | { readonly outcome: 'broken'; readonly place: number; readonly why: string };
+
+const READ_AT_ONCE = 5000;
+
+/** Works every seal out again from the first entry on. Changed, missing and foreign entries break the chain. */
+export async function verifyBook(database: Database): Promise<Verified> {
+  const end = await findEnd(database);
+  let [place, seal] = [0, '0'.repeat(64)];
+  for (;;) {
+    const rows = await findSealed(database, place, READ_AT_ONCE);
+    for (const row of rows) {
+      if (Number(row.place) !== place + 1) return broken(place + 1, 'the entry is missing');
+      place += 1;
+      seal = sealOf(row, place, seal);
+      if (seal !== row.seal) return broken(place, 'the entry is not as it was sealed');
+    }
+    if (rows.length < READ_AT_ONCE) break;
+  }
+  if (place < end.place) return broken(place + 1, 'the entry is missing');
+  if (place > end.place || seal !== end.seal)
+    return broken(place, 'the chain ends elsewhere than it was sealed');
+  return { outcome: 'whole', entries: place, seal };
+}
+
+const broken = (place: number, why: string): Verified => ({ outcome: 'broken', place, why });

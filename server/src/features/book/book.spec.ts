@@ -1,0 +1,142 @@
+import { newId, routes, type BookEntry, type BookQuery } from '@gantelet/contracts';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import type { TestClient } from '../../testing/test-client.js';
+import { sealEntries, verifyBook } from './index.js';
+
+describe('the book', () => {
+  let shop: TestShop;
+  let lead: TestClient;
+  let mechanic: TestClient;
+  let operator: TestClient;
+  beforeAll(async () => {
+    shop = await startTestShop();
+    lead = await shop.signedIn('lead');
+    mechanic = await shop.signedIn('mechanic');
+    operator = await shop.signedIn('operator');
+  });
+  afterAll(() => shop.stop());
+
+  const read = async (query: BookQuery = {}) => (await mechanic.call(routes.readBook, { query })).body;
+  const kinds = (entries: readonly BookEntry[]) => entries.map(({ kind }) => kind);
+  const report = (trouble: 'clunk' | 'shredding', key = newId()) =>
+    operator.call(routes.reportTrouble, {
+      key,
+      params: { machineId: shop.works.ids.compound },
+      body: { trouble, reportedAt: shop.clock.now.toISOString() },
+    });
+  const sql = (text: string) => shop.database.sequelize.query(text);
+
+  it('begins with what the tables remember', async () => {
+    const { entries } = await read({ kind: 'changeNeedle', machineId: shop.works.ids.compound });
+    expect(entries.map(({ machine }) => machine?.id)).toContain(shop.works.ids.compound);
+  });
+
+  it('enters each write once, with who, when, where and what was sent', async () => {
+    const key = newId();
+    await report('clunk', key);
+    await report('clunk', key);
+    const { entries } = await read({ kind: 'reportTrouble', words: 'clunk' });
+    expect(entries.length).toBe(1);
+    expect(entries[0]).toEqual(
+      jasmine.objectContaining({ by: 'Test operator', at: shop.clock.now.toISOString() }),
+    );
+    expect(entries[0]!.machine?.id).toBe(shop.works.ids.compound);
+    expect(entries[0]!.details.body).toEqual(jasmine.objectContaining({ trouble: 'clunk' }));
+  });
+
+  it('enters nothing that was refused', async () => {
+    const before = (await read()).entries.length;
+    const { status } = await operator.call(routes.reportTrouble, {
+      params: { machineId: newId() },
+      body: { trouble: 'clunk', reportedAt: shop.clock.now.toISOString() },
+    });
+    expect(status).toBe(404);
+    expect((await read()).entries.length).toBe(before);
+  });
+
+  it('enters who signed in, and never a password', async () => {
+    const { entries } = await read({ kind: 'signIn' });
+    expect(entries.map(({ by }) => by)).toContain('Test mechanic');
+    expect(entries.every(({ details }) => details.body === null)).toBeTrue();
+    const all = await shop.database.sequelize.query('SELECT details, words FROM book_entries');
+    expect(JSON.stringify(all)).not.toContain('password');
+  });
+
+  it('shows what something was before', async () => {
+    const set = (key: string, value: number, replaces: string | null) =>
+      lead.call(routes.setShopValue, {
+        key,
+        body: { valueId: 'gauge.most-friction', value, standing: 'chosen', note: '', replaces },
+      });
+    const first = newId();
+    await set(first, 0.3, null);
+    await set(newId(), 0.32, first);
+    const [latest] = (await read({ kind: 'setShopValue' })).entries;
+    const found = await mechanic.call(routes.readBookEntry, { params: { position: latest!.position } });
+    expect((found.body.entry.details.body as { value: number }).value).toBe(0.32);
+    expect((found.body.before?.details.body as { value: number }).value).toBe(0.3);
+  });
+
+  it('is found by span, machine, person, kind and words, a page at a time', async () => {
+    await report('shredding');
+    const by = async (query: BookQuery) => kinds((await read(query)).entries);
+    expect(await by({ words: 'shredding' })).toEqual(['reportTrouble']);
+    expect(await by({ words: 'shredding nowhere' })).toEqual([]);
+    expect(await by({ words: 'for shredding at the' }))
+      .withContext('words too common to be indexed are looked for too')
+      .toEqual([]);
+    expect(await by({ words: '"+-*()' }))
+      .withContext('signs alone ask nothing')
+      .not.toEqual([]);
+    const { entries } = await read({ words: 'test oper', kind: 'reportTrouble' });
+    expect(entries.length).toBeGreaterThan(0);
+    expect(await by({ from: '2027-01-01T00:00:00.000Z' })).toEqual([]);
+    await sql(`INSERT INTO book_entries (at, person_id, kind, subject, details, words)
+               SELECT e.at, e.person_id, 'paged', s.seq, e.details, IF(s.seq % 2, 'often said', 'softened') FROM seq_1_to_120 s JOIN
+                 (SELECT at, person_id, details FROM book_entries LIMIT 1) e`);
+    const pages: string[][] = [];
+    let before: string | undefined;
+    do {
+      const page = await read({ kind: 'paged', ...(before === undefined ? {} : { before }) });
+      pages.push(page.entries.map(({ position }) => position));
+      before = page.next ?? undefined;
+    } while (before !== undefined);
+    expect(pages.map(({ length }) => length)).toEqual([50, 50, 20]);
+    expect(new Set(pages.flat()).size).toBe(120);
+    const often = await read({ words: 'often' });
+    expect([often.entries.length, often.next])
+      .withContext('a common word fills its page')
+      .not.toContain(null);
+    const rest = await read({ words: 'often', before: often.next! });
+    expect([often.entries.length, rest.entries.length])
+      .withContext('and not by the middle of words')
+      .toEqual([50, 10]);
+  });
+
+  it('comes as CSV, and is not for operators', async () => {
+    const { status, body } = await mechanic.call(routes.downloadBook, { query: { kind: 'reportTrouble' } });
+    expect(status).toBe(200);
+    expect(body.split('\r\n')[0]).toBe('position,at,by,kind,machine,details,device,place,seal');
+    expect((await operator.call(routes.readBook)).status).toBe(403);
+  });
+
+  it('is sealed as a chain that tells what was changed, taken out or put in', async () => {
+    while ((await sealEntries(shop.database)) > 0);
+    const whole = await verifyBook(shop.database);
+    expect(whole.outcome).toBe('whole');
+    expect(whole).toEqual(jasmine.objectContaining({ entries: await shop.count('book_entries') }));
+    await sql(`UPDATE book_entries SET device = CONCAT(device, 'x') WHERE place = 2`);
+    const changed = { outcome: 'broken' as const, why: 'the entry is not as it was sealed' };
+    expect(await verifyBook(shop.database)).toEqual({ ...changed, place: 2 });
+    await sql('UPDATE book_entries SET device = LEFT(device, CHAR_LENGTH(device) - 1) WHERE place = 2');
+    expect(await verifyBook(shop.database)).toEqual(whole);
+    await sql('DELETE FROM book_entries WHERE place = 3');
+    expect(await verifyBook(shop.database)).toEqual({
+      outcome: 'broken',
+      place: 3,
+      why: 'the entry is missing',
+    });
+    await sql('UPDATE book_entries SET place = place - 1 WHERE place > 3 ORDER BY place');
+    expect(await verifyBook(shop.database)).toEqual({ ...changed, place: 3 });
+  });
+});

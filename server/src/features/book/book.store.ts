@@ -1,0 +1,253 @@
+import { createHash } from 'node:crypto';
+import { Op, QueryTypes } from 'sequelize';
+import { BOOK_PAGE, BookDetails, type BookEntry, type BookFilter } from '@gantelet/contracts';
+import type { BookEntryRow } from '../../db/book-rows.js';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+
+/** Something that was done, as it is to be entered. */
+export interface NewEntry {
+  readonly at: Date;
+  readonly personId: string;
+  readonly kind: string;
+  readonly machineId: string | null;
+  readonly setupId: string | null;
+  readonly changeoverId: string | null;
+  readonly subject: string;
+  readonly details: string;
+  readonly words: string;
+  readonly device: string;
+}
+
+/** Enters what was done, with the machine it was done at and the names by which it is found. */
+export async function insertEntry(
+  { sequelize }: Database,
+  entry: NewEntry,
+  tx: Transaction | null,
+): Promise<void> {
+  await sequelize.query(
+    `INSERT INTO book_entries (at, person_id, kind, machine_id, subject, details, words, device)
+     SELECT :at, p.id, :kind, m.id, :subject, :details, CONCAT_WS(' ', p.name, m.name, :words), :device
+       FROM people p LEFT JOIN machines m ON m.id = COALESCE(:machineId,
+              (SELECT machine_id FROM setups WHERE id = :setupId),
+              (SELECT machine_id FROM changeovers WHERE id = :changeoverId))
+      WHERE p.id = :personId`,
+    { replacements: { ...entry }, transaction: tx },
+  );
+}
+
+type NamedRow = Required<BookEntryRow> & { readonly by: string; readonly machineName: string | null };
+
+const COLUMNS = `e.id, e.at, e.kind, e.machine_id AS machineId, m.name AS machineName, e.details, e.device, e.place, e.seal,
+                 e.subject, p.name AS \`by\``;
+const NAMED = 'JOIN people p ON p.id = e.person_id LEFT JOIN machines m ON m.id = e.machine_id';
+
+/** So many of the latest entries are looked through word by word before the index of all words is asked. */
+const LATEST = 10_000;
+
+/**
+ * Entries that a filter lets through, the latest first; one more than a page says that there are others. A common word
+ * fills its page from the latest entries: by the index of words, all that hold it would be found and sorted.
+ */
+export async function findEntries(
+  { sequelize }: Database,
+  filter: BookFilter,
+  before: string | undefined,
+  most = BOOK_PAGE + 1,
+): Promise<BookEntry[]> {
+  const cursor = before === undefined ? null : await cursorAt(sequelize, before);
+  const { where, replacements } = conditionsOf(filter, before, cursor);
+  const { indexed, all, others } = searchOf(filter.words ?? '');
+  const likes = others.map((_, i) => `e.words LIKE :other${i}`);
+  const otherWords = Object.fromEntries(others.map((word, i) => [`other${i}`, `%${word}%`]));
+  const select = async (ids: string, values: Readonly<Record<string, unknown>>): Promise<BookEntry[]> => {
+    const rows = await sequelize.query<NamedRow>(
+      // The page is found first and named then: joined before, every entry would be named and sorted.
+      `SELECT ${COLUMNS} FROM (${ids} LIMIT :most) page JOIN book_entries e ON e.id = page.id ${NAMED} ${ORDER}`,
+      { type: QueryTypes.SELECT, replacements: { ...replacements, ...values, most } },
+    );
+    return rows.map(entryOf);
+  };
+  if (all.length > 0) {
+    const begun = all.map((_, i) => `e.words REGEXP :word${i}`);
+    const latest = await select(
+      `SELECT e.id FROM (SELECT e.id, e.at, e.words FROM book_entries e ${whereAll(where)} ${ORDER} LIMIT :latest) e
+        ${whereAll(begun)} ${ORDER}`,
+      { latest: LATEST, ...Object.fromEntries(all.map((word, i) => [`word${i}`, `\\b${word}`])) },
+    );
+    if (latest.length === most) return latest;
+  }
+  const match = indexed === '' ? [] : ['MATCH (e.words) AGAINST (:indexed IN BOOLEAN MODE)'];
+  return select(`SELECT e.id FROM book_entries e ${whereAll([...where, ...match, ...likes])} ${ORDER}`, {
+    indexed,
+    ...otherWords,
+  });
+}
+
+const ORDER = 'ORDER BY e.at DESC, e.id DESC';
+const whereAll = (conditions: readonly string[]): string =>
+  conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : '';
+
+/** What a filter asks beside words, and from where on. */
+function conditionsOf(
+  { from, to, machineId, personId, kind }: BookFilter,
+  before: string | undefined,
+  cursor: Date | null,
+) {
+  return {
+    where: [
+      ...(from === undefined ? [] : ['e.at >= :from']),
+      ...(to === undefined ? [] : ['e.at < :to']),
+      ...(machineId === undefined ? [] : ['e.machine_id = :machineId']),
+      ...(personId === undefined ? [] : ['e.person_id = :personId']),
+      ...(kind === undefined ? [] : ['e.kind = :kind']),
+      ...(cursor === null ? [] : ['(e.at < :cursorAt OR (e.at = :cursorAt AND e.id < :before))']),
+    ],
+    replacements: {
+      ...(from === undefined ? {} : { from: new Date(from) }),
+      ...(to === undefined ? {} : { to: new Date(to) }),
+      ...{ machineId, personId, kind, before, cursorAt: cursor },
+    },
+  };
+}
+
+async function cursorAt(sequelize: Database['sequelize'], before: string): Promise<Date | null> {
+  const [row] = await sequelize.query<{ at: Date }>('SELECT at FROM book_entries WHERE id = :before', {
+    type: QueryTypes.SELECT,
+    replacements: { before },
+  });
+  return row?.at ?? null;
+}
+
+/** Words that InnoDB leaves out of its index: its own list, as far as they are long enough. */
+const NOT_INDEXED = new Set(
+  'about are com for from how that the this was what when where who will with und www'.split(' '),
+);
+const SHORTEST_INDEXED = 3;
+
+/**
+ * Every word must stand there, or begin one that does; those that are not indexed are looked for in what the others find.
+ * Signs of the search language are taken out.
+ */
+function searchOf(words: string): {
+  readonly indexed: string;
+  readonly all: readonly string[];
+  readonly others: readonly string[];
+} {
+  const all = words.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+  const isIndexed = (word: string): boolean => word.length >= SHORTEST_INDEXED && !NOT_INDEXED.has(word);
+  return {
+    indexed: all
+      .filter(isIndexed)
+      .map((word) => `+${word}*`)
+      .join(' '),
+    all,
+    others: all.filter((word) => !isIndexed(word)),
+  };
+}
+
+/** How what is revised was made. */
+const MADE_BY = ['register', 'save', 'add'];
+
+/** An entry with the one before it of its kind about the same thing; null when there is no such entry. */
+export async function findEntryAndBefore(
+  { sequelize }: Database,
+  position: string,
+): Promise<{ readonly entry: BookEntry; readonly before: BookEntry | null } | null> {
+  const read = (where: string, replacements: Record<string, unknown>) =>
+    sequelize.query<NamedRow>(
+      `SELECT ${COLUMNS} FROM book_entries e ${NAMED} WHERE ${where} ORDER BY e.id DESC LIMIT 1`,
+      {
+        type: QueryTypes.SELECT,
+        replacements,
+      },
+    );
+  const [row] = await read('e.id = :position', { position });
+  if (!row) return null;
+  const { subject, kind } = row;
+  const [before] = await read('e.subject = :subject AND e.kind IN (:kinds) AND e.id < :position', {
+    ...{ subject, position },
+    kinds: [kind, ...MADE_BY.map((made) => kind.replace(/^revise/, made))],
+  });
+  return { entry: entryOf(row), before: before ? entryOf(before) : null };
+}
+
+function entryOf(row: NamedRow): BookEntry {
+  return {
+    position: String(row.id),
+    at: row.at.toISOString(),
+    by: row.by,
+    kind: row.kind,
+    machine: row.machineId === null ? null : { id: row.machineId, name: row.machineName ?? '' },
+    details: BookDetails.parse(JSON.parse(row.details)),
+    device: row.device,
+    place: row.place === null ? null : Number(row.place),
+    seal: row.seal,
+  };
+}
+
+/** So many entries are sealed in one transaction. */
+const SEALED_AT_ONCE = 1000;
+
+/**
+ * Seals what was entered since, each entry with the seal of the one before it, and says how many. The end of the chain is
+ * held meanwhile, so that any number of servers may do so.
+ */
+export function sealEntries(database: Database): Promise<number> {
+  const { tables, sequelize } = database;
+  return database.transaction(async (tx) => {
+    const [end] = await sequelize.query<{ place: number; seal: string }>(
+      'SELECT place, seal FROM book_end WHERE id = 1 FOR UPDATE',
+      { type: QueryTypes.SELECT, transaction: tx },
+    );
+    const waiting = plainRows(
+      await tables.bookEntries.findAll({
+        where: { place: null },
+        order: ['id'],
+        limit: SEALED_AT_ONCE,
+        transaction: tx,
+      }),
+    );
+    if (!end || waiting.length === 0) return 0;
+    let [place, seal] = [Number(end.place), end.seal];
+    for (const row of waiting) {
+      place += 1;
+      seal = sealOf(row, place, seal);
+      await tables.bookEntries.update({ place, seal }, { where: { id: row.id! }, transaction: tx });
+    }
+    await sequelize.query('UPDATE book_end SET place = :place, seal = :seal WHERE id = 1', {
+      replacements: { place, seal },
+      transaction: tx,
+    });
+    return waiting.length;
+  });
+}
+
+/** The seal of an entry: what it says, its place and the seal before it (SHA-256). */
+export function sealOf(row: BookEntryRow, place: number, before: string): string {
+  const { at, personId, kind, machineId, subject, details, device } = row;
+  const said = [place, before, at.toISOString(), personId, kind, machineId, subject, details, device];
+  return createHash('sha256').update(JSON.stringify(said)).digest('hex');
+}
+
+/** Sealed entries after a place, in the order of the chain. */
+export async function findSealed(
+  { tables }: Database,
+  after: number,
+  most: number,
+): Promise<readonly Required<BookEntryRow>[]> {
+  const where = { place: { [Op.gt]: after } };
+  return plainRows(
+    await tables.bookEntries.findAll({ where, order: ['place'], limit: most }),
+  ) as Required<BookEntryRow>[];
+}
+
+/** Where the chain ends. */
+export async function findEnd({
+  sequelize,
+}: Database): Promise<{ readonly place: number; readonly seal: string }> {
+  const [end] = await sequelize.query<{ place: number; seal: string }>(
+    'SELECT place, seal FROM book_end WHERE id = 1',
+    { type: QueryTypes.SELECT },
+  );
+  return { place: Number(end?.place ?? 0), seal: end?.seal ?? '' };
+}

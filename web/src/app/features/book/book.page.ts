@@ -1,0 +1,123 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { NgbInputDatepicker, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import type { BookEntry, BookFilter } from '@gantelet/contracts';
+import { ChooserComponent, type Choice } from '../../shared/widgets/chooser.component';
+import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { unreadText } from '../../shared/words/read-words';
+import { matchActions, matchFeature } from '../match/match.state';
+import { shopFeature } from '../shop/shop.state';
+import { changedFields, deedText, DEED_KINDS, detailsText } from './book-words';
+import { bookActions, bookFeature } from './book.state';
+
+/** What was done, by whom and when? */
+@Component({
+  selector: 'gan-book',
+  imports: [ChooserComponent, DatePipe, FormsModule, NgbInputDatepicker, ProblemComponent, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './book.page.html',
+  styleUrl: './book.page.scss',
+})
+export class BookPage {
+  private readonly store = inject(Store);
+  private readonly found = this.store.selectSignal(bookFeature.selectEntries);
+  protected readonly next = this.store.selectSignal(bookFeature.selectNext);
+  protected readonly reading = this.store.selectSignal(bookFeature.selectReading);
+  protected readonly openAt = this.store.selectSignal(bookFeature.selectOpenAt);
+  private readonly change = this.store.selectSignal(bookFeature.selectChange);
+  protected readonly problem = this.store.selectSignal(bookFeature.selectProblem);
+  private readonly filter = this.store.selectSignal(bookFeature.selectFilter);
+  private readonly machines = this.store.selectSignal(matchFeature.selectMachines);
+  private readonly shop = this.store.selectSignal(shopFeature.selectShop);
+
+  protected readonly kinds = DEED_KINDS;
+  protected readonly words = signal('');
+  protected readonly kind = signal('');
+  protected readonly machineId = signal<string | null>(null);
+  protected readonly from = signal<NgbDateStruct | null>(null);
+  protected readonly to = signal<NgbDateStruct | null>(null);
+  protected readonly choices = computed((): readonly Choice[] =>
+    this.machines().map(({ id, name, zone }) => ({ id, name, where: zone.name })),
+  );
+  protected readonly chosen = computed(
+    () => this.choices().find(({ id }) => id === this.machineId()) ?? null,
+  );
+  protected readonly works = computed(() => this.shop()?.name ?? '');
+  protected readonly headline = computed(() => {
+    const entries = this.found();
+    const unread = unreadText(entries !== null || this.reading(), this.problem(), 'The book');
+    if (unread) return unread;
+    if (!entries) return 'reading';
+    if (entries.length === 0) return 'nothing that fits';
+    return `${entries.length}${this.next() === null ? '' : ' newest'} ${entries.length === 1 ? 'entry' : 'entries'}`;
+  });
+  protected readonly rows = computed(() =>
+    (this.found() ?? []).map((entry) => ({
+      entry,
+      deed: deedText(entry.kind),
+      details: detailsText(entry.details),
+    })),
+  );
+  protected readonly fields = computed(() => {
+    const change = this.change();
+    return change ? changedFields(change.entry, change.before) : null;
+  });
+  protected readonly beforeAt = computed(() => this.change()?.before ?? null);
+  /** The seal that a printed sheet is held against the chain by: that of its newest entry. */
+  protected readonly seal = computed(() => this.found()?.find(({ seal }) => seal !== null) ?? null);
+  protected readonly printedAt = signal(new Date());
+  protected readonly csv = computed(
+    () => `/api/book.csv?${new URLSearchParams({ ...this.filter() }).toString()}`,
+  );
+
+  constructor() {
+    this.store.dispatch(matchActions.opened());
+    this.ask();
+  }
+
+  protected ask(): void {
+    const [from, to] = [dayOf(this.from()), dayOf(this.to(), 1)];
+    const [kind, machineId, words] = [this.kind(), this.machineId(), this.words().trim()];
+    const filter: BookFilter = {
+      ...(from && { from }),
+      ...(to && { to }),
+      ...(kind && { kind }),
+      ...(machineId && { machineId }),
+      ...(words && { words }),
+    };
+    this.store.dispatch(bookActions.asked({ filter }));
+  }
+
+  protected clear(): void {
+    this.words.set('');
+    this.kind.set('');
+    this.machineId.set(null);
+    this.from.set(null);
+    this.to.set(null);
+    this.ask();
+  }
+
+  protected older(before: string): void {
+    this.store.dispatch(bookActions.olderAsked({ before }));
+  }
+
+  protected toggle({ position }: BookEntry): void {
+    this.store.dispatch(bookActions.entryOpened({ position: this.openAt() === position ? null : position }));
+  }
+
+  protected print(): void {
+    this.printedAt.set(new Date());
+    // The time stands on the sheet before the dialog opens.
+    setTimeout(() => {
+      window.print();
+    });
+  }
+}
+
+/** The instant at which a day begins where the person is, or one some days later. */
+function dayOf(day: NgbDateStruct | null, later = 0): string | null {
+  return day && new Date(day.year, day.month - 1, day.day + later).toISOString();
+}

@@ -28,7 +28,10 @@ test.describe('a real shop moves in', () => {
   });
   test.use({ baseURL: async ({}, use) => use(address) });
 
-  test('from an empty works to a lead, zones, people and a machine', async ({ page, browser }) => {
+  test('from an empty works to a lead, zones, people, machines and fitted lives', async ({
+    page,
+    browser,
+  }) => {
     await page.goto('/');
     await expect(page).toHaveURL(/\/first-start$/);
     await expect(page.getByRole('heading', { name: 'Set up your works' })).toBeVisible();
@@ -110,6 +113,31 @@ test.describe('a real shop moves in', () => {
     await bo.goto('/floor');
     await expect(bo.getByRole('heading', { name: 'Sign in' })).toBeVisible();
     await other.close();
+
+    // A logbook of past needles comes in, and lives are fitted on the first day.
+    await page.goto('/life/import');
+    const stays = Array.from({ length: 120 }, (_, i) => {
+      const [machine, day] = [1 + (i % 20), 1 + Math.floor(i / 20)];
+      const why = i % 4 === 0 ? 'planned' : 'worn';
+      return `${machine};135x16 NM 110 LR;2025-03-0${day} 07:00;2025-03-0${day} 15:00;${why};${4 + ((7 * i) % 6)},5;leather`;
+    });
+    await page.getByLabel('List of needles, CSV').setInputFiles({
+      name: 'past.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(['Machine no;Needle;From;To;Cause;Running hours;Material', ...stays].join('\n')),
+    });
+    await expect(page.getByRole('heading', { name: '120 rows, all in order.' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    await expect(page.getByRole('status')).toContainText('120 needles taken in.');
+    await page.getByRole('link', { name: 'Fit the lives again' }).click();
+    await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible({
+      timeout: 30_000,
+    });
+    await page.goto('/book');
+    await expect(page.getByRole('button', { name: 'Past needles imported' })).toBeVisible();
+    await page.goto('/now');
+    await expect(page.getByText('None was made yet.')).toBeVisible();
 
     // A works that was begun is begun once.
     await page.goto('/first-start');

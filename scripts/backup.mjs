@@ -4,7 +4,9 @@ import { parseArgs } from 'node:util';
 import { backUp, removeBackup } from './lib/backup.mjs';
 import { HOME } from './lib/home.mjs';
 import { needBackup, needDatabase } from './lib/packages.mjs';
+import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
+import { noteBackup } from './lib/server.mjs';
 import { withDatabaseOf } from './lib/with-database.mjs';
 
 /**
@@ -26,9 +28,15 @@ await main(async () => {
   if (!(keep >= 1)) throw new Refusal(`--keep is "${values.keep}"; allowed: 1 or more.`);
   await needDatabase();
   await needBackup();
+  await installPackages();
+  await buildNodeParts();
   mkdirSync(values.to, { recursive: true, mode: 0o700 });
   const file = join(values.to, `gantelet-${new Date().toISOString().replace(/[:.]/g, '-')}${ENDING}`);
-  const note = await withDatabaseOf(HOME, (environment) => backUp(environment, file, values.key));
+  const note = await withDatabaseOf(HOME, async (environment) => {
+    const made = await backUp(environment, file, values.key);
+    await noteBackup(HOME, environment, { sealed: values.key !== undefined });
+    return made;
+  });
   const rows = Object.values(note.rows).reduce((sum, count) => sum + count, 0);
   say(
     `${note.works ?? 'An empty works'}: ${rows} rows of ${Object.keys(note.rows).length} tables in ${file}`,

@@ -24,12 +24,12 @@ const VIEWS = [
   ['tension', DESK, openTension],
   ['practice', DESK, openPractice],
   ['floor', DESK, openFloor],
-  ['floor-change', DESK, openSheet],
-  ['people', DESK, openPeople, 'day', LEAD],
+  ['needle-check', DESK, openNeedleCheck],
+  ['loose-needle', DESK, openLooseNeedle],
   ['life', DESK, openLife],
   ['rounds', DESK, openRounds, 'day', LEAD],
-  ['machine', DESK, openMachine],
-  ['machine-history', DESK, openHistory],
+  ['jobs', DESK, openJobs],
+  ['book', DESK, openBook, 'day', LEAD],
   ['catalogue', DESK, openCatalogue, 'night'],
   ['shop', DESK, openShop],
   ['floor-phone', PHONE, openFloor],
@@ -107,11 +107,6 @@ async function openFault(page) {
   await page.getByRole('button', { name: 'Still there' }).click();
 }
 
-async function openPeople(page) {
-  await page.goto('/people');
-  await page.getByRole('heading', { name: /people here/ }).waitFor();
-}
-
 async function startChangeover(page) {
   await openFloor(page);
   await page.getByRole('button', { name: 'Change needle, Flatbed compound 18' }).click();
@@ -124,17 +119,6 @@ async function startChangeover(page) {
 async function openThread(page) {
   await page.goto('/thread');
   await page.getByLabel('As it reads on pack').fill('tkt 20 or V92');
-}
-
-async function openMachines(page) {
-  await page.goto('/machines');
-  await page.getByRole('link', { name: 'Flatbed compound 07' }).waitFor();
-}
-
-async function openMachine(page) {
-  await openMachines(page);
-  await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
-  await page.getByLabel('Name').waitFor();
 }
 
 async function openCatalogue(page) {
@@ -171,18 +155,6 @@ async function openFloor(page) {
   await page.locator('gan-machine-row').first().waitFor();
 }
 
-async function openSheet(page) {
-  await openFloor(page);
-  await page.getByRole('button', { name: 'Change needle, Patcher 22' }).click();
-}
-
-async function openHistory(page) {
-  await openMachines(page);
-  await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
-  await page.getByRole('link', { name: 'Service and history' }).click();
-  await page.getByRole('listitem').first().waitFor();
-}
-
 async function openRounds(page) {
   await page.goto('/rounds');
   await page.getByRole('button', { name: 'Published' }).waitFor();
@@ -191,4 +163,42 @@ async function openRounds(page) {
 async function openRoundSheets(page) {
   await page.goto('/rounds/sheets');
   await page.getByRole('listitem').first().waitFor();
+}
+
+async function openNeedleCheck(page) {
+  await page.goto('/needle-check');
+  await page.getByLabel('Lot').fill('DX');
+  await page
+    .getByRole('option', { name: /DX-100/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Catches nothing' }).click();
+  await page.getByRole('button', { name: 'Slides' }).first().click();
+  await page.getByRole('heading', { name: 'Good' }).waitFor();
+}
+
+async function openLooseNeedle(page) {
+  await page.goto('/loose-needle');
+  await page.getByRole('button', { name: 'Round', exact: true }).click();
+  await page.getByLabel('Shank, mm across').fill('2.01');
+  await page.getByLabel('Butt to eye, mm').fill('39.2');
+  await page.getByLabel('Blade, mm across').fill('1.41');
+  await page.getByText('Look at next').waitFor();
+}
+
+async function openJobs(page) {
+  await page.goto('/jobs');
+  await page
+    .getByText(/of changing over/)
+    .first()
+    .waitFor();
+  await page.getByRole('button', { name: 'Work out the order' }).click();
+  await page.getByRole('button', { name: 'Use this order' }).waitFor();
+}
+
+async function openBook(page) {
+  await page.goto('/book');
+  await page.getByLabel('What').selectOption({ label: 'Needle changed' });
+  await page.getByRole('button', { name: 'Needle changed' }).first().click();
+  await page.getByRole('definition').first().waitFor();
 }

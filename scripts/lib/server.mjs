@@ -32,6 +32,16 @@ export async function prepareDatabase(home, environment, { ownShop = false } = {
   return 'holds the demo';
 }
 
+/** Notes in the database that it was backed up, where it has a place for that: its lead sees when that was last. */
+export async function noteBackup(home, environment, { sealed }) {
+  const args = sealed ? ['note-backup', 'sealed'] : ['note-backup'];
+  await run(process.execPath, [SERVER, ...args], {
+    quiet: true,
+    allowFailure: true,
+    env: { ...environment, ...secretsOf(home) },
+  });
+}
+
 /** Looks through the chain of the book, and says what it finds. @throws when the chain is broken */
 export async function verifyBook(home, environment) {
   await run(process.execPath, [SERVER, 'verify-book'], { env: { ...environment, ...secretsOf(home) } });

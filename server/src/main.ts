@@ -9,7 +9,7 @@ import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrate } from './db/migrate.js';
 import { startSealing, verifyBook } from './features/book/index.js';
-import { holdsDemo } from './features/shop/index.js';
+import { holdsDemo, noteBackup } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
@@ -20,7 +20,8 @@ import { fitAndPlan } from './scenario/first-plan.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
 const STOP_WITHIN_MS = 2000;
-const USAGE = 'usage: main.js migrate [down] | state | verify-book | load SCENARIO.json | serve | broker';
+const USAGE =
+  'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | serve | broker';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
@@ -28,6 +29,7 @@ const [command, file] = process.argv.slice(2);
 if (command === 'migrate') await migrated(file === 'down' ? 'down' : 'up');
 else if (command === 'state') await state();
 else if (command === 'verify-book') await verified();
+else if (command === 'note-backup') await backedUp(file === 'sealed');
 else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'serve') await serve();
 else if (command === 'broker') await broker();
@@ -61,6 +63,13 @@ async function verified(): Promise<void> {
     console.error(`The book is broken at place ${found.place}: ${found.why}.`);
     process.exitCode = 1;
   }
+}
+
+/** Notes that a backup was made just now. */
+async function backedUp(sealed: boolean): Promise<void> {
+  const database = openDatabase(config.database);
+  await noteBackup(database, new Date(), sealed);
+  await database.close();
 }
 
 async function load(path: string): Promise<void> {

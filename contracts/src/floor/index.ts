@@ -37,3 +37,13 @@ export {
   type CellProblem,
   type MachineColumn,
 } from './machine-import.js';
+export {
+  PAST_STAY_COLUMNS,
+  PastStayImport,
+  PastStayImportResult,
+  PastStayRow,
+  readPastStay,
+  type PastStay,
+  type PastStayColumn,
+  type PastStayShop,
+} from './past-stay.js';

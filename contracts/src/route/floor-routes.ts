@@ -16,6 +16,8 @@ import {
   MachineImportResult,
   NeedleChange,
   PartUsedNeedle,
+  PastStayImport,
+  PastStayImportResult,
   PiecesEntry,
   PocketMove,
   PresentSetupChange,
@@ -108,6 +110,16 @@ export const floorRoutes = {
     permission: 'mechanic',
     body: MachineImport,
     reply: MachineImportResult,
+  }),
+  importPastStays: writes({
+    id: 'importPastStays',
+    method: 'POST',
+    path: '/api/past-stay-import',
+    summary:
+      'Enter needles that were in machines before the records begin, all or none; those that are in already are left out',
+    permission: 'lead',
+    body: PastStayImport,
+    reply: PastStayImportResult,
   }),
   reviseMachine: writes({
     id: 'reviseMachine',

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import {
+  LastBackup,
   CodeSignIn,
   FirstStart,
   PasswordChange,
@@ -132,6 +133,13 @@ export const shopRoutes = {
     keyed: false,
     body: Nothing,
     reply: Session,
+  }),
+  readLastBackup: reads({
+    id: 'readLastBackup',
+    path: '/api/shop/last-backup',
+    summary: 'When the last backup was made, and whether it is time for another',
+    permission: 'lead',
+    reply: LastBackup,
   }),
   reviseShop: writes({
     id: 'reviseShop',

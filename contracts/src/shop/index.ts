@@ -18,6 +18,7 @@ export {
   TensionWay,
 } from './shop.js';
 export { ShopCosts } from './shop-costs.js';
+export { LastBackup } from './backup.js';
 export { Session, SignIn } from './session.js';
 export { FirstStart } from './first-start.js';
 export {

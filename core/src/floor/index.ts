@@ -4,6 +4,7 @@ export {
   shiftHoursUntil,
   shiftSpans,
   shiftTimes,
+  toInstantMs,
   type ShiftPattern,
   type ShiftTime,
   type Span,

@@ -148,7 +148,7 @@ function localMidnightMs(instantMs: number, utcOffset: UtcOffsetMinutes): number
 }
 
 /** The instant of a local wall time. Asked twice, so that it settles across a change of the clocks. */
-function toInstantMs(localMs: number, utcOffset: UtcOffsetMinutes): number {
+export function toInstantMs(localMs: number, utcOffset: UtcOffsetMinutes): number {
   const guess = localMs - utcOffset(localMs) * MINUTE_MS;
   return localMs - utcOffset(guess) * MINUTE_MS;
 }

@@ -15,3 +15,10 @@ export interface BookEntryRow {
   place: number | null;
   seal: string | null;
 }
+
+/** A backup that was made and is whole. */
+export interface BackupRow {
+  id: string;
+  madeAt: Date;
+  sealed: boolean;
+}

@@ -28,7 +28,7 @@ import type {
   UndoneChangeRow,
   SpotCheckRow,
 } from './rows.js';
-import type { BookEntryRow } from './book-rows.js';
+import type { BackupRow, BookEntryRow } from './book-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
@@ -186,6 +186,11 @@ export function floorTables(table: DefineTable) {
       device: text,
       place: { type: DataTypes.BIGINT.UNSIGNED, allowNull: true },
       seal: textOrNone,
+    }),
+    backups: table<BackupRow>('backups', {
+      id,
+      madeAt: instant,
+      sealed: { type: DataTypes.BOOLEAN, allowNull: false },
     }),
     queuedJobs: table<QueuedJobRow>('queued_jobs', {
       id,

@@ -185,7 +185,13 @@ export const appRoutes: Routes = [
           provideState(lifeFeature.name, lifeFeature.reducer, { metaReducers: [lifeKept] }),
           provideEffects(lifeEffects),
         ],
-        loadComponent: () => import('./features/life/life.page').then((m) => m.LifePage),
+        children: [
+          { path: '', loadComponent: () => import('./features/life/life.page').then((m) => m.LifePage) },
+          {
+            path: 'import',
+            loadComponent: () => import('./features/life/import.page').then((m) => m.ImportPastNeedlesPage),
+          },
+        ],
       },
       {
         path: 'rounds',

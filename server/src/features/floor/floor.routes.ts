@@ -12,6 +12,7 @@ import { readHistory } from './machine-history.service.js';
 import { importMachines } from './machine-import.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
 import { listMachines, listZones } from './machine.store.js';
+import { importPastStays } from './past-stays.service.js';
 import { discardPartUsed, emptySharps, moveToPocket } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
 import { logSpotCheck, logPieces, withdrawPieces } from './work-record.service.js';
@@ -29,6 +30,9 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     ),
     write(routes.registerMachine, ({ key, body }, tx) => registerMachine(database, key, body, tx)),
     write(routes.importMachines, ({ body }, tx) => importMachines(database, body, tx)),
+    write(routes.importPastStays, ({ body, person }, tx) =>
+      importPastStays(database, body, person, now(), tx),
+    ),
     write(routes.reviseMachine, ({ params, body: { version, ...entry } }, tx) =>
       reviseMachine(database, params.machineId, entry, version, tx),
     ),

@@ -5,8 +5,8 @@ import type { Database, Transaction } from '../../db/database.js';
 import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 
 /** All machines by shop number. */
-export async function listMachines(database: Database): Promise<Machine[]> {
-  return machinesWhere(database, {}, null);
+export async function listMachines(database: Database, tx: Transaction | null = null): Promise<Machine[]> {
+  return machinesWhere(database, {}, tx);
 }
 
 /** One machine. @throws ProblemError `machine.unknown` */

@@ -15,6 +15,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   renameZone: 'Zone renamed',
   registerMachine: 'Machine registered',
   importMachines: 'Machines imported',
+  importPastStays: 'Past needles imported',
   reviseMachine: 'Machine corrected',
   markKnob: 'Knob marked',
   decideCounterLeap: 'Counter jump decided',

@@ -74,6 +74,20 @@ export const readLots = createEffect(
   { functional: true },
 );
 
+export const importPast = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(lifeActions.import),
+      exhaustMap(({ key, rows }) =>
+        api.call(routes.importPastStays, { key, body: { rows: [...rows] } }).pipe(
+          map((result) => lifeActions.imported({ result })),
+          catchError((problem: Problem) => of(lifeActions.importRefused({ problem }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const fit = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

@@ -8,7 +8,15 @@ import {
   props,
 } from '@ngrx/store';
 import { groupId, type BandPoint } from '@gantelet/core';
-import type { GroupingChange, Job, LifeView, NeedleLot, Problem } from '@gantelet/contracts';
+import type {
+  GroupingChange,
+  Job,
+  LifeView,
+  NeedleLot,
+  PastStayImportResult,
+  PastStayRow,
+  Problem,
+} from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
 
 export const lifeActions = createActionGroup({
@@ -21,6 +29,11 @@ export const lifeActions = createActionGroup({
     Fit: props<{ key: string }>(),
     Regroup: props<{ key: string; groupId: string; change: GroupingChange }>(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
+    /** A list of past needles is chosen: what the last one said is over. */
+    'Import Begun': emptyProps(),
+    Import: props<{ key: string; rows: readonly PastStayRow[] }>(),
+    Imported: props<{ result: PastStayImportResult }>(),
+    'Import Refused': props<{ problem: Problem }>(),
     Cancel: props<{ key: string; jobId: string }>(),
     /** How a fit goes on. */
     'Job Begun': props<{ job: Job }>(),
@@ -35,6 +48,10 @@ export interface LifeState {
   readonly band: { readonly groupId: string; readonly band: readonly BandPoint[] } | null;
   readonly problem: Problem | null;
   readonly lots: readonly NeedleLot[];
+  readonly importing: boolean;
+  /** What became of the last list that was taken in. */
+  readonly imported: string;
+  readonly importRefused: Problem | null;
 }
 
 const initial: LifeState = {
@@ -43,6 +60,9 @@ const initial: LifeState = {
   band: null,
   problem: null,
   lots: [],
+  importing: false,
+  imported: '',
+  importRefused: null,
 };
 
 export const lifeFeature = createFeature({
@@ -56,6 +76,18 @@ export const lifeFeature = createFeature({
       band: { groupId: band.groupId, band: band.band },
     })),
     on(lifeActions.lotsRead, (state, { lots }) => ({ ...state, lots })),
+    on(lifeActions.importBegun, (state) => ({ ...state, imported: '', importRefused: null })),
+    on(lifeActions.import, (state) => ({ ...state, importing: true, imported: '', importRefused: null })),
+    on(lifeActions.imported, (state, { result: { added, there } }) => ({
+      ...state,
+      importing: false,
+      imported: `${added} ${added === 1 ? 'needle' : 'needles'} taken in${there === 0 ? '' : `, ${there} there already`}.`,
+    })),
+    on(lifeActions.importRefused, (state, { problem }) => ({
+      ...state,
+      importing: false,
+      importRefused: problem,
+    })),
     on(lifeActions.fit, lifeActions.cancel, lifeActions.regroup, (state) => ({
       ...state,
       problem: null,

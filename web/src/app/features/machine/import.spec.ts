@@ -1,34 +1,9 @@
+import { By } from '@angular/platform-browser';
 import { mountPage } from '../../testing/mount-page';
 import { MACHINE } from '../../testing/examples';
 import { ImportMachinesPage } from './import.page';
-import { emptyList, guessColumns, readList, rowsOf } from './machine-list';
+import { ListImportComponent } from '../../shared/lists/list-import.component';
 import { machineActions, machineFeature } from './machine.state';
-
-describe('a list of machines as text', () => {
-  it('is read with either separator, and its columns by many names', () => {
-    const list = readList(
-      '\uFEFFMachine No;Machine;Hall;Feed type;Plate hole\n7;Post 07;Annex;drop;1,8\n\n8;Post 08;Annex;drop;2\n',
-    )!;
-    const places = guessColumns(list.headings);
-    expect([places.number, places.name, places.zone, places.feed, places.plates, places.speed]).toEqual([
-      0, 1, 2, 3, 4, -1,
-    ]);
-    expect(rowsOf(list, places)[0]).toEqual({
-      number: '7',
-      name: 'Post 07',
-      zone: 'Annex',
-      feed: 'drop',
-      plates: '1,8',
-    });
-    expect(list.rows.length).toBe(2);
-    expect(readList('only headings\n')).toBeNull();
-  });
-
-  it('can be saved empty, filled in and read back', () => {
-    const list = readList(emptyList('Hall'))!;
-    expect(Object.values(guessColumns(list.headings)).every((place) => place >= 0)).toBeTrue();
-  });
-});
 
 describe('taking in a list of machines', () => {
   const zones = [MACHINE.zone];
@@ -38,12 +13,8 @@ describe('taking in a list of machines', () => {
       features: [machineFeature],
       before: [machineActions.listsRead({ machines: [MACHINE], zones })],
     });
-    const files = {
-      0: new File([text(feed)], 'machines.csv'),
-      length: 1,
-      [Symbol.iterator]: Array.prototype[Symbol.iterator],
-    };
-    await (page.fixture.componentInstance as unknown as { read(files: unknown): Promise<void> }).read(files);
+    const list = page.fixture.debugElement.query(By.directive(ListImportComponent));
+    await (list.componentInstance as ListImportComponent).read([new File([text(feed)], 'machines.csv')]);
     await page.settled();
     return page;
   }

@@ -1,75 +1,46 @@
-import { parse, unparse } from 'papaparse';
-import { MACHINE_COLUMNS, type MachineColumn, type MachineRow } from '@gantelet/contracts';
+import type { MachineColumn } from '@gantelet/contracts';
+import type { ListColumn } from '../../shared/lists/text-list';
 
-/** A list as it was read from a file: its headings, and its rows as text. */
-export interface TextList {
-  readonly headings: readonly string[];
-  readonly rows: readonly (readonly string[])[];
-}
-
-/** Headings that people give to a column, in small letters. */
-const HEADINGS: Readonly<Record<MachineColumn, readonly string[]>> = {
-  number: ['number', 'no', 'no.', 'shop number', 'machine number', 'machine no'],
-  name: ['name', 'machine', 'machine name', 'description'],
-  zone: ['zone', 'hall', 'room', 'location', 'area'],
-  class: ['class', 'type', 'machine class', 'bed'],
-  feed: ['feed', 'feed type'],
-  duty: ['duty'],
-  systems: ['systems', 'needle system', 'needle systems', 'needles', 'system'],
-  shank: ['shank'],
-  hook: ['hook', 'hook side'],
-  plates: ['plates', 'plate', 'plate hole', 'plate holes', 'plate hole mm', 'plates, mm'],
-  bobbin: ['bobbin', 'bobbin size'],
-  wraps: ['wraps', 'pre-tension wraps'],
-  speed: ['speed', 'speed in use', 'spm', 'stitches per minute'],
-};
-
-/** Reads comma or semicolon separated text; null when there is no row under the headings. */
-export function readList(text: string): TextList | null {
-  const { data } = parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const [headings, ...rows] = data;
-  return headings && rows.length > 0 ? { headings, rows } : null;
-}
-
-/** The place of each column among the headings, where one of them reads like it; -1 for a column that is not there. */
-export function guessColumns(headings: readonly string[]): Readonly<Record<MachineColumn, number>> {
-  const known = headings.map((heading) => heading.trim().toLowerCase());
-  return Object.fromEntries(
-    MACHINE_COLUMNS.map((column) => [column, known.findIndex((one) => HEADINGS[column].includes(one))]),
-  ) as Record<MachineColumn, number>;
-}
-
-/** The rows of a list by what each column means. */
-export function rowsOf(
-  { rows }: TextList,
-  places: Readonly<Record<MachineColumn, number>>,
-): readonly MachineRow[] {
-  return rows.map((cells) =>
-    Object.fromEntries(
-      MACHINE_COLUMNS.flatMap((column) => {
-        const cell = cells[places[column]];
-        return cell === undefined ? [] : [[column, cell.trim()]];
-      }),
-    ),
-  );
-}
-
-/** A list to fill in, with one machine as an example. */
-export function emptyList(zoneName: string): string {
-  const example: Readonly<Record<MachineColumn, string>> = {
-    number: '1',
-    name: 'Flatbed compound 01',
-    zone: zoneName,
-    class: 'flatbed',
-    feed: 'compound',
-    duty: 'medium',
-    systems: '135x17, 135x16',
-    shank: 'round',
-    hook: 'left',
-    plates: '2.2; 2.8',
-    bobbin: 'medium',
-    wraps: '1',
-    speed: '900',
-  };
-  return unparse([example]);
+/** The columns of a list of machines; the example stands in a zone of the shop. */
+export function machineColumns(zoneName: string): readonly ListColumn<MachineColumn>[] {
+  return [
+    {
+      id: 'number',
+      name: 'Shop number',
+      headings: ['no', 'no.', 'shop number', 'machine number', 'machine no'],
+      example: '1',
+    },
+    {
+      id: 'name',
+      name: 'Name',
+      headings: ['machine', 'machine name', 'description'],
+      example: 'Flatbed compound 01',
+    },
+    { id: 'zone', name: 'Zone', headings: ['hall', 'room', 'location', 'area'], example: zoneName },
+    { id: 'class', name: 'Class', headings: ['type', 'machine class', 'bed'], example: 'flatbed' },
+    { id: 'feed', name: 'Feed', headings: ['feed type'], example: 'compound' },
+    { id: 'duty', name: 'Duty', headings: [], example: 'medium' },
+    {
+      id: 'systems',
+      name: 'Needle systems',
+      headings: ['needle system', 'needle systems', 'needles', 'system'],
+      example: '135x17, 135x16',
+    },
+    { id: 'shank', name: 'Shank', headings: [], example: 'round' },
+    { id: 'hook', name: 'Hook side', headings: ['hook side'], example: 'left' },
+    {
+      id: 'plates',
+      name: 'Plate holes, mm',
+      headings: ['plate', 'plate hole', 'plate holes', 'plate hole mm', 'plates, mm'],
+      example: '2.2; 2.8',
+    },
+    { id: 'bobbin', name: 'Bobbin', headings: ['bobbin size'], example: 'medium' },
+    { id: 'wraps', name: 'Pre-tension wraps', headings: ['pre-tension wraps'], example: '1' },
+    {
+      id: 'speed',
+      name: 'Speed in use',
+      headings: ['speed in use', 'spm', 'stitches per minute'],
+      example: '900',
+    },
+  ];
 }

@@ -37,6 +37,22 @@ export const readIntervals = createEffect(
   { functional: true },
 );
 
+/** Only the lead sees to backups, so nobody else is asked. */
+export const readBackup = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(nowActions.opened),
+      switchMap(() => {
+        if (store.selectSignal(shopFeature.selectPerson)()?.role !== 'lead') return EMPTY;
+        return api.call(routes.readLastBackup).pipe(
+          map((backup) => nowActions.backupRead({ backup })),
+          catchError(failed),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
 /** Only mechanics decide what a counter may claim, so nobody else is asked. */
 export const readLeaps = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>

@@ -146,6 +146,18 @@ describe('what needs me now', () => {
     expect(text()).toContain('Leather, cutting points, flatbed 6.3 h, was 5 h until Wed 09:00');
   });
 
+  it('tells the lead when it is time for a backup, and not before', async () => {
+    const backup = { madeAt: AT, sealed: false, due: true };
+    const late = await open([fine], [nowActions.backupRead({ backup })]);
+    expect(late.text()).toContain('The last one is of 4 Mar 2026, 09:00.');
+    late.store.dispatch(nowActions.backupRead({ backup: { ...backup, due: false } }));
+    await late.settled();
+    expect(late.text()).not.toContain('Backup');
+    late.store.dispatch(nowActions.backupRead({ backup: { ...backup, madeAt: null } }));
+    await late.settled();
+    expect(late.text()).toContain('None was made yet.');
+  });
+
   it('asks about a counter that jumped, one decision at a time', async () => {
     const other = { ...LEAP, id: newId(), machineName: 'Long-arm 2' };
     const { text, press, of, button, store, settled } = await open(

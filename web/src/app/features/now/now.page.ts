@@ -60,6 +60,7 @@ export class NowPage {
   protected readonly rounds = computed(() =>
     openRounds(this.published()?.sheets ?? [], this.person()?.id ?? null),
   );
+  protected readonly backup = this.store.selectSignal(nowFeature.selectBackup);
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
   protected readonly headline = computed(() => {
     const unread = unreadText(this.floor() !== null, this.floorProblem(), 'The floor');

@@ -1,5 +1,5 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { CounterLeap, IntervalChange, Problem, ServiceDue } from '@gantelet/contracts';
+import type { CounterLeap, IntervalChange, LastBackup, Problem, ServiceDue } from '@gantelet/contracts';
 
 export const nowActions = createActionGroup({
   source: 'Now',
@@ -7,6 +7,7 @@ export const nowActions = createActionGroup({
     Opened: emptyProps(),
     'Services Read': props<{ services: readonly ServiceDue[] }>(),
     'Intervals Read': props<{ intervals: readonly IntervalChange[] }>(),
+    'Backup Read': props<{ backup: LastBackup }>(),
     'Leaps Read': props<{ leaps: readonly CounterLeap[] }>(),
     'Decide Leap': props<{ key: string; leap: CounterLeap; accepted: boolean }>(),
     'Leap Decided': props<{ leapId: string; done: string }>(),
@@ -20,13 +21,23 @@ export interface NowState {
   readonly services: readonly ServiceDue[] | null;
   readonly intervals: readonly IntervalChange[];
   readonly leaps: readonly CounterLeap[];
+  /** Null for whoever does not see to backups. */
+  readonly backup: LastBackup | null;
   /** Leaps whose decision is on its way. */
   readonly deciding: readonly string[];
   readonly done: string;
   readonly problem: Problem | null;
 }
 
-const initial: NowState = { services: null, intervals: [], leaps: [], deciding: [], done: '', problem: null };
+const initial: NowState = {
+  services: null,
+  intervals: [],
+  leaps: [],
+  backup: null,
+  deciding: [],
+  done: '',
+  problem: null,
+};
 
 const without = (ids: readonly string[], id: string): readonly string[] => ids.filter((one) => one !== id);
 
@@ -37,6 +48,7 @@ export const nowFeature = createFeature({
     on(nowActions.opened, (state) => ({ ...state, done: '', problem: null })),
     on(nowActions.servicesRead, (state, { services }) => ({ ...state, services })),
     on(nowActions.intervalsRead, (state, { intervals }) => ({ ...state, intervals })),
+    on(nowActions.backupRead, (state, { backup }) => ({ ...state, backup })),
     on(nowActions.leapsRead, (state, { leaps }) => ({ ...state, leaps })),
     on(nowActions.decideLeap, (state, { leap }) => ({
       ...state,

@@ -1,0 +1,62 @@
+import { parse, unparse } from 'papaparse';
+
+/** A column of a list that people keep in a spreadsheet. */
+export interface ListColumn<Id extends string = string> {
+  readonly id: Id;
+  readonly name: string;
+  /** Headings that people give to it, in small letters. */
+  readonly headings: readonly string[];
+  /** What stands in the row of an empty list that shows how it is filled in. */
+  readonly example: string;
+}
+
+/** A list as it was read from a file: its headings, and its rows as text. */
+export interface TextList {
+  readonly headings: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** The place of each column among the headings; -1 for a column that is not there. */
+export type Places<Id extends string = string> = Readonly<Record<Id, number>>;
+
+/** Reads comma or semicolon separated text; null when there is no row under the headings. */
+export function readList(text: string): TextList | null {
+  const { data } = parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const [headings, ...rows] = data;
+  return headings && rows.length > 0 ? { headings, rows } : null;
+}
+
+/** The place of each column, where a heading reads like it. */
+export function guessColumns<Id extends string>(
+  headings: readonly string[],
+  columns: readonly ListColumn<Id>[],
+): Places<Id> {
+  const known = headings.map((heading) => heading.trim().toLowerCase());
+  return Object.fromEntries(
+    columns.map(({ id, headings: names }) => [
+      id,
+      known.findIndex((one) => one === id || names.includes(one)),
+    ]),
+  ) as Places<Id>;
+}
+
+/** The rows of a list by what each column means; a column that is not in the list is left out. */
+export function rowsOf<Id extends string>(
+  { rows }: TextList,
+  places: Places<Id>,
+): readonly Partial<Record<Id, string>>[] {
+  const columns = Object.keys(places) as Id[];
+  return rows.map(
+    (cells) =>
+      Object.fromEntries(
+        columns.flatMap((column) => {
+          const cell = cells[places[column]];
+          return cell === undefined ? [] : [[column, cell.trim()]];
+        }),
+      ) as Partial<Record<Id, string>>,
+  );
+}
+
+/** A list to fill in, with one row as an example. */
+export const emptyList = (columns: readonly ListColumn[]): string =>
+  unparse([Object.fromEntries(columns.map(({ id, example }) => [id, example]))]);

@@ -21,6 +21,7 @@ const Environment = z.object({
   GANTELET_MQTT_PORT: z.coerce.number().int().min(0).max(65535).optional(),
   GANTELET_MQTT_SECRET: z.string().min(16).optional(),
   GANTELET_FIRST_CODE: z.string().min(10).max(100).optional(),
+  GANTELET_METRICS_TOKEN: z.string().min(16).optional(),
   GANTELET_LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
 });
 
@@ -57,6 +58,8 @@ export interface Config {
   readonly webRoot: string | null;
   /** What an empty works is begun by; null when nobody may begin one. */
   readonly firstCode: string | null;
+  /** What whoever watches over the server reads its metrics with; null gives them to nobody. */
+  readonly metricsToken: string | null;
   readonly logLevel: string;
   /** Days that raw readings of counters are kept; their hours are kept for good. */
   readonly readingsDays: number;
@@ -125,6 +128,7 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
       .filter((proxy) => proxy !== ''),
     webRoot: env.GANTELET_WEB_ROOT ?? null,
     firstCode: env.GANTELET_FIRST_CODE ?? null,
+    metricsToken: env.GANTELET_METRICS_TOKEN ?? null,
     logLevel: env.GANTELET_LOG_LEVEL,
     readingsDays: env.GANTELET_READINGS_DAYS,
     mqtt: mqttOf(env),

@@ -33,6 +33,46 @@ describe('the database', () => {
   });
 });
 
+describe('a transaction', () => {
+  /** Fails so many times with a number of MariaDB's, as a cluster may, and then goes through. */
+  async function failing(errno: number, times: number) {
+    const { config, database } = await freshDatabase();
+    let tries = 0;
+    const done = database.transaction(async (tx) => {
+      tries += 1;
+      if (tries <= times)
+        await database.sequelize.query(`SIGNAL SQLSTATE '40001' SET MYSQL_ERRNO = ${errno}`, {
+          transaction: tx,
+        });
+      return tries;
+    });
+    const outcome = await done.then(
+      (result) => result,
+      (error: unknown) => (error as { code?: string }).code,
+    );
+    await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
+    await database.close();
+    return outcome;
+  }
+
+  it('is begun again when another writer got in its way, on this node or another', async () => {
+    expect(await failing(1213, 3))
+      .withContext('deadlock, or a conflict between nodes')
+      .toBe(4);
+    expect(await failing(1020, 3))
+      .withContext('changed since it was read')
+      .toBe(4);
+    expect(await failing(1047, 1))
+      .withContext('a node that is not ready')
+      .toBe(2);
+  });
+
+  it('is given up after some tries, with word to try later', async () => {
+    expect(await failing(1213, 20)).toBe('server.busy');
+    expect(await failing(1047, 20)).toBe('server.busy');
+  });
+});
+
 /** A removal of a needle that was never put in. */
 function brokenRemoval(personId: string) {
   return {

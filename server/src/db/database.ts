@@ -26,10 +26,16 @@ const NO_REFERENCED_ROW = 1452;
 const LOCK_WAIT_TIMEOUT = 1205;
 /** Its number for a statement that ran longer than its session allows. */
 const STATEMENT_TIMEOUT = 1969;
+/** Its number for a row that another transaction, perhaps on another node, has changed since it was read. */
+const CHANGED_SINCE_READ = 1020;
+/** Its number for a node of a cluster that takes nothing now: it joins, or has lost the others. */
+const NODE_NOT_READY = 1047;
 /** How often a transaction is run before its sender is told to try later, by what got in its way. */
 const TRIES: ReadonlyMap<number, number> = new Map([
   [1213, 6], // deadlock
+  [CHANGED_SINCE_READ, 6],
   [LOCK_WAIT_TIMEOUT, 2],
+  [NODE_NOT_READY, 2],
 ]);
 const LONGEST_WAIT_MS = 40;
 

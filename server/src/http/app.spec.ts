@@ -56,6 +56,37 @@ describe('the application', () => {
     expect([answered.status, ((await answered.json()) as Problem).code]).toEqual([503, 'server.busy']);
   });
 
+  it('is alive though its database gives no answer', async () => {
+    const mute = createServer();
+    await new Promise<void>((resolve) => mute.listen(0, '127.0.0.1', resolve));
+    const database = openDatabase({ ...shop.config.database, port: (mute.address() as AddressInfo).port });
+    stops.push(() => mute.close());
+    expect((await fetch(`${await started({}, { database })}/api/alive`)).status).toBe(200);
+  });
+
+  it('tells how long requests take and what waits, by route, to whoever has the token', async () => {
+    const token = 'a token for tests only';
+    const address = await started({ GANTELET_METRICS_TOKEN: token });
+    await fetch(`${address}/api/session`);
+    await fetch(`${address}/api/rounds/calendars/a-secret-key.ics`);
+    const ask = (authorization?: string) =>
+      fetch(`${address}/metrics`, authorization === undefined ? {} : { headers: { authorization } });
+    expect((await ask()).status).toBe(404);
+    expect((await ask('Bearer another')).status).toBe(404);
+    const answered = await ask(`Bearer ${token}`);
+    expect(answered.headers.get('content-type')).toContain('text/plain; version=0.0.4');
+    const text = await answered.text();
+    expect(text).toMatch(
+      /gantelet_http_request_seconds_count\{method="GET",route="\/api\/session",status="200"\} 1/,
+    );
+    expect(text).toMatch(/gantelet_book_unsealed \d+/);
+    expect(text).toMatch(/gantelet_jobs_open 0/);
+    expect(text).not.toContain('a-secret-key');
+    expect(
+      (await fetch(`${await started()}/metrics`, { headers: { authorization: 'Bearer null' } })).status,
+    ).toBe(404);
+  });
+
   it('answers nothing that may be stored, and refuses what is nested too deep', async () => {
     const answered = await fetch(`${shop.address}/api/session`);
     expect(answered.headers.get('cache-control')).toBe('no-store');

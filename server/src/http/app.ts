@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { Router, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Logger } from 'pino';
@@ -12,7 +12,8 @@ import { enterInBook } from '../features/book/index.js';
 import { openDeviceLine, openGate } from '../features/device/index.js';
 import { findPerson } from '../features/shop/index.js';
 import { mountRoutes } from './mount.js';
-import { answerHealth } from './health.js';
+import { answerAlive, answerHealth } from './health.js';
+import { metricsOf, type Metrics } from './metrics.js';
 import { openStreams } from './open-streams.js';
 import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './problems.js';
 import { requestLog } from './request-log.js';
@@ -54,7 +55,8 @@ export function createApp({
   app.set('query parser', 'simple');
   // Who may say for whom a request comes is told, and nobody else is believed.
   app.set('trust proxy', [...config.trustedProxies]);
-  app.use(requestLog(log));
+  const metrics = metricsOf(database, config.metricsToken);
+  app.use(requestLog(log), metrics.timing);
   app.use((_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();
@@ -62,11 +64,7 @@ export function createApp({
   app.use(securityHeaders(config));
   app.use(compression({ level: 1 }));
   app.use('/api', neverStored);
-  app.get('/api/health', answerHealth(database));
-  const openApi = JSON.stringify(openApiOf(ROUTE_TABLE, API_VERSION));
-  app.get('/api/openapi.json', (_request, response) => {
-    response.type('json').send(openApi);
-  });
+  app.use(ofItself(database, metrics));
   app.use('/api', wantTls(config), sessions.middleware);
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), refuseDeepJson);
   app.use(
@@ -94,6 +92,18 @@ export function createApp({
       line.stop();
     },
   };
+}
+
+/** What the server tells of itself, to anybody and without a session. */
+function ofItself(database: Database, metrics: Metrics): Router {
+  const openApi = JSON.stringify(openApiOf(ROUTE_TABLE, API_VERSION));
+  return Router()
+    .get('/api/alive', answerAlive)
+    .get('/api/health', answerHealth(database))
+    .get('/metrics', metrics.answer)
+    .get('/api/openapi.json', (_request, response) => {
+      response.type('json').send(openApi);
+    });
 }
 
 /** What the API answers is of this moment and this person. */

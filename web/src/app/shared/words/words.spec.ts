@@ -1,3 +1,4 @@
+import { inTenText } from './chance-words';
 import { needleText, stepCaution, stepText, stepTip, turnsWords } from './changeover-words';
 import { hoursLeftText, hoursRangeText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
@@ -135,5 +136,18 @@ describe('words of the floor', () => {
     expect(age(-0.3, 4.6, 6.4)).toBe('about 0.3 h over (0 to 1.7 h)');
     expect(age(2, 5, 5)).toBe('2.0 h left');
     expect(age(null, 4, 6)).toBe('5.0 h in, runs to failure');
+  });
+});
+
+describe('chances', () => {
+  it('are said as people say them, once for one', () => {
+    expect([0.97, 0.76, 0.1, 0.04, 0.01, 0.001].map(inTenText)).toEqual([
+      'almost always',
+      '8 times in 10',
+      'once in 10',
+      '4 times in 100',
+      'once in 100',
+      'once in 100',
+    ]);
   });
 });

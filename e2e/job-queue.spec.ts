@@ -47,7 +47,7 @@ test.describe('the job queue', () => {
       return [x + width / 2, y + height / 2] as const;
     };
     const handles = page.locator('.handle');
-    const [from, to] = [await centre(handles.nth(0)), await centre(handles.nth(2))];
+    const [from, to] = [await centre(handles.nth(0)), await centre(handles.nth(1))];
     await page.mouse.move(...from);
     await page.mouse.down();
     // A drag is one only after some way.

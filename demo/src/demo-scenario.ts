@@ -66,7 +66,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     machines: built.map(({ machine }) => ({ ...machine, place: places.get(machine.id)! })),
     shopValues: demoShopValues(people, year.startMs, nowMs, chance),
     setups,
-    queuedJobs: demoQueue(setups, people[0]!.id, nowMs, chanceFrom(seed + 2)),
+    queuedJobs: demoQueue(built, people[0]!.id, nowMs, chanceFrom(seed + 2)),
     seams: built.flatMap((one) => one.seams),
     installs: built.flatMap((one) => one.needles.installs),
     removals,

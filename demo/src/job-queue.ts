@@ -8,19 +8,29 @@ const WAITING = 9;
 const PLACED = 3;
 const NOTES = ['for the quay', 'second lorry', 'sample first', 'collect Friday'];
 
+type Setup = Scenario['setups'][number];
+
+/** A set-up is named by its work and its machine. */
+const workOf = ({ name }: Setup): string => name.split(',')[0]!;
+
 /**
  * Work that waits for a machine: some of the set-ups again, with pieces, minutes and a day. Invented.
  *
+ * @param machines each with its set-ups, the one it is set for first
  * @param chance of its own, so that what else the demo draws stays as it is
  */
 export function demoQueue(
-  setups: Scenario['setups'],
+  machines: readonly { readonly setups: readonly Setup[] }[],
   addedById: string,
   nowMs: number,
   chance: Chance,
 ): Scenario['queuedJobs'] {
-  const every = Math.max(1, Math.floor(setups.length / WAITING));
-  const chosen = setups.filter((_, i) => i % every === 0).slice(0, WAITING);
+  // Work that hardly any machine is set for now, so that there is something to change over for.
+  const present = machines.flatMap(({ setups: [first] }) => (first ? [workOf(first)] : []));
+  const standing = (setup: Setup): number => present.filter((work) => work === workOf(setup)).length;
+  const rare = machines.flatMap(({ setups }) => setups).sort((a, b) => standing(a) - standing(b));
+  const every = Math.max(1, Math.floor(rare.length / 3 / WAITING));
+  const chosen = rare.filter((_, i) => i % every === 0).slice(0, WAITING);
   return chosen.map((setup, i) => {
     const pieces = 5 * Math.round(chance.uniform(4, 24));
     const addedMs = nowMs - chance.uniform(2, 60) * HOUR_MS;

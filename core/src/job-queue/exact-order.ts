@@ -21,7 +21,8 @@ export function exactOrder(problem: OrderProblem, mostWork = MOST_WORK): Lanes |
   if (problem.machines * 2 ** n * Math.max(1, n) ** 2 > mostWork || 3 ** n * problem.machines > 4 * mostWork)
     return null;
   const full = 2 ** n - 1;
-  const ends = Array.from({ length: problem.machines }, (_, machine) => endsOf(problem, machine));
+  const sewn = sewMinutesOf(problem);
+  const ends = Array.from({ length: problem.machines }, (_, machine) => endsOf(problem, machine, sewn));
   // dealt[m][S]: the least cost of the jobs S on the first m machines, and which of them the last of these takes.
   let costs: Float64Array = new Float64Array(full + 1).fill(Infinity);
   costs[0] = 0;
@@ -56,12 +57,11 @@ export function exactOrder(problem: OrderProblem, mostWork = MOST_WORK): Lanes |
 const MOST_WORK = 2_500_000;
 
 /** The cheapest way to do each set of jobs on one machine, by set; none for a set that cannot be done there. */
-function endsOf(problem: OrderProblem, machine: number): readonly (Label | undefined)[] {
+function endsOf(problem: OrderProblem, machine: number, sewn: Float64Array): readonly (Label | undefined)[] {
   const n = problem.jobs.length;
   const able = problem.jobs.map((_, job) => canGo(problem, machine, job));
   const fullSet = able.reduce((set, can, job) => (can ? set | (1 << job) : set), 0);
   const table = problem.changeMinutes[machine]!;
-  const sewn = sewMinutesOf(problem);
   const labels: Label[][][] = Array.from({ length: 2 ** n }, () => []);
   const best: (Label | undefined)[] = [];
   for (let set = 1; set < 2 ** n; set++) {

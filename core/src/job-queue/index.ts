@@ -11,4 +11,4 @@ export {
   type PlacedJob,
   type WaitingJob,
 } from './order-problem.js';
-export { queueMachines, queueProblem, type QueueJob, type QueueMachine } from './queue-problem.js';
+export { queueProblem, type QueueJob } from './queue-problem.js';

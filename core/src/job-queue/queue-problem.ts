@@ -23,14 +23,6 @@ export interface QueueJob {
   readonly pinnedTo: string | null;
 }
 
-/** How a machine would sew a piece of work. */
-export interface QueueMachine {
-  readonly machineId: string;
-  /** Its saved set-up for this very work; null where the bench would have to make one. */
-  readonly setupId: string | null;
-  readonly state: SetState;
-}
-
 /** Work is the same when stack, thread and stitch are, on whichever machine. */
 const workOf = ({ layers, thread, stitchLengthMm }: SavedSetup): string =>
   JSON.stringify([
@@ -41,41 +33,29 @@ const workOf = ({ layers, thread, stitchLengthMm }: SavedSetup): string =>
   ]);
 
 /**
- * Machines that can sew the work of a set-up: those with a set-up saved for the same work as it stands there, and those
- * for which the bench finds a needle that nothing speaks against.
+ * How a machine would sew the work of a set-up: as a set-up saved there for the same work says, or with the needle that the
+ * bench finds and nothing speaks against; null when it cannot.
  */
-export function queueMachines(
+function stateOn(
+  machine: KeptMachine,
+  own: ShopMachine,
   setup: QueueJob['setup'],
-  machines: readonly KeptMachine[],
   shop: LoggedShop,
-): readonly QueueMachine[] {
-  const same = shop.setups.filter((one) => workOf(one) === workOf(setup));
+): SetState | null {
   const stack = stackOf(setup.layers);
   const { thread } = setStateOf(setup, shop);
-  return machines.flatMap((machine): QueueMachine[] => {
-    const own = same.find(({ machineId }) => machineId === machine.id);
-    if (own) {
-      const top = topFor(machine, stack, thread, own.id, shop);
-      return [{ machineId: machine.id, setupId: own.id, state: { ...setStateOf(own, shop), top } }];
-    }
-    const question = { stack, thread, stitchLengthMm: setup.stitchLengthMm, schools: setup.schools };
-    const ranked = rankMachines(
-      [shopMachineOf(machine, shop)],
-      { ...question, values: shop.values },
-      () => null,
-    );
-    const [answer] = ranked.ranked;
-    if (!answer || answer.needle.act) return [];
-    const state: SetState = {
-      needle: nameOfNeedle(answer.needle),
-      plateHoleMm: answer.plateHoleMm,
-      thread,
-      stackMm: stack.thicknessMm,
-      stitchLengthMm: setup.stitchLengthMm,
-      top: topFor(machine, stack, thread, null, shop),
-    };
-    return [{ machineId: machine.id, setupId: null, state }];
-  });
+  const saved = shop.setups.find((one) => one.machineId === machine.id && workOf(one) === workOf(setup));
+  const top = topFor(machine, stack, thread, saved?.id ?? null, shop);
+  if (saved) return { ...setStateOf(saved, shop), top };
+  const { stitchLengthMm, schools } = setup;
+  const question = { stack, thread, stitchLengthMm, schools, values: shop.values };
+  const [answer] = rankMachines([own], question, () => null).ranked;
+  if (!answer || answer.needle.act) return null;
+  const { plateHoleMm, needle } = answer;
+  return {
+    ...{ needle: nameOfNeedle(needle), plateHoleMm, thread, stackMm: stack.thicknessMm },
+    ...{ stitchLengthMm, top },
+  };
 }
 
 /** The order's problem, with the minutes of every changeover there may be. */
@@ -86,11 +66,10 @@ export function queueProblem(
 ): OrderProblem {
   // Jobs of the same work are judged once.
   const works = [...new Map(jobs.map(({ setup }) => [workOf(setup), setup])).entries()];
-  const ways = works.map(([, setup]) => queueMachines(setup, machines, shop));
   const workIndex = jobs.map(({ setup }) => works.findIndex(([work]) => work === workOf(setup)));
   const changeMinutes = machines.map((machine) => {
     const own = shopMachineOf(machine, shop);
-    const states = ways.map((way) => way.find(({ machineId }) => machineId === machine.id)?.state ?? null);
+    const states = works.map(([, setup]) => stateOn(machine, own, setup, shop));
     const minutes = [own.present, ...states].map((from, row) =>
       states.map((to) =>
         to && (row === 0 || from) ? minutesBetween(from, to, own, row > 0, shop) : Infinity,

@@ -1,10 +1,11 @@
-import { judgeNeedle, judgeSample, lotSample, type Values } from '@gantelet/core';
+import { judgeNeedle, judgeSample, lotSample } from '@gantelet/core';
 import { ProblemError, type NeedleCheck, type NeedleCheckInput, type Person } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { NeedleLotRow } from '../../db/needle-rows.js';
 import { shopValues } from '../catalogue/index.js';
 import { requireShopTime } from '../shop/index.js';
 import { findChecks, insertCheck } from './needle-check.store.js';
+import { sampleOf } from './needle-lot.service.js';
 import { lockLot, updateLot } from './needle-lot.store.js';
 
 /** So many of the latest checks are read where no lot is asked for. */
@@ -51,19 +52,16 @@ async function decideBySample(
 ): Promise<void> {
   const values = await shopValues(database, tx);
   const checks = await findChecks(database, { lotId: lot.id }, tx);
-  const bad = badOf(checks, values);
-  const verdict = judgeSample(lotSample(lot.received, values), { checked: checks.length, bad });
+  const { checked, bad } = sampleOf(checks, values);
+  const verdict = judgeSample(lotSample(lot.received, values), { checked, bad });
   const ofThisOne = judgeNeedle(looks, values).verdict === 'bad';
   const decided = { decidedAt: now, decidedById: person.id };
   // Somebody who accepted a lot in spite of its sample is overruled by a further bad needle, not by a good one.
   if (verdict === 'refuse' && ofThisOne && lot.state !== 'quarantined') {
-    const decision = `${bad} bad of ${checks.length} checked`;
+    const decision = `${bad} bad of ${checked} checked`;
     await updateLot(database, lot.id, { state: 'quarantined', ...decided, decision }, tx);
   } else if (verdict === 'accept' && lot.state === 'to-check') {
-    const decision = `${checks.length} checked, ${bad} bad`;
+    const decision = `${checked} checked, ${bad} bad`;
     await updateLot(database, lot.id, { state: 'accepted', ...decided, decision }, tx);
   }
 }
-
-const badOf = (checks: readonly NeedleCheck[], values: Values): number =>
-  checks.filter(({ looks }) => judgeNeedle(looks, values).verdict === 'bad').length;

@@ -4,6 +4,7 @@ import {
   judgeNeedle,
   LOT_ERROR,
   sameNeedle,
+  type NeedleVerdict,
   type Values,
 } from '@gantelet/core';
 import {
@@ -106,20 +107,22 @@ async function readLot(database: Database, id: string, tx: Transaction): Promise
   return { ...lot!, ...shownBy(await findChecks(database, { lotId: id }, tx), values) };
 }
 
+/** How many needles were looked at, and how many of them were found wanting. */
+export function sampleOf(checks: readonly NeedleCheck[], values: Values): NeedleLot['sample'] {
+  const verdicts = checks.map(({ looks }) => judgeNeedle(looks, values).verdict);
+  const count = (verdict: NeedleVerdict): number => verdicts.filter((one) => one === verdict).length;
+  return { checked: checks.length, bad: count('bad'), doubtful: count('doubtful') };
+}
+
 /** What the needles of a lot that were looked at say of it. */
 function shownBy(checks: readonly NeedleCheck[], values: Values): Pick<NeedleLot, 'sample' | 'friction'> {
-  const verdicts = checks.map(({ looks }) => judgeNeedle(looks, values).verdict);
   const eyes = checks.flatMap(({ looks: { pulls, path } }) =>
     pulls ? [eyeFriction(pulls, values, path)] : [],
   );
   const tooMuch = eyes.filter((eye) => eye.tooMuch).length;
   const evidence = frictionEvidence(eyes.length, tooMuch);
   return {
-    sample: {
-      checked: checks.length,
-      bad: verdicts.filter((verdict) => verdict === 'bad').length,
-      doubtful: verdicts.filter((verdict) => verdict === 'doubtful').length,
-    },
+    sample: sampleOf(checks, values),
     friction: {
       tested: eyes.length,
       tooMuch,

@@ -186,7 +186,7 @@ export class LooseNeedlePage {
   });
 
   constructor() {
-    this.store.dispatch(needleActions.opened());
+    this.store.dispatch(needleActions.pocketsWanted());
     this.store.dispatch(matchActions.opened());
     this.store.dispatch(catalogueActions.wanted());
   }

@@ -134,7 +134,7 @@ export class NeedleCheckPage {
   private readonly store = inject(Store);
   private readonly lots = this.store.selectSignal(needleFeature.selectLots);
   private readonly lotId = this.store.selectSignal(needleFeature.selectLotId);
-  protected readonly checks = this.store.selectSignal(needleFeature.selectChecks);
+  private readonly checks = this.store.selectSignal(needleFeature.selectChecks);
   protected readonly saving = this.store.selectSignal(needleFeature.selectSaving);
   protected readonly done = this.store.selectSignal(needleFeature.selectDone);
   protected readonly refused = this.store.selectSignal(needleFeature.selectRefused);
@@ -195,6 +195,12 @@ export class NeedleCheckPage {
     if (verdict === 'refuse') return `${so}: too many. Keep this lot out of the machines.`;
     return verdict === 'accept' ? `${so}: enough.` : `${so}.`;
   });
+  protected readonly rows = computed(() =>
+    this.checks().map((check) => {
+      const { verdict, reasons } = judgeNeedle(check.looks, this.values());
+      return { check, verdict, said: reasons[0] ? REASON_WORDS[reasons[0].id] : '' };
+    }),
+  );
   protected readonly mayRemove = computed(() => {
     const person = this.person();
     const mechanic = roleReaches(person?.role ?? 'operator', 'mechanic');
@@ -232,9 +238,5 @@ export class NeedleCheckPage {
 
   protected remove({ id }: NeedleCheck): void {
     this.store.dispatch(needleActions.withdrawCheck({ key: this.stamp(['remove', id]).key, checkId: id }));
-  }
-
-  protected verdictOf({ looks }: NeedleCheck) {
-    return judgeNeedle(looks, this.values());
   }
 }

@@ -42,7 +42,7 @@ export const readChecks = createEffect(
 export const readPockets = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(needleActions.opened),
+      ofType(needleActions.pocketsWanted),
       switchMap(() =>
         api.call(routes.readFloor).pipe(
           map(({ partUsed }) => needleActions.pocketsRead({ partUsed })),

@@ -18,6 +18,8 @@ export const needleActions = createActionGroup({
     /** Null is a needle of no known lot: then the latest of all are read. */
     'Lot Chosen': props<{ lotId: string | null }>(),
     'Checks Read': props<{ checks: readonly NeedleCheck[] }>(),
+    /** What lies in the pockets is asked for: a loose needle may be one of them. */
+    'Pockets Wanted': emptyProps(),
     'Pockets Read': props<{ partUsed: readonly PartUsedNeedle[] }>(),
     /** `key` is the id of the write: sending it again is the same write. */
     'Log Check': props<{ key: string; check: NeedleCheckInput }>(),

@@ -1,9 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
-/** The served application's address and the browser come from the test script. */
+/** The browser comes from the test script; so do the addresses of the demos, one for each worker. */
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
   fullyParallel: false,
   retries: 0,
   // A busy machine takes its time; only a test that hangs takes so long.
@@ -11,7 +10,6 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: 'list',
   use: {
-    baseURL: process.env['GANTELET_ADDRESS'],
     viewport: { width: 1280, height: 800 },
     contextOptions: { reducedMotion: 'reduce' },
     screenshot: 'off',

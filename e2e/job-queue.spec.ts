@@ -43,6 +43,8 @@ test.describe('the job queue', () => {
     await page.goto('/jobs');
     await expect(page.getByText(/of changing over/).first()).toBeVisible();
     const centre = async (which: Locator) => {
+      // Prices come in after the list: a row that still moves has no place yet.
+      await which.hover();
       const { x, y, width, height } = (await which.boundingBox())!;
       return [x + width / 2, y + height / 2] as const;
     };

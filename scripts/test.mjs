@@ -44,24 +44,15 @@ const PARTS = {
     return jasmine('scripts', {}, 'scripts/tests/*.spec.mjs');
   },
   e2e: () =>
-    withDatabase(async (environment, home) => {
-      await prepareDatabase(home, environment);
-      const devices = await startDevices(home, environment);
-      const server = await startServer(home, devices.environment, 0);
-      try {
-        const env = { GANTELET_ADDRESS: server.address, GANTELET_BROWSER: findProgram('chromium') };
-        const result = await run('npx', ['--no-install', 'playwright', 'test'], {
-          capture: true,
-          allowFailure: true,
-          env,
-        });
-        return countedPlaywright(result);
-      } finally {
-        await server.stop();
-        await devices.stop();
-      }
+    withDemos(E2E_WORKERS, async (addresses) => {
+      const env = { GANTELET_ADDRESSES: addresses.join(','), GANTELET_BROWSER: findProgram('chromium') };
+      const args = ['--no-install', 'playwright', 'test', `--workers=${addresses.length}`];
+      return countedPlaywright(await run('npx', args, { capture: true, allowFailure: true, env }));
     }),
 };
+
+/** Browsers at work at once, each on a demo of its own: what one spec changes is not there for another's worker. */
+const E2E_WORKERS = 2;
 
 /** Parts that only compute: nothing in them waits for a time, so lint and the build may run beside them. */
 const COMPUTING = ['core', 'contracts', 'demo', 'devices'];
@@ -119,6 +110,22 @@ async function withDatabase(work) {
     await database.stop();
     rmSync(home, { recursive: true, force: true });
   }
+}
+
+/** Runs work beside so many demos, each with a database, devices and a server of its own, which are gone afterwards. */
+async function withDemos(count, work, addresses = []) {
+  if (addresses.length === count) return work(addresses);
+  return withDatabase(async (environment, home) => {
+    await prepareDatabase(home, environment);
+    const devices = await startDevices(home, environment);
+    const server = await startServer(home, devices.environment, 0);
+    try {
+      return await withDemos(count, work, [...addresses, server.address]);
+    } finally {
+      await server.stop();
+      await devices.stop();
+    }
+  });
 }
 
 function ran([, total, failed = 0]) {

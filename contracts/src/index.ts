@@ -17,6 +17,7 @@ export * from './search/index.js';
 export * from './device/index.js';
 export * from './job/index.js';
 export * from './life/index.js';
+export * from './store/index.js';
 export * from './rounds/index.js';
 export * from './route/index.js';
 export * from './scenario/index.js';

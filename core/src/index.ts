@@ -17,6 +17,7 @@ export * from './seam/index.js';
 export * from './floor/index.js';
 export * from './fault/index.js';
 export * from './life/index.js';
+export * from './store/index.js';
 export * from './rounds/index.js';
 export * from './label/index.js';
 export * from './catalogue/index.js';

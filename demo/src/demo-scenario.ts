@@ -16,7 +16,8 @@ import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { demoPockets, demoSharps } from './needle-box.js';
 import { needleHistory } from './needle-history.js';
 import { demoDeliveries, demoLots } from './needle-lots.js';
-import { demoRounds, demoStock } from './rounds.js';
+import { demoRounds } from './rounds.js';
+import { demoStore } from './store.js';
 import { demoServices } from './service-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
@@ -87,11 +88,11 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
       built.map(({ machine }) => machine),
       nowMs,
     ),
-    ...demoStock(
-      built.map(({ setups }) => setups[0]!.needle),
+    ...demoStore(
+      built.map(({ setups }) => setups[0]!),
       staff.mechanicIds[0]!,
       nowMs,
-      chance,
+      chanceFrom(seed + 3),
     ),
     standIns: DEMO_STAND_INS.map(({ machineName, ...device }) => ({
       ...device,

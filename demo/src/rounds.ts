@@ -1,6 +1,4 @@
-import { needleKey, sameNeedle } from '@gantelet/core';
-import type { NeedleChoice, RoundsSettings, Scenario } from '@gantelet/contracts';
-import type { Chance } from './chance.js';
+import type { RoundsSettings } from '@gantelet/contracts';
 
 const DAY_MS = 24 * 3_600_000;
 /** Minutes to walk to each zone and set up there. */
@@ -72,38 +70,6 @@ export function demoRounds(
         toDay: day(8),
         hoursPerShift: 4.5,
         note: 'winter covers order',
-      },
-    ],
-    supplies: [],
-  };
-}
-
-/** Needles in the store, counted the evening before the demo begins; one kind is nearly gone and more is ordered. */
-export function demoStock(
-  needles: readonly NeedleChoice[],
-  countedById: string,
-  nowMs: number,
-  chance: Chance,
-): Pick<Scenario, 'stockCounts' | 'stockOrders'> {
-  const kinds = [...new Map(needles.map((needle) => [needleKey(needle), needle])).values()];
-  const countedAt = new Date(nowMs - 0.5 * DAY_MS).toISOString();
-  const inUse = (needle: NeedleChoice): number => needles.filter((one) => sameNeedle(one, needle)).length;
-  return {
-    stockCounts: kinds.map((needle, i) => ({
-      id: chance.idAt(Date.parse(countedAt)),
-      needle,
-      counted: i === 0 ? 3 * inUse(needle) : Math.round(chance.uniform(7, 16) * inUse(needle)),
-      countedAt,
-      countedById,
-    })),
-    stockOrders: [
-      {
-        id: chance.idAt(nowMs - 3 * DAY_MS),
-        needle: kinds[0]!,
-        quantity: 40,
-        expectedOn: new Date(nowMs + 6 * DAY_MS).toISOString().slice(0, 10),
-        orderedAt: new Date(nowMs - 3 * DAY_MS).toISOString(),
-        orderedById: countedById,
       },
     ],
   };

@@ -59,11 +59,14 @@ export async function endSession(page: Page): Promise<void> {
 export async function openSetup(page: Page, name: string): Promise<void> {
   const field = page.getByLabel('Saved set-up');
   await field.fill(name);
-  // The search field holds the name as soon as it is typed: the set-up is on the bench when it was read.
-  const read = page.waitForResponse((response) => /\/api\/setups\/[\w-]+$/.test(response.url()));
   await page.getByRole('option', { name }).first().click();
-  await (await read).finished();
-  await expect(page.getByLabel('Machine', { exact: true })).not.toHaveValue('');
+  const setups = (await (await page.request.get('/api/setups')).json()) as readonly {
+    id: string;
+    name: string;
+  }[];
+  const { id } = setups.find((setup) => setup.name === name)!;
+  // The search field holds the name as soon as it is typed; the bench tells what is on it once that was read.
+  await expect(page.getByRole('region', { name: 'On the bench' })).toHaveAttribute('data-setup', id);
 }
 
 /** No serious or critical finding of axe on the screen as it stands, by all its rules or some. */

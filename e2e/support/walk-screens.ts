@@ -61,6 +61,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/rounds/sheets');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();
+  await page.goto('/store');
+  await expect(page.getByText(/to order/).first()).toBeVisible();
+  await check();
   await page.goto('/rounds/settings');
   await expect(page.getByText('Who changes needles')).toBeVisible();
   await check();

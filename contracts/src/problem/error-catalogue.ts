@@ -201,6 +201,12 @@ export const ERRORS = {
   'shift.outside': { status: 422, title: 'That change or shift is not in this plan. Nothing was changed.' },
   'task.unknown': { status: 422, title: 'No such change was published. Nothing was saved.' },
   'calendar.unknown': { status: 404, title: 'This calendar link is not valid, or has expired.' },
+  'store.unknown': { status: 404, title: 'There is no such thing in the store.' },
+  'store.listed': { status: 409, title: 'This is in the store already. Not saved.' },
+  'store.other-thing': {
+    status: 422,
+    title: 'What a thing is cannot be changed: add the other one. Not saved.',
+  },
   'order.unknown': { status: 404, title: 'There is no such order.' },
   'order.over': { status: 409, title: 'This order has already been delivered. Nothing was changed.' },
   'job.unknown': { status: 404, title: 'There is no such job.' },

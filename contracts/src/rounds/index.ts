@@ -1,4 +1,3 @@
-export { NeedleStock, StockCount, StockDelivery, StockOrder, StockReceipt } from './needle-stock.js';
 export {
   CalendarLink,
   NOTICE_KINDS,
@@ -32,14 +31,11 @@ export {
 export {
   AWAY_KINDS,
   type AwayKind,
-  Day,
   HoursCorrection,
   MachineAway,
   MechanicHours,
-  NeedleSupply,
   NO_SETTINGS,
   PersonAbsence,
   RoundsSettings,
-  USUAL_SUPPLY,
 } from './rounds-settings.js';
 export { RoundsView } from './rounds-view.js';

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { NeedleChoice } from '../match/index.js';
-import { ContentVersion, Id, Instant, Name } from '../shared/index.js';
-import { Day } from './rounds-settings.js';
+import { Day, ContentVersion, Id, Instant, Name } from '../shared/index.js';
 
 export const SKIP_REASONS = ['machine-busy', 'no-needle', 'no-time', 'needle-good', 'other'] as const;
 export type SkipReason = (typeof SKIP_REASONS)[number];

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { NeedleChoice } from '../match/index.js';
-import { Id, Instant, Name, Version } from '../shared/index.js';
-import { Day } from './rounds-settings.js';
+import { Day, Id, Instant, Name, Version } from '../shared/index.js';
 
 const ShiftIndex = z.int().min(0);
 

@@ -1,11 +1,6 @@
 import * as z from 'zod';
 import { MACHINE_CLASSES } from '../floor/index.js';
-import { NeedleChoice } from '../match/index.js';
-import { Id, Version } from '../shared/index.js';
-
-/** A local calendar day, such as 2026-12-25. */
-export const Day = z.iso.date();
-export type Day = z.infer<typeof Day>;
+import { Day, Id, Version } from '../shared/index.js';
 
 const Minutes = z.number().min(0).max(1440);
 
@@ -47,14 +42,6 @@ export const HoursCorrection = z
   .refine(inOrder, notInOrder);
 export type HoursCorrection = z.infer<typeof HoursCorrection>;
 
-/** How a kind of needle is bought. */
-export const NeedleSupply = z.strictObject({
-  needle: NeedleChoice,
-  packSize: z.int().min(1).max(10_000),
-  leadDays: z.int().min(0).max(365),
-});
-export type NeedleSupply = z.infer<typeof NeedleSupply>;
-
 /** Planning settings, besides what the floor and the lives say. */
 export const RoundsSettings = z.strictObject({
   /** Shifts that are planned one by one, rolling on. */
@@ -71,13 +58,9 @@ export const RoundsSettings = z.strictObject({
   classMinutes: z.array(z.strictObject({ machineClass: z.enum(MACHINE_CLASSES), minutes: Minutes })).max(20),
   away: z.array(MachineAway).max(2000),
   corrections: z.array(HoursCorrection).max(2000),
-  supplies: z.array(NeedleSupply).max(500),
   version: Version,
 });
 export type RoundsSettings = z.infer<typeof RoundsSettings>;
-
-/** How a kind is bought while nobody said: a usual pack, and a week. Common practice. */
-export const USUAL_SUPPLY = { packSize: 10, leadDays: 7 } as const;
 
 /** A shop that has decided nothing yet. */
 export const NO_SETTINGS: RoundsSettings = {
@@ -90,6 +73,5 @@ export const NO_SETTINGS: RoundsSettings = {
   classMinutes: [],
   away: [],
   corrections: [],
-  supplies: [],
   version: 0,
 };

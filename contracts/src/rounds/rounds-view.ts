@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Zone } from '../floor/index.js';
 import { Job } from '../job/index.js';
 import { Id, Name } from '../shared/index.js';
-import { NeedleStock } from './needle-stock.js';
+import { NeedleStock } from '../store/index.js';
 import { RoundsNotice } from './round-sheet.js';
 import { NoPlan, RoundsPlanView } from './rounds-plan.js';
 import { RoundsSettings } from './rounds-settings.js';

@@ -10,6 +10,7 @@ import { matchRoutes } from './match-routes.js';
 import { recordRoutes } from './record-routes.js';
 import { needleRoutes } from './needle-routes.js';
 import { roundsRoutes } from './rounds-routes.js';
+import { storeRoutes } from './store-routes.js';
 import { shopRoutes } from './shop-routes.js';
 import { tensionRoutes } from './tension-routes.js';
 import { reads, type Route } from './route.js';
@@ -27,6 +28,7 @@ export const routes = {
   ...recordRoutes,
   ...bookRoutes,
   ...lifeRoutes,
+  ...storeRoutes,
   ...roundsRoutes,
   ...deviceRoutes,
   search: reads({

@@ -6,9 +6,10 @@ import { ClearanceFinding, Machine, PlanPlace, Pocket, SharpsEmptied } from '../
 import { QueuedJobEntry } from '../job-queue/index.js';
 import { LOT_STATES, NeedleLooks, NeedleLotEntry } from '../needle/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
-import { RoundsSettings, StockCount, StockOrder } from '../rounds/index.js';
+import { RoundsSettings } from '../rounds/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shift, Shop, SignInName } from '../shop/index.js';
+import { StoreItemEntry, StoreMoveEntry, StoreOrderEntry } from '../store/index.js';
 import { TestSeamInput } from '../tension/index.js';
 
 /**
@@ -111,8 +112,11 @@ export const Scenario = z.strictObject({
   ),
   /** Planning settings; null for a works that has decided nothing yet. */
   rounds: RoundsSettings.omit({ version: true }).nullable(),
-  stockCounts: z.array(StockCount.extend({ id: Id, countedAt: Instant, countedById: Id })),
-  stockOrders: z.array(StockOrder.extend({ id: Id, orderedAt: Instant, orderedById: Id })),
+  storeItems: z.array(StoreItemEntry.extend({ id: Id })),
+  storeMoves: z.array(
+    z.strictObject({ ...StoreMoveEntry.shape, id: Id, itemId: Id, movedAt: Instant, movedById: Id }),
+  ),
+  storeOrders: z.array(StoreOrderEntry.extend({ id: Id, itemId: Id, orderedAt: Instant, orderedById: Id })),
   /** Stand-ins for gauges and scales, each with the token it proves itself with. */
   standIns: z.array(
     z.strictObject({

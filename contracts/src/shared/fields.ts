@@ -3,6 +3,10 @@ import * as z from 'zod';
 /** An instant, RFC 3339 in UTC. */
 export const Instant = z.iso.datetime();
 
+/** A local calendar day, such as 2026-12-25. */
+export const Day = z.iso.date();
+export type Day = z.infer<typeof Day>;
+
 /** Control characters and signs that turn the direction of writing: they make a text look like another one. */
 const NO_CONTROL = /^[^\p{Cc}\u202a-\u202e\u2066-\u2069]*$/u;
 

@@ -22,7 +22,7 @@ export { leftLate, type LeftLate } from './left-late.js';
 export { flatPlan, type FlatRule } from './flat-plan.js';
 export { boundSearch, type Bound } from './lower-bound.js';
 export { moveChange, moveCosts, type Move } from './move-change.js';
-export { needleForecast, needlesForPlan, orderQuantity } from './needle-forecast.js';
+export { needleForecast, needlesForPlan } from './needle-forecast.js';
 export type { NeedleForecast, NeedleUse } from './needle-forecast.js';
 export { pathCost, planCost, type PathCost } from './plan-cost.js';
 export { planRounds, type PlanOptions, type RoundsPlan } from './plan-rounds.js';

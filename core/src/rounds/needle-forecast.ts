@@ -1,5 +1,4 @@
 import { NORMAL_95 } from '../numeric/index.js';
-import { requireNotNegative, requirePositive } from '../standing/index.js';
 
 const ROUNDING = 1e-9;
 
@@ -47,15 +46,6 @@ export function needleForecast({ onHand, arriving, planned, failures }: NeedleUs
     mayRunOut: first((one) => one.low),
     short: Math.max(0, Math.ceil(-Math.min(0, ...left.map(({ low }) => low)))),
   };
-}
-
-/**
- * Needles to order, in whole packs.
- *
- * @throws OutOfRange for a negative shortage or a pack that holds nothing
- */
-export function orderQuantity(short: number, packSize: number): number {
-  return Math.ceil(requireNotNegative('short', short) / requirePositive('packSize', packSize)) * packSize;
 }
 
 /** Needles a plan may use by the end of each shift, when failures are expected to take theirs. */

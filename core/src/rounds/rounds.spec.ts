@@ -8,7 +8,6 @@ import {
   moveCosts,
   needleForecast,
   needlesForPlan,
-  orderQuantity,
   planCost,
   planRounds,
   splitWork,
@@ -111,13 +110,10 @@ describe('the work of a shift', () => {
 });
 
 describe('the needles ahead', () => {
-  it('lose none to rounding, and are ordered in packs that hold some', () => {
+  it('lose none to rounding', () => {
     // Ten tenths are one needle, though their sum is a little less in floating point.
     const failures = Array.from({ length: 10 }, () => 0.1);
     expect(needlesForPlan({ onHand: 5, arriving: failures.map(() => 0), failures }).at(-1)).toBe(4);
-    expect(orderQuantity(11, 10)).toBe(20);
-    expect(() => orderQuantity(3, 0)).toThrowError(/packSize is 0/);
-    expect(() => orderQuantity(NaN, 10)).toThrowError(/short is NaN/);
   });
 
   const failures = [0.5, 0.5, 0.5, 0.5];
@@ -132,7 +128,6 @@ describe('the needles ahead', () => {
     expect(left.map(({ expected }) => expected)).toEqual([3.5, 2, 0.5, -1]);
     expect(left[3]!.low).toBeCloseTo(-1 - 1.959964 * Math.SQRT2, 6);
     expect([runsOut, mayRunOut, short]).toEqual([3, 1 + 1, 4]);
-    expect([orderQuantity(4, 10), orderQuantity(11, 10), orderQuantity(0, 10)]).toEqual([10, 20, 0]);
   });
 
   it('leave the plan only what is not needed later', () => {

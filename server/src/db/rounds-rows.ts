@@ -1,5 +1,4 @@
 import type { SkipReason } from '@gantelet/contracts';
-import type { NeedleColumns } from './needle-columns.js';
 
 /** Planning settings: every version is kept, the last one counts. */
 export interface RoundsSettingsRow {
@@ -31,20 +30,4 @@ export interface CalendarLinkRow {
   personId: string;
   tokenHash: string;
   madeAt: Date;
-}
-export interface StockCountRow extends NeedleColumns {
-  id: string;
-  counted: number;
-  countedAt: Date;
-  countedById: string;
-}
-export interface StockOrderRow extends NeedleColumns {
-  id: string;
-  quantity: number;
-  expectedOn: string;
-  orderedAt: Date;
-  orderedById: string;
-  receivedAt: Date | null;
-  receivedById: string | null;
-  receivedQuantity: number | null;
 }

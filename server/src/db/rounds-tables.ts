@@ -1,29 +1,10 @@
 import { DataTypes } from 'sequelize';
-import {
-  id,
-  instant,
-  instantOrNone,
-  ref,
-  refOrNone,
-  text,
-  version,
-  whole,
-  wholeOrNone,
-  type DefineTable,
-} from './columns.js';
-import type {
-  CalendarLinkRow,
-  RoundPlanRow,
-  RoundSkipRow,
-  RoundsSettingsRow,
-  StockCountRow,
-  StockOrderRow,
-} from './rounds-rows.js';
+import { id, instant, instantOrNone, ref, refOrNone, text, version, type DefineTable } from './columns.js';
+import type { CalendarLinkRow, RoundPlanRow, RoundSkipRow, RoundsSettingsRow } from './rounds-rows.js';
 
 const long = { type: DataTypes.TEXT('long'), allowNull: false };
-const needle = { needleSystem: text, bladeNm: whole, pointStyle: text, needleFinish: text };
 
-/** The tables of the rounds and of the needles in the store. */
+/** The tables of the rounds. */
 export function roundsTables(table: DefineTable) {
   return {
     roundsSettings: table<RoundsSettingsRow>('rounds_settings', {
@@ -54,24 +35,6 @@ export function roundsTables(table: DefineTable) {
       personId: { ...ref, primaryKey: true },
       tokenHash: text,
       madeAt: instant,
-    }),
-    stockCounts: table<StockCountRow>('stock_counts', {
-      id,
-      ...needle,
-      counted: whole,
-      countedAt: instant,
-      countedById: ref,
-    }),
-    stockOrders: table<StockOrderRow>('stock_orders', {
-      id,
-      ...needle,
-      quantity: whole,
-      expectedOn: { type: DataTypes.DATEONLY, allowNull: false },
-      orderedAt: instant,
-      orderedById: ref,
-      receivedAt: instantOrNone,
-      receivedById: refOrNone,
-      receivedQuantity: wholeOrNone,
     }),
   };
 }

@@ -16,6 +16,7 @@ import {
 } from './columns.js';
 import { floorTables } from './floor-tables.js';
 import { roundsTables } from './rounds-tables.js';
+import { storeTables } from './store-tables.js';
 import type {
   BobbinReadingRow,
   GaugeReadingRow,
@@ -60,6 +61,7 @@ export function defineTables(sequelize: Sequelize) {
   return {
     ...floorTables(table),
     ...roundsTables(table),
+    ...storeTables(table),
     people: table<PersonRow>('people', {
       id,
       name: text,

@@ -25,6 +25,7 @@ import { recordRoutes } from './record/index.js';
 import { roundsRoutes } from './rounds/index.js';
 import { searchRoutes } from './search/index.js';
 import { findShop, sessionOf, shopRoutes } from './shop/index.js';
+import { storeRoutes } from './store/index.js';
 import { balancedSettings, tensionRoutes } from './tension/index.js';
 
 export interface FeatureContext {
@@ -35,22 +36,11 @@ export interface FeatureContext {
   readonly firstCode: string | null;
 }
 
-/** Everything the server can answer, room by room. What joins two rooms stands here. */
-export function features({ database, line, now, firstCode }: FeatureContext): readonly Handled[] {
+/** Everything the server can answer, room by room. */
+export function features(context: FeatureContext): readonly Handled[] {
+  const { database, line, now } = context;
   return [
     ...shopRoutes(database, now),
-    answer(routes.readSession, async ({ person, session }) =>
-      sessionOf(
-        database,
-        person?.id ?? null,
-        session.csrfToken(),
-        person === null && (await awaitsFirstStart(database, firstCode)),
-      ),
-    ),
-    answer(routes.firstStart, async ({ body, session }) => {
-      const leadId = await firstStart(database, firstCode, body, now());
-      return sessionOf(database, leadId, await session.signIn(leadId));
-    }),
     ...floorRoutes(database, now),
     ...needleRoutes(database, now),
     ...matchRoutes(database, now),
@@ -65,8 +55,28 @@ export function features({ database, line, now, firstCode }: FeatureContext): re
     ...counterRoutes(database, now),
     ...deviceRoutes(database, line, now),
     ...lifeRoutes(database, now),
+    ...storeRoutes(database, now),
     ...roundsRoutes(database, now),
     ...searchRoutes(database),
+    ...joined(context),
+  ];
+}
+
+/** What joins two rooms. */
+function joined({ database, now, firstCode }: FeatureContext): readonly Handled[] {
+  return [
+    answer(routes.readSession, async ({ person, session }) =>
+      sessionOf(
+        database,
+        person?.id ?? null,
+        session.csrfToken(),
+        person === null && (await awaitsFirstStart(database, firstCode)),
+      ),
+    ),
+    answer(routes.firstStart, async ({ body, session }) => {
+      const leadId = await firstStart(database, firstCode, body, now());
+      return sessionOf(database, leadId, await session.signIn(leadId));
+    }),
     answer(routes.exportSetupCards, async ({ query: { setupId } }) => {
       const [setups, machines, balanced, shop] = await Promise.all([
         setupId === undefined ? findSetups(database) : [await readSetup(database, setupId)],

@@ -76,8 +76,9 @@ const EMPTY = {
   sharpsEmptyings: [],
   clearances: [],
   rounds: null,
-  stockCounts: [],
-  stockOrders: [],
+  storeItems: [],
+  storeMoves: [],
+  storeOrders: [],
   standIns: [],
 } satisfies Partial<Scenario>;
 

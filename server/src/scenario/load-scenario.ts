@@ -6,6 +6,7 @@ import { needleColumns } from '../db/needle-columns.js';
 import { hashToken } from '../features/device/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
+import { itemRow } from '../features/store/index.js';
 import { columnsOfWays, hashPassword, spoiledRows } from '../features/shop/index.js';
 
 /**
@@ -91,6 +92,7 @@ export async function loadScenario(
     );
     await loadNeedles(tables, scenario, inOne);
     await loadRounds(tables, scenario, now, inOne);
+    await loadStore(tables, scenario, inOne);
     await tables.machineServices.bulkCreate(
       scenario.services.map((service) => ({ ...service, doneAt: new Date(service.doneAt) })),
       inOne,
@@ -238,7 +240,7 @@ async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne
 
 async function loadRounds(
   tables: Database['tables'],
-  { rounds, stockCounts, stockOrders, people }: Scenario,
+  { rounds, people }: Scenario,
   now: Date,
   inOne: InOne,
 ): Promise<void> {
@@ -247,23 +249,23 @@ async function loadRounds(
       { version: 1, settings: JSON.stringify(rounds), setAt: now, setById: people[0]!.id },
       inOne,
     );
-  await tables.stockCounts.bulkCreate(
-    stockCounts.map(({ needle, countedAt, ...count }) => ({
-      ...count,
-      ...needleColumns(needle),
-      countedAt: new Date(countedAt),
-    })),
+}
+
+async function loadStore(
+  tables: Database['tables'],
+  { storeItems, storeMoves, storeOrders }: Scenario,
+  inOne: InOne,
+): Promise<void> {
+  await tables.storeItems.bulkCreate(
+    storeItems.map(({ id, ...entry }) => itemRow(id, entry)),
     inOne,
   );
-  await tables.stockOrders.bulkCreate(
-    stockOrders.map(({ needle, orderedAt, ...order }) => ({
-      ...order,
-      ...needleColumns(needle),
-      orderedAt: new Date(orderedAt),
-      receivedAt: null,
-      receivedById: null,
-      receivedQuantity: null,
-    })),
+  await tables.storeOrders.bulkCreate(
+    storeOrders.map(({ orderedAt, ...order }) => ({ ...order, orderedAt: new Date(orderedAt) })),
+    inOne,
+  );
+  await tables.storeMoves.bulkCreate(
+    storeMoves.map(({ movedAt, ...move }) => ({ ...move, orderId: null, movedAt: new Date(movedAt) })),
     inOne,
   );
 }

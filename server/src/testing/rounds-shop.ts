@@ -15,7 +15,15 @@ import type { TestClient } from './test-client.js';
 import { startTestShop, type TestShop } from './test-shop.js';
 
 /** What a test leaves of rounds. */
-const LEFT = ['jobs', 'round_plans', 'rounds_settings', 'round_skips', 'stock_counts', 'stock_orders'];
+const LEFT = [
+  'jobs',
+  'round_plans',
+  'rounds_settings',
+  'round_skips',
+  'store_moves',
+  'store_orders',
+  'store_items',
+];
 
 /** A shop that plans rounds: one mechanic, two machines, and the worker that searches. */
 export interface RoundsShop {

@@ -149,8 +149,9 @@ export function smallWorks() {
     queuedJobs: [],
     partUsed: [],
     rounds: null,
-    stockCounts: [],
-    stockOrders: [],
+    storeItems: [],
+    storeMoves: [],
+    storeOrders: [],
     sharpsEmptyings: [],
     clearances: [],
     standIns: [

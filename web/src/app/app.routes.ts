@@ -26,6 +26,8 @@ import { peopleFeature } from './features/people/people.state';
 import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
+import * as storeEffects from './features/store/store.effects';
+import { storeFeature } from './features/store/store.state';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
 
@@ -54,7 +56,8 @@ export const appRoutes: Routes = [
           provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
           provideState(roundsFeature),
           provideState(nowFeature),
-          provideEffects(floorEffects, roundsEffects, nowEffects),
+          provideState(storeFeature),
+          provideEffects(floorEffects, roundsEffects, nowEffects, storeEffects),
         ],
         loadComponent: () => import('./features/now/now.page').then((m) => m.NowPage),
       },
@@ -106,6 +109,12 @@ export const appRoutes: Routes = [
               import('./features/changeover/changeover.page').then((m) => m.ChangeoverWorkPage),
           },
         ],
+      },
+      {
+        path: 'store',
+        title: 'Store · Gantelet',
+        providers: [provideState(storeFeature), provideEffects(storeEffects)],
+        loadComponent: () => import('./features/store/store.page').then((m) => m.StorePage),
       },
       {
         path: 'jobs',

@@ -1,4 +1,5 @@
 import { newId, routes, type Problem, type WithdrawableLog } from '@gantelet/contracts';
+import { keepNeedle } from '../../testing/keep-needle.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
@@ -103,16 +104,17 @@ describe('an entry that was logged wrongly', () => {
 
   it('no longer counts in the store: the count before it counts again', async () => {
     const { needle } = shop.works.work;
-    const count = (counted: number, key: string) =>
-      mechanic.call(routes.countStock, { key, body: { needle, counted } });
-    const onHand = async () => (await mechanic.call(routes.readRounds)).body.stock[0]?.onHand;
+    const params = { itemId: await keepNeedle(mechanic, needle) };
+    const count = (quantity: number, key: string) =>
+      mechanic.call(routes.moveStoreItem, { key, params, body: { kind: 'count', quantity, note: '' } });
+    const onHand = async () => (await mechanic.call(routes.readStore)).body.items[0]?.onHand;
     const [first, second] = [newId(), newId()];
     await count(12, first);
     shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     await count(120, second);
-    await mechanic.call(routes.deliverNeedles, { body: { needle, quantity: 10 } });
-    expect(await onHand()).toBe(120);
-    await withdraw('stock-count', second);
+    await mechanic.call(routes.moveStoreItem, { params, body: { kind: 'receive', quantity: 10, note: '' } });
+    expect(await onHand()).toBe(130);
+    await withdraw('store-move', second);
     expect(await onHand()).toBe(22);
   });
 

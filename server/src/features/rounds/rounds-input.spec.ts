@@ -1,5 +1,6 @@
 import { assessLives, type NeedleEnd } from '@gantelet/core';
 import { newId, routes, type Problem } from '@gantelet/contracts';
+import { keepNeedle } from '../../testing/keep-needle.js';
 import { startRoundsShop, type RoundsShop } from '../../testing/rounds-shop.js';
 
 describe('what rounds are planned from', () => {
@@ -16,15 +17,15 @@ describe('what rounds are planned from', () => {
 
   it('know what was ordered of a kind that nobody counted', async () => {
     const needle = { ...shop.works.work.needle, nm: 160 };
-    const body = { needle, quantity: 50, expectedOn: '2026-03-20' };
-    const { id } = (await mechanic.call(routes.orderNeedles, { body })).body;
+    const [id, body] = [newId(), { quantity: 50, expectedOn: '2026-03-20' }];
+    const params = { itemId: await keepNeedle(mechanic, needle) };
+    await mechanic.call(routes.orderStoreItem, { key: id, params, body });
     const stock = (await view()).stock.find((one) => one.needle.nm === 160);
     expect(stock).toEqual({
       needle,
-      countId: null,
       onHand: null,
-      countedAt: null,
-      countedBy: null,
+      packSize: 10,
+      leadDays: 7,
       orders: [{ id, quantity: 50, expectedOn: '2026-03-20' }],
     });
   });

@@ -14,7 +14,7 @@ import {
 } from '@gantelet/core';
 import {
   ProblemError,
-  USUAL_SUPPLY,
+  USUAL_BUYING,
   type FloorMachine,
   type FloorZone,
   type LivesReport,
@@ -30,7 +30,7 @@ import { lastResult } from '../../jobs/job.store.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { readFloor } from '../floor/index.js';
 import { findShop, readShopCalendar } from '../shop/index.js';
-import { readStock } from './needle-stock.store.js';
+import { readNeedleStock } from '../store/index.js';
 import type { InputKind, InputMachine, RoundsInput } from './plan-document.js';
 import { findPlan, type KeptPlan } from './round-plan.store.js';
 import {
@@ -64,7 +64,7 @@ export async function roundsInput(
       findRemovalAges(database, new Date(now.getTime() - MONTH_DAYS * DAY_MS)),
       readShopCalendar(database),
       listPeople(database),
-      readStock(database),
+      readNeedleStock(database, now),
       lastResult(database, 'fit-lives') as Promise<LivesReport | null>,
       findPlan(database, 'last'),
       findPlan(database, 'published'),
@@ -118,7 +118,7 @@ export async function roundsInput(
       const absences = settings.absences.filter(({ personId }) => personId === mechanic.personId);
       return person ? [{ ...mechanic, personName: person.name, absences }] : [];
     }),
-    kinds: kindsOf(machines, stock, settings, times),
+    kinds: kindsOf(machines, stock, times),
     pricePerMove: settings.pricePerMove,
     flatHours: shop.lifeHours,
     needleCost: shop.costs.needle,
@@ -254,7 +254,6 @@ function marksOf(
 function kindsOf(
   machines: readonly InputMachine[],
   stock: readonly NeedleStock[],
-  { supplies }: RoundsSettings,
   times: readonly ShiftTime[],
 ): readonly InputKind[] {
   const kinds = new Map<string, NeedleChoice>();
@@ -263,7 +262,6 @@ function kindsOf(
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([kind, needle]) => {
       const own = stock.find((one) => needleKey(one.needle) === kind);
-      const supply = supplies.find((one) => needleKey(one.needle) === kind) ?? USUAL_SUPPLY;
       // What should come on a day is there for the first shift that begins on a later one.
       const arriving = times.map(({ date }, s) =>
         (own?.orders ?? [])
@@ -274,8 +272,8 @@ function kindsOf(
         needle,
         onHand: own?.onHand ?? null,
         arriving,
-        packSize: supply.packSize,
-        leadDays: supply.leadDays,
+        packSize: own?.packSize ?? USUAL_BUYING.needle.packSize,
+        leadDays: own?.leadDays ?? USUAL_BUYING.needle.leadDays,
       };
     });
 }

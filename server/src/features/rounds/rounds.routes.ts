@@ -5,7 +5,6 @@ import { answer, stream, write, type Handled } from '../../http/handle.js';
 import { versionWatch } from '../../http/version-watch.js';
 import type { JobWork } from '../../jobs/job-runner.js';
 import { queueJob } from '../../jobs/job.store.js';
-import { countStock, deliverNeedles, orderNeedles, receiveNeedles } from './needle-stock.store.js';
 import { publishedVersion } from './round-plan.store.js';
 import type { PlanOutcome } from './plan-rounds.worker.js';
 import { roundsTable } from './rounds-export.js';
@@ -43,18 +42,6 @@ export function roundsRoutes(database: Database, now: () => Date): readonly Hand
     write(routes.skipTask, ({ body, key, person }, tx) => skipTask(database, key, body, person, now(), tx)),
     write(routes.linkCalendar, ({ person }, tx) => linkCalendar(database, person, now(), tx)),
     answer(routes.readCalendar, ({ params }) => calendarOf(database, params.token, now())),
-    write(routes.countStock, ({ body, key, person }, tx) =>
-      countStock(database, key, body, person, now(), tx),
-    ),
-    write(routes.deliverNeedles, ({ key, body, person }, tx) =>
-      deliverNeedles(database, key, body, person, now(), tx),
-    ),
-    write(routes.orderNeedles, ({ body, key, person }, tx) =>
-      orderNeedles(database, key, body, person, now(), tx),
-    ),
-    write(routes.receiveNeedles, ({ params, body, person }, tx) =>
-      receiveNeedles(database, params.orderId, body.quantity, person, now(), tx),
-    ),
   ];
 }
 

@@ -7,6 +7,7 @@ import {
   type Person,
   type PinChange,
   type PlanMark,
+  USUAL_BUYING,
   type RoundsView,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
@@ -14,7 +15,7 @@ import { lastJob, lastResult } from '../../jobs/job.store.js';
 import { dayIn } from '../../time/day-in.js';
 import { listZones, readFloor } from '../floor/index.js';
 import { findPerson, findShop, readShopCalendar } from '../shop/index.js';
-import { readStock } from './needle-stock.store.js';
+import { readNeedleStock } from '../store/index.js';
 import type { PlanDocument } from './plan-document.js';
 import type { PlanOutcome } from './plan-rounds.worker.js';
 import { conflictView, movedPlan, movesOf, pinnedPlan, planView, shiftsOf } from './plan-view.js';
@@ -41,7 +42,7 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
     listZones(database),
     findPlan(database, 'last'),
     lastJob(database, 'plan-rounds'),
-    readStock(database),
+    readNeedleStock(database, now),
     readFloor(database, now),
     publishedRounds(database, now),
   ]);
@@ -74,10 +75,9 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
       ...stock,
       ...uncounted.map(({ needle }) => ({
         needle,
-        countId: null,
         onHand: null,
-        countedAt: null,
-        countedBy: null,
+        packSize: USUAL_BUYING.needle.packSize,
+        leadDays: USUAL_BUYING.needle.leadDays,
         orders: [],
       })),
     ],

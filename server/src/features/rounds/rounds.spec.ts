@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import ICAL from 'ical.js';
 import { newId, routes, type Problem } from '@gantelet/contracts';
+import { keepNeedle } from '../../testing/keep-needle.js';
 import { startRoundsShop, type RoundsShop } from '../../testing/rounds-shop.js';
 import { publishedVersion } from './round-plan.store.js';
 
@@ -56,7 +57,9 @@ describe('rounds', () => {
     const { needle } = shop.works.work;
     await set();
     const free = compound(await planned()).changes.length;
-    await mechanic.call(routes.countStock, { body: { needle, counted: 3 } });
+    const params = { itemId: await keepNeedle(mechanic, needle) };
+    const count = { kind: 'count' as const, quantity: 3, note: '' };
+    await mechanic.call(routes.moveStoreItem, { params, body: count });
     const plan = await planned();
     expect(compound(plan).changes.length).toBeLessThan(free);
     const outlook = plan.needles.find((one) => one.needle.nm === needle.nm)!;
@@ -66,17 +69,13 @@ describe('rounds', () => {
     const notice = (await view()).notices.find(({ subject }) => subject === '135x16 NM 140')!;
     expect(['may-run-out', 'order-late', 'runs-out']).toContain(notice.kind);
 
-    const order = await mechanic.call(routes.orderNeedles, {
-      body: { needle, quantity: 20, expectedOn: '2026-03-05' },
-    });
+    const orderId = newId();
+    const order = { quantity: 20, expectedOn: '2026-03-05' };
+    await mechanic.call(routes.orderStoreItem, { key: orderId, params, body: order });
     expect(compound(await planned()).changes.length).toBe(free);
-    const orderId = order.body.id;
     shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
     const receipt = { params: { orderId }, body: { quantity: 18 } };
-    expect((await mechanic.call(routes.receiveNeedles, receipt)).status).toBe(200);
-    expect(code((await mechanic.call(routes.receiveNeedles, receipt)).body)).toBe('order.over');
-    const unknown = await mechanic.call(routes.receiveNeedles, { ...receipt, params: { orderId: newId() } });
-    expect(code(unknown.body)).toBe('order.unknown');
+    expect((await mechanic.call(routes.receiveOrder, receipt)).status).toBe(200);
     expect((await view()).stock[0]!.onHand).toBe(21);
   }, 60_000);
 

@@ -57,6 +57,7 @@ export const DOORS: readonly Door[] = [
       { path: '/rounds', name: 'Rounds', key: 'r' },
       { path: '/rounds/sheets', name: 'Round sheets' },
       { path: '/life', name: 'Needle life', key: 'l' },
+      { path: '/store', name: 'Store', key: 'i', needs: 'mechanic' },
     ],
   },
   {

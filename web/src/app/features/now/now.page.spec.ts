@@ -5,12 +5,15 @@ import {
   type Problem,
   type RoundSheet,
   type ServiceDue,
+  USUAL_BUYING,
 } from '@gantelet/contracts';
 import { floorMachine, floorZone, SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
+import { NEEDLE } from '../../testing/rounds-examples';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
+import { storeActions, storeFeature } from '../store/store.state';
 import { NowPage } from './now.page';
 import { nowActions, nowFeature } from './now.state';
 
@@ -80,7 +83,7 @@ const PROBLEM: Problem = { type: 'about:blank', title: 'Disk full', status: 503,
 describe('what needs me now', () => {
   const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
     mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, shopFeature],
+      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf(machines) }),
@@ -101,6 +104,26 @@ describe('what needs me now', () => {
       [...section.querySelectorAll('li a')].map((link) => link.textContent),
     );
     expect(rows).toEqual([['Patcher 22'], ['Post 8'], ['Flat 6', 'Flat 5']]);
+  });
+
+  it('names the thread and parts that are to be ordered, but needles only by the plan', async () => {
+    const part = {
+      ...{
+        id: newId(),
+        version: 0,
+        thing: { kind: 'part' as const, name: 'Oil, 1 l' },
+        place: '',
+        supplier: '',
+      },
+      ...{ ...USUAL_BUYING.part, packPrice: null, inUse: true, onHand: 1, countedAt: AT, perDay: 0.1 },
+      ...{ reorderAt: 2, toOrder: 4, orders: [], moves: [] },
+    };
+    const enough = { ...part, id: newId(), thing: { ...part.thing, name: 'Cord' }, toOrder: 0 };
+    const needle = { ...part, id: newId(), thing: { kind: 'needle' as const, needle: NEEDLE } };
+    const view = { currency: 'GBP', items: [part, enough, needle], unlisted: { needles: [], threads: [] } };
+    const { text, host } = await open([fine], [storeActions.viewRead({ view })]);
+    expect(text()).toContain('10 days left, a delivery takes about 7 days');
+    expect(host.querySelectorAll('section li').length).toBe(1);
   });
 
   it('names what is half changed over, and at which step it stands', async () => {

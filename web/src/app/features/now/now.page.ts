@@ -2,7 +2,7 @@ import { DatePipe, DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { newId, type CounterLeap, type RoundSheet } from '@gantelet/contracts';
+import { newId, roleReaches, type CounterLeap, type RoundSheet } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { STEP_NAMES } from '../../shared/words/changeover-words';
@@ -11,9 +11,11 @@ import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
 import { groupText, hoursText as lifeHoursText } from '../../shared/words/life-words';
 import { SERVICE_WORDS } from '../../shared/words/history-words';
+import { thingText, whyOrderText } from '../../shared/words/store-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
 import { shopFeature } from '../shop/shop.state';
+import { storeActions, storeFeature } from '../store/store.state';
 import { machinesNow, openRounds, orderNotices, servicesByMachine } from './now-items';
 import { nowActions, nowFeature } from './now.state';
 
@@ -35,6 +37,7 @@ export class NowPage {
   private readonly machines = this.store.selectSignal(floorFeature.selectMachines);
   private readonly published = this.store.selectSignal(roundsFeature.selectPublished);
   private readonly view = this.store.selectSignal(roundsFeature.selectView);
+  private readonly stored = this.store.selectSignal(storeFeature.selectView);
   private readonly servicesDue = this.store.selectSignal(nowFeature.selectServices);
   protected readonly services = computed(() => servicesByMachine(this.servicesDue() ?? []));
   protected readonly intervals = this.store.selectSignal(nowFeature.selectIntervals);
@@ -54,6 +57,8 @@ export class NowPage {
   protected readonly stepNames = STEP_NAMES;
   protected readonly hoursText = hoursRangeText;
   protected readonly noticeText = noticeText;
+  protected readonly thingText = thingText;
+  protected readonly whyOrderText = whyOrderText;
   protected readonly groupText = groupText;
   protected readonly hours = lifeHoursText;
   protected readonly now = computed(() => machinesNow(this.machines()));
@@ -62,6 +67,10 @@ export class NowPage {
   );
   protected readonly backup = this.store.selectSignal(nowFeature.selectBackup);
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
+  /** Thread and parts; needles are ordered by what the plan takes. */
+  protected readonly runningOut = computed(() =>
+    (this.stored()?.items ?? []).filter(({ thing, toOrder }) => thing.kind !== 'needle' && toOrder > 0),
+  );
   protected readonly headline = computed(() => {
     const unread = unreadText(this.floor() !== null, this.floorProblem(), 'The floor');
     if (unread) return unread;
@@ -81,6 +90,8 @@ export class NowPage {
     this.store.dispatch(roundsActions.sheetsOpened());
     this.store.dispatch(roundsActions.opened());
     this.store.dispatch(nowActions.opened());
+    if (roleReaches(this.person()?.role ?? 'operator', 'mechanic'))
+      this.store.dispatch(storeActions.opened());
     inject(DestroyRef).onDestroy(() => {
       this.store.dispatch(floorActions.closed());
       this.store.dispatch(roundsActions.sheetsClosed());

@@ -1,28 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { area, line } from 'd3-shape';
 import { scaleLinear } from 'd3-scale';
 import { needleKey } from '@gantelet/core';
-import type {
-  NeedleChoice,
-  NeedleOutlook,
-  NeedleStock,
-  RoundsPlanView,
-  StockDelivery,
-} from '@gantelet/contracts';
-import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import type { NeedleOutlook, NeedleStock, RoundsPlanView } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText } from '../../shared/words/rounds-words';
 
 const SPARK = { width: 150, height: 34 } as const;
 
-/** What is written down of the needles of a kind. */
-type StoreAct = 'count' | 'delivery' | 'order';
-
 /** Needles ahead: what the plan and failures leave of each kind, when it runs out, and what to order by when. */
 @Component({
   selector: 'gan-needles-panel',
-  imports: [NumberInputDirective, SignalMarkComponent],
+  imports: [RouterLink, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<section aria-label="Needles ahead">
     <h2>Needles ahead</h2>
@@ -36,7 +27,6 @@ type StoreAct = 'count' | 'delivery' | 'order';
             <th scope="col">Needed: planned + breakages</th>
             <th scope="col">Runs out</th>
             <th scope="col">Order</th>
-            <th scope="col" class="no-print">Record</th>
           </tr>
         </thead>
         <tbody>
@@ -45,19 +35,6 @@ type StoreAct = 'count' | 'delivery' | 'order';
               <th scope="row">{{ row.text }}</th>
               <td>
                 {{ row.stock?.onHand ?? 'not counted' }}
-                @if (row.stock?.countId; as countId) {
-                  <p class="soft">counted by {{ row.stock!.countedBy }}</p>
-                  @if (mayWrite()) {
-                    <button
-                      type="button"
-                      class="button small no-print"
-                      [attr.aria-label]="'Remove the count, ' + row.text"
-                      (click)="uncounted.emit({ countId })"
-                    >
-                      Remove
-                    </button>
-                  }
-                }
               </td>
               <td>
                 @if (row.spark; as spark) {
@@ -96,73 +73,7 @@ type StoreAct = 'count' | 'delivery' | 'order';
                   {{ orderText(order) }}
                 }
                 @for (open of row.stock?.orders ?? []; track open.id) {
-                  <div>
-                    {{ open.quantity }} ordered for {{ day(open.expectedOn) }}
-                    @if (mayWrite()) {
-                      <button
-                        type="button"
-                        class="button small no-print"
-                        (click)="receive.emit({ orderId: open.id, quantity: open.quantity })"
-                      >
-                        Delivered
-                      </button>
-                    }
-                  </div>
-                }
-              </td>
-              <td class="no-print">
-                @if (mayWrite()) {
-                  @if (openFor(row.kind); as what) {
-                    <form (submit)="$event.preventDefault()">
-                      <label>
-                        {{ amountWords[what] }}
-                        <input
-                          class="form-control"
-                          ganNumber
-                          whole
-                          least="0"
-                          most="1000000"
-                          [(number)]="amount"
-                        />
-                      </label>
-                      @if (what === 'order') {
-                        <label>
-                          Expected on
-                          <input
-                            class="form-control"
-                            type="date"
-                            [value]="expected()"
-                            (input)="expected.set($any($event.target).value)"
-                          />
-                        </label>
-                      }
-                      <button
-                        type="button"
-                        class="button small"
-                        [disabled]="!ready()"
-                        (click)="save(row.needle)"
-                      >
-                        {{ saveWords[what] }}
-                      </button>
-                      <button type="button" class="button small" (click)="open.set(null)">Not now</button>
-                    </form>
-                  } @else {
-                    <div class="acts">
-                      <button type="button" class="button small" (click)="begin(row.kind, 'count')">
-                        Count
-                      </button>
-                      <button type="button" class="button small" (click)="begin(row.kind, 'delivery')">
-                        Delivery
-                      </button>
-                      <button
-                        type="button"
-                        class="button small"
-                        (click)="begin(row.kind, 'order', row.outlook)"
-                      >
-                        Order
-                      </button>
-                    </div>
-                  }
+                  <div>{{ open.quantity }} ordered for {{ day(open.expectedOn) }}</div>
                 }
               </td>
             </tr>
@@ -173,6 +84,9 @@ type StoreAct = 'count' | 'delivery' | 'order';
     <p class="soft">
       Line: expected; band: 95 % range with chance failures. Use is counted from the needle changes logged
       since the last count.
+      @if (mayWrite()) {
+        <a routerLink="/store">Count, order and receive in the store.</a>
+      }
     </p>
   </section>`,
   styles: `
@@ -212,16 +126,6 @@ type StoreAct = 'count' | 'delivery' | 'order';
     p {
       margin: 0 0 4px;
     }
-    form,
-    .acts {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: end;
-      gap: 6px;
-    }
-    form input {
-      max-width: 150px;
-    }
     .scroll {
       overflow-x: auto;
     }
@@ -231,38 +135,8 @@ export class NeedlesPanelComponent {
   readonly plan = input.required<RoundsPlanView>();
   readonly stock = input.required<readonly NeedleStock[]>();
   readonly mayWrite = input.required<boolean>();
-  /** Counts up with everything that was written: then the form is done. */
-  readonly written = input.required<number>();
-  readonly count = output<{ readonly needle: NeedleChoice; readonly counted: number }>();
-  readonly order = output<{
-    readonly needle: NeedleChoice;
-    readonly quantity: number;
-    readonly expectedOn: string;
-  }>();
-  readonly delivered = output<StockDelivery>();
-  /** The last count of a kind, taken back. */
-  readonly uncounted = output<{ readonly countId: string }>();
-  readonly receive = output<{ readonly orderId: string; readonly quantity: number }>();
 
   protected readonly size = SPARK;
-  protected readonly amountWords: Readonly<Record<StoreAct, string>> = {
-    count: 'Counted total',
-    delivery: 'Needles delivered',
-    order: 'Needles ordered',
-  };
-  protected readonly saveWords: Readonly<Record<StoreAct, string>> = {
-    count: 'Save count',
-    delivery: 'Add to stock',
-    order: 'Ordered',
-  };
-  protected readonly open = signal<{ readonly kind: string; readonly what: StoreAct } | null>(null);
-  protected readonly amount = signal<number | null>(null);
-  protected readonly expected = signal('');
-  protected readonly ready = computed(() => {
-    const [amount, open] = [this.amount(), this.open()];
-    if (amount === null || open === null) return false;
-    return open.what === 'count' || (amount > 0 && (open.what === 'delivery' || this.expected() !== ''));
-  });
   protected readonly rows = computed(() =>
     this.plan().needles.map((outlook) => {
       const kind = needleKey(outlook.needle);
@@ -276,13 +150,6 @@ export class NeedlesPanelComponent {
       };
     }),
   );
-
-  constructor() {
-    effect(() => {
-      this.written();
-      this.open.set(null);
-    });
-  }
 
   protected day(day: string): string {
     return dayText(day);
@@ -300,32 +167,6 @@ export class NeedlesPanelComponent {
 
   protected dayOf(shift: number): string {
     return dayText(this.plan().shifts[shift]!.day);
-  }
-
-  protected openFor(kind: string): StoreAct | null {
-    const open = this.open();
-    return open?.kind === kind ? open.what : null;
-  }
-
-  /** Nothing stands in the field but what is advised to order: what was counted is known to nobody but who counts. */
-  protected begin(kind: string, what: StoreAct, outlook?: NeedleOutlook): void {
-    this.amount.set(outlook?.order?.quantity ?? null);
-    this.expected.set('');
-    this.open.set({ kind, what });
-  }
-
-  protected save(needle: NeedleChoice): void {
-    const amount = this.amount()!;
-    switch (this.open()!.what) {
-      case 'count':
-        this.count.emit({ needle, counted: amount });
-        break;
-      case 'delivery':
-        this.delivered.emit({ needle, quantity: amount });
-        break;
-      case 'order':
-        this.order.emit({ needle, quantity: amount, expectedOn: this.expected() });
-    }
   }
 }
 

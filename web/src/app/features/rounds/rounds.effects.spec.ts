@@ -1,4 +1,4 @@
-import { newId } from '@gantelet/contracts';
+import { newId, NO_SETTINGS } from '@gantelet/contracts';
 import { Subject } from 'rxjs';
 import { SESSION, SETUP } from '../../testing/examples';
 import { plannedMachine, roundsPlan, ZONES } from '../../testing/rounds-examples';
@@ -134,24 +134,14 @@ describe('the work on rounds', () => {
     });
   });
 
-  it('keeps what is written of the store and of the shifts', () => {
+  it('keeps what is written of the settings and of the shifts', () => {
     const calendar = { timeZone: 'UTC', shifts: [], zones: [], version: 2 };
-    const { store, asked } = run({
-      countStock: {},
-      orderNeedles: {},
-      receiveNeedles: {},
-      reviseShopCalendar: calendar,
-    });
-    const { needle } = SETUP;
-    const orderId = newId();
-    store.dispatch(roundsActions.count({ key: newId(), needle, counted: 12 }));
-    store.dispatch(roundsActions.order({ key: newId(), needle, quantity: 100, expectedOn: '2026-12-01' }));
-    store.dispatch(roundsActions.receive({ key: newId(), orderId, quantity: 100 }));
+    const { store, asked } = run({ reviseRoundsSettings: NO_SETTINGS, reviseShopCalendar: calendar });
+    const settings = { ...NO_SETTINGS, horizonShifts: 20 };
+    store.dispatch(roundsActions.revise({ key: newId(), settings }));
     store.dispatch(roundsActions.reviseCalendar({ key: newId(), calendar: { ...calendar, version: 1 } }));
     expect(asked.filter(({ route }) => route !== 'readRounds').map(({ body }) => body)).toEqual([
-      { needle, counted: 12 },
-      { needle, quantity: 100, expectedOn: '2026-12-01' },
-      { quantity: 100 },
+      settings,
       { ...calendar, version: 1 },
     ]);
     expect(store.selectSignal(roundsFeature.selectCalendar)()).toEqual(calendar);

@@ -141,69 +141,19 @@ export const changePlan = createEffect(
   { functional: true },
 );
 
-/** What is written of needles in the store and of the settings. */
-export const write = createEffect(
+export const revise = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
-      ofType(
-        roundsActions.count,
-        roundsActions.uncount,
-        roundsActions.deliver,
-        roundsActions.order,
-        roundsActions.receive,
-        roundsActions.revise,
-      ),
-      concatMap((action) =>
-        sentOf(api, action).pipe(
-          map(() => roundsActions.written({ done: WRITTEN_WORDS[action.type] })),
+      ofType(roundsActions.revise),
+      concatMap(({ key, settings }) =>
+        api.call(routes.reviseRoundsSettings, { key, body: settings }).pipe(
+          map(() => roundsActions.written({ done: 'Saved. Re-plan to use it.' })),
           catchError(failed),
         ),
       ),
     ),
   { functional: true },
 );
-
-const WRITTEN_WORDS = {
-  [roundsActions.count.type]: 'Stock saved. Re-plan to use it.',
-  [roundsActions.uncount.type]: 'Count removed: the one before it applies again.',
-  [roundsActions.deliver.type]: 'Delivery added to stock.',
-  [roundsActions.order.type]: 'Order saved. Re-plan to use it.',
-  [roundsActions.receive.type]: 'Delivery added to stock.',
-  [roundsActions.revise.type]: 'Saved. Re-plan to use it.',
-} as const;
-
-type Written =
-  | ReturnType<typeof roundsActions.count>
-  | ReturnType<typeof roundsActions.uncount>
-  | ReturnType<typeof roundsActions.deliver>
-  | ReturnType<typeof roundsActions.order>
-  | ReturnType<typeof roundsActions.receive>
-  | ReturnType<typeof roundsActions.revise>;
-
-function sentOf(api: ApiClient, action: Written): Observable<unknown> {
-  const { key } = action;
-  switch (action.type) {
-    case roundsActions.count.type:
-      return api.call(routes.countStock, { key, body: { needle: action.needle, counted: action.counted } });
-    case roundsActions.uncount.type:
-      return api.call(routes.withdrawEntry, { key, body: { log: 'stock-count', entryId: action.countId } });
-    case roundsActions.deliver.type:
-      return api.call(routes.deliverNeedles, {
-        key,
-        body: { needle: action.needle, quantity: action.quantity },
-      });
-    case roundsActions.order.type: {
-      const { needle, quantity, expectedOn } = action;
-      return api.call(routes.orderNeedles, { key, body: { needle, quantity, expectedOn } });
-    }
-    case roundsActions.receive.type: {
-      const { orderId, quantity } = action;
-      return api.call(routes.receiveNeedles, { key, params: { orderId }, body: { quantity } });
-    }
-    case roundsActions.revise.type:
-      return api.call(routes.reviseRoundsSettings, { key, body: action.settings });
-  }
-}
 
 /** Read on opening and whenever they change; after a tick too, as an answer under way would show them without it. */
 export const readSheets = createEffect(

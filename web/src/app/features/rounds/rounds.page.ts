@@ -6,11 +6,9 @@ import {
   roleReaches,
   type ComparedRule,
   type FlatRuleName,
-  type NeedleChoice,
   type PlanConflict,
   type PlannedShift,
   type RoundsNotice,
-  type StockDelivery,
 } from '@gantelet/contracts';
 import { signalOverReload } from '../../shared/kept-over-reload';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -224,30 +222,6 @@ export class RoundsPage {
 
   protected pin(pin: { readonly machineId: string; readonly shift: number; readonly pinned: boolean }): void {
     this.store.dispatch(roundsActions.pin({ key: this.stamp([pin, this.plan()?.version]).key, ...pin }));
-  }
-
-  protected count(count: { readonly needle: NeedleChoice; readonly counted: number }): void {
-    this.store.dispatch(roundsActions.count({ key: this.stamp(count).key, ...count }));
-  }
-
-  protected uncount(countId: string): void {
-    this.store.dispatch(roundsActions.uncount({ key: this.stamp(['uncount', countId]).key, countId }));
-  }
-
-  protected deliver(delivery: StockDelivery): void {
-    this.store.dispatch(roundsActions.deliver({ key: this.stamp(['delivery', delivery]).key, ...delivery }));
-  }
-
-  protected order(order: {
-    readonly needle: NeedleChoice;
-    readonly quantity: number;
-    readonly expectedOn: string;
-  }): void {
-    this.store.dispatch(roundsActions.order({ key: this.stamp(order).key, ...order }));
-  }
-
-  protected receive(receipt: { readonly orderId: string; readonly quantity: number }): void {
-    this.store.dispatch(roundsActions.receive({ key: this.stamp(receipt).key, ...receipt }));
   }
 
   protected shapeOf({ kind }: RoundsNotice): SignalShape {

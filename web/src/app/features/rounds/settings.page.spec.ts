@@ -1,7 +1,7 @@
 import { newId, NO_SETTINGS, type RoundsSettings, type RoundsView } from '@gantelet/contracts';
 import { SESSION } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
-import { NEEDLE, ZONES } from '../../testing/rounds-examples';
+import { ZONES } from '../../testing/rounds-examples';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 import { RoundsSettingsPage } from './settings.page';
@@ -24,7 +24,7 @@ describe('what rounds are planned with', () => {
     plan: null,
     noPlan: null,
     job: null,
-    stock: [{ needle: NEEDLE, onHand: 12, countId: null, countedAt: null, countedBy: null, orders: [] }],
+    stock: [],
     notices: [],
   };
 
@@ -64,7 +64,6 @@ describe('what rounds are planned with', () => {
     await tick('post');
     await type('Hall', '6');
     await typeMinutes('cylinder', '7.5');
-    await type('Pack of', '100');
     await type('Shifts ahead', '20');
     await press('Save settings');
     expect(kept()).toEqual([
@@ -74,7 +73,6 @@ describe('what rounds are planned with', () => {
         mechanics: [{ ...mek, minutes: 45, shiftIds: [shift.id], machineClasses: ['post'] }],
         walks: [{ zoneId: ZONES[0]!.id, minutes: 6 }],
         classMinutes: [{ machineClass: 'cylinder', minutes: 7.5 }],
-        supplies: [{ needle: NEEDLE, packSize: 100, leadDays: 7 }],
       },
     ]);
   });

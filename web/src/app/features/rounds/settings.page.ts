@@ -3,14 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, viewChildren } fr
 import { RouterLink } from '@angular/router';
 import { NgbNavModule } from '@ng-bootstrap/ng-bootstrap/nav';
 import { Store } from '@ngrx/store';
-import { sameNeedle } from '@gantelet/core';
 import {
   AWAY_KINDS,
   MACHINE_CLASSES,
   RoundsSettings,
-  USUAL_SUPPLY,
   type MechanicHours,
-  type NeedleChoice,
   type ShopCalendar,
 } from '@gantelet/contracts';
 import { CalendarPanelComponent } from './calendar-panel.component';
@@ -18,7 +15,6 @@ import { signalOverReload } from '../../shared/kept-over-reload';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { fieldName } from '../../shared/words/field-name';
-import { needleText } from '../../shared/words/changeover-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { shopFeature } from '../shop/shop.state';
@@ -64,7 +60,6 @@ export class RoundsSettingsPage {
   );
   protected readonly classes = MACHINE_CLASSES;
   protected readonly awayKinds = AWAY_KINDS;
-  protected readonly needleText = needleText;
   protected readonly draft = keptFor(
     () => this.view()?.settings.version ?? null,
     (): Draft | null => this.view()?.settings ?? null,
@@ -80,7 +75,6 @@ export class RoundsSettingsPage {
       : checked.error.issues.map(({ path, message }) => `${fieldName(path.join('.'))}: ${message}`);
   });
   protected readonly machines = computed(() => this.view()?.machines ?? []);
-  protected readonly kinds = computed(() => (this.view()?.stock ?? []).map(({ needle }) => needle));
 
   constructor() {
     this.store.dispatch(roundsActions.opened());
@@ -171,19 +165,6 @@ export class RoundsSettingsPage {
   protected setClassMinutes(machineClass: (typeof MACHINE_CLASSES)[number], minutes: number | null): void {
     const others = this.draft()!.classMinutes.filter((one) => one.machineClass !== machineClass);
     this.set({ classMinutes: minutes === null ? others : [...others, { machineClass, minutes }] });
-  }
-
-  protected supplyOf(needle: NeedleChoice): { readonly packSize: number; readonly leadDays: number } {
-    return this.draft()?.supplies.find((one) => sameNeedle(one.needle, needle)) ?? USUAL_SUPPLY;
-  }
-
-  protected setSupply(
-    needle: NeedleChoice,
-    part: { readonly packSize?: number; readonly leadDays?: number },
-  ): void {
-    const { packSize, leadDays } = { ...this.supplyOf(needle), ...part };
-    const others = this.draft()!.supplies.filter((one) => !sameNeedle(one.needle, needle));
-    this.set({ supplies: [...others, { needle, packSize, leadDays }] });
   }
 
   protected keep(): void {

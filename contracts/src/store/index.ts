@@ -1,0 +1,18 @@
+export {
+  NeedleStock,
+  STORE_MOVE_KINDS,
+  StoreItem,
+  StoreItemEntry,
+  StoreItemRevision,
+  StoreMove,
+  StoreMoveEntry,
+  StoreOrder,
+  StoreOrderEntry,
+  StoreReceipt,
+  StoreThing,
+  storeThingKey,
+  StoreView,
+  threadThingText,
+  USUAL_BUYING,
+  type StoreThingKind,
+} from './store-item.js';

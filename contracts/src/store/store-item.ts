@@ -1,0 +1,143 @@
+import * as z from 'zod';
+import { needleKey, threadConstruction } from '@gantelet/core';
+import { NeedleChoice, ThreadChoice } from '../match/index.js';
+import { Day, Id, Instant, Line, Name, Version } from '../shared/index.js';
+
+const Quantity = z.number().min(0).max(100_000_000);
+
+/** What lies in the store: needles are counted one by one, thread in metres, everything else in pieces. */
+export const StoreThing = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('needle'), needle: NeedleChoice }),
+  z.strictObject({
+    kind: z.literal('thread'),
+    tex: ThreadChoice.shape.tex,
+    constructionId: ThreadChoice.shape.constructionId,
+    colour: Line(40).min(1),
+  }),
+  z.strictObject({ kind: z.literal('part'), name: Name }),
+]);
+export type StoreThing = z.infer<typeof StoreThing>;
+export type StoreThingKind = StoreThing['kind'];
+
+/** The same text for the same thing. */
+export function storeThingKey(thing: StoreThing): string {
+  switch (thing.kind) {
+    case 'needle':
+      return `needle ${needleKey(thing.needle)}`;
+    case 'thread':
+      return `thread ${thing.tex} ${thing.constructionId} ${thing.colour.toLowerCase()}`;
+    case 'part':
+      return `part ${thing.name.toLowerCase()}`;
+  }
+}
+
+/** A thread in words for a list or a search: Tex 135 bonded nylon, black. */
+export function threadThingText({ tex, constructionId, colour }: StoreThing & { kind: 'thread' }): string {
+  const name = threadConstruction(constructionId)?.name ?? constructionId;
+  return `Tex ${tex} ${name[0]!.toLowerCase()}${name.slice(1)}, ${colour}`;
+}
+
+/** A thing in the store: where it lies, and how it is bought. */
+export const StoreItemEntry = z.strictObject({
+  thing: StoreThing,
+  place: Line(60),
+  supplier: Line(60),
+  /** What comes in a pack: needles, metres on a cone, pieces. */
+  packSize: z.number().positive().max(1_000_000),
+  /** Price of a pack in the shop's money; null while nobody said. */
+  packPrice: z.number().min(0).max(1_000_000).nullable(),
+  /** Days from an order to its delivery, and how far that usually differs. */
+  leadDays: z.int().min(0).max(365),
+  leadSpreadDays: z.number().min(0).max(180),
+  /** Share of orders whose delivery is to come before nothing is left. */
+  service: z.number().min(0.5).max(0.999),
+  /** It is used here: else it is in no list of what to order. */
+  inUse: z.boolean(),
+});
+export type StoreItemEntry = z.infer<typeof StoreItemEntry>;
+
+export const StoreItemRevision = StoreItemEntry.extend({ version: Version });
+export type StoreItemRevision = z.infer<typeof StoreItemRevision>;
+
+/** How a thing is bought while nobody said: a usual pack, a week and 19 deliveries of 20 in time. Common practice. */
+export const USUAL_BUYING = {
+  needle: { packSize: 10, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
+  thread: { packSize: 5000, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
+  part: { packSize: 1, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
+} as const satisfies Record<StoreThingKind, Partial<StoreItemEntry>>;
+
+export const STORE_MOVE_KINDS = ['count', 'receive', 'use', 'scrap'] as const;
+
+/** What happened to a thing. A count is the total that is there; the others are what came or went. */
+export const StoreMoveEntry = z
+  .strictObject({ kind: z.enum(STORE_MOVE_KINDS), quantity: Quantity, note: Line(120) })
+  .refine(({ kind, quantity }) => kind === 'count' || quantity > 0, {
+    path: ['quantity'],
+    error: 'above 0',
+  });
+export type StoreMoveEntry = z.infer<typeof StoreMoveEntry>;
+
+/** Ordered, and when it should come. */
+export const StoreOrderEntry = z.strictObject({ quantity: Quantity.positive(), expectedOn: Day });
+export type StoreOrderEntry = z.infer<typeof StoreOrderEntry>;
+
+/** What came of an order; nothing when it does not come. */
+export const StoreReceipt = z.strictObject({ quantity: Quantity });
+export type StoreReceipt = z.infer<typeof StoreReceipt>;
+
+/** An order that has not come. */
+export const StoreOrder = z.object({ id: Id, quantity: Quantity, expectedOn: Day });
+export type StoreOrder = z.infer<typeof StoreOrder>;
+
+/** Something that was written down of a thing, the newest first; it can be taken back. */
+export const StoreMove = z.object({
+  id: Id,
+  kind: z.enum(STORE_MOVE_KINDS),
+  quantity: Quantity,
+  note: z.string(),
+  movedAt: Instant,
+  movedBy: Name,
+});
+export type StoreMove = z.infer<typeof StoreMove>;
+
+/** A thing in the store, with what is there and what to do about it. */
+export const StoreItem = StoreItemEntry.extend({
+  id: Id,
+  version: Version,
+  /** By the last count, what came and what went since; null before the first count. */
+  onHand: Quantity.nullable(),
+  countedAt: Instant.nullable(),
+  /** Use in a day; null while too little is known. */
+  perDay: z.number().nullable(),
+  /** Order at or below this; null while on hand or use is not known. */
+  reorderAt: Quantity.nullable(),
+  /** What to order now, whole packs; 0: nothing. */
+  toOrder: Quantity,
+  orders: z.array(StoreOrder),
+  /** The last moves. */
+  moves: z.array(StoreMove),
+});
+export type StoreItem = z.infer<typeof StoreItem>;
+
+/** Everything in the store. */
+export const StoreView = z.object({
+  /** ISO 4217. */
+  currency: z.string(),
+  items: z.array(StoreItem),
+  /** What machines sew with and nobody keeps in the store yet. */
+  unlisted: z.object({
+    needles: z.array(NeedleChoice),
+    threads: z.array(ThreadChoice.pick({ tex: true, constructionId: true })),
+  }),
+});
+export type StoreView = z.infer<typeof StoreView>;
+
+/** One kind of needle, as plans of rounds see the store. */
+export const NeedleStock = z.object({
+  needle: NeedleChoice,
+  onHand: z.int().nullable(),
+  packSize: z.int(),
+  leadDays: z.int(),
+  orders: z.array(StoreOrder),
+});
+export type NeedleStock = z.infer<typeof NeedleStock>;

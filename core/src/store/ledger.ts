@@ -1,0 +1,43 @@
+/** What happened to a thing in the store. A count says how much there is; the others add to it or take from it. */
+export type StoreMoveKind = 'count' | 'receive' | 'use' | 'scrap';
+
+export interface LedgerMove {
+  readonly kind: StoreMoveKind;
+  /** In the unit of the thing: needles, metres or pieces. */
+  readonly quantity: number;
+  readonly atMs: number;
+}
+
+/** What the moves of a thing come to. */
+export interface StoreLedger {
+  /** What is there now, never below 0; null while nobody has counted it. */
+  readonly onHand: number | null;
+  readonly countedAtMs: number | null;
+  /** What was taken, with what a count found missing. */
+  readonly taken: readonly { readonly quantity: number; readonly atMs: number }[];
+}
+
+/**
+ * Replays the moves of a thing. What came or went before the first count is in that count already. A count below what should
+ * be there shows what was taken without a note; one above it takes nothing back.
+ *
+ * @param moves in the order they happened
+ */
+export function storeLedger(moves: readonly LedgerMove[]): StoreLedger {
+  let onHand: number | null = null;
+  let countedAtMs: number | null = null;
+  const taken: { quantity: number; atMs: number }[] = [];
+  for (const { kind, quantity, atMs } of moves) {
+    if (kind === 'count') {
+      if (onHand !== null && quantity < onHand) taken.push({ quantity: onHand - quantity, atMs });
+      onHand = quantity;
+      countedAtMs = atMs;
+    } else if (kind === 'receive') {
+      if (onHand !== null) onHand += quantity;
+    } else {
+      taken.push({ quantity, atMs });
+      if (onHand !== null) onHand = Math.max(0, onHand - quantity);
+    }
+  }
+  return { onHand, countedAtMs, taken };
+}

@@ -1,0 +1,170 @@
+import fc from 'fast-check';
+import { randomGamma, randomLcg, randomPoisson } from 'd3-random';
+import {
+  coneMetres,
+  orderAdvice,
+  orderQuantity,
+  reorderPoint,
+  storeLedger,
+  usePerDay,
+  type LeadDemand,
+  type LedgerMove,
+} from './index.js';
+
+const DAY_MS = 86_400_000;
+const NEEDLES: LeadDemand = { perDay: 2, lump: 1, leadDays: 5, leadSpreadDays: 0 };
+
+describe('the ledger of a thing', () => {
+  const moves = (...list: readonly (readonly [LedgerMove['kind'], number])[]): LedgerMove[] =>
+    list.map(([kind, quantity], day) => ({ kind, quantity, atMs: day * DAY_MS }));
+
+  it('begins with the first count, and goes on with what came and went', () => {
+    const { onHand, countedAtMs } = storeLedger(
+      moves(['receive', 40], ['use', 3], ['count', 20], ['receive', 10], ['use', 4], ['scrap', 1]),
+    );
+    expect([onHand, countedAtMs]).toEqual([25, 2 * DAY_MS]);
+    expect(storeLedger(moves(['receive', 40], ['use', 3])).onHand).toBeNull();
+  });
+
+  it('takes what a count finds missing for used, and what it finds too many for nothing', () => {
+    expect(storeLedger(moves(['count', 20], ['use', 2], ['count', 15])).taken).toEqual([
+      { quantity: 2, atMs: DAY_MS },
+      { quantity: 3, atMs: 2 * DAY_MS },
+    ]);
+    expect(storeLedger(moves(['count', 20], ['count', 25])).taken).toEqual([]);
+  });
+
+  it('never has less than nothing, and always what the last count said and what moved since', () => {
+    const kinds = fc.constantFrom('count', 'receive', 'use', 'scrap') as fc.Arbitrary<LedgerMove['kind']>;
+    fc.assert(
+      fc.property(fc.array(fc.tuple(kinds, fc.integer({ min: 0, max: 50 }))), (list) => {
+        const { onHand } = storeLedger(moves(...list));
+        const last = list.map(([kind]) => kind).lastIndexOf('count');
+        if (last < 0) return onHand === null;
+        const after = list.slice(last + 1).reduce((left, [kind, quantity]) => {
+          return kind === 'receive' ? left + quantity : Math.max(0, left - quantity);
+        }, list[last]![1]);
+        return onHand === after && onHand >= 0;
+      }),
+    );
+  });
+
+  it('gives the use of a day over half a year at most, and none of less than a fortnight', () => {
+    const taken = [1, 100, 190].map((day) => ({ quantity: 18, atMs: day * DAY_MS }));
+    expect(usePerDay(taken, 0, 10 * DAY_MS)).toBeNull();
+    expect(usePerDay(taken, 95 * DAY_MS, 195 * DAY_MS)).toBeCloseTo(0.36, 12);
+    expect(usePerDay(taken, 0, 200 * DAY_MS)).toBeCloseTo(36 / 180, 12);
+  });
+});
+
+describe('when to order', () => {
+  it('is where Poisson tables say it is, when the delivery comes to the day', () => {
+    // Poisson with mean 10: P(X <= 14) = 0.9165, P(X <= 15) = 0.9513; with mean 1: 0.9810 up to 3, 0.9963 up to 4. Tables of
+    // the Poisson distribution, any textbook (from memory).
+    expect(reorderPoint(NEEDLES, 0.95)).toBe(15);
+    expect(reorderPoint(NEEDLES, 0.916)).toBe(14);
+    expect(reorderPoint({ ...NEEDLES, perDay: 0.2 }, 0.99)).toBe(4);
+    expect(reorderPoint({ ...NEEDLES, perDay: 0 }, 0.99)).toBe(0);
+  });
+
+  it('keeps its promise in a simulated store, with deliveries that come late', () => {
+    const random = randomLcg(0.11);
+    const cases: readonly (readonly [LeadDemand, number])[] = [
+      [{ perDay: 2, lump: 1, leadDays: 7, leadSpreadDays: 3 }, 0.95],
+      [{ perDay: 0.3, lump: 1, leadDays: 14, leadSpreadDays: 7 }, 0.9],
+      [{ perDay: 900, lump: 5000, leadDays: 10, leadSpreadDays: 4 }, 0.98],
+    ];
+    for (const [demand, service] of cases) {
+      const at = reorderPoint(demand, service);
+      const used = simulated(demand, random, 40_000);
+      const share = (level: number) => used.filter((one) => one <= level).length / used.length;
+      expect(share(at)).toBeGreaterThan(service - 0.005);
+      expect(share(at - demand.lump)).toBeLessThan(service + 0.005);
+    }
+  });
+
+  it('costs least to the newsvendor, who pays for what is missing and for what is left', () => {
+    const demand: LeadDemand = { perDay: 1.5, lump: 1, leadDays: 8, leadSpreadDays: 4 };
+    const used = simulated(demand, randomLcg(0.37), 60_000);
+    const [missing, over] = [9, 1];
+    const cost = (level: number): number =>
+      used.reduce((sum, one) => sum + (one > level ? missing * (one - level) : over * (level - one)), 0);
+    const at = reorderPoint(demand, missing / (missing + over));
+    const costs = Array.from({ length: 50 }, (_, level) => cost(level));
+    expect(Math.abs(costs.indexOf(Math.min(...costs)) - at)).toBeLessThanOrEqual(1);
+    expect(cost(at)).toBeLessThan(1.003 * Math.min(...costs));
+  });
+
+  it('never falls with more use, longer or less certain delivery, or more service', () => {
+    const some = fc.record({
+      perDay: fc.double({ min: 0, max: 40, noNaN: true }),
+      lump: fc.constant(1),
+      leadDays: fc.double({ min: 0, max: 60, noNaN: true }),
+      leadSpreadDays: fc.constant(0),
+    });
+    fc.assert(
+      fc.property(some, fc.double({ min: 0.5, max: 0.99, noNaN: true }), (demand, service) => {
+        const at = reorderPoint(demand, service);
+        expect(reorderPoint({ ...demand, perDay: demand.perDay + 1 }, service)).toBeGreaterThanOrEqual(at);
+        expect(reorderPoint({ ...demand, leadDays: demand.leadDays + 5 }, service)).toBeGreaterThanOrEqual(
+          at,
+        );
+        expect(reorderPoint(demand, 0.5 * (1 + service))).toBeGreaterThanOrEqual(at);
+      }),
+    );
+    const late = (leadSpreadDays: number) => reorderPoint({ ...NEEDLES, leadSpreadDays }, 0.95);
+    expect([late(1) >= late(0), late(4) > late(1)]).toEqual([true, true]);
+  });
+
+  it('refuses what is no rate, no lump and no chance', () => {
+    expect(() => reorderPoint({ ...NEEDLES, perDay: NaN }, 0.95)).toThrowError(/perDay is NaN/);
+    expect(() => reorderPoint({ ...NEEDLES, lump: 0 }, 0.95)).toThrowError(/lump is 0/);
+    expect(() => reorderPoint(NEEDLES, 1)).toThrowError(/service is 1/);
+  });
+});
+
+describe('what to order', () => {
+  const state = { ...NEEDLES, onHand: 15, onOrder: 0, packSize: 10, service: 0.95, coverDays: 30 };
+
+  it('is nothing above the point, and whole packs for the days to come at it', () => {
+    expect(orderAdvice({ ...state, onHand: 16 }).quantity).toBe(0);
+    expect(orderAdvice(state)).toEqual({ reorderAt: 15, lastsDays: 7.5, quantity: 60 });
+    expect(orderAdvice({ ...state, onHand: 3, onOrder: 20 }).quantity).toBe(0);
+    expect(orderAdvice({ ...state, coverDays: 0 }).quantity).toBe(10);
+  });
+
+  it('is left to people where nothing is used', () => {
+    expect(orderAdvice({ ...state, perDay: 0, onHand: 0 })).toEqual({
+      reorderAt: 0,
+      lastsDays: null,
+      quantity: 0,
+    });
+  });
+
+  it('comes in packs that hold some', () => {
+    expect([0, 4, 11].map((short) => orderQuantity(short, 10))).toEqual([0, 10, 20]);
+    expect(() => orderQuantity(3, 0)).toThrowError(/packSize is 0/);
+    expect(() => orderQuantity(NaN, 10)).toThrowError(/short is NaN/);
+  });
+});
+
+describe('a cone on the scale', () => {
+  it('holds its grams over its tex in kilometres', () => {
+    // Tex 135 is 135 g a kilometre (ISO 1144).
+    expect(coneMetres(310, 40, 135)).toBeCloseTo(2000, 9);
+    expect(coneMetres(40, 40, 135)).toBe(0);
+    expect(() => coneMetres(30, 40, 135)).toThrowError(/coneG is 30; allowed: 40/);
+  });
+});
+
+/** What is used while orders are on their way, drawn. */
+function simulated(
+  { perDay, lump, leadDays, leadSpreadDays }: LeadDemand,
+  random: () => number,
+  draws: number,
+): number[] {
+  const shape = (leadDays / leadSpreadDays) ** 2;
+  const days = randomGamma.source(random)(shape, leadDays / shape);
+  const lumps = randomPoisson.source(random);
+  return Array.from({ length: draws }, () => lump * lumps((days() * perDay) / lump)());
+}

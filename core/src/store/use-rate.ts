@@ -1,0 +1,25 @@
+const DAY_MS = 86_400_000;
+/** So far back use is looked at: a season, not last year's work. Common practice. */
+const LOOK_BACK_DAYS = 180;
+/** Fewer days say nothing of a rate. Assumption. */
+const ENOUGH_DAYS = 14;
+
+/**
+ * How much of a thing is used in a day.
+ *
+ * @param taken what was taken, and when
+ * @param sinceMs when taking was first written down
+ * @returns null when that is less than a fortnight ago
+ */
+export function usePerDay(
+  taken: readonly { readonly quantity: number; readonly atMs: number }[],
+  sinceMs: number,
+  nowMs: number,
+): number | null {
+  const fromMs = Math.max(sinceMs, nowMs - LOOK_BACK_DAYS * DAY_MS);
+  const days = (nowMs - fromMs) / DAY_MS;
+  if (days < ENOUGH_DAYS) return null;
+  return (
+    taken.filter(({ atMs }) => atMs >= fromMs).reduce((total, { quantity }) => total + quantity, 0) / days
+  );
+}

@@ -1,0 +1,49 @@
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+
+test.describe('the store', () => {
+  test('says what to order, and knows it is ordered, comes and is used', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/store');
+    const answer = page.getByRole('heading', { level: 1 });
+    await expect(answer).toContainText(/\d things to order, £/);
+    const wanted = page.getByRole('region', { name: 'To order' });
+    const thread = wanted.getByRole('listitem').filter({ hasText: 'bonded nylon' });
+    await expect(thread).toContainText(/\d+ cones, [\d,]+ m/);
+    await thread.getByRole('button', { name: /^Order/ }).click();
+    await expect(page.getByLabel('Ordered, m')).not.toHaveValue('');
+    await page.getByRole('button', { name: 'Log', exact: true }).click();
+    await expect(page.getByText('Order saved.')).toBeVisible();
+    await expect(thread).toHaveCount(0);
+    await page.getByRole('button', { name: 'It came' }).click();
+    await expect(page.getByText('Order closed.')).toBeVisible();
+    await expect(page.getByText(/m received, Tam Oduya/).first()).toBeVisible();
+    await expectAccessible(page);
+
+    await page.getByRole('button', { name: 'Count', exact: true }).click();
+    await page.getByLabel('Counted, in all, m').fill('1200');
+    await page.getByRole('button', { name: 'Log', exact: true }).click();
+    await expect(page.getByText('Logged.')).toBeVisible();
+    await expect(thread).toHaveCount(1);
+    await page.getByRole('button', { name: 'Take back: counted' }).first().click();
+    await expect(page.getByText('Taken back.')).toBeVisible();
+    await expect(thread).toHaveCount(0);
+    const list = await page.request.get('/api/store/order-list.csv');
+    expect(await list.text()).toContain('supplier,thing,packs');
+  });
+
+  test('keeps what a machine sews with, and fits a phone', async ({ page }) => {
+    await signIn(page);
+    await page.setViewportSize({ width: 360, height: 740 });
+    await page.goto('/store');
+    await page.getByRole('button', { name: 'Add Tex 270 bonded nylon' }).click();
+    await page.getByLabel('Colour').fill('brown');
+    await page.getByLabel('Where it lies').fill('Thread shelf 3');
+    await page.getByRole('button', { name: 'Add to the store' }).click();
+    await expect(page.getByText('Added to the store.')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Add Tex 270 bonded nylon' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Tex 270 bonded nylon, brown' }).click();
+    await expect(page.getByText('Nothing written down yet.')).toBeVisible();
+    await expectNoSidewaysScroll(page);
+    await expectAccessible(page);
+  });
+});

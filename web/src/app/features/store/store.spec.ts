@@ -1,0 +1,215 @@
+import { TestBed } from '@angular/core/testing';
+import { newId, USUAL_BUYING, type StoreItem, type StoreView } from '@gantelet/contracts';
+import { mountPage } from '../../testing/mount-page';
+import { runEffects } from '../../testing/run-effects';
+import { StorePage } from './store.page';
+import * as effects from './store.effects';
+import { storeActions, storeFeature } from './store.state';
+import { lastsText, packsText, useText } from '../../shared/words/store-words';
+
+const THREAD: StoreItem = {
+  id: newId(),
+  version: 3,
+  thing: { kind: 'thread', tex: 135, constructionId: 'bonded-nylon', colour: 'black' },
+  place: 'Thread shelf 2',
+  supplier: 'Longacre',
+  ...USUAL_BUYING.thread,
+  packSize: 2500,
+  packPrice: 25,
+  inUse: true,
+  onHand: 5000,
+  countedAt: '2026-11-27T06:00:00.000Z',
+  perDay: 200,
+  reorderAt: 5000,
+  toOrder: 7500,
+  orders: [],
+  moves: [
+    {
+      id: newId(),
+      kind: 'use',
+      quantity: 2500,
+      note: '',
+      movedAt: '2026-11-26T06:00:00.000Z',
+      movedBy: 'Lea',
+    },
+  ],
+};
+const OIL: StoreItem = {
+  ...THREAD,
+  id: newId(),
+  thing: { kind: 'part', name: 'Oil, 1 l' },
+  supplier: 'Wharf',
+  packSize: 1,
+  packPrice: null,
+  onHand: 3,
+  perDay: 0.02,
+  reorderAt: 1,
+  toOrder: 0,
+  orders: [{ id: newId(), quantity: 6, expectedOn: '2026-12-02' }],
+  moves: [],
+};
+const NEEDLE = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' };
+const VIEW: StoreView = {
+  currency: 'GBP',
+  items: [THREAD, OIL],
+  unlisted: { needles: [NEEDLE], threads: [{ tex: 70, constructionId: 'bonded-nylon' }] },
+};
+
+describe('the store', () => {
+  const open = async (view: StoreView = VIEW) => {
+    const page = await mountPage(StorePage, {
+      features: [storeFeature],
+      before: [storeActions.viewRead({ view })],
+    });
+    const writes = () => page.of(storeActions.write).map(({ write }) => write);
+    return { ...page, writes };
+  };
+
+  it('says first what to order, from whom and for how much, and why', async () => {
+    const { text, host } = await open();
+    expect(host.querySelector('h1')?.textContent).toContain('1 thing to order, £75.00');
+    expect(text()).toContain('Longacre: £75.00');
+    expect(text()).toContain('Tex 135 bonded nylon, black: 3 cones, 7,500 m');
+    expect(text()).toContain('4 weeks left, a delivery takes about 7 days');
+    TestBed.resetTestingModule();
+    const calm = await open({ ...VIEW, items: [OIL] });
+    expect(calm.host.querySelector('h1')?.textContent).toContain('Nothing to order now');
+  });
+
+  it('writes down an order as it is advised, to come when deliveries do', async () => {
+    const { press, writes, field } = await open();
+    await press('Order: Tex 135');
+    expect(field('Ordered, m').value).toBe('7500');
+    await press('Log');
+    const [write] = writes();
+    expect(write).toEqual(
+      jasmine.objectContaining({
+        deed: 'order',
+        itemId: THREAD.id,
+        entry: jasmine.objectContaining({ quantity: 7500 }),
+      }),
+    );
+  });
+
+  it('counts thread by the weight of its cones, one after the other', async () => {
+    const { press, type, writes } = await open();
+    await press('Thread');
+    await press('Tex 135 bonded nylon, black');
+    await press('Count');
+    await type('Empty cone', '40');
+    await type('Cone on the scale', '310');
+    await press('Use it');
+    await type('Cone on the scale', '175');
+    await press('Add it');
+    await press('Log');
+    // Tex 135 is 135 g a kilometre (ISO 1144): 2000 m and 1000 m.
+    expect(writes()).toEqual([
+      { deed: 'move', itemId: THREAD.id, entry: { kind: 'count', quantity: 3000, note: '' } },
+    ]);
+  });
+
+  it('takes back what was written down, and closes an order that came or will not', async () => {
+    const { press, writes, store, settled } = await open();
+    const answered = async () => {
+      store.dispatch(storeActions.written({ view: VIEW, done: '' }));
+      await settled();
+    };
+    await press('Thread');
+    await press('Tex 135 bonded nylon, black');
+    await press('Take back: taken');
+    await answered();
+    await press('Parts and oil');
+    await press('Oil, 1 l');
+    await press('It will not come');
+    await answered();
+    await press('It came');
+    const orderId = OIL.orders[0]!.id;
+    expect(writes()).toEqual([
+      { deed: 'take-back', moveId: THREAD.moves[0]!.id },
+      { deed: 'receive', orderId, quantity: 0 },
+      { deed: 'receive', orderId, quantity: 6 },
+    ]);
+  });
+
+  it('corrects where a thing lies and how it is bought, and refuses what the server would', async () => {
+    const { press, type, button, text, writes } = await open();
+    await press('Thread');
+    await press('Tex 135 bonded nylon, black');
+    await press('Place and buying');
+    await type('Colour', '');
+    expect([button('Save')!.disabled, text().includes('not empty')]).toEqual([true, true]);
+    await type('Colour', 'natural');
+    await type('Delivery, days', '12');
+    await press('Save');
+    const [write] = writes();
+    expect(write).toEqual(
+      jasmine.objectContaining({
+        deed: 'revise',
+        revision: jasmine.objectContaining({
+          thing: { ...THREAD.thing, colour: 'natural' },
+          leadDays: 12,
+          service: 0.95,
+          version: 3,
+        }),
+      }),
+    );
+  });
+
+  it('adds what machines sew with and nobody keeps', async () => {
+    const { press, writes } = await open();
+    await press('Add 135x16 NM 140');
+    await press('Add to the store');
+    expect(writes()).toEqual([
+      {
+        deed: 'add',
+        entry: {
+          thing: { kind: 'needle', needle: NEEDLE },
+          place: '',
+          supplier: '',
+          packPrice: null,
+          inUse: true,
+          ...USUAL_BUYING.needle,
+        },
+      },
+    ]);
+  });
+
+  it('says use, rest and packs as people say them', () => {
+    expect([useText(THREAD), useText(OIL), useText({ ...OIL, perDay: null })]).toEqual([
+      '6,100 m a month',
+      'less than 1 a month',
+      'not known yet',
+    ]);
+    expect([0.5, 5, 60, 400, 5000].map((onHand) => lastsText({ ...OIL, onHand, perDay: 1 }))).toEqual([
+      '0 days',
+      '5 days',
+      '9 weeks',
+      '13 months',
+      'over 2 years',
+    ]);
+    expect([packsText(THREAD, 2500), packsText(THREAD, 6000), packsText(OIL, 3)]).toEqual([
+      '1 cone',
+      '2.4 cones',
+      '',
+    ]);
+  });
+});
+
+describe('what is written in the store', () => {
+  it('is sent with its key, and what is taken back is read again', () => {
+    const { store, asked } = runEffects({
+      features: [storeFeature],
+      effects,
+      answers: { moveStoreItem: VIEW, withdrawEntry: {}, readStore: VIEW },
+    });
+    const entry = { kind: 'use' as const, quantity: 1, note: '' };
+    const key = newId();
+    store.dispatch(storeActions.write({ key, write: { deed: 'move', itemId: OIL.id, entry } }));
+    expect(asked).toEqual([jasmine.objectContaining({ route: 'moveStoreItem', body: entry })]);
+    expect(store.selectSignal(storeFeature.selectDone)()).toBe('Logged.');
+    const moveId = newId();
+    store.dispatch(storeActions.write({ key: newId(), write: { deed: 'take-back', moveId } }));
+    expect(asked.map(({ route }) => route)).toEqual(['moveStoreItem', 'withdrawEntry', 'readStore']);
+    expect(asked[1]!.body).toEqual({ log: 'store-move', entryId: moveId });
+  });
+});

@@ -1,0 +1,24 @@
+import type { AbstractControl, FormGroup, ValidatorFn } from '@angular/forms';
+import type * as z from 'zod';
+import { fieldName } from '../words/field-name';
+
+/**
+ * A form's validator from the schema its entry is sent with: what the server would refuse is said before it is sent.
+ *
+ * @param entryOf the entry that the form's raw value stands for
+ */
+export function zodValidator(schema: z.ZodType, entryOf: (value: never) => unknown): ValidatorFn {
+  return (form: AbstractControl) => {
+    const checked = schema.safeParse(entryOf((form as FormGroup).getRawValue() as never));
+    if (checked.success) return null;
+    return { schema: checked.error.issues.map(({ path, message }) => [path.join('.'), message] as const) };
+  };
+}
+
+/** What a form's schema complains of, in words; nothing about fields nobody has touched. */
+export function complaintsOf(form: FormGroup): readonly string[] {
+  const complaints = (form.errors?.['schema'] ?? []) as readonly (readonly [path: string, message: string])[];
+  return form.touched || form.dirty
+    ? complaints.map(([path, message]) => `${fieldName(path)}: ${message}`)
+    : [];
+}

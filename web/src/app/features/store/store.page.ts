@@ -1,4 +1,4 @@
-import { DatePipe } from '@angular/common';
+import { DatePipe, NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { ActivatedRoute, RouterLink } from '@angular/router';
 import { NgbNavModule } from '@ng-bootstrap/ng-bootstrap/nav';
@@ -44,6 +44,7 @@ const NO_NEEDLE: NeedleChoice = { systemId: '135x17', nm: 110, pointId: 'round',
   imports: [
     DatePipe,
     NgbNavModule,
+    NgTemplateOutlet,
     ProblemComponent,
     RouterLink,
     SignalMarkComponent,

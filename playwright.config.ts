@@ -12,6 +12,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     contextOptions: { reducedMotion: 'reduce' },
+    // It would answer what tests hold up or lose on the way.
+    serviceWorkers: 'block',
     screenshot: 'off',
     trace: 'off',
     launchOptions: {

@@ -1,4 +1,4 @@
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, STATE, WEB_ROOT } from './paths.mjs';
 import { run } from './run.mjs';
@@ -54,7 +54,19 @@ export async function buildWeb() {
       quiet: true,
       env: NO_ANALYTICS,
     });
+    leavePageUnchecked();
   });
+}
+
+/**
+ * Takes the page out of what the service worker checks by its hash: the server writes another nonce into every copy of it,
+ * so that none would ever match.
+ */
+function leavePageUnchecked() {
+  const file = join(WEB_ROOT, 'ngsw.json');
+  const manifest = JSON.parse(readFileSync(file, 'utf8'));
+  delete manifest.hashTable[manifest.index];
+  writeFileSync(file, JSON.stringify(manifest));
 }
 
 /** Angular's tool asks about statistics unless told. */

@@ -2,6 +2,7 @@ export { ChangeNotice } from './change-notice.js';
 export {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,
+  REQUEST_ID_HEADER,
   type BodyOf,
   type SentBodyOf,
   type Method,

@@ -51,6 +51,8 @@ export type ReplyOf<R extends Route> = z.infer<R['reply']>;
 export const IDEMPOTENCY_HEADER = 'Idempotency-Key';
 /** Header that carries the session's token on everything but GET. */
 export const CSRF_HEADER = 'X-CSRF-Token';
+/** Header that names a request in the log; an answer says which request it is of. */
+export const REQUEST_ID_HEADER = 'X-Request-Id';
 
 const Nothing = z.strictObject({});
 type Nothing = typeof Nothing;

@@ -100,7 +100,7 @@ describe('the application', () => {
   it('serves its page only with a nonce of this answer, and no page for a file that is not there', async () => {
     const root = mkdtempSync(join(tmpdir(), 'gantelet-web-'));
     writeFileSync(join(root, 'index.html'), '<p>NONCE_OF_THIS_RESPONSE</p>');
-    writeFileSync(join(root, 'main-1.js'), 'ok');
+    writeFileSync(join(root, 'main-AB12CD34.js'), 'ok');
     const address = await started({ GANTELET_WEB_ROOT: root });
     for (const path of ['/', '/floor/7', '/index.html']) {
       const page = await fetch(address + path);
@@ -109,12 +109,25 @@ describe('the application', () => {
         .withContext(path)
         .toEqual([false, page.status === 200 ? 'no-store' : '']);
     }
-    const chunk = await fetch(`${address}/main-1.js`);
+    writeFileSync(join(root, 'ngsw.json'), '{}');
+    // What keeps its name from version to version is asked for again each time.
+    expect((await fetch(`${address}/ngsw.json`)).headers.get('cache-control')).toBe('no-cache');
+    const chunk = await fetch(`${address}/main-AB12CD34.js`);
     expect([chunk.status, chunk.headers.get('cache-control')]).toEqual([
       200,
       'public, max-age=31536000, immutable',
     ]);
-    expect((await fetch(`${address}/main-0.js`)).status).toBe(404);
+    expect((await fetch(`${address}/main-AB12CD35.js`)).status).toBe(404);
+  });
+
+  it('says which request it answers, and takes no name for one that would break a line of the log', async () => {
+    const named = async (id: string) =>
+      (await fetch(`${shop.address}/api/session`, { headers: { 'X-Request-Id': id } })).headers.get(
+        'X-Request-Id',
+      );
+    const id = newId();
+    expect(await named(id)).toBe(id);
+    for (const bad of ['a', 'x y z x y z', 'a'.repeat(65)]) expect(await named(bad)).toMatch(/^[\w-]{36}$/);
   });
 
   it('believes only proxies it was told of, and says why a sign-in over plain HTTP would be forgotten', async () => {

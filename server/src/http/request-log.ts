@@ -1,11 +1,16 @@
+import { randomUUID } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { REQUEST_ID_HEADER } from '@gantelet/contracts';
 
 /** Headers that let somebody in. */
 const SECRET_HEADERS = ['cookie', 'authorization', 'x-csrf-token'].map((name) => `req.headers["${name}"]`);
 /** A calendar's address is its key: whoever has it reads the rounds of a person. */
 const CALENDAR = /(\/api\/rounds\/calendars\/)[^/?]+/;
+
+/** What a client may call its request: nothing that would break a line of the log. */
+const REQUEST_ID = /^[\w-]{8,64}$/;
 
 /** An address without what lets somebody in. */
 export const withoutSecrets = (url: string): string => url.replace(CALENDAR, '$1[hidden]');
@@ -14,6 +19,12 @@ export const withoutSecrets = (url: string): string => url.replace(CALENDAR, '$1
 export function requestLog(log: Logger): RequestHandler {
   return pinoHttp({
     logger: log,
+    genReqId: (request, response) => {
+      const sent = request.headers[REQUEST_ID_HEADER.toLowerCase()];
+      const id = typeof sent === 'string' && REQUEST_ID.test(sent) ? sent : randomUUID();
+      response.setHeader(REQUEST_ID_HEADER, id);
+      return id;
+    },
     autoLogging: { ignore: () => !log.isLevelEnabled('info') },
     redact: { paths: [...SECRET_HEADERS, 'res.headers["set-cookie"]'], censor: '[hidden]' },
     serializers: {

@@ -1,30 +1,46 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { Router, type Response } from 'express';
+import express, { Router, type Request, type Response } from 'express';
 
 const NONCE_MARK = 'NONCE_OF_THIS_RESPONSE';
 const YEAR = '365d';
 const FILE = /\.[a-z0-9]+$/i;
 
-/** Serves the built application: hashed files for a year, and the page for every other address with its nonce set. */
+/** Files whose name stays the same from version to version. */
+const UNHASHED = /^(?!.*-[A-Z0-9]{8}\.).*$/;
+
+/**
+ * Serves the built application: hashed files for a year, others asked for again each time, and the page for every other address
+ * with its nonce set.
+ */
 export function webFiles(root: string): Router {
   const page = readFileSync(join(root, 'index.html'), 'utf8');
   const router = Router();
+  const sendPage = (_request: Request, response: Response): void => {
+    response
+      .type('html')
+      .set('Cache-Control', 'no-store')
+      .send(page.replaceAll(NONCE_MARK, nonceOf(response)));
+  };
   // The page itself is never served as it stands in its file, where its nonce is not set.
-  router.use('/index.html', (_request, _response, next) => {
-    next('router');
-  });
-  router.use(express.static(root, { index: false, immutable: true, maxAge: YEAR }));
+  router.get('/index.html', sendPage);
+  router.use(
+    express.static(root, {
+      index: false,
+      immutable: true,
+      maxAge: YEAR,
+      setHeaders: (response, path) => {
+        if (UNHASHED.test(path)) response.setHeader('Cache-Control', 'no-cache');
+      },
+    }),
+  );
   router.get('/{*path}', (request, response, next) => {
     // A file that is missing, such as one of an older version, is not the page.
     if (FILE.test(request.path)) {
       next();
       return;
     }
-    response
-      .type('html')
-      .set('Cache-Control', 'no-store')
-      .send(page.replaceAll(NONCE_MARK, nonceOf(response)));
+    sendPage(request, response);
   });
   return router;
 }

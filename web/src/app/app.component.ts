@@ -1,3 +1,4 @@
+import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
@@ -12,12 +13,14 @@ import { filter, map } from 'rxjs';
 import { shopActions, shopFeature } from './features/shop/shop.state';
 import { PasswordFormComponent } from './features/shop/password-form.component';
 import { SignInFormComponent } from './features/shop/sign-in-form.component';
+import { Connection } from './shared/api/connection';
 import { Outbox } from './shared/outbox/outbox';
 import { Preferences } from './shared/preferences';
 import { DialogComponent } from './shared/widgets/dialog.component';
 import { SignalMarkComponent } from './shared/widgets/signal-mark.component';
 import { KeyHelpComponent } from './shell/key-help.component';
 import { KeysService } from './shell/keys.service';
+import { NewVersionComponent } from './shell/new-version.component';
 import { DOORS, doorOf, roomAt, roomsFor } from './shell/rooms';
 import { SearchComponent } from './shell/search.component';
 
@@ -26,7 +29,9 @@ import { SearchComponent } from './shell/search.component';
   selector: 'gan-root',
   imports: [
     DialogComponent,
+    DatePipe,
     KeyHelpComponent,
+    NewVersionComponent,
     PasswordFormComponent,
     NgbDropdown,
     NgbDropdownItem,
@@ -70,6 +75,7 @@ export class AppComponent {
   );
 
   protected readonly sessionLost = this.store.selectSignal(shopFeature.selectLost);
+  protected readonly asOf = inject(Connection).asOf;
   protected readonly outbox = inject(Outbox);
   protected readonly waitingText = computed(() => {
     const waiting = this.outbox.waiting();

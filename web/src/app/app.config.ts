@@ -1,6 +1,7 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
-import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
+import { isDevMode, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideServiceWorker } from '@angular/service-worker';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { appRoutes } from './app.routes';
@@ -12,12 +13,17 @@ import * as matchEffects from './features/match/match.effects';
 import { benchKept, matchFeature } from './features/match/match.state';
 import * as shopEffects from './features/shop/shop.effects';
 import { shopFeature } from './features/shop/shop.state';
+import { fromDevice } from './shared/api/from-device.interceptor';
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([fromDevice])),
     provideRouter(appRoutes, withComponentInputBinding()),
+    provideServiceWorker('ngsw-worker.js', {
+      enabled: !isDevMode(),
+      registrationStrategy: 'registerWhenStable:30000',
+    }),
     provideStore(),
     provideState(shopFeature),
     provideState(catalogueFeature),

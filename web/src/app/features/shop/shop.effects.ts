@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, of, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { forgetAnswers } from '../../shared/api/kept-answers';
 import { forgetKept } from '../../shared/kept-over-reload';
 import { doorFor, LANDING } from './landing';
 import { shopActions, shopFeature } from './shop.state';
@@ -150,7 +151,10 @@ export const followSession = createEffect(
           const wanted = router.parseUrl(router.url).queryParamMap.get('to');
           void router.navigateByUrl(wanted ?? LANDING[session.person.role]);
         }
-        if (!session.person) forgetKept();
+        if (!session.person) {
+          forgetKept();
+          void forgetAnswers();
+        }
         if (!session.person && router.navigated && !atDoor) void router.navigateByUrl(doorFor(session));
       }),
     ),

@@ -1,0 +1,85 @@
+import { expect, signIn, test } from './support/shop-test';
+import type { Page } from '@playwright/test';
+
+test.use({ serviceWorkers: 'allow' });
+
+/** Until the service worker has the application and answers for this page. */
+async function atHand(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await expect(async () => {
+    await page.reload();
+    expect(await page.evaluate(() => navigator.serviceWorker.controller?.state)).toBe('activated');
+    const kept = await page.evaluate(async () => {
+      const caches_ = await Promise.all((await caches.keys()).map((name) => caches.open(name)));
+      return (await Promise.all(caches_.map((cache) => cache.keys()))).flat().map(({ url }) => url);
+    });
+    expect(kept.some((url) => url.endsWith('/index.html'))).toBe(true);
+    expect(kept.some((url) => url.endsWith('/api/floor'))).toBe(true);
+    expect(kept.some((url) => url.endsWith('/api/session'))).toBe(true);
+  }).toPass();
+}
+
+test.describe('without a network', () => {
+  test.describe.configure({ timeout: 120_000 });
+
+  test('opens with what was read last and says so, logs a change, and sends it when the network is back', async ({
+    page,
+    context,
+  }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    const row = page.locator('gan-machine-row', { hasText: 'Flatbed drop 24' });
+    await expect(row).toBeVisible();
+    await atHand(page);
+    await page.close();
+    await context.setOffline(true);
+
+    const cold = await context.newPage();
+    await cold.goto('/floor');
+    const there = cold.locator('gan-machine-row', { hasText: 'Flatbed drop 24' });
+    await expect(there).toBeVisible();
+    await expect(cold.getByText(/No connection. What you see was read \d+ \w+, \d\d:\d\d/)).toBeVisible();
+    await there.getByRole('button', { name: /^Change needle/ }).click();
+    await cold.getByRole('button', { name: 'Planned change' }).click();
+    await expect(cold.getByText(/1 change not sent yet/)).toBeVisible();
+
+    await context.setOffline(false);
+    await expect(cold.getByText(/not sent yet/)).toHaveCount(0, { timeout: 30_000 });
+    await cold.reload();
+    await expect(there).toContainText('good');
+    await expect(cold.getByText(/No connection/)).toHaveCount(0);
+  });
+
+  test('keeps nothing for whoever comes next once its person signed out', async ({
+    page,
+    context,
+    browser,
+  }) => {
+    await signIn(page, 'operator');
+    await page.goto('/floor');
+    await atHand(page);
+    // While there is a network, what others do comes through the service worker too.
+    const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
+    const otherPage = await other.newPage();
+    await signIn(otherPage, 'mechanic');
+    await otherPage.goto('/floor');
+    await otherPage.getByRole('button', { name: 'Change needle, Cylinder 25' }).click();
+    await otherPage.getByRole('button', { name: 'Planned change' }).click();
+    await expect(
+      page
+        .getByRole('listitem')
+        .filter({ hasText: /Cylinder 25 .*Tam Oduya/ })
+        .first(),
+    ).toBeVisible();
+    await other.close();
+    await page.getByRole('button', { name: /Jory Quist/ }).click();
+    await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+    await expect(page).toHaveURL(/sign-in/);
+    await context.setOffline(true);
+    await page.goto('/floor');
+    await expect(page.locator('gan-machine-row')).toHaveCount(0);
+    await expect(page.getByText('Cannot reach the server.')).toBeVisible();
+  });
+});

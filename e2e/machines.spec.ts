@@ -30,6 +30,18 @@ test.describe('the machines', () => {
     await page.getByLabel('Thread, as on the spool').fill('V138');
     await expect(page.getByText('This machine takes thread up to Tex 70; this is Tex 135.')).toBeVisible();
     await expect(page.getByText('Tex 135: outside the machine’s limits')).toBeVisible();
+
+    await page.goto('/machines');
+    await page.getByRole('link', { name: 'Test flatbed 91' }).click();
+    await page.getByText('Retire this machine').click();
+    await page.getByRole('button', { name: 'Retire Test flatbed 91' }).click();
+    await expect(page).toHaveURL(/\/machines$/);
+    await expect(page.getByText('Test flatbed 91 retired.')).toBeVisible();
+    const retired = page.getByRole('region', { name: 'Retired machines' });
+    await expect(retired).toContainText('Test flatbed 91');
+    await page.goto('/bench');
+    await expect(page.getByRole('option', { name: 'Flatbed compound 07' })).toBeAttached();
+    await expect(page.getByRole('option', { name: 'Test flatbed 91' })).toHaveCount(0);
   });
 
   test('keep a calibration of the stitch dial, and show operators everything but change nothing', async ({

@@ -12,6 +12,8 @@ export {
   Plate,
   PresentSetupChange,
   Zone,
+  RetiredMachine,
+  Retirement,
 } from './machine.js';
 export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-report.js';
 export { PLAN_COLUMNS, PLAN_ROWS, PlanPlace, ZonePlan } from './floor-plan.js';

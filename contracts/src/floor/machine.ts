@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { BOBBIN_SIZES, bobbinSize, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
-import { Id, Line, Name, Version } from '../shared/index.js';
+import { Id, Instant, Line, Name, Version } from '../shared/index.js';
 
 export const MACHINE_CLASSES = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
 export const FEEDS = ['drop', 'walking-foot', 'needle', 'compound'] as const;
@@ -110,6 +110,14 @@ export type MachineEntry = z.infer<typeof MachineEntry>;
 
 export const MachineRevision = MachineEntry.safeExtend({ version: Version });
 export type MachineRevision = z.infer<typeof MachineRevision>;
+
+/** A machine that works here no longer: its history stays, and it can be brought back. */
+export const RetiredMachine = Machine.extend({ retiredAt: Instant });
+export type RetiredMachine = z.infer<typeof RetiredMachine>;
+
+/** Whether a machine works here. */
+export const Retirement = z.strictObject({ retired: z.boolean(), version: Version });
+export type Retirement = z.infer<typeof Retirement>;
 
 export const Zone = z.object({ id: Id, name: Name });
 export type Zone = z.infer<typeof Zone>;

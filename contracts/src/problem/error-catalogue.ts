@@ -57,6 +57,14 @@ export const ERRORS = {
   },
   'machine.unknown': { status: 404, title: 'There is no such machine.' },
   'machine.number-taken': { status: 409, title: 'Shop number {shopNumber} is taken by {name}. Not saved.' },
+  'machine.retired': {
+    status: 409,
+    title: '{name} was retired. Bring it back first. Nothing was saved.',
+  },
+  'machine.stopped': {
+    status: 409,
+    title: '{name} is stopped for a missing piece. Clear it first. Nothing was changed.',
+  },
   'zone.unknown': { status: 422, title: 'There is no such zone. Not saved.' },
   'zone.name-taken': { status: 409, title: 'There is already a zone {name}. Not saved.' },
   'value.moved-on': {

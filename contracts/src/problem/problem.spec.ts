@@ -32,6 +32,8 @@ describe('the error catalogue', () => {
       '409 version.stale: Somebody changed this since you opened it. Your change was not saved.',
       '404 machine.unknown: There is no such machine.',
       '409 machine.number-taken: Shop number {shopNumber} is taken by {name}. Not saved.',
+      '409 machine.retired: {name} was retired. Bring it back first. Nothing was saved.',
+      '409 machine.stopped: {name} is stopped for a missing piece. Clear it first. Nothing was changed.',
       '422 zone.unknown: There is no such zone. Not saved.',
       '409 zone.name-taken: There is already a zone {name}. Not saved.',
       '409 value.moved-on: Somebody set this value since you opened it. Your value was not saved.',

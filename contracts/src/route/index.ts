@@ -2,6 +2,7 @@ export { ChangeNotice } from './change-notice.js';
 export {
   CSRF_HEADER,
   IDEMPOTENCY_HEADER,
+  PAST_WORKER,
   REQUEST_ID_HEADER,
   type BodyOf,
   type SentBodyOf,

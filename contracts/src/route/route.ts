@@ -86,11 +86,15 @@ export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q exte
   };
 }
 
+/** Set in the address of a stream, so that a service worker leaves it alone: through one, nothing would ever arrive. */
+export const PAST_WORKER = 'ngsw-bypass';
+const StreamQuery = z.strictObject({ [PAST_WORKER]: z.string().max(5).optional() });
+
 /** A route that tells what happens as it happens; `reply` is one event. */
-export function streams<R extends z.ZodType, P extends z.ZodType = Nothing, Q extends z.ZodType = Nothing>(
-  spec: Common<P, Q, R>,
-): Route<P, Q, Nothing, R> {
-  return { ...reads(spec), streams: true };
+export function streams<R extends z.ZodType, P extends z.ZodType = Nothing>(
+  spec: Omit<Common<P, typeof StreamQuery, R>, 'query'>,
+): Route<P, typeof StreamQuery, Nothing, R> {
+  return { ...reads({ ...spec, query: StreamQuery }), streams: true };
 }
 
 /** A route that gives a text of its own kind. */

@@ -102,6 +102,8 @@ export interface MachineRow {
   preTensionMark: string | null;
   presentSetupId: string | null;
   presentInstallId: string | null;
+  /** Null while it works here. */
+  retiredAt: Date | null;
   planColumn: number | null;
   planRow: number | null;
   version: number;

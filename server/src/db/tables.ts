@@ -144,6 +144,7 @@ export function defineTables(sequelize: Sequelize) {
       preTensionMark: textOrNone,
       presentSetupId: refOrNone,
       presentInstallId: refOrNone,
+      retiredAt: instantOrNone,
       planColumn: wholeOrNone,
       planRow: wholeOrNone,
       version,

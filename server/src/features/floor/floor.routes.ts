@@ -11,7 +11,8 @@ import { addZone, arrangeZone, renameZone } from './floor-plan.service.js';
 import { readHistory } from './machine-history.service.js';
 import { importMachines } from './machine-import.service.js';
 import { markKnob, registerMachine, reviseMachine } from './machine.service.js';
-import { listMachines, listZones } from './machine.store.js';
+import { listMachines, listRetired, listZones } from './machine.store.js';
+import { retireMachine } from './retire-machine.service.js';
 import { importPastStays } from './past-stays.service.js';
 import { discardPartUsed, emptySharps, moveToPocket } from './part-used.service.js';
 import { undoChange } from './undo-change.service.js';
@@ -23,6 +24,10 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
     stream(routes.watchFloor, () => Promise.resolve(watching)),
     answer(routes.readFloor, () => readFloor(database, now())),
     answer(routes.listMachines, () => listMachines(database)),
+    answer(routes.listRetiredMachines, () => listRetired(database)),
+    write(routes.retireMachine, ({ params, body, person }, tx) =>
+      retireMachine(database, params.machineId, body, person, now(), tx),
+    ),
     answer(routes.listZones, () => listZones(database)),
     write(routes.addZone, ({ key, body }, tx) => addZone(database, { id: key, ...body }, tx)),
     write(routes.renameZone, ({ params, body }, tx) =>

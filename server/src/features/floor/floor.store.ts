@@ -69,7 +69,7 @@ export async function readStandingMachines(
        LEFT JOIN people p ON p.id = i.installed_by_id
        LEFT JOIN needle_lots n ON n.id = i.lot_id
        LEFT JOIN setups u ON u.id = m.present_setup_id
-      ${only === null ? '' : 'WHERE m.id = :only'}
+      WHERE ${only === null ? 'm.retired_at IS NULL' : 'm.id = :only'}
       ORDER BY m.shop_number`,
     { only },
     tx,

@@ -66,7 +66,7 @@ export async function findRunsSinceServices(
                        WHERE kind = :kind AND ${standing('a')} GROUP BY machine_id) l ON l.machine_id = m.id
            LEFT JOIN needle_removals r ON r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)
            LEFT JOIN needle_installs i ON i.id = r.install_id
-          GROUP BY m.id, l.done_at`,
+          WHERE m.retired_at IS NULL GROUP BY m.id, l.done_at`,
         { type: QueryTypes.SELECT, replacements: { kind } },
       );
       return rows.map(({ machineId, doneAt, wholeHours, spanFrom, spanTo, spanHours }) => ({

@@ -1,12 +1,35 @@
-import { literal } from 'sequelize';
+import { literal, Op } from 'sequelize';
 import type { Literal } from 'sequelize/types/utils';
-import { ProblemError, type KnobMark, type Machine, type MachineEntry, type Zone } from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
+import {
+  ProblemError,
+  type KnobMark,
+  type Machine,
+  type MachineEntry,
+  type RetiredMachine,
+  type Zone,
+} from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 
-/** All machines by shop number. */
+/** All machines that work here, by shop number. */
 export async function listMachines(database: Database, tx: Transaction | null = null): Promise<Machine[]> {
-  return machinesWhere(database, {}, tx);
+  return machinesWhere(database, { retiredAt: null }, tx);
+}
+
+/** Machines that were retired, the last one first. */
+export async function listRetired(database: Database): Promise<RetiredMachine[]> {
+  const rows = plainRows(
+    await database.tables.machines.findAll({
+      where: { retiredAt: { [Op.ne]: null } },
+      attributes: ['id', 'retiredAt'],
+      order: [['retiredAt', 'DESC']],
+    }),
+  );
+  const machines = await machinesWhere(database, { id: rows.map(({ id }) => id) }, null);
+  return rows.flatMap(({ id, retiredAt }) => {
+    const machine = machines.find((one) => one.id === id);
+    return machine && retiredAt ? [{ ...machine, retiredAt: retiredAt.toISOString() }] : [];
+  });
 }
 
 /** One machine. @throws ProblemError `machine.unknown` */
@@ -38,12 +61,14 @@ export async function listZones({ tables }: Database, tx: Transaction | null = n
 }
 
 /**
- * Locks a machine's row: everything that happens to one machine happens in turn.
+ * Locks a machine's row: everything that happens to one machine happens in turn, and nothing to one that was retired.
  *
- * @throws ProblemError `machine.unknown`
+ * @throws ProblemError `machine.unknown`, `machine.retired`
  */
-export function lockMachine(database: Database, id: string, tx: Transaction): Promise<MachineRow> {
-  return findMachineRow(database, id, tx, true);
+export async function lockMachine(database: Database, id: string, tx: Transaction): Promise<MachineRow> {
+  const row = await findMachineRow(database, id, tx, true);
+  if (row.retiredAt !== null) throw new ProblemError('machine.retired', { name: row.name });
+  return row;
 }
 
 /** A machine's own row, without its lists. @throws ProblemError `machine.unknown` */
@@ -109,6 +134,7 @@ export const EMPTY_MACHINE = {
   preTensionMark: null,
   presentSetupId: null,
   presentInstallId: null,
+  retiredAt: null,
   planColumn: null,
   planRow: null,
   version: 0,
@@ -173,7 +199,11 @@ interface MachineWithLists extends MachineRow {
 
 async function machinesWhere(
   { tables }: Database,
-  where: { readonly id?: string; readonly shopNumber?: number },
+  where: {
+    readonly id?: string | readonly string[];
+    readonly shopNumber?: number;
+    readonly retiredAt?: null;
+  },
   tx: Transaction | null,
 ): Promise<Machine[]> {
   const include = Object.entries(LISTS).map(([name, sql]): [Literal, string] => [literal(sql), name]);

@@ -72,6 +72,20 @@ export async function changeNeedle(
   }
 }
 
+/** Takes the needle out of a machine that gets no other: into the sharps box. */
+export async function emptyMachine(
+  database: Database,
+  row: MachineRow,
+  person: Person,
+  now: Date,
+  tx: Transaction,
+): Promise<void> {
+  const leaving = row.presentInstallId && (await findInstall(database, row.presentInstallId, tx));
+  if (!leaving) return;
+  const out = { cause: 'changeover', fragments: 'whole', keptInPocket: null } as const;
+  await removeNeedle(database, leaving, out, row, await shopClock(database, tx), person, now, tx);
+}
+
 /** The needle that is logged in a machine; null when none is. */
 export async function needleInMachine(
   database: Database,
@@ -159,7 +173,7 @@ async function groupOfWorkOf(
 async function removeNeedle(
   database: Database,
   leaving: NeedleInstallRow,
-  { cause, fragments, keptInPocket }: NeedleChange,
+  { cause, fragments, keptInPocket }: Pick<NeedleChange, 'cause' | 'fragments' | 'keptInPocket'>,
   { zoneId, id: machineId }: MachineRow,
   clock: ShopClock,
   person: Person,

@@ -49,7 +49,10 @@ export async function countMachines(
   ids: readonly string[],
   tx: Transaction,
 ): Promise<number> {
-  return tables.machines.count({ where: { id: { [Op.in]: [...ids] } }, transaction: tx });
+  return tables.machines.count({
+    where: { id: { [Op.in]: [...ids] }, retiredAt: null },
+    transaction: tx,
+  });
 }
 
 export async function insertJob(
@@ -101,4 +104,12 @@ export async function placeJob(
   tx: Transaction,
 ): Promise<void> {
   await tables.queuedJobs.update(place, { where: { id }, transaction: tx });
+}
+
+/** Leaves the waiting jobs of a machine without one. */
+export async function unplaceJobs({ tables }: Database, machineId: string, tx: Transaction): Promise<void> {
+  await tables.queuedJobs.update(
+    { machineId: null, pinned: false },
+    { where: { machineId, ending: null }, transaction: tx },
+  );
 }

@@ -14,7 +14,8 @@ export async function findMachineFacts({
 }: Database): Promise<ReadonlyMap<string, MachineFactsRow>> {
   const rows = await sequelize.query<MachineFactsRow>(
     `SELECT m.id AS machineId, m.machine_class AS machineClass, i.life_group AS lifeGroup
-       FROM machines m LEFT JOIN needle_installs i ON i.id = m.present_install_id`,
+       FROM machines m LEFT JOIN needle_installs i ON i.id = m.present_install_id
+      WHERE m.retired_at IS NULL`,
     { type: QueryTypes.SELECT },
   );
   return new Map(rows.map((row) => [row.machineId, row]));

@@ -11,7 +11,8 @@ export async function search({ sequelize }: Database, text: string): Promise<Sea
   const [machines, setups, lots, people] = await Promise.all([
     sequelize.query<{ id: string; shop_number: number; name: string; zone_name: string }>(
       `SELECT m.id, m.shop_number, m.name, z.name AS zone_name FROM machines m JOIN zones z ON z.id = m.zone_id
-        WHERE m.name LIKE :holds OR LPAD(m.shop_number, 2, '0') LIKE :starts OR m.shop_number LIKE :starts
+        WHERE m.retired_at IS NULL
+          AND (m.name LIKE :holds OR LPAD(m.shop_number, 2, '0') LIKE :starts OR m.shop_number LIKE :starts)
         ORDER BY m.name LIKE :starts DESC, m.shop_number LIMIT :most`,
       { type: QueryTypes.SELECT, replacements },
     ),

@@ -210,7 +210,8 @@ export async function sewnWith(
     ),
     sequelize.query<{ tex: number; constructionId: string }>(
       `SELECT DISTINCT s.thread_tex AS tex, s.thread_construction AS constructionId
-         FROM machines m JOIN setups s ON s.id = m.present_setup_id ORDER BY tex`,
+         FROM machines m JOIN setups s ON s.id = m.present_setup_id
+        WHERE m.retired_at IS NULL ORDER BY tex`,
       { type: QueryTypes.SELECT, transaction: tx },
     ),
   ]);

@@ -16,6 +16,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   registerMachine: 'Machine registered',
   importMachines: 'Machines imported',
   importPastStays: 'Past needles imported',
+  retireMachine: 'Machine retired or brought back',
   reviseMachine: 'Machine corrected',
   markKnob: 'Knob marked',
   decideCounterLeap: 'Counter jump decided',

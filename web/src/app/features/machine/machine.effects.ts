@@ -24,6 +24,35 @@ export const readLists = createEffect(
   { functional: true },
 );
 
+export const readRetired = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.opened, machineActions.retirementSaved),
+      switchMap(() =>
+        api.call(routes.listRetiredMachines).pipe(
+          map((retired) => machineActions.retiredRead({ retired })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const retire = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), router = inject(Router)) =>
+    actions.pipe(
+      ofType(machineActions.retire),
+      exhaustMap(({ key, machine: { id: machineId, version }, retired }) =>
+        api.call(routes.retireMachine, { key, params: { machineId }, body: { retired, version } }).pipe(
+          tap(() => void router.navigateByUrl('/machines')),
+          map((machine) => machineActions.retirementSaved({ machine, retired })),
+          catchError(refused),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 /** The latest is read again after each write. */
 export const readHistory = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>

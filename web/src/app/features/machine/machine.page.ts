@@ -21,8 +21,10 @@ import {
   MACHINE_CLASSES,
   newId,
   roleReaches,
+  type Machine,
   type MachineEntry,
 } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
@@ -73,14 +75,10 @@ export class MachinePage {
     () => this.machines()?.find(({ id }) => id === this.machineId()) ?? null,
   );
   /** What is typed. It starts from the machine and stays as typed until the machine itself changes. */
-  protected readonly entry = linkedSignal<MachineEntry | null>(() => {
-    const machine = this.machine();
-    if (machine) return entryOf(machine);
-    const machines = this.machines() ?? [];
-    if (this.machineId() !== 'new' || this.zones().length === 0) return null;
-    const like = machines.find(({ id }) => id === this.like());
-    return like ? copyOf(like, machines) : emptyEntry(machines, this.zones());
-  });
+  protected readonly entry = keptFor(
+    () => [this.machineId(), this.like(), this.machine()?.version, this.zones().length > 0].join(' '),
+    () => this.firstEntry(),
+  );
   protected readonly systemProblem = signal<string | null>(null);
   protected readonly title = computed(() => this.machine()?.name ?? 'A new machine');
   protected readonly facing = computed(() => {
@@ -102,6 +100,8 @@ export class MachinePage {
   });
   /** The key of the next save. A save that got no answer keeps it, so that trying again is the same write. */
   private readonly saveKey = linkedSignal({ source: this.entry, computation: () => newId() });
+
+  private readonly retireKey = linkedSignal({ source: this.machine, computation: () => newId() });
 
   private readonly fields = viewChildren(NumberFieldComponent);
   private readonly designation = viewChild<ElementRef<HTMLInputElement>>('designation');
@@ -182,6 +182,19 @@ export class MachinePage {
 
   protected removeReading(index: number): void {
     this.change({ stitchDial: (this.entry()?.stitchDial ?? []).filter((_, i) => i !== index) });
+  }
+
+  protected retire(machine: Machine): void {
+    this.store.dispatch(machineActions.retire({ key: this.retireKey(), machine, retired: true }));
+  }
+
+  private firstEntry(): MachineEntry | null {
+    const machine = this.machine();
+    if (machine) return entryOf(machine);
+    const machines = this.machines() ?? [];
+    if (this.machineId() !== 'new' || this.zones().length === 0) return null;
+    const like = machines.find(({ id }) => id === this.like());
+    return like ? copyOf(like, machines) : emptyEntry(machines, this.zones());
   }
 
   protected save(): void {

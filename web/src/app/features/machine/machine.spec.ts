@@ -2,6 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
+import { newId } from '@gantelet/contracts';
 import { MACHINE, SESSION } from '../../testing/examples';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { emptyEntry, copyOf, entryOf, fieldWords } from './machine-form';
@@ -127,5 +128,50 @@ describe('the page of a machine', () => {
     button(page, 'Save changes').click();
     const action = saved.calls.mostRecent().args[0] as unknown as ReturnType<typeof machineActions.save>;
     expect([action.entry.plates[0]?.holeMm, action.entry.plateHoleMm]).toEqual([3.1, 3.1]);
+  });
+
+  it('loses nothing that is typed when the lists are read again, and shows what another person saved', async () => {
+    for (const id of ['new', MACHINE.id]) {
+      TestBed.resetTestingModule();
+      const { fixture, page, store } = await opened(id);
+      const name = () => page.querySelector<HTMLInputElement>('input[maxlength="80"]')!;
+      name().value = 'Typed';
+      name().dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+      const read = (machine: typeof MACHINE) =>
+        store.dispatch(machineActions.listsRead({ machines: [machine], zones: [{ ...MACHINE.zone }] }));
+      read({ ...MACHINE });
+      await fixture.whenStable();
+      expect(name().value).withContext(id).toBe('Typed');
+      read({ ...MACHINE, name: 'Of another person', version: MACHINE.version + 1 });
+      await fixture.whenStable();
+      expect(name().value).toBe(id === 'new' ? 'Typed' : 'Of another person');
+    }
+  });
+
+  it('retires the machine once, whatever is typed meanwhile', async () => {
+    const { page, store } = await opened(MACHINE.id);
+    const saved = spyOn(store, 'dispatch');
+    button(page, `Retire ${MACHINE.name}`).click();
+    button(page, `Retire ${MACHINE.name}`).click();
+    const retired = saved.calls.allArgs().map(([action]) => action as unknown);
+    expect(retired).toEqual([retired[0], retired[0]]);
+    expect(retired[0]).toEqual(
+      jasmine.objectContaining({ type: machineActions.retire.type, machine: MACHINE, retired: true }),
+    );
+  });
+});
+
+describe('the list of machines', () => {
+  it('loses a machine that was retired, and has it back in its place', () => {
+    const before = MACHINE;
+    const other = { ...MACHINE, id: newId(), shopNumber: 99 };
+    const read = machineActions.listsRead({ machines: [before, other], zones: [] });
+    const reduce = machineFeature.reducer;
+    const start = reduce(undefined, read);
+    const retired = reduce(start, machineActions.retirementSaved({ machine: before, retired: true }));
+    expect([retired.machines, retired.done]).toEqual([[other], `${before.name} retired.`]);
+    const back = reduce(retired, machineActions.retirementSaved({ machine: before, retired: false }));
+    expect(back.machines).toEqual([before, other]);
   });
 });

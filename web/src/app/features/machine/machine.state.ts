@@ -8,6 +8,7 @@ import type {
   MachineService,
   MachineHistory,
   Problem,
+  RetiredMachine,
   ServiceEntry,
   Zone,
   Withdrawal,
@@ -21,6 +22,10 @@ export const machineActions = createActionGroup({
     /** `machine` is the one that is changed; null registers a new one under the key. */
     Save: props<{ key: string; machine: Machine | null; entry: MachineEntry }>(),
     Saved: props<{ machine: Machine }>(),
+    /** Out of all lists, or back into them. */
+    Retire: props<{ key: string; machine: Machine; retired: boolean }>(),
+    'Retirement Saved': props<{ machine: Machine; retired: boolean }>(),
+    'Retired Read': props<{ retired: readonly RetiredMachine[] }>(),
     Import: props<{ key: string; rows: readonly MachineRow[] }>(),
     Imported: props<{ result: MachineImportResult }>(),
     /** A form was opened: what the last one said is over. */
@@ -46,6 +51,8 @@ export const machineActions = createActionGroup({
 export interface MachineState {
   /** Null until they were read. */
   readonly machines: readonly Machine[] | null;
+  /** Machines that work here no longer. */
+  readonly retired: readonly RetiredMachine[];
   readonly zones: readonly Zone[];
   readonly saving: boolean;
   readonly problem: Problem | null;
@@ -63,6 +70,7 @@ export interface MachineState {
 
 const initial: MachineState = {
   machines: null,
+  retired: [],
   zones: [],
   saving: false,
   problem: null,
@@ -74,6 +82,9 @@ const initial: MachineState = {
   logged: 0,
 };
 
+const byNumber = (machines: readonly Machine[]): readonly Machine[] =>
+  [...machines].sort((a, b) => a.shopNumber - b.shopNumber);
+
 export const machineFeature = createFeature({
   name: 'machine',
   reducer: createReducer(
@@ -83,11 +94,20 @@ export const machineFeature = createFeature({
     on(machineActions.saved, (state, { machine }) => ({
       ...state,
       saving: false,
-      machines: [...(state.machines ?? []).filter(({ id }) => id !== machine.id), machine].sort(
-        (a, b) => a.shopNumber - b.shopNumber,
-      ),
+      machines: byNumber([...(state.machines ?? []).filter(({ id }) => id !== machine.id), machine]),
       done: `${machine.name} saved.`,
     })),
+    on(machineActions.retire, (state) => ({ ...state, saving: true, problem: null, done: '' })),
+    on(machineActions.retirementSaved, (state, { machine, retired }) => {
+      const others = (state.machines ?? []).filter(({ id }) => id !== machine.id);
+      return {
+        ...state,
+        saving: false,
+        machines: retired ? others : byNumber([...others, machine]),
+        done: retired ? `${machine.name} retired.` : `${machine.name} is back.`,
+      };
+    }),
+    on(machineActions.retiredRead, (state, { retired }) => ({ ...state, retired })),
     on(machineActions.historyOpened, (state) => ({
       ...state,
       problem: null,

@@ -1,17 +1,19 @@
+import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { roleReaches } from '@gantelet/contracts';
+import { roleReaches, type Machine } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopFeature } from '../shop/shop.state';
 import { CLASS_WORDS, FEED_WORDS } from '../../shared/words/machine-words';
 import { unreadText } from '../../shared/words/read-words';
+import { writeStamps } from '../../shared/write-stamp';
 import { machineActions, machineFeature } from './machine.state';
 
 /** What is every machine of the shop? */
 @Component({
   selector: 'gan-machines',
-  imports: [ProblemComponent, RouterLink],
+  imports: [DatePipe, ProblemComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
@@ -25,6 +27,7 @@ import { machineActions, machineFeature } from './machine.state';
     </header>
     <hr class="stitch" />
     <gan-problem [problem]="problem()" />
+    <p role="status" class="good">{{ done() }}</p>
     @if (none()) {
       <p>
         No machine yet. Register one by one, or take in the list you keep anyway, from a spreadsheet saved as
@@ -66,6 +69,30 @@ import { machineActions, machineFeature } from './machine.state';
         }
       </tbody>
     </table>
+    @if (retired().length > 0) {
+      <section aria-label="Retired machines">
+        <h2>Retired</h2>
+        <ul>
+          @for (machine of retired(); track machine.id) {
+            <li>
+              <a [routerLink]="['/machines', machine.id, 'history']">{{ machine.name }}</a>
+              <span class="soft">since {{ machine.retiredAt | date: 'd MMM y' }}</span>
+              @if (mayEdit()) {
+                <button
+                  type="button"
+                  class="button small"
+                  [attr.aria-label]="'Bring back ' + machine.name"
+                  [disabled]="saving()"
+                  (click)="bringBack(machine)"
+                >
+                  Bring back
+                </button>
+              }
+            </li>
+          }
+        </ul>
+      </section>
+    }
   </main>`,
   styles: `
     main {
@@ -104,6 +131,21 @@ import { machineActions, machineFeature } from './machine.state';
     tbody th {
       font: 600 1.0625rem var(--narrow);
     }
+    section {
+      margin-top: 18px;
+    }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 12px;
+      padding: 4px 0;
+    }
     @media (max-width: 800px) {
       main {
         padding: 12px;
@@ -131,6 +173,7 @@ import { machineActions, machineFeature } from './machine.state';
 })
 export class MachinesPage {
   private readonly store = inject(Store);
+  private readonly stamp = writeStamps(() => this.read()?.length);
   private readonly read = this.store.selectSignal(machineFeature.selectMachines);
   protected readonly machines = computed(() => this.read() ?? []);
   protected readonly headline = computed(
@@ -145,8 +188,17 @@ export class MachinesPage {
   protected readonly classWords = CLASS_WORDS;
   protected readonly feedWords = FEED_WORDS;
 
+  protected readonly retired = this.store.selectSignal(machineFeature.selectRetired);
+  protected readonly saving = this.store.selectSignal(machineFeature.selectSaving);
+  protected readonly done = this.store.selectSignal(machineFeature.selectDone);
+
   constructor() {
     this.store.dispatch(machineActions.opened());
+  }
+
+  protected bringBack(machine: Machine): void {
+    const { key } = this.stamp([machine.id, machine.version]);
+    this.store.dispatch(machineActions.retire({ key, machine, retired: false }));
   }
 
   protected holes(plates: readonly { readonly holeMm: number }[]): string {

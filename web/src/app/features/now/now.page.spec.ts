@@ -106,7 +106,7 @@ describe('what needs me now', () => {
     expect(rows).toEqual([['Patcher 22'], ['Post 8'], ['Flat 6', 'Flat 5']]);
   });
 
-  it('names the thread and parts that are to be ordered, but needles only by the plan', async () => {
+  it('names what is to be ordered for the store, but for needles that the plan says more of', async () => {
     const part = {
       ...{
         id: newId(),
@@ -119,11 +119,23 @@ describe('what needs me now', () => {
       ...{ reorderAt: 2, toOrder: 4, orders: [], moves: [] },
     };
     const enough = { ...part, id: newId(), thing: { ...part.thing, name: 'Cord' }, toOrder: 0 };
-    const needle = { ...part, id: newId(), thing: { kind: 'needle' as const, needle: NEEDLE } };
-    const view = { currency: 'GBP', items: [part, enough, needle], unlisted: { needles: [], threads: [] } };
-    const { text, host } = await open([fine], [storeActions.viewRead({ view })]);
+    const needle = (nm: number) => ({
+      ...{ ...part, id: newId() },
+      thing: { kind: 'needle' as const, needle: { ...NEEDLE, nm } },
+    });
+    const view = {
+      ...{ currency: 'GBP', unlisted: { needles: [], threads: [] } },
+      items: [part, enough, needle(140), needle(180)],
+    };
+    const notices = [{ kind: 'may-run-out' as const, subject: '135x16 NM 140', machineId: null, at: null }];
+    const { text } = await open(
+      [fine],
+      [storeActions.viewRead({ view }), roundsActions.viewRead({ view: { notices, plan: null } as never })],
+    );
     expect(text()).toContain('10 days left, a delivery takes about 7 days');
-    expect(host.querySelectorAll('section li').length).toBe(1);
+    expect(text().match(/a delivery takes/g)?.length).toBe(2);
+    expect(text()).not.toContain('Cord');
+    expect(text()).toContain('135x16 NM 180');
   });
 
   it('names what is half changed over, and at which step it stands', async () => {

@@ -67,10 +67,15 @@ export class NowPage {
   );
   protected readonly backup = this.store.selectSignal(nowFeature.selectBackup);
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
-  /** Thread and parts; needles are ordered by what the plan takes. */
-  protected readonly runningOut = computed(() =>
-    (this.stored()?.items ?? []).filter(({ thing, toOrder }) => thing.kind !== 'needle' && toOrder > 0),
-  );
+  /** What the store is to order by its use, but for needles that the plan says more of. */
+  protected readonly runningOut = computed(() => {
+    const planned = new Set(this.orders().map(({ subject }) => subject));
+    return (this.stored()?.items ?? []).filter(
+      ({ thing, toOrder }) =>
+        toOrder > 0 &&
+        !(thing.kind === 'needle' && planned.has(`${thing.needle.systemId} NM ${thing.needle.nm}`)),
+    );
+  });
   protected readonly headline = computed(() => {
     const unread = unreadText(this.floor() !== null, this.floorProblem(), 'The floor');
     if (unread) return unread;

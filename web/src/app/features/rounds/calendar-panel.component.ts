@@ -1,13 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  input,
-  linkedSignal,
-  output,
-  viewChildren,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, viewChildren } from '@angular/core';
 import { newId, ShopCalendar, type RoundsView, type Shift } from '@gantelet/contracts';
+import { keptFor } from '../../shared/kept-for';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 const DAYS = [
@@ -145,7 +138,10 @@ export class CalendarPanelComponent {
   readonly kept = output<ShopCalendar>();
 
   protected readonly days = DAYS;
-  protected readonly draft = linkedSignal(() => this.calendar());
+  protected readonly draft = keptFor(
+    () => this.calendar().version,
+    () => this.calendar(),
+  );
   protected readonly changed = computed(
     () => JSON.stringify(this.draft()) !== JSON.stringify(this.calendar()),
   );

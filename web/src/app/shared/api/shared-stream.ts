@@ -1,4 +1,5 @@
 import { Observable } from 'rxjs';
+import { PAST_WORKER } from '@gantelet/contracts';
 
 const ASKS_FOR_LAST = 'last?';
 /** A stream that the server ended, as it does when nobody is signed in, is tried again after so long. */
@@ -41,7 +42,7 @@ function follow(address: string, tell: (told: Told) => void, leaving: AbortSigna
     let source: EventSource;
     let again: ReturnType<typeof setTimeout> | undefined;
     const open = (): void => {
-      source = new EventSource(address);
+      source = new EventSource(`${address}?${PAST_WORKER}=1`);
       source.onmessage = ({ data }) => {
         tell(data as string);
       };

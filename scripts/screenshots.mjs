@@ -25,10 +25,10 @@ const VIEWS = [
   ['practice', DESK, openPractice],
   ['floor', DESK, openFloor],
   ['needle-check', DESK, openNeedleCheck],
-  ['loose-needle', DESK, openLooseNeedle],
   ['life', DESK, openLife],
   ['rounds', DESK, openRounds, 'day', LEAD],
   ['jobs', DESK, openJobs],
+  ['store', DESK, openStore],
   ['book', DESK, openBook, 'day', LEAD],
   ['catalogue', DESK, openCatalogue, 'night'],
   ['shop', DESK, openShop],
@@ -181,13 +181,15 @@ async function openNeedleCheck(page) {
   await page.getByRole('heading', { name: 'Good', exact: true }).waitFor();
 }
 
-async function openLooseNeedle(page) {
-  await page.goto('/loose-needle');
-  await page.getByRole('button', { name: 'Round', exact: true }).click();
-  await page.getByLabel('Shank, mm across').fill('2.01');
-  await page.getByLabel('Butt to eye, mm').fill('39.2');
-  await page.getByLabel('Blade, mm across').fill('1.41');
-  await page.getByText('Look at next').waitFor();
+async function openStore(page) {
+  await page.goto('/store');
+  await page
+    .getByText(/to order/)
+    .first()
+    .waitFor();
+  await page.getByRole('tab', { name: 'Thread' }).click();
+  await page.getByRole('button', { name: 'Tex 135 bonded nylon, black', exact: true }).click();
+  await page.getByRole('button', { name: 'Count', exact: true }).click();
 }
 
 async function openJobs(page) {

@@ -167,6 +167,8 @@ test.describe('rounds, on a phone in the hall', () => {
     await expect(page.getByText(`${name}: change logged, saved on this device`)).toBeVisible();
     await context.setOffline(false);
     await expect(page.getByText(/not sent yet/)).toHaveCount(0, { timeout: 15_000 });
+    // It is at the server, and not only on its way: a page that is left takes its calls along.
+    await expect.poll(onHand, { timeout: 30_000 }).toBe(before - 1);
     await page.reload();
     await expect(page.locator('ol > li', { hasText: name }).first()).toContainText('changed');
     expect(await onHand()).toBe(before - 1);

@@ -66,11 +66,12 @@ export function demoStore(
         packPrice: Math.round(14 + 0.08 * tex),
       },
     );
-    keeper.halfYear(item, { start: 4 * metres, perMonth: metres * chance.uniform(0.6, 1.6), full: i !== 1 });
+    const perMonth = metres * chance.uniform(0.6, 1.6);
+    liveHalfYear(keeper, item, { start: 4 * metres, perMonth, full: i !== 1 }, chance);
   });
   for (const [name, place, packPrice, start, perMonth] of PARTS) {
     const item = keeper.item({ kind: 'part', name }, { place, supplier: NEEDLE_SUPPLIER, packPrice });
-    keeper.halfYear(item, { start, perMonth, full: name !== 'Check spring, compound feed' });
+    liveHalfYear(keeper, item, { start, perMonth, full: name !== 'Check spring, compound feed' }, chance);
   }
   return { storeItems: keeper.items, storeMoves: keeper.moves, storeOrders: keeper.orders };
 }
@@ -106,7 +107,6 @@ interface StoreKeeper {
     quantity: number,
     when: { readonly orderedDaysAgo: number; readonly comesInDays: number },
   ) => void;
-  readonly halfYear: (item: Scenario['storeItems'][number], year: HalfYear) => void;
 }
 
 /** Writes down what happens in the store. */
@@ -117,7 +117,7 @@ function storeKeeper(personId: string, nowMs: number, chance: Chance): StoreKeep
     const exact = Math.round(nowMs - daysAgo * DAY_MS);
     return daysAgo < 1 ? exact : Math.floor(exact / DAY_MS) * DAY_MS + MORNING_MS + (exact % (DAY_MS / 24));
   };
-  const keeper: StoreKeeper = {
+  return {
     items,
     moves,
     orders,
@@ -149,9 +149,7 @@ function storeKeeper(personId: string, nowMs: number, chance: Chance): StoreKeep
         orderedById: personId,
       });
     },
-    halfYear: (item, year) => liveHalfYear(keeper, item, year, chance),
   };
-  return keeper;
 }
 
 /** Half a year in which something is taken by the cone or the piece, and filled up when little is left. */

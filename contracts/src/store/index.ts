@@ -1,6 +1,5 @@
 export {
   NeedleStock,
-  STORE_MOVE_KINDS,
   StoreItem,
   StoreItemEntry,
   StoreItemRevision,

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { needleKey, threadConstruction } from '@gantelet/core';
+import { needleKey, STORE_MOVE_KINDS, threadConstruction } from '@gantelet/core';
 import { NeedleChoice, ThreadChoice } from '../match/index.js';
 import { Day, Id, Instant, Line, Name, Version } from '../shared/index.js';
 
@@ -65,8 +65,6 @@ export const USUAL_BUYING = {
   thread: { packSize: 5000, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
   part: { packSize: 1, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
 } as const satisfies Record<StoreThingKind, Partial<StoreItemEntry>>;
-
-export const STORE_MOVE_KINDS = ['count', 'receive', 'use', 'scrap'] as const;
 
 /** What happened to a thing. A count is the total that is there; the others are what came or went. */
 export const StoreMoveEntry = z

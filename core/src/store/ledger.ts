@@ -1,5 +1,6 @@
 /** What happened to a thing in the store. A count says how much there is; the others add to it or take from it. */
-export type StoreMoveKind = 'count' | 'receive' | 'use' | 'scrap';
+export const STORE_MOVE_KINDS = ['count', 'receive', 'use', 'scrap'] as const;
+export type StoreMoveKind = (typeof STORE_MOVE_KINDS)[number];
 
 export interface LedgerMove {
   readonly kind: StoreMoveKind;

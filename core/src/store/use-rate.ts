@@ -1,6 +1,6 @@
 const DAY_MS = 86_400_000;
 /** So far back use is looked at: a season, not last year's work. Common practice. */
-const LOOK_BACK_DAYS = 180;
+export const USE_LOOK_BACK_DAYS = 180;
 /** Fewer days say nothing of a rate. Assumption. */
 const ENOUGH_DAYS = 14;
 
@@ -16,7 +16,7 @@ export function usePerDay(
   sinceMs: number,
   nowMs: number,
 ): number | null {
-  const fromMs = Math.max(sinceMs, nowMs - LOOK_BACK_DAYS * DAY_MS);
+  const fromMs = Math.max(sinceMs, nowMs - USE_LOOK_BACK_DAYS * DAY_MS);
   const days = (nowMs - fromMs) / DAY_MS;
   if (days < ENOUGH_DAYS) return null;
   return (

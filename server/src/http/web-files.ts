@@ -6,8 +6,8 @@ const NONCE_MARK = 'NONCE_OF_THIS_RESPONSE';
 const YEAR = '365d';
 const FILE = /\.[a-z0-9]+$/i;
 
-/** Files whose name stays the same from version to version. */
-const UNHASHED = /^(?!.*-[A-Z0-9]{8}\.).*$/;
+/** A file whose name is another in every version that changes it. */
+const HASHED = /-[A-Z0-9]{8}\.[^/]*$/;
 
 /**
  * Serves the built application: hashed files for a year, others asked for again each time, and the page for every other address
@@ -30,7 +30,7 @@ export function webFiles(root: string): Router {
       immutable: true,
       maxAge: YEAR,
       setHeaders: (response, path) => {
-        if (UNHASHED.test(path)) response.setHeader('Cache-Control', 'no-cache');
+        if (!HASHED.test(path)) response.setHeader('Cache-Control', 'no-cache');
       },
     }),
   );

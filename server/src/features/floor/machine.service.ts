@@ -40,7 +40,7 @@ export async function reviseMachine(
   version: number,
   tx: Transaction,
 ): Promise<Machine> {
-  await requireVersion(database, id, version, tx);
+  await requireVersion(database, await lockMachine(database, id, tx), version, tx);
   await requirePlace(database, id, entry, tx);
   const change = { ...columnsOfMachine(entry), version: version + 1 };
   await orIfNumberTaken(updateMachine(database, id, change, tx), entry);
@@ -104,21 +104,21 @@ async function changeMachine(
   change: Partial<MachineRow>,
   tx: Transaction,
 ): Promise<Machine> {
-  await requireVersion(database, id, version, tx);
+  await requireVersion(database, await lockMachine(database, id, tx), version, tx);
   await updateMachine(database, id, { ...change, version: version + 1 }, tx);
   return findMachine(database, id, tx);
 }
 
-/** Locks the machine. @throws ProblemError `version.stale` with what stands there now */
-async function requireVersion(
+/** @param present the machine's row, locked. @throws ProblemError `version.stale` with what stands there now */
+export async function requireVersion(
   database: Database,
-  id: string,
+  present: MachineRow,
   version: number,
   tx: Transaction,
 ): Promise<void> {
-  const present = await lockMachine(database, id, tx);
   if (present.version === version) return;
-  throw new ProblemError('version.stale', { sent: version, current: await findMachine(database, id, tx) });
+  const current = await findMachine(database, present.id, tx);
+  throw new ProblemError('version.stale', { sent: version, current });
 }
 
 /** What was written, unless another machine got the shop number in the same moment. */

@@ -1,6 +1,7 @@
 import { ProblemError, type Machine, type Person, type Retirement } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { unplaceJobs } from '../job-queue/index.js';
+import { requireVersion } from './machine.service.js';
 import { findMachine, findMachineRow, updateMachine } from './machine.store.js';
 import { emptyMachine } from './needle-change.service.js';
 import { findOpenChangeovers } from './open-changeover.store.js';
@@ -20,8 +21,7 @@ export async function retireMachine(
   tx: Transaction,
 ): Promise<Machine> {
   const row = await findMachineRow(database, id, tx, true);
-  if (row.version !== version)
-    throw new ProblemError('version.stale', { sent: version, current: await findMachine(database, id, tx) });
+  await requireVersion(database, row, version, tx);
   if (retired && row.retiredAt === null) {
     const open = (await findOpenChangeovers(database, id, tx)).get(id);
     if (open) throw new ProblemError('changeover.under-way', { by: open.by });

@@ -13,13 +13,13 @@ export function storeRoutes(database: Database, now: () => Date): readonly Handl
       reviseItem(database, params.itemId, body, now(), tx),
     ),
     write(routes.moveStoreItem, ({ key, params, body, person }, tx) =>
-      moveItem(database, { id: key, itemId: params.itemId, person, now: now() }, body, tx),
+      moveItem(database, params.itemId, { id: key, person, now: now() }, body, tx),
     ),
     write(routes.orderStoreItem, ({ key, params, body, person }, tx) =>
-      orderItem(database, { id: key, itemId: params.itemId, person, now: now() }, body, tx),
+      orderItem(database, params.itemId, { id: key, person, now: now() }, body, tx),
     ),
     write(routes.receiveOrder, ({ key, params, body, person }, tx) =>
-      receiveOrder(database, { id: key, orderId: params.orderId, person, now: now() }, body.quantity, tx),
+      receiveOrder(database, params.orderId, { id: key, person, now: now() }, body.quantity, tx),
     ),
   ];
 }

@@ -1,4 +1,4 @@
-import { needleKey, orderAdvice, storeLedger, usePerDay } from '@gantelet/core';
+import { orderAdvice, sameNeedle, storeLedger, USE_LOOK_BACK_DAYS, usePerDay } from '@gantelet/core';
 import {
   ProblemError,
   storeThingKey,
@@ -33,8 +33,6 @@ import {
 } from './store-item.store.js';
 
 const DAY_MS = 86_400_000;
-/** So far back moves are read for the rate of use. */
-const LOOK_BACK_DAYS = 180;
 /** Days that an order lasts beyond its delivery. Common practice: a month. */
 const COVER_DAYS = 30;
 /** So many of the last moves of a thing are shown. */
@@ -89,7 +87,7 @@ async function readItems(
   now: Date,
   tx: Transaction | null,
 ): Promise<readonly StoreItem[]> {
-  const since = new Date(now.getTime() - LOOK_BACK_DAYS * DAY_MS);
+  const since = new Date(now.getTime() - USE_LOOK_BACK_DAYS * DAY_MS);
   const [items, moves, orders, installed, first, began] = await Promise.all([
     findItems(database, tx),
     movesSince(database, since, tx),
@@ -196,20 +194,27 @@ export async function reviseItem(
 
 /** A colour or a name may have been typed wrongly; another needle or another thread is another thing. */
 function sameKind({ thing: a }: StoreItemEntry, { thing: b }: StoreItemEntry): boolean {
-  if (a.kind === 'needle') return b.kind === 'needle' && needleKey(a.needle) === needleKey(b.needle);
+  if (a.kind === 'needle') return b.kind === 'needle' && sameNeedle(a.needle, b.needle);
   if (a.kind === 'thread')
     return b.kind === 'thread' && a.tex === b.tex && a.constructionId === b.constructionId;
   return b.kind === 'part';
 }
 
+/** Who writes something down, when, and under which key. */
+interface KeyedWrite {
+  readonly id: string;
+  readonly person: Person;
+  readonly now: Date;
+}
+
 /** @throws ProblemError `store.unknown` */
 export async function moveItem(
   database: Database,
-  write: { readonly id: string; readonly itemId: string; readonly person: Person; readonly now: Date },
+  itemId: string,
+  { id, person, now }: KeyedWrite,
   entry: StoreMoveEntry,
   tx: Transaction,
 ): Promise<StoreView> {
-  const { id, itemId, person, now } = write;
   await requireItem(database, itemId, tx);
   const moved = { movedAt: now, movedById: person.id };
   await insertMove(database, { id, itemId, ...entry, orderId: null, ...moved }, tx);
@@ -219,11 +224,11 @@ export async function moveItem(
 /** @throws ProblemError `store.unknown` */
 export async function orderItem(
   database: Database,
-  write: { readonly id: string; readonly itemId: string; readonly person: Person; readonly now: Date },
+  itemId: string,
+  { id, person, now }: KeyedWrite,
   entry: StoreOrderEntry,
   tx: Transaction,
 ): Promise<StoreView> {
-  const { id, itemId, person, now } = write;
   await requireItem(database, itemId, tx);
   await insertOrder(database, { id, itemId, ...entry, orderedAt: now, orderedById: person.id }, tx);
   return readStore(database, now, tx);
@@ -232,11 +237,11 @@ export async function orderItem(
 /** @throws ProblemError `order.unknown`, `order.over` */
 export async function receiveOrder(
   database: Database,
-  write: { readonly id: string; readonly orderId: string; readonly person: Person; readonly now: Date },
+  orderId: string,
+  { id, person, now }: KeyedWrite,
   quantity: number,
   tx: Transaction,
 ): Promise<StoreView> {
-  const { id, orderId, person, now } = write;
   const order = await lockOrder(database, orderId, tx);
   if (!order) throw new ProblemError('order.unknown');
   if (order.isOver) throw new ProblemError('order.over');

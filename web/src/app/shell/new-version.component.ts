@@ -1,5 +1,5 @@
 import { DOCUMENT } from '@angular/common';
-import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { SwUpdate } from '@angular/service-worker';
 import { interval, map, merge } from 'rxjs';
@@ -47,7 +47,7 @@ export class NewVersionComponent {
         if (ready) this.waits.set(true);
       });
     interval(LOOK_EVERY_MS)
-      .pipe(takeUntilDestroyed(inject(DestroyRef)))
+      .pipe(takeUntilDestroyed())
       .subscribe(() => void updates.checkForUpdate().catch(() => false));
   }
 

@@ -2,17 +2,22 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  inject,
   input,
   output,
   signal,
   type OnInit,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { NgbInputDatepicker, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
+import {
+  NgbDateParserFormatter,
+  NgbInputDatepicker,
+  type NgbDateStruct,
+} from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { coneMetres } from '@gantelet/core';
 import type { StoreItem, StoreMoveEntry, StoreOrderEntry } from '@gantelet/contracts';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
-import { quantityText } from '../../shared/words/store-words';
+import { quantityText, unitText } from '../../shared/words/store-words';
 
 /** What is written down of a thing. */
 export type StoreAct = StoreMoveEntry['kind'] | 'order';
@@ -131,15 +136,15 @@ export class StoreMoveFormComponent implements OnInit {
   readonly moved = output<StoreMoveEntry>();
   readonly ordered = output<StoreOrderEntry>();
 
+  /** Writes days as ISO 8601 does. */
+  private readonly days = inject(NgbDateParserFormatter);
   protected readonly words = AMOUNT_WORDS;
   protected readonly amount = signal<number | null>(null);
   protected readonly coneG = signal<number | null>(null);
   protected readonly emptyG = signal<number | null>(null);
   protected readonly note = signal('');
   protected readonly expected = signal<NgbDateStruct | null>(null);
-  protected readonly unit = computed(
-    () => ({ needle: 'needles', thread: 'm', part: 'pieces' })[this.item().thing.kind],
-  );
+  protected readonly unit = computed(() => unitText(this.item().thing.kind));
   private readonly metres = computed(() => {
     const [{ thing }, cone, empty] = [this.item(), this.coneG(), this.emptyG()];
     if (thing.kind !== 'thread' || cone === null || empty === null || cone <= empty) return null;
@@ -177,10 +182,6 @@ export class StoreMoveFormComponent implements OnInit {
     const [amount, act, expected] = [this.amount(), this.act(), this.expected()];
     if (amount === null) return;
     if (act !== 'order') this.moved.emit({ kind: act, quantity: amount, note: this.note().trim() });
-    else if (expected) this.ordered.emit({ quantity: amount, expectedOn: isoDay(expected) });
+    else if (expected) this.ordered.emit({ quantity: amount, expectedOn: this.days.format(expected) });
   }
-}
-
-function isoDay({ year, month, day }: NgbDateStruct): string {
-  return `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
 }

@@ -16,7 +16,6 @@ import {
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { needleText } from '../../shared/words/changeover-words';
 import { moneyIn } from '../../shared/words/money';
 import { unreadText } from '../../shared/words/read-words';
 import { dayText } from '../../shared/words/rounds-words';
@@ -171,7 +170,6 @@ export class StorePage {
   }
 
   protected nameOf({ thing }: StoreItemEntry): string {
-    if (thing.kind === 'needle') return needleText(thing.needle);
     return thingText(thing).replace(/, $/, '');
   }
 

@@ -39,6 +39,9 @@ export function thingText(thing: StoreThing): string {
   return thing.kind === 'thread' ? threadThingText(thing) : thing.name;
 }
 
+/** What a thing of a kind is counted in. */
+export const unitText = (kind: StoreThingKind): string => UNITS[kind][1];
+
 /** @example quantityText('thread', 7500) // '7,500 m' */
 export function quantityText(kind: StoreThingKind, quantity: number): string {
   const [one, many] = UNITS[kind];

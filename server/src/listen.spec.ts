@@ -1,5 +1,6 @@
 import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import type { IncomingMessage } from 'node:http';
 import { get } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -23,7 +24,10 @@ describe('a server beyond loopback', () => {
         get({ port, host: '127.0.0.1', path: '/api/session', rejectUnauthorized: false }),
         'response',
       );
-      expect((answer as { statusCode: number }).statusCode).toBe(200);
+      const { statusCode, headers } = answer as IncomingMessage;
+      expect(statusCode).toBe(200);
+      // Proxies and clients use a connection again within a minute: one that closes under their request loses it.
+      expect(headers['keep-alive']).toBe('timeout=75');
     } finally {
       server.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });

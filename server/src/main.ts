@@ -20,6 +20,8 @@ import { fitAndPlan } from './scenario/first-plan.js';
 import { loadScenario } from './scenario/load-scenario.js';
 
 const STOP_WITHIN_MS = 2000;
+/** Longer than proxies keep a connection open without a use: what closes first must not be the server, under a request. */
+const IDLE_CONNECTION_MS = 75_000;
 const USAGE =
   'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | serve | broker';
 
@@ -112,6 +114,7 @@ async function serve(): Promise<void> {
         app.express,
       )
     : createServer(app.express);
+  server.keepAliveTimeout = IDLE_CONNECTION_MS;
   server.once('error', (error) => {
     console.error(`Cannot listen at ${config.host}, port ${config.port}: ${error.message}`);
     process.exit(1);

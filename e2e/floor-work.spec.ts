@@ -15,6 +15,7 @@ test.describe('the work on the floor', () => {
     await expect(first).toHaveAccessibleName(/row 2, place 2$/);
 
     const other = zone.getByRole('button', { name: /^Flatbed compound 07:/ });
+    await other.hover();
     const plan = (await zone.locator('.plan').boundingBox())!;
     const from = (await other.boundingBox())!;
     await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
@@ -89,6 +90,7 @@ test.describe('a work sample on a phone', () => {
     await page.getByLabel('Zone').selectOption('Webbing bay');
     const text = page.locator('.reason');
     const checks = async () => Number(/(\d+) checks/.exec((await text.textContent())!)![1]);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Webbing bay');
     const before = await checks();
     await page.getByRole('button', { name: 'Walk round now, every machine once' }).click();
     await expectAccessible(page);

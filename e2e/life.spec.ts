@@ -38,12 +38,18 @@ test.describe('life', () => {
     await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
     await page.goto('/life');
     await page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ }).click();
-    const before = await page.getByRole('heading', { level: 1 }).textContent();
+    await expect(page.getByRole('button', { pressed: true })).toHaveAccessibleName(
+      /Leather, cutting points, cylinder arm/,
+    );
+    const hours = async () => {
+      const text = await page.getByRole('heading', { level: 1 }).textContent();
+      return Number(/at ([\d.]+) h/.exec(text!)?.[1]);
+    };
+    const before = await hours();
+    await expect(page.getByText('needles or costs have changed since.')).toBeVisible();
     await page.getByRole('button', { name: 'Recalculate' }).click();
     await expect(page.getByText(/up to date/i)).toBeVisible({ timeout: 20_000 });
-    const after = await page.getByRole('heading', { level: 1 }).textContent();
-    const hours = (text: string | null) => Number(/at ([\d.]+) h/.exec(text ?? '')?.[1]);
-    expect(hours(after)).toBeLessThan(hours(before));
+    await expect.poll(hours).toBeLessThan(before);
   });
 
   test('shows the lot that wears too soon, with what its eyes show, and splits a group', async ({ page }) => {

@@ -23,20 +23,27 @@ test.describe('practice', () => {
     page,
   }) => {
     await page.getByRole('button', { name: /Cover seam/ }).click();
-    await page.getByRole('button', { name: 'Sew a test seam' }).click();
+    let seams = 0;
+    const sew = async () => {
+      await page.getByRole('button', { name: 'Sew a test seam' }).click();
+      await expect(page.getByRole('heading', { name: `Seam ${++seams}: look at both sides` })).toBeVisible();
+    };
+    await sew();
     for (let n = 0; n < 14; n++) {
       const way = await read(page);
       if (way === 0) break;
       await knob(page).press(way > 0 ? 'ArrowUp' : 'ArrowDown');
-      await page.getByRole('button', { name: 'Sew a test seam' }).click();
+      await sew();
     }
+    const balanced = page.getByRole('heading', { name: /^Balanced, in \d+ seams/ });
     for (let n = 0; n < 4; n++) {
       await page.getByRole('button', { name: 'It is balanced' }).click();
-      if (await page.getByRole('heading', { name: /^Balanced, in/ }).isVisible()) break;
+      await expect(balanced.or(page.getByText('Not yet. Look again'))).toBeVisible();
+      if (await balanced.isVisible()) break;
       await knob(page).press('ArrowUp');
-      await page.getByRole('button', { name: 'Sew a test seam' }).click();
+      await sew();
     }
-    await expect(page.getByRole('heading', { name: /^Balanced, in \d+ seams/ })).toBeVisible();
+    await expect(balanced).toBeVisible();
     await expect(page.getByRole('heading', { name: "The tool's" })).toBeVisible();
     await expect(page.getByText('Bobbin in backwards')).toBeVisible();
     await expectAccessible(page);

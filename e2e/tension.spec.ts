@@ -11,6 +11,7 @@ async function open(page: Page, name: RegExp): Promise<void> {
   await page.goto('/tension');
   await page.getByRole('link', { name }).click();
   await expect(headline(page)).toContainText(/^(Sew the next seam|Done|Balanced at|These seams)/);
+  await calculated(page);
 }
 
 async function log(page: Page, grade: string): Promise<void> {
@@ -22,6 +23,12 @@ async function log(page: Page, grade: string): Promise<void> {
   if (await ruleOut.isVisible()) await ruleOut.click();
   await logSeam.click();
   await expect(page.getByRole('row')).toHaveCount(seams === 0 ? 2 : seams + 1);
+  await calculated(page);
+}
+
+/** What is advised is for all seams that are logged. */
+async function calculated(page: Page): Promise<void> {
+  await expect(page.getByRole('region', { name: 'Next seam' })).toHaveAttribute('aria-busy', 'false');
 }
 
 /** What a true judge would say of a seam on a machine that balances there. */
@@ -45,7 +52,6 @@ test.describe('tension', () => {
     const keep = page.getByRole('button', { name: /^Keep .* turns/ });
     for (let n = 0; n < 9 && !(await keep.isVisible()); n++) {
       await log(page, gradeAt(await turnsOf(page), balance, windowTurns));
-      await page.waitForTimeout(250);
     }
     await expect(headline(page)).toContainText(/^(Balanced at|Done)/);
     const kept = await turnsOf(page);

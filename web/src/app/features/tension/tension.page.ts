@@ -109,7 +109,7 @@ export class TensionPage {
   protected readonly view = this.store.selectSignal(tensionFeature.selectView);
   protected readonly next = this.store.selectSignal(tensionFeature.selectNextStep);
   protected readonly way = this.store.selectSignal(tensionFeature.selectWay);
-  private readonly search = this.store.selectSignal(tensionFeature.selectSearch);
+  protected readonly search = this.store.selectSignal(tensionFeature.selectSearch);
   private readonly lastSearched = this.store.selectSignal(tensionFeature.selectSearched);
   protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   protected readonly draft = this.store.selectSignal(tensionFeature.selectDraft);

@@ -5,7 +5,7 @@ import { expectedEnds, wearingOf } from '@gantelet/core';
  * A shop drawn from a seed: machines in zones of about ten, three shifts of unequal staff a day, minutes and needles
  * about as scarce as makes them count. Nothing in it is a real shop.
  */
-export function drawnProblem(count, shifts, seed) {
+export function drawnProblem(count, shifts, seed, spareMinutes = 2) {
   const source = randomLcg(seed);
   const between = (low, high) => randomUniform.source(source)(low, high)();
   const zones = Array.from({ length: Math.max(2, Math.round(count / 10)) }, () => {
@@ -46,7 +46,7 @@ export function drawnProblem(count, shifts, seed) {
   const staff = [1.25, 1, 0.75];
   const minutes = Array.from({ length: shifts }, (_, shift) => ({
     shift,
-    minutes: Math.round((2 * (need + walking) * staff[shift % 3]) / shifts),
+    minutes: Math.round((spareMinutes * (need + walking) * staff[shift % 3]) / shifts),
     skills: null,
   }));
   const stock = Array.from({ length: kinds }, (_, kind) => {

@@ -6,24 +6,38 @@ import { checkRounds } from '../core/dist/testing/check-rounds.js';
 import { drawnProblem } from './rounds-instances.mjs';
 
 export const SEED = 0.5;
-/** Machines, shifts, and how long is searched. */
+/** Machines, shifts, how long is searched, and minutes as a multiple of what changes and ways take. */
+const shop = (machines, shifts, { effort = 1, spareMinutes = 2 } = {}) => ({
+  name: [
+    `${machines} x ${shifts}`,
+    ...(effort > 1 ? [`effort ${effort}`] : []),
+    ...(spareMinutes === 2 ? [] : [`${spareMinutes} times the minutes`]),
+  ].join(', '),
+  machines,
+  shifts,
+  effort,
+  spareMinutes,
+});
+
 export const INSTANCES = [
-  [20, 28, 1],
-  [20, 42, 1],
-  [50, 28, 1],
-  [50, 28, 6],
-  [50, 42, 1],
-  [200, 28, 1],
-  [200, 42, 1],
-  [1000, 28, 1],
-  [1000, 42, 1],
-  [2000, 28, 1],
-  [2000, 42, 1],
+  shop(20, 28),
+  shop(20, 28, { spareMinutes: 1.5 }),
+  shop(20, 28, { spareMinutes: 1.15 }),
+  shop(20, 42),
+  shop(50, 28),
+  shop(50, 28, { effort: 6 }),
+  shop(50, 42),
+  shop(200, 28),
+  shop(200, 42),
+  shop(1000, 28),
+  shop(1000, 42),
+  shop(2000, 28),
+  shop(2000, 42),
 ];
 
 /** Plans an instance and has the plan checked apart. @throws when the checker finds anything broken or another cost */
-export function plan(machines, shifts, effort) {
-  const problem = drawnProblem(machines, shifts, SEED);
+export function plan({ machines, shifts, effort, spareMinutes }) {
+  const problem = drawnProblem(machines, shifts, SEED, spareMinutes);
   globalThis.gc?.();
   const began = performance.now();
   const made = planRounds(problem, { random: randomLcg(SEED), effort });

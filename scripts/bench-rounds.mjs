@@ -14,27 +14,27 @@ await main(async () => {
   await buildNodeParts();
   const { byHighs, INSTANCES, plan } = await import('../bench/rounds.mjs');
   // All plans first, so that their memory is theirs alone; the first one warms up.
-  plan(20, 28, 1);
-  const made = INSTANCES.map(([machines, shifts, effort]) => {
-    const outcome = plan(machines, shifts, effort);
+  plan(INSTANCES[0]);
+  const made = INSTANCES.map((instance) => {
+    const outcome = plan(instance);
     const { cost, bound, gap, seconds, megabytes } = outcome;
     say(
-      `${machines} x ${shifts}${effort > 1 ? `, effort ${effort}` : ''}: cost ${cost.total.toFixed(1)}, bound ${bound.toFixed(1)}, ` +
+      `${instance.name}: cost ${cost.total.toFixed(1)}, bound ${bound.toFixed(1)}, ` +
         `gap ${(100 * gap).toFixed(2)} % of the bound, ${seconds.toFixed(1)} s, ${megabytes.toFixed(0)} MB`,
     );
-    return { machines, shifts, effort, ...outcome };
+    return { ...instance, ...outcome };
   });
   const rows = [];
-  for (const { problem, machines, shifts, effort, cost, bound, gap, seconds, megabytes, fullest } of made) {
+  for (const { problem, name, effort, cost, bound, gap, seconds, megabytes, fullest } of made) {
     const solver = effort > 1 ? null : await byHighs(problem, HIGHS_SECONDS);
     const ratio = solver?.total ? (solver.total / cost.total).toFixed(3) : 'no plan';
     const reached = solver?.bound > 0 ? (solver.bound / bound).toFixed(3) : 'none';
     if (solver)
       say(
-        `${machines} x ${shifts}: HiGHS (baseline) in ${solver.took.toFixed(0)} s: cost ${ratio} of ours, bound ${reached} of ours`,
+        `${name}: HiGHS (baseline) in ${solver.took.toFixed(0)} s: cost ${ratio} of ours, bound ${reached} of ours`,
       );
     rows.push(
-      `| ${machines} x ${shifts}${effort > 1 ? `, effort ${effort}` : ''} | ${cost.total.toFixed(1)} | ${bound.toFixed(1)} | ${(100 * gap).toFixed(2)} % | ` +
+      `| ${name} | ${cost.total.toFixed(1)} | ${bound.toFixed(1)} | ${(100 * gap).toFixed(2)} % | ` +
         `${seconds.toFixed(1)} s | ${megabytes.toFixed(0)} MB | ${(100 * fullest).toFixed(0)} % | ${solver ? `${ratio} (${solver.took.toFixed(0)} s)` : ''} | ${solver ? reached : ''} |`,
     );
   }
@@ -59,8 +59,13 @@ A cost above 1 is dearer, a bound below 1 proves less.
 | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${rows.join('\n')}
 
+Each zone's visits are found exactly at the prices of minutes and needles (\`core/rounds/zone-visits.ts\`), so that what is left
+of the gap comes from limits that zones share. In large shops nothing is left of it. Where the minutes of a shift hold a few
+changes only, prices cannot say which of them fit, and the bound stays where it is: with 1.15 times the minutes HiGHS had, after
+400 seconds, a plan 1.13 times as dear as ours and a bound 0.4 % below ours.
+
 Shops of about 8 x 10 and smaller are handed to HiGHS on the server, begun from our plan, to prove it or better it. Larger ones
 are not: on 50 x 28, with the arcs left out that reduced costs rule out, it found nothing better in 60 seconds and proved less
-than the zones' own branch and bound does in one. For those, searching longer (effort) does what polishing was meant for.
+than the zones' own search does in one. For those, searching longer (effort) does what polishing was meant for.
 `;
 }

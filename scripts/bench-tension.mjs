@@ -88,8 +88,8 @@ grades as the rule itself believes, and that one leaning. Log real seams and com
 ${table.join('\n')}
 
 The rule sews where a seam is expected to teach most about setting, window and judge, plus 0.35 of the chance that it is
-good already, never further than the longest move. Once a seam was balanced at a setting that is good with a chance of 85 %,
-**keeping it** is the main action ("seams until it may be kept"). It goes on only for somebody who wants the claim of 95 %,
+good already, never further than the longest move. Once a seam was balanced at a setting that is good with a chance of
+75 % (light) or 80 % (heavy), **keeping it** is the main action ("seams until it may be kept"). It goes on only for somebody who wants the claim of 95 %,
 which needs a ground: a fault seen on each side, a lock measured, or two seams balanced at one setting. Sewing only at the
 likeliest setting (first ablation) and believing every grade (second) show what each part is worth.
 

@@ -76,7 +76,21 @@ export const TENSION_VALUES = {
     [0.0001, 1],
     'chosen by simulation',
   ),
-  'tension.keep-chance': seam('Likely enough to keep, seen balanced', 0.85, '', [0.5, 0.999], 'chosen'),
+  // About one seam less than at 0.85; what that costs is in docs/tension-search.md.
+  'tension.keep-chance': seam(
+    'Likely enough to keep, seen balanced, light work',
+    0.75,
+    '',
+    [0.5, 0.999],
+    'chosen by simulation',
+  ),
+  'tension.keep-chance-heavy': seam(
+    'Likely enough to keep, seen balanced, heavy leather',
+    0.8,
+    '',
+    [0.5, 0.999],
+    'chosen by simulation',
+  ),
   'tension.longest-move-light': seam('Longest move for one seam, light work', 1, 'turns', [0.125, 20]),
   'tension.longest-move-heavy': seam('Longest move for one seam, heavy leather', 2, 'turns', [0.125, 20]),
   'tension.lock-law-error': seam('The lock lies off the law by, as a share of the stack', 0.12, '', [0, 0.5]),

@@ -4,7 +4,7 @@ import { boundSearch } from './lower-bound.js';
 import { planCost } from './plan-cost.js';
 import type { Changes, PlanCost, RoundsProblem } from './rounds-problem.js';
 import { visitSearch } from './visit-search.js';
-import { zoneBound } from './zone-bound.js';
+import { zoneBound, type ZoneBound } from './zone-bound.js';
 
 /** A plan within every limit, and how far it can be from the cheapest. */
 export interface RoundsPlan {
@@ -31,17 +31,18 @@ export interface PlanOptions {
 const BOUND_STEPS = [80, 100] as const;
 /** Tries of the search before the zones' bound, and from the visits it gives. Small shops get more: they cost little. */
 const TRIES = [
-  { least: 3000, each: 4, most: 3000, shared: 0 },
-  { least: 12_000, each: 10, most: 30_000, shared: 1_600_000 },
+  { fewest: 3000, each: 4, most: 3000, shared: 0 },
+  { fewest: 12_000, each: 10, most: 30_000, shared: 1_600_000 },
 ] as const;
 /** Horizon for which these are meant; each try takes longer in a longer one. */
 const USUAL_SHIFTS = 28;
-/** Zones' bounds are worth several steps where they are few. */
-const ZONE_STEPS = { few: 8, many: 1, fewMachines: 100 } as const;
-const ZONE_NODES = 8000;
+/** Zones' bounds are worth many steps where zones are few: there, what they share has most to say. */
+const ZONE_STEPS = { few: 30, many: 1, fewMachines: 100 } as const;
 /** How much worse a try may be, in the mean cost of a visit; it falls to nothing. */
 const HEAT = [0.06, 0.06] as const;
 const ROUNDS = 12;
+/** So near the bound nothing is left to look for. */
+const PROVED = 1e-5;
 
 /**
  * Plans in which shift each needle is changed, or says which limits the pinned changes break. The work is counted in steps
@@ -65,23 +66,24 @@ export function planRounds(
   bound.improve(BOUND_STEPS[0], firstGuess(table.publishedPrice, table.ends, table.nodes));
   progress(0.1);
   const search = visitSearch(problem, table, bound.best, random);
+  let least = -Infinity;
   const tries = (round: 0 | 1): number => {
-    const { least, each, most, shared } = TRIES[round];
-    return (USUAL_SHIFTS / table.shifts) * Math.max(least, each * count, Math.min(most, shared / count));
+    const { fewest, each, most, shared } = TRIES[round];
+    return (USUAL_SHIFTS / table.shifts) * Math.max(fewest, each * count, Math.min(most, shared / count));
   };
   cool(0, 0.1, 0.25);
   bound.improve(BOUND_STEPS[1], search.bestCost);
   progress(0.4);
-  const known = { changes: search.bestChanges, cost: search.bestCost };
   const steps = count <= ZONE_STEPS.fewMachines ? ZONE_STEPS.few : ZONE_STEPS.many;
-  const zones = zoneBound(problem, table, bound.best, known, {
-    steps: Math.ceil(effort * steps),
-    mostNodes: effort * ZONE_NODES,
-  });
-  progress(0.5);
+  let starts: ZoneBound['starts'] = [];
+  // What less effort does comes first: more only goes on from there.
   for (let run = 0; run < effort; run++) {
-    search.from(zones.visits);
-    cool(1, 0.5 + (0.5 * run) / effort, 0.5 + (0.5 * (run + 1)) / effort);
+    if (run < 2) priceZones(run === 0 ? steps : effort * steps);
+    starts.forEach((visits, i) => {
+      const done = (more: number): number => 0.5 + (0.5 * (run + (i + more) / starts.length)) / effort;
+      search.from(visits);
+      cool(1, done(0), done(1));
+    });
   }
   for (const start of startPlans) {
     search.from(visitsOf(start, problem));
@@ -89,11 +91,18 @@ export function planRounds(
   }
   const changes = cheapestWithin(problem, [search.bestChanges, ...startPlans]);
   const cost = planCost(problem, changes);
-  const least = Math.min(zones.value, cost.total);
-  return { changes, cost, bound: least, gap: least > 0 ? cost.total / least - 1 : 0 };
+  const proven = Math.min(least, cost.total);
+  return { changes, cost, bound: proven, gap: proven > 0 ? cost.total / proven - 1 : 0 };
+
+  function priceZones(steps: number): void {
+    const known = { changes: search.bestChanges, cost: search.bestCost };
+    const zones = zoneBound(problem, table, bound.best, known, steps);
+    least = Math.max(least, zones.value);
+    starts = zones.starts;
+  }
 
   function cool(round: 0 | 1, from: number, to: number): void {
-    for (let i = 0; i < ROUNDS; i++) {
+    for (let i = 0; i < ROUNDS && search.bestCost > (1 + PROVED) * least; i++) {
       search.improve(Math.ceil(tries(round) / ROUNDS), HEAT[round] * meanVisit * (1 - i / (ROUNDS - 1)) ** 2);
       progress(from + ((to - from) * (i + 1)) / ROUNDS);
     }

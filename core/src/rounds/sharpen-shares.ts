@@ -35,6 +35,7 @@ export function sharpenShares(
   const used = new Float64Array(own.length);
   const way = new Float64Array(own.length);
   const places = new Int32Array(machines.length);
+  share();
   let best = -Infinity;
   let bestShares = shares.slice();
   let stepShare = 1;
@@ -64,11 +65,16 @@ export function sharpenShares(
     const size = (stepShare * Math.max(knownCost - value, 0)) / Math.max(length, 1e-12);
     if (size === 0) break;
     for (let i = 0; i < way.length; i++) shares[i]! += size * way[i]!;
+    share();
+  }
+  shares.set(bestShares);
+  return best;
+
+  /** Brings what is paid of each visit to its price. */
+  function share(): void {
     for (let s = 0; s < shifts; s++) {
       for (let i = 0; i < machines.length; i++) places[i] = i * shifts + s;
       toSimplex(shares, places, visit[s]!);
     }
   }
-  shares.set(bestShares);
-  return best;
 }

@@ -114,7 +114,7 @@ export function balanceAdvice(
   }
   // Likely enough to keep, but never sewn there: one seam may end it.
   const tried = seams.some(({ turns }) => Math.abs(turns - keep.turns) < SAME_TURNS);
-  if (!tried && keep.sure >= values['tension.keep-chance'].value && reaches(keep.turns, way)) {
+  if (!tried && keep.sure >= keepChance(belief) && reaches(keep.turns, way)) {
     return { do: 'sew', turns: keep.turns, because: 'prove', keep, claim: null, surer: keep.turns };
   }
   const because = proof === null ? (next.sure < SURE_TO_PROVE ? 'tells-most' : 'prove') : 'other-side';
@@ -188,7 +188,12 @@ function mayClaim(belief: WindowBelief): boolean {
 /** Whether a setting may be kept though nothing is claimed of it: seen balanced there, and likely good. */
 function mayKeep(belief: WindowBelief, seams: readonly ObservedSeam[], { turns, sure }: Setting): boolean {
   const seen = seams.some((seam) => seam.grade === 'balanced' && Math.abs(seam.turns - turns) < SAME_TURNS);
-  return seen && sure >= belief.grid.values['tension.keep-chance'].value;
+  return seen && sure >= keepChance(belief);
+}
+
+/** Chance of being good from which a setting may be kept. */
+function keepChance({ grid: { weight, values } }: WindowBelief): number {
+  return values[weight === 'light' ? 'tension.keep-chance' : 'tension.keep-chance-heavy'].value;
 }
 
 function groundOf(seams: readonly ObservedSeam[]): ClaimGround | null {

@@ -12,6 +12,8 @@ declare module 'express-session' {
   interface SessionData {
     personId?: string;
     signedInAtMs?: number;
+    /** When it was over when it was read: only what is read has it. */
+    endsAtMs?: number;
   }
 }
 
@@ -93,10 +95,14 @@ const notOver = () => ({ expires: { [Op.gt]: new Date() } });
 function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
   return class extends connectSessionSequelize(session.Store) {
     override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
-      rows.findOne({ attributes: ['data'], where: { sid, ...notOver() }, raw: true }).then((row) => {
-        const data = (row as Pick<SessionRow, 'data'> | null)?.data;
-        done(null, data === undefined ? null : (JSON.parse(data) as session.SessionData));
-      }, done);
+      rows
+        .findOne({ attributes: ['data', 'expires'], where: { sid, ...notOver() }, raw: true })
+        .then((found) => {
+          const row = found as Pick<SessionRow, 'data' | 'expires'> | null;
+          if (row === null) return done(null, null);
+          const data = JSON.parse(row.data) as session.SessionData;
+          done(null, { ...data, endsAtMs: row.expires.getTime() });
+        }, done);
     }
     override readonly touch = (
       sid: string,
@@ -106,6 +112,7 @@ function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
       const expires = new Date(data.cookie.expires ?? Date.now() + IDLE_MS);
       // A read that moves the end by seconds is not worth a write to the disk.
       const early = new Date(expires.getTime() - TOUCH_EVERY_MS);
+      if ((data.endsAtMs ?? 0) >= early.getTime()) return done?.(null);
       const where = { sid, expires: { [Op.gt]: new Date(), [Op.lt]: early } };
       rows.update({ expires }, { where }).then(
         () => done?.(null),

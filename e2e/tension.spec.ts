@@ -1,4 +1,4 @@
-import { expect, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, signIn, test } from './support/shop-test';
 import type { Page } from '@playwright/test';
 import { turnsText as turnsWords } from '@gantelet/core';
 import { newId, type Machine as MachineRow, type Setup as SetupRow } from '@gantelet/contracts';
@@ -106,6 +106,29 @@ test.describe('tension', () => {
     await expect(page.getByRole('row')).toHaveCount(rows + 1);
     await page.reload();
     await expect(page.getByText('Pre-tension is at 2 ¼ turns')).toBeVisible();
+  });
+
+  test('puts in the bobbin case that is set for the thread, and counts what was sewn with it', async ({
+    page,
+  }) => {
+    await open(page, /Tool roll strap, 12/);
+    await expect(page.getByText('Case A is in: set for Tex 70')).toBeVisible();
+    await expect(
+      page.getByRole('alert').filter({ hasText: 'too thick for the slot of case A' }),
+    ).toBeVisible();
+    await page.getByRole('button', { name: 'Put case B in' }).click();
+    await expect(page.getByText('Case B is in: set for Tex 135')).toBeVisible();
+    await expect(page.getByText('Not counted: sewn before the bobbin was changed')).toHaveCount(0);
+    await page.getByText('Bobbin cases of this machine: 2').click();
+    await page.getByLabel('Mark on the case').fill('C');
+    await page.getByLabel('Latch').selectOption('springs-open');
+    await page.getByRole('button', { name: 'Add the case' }).click();
+    await expect(page.getByText('Bobbin cases of this machine: 3')).toBeVisible();
+    await expect(page.getByRole('listitem').filter({ hasText: 'springs open' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Put in', exact: true })).toHaveCount(1);
+    await expectAccessible(page);
+    await page.reload();
+    await expect(page.getByText('Case B is in: set for Tex 135')).toBeVisible();
   });
 
   test('plans, prints and scores a ladder strip in one go', async ({ page }) => {

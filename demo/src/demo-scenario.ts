@@ -8,6 +8,7 @@ import {
   threadOnBench,
 } from '@gantelet/core';
 import type { Scenario, SetupWork } from '@gantelet/contracts';
+import { demoBobbinCases } from './bobbin-cases.js';
 import { chanceFrom, type Chance } from './chance.js';
 import { DEMO_JOBS } from './jobs.js';
 import { demoQueue } from './job-queue.js';
@@ -25,13 +26,39 @@ import { DEMO_STAND_INS } from './stand-ins.js';
 import { shiftCalendar, type ShiftCalendar } from './shift-calendar.js';
 import { DEMO_PEOPLE, DEMO_SHIFTS, DEMO_ZONES, WORKS, type DemoZone } from './works.js';
 
-const YEAR_MS = 365 * 24 * 3_600_000;
+const DAY_MS = 24 * 3_600_000;
+const YEAR_MS = 365 * DAY_MS;
 const SEAM_EVERY_MS = 4 * 60_000;
 /** The machine that stands stopped for a missing piece when the demo begins. */
 const STOPPED_MACHINE = 'Patcher 22';
 /** Work not sewn yet, and work in the middle of its test seams, so that both can be seen. */
 const NEVER_SEWN = 'Log carrier body';
 const HALF_SEWN = { machine: 'Cylinder 11', job: 'Apron body', seams: 2, startOffTurns: 1.2 };
+
+/** A machine that goes from light to heavy thread and back, with a bobbin case for each. */
+const TWO_CASES = { machine: 'Flatbed compound 12', job: 'Gauntlet cuff', heavyTex: 110, savedDaysAgo: 12 };
+
+/** The light work of that machine, sewn lately, and its bobbin cases. */
+function workForTwoCases(
+  built: readonly ReturnType<typeof machineWithHistory>[],
+  { mechanicIds }: Staff,
+  nowMs: number,
+  chance: Chance,
+) {
+  const demo = DEMO_MACHINES.find(({ name }) => name === TWO_CASES.machine)!;
+  const own = built.find(({ machine }) => machine.name === TWO_CASES.machine)!;
+  const savedMs = nowMs - TWO_CASES.savedDaysAgo * DAY_MS;
+  const setup = {
+    ...setupWork(TWO_CASES.job, own.machine.id, demo),
+    id: chance.idAt(savedMs),
+    savedAt: new Date(savedMs).toISOString(),
+    savedById: mechanicIds[0]!,
+  };
+  const seams = seamsOf(setup, demo, { offset: 0.1, threadSlope: -0.4 }, chance);
+  const work = { setups: [...own.setups, setup], seams: [...own.seams, ...seams] };
+  const since = { startMs: nowMs - YEAR_MS, putInById: mechanicIds[0]! };
+  return { setups: [setup], seams, cases: demoBobbinCases(work, TWO_CASES.heavyTex, since, chance) };
+}
 
 function staffOf(people: readonly { readonly id: string; readonly role: string }[]) {
   const having = (role: string): string[] => people.filter((one) => one.role === role).map(({ id }) => id);
@@ -57,7 +84,8 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     return machineWithHistory(machine, i + 1, zone.row.id, zone, staff, lots, year.startMs, nowMs, chance);
   });
   const places = demoPlaces(built.map(({ machine }) => machine));
-  const setups = built.flatMap((one) => one.setups);
+  const twoCases = workForTwoCases(built, staff, nowMs, chanceFrom(seed + 4));
+  const setups = [...built.flatMap((one) => one.setups), ...twoCases.setups];
   const removals = built.flatMap((one) => one.needles.removals);
   return {
     shop: { ...WORKS, schools: { ...WORKS.schools } },
@@ -68,7 +96,8 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     shopValues: demoShopValues(people, year.startMs, nowMs, chance),
     setups,
     queuedJobs: demoQueue(built, people[0]!.id, nowMs, chanceFrom(seed + 2)),
-    seams: built.flatMap((one) => one.seams),
+    seams: [...built.flatMap((one) => one.seams), ...twoCases.seams],
+    ...twoCases.cases,
     installs: built.flatMap((one) => one.needles.installs),
     removals,
     ...lots.withDeliveries(demoDeliveries(nowMs, staff.mechanicIds[0]!, chanceFrom(seed + 1))),
@@ -94,12 +123,20 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
       nowMs,
       chanceFrom(seed + 3),
     ),
-    standIns: DEMO_STAND_INS.map(({ machineName, ...device }) => ({
-      ...device,
-      machineId: built.find(({ machine }) => machine.name === machineName)?.machine.id ?? null,
-      registeredById: people[0]!.id,
-    })),
+    standIns: standInsOf(built, people[0]!.id),
   };
+}
+
+/** Stand-ins for gauges and scales, at the machines they are named for. */
+function standInsOf(
+  built: readonly ReturnType<typeof machineWithHistory>[],
+  registeredById: string,
+): Scenario['standIns'] {
+  return DEMO_STAND_INS.map(({ machineName, ...device }) => ({
+    ...device,
+    machineId: built.find(({ machine }) => machine.name === machineName)?.machine.id ?? null,
+    registeredById,
+  }));
 }
 
 /** The zones with the shifts they work. */

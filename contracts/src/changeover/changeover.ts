@@ -24,6 +24,7 @@ export const ChangeoverStep = z.discriminatedUnion('do', [
   step('dial', { stitchMm: Mm, mark: z.number().nullable() }),
   step('foot', { thickerMm: Mm }),
   step('bobbin', { tex: z.number() }),
+  step('case', { caseId: Id, mark: Name, setForTex: z.number().positive(), fromCaseId: Id.nullable() }),
   step('bobbin-screw', { turns: z.number(), tighter: z.boolean(), steps: z.number() }),
   step('thread', { tex: z.number() }),
   step('wrap', { wraps: z.int() }),

@@ -77,6 +77,19 @@ export const ERRORS = {
     title: 'This needle does not go with this machine and thread. Not saved.',
   },
   'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
+  'bobbin-case.unknown': { status: 404, title: 'There is no such bobbin case on this machine.' },
+  'bobbin-case.mark-taken': {
+    status: 409,
+    title: 'This machine has a bobbin case marked {mark} already. Choose another mark. Not saved.',
+  },
+  'bobbin-case.is-in': {
+    status: 409,
+    title: 'Case {mark} is in the machine. Put another one in first. Nothing was changed.',
+  },
+  'bobbin-case.springs-open': {
+    status: 409,
+    title: 'Case {mark} springs open and is not to be used. Put another one in. Not logged.',
+  },
   'changeover.under-way': {
     status: 409,
     title: 'This machine is already being changed over by {by}. Finish that first, or put it aside.',

@@ -20,6 +20,8 @@ export const EXPORTS = [
   'fault_cases',
   'test_seams',
   'kept_settings',
+  'bobbin_cases',
+  'bobbin_case_swaps',
   'bobbin_readings',
   'gauge_readings',
   'machine_services',

@@ -10,7 +10,7 @@ import { RoundsSettings } from '../rounds/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shift, Shop, SignInName } from '../shop/index.js';
 import { StoreItemEntry, StoreMoveEntry, StoreOrderEntry } from '../store/index.js';
-import { TestSeamInput } from '../tension/index.js';
+import { BobbinCaseEntry, TestSeamInput } from '../tension/index.js';
 
 /**
  * A whole works with its history, as a file: what the demo generator writes and the server loads into an empty
@@ -84,6 +84,10 @@ export const Scenario = z.strictObject({
       addedAt: Instant,
       addedById: Id,
     }),
+  ),
+  bobbinCases: z.array(BobbinCaseEntry.extend({ id: Id, machineId: Id })),
+  bobbinCaseSwaps: z.array(
+    z.strictObject({ id: Id, machineId: Id, caseId: Id, putInAt: Instant, putInById: Id }),
   ),
   services: z.array(
     z.strictObject({

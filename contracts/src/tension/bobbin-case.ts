@@ -1,15 +1,46 @@
 import * as z from 'zod';
-import { DROP_TESTS } from '@gantelet/core';
-import { Id } from '../shared/index.js';
+import { CASE_LATCHES, DROP_TESTS } from '@gantelet/core';
+import { Id, Instant, Line, Name } from '../shared/index.js';
 
-/** The bobbin case of a machine as its log leaves it. */
+/** A bobbin case as it is entered: what is engraved on it, how it latches, and what slips into its slot. */
+export const BobbinCaseEntry = z.strictObject({
+  mark: Name,
+  latch: z.enum(CASE_LATCHES),
+  /** Thickest thread that slips into its slot, in tex; null when nobody tried. */
+  slotMostTex: z.number().min(5).max(2000).nullable(),
+  note: Line(300),
+});
+export type BobbinCaseEntry = z.infer<typeof BobbinCaseEntry>;
+
+/** A case written again, or thrown away; its log stays. */
+export const BobbinCaseChange = BobbinCaseEntry.extend({
+  version: z.int().min(0),
+  thrownAway: z.boolean(),
+});
+export type BobbinCaseChange = z.infer<typeof BobbinCaseChange>;
+
+/** Another case of the machine goes in. */
+export const BobbinCaseSwap = z.strictObject({ caseId: Id, putInAt: Instant });
+export type BobbinCaseSwap = z.infer<typeof BobbinCaseSwap>;
+
+/** A bobbin case of a machine as its log leaves it. */
 export const BobbinCaseView = z.object({
+  /** Null for the only case of a machine, which nobody has given a mark. */
+  id: Id.nullable(),
   machineId: Id,
+  mark: Name.nullable(),
+  isIn: z.boolean(),
+  latch: z.enum(CASE_LATCHES),
+  slotMostTex: z.number().positive().nullable(),
+  note: z.string(),
+  version: z.int(),
   /** Tex it was last set for; null when nobody ever set it. */
   setForTex: z.number().positive().nullable(),
   /** Turns of the screw since then, tighter positive. */
   screwTurns: z.number(),
   /** The last drop test that the screw was not turned after, with its thread. */
   drop: z.object({ tex: z.number().positive(), outcome: z.enum(DROP_TESTS) }).nullable(),
+  /** How often it was set for another thread lately, and for which, in tex. */
+  resets: z.object({ count: z.int().min(0), threads: z.array(z.number().positive()) }),
 });
 export type BobbinCaseView = z.infer<typeof BobbinCaseView>;

@@ -1,4 +1,4 @@
-export { BobbinCaseView } from './bobbin-case.js';
+export { BobbinCaseChange, BobbinCaseEntry, BobbinCaseSwap, BobbinCaseView } from './bobbin-case.js';
 export { KeptSetting, KeptSettingInput } from './kept-setting.js';
 export { SeamJudge } from './seam-judge.js';
 export { GaugeReadingInput, LoggedGaugeReading } from './gauge-reading.js';

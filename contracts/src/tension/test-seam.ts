@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { DROP_TESTS, SEAM_GRADES } from '@gantelet/core';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Machine } from '../floor/index.js';
+import { BobbinCaseView } from './bobbin-case.js';
 import { BobbinReading } from './bobbin-reading.js';
 import { KeptSetting } from './kept-setting.js';
 import { LoggedGaugeReading } from './gauge-reading.js';
@@ -38,7 +39,11 @@ export const TensionView = z.object({
   machine: Machine,
   /** Oldest first. */
   seams: z.array(LoggedSeam),
-  /** Readings of this machine's bobbin case, oldest first. */
+  /** The machine's bobbin cases, the one that is in first. */
+  cases: z.array(BobbinCaseView),
+  /** Which of them went in when, oldest first. */
+  caseSwaps: z.array(z.object({ caseId: Id, putInAt: Instant })),
+  /** Readings of the bobbin case that is in, oldest first. */
   bobbin: z.array(BobbinReading),
   /** Gauge readings of this machine's needle thread, oldest first. */
   gauge: z.array(LoggedGaugeReading),

@@ -33,6 +33,7 @@ export function machineAfter(
     if (tick?.outcome !== 'done') return machine;
     if (step.do === 'needle') return { ...machine, needle: tick.needle ?? step.needle };
     if (step.do === 'plate') return { ...machine, plateHoleMm: step.toMm };
+    if (step.do === 'case') return { ...machine, caseSetForTex: step.setForTex };
     return step.do === 'bobbin-screw' ? { ...machine, caseSetForTex: tex } : machine;
   }, before);
 }

@@ -14,7 +14,7 @@ import {
 } from '../match/index.js';
 import { stackOf, type Layer, type Stack } from '../material/index.js';
 import type { Values } from '../reference/index.js';
-import { firstSetting, type Duty } from '../tension/index.js';
+import { firstSetting, type Duty, type MachineCase } from '../tension/index.js';
 
 /** A job as it was saved, as far as a machine is set for it. */
 export interface SavedSetup {
@@ -44,8 +44,8 @@ export interface LoggedShop {
   readonly setups: readonly SavedSetup[];
   /** Last balanced top setting, by set-up id. */
   readonly balanced: ReadonlyMap<string, number>;
-  /** Tex each machine's bobbin case was last set for, by machine id. */
-  readonly caseTex: ReadonlyMap<string, number>;
+  /** Bobbin cases of each machine that any is known of, by machine id. */
+  readonly cases: ReadonlyMap<string, readonly MachineCase[]>;
   readonly values: Values;
 }
 
@@ -73,7 +73,7 @@ export function shopMachineOf(machine: KeptMachine, shop: LoggedShop): ShopMachi
     ...machine,
     plateHolesMm: machine.plates.map(({ holeMm }) => holeMm),
     travelTurns: machine.knob?.travelTurns ?? null,
-    caseSetForTex: shop.caseTex.get(machine.id) ?? null,
+    cases: shop.cases.get(machine.id) ?? [],
     dialMark: (stitchLengthMm) => dialMarkFor(dial, stitchLengthMm),
     // What is on the machine counts, also when a plate was changed without a set-up.
     present: present ? { ...setStateOf(present, shop), plateHoleMm: machine.plateHoleMm } : null,

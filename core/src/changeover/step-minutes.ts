@@ -17,6 +17,7 @@ const TIMED: Readonly<
   plate: { valueId: 'changeover.plate', units: () => 1 },
   clearance: { valueId: 'changeover.clearance', units: () => 1 },
   bobbin: { valueId: 'changeover.bobbin', units: () => 1 },
+  case: { valueId: 'changeover.case', units: () => 1 },
   'bobbin-screw': { valueId: 'changeover.bobbin-screw', units: () => 1 },
   thread: { valueId: 'changeover.thread', units: () => 1 },
   wrap: { valueId: 'changeover.wrap', units: (step) => (step.do === 'wrap' ? Math.abs(step.wraps) : 1) },

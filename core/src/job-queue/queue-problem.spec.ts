@@ -1,3 +1,4 @@
+import { UNMARKED } from '../tension/index.js';
 import { SHIPPED_VALUES } from '../reference/index.js';
 import { queueProblem, type QueueJob } from './index.js';
 
@@ -21,7 +22,7 @@ const machine = (id: string, presentSetupId: string | null): Machine => ({
 const SHOP: Shop = {
   setups: [LIGHT, HEAVY],
   balanced: new Map(),
-  caseTex: new Map([['a', 45]]),
+  cases: new Map([['a', [{ ...UNMARKED, setForTex: 45 }]]]),
   values: SHIPPED_VALUES,
 };
 const job = (of: QueueJob['setup'], change: Partial<QueueJob> = {}): QueueJob => ({

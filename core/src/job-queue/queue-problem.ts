@@ -8,6 +8,7 @@ import {
   type ShopMachine,
 } from '../match/index.js';
 import { stackOf } from '../material/index.js';
+import { casesAfter } from '../tension/index.js';
 import type { OrderProblem } from './order-problem.js';
 
 type KeptMachine = Parameters<typeof shopMachineOf>[0];
@@ -99,6 +100,12 @@ function minutesBetween(
   afterJob: boolean,
   { values }: LoggedShop,
 ): number {
-  const set = afterJob && from ? { ...machine, caseSetForTex: from.thread.tex } : machine;
+  const set =
+    afterJob && from
+      ? {
+          ...machine,
+          cases: casesAfter(machine.cases ?? [], from.thread.tex, values['bobbin.steps-to-touch'].value),
+        }
+      : machine;
   return changeover(from, to, set, values).minutes;
 }

@@ -1,4 +1,5 @@
 import type { NeedleName } from './needle-choice.js';
+import type { MachineCase } from '../tension/case-choice.js';
 import type { ThreadOnBench } from './on-bench.js';
 
 /** How a machine is set for one kind of work, as far as hands have to change it. */
@@ -26,8 +27,8 @@ export interface ChangeoverMachine {
   readonly travelTurns: number | null;
   /** Turns of thread round the pre-tension pin. */
   readonly preTensionWraps: number;
-  /** Tex its bobbin case was last set for; null when that is not known, and the present thread counts. */
-  readonly caseSetForTex?: number | null;
+  /** Its bobbin cases, the one that is in among them. Of one never set, the present thread counts. */
+  readonly cases?: readonly MachineCase[];
   /** Dial mark for a stitch length, or null when the dial is not calibrated. */
   readonly dialMark: (stitchLengthMm: number) => number | null;
 }
@@ -46,6 +47,15 @@ export type ChangeoverStep = { readonly minutes: number } &
     | { readonly do: 'dial'; readonly stitchMm: number; readonly mark: number | null }
     | { readonly do: 'foot'; readonly thickerMm: number }
     | { readonly do: 'bobbin'; readonly tex: number }
+    /** Another case, which is set for the thread already or nearly. */
+    | {
+        readonly do: 'case';
+        readonly caseId: string;
+        readonly mark: string;
+        readonly setForTex: number;
+        /** The one that comes out. */
+        readonly fromCaseId: string | null;
+      }
     | {
         readonly do: 'bobbin-screw';
         readonly turns: number;
@@ -78,6 +88,7 @@ export const CHANGEOVER_STEPS = [
   'plate',
   'clearance',
   'bobbin',
+  'case',
   'bobbin-screw',
   'thread',
   'wrap',

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { withShopValues } from '../reference/index.js';
+import { UNMARKED, type MachineCase } from '../tension/index.js';
 import { TEX_TICKETS } from '../thread/index.js';
 import {
   changeover,
@@ -65,13 +66,30 @@ describe('changing over', () => {
   });
 
   it('goes by the thread the case was set for, where that is known', () => {
-    const screw = (caseSetForTex: number | null) =>
-      changeover(LIGHT, HEAVY, { ...MACHINE, caseSetForTex }).steps.find(
+    const screw = (setForTex: number | null) =>
+      changeover(LIGHT, HEAVY, { ...MACHINE, cases: [{ ...UNMARKED, setForTex }] }).steps.find(
         (step) => step.do === 'bobbin-screw',
       );
     expect(screw(135)).toBeUndefined();
     expect(screw(null)).toEqual(jasmine.objectContaining({ steps: 3 }));
     expect(screw(270)).toEqual(jasmine.objectContaining({ tighter: true, steps: -2 }));
+  });
+
+  it('puts in the case that is set for the thread, and leaves its screw', () => {
+    const inMachine = { ...UNMARKED, id: 'a', mark: 'A', setForTex: 45 };
+    const spare = { ...UNMARKED, id: 'b', mark: 'B', isIn: false, setForTex: 270 };
+    const steps = (cases: readonly MachineCase[]) =>
+      changeover(LIGHT, HEAVY, { ...MACHINE, cases }).steps.filter((one) =>
+        /^(case|bobbin-screw)$/.test(one.do),
+      );
+    const tex = HEAVY.thread.tex;
+    expect(steps([inMachine, { ...spare, setForTex: tex }])).toEqual([
+      { do: 'case', caseId: 'b', mark: 'B', setForTex: tex, fromCaseId: 'a', minutes: 0.5 },
+    ]);
+    expect(
+      steps([inMachine, { ...spare, setForTex: tex, latch: 'springs-open' }]).map((one) => one.do),
+    ).toEqual(['bobbin-screw']);
+    expect(steps([{ ...inMachine, setForTex: tex }, spare])).toEqual([]);
   });
 
   // Common practice: the pre-tension moves half as much as the top, the same way.

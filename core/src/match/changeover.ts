@@ -1,5 +1,6 @@
 import { NEEDLE_SIZES } from '../needle/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
+import { caseFor } from '../tension/case-choice.js';
 import { preTensionMove } from '../tension/pre-tension.js';
 import { wrapsAtTravelEnd } from '../tension/travel-end.js';
 import { roundTurns } from '../tension/turns.js';
@@ -75,6 +76,7 @@ type StepValue =
   | 'thread'
   | 'wind'
   | 'bobbin'
+  | 'case'
   | 'bobbin-screw'
   | 'top'
   | 'wrap'
@@ -117,20 +119,40 @@ function needleSteps(from: SetState | null, to: SetState, values: Values): reado
 
 const sizePlace = (nm: number): number => NEEDLE_SIZES.findIndex((size) => size.nm >= nm);
 
-/** Turns of the bobbin screw, tighter positive; none while the thread moves less than two steps of the ladder. */
+/**
+ * Another bobbin case, where one is set for a thread nearer by as many steps as would have the screw touched; then turns of
+ * its screw, tighter positive, none while the thread moves less than that.
+ */
 function caseSteps(
   from: SetState | null,
   to: SetState,
-  { caseSetForTex }: ChangeoverMachine,
+  { cases = [] }: ChangeoverMachine,
   values: Values,
-): readonly Step<'bobbin-screw'>[] {
-  const caseTex = caseSetForTex ?? from?.thread.tex ?? null;
+): readonly Step<'case' | 'bobbin-screw'>[] {
+  const touched = values['bobbin.steps-to-touch'].value;
+  const present = cases.find(({ isIn }) => isIn) ?? null;
+  const known = cases.map((one) => ({
+    ...one,
+    setForTex: one.setForTex ?? (one.isIn ? from?.thread.tex : null) ?? null,
+  }));
+  const chosen = caseFor(known, to.thread.tex, touched);
+  const caseTex = chosen ? chosen.setForTex : (present?.setForTex ?? from?.thread.tex ?? null);
+  const swap: readonly Step<'case'>[] =
+    chosen === null || chosen.isIn || chosen.id === null || chosen.setForTex === null
+      ? []
+      : [
+          {
+            ...{ do: 'case', caseId: chosen.id, mark: chosen.mark ?? '', setForTex: chosen.setForTex },
+            fromCaseId: present?.id ?? null,
+            minutes: values['changeover.case'].value,
+          },
+        ];
   const steps = caseTex === null ? 0 : ladderSteps(caseTex, to.thread.tex);
-  if (Math.abs(steps) < values['bobbin.steps-to-touch'].value - 1e-9) return [];
+  if (Math.abs(steps) < touched - 1e-9) return swap;
   const screw = roundTurns(-steps * values['bobbin.turns-per-step'].value);
-  if (screw === 0) return [];
+  if (screw === 0) return swap;
   const minutes = values['changeover.bobbin-screw'].value;
-  return [{ do: 'bobbin-screw', turns: Math.abs(screw), tighter: screw > 0, steps, minutes }];
+  return [...swap, { do: 'bobbin-screw', turns: Math.abs(screw), tighter: screw > 0, steps, minutes }];
 }
 
 function dialSteps(

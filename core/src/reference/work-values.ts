@@ -67,6 +67,7 @@ export const WORK_VALUES = {
   'changeover.thread': minutes('Remove the thread and thread up again', 1.5),
   'changeover.wind': minutes('Wind a bobbin', 1.5),
   'changeover.bobbin': minutes('Put in a wound bobbin', 1),
+  'changeover.case': minutes('Change the bobbin case', 0.5),
   'changeover.bobbin-screw': minutes('Turn the bobbin screw and drop test', 2),
   'changeover.top': minutes('Turn the top tension', 0.5),
   'changeover.wrap': minutes('Take out or add a pre-tension wrap', 0.5),

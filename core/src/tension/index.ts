@@ -54,6 +54,19 @@ export {
   TENSION_TARGETS,
   type TensionTarget,
 } from './balance-rule.js';
+export {
+  CASE_LATCHES,
+  caseAt,
+  caseFor,
+  caseResets,
+  casesAfter,
+  isSetFor,
+  caseTakes,
+  UNMARKED,
+  type CaseLatch,
+  type CaseResets,
+  type MachineCase,
+} from './case-choice.js';
 export { bobbinCase, dropFor, type BobbinCase, type CaseReading } from './bobbin-case.js';
 export { preTensionMove } from './pre-tension.js';
 export { coherence } from './coherence.js';

@@ -24,6 +24,7 @@ import { faultCases } from './migrations/20261219-fault-cases.js';
 import { backups } from './migrations/20261223-backups.js';
 import { store } from './migrations/20261224-store.js';
 import { retiredMachines } from './migrations/20261225-retired-machines.js';
+import { bobbinCases } from './migrations/20261226-bobbin-cases.js';
 import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
@@ -68,6 +69,7 @@ export const MIGRATIONS: readonly Migration[] = [
   backups,
   store,
   retiredMachines,
+  bobbinCases,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -17,6 +17,7 @@ import {
 import { floorTables } from './floor-tables.js';
 import { roundsTables } from './rounds-tables.js';
 import { storeTables } from './store-tables.js';
+import type { BobbinCaseRow, BobbinCaseSwapRow } from './bobbin-case-rows.js';
 import type {
   BobbinReadingRow,
   GaugeReadingRow,
@@ -215,6 +216,23 @@ export function defineTables(sequelize: Sequelize) {
       stripId: refOrNone,
       sewnAt: instant,
       sewnById: ref,
+    }),
+    bobbinCases: table<BobbinCaseRow>('bobbin_cases', {
+      id,
+      machineId: ref,
+      mark: text,
+      latch: text,
+      slotMostTex: measureOrNone,
+      note: text,
+      thrownAway: { type: DataTypes.BOOLEAN, allowNull: false },
+      version,
+    }),
+    bobbinCaseSwaps: table<BobbinCaseSwapRow>('bobbin_case_swaps', {
+      id,
+      machineId: ref,
+      caseId: ref,
+      putInAt: instant,
+      putInById: ref,
     }),
     bobbinReadings: table<BobbinReadingRow>('bobbin_readings', {
       id,

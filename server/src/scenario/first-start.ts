@@ -71,6 +71,8 @@ const EMPTY = {
   lots: [],
   needleChecks: [],
   queuedJobs: [],
+  bobbinCases: [],
+  bobbinCaseSwaps: [],
   services: [],
   partUsed: [],
   sharpsEmptyings: [],

@@ -90,6 +90,14 @@ export async function loadScenario(
       scenario.seams.map((seam) => ({ ...seam, sewnAt: new Date(seam.sewnAt) })),
       inOne,
     );
+    await tables.bobbinCases.bulkCreate(
+      scenario.bobbinCases.map((one) => ({ ...one, thrownAway: false, version: 0 })),
+      inOne,
+    );
+    await tables.bobbinCaseSwaps.bulkCreate(
+      scenario.bobbinCaseSwaps.map((swap) => ({ ...swap, putInAt: new Date(swap.putInAt) })),
+      inOne,
+    );
     await loadNeedles(tables, scenario, inOne);
     await loadRounds(tables, scenario, now, inOne);
     await loadStore(tables, scenario, inOne);

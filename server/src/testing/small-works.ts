@@ -147,6 +147,8 @@ export function smallWorks() {
     services: [],
     needleChecks: [],
     queuedJobs: [],
+    bobbinCases: [],
+    bobbinCaseSwaps: [],
     partUsed: [],
     rounds: null,
     storeItems: [],

@@ -58,11 +58,7 @@ export async function beginChangeover(
   const shop = {
     setups: await findSetups(database, { machineId }, tx),
     balanced: new Map((await balancedSettings(database, tx)).map((one) => [one.setupId, one.turns])),
-    caseTex: new Map(
-      (await listBobbinCases(database, tx)).flatMap((one) =>
-        one.setForTex === null ? [] : [[one.machineId, one.setForTex]],
-      ),
-    ),
+    cases: new Map([[machineId, await listBobbinCases(database, { machineId }, now, tx)]]),
     values: await shopValues(database, tx),
   };
   const needle = await needleInMachine(database, machineId, tx);

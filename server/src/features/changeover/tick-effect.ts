@@ -1,23 +1,9 @@
 import { replayTicks, sameNeedle } from '@gantelet/core';
-import {
-  ProblemError,
-  type Changeover,
-  type ChangeoverStep,
-  type Person,
-  type TickInput,
-} from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
+import { ProblemError, type Changeover, type ChangeoverStep, type TickInput } from '@gantelet/contracts';
+import type { WriteContext } from '../../db/write-context.js';
 import { changeNeedle, needleInMachine, putPlateOn, undoChange } from '../floor/index.js';
 import { withdrawEntry } from '../record/index.js';
-import { logBobbin } from '../tension/index.js';
-
-/** In which transaction, by whom and when something is written. */
-export interface WriteContext {
-  readonly database: Database;
-  readonly tx: Transaction;
-  readonly person: Person;
-  readonly now: Date;
-}
+import { logBobbin, putBobbinCaseIn } from '../tension/index.js';
 
 /** The step a tick is of. @throws ProblemError `changeover.no-step`, `changeover.step-done` */
 export function requireStep(
@@ -67,6 +53,11 @@ export async function takeEffect(
       if (does) await putPlate(context, changeover, step.toMm);
       if (opens) await putPlate(context, changeover, step.fromMm);
       return NOTHING;
+    case 'case':
+      if (does) await swapCase(context, tickId, changeover, step.caseId, tick.tickedAt);
+      if (opens && step.fromCaseId !== null)
+        await swapCase(context, tickId, changeover, step.fromCaseId, tick.tickedAt);
+      return NOTHING;
     case 'bobbin-screw':
       if (does) await turnScrew(context, tickId, changeover, step, tick.tickedAt);
       if (opens) await takeScrewBack(context, tickId, before.id);
@@ -108,6 +99,16 @@ async function undoNeedle(
 
 function putPlate({ database, tx }: WriteContext, { machineId }: Changeover, holeMm: number): Promise<void> {
   return putPlateOn(database, machineId, holeMm, tx);
+}
+
+async function swapCase(
+  context: WriteContext,
+  tickId: string,
+  { machineId }: Changeover,
+  caseId: string,
+  putInAt: string,
+): Promise<void> {
+  await putBobbinCaseIn(context, tickId, machineId, { caseId, putInAt });
 }
 
 async function turnScrew(

@@ -1,3 +1,4 @@
 export { balancedSettings } from './tension.store.js';
-export { listBobbinCases, logBobbin } from './tension.service.js';
+export { listBobbinCases, putBobbinCaseIn } from './bobbin-case.service.js';
+export { logBobbin } from './tension.service.js';
 export { tensionRoutes } from './tension.routes.js';

@@ -1,5 +1,4 @@
 import {
-  bobbinCase,
   diameterOfConstruction,
   knownByLock,
   learnJudges,
@@ -11,7 +10,6 @@ import {
 import {
   newId,
   ProblemError,
-  type BobbinCaseView,
   type BobbinReading,
   type BobbinReadingInput,
   type GaugeReadingInput,
@@ -26,13 +24,15 @@ import {
   type TensionView,
   type TestSeamInput,
 } from '@gantelet/contracts';
+import type { BobbinCaseSwapRow } from '../../db/bobbin-case-rows.js';
 import type { Database, Transaction } from '../../db/database.js';
 import { findMachine } from '../floor/index.js';
 import { findSetups, readSetup } from '../match/index.js';
 import { requireShopTime } from '../shop/index.js';
+import { listBobbinCases, readingsOfCase } from './bobbin-case.service.js';
+import { findSwaps } from './bobbin-case.store.js';
 import {
   findBobbinReadings,
-  findCaseReadings,
   findGaugeReadings,
   findKept,
   findKnownSeams,
@@ -45,14 +45,18 @@ import {
 } from './tension.store.js';
 
 /** What the Tension room works from: the set-up, its machine and seams, and where other work on the machine settled. */
-export async function readTension(database: Database, setupId: string): Promise<TensionView> {
+export async function readTension(database: Database, setupId: string, now: Date): Promise<TensionView> {
   const setup = await readSetup(database, setupId);
-  const [machine, onMachine, bobbin, gauge] = await Promise.all([
+  const ofMachine = { machineId: setup.machineId };
+  const [machine, onMachine, cases, swaps, readings, gauge] = await Promise.all([
     findMachine(database, setup.machineId),
-    findSetups(database, { machineId: setup.machineId }),
+    findSetups(database, ofMachine),
+    listBobbinCases(database, ofMachine, now),
+    findSwaps(database, ofMachine, null),
     findBobbinReadings(database, setup.machineId),
     findGaugeReadings(database, setup.machineId),
   ]);
+  const inMachine = cases.find(({ isIn }) => isIn)?.id ?? null;
   const setupIds = onMachine.map((one) => one.id);
   const [seams, kept] = await Promise.all([findSeams(database, setupIds), findKept(database, setupIds)]);
   return {
@@ -60,7 +64,9 @@ export async function readTension(database: Database, setupId: string): Promise<
     machine,
     seams: [...(seams.get(setupId) ?? [])],
     kept: kept.get(setupId) ?? null,
-    bobbin,
+    cases,
+    caseSwaps: swaps.map(({ caseId, putInAt }) => ({ caseId, putInAt: putInAt.toISOString() })),
+    bobbin: inMachine === null ? readings : bobbinReadingsOf(readings, swaps, inMachine),
     gauge,
     presentTex:
       machine.presentSetupId === setupId
@@ -70,6 +76,15 @@ export async function readTension(database: Database, setupId: string): Promise<
       .filter((other) => other.id !== setupId)
       .flatMap((other) => settledSetting(other, seams.get(other.id) ?? [], kept.get(other.id))),
   };
+}
+
+function bobbinReadingsOf(
+  readings: readonly BobbinReading[],
+  swaps: readonly BobbinCaseSwapRow[],
+  caseId: string,
+): BobbinReading[] {
+  const timed = readings.map((reading) => ({ reading, at: new Date(reading.readAt) }));
+  return readingsOfCase(timed, swaps, caseId).map(({ reading }) => reading);
 }
 
 /** Logs a test seam under the key it was sent with. */
@@ -122,15 +137,6 @@ export async function keepSetting(
   await requireWithinTravel(database, setupId, [kept], 'body', tx);
   await insertKept(database, id, setupId, kept, person.id, tx);
   return { id, ...kept, keptBy: person.name };
-}
-
-/** The bobbin case of every machine that anything was logged of. */
-export async function listBobbinCases(
-  database: Database,
-  tx: Transaction | null = null,
-): Promise<BobbinCaseView[]> {
-  const byMachine = gathered(await findCaseReadings(database, tx), ({ machineId }) => machineId);
-  return [...byMachine].map(([machineId, readings]) => ({ machineId, ...bobbinCase(readings) }));
 }
 
 /** Seams of each person that are learned from, at most: what somebody read long ago tells little of him now. */

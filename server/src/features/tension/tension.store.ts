@@ -1,5 +1,5 @@
 import { Op, QueryTypes } from 'sequelize';
-import type { CaseReading, SeamGrade } from '@gantelet/core';
+import type { SeamGrade } from '@gantelet/core';
 import type {
   BalancedSetting,
   BobbinReading,
@@ -72,25 +72,6 @@ export async function findBobbinReadings(
     { type: QueryTypes.SELECT, replacements: { machineId } },
   );
   return rows.map((row) => ({ ...row, readAt: row.readAt.toISOString() }));
-}
-
-/** What was logged of every bobbin case, seams with a drop test included, oldest first. */
-export async function findCaseReadings(
-  { sequelize }: Database,
-  tx: Transaction | null = null,
-): Promise<readonly (CaseReading & { readonly machineId: string })[]> {
-  return sequelize.query<CaseReading & { machineId: string }>(
-    `SELECT machineId, tex, outcome, screwTurns FROM (
-       SELECT b.machine_id AS machineId, u.thread_tex AS tex, b.outcome, b.screw_turns AS screwTurns,
-              b.read_at AS at, b.id
-         FROM bobbin_readings b JOIN setups u ON u.id = b.setup_id WHERE ${standing('b')}
-       UNION ALL
-       SELECT u.machine_id, u.thread_tex, t.bobbin_drop, 0, t.sewn_at, t.id
-         FROM test_seams t JOIN setups u ON u.id = t.setup_id WHERE t.bobbin_drop IS NOT NULL
-          AND ${standing('t')}) AS logged
-      ORDER BY at, id`,
-    { type: QueryTypes.SELECT, transaction: tx },
-  );
 }
 
 /** A seam of which it is known what it was, with who judged it. */

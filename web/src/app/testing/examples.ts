@@ -141,6 +141,8 @@ export const TENSION: TensionView = {
   setup: SETUP,
   machine: MACHINE,
   seams: [],
+  cases: [],
+  caseSwaps: [],
   bobbin: [],
   gauge: [],
   kept: null,

@@ -11,7 +11,7 @@ const SHOP: BenchShop = {
   machines: [MACHINE],
   setups: [SETUP],
   balanced: new Map([[SETUP.id, 4.5]]),
-  caseTex: new Map(),
+  cases: new Map(),
   values: withShopValues([]),
   schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
 };

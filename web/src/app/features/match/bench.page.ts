@@ -17,6 +17,7 @@ import {
   type MachineAnswer,
   type NeedleCandidate,
   type ThreadOnBench,
+  isSetFor,
 } from '@gantelet/core';
 import { newId, roleReaches } from '@gantelet/contracts';
 import { EyeDrawingComponent } from '../../shared/drawings/eye-drawing.component';
@@ -170,12 +171,12 @@ export class BenchPage {
 
   protected readonly steps = computed(() => {
     const { saved } = this.draft();
-    const { balanced, caseTex } = this.benchShop();
+    const { balanced, cases } = this.benchShop();
     const asSaved = saved && !this.changed() ? saved : null;
     const way = asSaved && {
       setupId: asSaved.id,
       onMachine: this.machine()?.presentSetupId === asSaved.id,
-      caseIsSet: Math.round(caseTex.get(asSaved.machineId) ?? 0) === Math.round(asSaved.thread.tex),
+      caseIsSet: isSetFor(cases.get(asSaved.machineId) ?? [], asSaved.thread.tex),
       settledTurns: balanced.get(asSaved.id) ?? null,
     };
     return benchSteps(this.work(), this.machine(), way);

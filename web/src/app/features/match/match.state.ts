@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import {
   createActionGroup,
   createFeature,
@@ -200,9 +201,7 @@ export const matchFeature = createFeature({
         machines,
         setups,
         balanced: new Map(balanced.map(({ setupId, turns }) => [setupId, turns])),
-        caseTex: new Map(
-          cases.flatMap(({ machineId, setForTex }) => (setForTex === null ? [] : [[machineId, setForTex]])),
-        ),
+        cases: group(cases, ({ machineId }) => machineId),
         values,
         schools: shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
       }),

@@ -69,6 +69,14 @@ describe('what the search is asked', () => {
     const turned = reading({ method: 'screw', outcome: null, screwTurns: 0.25 });
     expect(step({ seams, bobbin: [turned] }).seams.map(({ sewnAt }) => sewnAt.slice(14, 16))).toEqual(['07']);
     expect(step({ seams, bobbin: [reading({})] }).seams.length).toBe(2);
+    const swap = (caseId: string, minute: number) => ({ caseId, putInAt: `2026-03-04T09:${minute}:00.000Z` });
+    const minutes = (caseSwaps: TensionView['caseSwaps']) =>
+      step({ seams, caseSwaps }).seams.map(({ sewnAt }) => sewnAt.slice(14, 16));
+    const all = minutes([]);
+    expect(minutes([swap('a', 10)])).toEqual(all);
+    // Another case in between: what was sewn with the one that is in again counts again.
+    expect(minutes([swap('a', 10), swap('b', 11)])).toEqual([]);
+    expect(minutes([swap('a', 10), swap('b', 11), swap('a', 12)])).toEqual(all);
   });
 
   it('asks the bobbin by the school and by the steps the thread moved', () => {

@@ -3,6 +3,7 @@ import {
   bobbinAdvice,
   bobbinCase,
   bobbinTarget,
+  caseAt,
   dropFor,
   dropTension,
   firstSetting,
@@ -123,12 +124,21 @@ export function nextStep(
   };
 }
 
-/** A turn of the bobbin screw moves the balance: only the seams after the last one count. */
-function seamsInPlay({ seams, bobbin }: TensionView): readonly LoggedSeam[] {
+/**
+ * A turn of the bobbin screw moves the balance, and so does another case: only the seams count that were sewn with the case
+ * that is in, after its screw was last turned.
+ */
+function seamsInPlay({ seams, bobbin, caseSwaps }: TensionView): readonly LoggedSeam[] {
   const turned = bobbin.findLast(({ screwTurns }) => screwTurns !== 0);
-  // Pucker with a balanced lock says nothing of the top: both are too tight.
-  return seams.filter(({ sewnAt, bothTight }) => !bothTight && (!turned || sewnAt > turned.readAt));
+  return seams.filter(
+    ({ sewnAt, bothTight }) =>
+      // Pucker with a balanced lock says nothing of the top: both are too tight.
+      !bothTight && (!turned || sewnAt > turned.readAt) && inPresentCase(caseSwaps, sewnAt),
+  );
 }
+
+const inPresentCase = (swaps: TensionView['caseSwaps'], at: string): boolean =>
+  caseAt(swaps, at) === (swaps.at(-1)?.caseId ?? null);
 
 function bobbinState(view: TensionView, school: BobbinSchool, values: Values): BobbinState {
   const { bobbin, setup, presentTex } = view;
@@ -153,10 +163,12 @@ function bobbinState(view: TensionView, school: BobbinSchool, values: Values): B
 }
 
 /** The bobbin case after all that was logged of it, drop tests beside this set-up's seams included. */
-function caseOf({ bobbin, seams, setup }: TensionView): BobbinCase {
-  const beside = seams.flatMap(({ bobbinDrop: outcome, sewnAt: at }) =>
-    outcome === null ? [] : [{ tex: setup.thread.tex, outcome, screwTurns: 0, at }],
-  );
+function caseOf({ bobbin, seams, setup, caseSwaps }: TensionView): BobbinCase {
+  const beside = seams
+    .filter(({ sewnAt }) => inPresentCase(caseSwaps, sewnAt))
+    .flatMap(({ bobbinDrop: outcome, sewnAt: at }) =>
+      outcome === null ? [] : [{ tex: setup.thread.tex, outcome, screwTurns: 0, at }],
+    );
   const all = [
     ...bobbin.map(({ tex, outcome, screwTurns, readAt: at }) => ({ tex, outcome, screwTurns, at })),
     ...beside,

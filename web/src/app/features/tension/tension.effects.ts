@@ -149,6 +149,36 @@ export const logBobbin = createEffect(
   { functional: true },
 );
 
+/** What is done with the machine's bobbin cases. */
+export const writeCase = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(tensionActions.putCaseIn, tensionActions.addCase, tensionActions.reviseCase),
+      withLatestFrom(store.select(tensionFeature.selectView)),
+      exhaustMap(([action, view]) =>
+        view
+          ? logged(view.setup.id, () => sendCase(api, action, view.machine.id), tensionActions.readingLogged)
+          : EMPTY,
+      ),
+    ),
+  { functional: true },
+);
+
+function sendCase(
+  api: ApiClient,
+  action: ReturnType<
+    typeof tensionActions.putCaseIn | typeof tensionActions.addCase | typeof tensionActions.reviseCase
+  >,
+  machineId: string,
+): Observable<unknown> {
+  const { key } = action;
+  const params = { machineId };
+  if ('swap' in action) return api.call(routes.putBobbinCaseIn, { key, params, body: action.swap });
+  if ('entry' in action) return api.call(routes.addBobbinCase, { key, params, body: action.entry });
+  const { caseId, change } = action;
+  return api.call(routes.changeBobbinCase, { key, params: { caseId }, body: change });
+}
+
 export const logGauge = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
     actions.pipe(

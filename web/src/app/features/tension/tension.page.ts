@@ -26,6 +26,7 @@ import {
 import {
   newId,
   roleReaches,
+  type BobbinCaseEntry,
   type BobbinReadingInput,
   type GaugeReadingInput,
   type StandInAsk,
@@ -55,6 +56,7 @@ import {
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { deviceActions, deviceFeature } from '../device/device.state';
 import { shopFeature } from '../shop/shop.state';
+import { BobbinCasesComponent, type RevisedCase } from './bobbin-cases.component';
 import { BobbinPanelComponent } from './bobbin-panel.component';
 import { GaugePanelComponent } from './gauge-panel.component';
 import { ASSUMED_TRAVEL_TURNS, type SearchWay } from './next-step';
@@ -82,6 +84,7 @@ const PROOF_WORDS: Readonly<Record<ClaimGround, string>> = {
   selector: 'gan-tension',
   imports: [
     NumberInputDirective,
+    BobbinCasesComponent,
     BobbinPanelComponent,
     DialogComponent,
     GaugePanelComponent,
@@ -222,6 +225,9 @@ export class TensionPage {
   });
   private readonly seamStamp = writeStamps(() => this.view()?.seams.length);
   private readonly keptStamp = writeStamps(() => this.view()?.seams.length);
+  private readonly caseStamp = writeStamps(() =>
+    this.view()?.cases.reduce((sum, { version }) => sum + 1 + version, this.view()!.caseSwaps.length),
+  );
   private readonly bobbinStamp = writeStamps(() => this.view()?.bobbin.length);
   private readonly gaugeStamp = writeStamps(() => this.view()?.gauge.length);
 
@@ -328,6 +334,21 @@ export class TensionPage {
   protected logBobbin(reading: Omit<BobbinReadingInput, 'readAt'>): void {
     const { key, at } = this.bobbinStamp(reading);
     this.store.dispatch(tensionActions.logBobbin({ key, reading: { ...reading, readAt: at } }));
+  }
+
+  protected putCaseIn(caseId: string): void {
+    const { key, at: putInAt } = this.caseStamp(['put in', caseId]);
+    this.store.dispatch(tensionActions.putCaseIn({ key, swap: { caseId, putInAt } }));
+  }
+
+  protected addCase(entry: BobbinCaseEntry): void {
+    const { key } = this.caseStamp(entry);
+    this.store.dispatch(tensionActions.addCase({ key, entry }));
+  }
+
+  protected reviseCase({ caseId, change }: RevisedCase): void {
+    const { key } = this.caseStamp([caseId, change]);
+    this.store.dispatch(tensionActions.reviseCase({ key, caseId, change }));
   }
 
   protected withdraw(entryId: string): void {

@@ -1,6 +1,9 @@
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import type { DropTest, SeamGrade } from '@gantelet/core';
 import type {
+  BobbinCaseChange,
+  BobbinCaseEntry,
+  BobbinCaseSwap,
   BobbinReadingInput,
   GaugeReadingInput,
   KeptSettingInput,
@@ -54,6 +57,9 @@ export const tensionActions = createActionGroup({
     'Withdraw Seam': props<{ key: string; entryId: string }>(),
     'Log Gauge': props<{ key: string; reading: GaugeReadingInput }>(),
     'Log Bobbin': props<{ key: string; reading: BobbinReadingInput }>(),
+    'Put Case In': props<{ key: string; swap: BobbinCaseSwap }>(),
+    'Add Case': props<{ key: string; entry: BobbinCaseEntry }>(),
+    'Revise Case': props<{ key: string; caseId: string; change: BobbinCaseChange }>(),
     'Judges Read': props<{ judges: readonly SeamJudge[] }>(),
     'Keep Setting': props<{ key: string; kept: KeptSettingInput }>(),
     'Mark Knob': props<{ key: string; knob: KnobMark }>(),
@@ -119,6 +125,9 @@ export const tensionFeature = createFeature({
       tensionActions.logSeam,
       tensionActions.logStrip,
       tensionActions.logBobbin,
+      tensionActions.putCaseIn,
+      tensionActions.addCase,
+      tensionActions.reviseCase,
       tensionActions.withdrawSeam,
       tensionActions.logGauge,
       tensionActions.markKnob,

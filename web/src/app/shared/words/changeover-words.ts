@@ -35,6 +35,8 @@ export function stepText(step: ChangeoverStep): string {
         : `Foot pressure: the stack is ${mm(-step.thickerMm)} thinner. Ease off if it marks.`;
     case 'bobbin':
       return `Bobbin: put in one wound with Tex ${shortNumber(step.tex)}, thread under the case spring.`;
+    case 'case':
+      return `Bobbin case ${step.mark}: put it in. It is set for Tex ${shortNumber(step.setForTex)} already.`;
     case 'bobbin-screw':
       return `Bobbin screw about ${turnsWords(step.turns)} ${step.tighter ? 'tighter' : 'looser'}: thread size goes ${
         step.steps > 0 ? 'up' : 'down'
@@ -78,6 +80,7 @@ export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
   dial: 'stitch dial',
   foot: 'foot pressure',
   bobbin: 'bobbin',
+  case: 'bobbin case',
   'bobbin-screw': 'bobbin screw',
   thread: 'thread up',
   wrap: 'pre-tension wrap',
@@ -93,6 +96,7 @@ const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
   unthread:
     'Before you disturb a knob, count how many turns it is in from fully off, and write them down: top and pre-tension.',
   bobbin: 'The bobbin turns the way the thread pulls back under the spring. The case clicks home.',
+  case: 'It seats with a click. One that springs open is not used.',
   'bobbin-screw':
     'Where there are two screws, one holds the spring and one sets it: turn the one that sets, in small steps. Never bend the leaf.',
   thread:

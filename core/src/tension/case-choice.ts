@@ -1,0 +1,121 @@
+import { ladderSteps } from '../thread/index.js';
+import { bobbinCase, type CaseReading } from './bobbin-case.js';
+
+/** How a bobbin case seats and latches. One that springs open is not used. */
+export const CASE_LATCHES = ['smooth', 'rough', 'springs-open'] as const;
+export type CaseLatch = (typeof CASE_LATCHES)[number];
+
+/** A bobbin case of a machine, as far as choosing between them goes. */
+export interface MachineCase {
+  /** Null for the only case of a machine, which nobody has given a mark. */
+  readonly id: string | null;
+  readonly mark: string | null;
+  readonly isIn: boolean;
+  readonly latch: CaseLatch;
+  /** Thickest thread that slips into its slot, in tex; null when nobody tried. */
+  readonly slotMostTex: number | null;
+  /** Tex it was last set for; null when nobody ever set it. */
+  readonly setForTex: number | null;
+}
+
+/** Whether a case may go in with a thread: its latch holds, and its slot takes the thread. */
+export function caseTakes({ latch, slotMostTex }: MachineCase, tex: number): boolean {
+  return latch !== 'springs-open' && (slotMostTex === null || tex <= slotMostTex);
+}
+
+/**
+ * The case to have in for a thread: the one set for a thread nearest to it, in steps of the size ladder. The one that is in
+ * stays unless another is nearer by `worthSteps`, since each swap costs a moment too. Null when none may go in.
+ */
+export function caseFor<Case extends MachineCase>(
+  cases: readonly Case[],
+  tex: number,
+  worthSteps: number,
+): Case | null {
+  const away = ({ setForTex, isIn }: Case): number => {
+    if (setForTex === null) return Infinity;
+    return Math.abs(ladderSteps(setForTex, tex)) + (isIn ? 0 : worthSteps - 1e-9);
+  };
+  const takes = cases.filter((one) => caseTakes(one, tex));
+  return takes.reduce<Case | null>((best, one) => {
+    if (best === null) return one;
+    const [a, b] = [away(one), away(best)];
+    return a < b || (a === b && one.isIn) ? one : best;
+  }, null);
+}
+
+/** Whether the case that is in is set for a thread. */
+export function isSetFor(cases: readonly MachineCase[], tex: number): boolean {
+  return cases.some(
+    ({ isIn, setForTex }) => isIn && setForTex !== null && Math.round(setForTex) === Math.round(tex),
+  );
+}
+
+/** The cases of a machine once it sews with a thread: the one to have in for it is in, and set for it. */
+export function casesAfter(
+  cases: readonly MachineCase[],
+  tex: number,
+  worthSteps: number,
+): readonly MachineCase[] {
+  const chosen = caseFor(cases, tex, worthSteps);
+  if (chosen === null) return cases.length === 0 ? [{ ...UNMARKED, setForTex: tex }] : cases;
+  return cases.map((one) =>
+    one === chosen ? { ...one, isIn: true, setForTex: tex } : { ...one, isIn: false },
+  );
+}
+
+/** The only case of a machine whose cases nobody has marked. */
+export const UNMARKED: MachineCase = {
+  ...{ id: null, mark: null, isIn: true },
+  ...{ latch: 'smooth', slotMostTex: null, setForTex: null },
+};
+
+/** A case went in, at an instant that sorts as text or number. */
+export interface CasePutIn<At> {
+  readonly caseId: string;
+  readonly putInAt: At;
+}
+
+/**
+ * The case that was in a machine at an instant; what was before any swap is of the case marked first. Null while none is
+ * marked.
+ *
+ * @param swaps oldest first
+ */
+export function caseAt<At extends string | number | Date>(
+  swaps: readonly CasePutIn<At>[],
+  at: At,
+): string | null {
+  return (swaps.findLast(({ putInAt }) => putInAt <= at) ?? swaps[0])?.caseId ?? null;
+}
+
+/** How often a case was set for another thread, and for which. */
+export interface CaseResets {
+  readonly count: number;
+  /** In tex, thinnest first. */
+  readonly threads: readonly number[];
+}
+
+/**
+ * How often one case went from one thread to another since a moment: each time its screw had to be found again, which a case
+ * for each thread would have saved.
+ *
+ * @param readings of one case, oldest first, with the moment of each
+ */
+export function caseResets(
+  readings: readonly (CaseReading & { readonly at: number })[],
+  since: number,
+): CaseResets {
+  const threads = new Set<number>();
+  let count = 0;
+  let setFor: number | null = null;
+  readings.forEach(({ at }, i) => {
+    const now = bobbinCase(readings.slice(0, i + 1)).setForTex;
+    if (at >= since && now !== setFor && setFor !== null && now !== null) {
+      count++;
+      threads.add(setFor).add(now);
+    }
+    setFor = now;
+  });
+  return { count, threads: [...threads].sort((a, b) => a - b) };
+}

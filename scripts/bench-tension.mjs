@@ -6,6 +6,19 @@ import { needBrowser } from './lib/packages.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 
+const JUDGE_NAMES = {
+  slipping: 'slips to a neighbouring grade in 12 %',
+  leaning: 'leans 0.4 half windows too tight',
+  blurred: 'unsure near the edges of the grades',
+  blurredLeaning: 'unsure, and leans too tight',
+  leaningLoose: 'leans 0.4 half windows too loose',
+  neverDotsBalanced: 'never says dots, says balanced',
+  neverDotsFault: 'never says dots, says the whole fault',
+  lax: 'lax: sees everything 0.6 half windows better',
+  careless: 'slips in 30 %',
+  random: 'guesses',
+};
+
 /** Simulates the search for the balanced seam and writes what came out into docs/tension-search.md. */
 await main(async () => {
   await needBrowser();
@@ -48,19 +61,6 @@ function rowOf(weight, { name, slipping, ...others }) {
   ];
   return `| ${cells.join(' | ')} |`;
 }
-
-const JUDGE_NAMES = {
-  slipping: 'slips to a neighbouring grade in 12 %',
-  leaning: 'leans 0.4 half windows too tight',
-  blurred: 'unsure near the edges of the grades',
-  blurredLeaning: 'unsure, and leans too tight',
-  leaningLoose: 'leans 0.4 half windows too loose',
-  neverDotsBalanced: 'never says dots, says balanced',
-  neverDotsFault: 'never says dots, says the whole fault',
-  lax: 'lax: sees everything 0.6 half windows better',
-  careless: 'slips in 30 %',
-  random: 'guesses',
-};
 
 function judgeRow({ weight, judge, plain, awkward }) {
   const kept = ({ claimsKept }) => (claimsKept === null ? 'no claim' : percent(claimsKept));

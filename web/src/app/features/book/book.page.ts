@@ -1,11 +1,10 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { NgbInputDatepicker, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { BookEntry, BookFilter } from '@gantelet/contracts';
 import { ChooserComponent, type Choice } from '../../shared/widgets/chooser.component';
+import { DayFieldComponent, instantOfDay } from '../../shared/widgets/day-field.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { unreadText } from '../../shared/words/read-words';
 import { matchActions, matchFeature } from '../match/match.state';
@@ -16,7 +15,7 @@ import { bookActions, bookFeature } from './book.state';
 /** What was done, by whom and when? */
 @Component({
   selector: 'gan-book',
-  imports: [ChooserComponent, DatePipe, FormsModule, NgbInputDatepicker, ProblemComponent, RouterLink],
+  imports: [ChooserComponent, DatePipe, DayFieldComponent, ProblemComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book.page.html',
   styleUrl: './book.page.scss',
@@ -37,8 +36,8 @@ export class BookPage {
   protected readonly words = signal('');
   protected readonly kind = signal('');
   protected readonly machineId = signal<string | null>(null);
-  protected readonly from = signal<NgbDateStruct | null>(null);
-  protected readonly to = signal<NgbDateStruct | null>(null);
+  protected readonly from = signal<string | null>(null);
+  protected readonly to = signal<string | null>(null);
   protected readonly choices = computed((): readonly Choice[] =>
     this.machines().map(({ id, name, zone }) => ({ id, name, where: zone.name })),
   );
@@ -79,7 +78,8 @@ export class BookPage {
   }
 
   protected ask(): void {
-    const [from, to] = [dayOf(this.from()), dayOf(this.to(), 1)];
+    const [first, last] = [this.from(), this.to()];
+    const [from, to] = [first && instantOfDay(first), last && instantOfDay(last, { days: 1 })];
     const [kind, machineId, words] = [this.kind(), this.machineId(), this.words().trim()];
     const filter: BookFilter = {
       ...(from && { from }),
@@ -115,9 +115,4 @@ export class BookPage {
       window.print();
     });
   }
-}
-
-/** The instant at which a day begins where the person is, or one some days later. */
-function dayOf(day: NgbDateStruct | null, later = 0): string | null {
-  return day && new Date(day.year, day.month - 1, day.day + later).toISOString();
 }

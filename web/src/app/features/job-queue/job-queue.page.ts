@@ -7,13 +7,12 @@ import {
 } from '@angular/cdk/drag-drop';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { NgbInputDatepicker, type NgbDateStruct } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { roleReaches, type QueuedJob } from '@gantelet/contracts';
 import { ChooserComponent, type Choice } from '../../shared/widgets/chooser.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { DayFieldComponent, instantOfDay } from '../../shared/widgets/day-field.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -23,6 +22,9 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { jobQueueActions, jobQueueFeature } from './job-queue.state';
 import { lanesOf, moveJob, orderOf, pinJob, timesOf, type PlacedId, type PlacedLanes } from './placed-lanes';
+
+/** A job is due at the end of its day. */
+const LAST_MINUTE = 24 * 60 - 1;
 
 /** A waiting job in its lane, in words. */
 interface JobRow {
@@ -51,8 +53,7 @@ interface LaneView {
     CdkDropListGroup,
     ChooserComponent,
     DatePipe,
-    FormsModule,
-    NgbInputDatepicker,
+    DayFieldComponent,
     NumberInputDirective,
     ProblemComponent,
     RouterLink,
@@ -154,7 +155,7 @@ export class JobQueuePage {
   protected readonly chosen = computed(() => this.choices().find(({ id }) => id === this.setupId()) ?? null);
   protected readonly pieces = signal<number | null>(null);
   protected readonly minutesEach = signal<number | null>(null);
-  protected readonly due = signal<NgbDateStruct | null>(null);
+  protected readonly due = signal<string | null>(null);
   protected readonly note = signal('');
   protected readonly sewMinutes = computed(() => {
     const [pieces, each] = [this.pieces(), this.minutesEach()];
@@ -231,7 +232,7 @@ export class JobQueuePage {
   /** The end of the day that was chosen, where the person is. */
   private dueAt(): string | null {
     const due = this.due();
-    return due && new Date(due.year, due.month - 1, due.day, 23, 59).toISOString();
+    return due && instantOfDay(due, { minutes: LAST_MINUTE });
   }
 
   private rowsOf(placed: readonly PlacedId[]): readonly JobRow[] {

@@ -20,7 +20,7 @@ import { changeoverActions, changeoverFeature } from '../changeover/changeover.s
 import { shopFeature } from '../shop/shop.state';
 import { matchActions, matchFeature } from './match.state';
 
-/** The changeover card: what the hands do, in order, with amounts, minutes and cautions. On screen and on A4. */
+/** The changeover card: what the hands do, in order, with amounts, minutes and cautions. On screen and on paper, A4 or US Letter. */
 @Component({
   selector: 'gan-changeover',
   imports: [ProblemComponent, RouterLink, StandingComponent],
@@ -142,7 +142,6 @@ import { matchActions, matchFeature } from './match.state';
       font: 600 1rem var(--narrow);
     }
     @page {
-      size: A4;
       margin: 16mm;
     }
     @media print {

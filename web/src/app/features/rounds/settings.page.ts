@@ -16,6 +16,7 @@ import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { fieldName } from '../../shared/words/field-name';
 import { writeStamps } from '../../shared/write-stamp';
+import { DayFieldComponent } from '../../shared/widgets/day-field.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
@@ -28,6 +29,7 @@ type List = 'holidays' | 'mechanics' | 'absences' | 'away' | 'corrections';
   selector: 'gan-rounds-settings',
   imports: [
     CalendarPanelComponent,
+    DayFieldComponent,
     NgbNavModule,
     NgTemplateOutlet,
     NumberInputDirective,

@@ -2,20 +2,15 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  inject,
   input,
   output,
   signal,
   type OnInit,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import {
-  NgbDateParserFormatter,
-  NgbInputDatepicker,
-  type NgbDateStruct,
-} from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { coneMetres } from '@gantelet/core';
 import type { StoreItem, StoreMoveEntry, StoreOrderEntry } from '@gantelet/contracts';
+import { DayFieldComponent, isoDay } from '../../shared/widgets/day-field.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { quantityText, unitText } from '../../shared/words/store-words';
 
@@ -34,7 +29,7 @@ const DAY_MS = 86_400_000;
 /** Writes down a count, what came or went, or an order. Thread can be counted by weighing a cone. */
 @Component({
   selector: 'gan-store-move-form',
-  imports: [FormsModule, NgbInputDatepicker, NumberInputDirective],
+  imports: [DayFieldComponent, FormsModule, NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<form (submit)="$event.preventDefault(); save()">
     <label>
@@ -84,20 +79,10 @@ const DAY_MS = 86_400_000;
       </div>
     }
     @if (act() === 'order') {
-      <label>
-        Expected on
-        <span class="day">
-          <input
-            #picker="ngbDatepicker"
-            class="form-control"
-            name="expected"
-            placeholder="yyyy-mm-dd"
-            ngbDatepicker
-            [(ngModel)]="expected"
-          />
-          <button type="button" class="button small" (click)="picker.toggle()">Pick</button>
-        </span>
-      </label>
+      <div>
+        <label for="store-expected">Expected on</label>
+        <gan-day fieldId="store-expected" label="Expected on" [(day)]="expected" />
+      </div>
     } @else {
       <label>
         Note
@@ -136,14 +121,12 @@ export class StoreMoveFormComponent implements OnInit {
   readonly moved = output<StoreMoveEntry>();
   readonly ordered = output<StoreOrderEntry>();
 
-  /** Writes days as ISO 8601 does. */
-  private readonly days = inject(NgbDateParserFormatter);
   protected readonly words = AMOUNT_WORDS;
   protected readonly amount = signal<number | null>(null);
   protected readonly coneG = signal<number | null>(null);
   protected readonly emptyG = signal<number | null>(null);
   protected readonly note = signal('');
-  protected readonly expected = signal<NgbDateStruct | null>(null);
+  protected readonly expected = signal<string | null>(null);
   protected readonly unit = computed(() => unitText(this.item().thing.kind));
   private readonly metres = computed(() => {
     const [{ thing }, cone, empty] = [this.item(), this.coneG(), this.emptyG()];
@@ -163,8 +146,7 @@ export class StoreMoveFormComponent implements OnInit {
   ngOnInit(): void {
     if (this.act() !== 'order') return;
     this.amount.set(this.advised());
-    const day = new Date(Date.now() + this.item().leadDays * DAY_MS);
-    this.expected.set({ year: day.getFullYear(), month: day.getMonth() + 1, day: day.getDate() });
+    this.expected.set(isoDay(new Date(Date.now() + this.item().leadDays * DAY_MS)));
   }
 
   protected weigh(coneG: number | null, emptyG: number | null): void {
@@ -182,6 +164,6 @@ export class StoreMoveFormComponent implements OnInit {
     const [amount, act, expected] = [this.amount(), this.act(), this.expected()];
     if (amount === null) return;
     if (act !== 'order') this.moved.emit({ kind: act, quantity: amount, note: this.note().trim() });
-    else if (expected) this.ordered.emit({ quantity: amount, expectedOn: this.days.format(expected) });
+    else if (expected) this.ordered.emit({ quantity: amount, expectedOn: expected });
   }
 }

@@ -91,7 +91,7 @@ test.describe('a real shop moves in', () => {
         `${i + 1};Compound ${i + 1};${i % 2 ? 'Bench hall' : 'Cutting room'};compound;135x17, 135x16;2,2`,
     );
     const upload = (lines: string[]) =>
-      bo.getByLabel('List of machines, CSV').setInputFiles({
+      bo.getByLabel('List of machines, XLSX or CSV').setInputFiles({
         name: 'machines.csv',
         mimeType: 'text/csv',
         buffer: Buffer.from(['No;Machine;Hall;Feed;Needles;Plate hole', ...lines].join('\n')),
@@ -121,7 +121,7 @@ test.describe('a real shop moves in', () => {
       const why = i % 4 === 0 ? 'planned' : 'worn';
       return `${machine};135x16 NM 110 LR;2025-03-0${day} 07:00;2025-03-0${day} 15:00;${why};${4 + ((7 * i) % 6)},5;leather`;
     });
-    await page.getByLabel('List of needles, CSV').setInputFiles({
+    await page.getByLabel('List of needles, XLSX or CSV').setInputFiles({
       name: 'past.csv',
       mimeType: 'text/csv',
       buffer: Buffer.from(['Machine no;Needle;From;To;Cause;Running hours;Material', ...stays].join('\n')),

@@ -19,9 +19,8 @@ import { machineActions, machineFeature } from './machine.state';
     <h1>Take in a list of machines</h1>
     <hr class="stitch" />
     <p>
-      A spreadsheet saved as CSV, one machine to a row, headings in the first. All rows go in together, or
-      none; machines whose shop number is registered already are left as they are, so the same list can be
-      taken in again.
+      A spreadsheet, one machine to a row, headings in the first. All rows go in together, or none; machines
+      whose shop number is registered already are left as they are, so the same list can be taken in again.
     </p>
     <gan-list-import
       label="List of machines"

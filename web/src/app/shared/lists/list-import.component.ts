@@ -8,7 +8,8 @@ import {
   signal,
 } from '@angular/core';
 import { saveFile } from '../save-file';
-import { emptyList, guessColumns, readList, rowsOf, type ListColumn, type TextList } from './text-list';
+import { listOfFile } from './sheet-list';
+import { emptyList, guessColumns, rowsOf, type ListColumn, type TextList } from './text-list';
 
 /** What is to be said of a row before it is taken in. */
 export interface JudgedRow {
@@ -26,15 +27,21 @@ const SHOWN = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="acts">
       <label>
-        {{ label() }}, CSV
-        <input #file type="file" class="form-control" accept=".csv,text/csv" (change)="read(file.files)" />
+        {{ label() }}, XLSX or CSV
+        <input
+          #file
+          type="file"
+          class="form-control"
+          accept=".xlsx,.csv,text/csv"
+          (change)="read(file.files)"
+        />
       </label>
       <button type="button" class="button" (click)="template()">Save an empty list to fill in</button>
     </div>
     @if (unreadable()) {
       <p class="caution" role="alert">
-        There is no row in this file. It needs headings in the first row, and one {{ noun() }} in each of the
-        others.
+        There is no row in this file. It needs headings in the first row of its first sheet, and one
+        {{ noun() }} in each of the others.
       </p>
     }
     <ng-content />
@@ -187,7 +194,7 @@ export class ListImportComponent {
   async read(files: Iterable<Blob> | null): Promise<void> {
     const [file] = files ?? [];
     if (!file) return;
-    const list = readList(await file.text());
+    const list = await listOfFile(file);
     this.list.set(list);
     this.unreadable.set(list === null);
     this.chosen.emit();

@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, Injectable, input, linkedSignal, model } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import {
+  NgbDateAdapter,
+  NgbInputDatepicker,
+  type NgbDateStruct,
+} from '@ng-bootstrap/ng-bootstrap/datepicker';
+
+/** Days as ISO 8601 writes them, `2026-03-04`; null while there is none. */
+@Injectable()
+export class IsoDayAdapter extends NgbDateAdapter<string> {
+  override fromModel(day: string | null): NgbDateStruct | null {
+    const [year, month, date] = (day ?? '').split('-').map(Number);
+    return year && month && date ? { year, month, day: date } : null;
+  }
+  override toModel(date: NgbDateStruct | null): string | null {
+    return date && isoDay(new Date(date.year, date.month - 1, date.day));
+  }
+}
+
+/** A day, typed or picked. Null while what is typed is no day. */
+@Component({
+  selector: 'gan-day',
+  imports: [FormsModule, NgbInputDatepicker],
+  providers: [{ provide: NgbDateAdapter, useClass: IsoDayAdapter }],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<input
+      #picker="ngbDatepicker"
+      class="form-control"
+      placeholder="yyyy-mm-dd"
+      container="body"
+      ngbDatepicker
+      [attr.aria-label]="label()"
+      [id]="fieldId()"
+      [name]="fieldId()"
+      [ngModel]="shown()"
+      [ngModelOptions]="{ standalone: true }"
+      (ngModelChange)="take($event)"
+    />
+    <button
+      type="button"
+      class="button small"
+      [attr.aria-label]="'Pick: ' + (label() ?? 'the day')"
+      (click)="picker.toggle()"
+    >
+      Pick
+    </button>`,
+  styles: `
+    :host {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+    }
+    input {
+      flex: 1 1 112px;
+      min-width: 0;
+    }
+  `,
+})
+export class DayFieldComponent {
+  readonly day = model.required<string | null>();
+  readonly fieldId = input.required<string>();
+  /** What the day is, where no label of its own stands at the field. */
+  readonly label = input<string>();
+
+  /** What is being typed and is no day yet. */
+  private unfinished: string | null = null;
+  /** The day, or what is typed of it: that is not taken out of the field for being no day yet. */
+  protected readonly shown = linkedSignal<string | null, string | null>({
+    source: this.day,
+    computation: (day, before) => day || (this.unfinished === null ? null : (before?.value ?? null)),
+  });
+
+  /** What is no day arrives as it was typed. */
+  protected take(typed: string | null): void {
+    const isDay = /^\d{4}-\d{2}-\d{2}$/.test(typed ?? '');
+    this.unfinished = isDay || !typed ? null : typed;
+    this.shown.set(typed);
+    this.day.set(isDay ? typed : null);
+  }
+}
+
+/** The day of an instant where the person is, as ISO 8601 writes it. */
+export function isoDay(at: Date): string {
+  const two = (part: number): string => String(part).padStart(2, '0');
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
+
+/**
+ * The instant at which a day begins where the person is, or one some days and minutes later.
+ *
+ * @param day as ISO 8601 writes it
+ */
+export function instantOfDay(day: string, { days = 0, minutes = 0 } = {}): string {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  return new Date(year, month - 1, date + days, 0, minutes).toISOString();
+}

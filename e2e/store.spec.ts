@@ -46,4 +46,26 @@ test.describe('the store', () => {
     await expectNoSidewaysScroll(page);
     await expectAccessible(page);
   });
+
+  test('takes a list in from a spreadsheet', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/store');
+    await page.getByRole('link', { name: 'Take in a list from a spreadsheet' }).click();
+    const rows = [
+      'Item;Stock;Kind;Location',
+      '134-35 NM 200;12;;Cabinet 9',
+      'Hook screw, long arm;4;part;Cabinet 9',
+    ];
+    await page.getByLabel('List of needles, thread and parts, XLSX or CSV').setInputFiles({
+      name: 'store.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(rows.join('\n')),
+    });
+    await expect(page.getByRole('heading', { name: '2 rows, all in order.' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Take them into the store' }).click();
+    await expect(page.getByRole('status')).toContainText('2 things added.');
+    await page.getByRole('link', { name: 'The store' }).click();
+    await expect(page.getByText('Cabinet 9').first()).toBeVisible();
+  });
 });

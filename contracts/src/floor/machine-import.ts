@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { BOBBIN_SIZES, HOOK_SIDES, needleSystem, NEEDLE_SYSTEMS } from '@gantelet/core';
+import { choiceOfCell, numberOfCell, partsOfCell } from '../shared/list-cells.js';
 import { DUTIES, FEEDS, MACHINE_CLASSES, MachineEntry, type Zone } from './machine.js';
 
 /** Columns of a list of machines; whoever has other names for them says which is which. */
@@ -69,23 +70,23 @@ export function readMachineRow(
 ): { readonly entry: MachineEntry } | { readonly problems: readonly CellProblem[] } {
   const problems: CellProblem[] = [];
   const wrong = (column: MachineColumn, message: string): void => void problems.push({ column, message });
-  const systemIds = listOf(row.systems, /[;,]/).map((name) => {
+  const systemIds = partsOfCell(row.systems, /[;,]/).map((name) => {
     const id = needleSystem(name)?.id;
     if (id === undefined)
       wrong('systems', `${name} is not one of ${NEEDLE_SYSTEMS.map((s) => s.id).join(', ')}`);
     return id ?? name;
   });
   const choice = <T extends string>(column: MachineColumn, among: readonly T[], otherwise: T | null): T => {
-    const said = words(row[column]);
+    const said = choiceOfCell(row[column]);
     const found = among.find((one) => one === said) ?? (said === '' ? otherwise : null);
     if (found === null) wrong(column, `one of ${among.join(', ')}`);
     return found ?? among[0]!;
   };
   const bobbins = BOBBIN_SIZES.map(({ id }) => id);
-  const holes = listOf(row.plates, /;/).map((text) => numberOf(text));
+  const holes = partsOfCell(row.plates, /;/).map((text) => numberOfCell(text));
   if (holes.length === 0) wrong('plates', 'the hole of the plate that is on it, in mm');
   const entry = {
-    shopNumber: numberOf(row.number),
+    shopNumber: numberOfCell(row.number),
     name: row.name ?? '',
     zoneId: zoneOf(row, zones, wrong),
     machineClass: choice('class', MACHINE_CLASSES, 'flatbed'),
@@ -93,14 +94,14 @@ export function readMachineRow(
     duty: choice('duty', DUTIES, 'medium'),
     systemIds: [...new Set(systemIds)],
     shank: choice('shank', ['round', 'flat'], needleSystem(systemIds[0] ?? '')?.shank ?? 'round'),
-    hookSide: words(row.hook) === '' ? null : choice('hook', HOOK_SIDES, null),
+    hookSide: choiceOfCell(row.hook) === '' ? null : choice('hook', HOOK_SIDES, null),
     plates: holes.map((holeMm) => ({ holeMm, feedDogHoleMm: null })),
     plateHoleMm: holes[0] ?? Number.NaN,
     takeUpStrokeMm: null,
-    preTensionWraps: words(row.wraps) === '' ? 1 : numberOf(row.wraps),
-    bobbinSizeId: words(row.bobbin) === '' ? null : choice('bobbin', bobbins, null),
+    preTensionWraps: choiceOfCell(row.wraps) === '' ? 1 : numberOfCell(row.wraps),
+    bobbinSizeId: choiceOfCell(row.bobbin) === '' ? null : choice('bobbin', bobbins, null),
     stitchDial: [],
-    speedInUseSpm: words(row.speed) === '' ? null : numberOf(row.speed),
+    speedInUseSpm: choiceOfCell(row.speed) === '' ? null : numberOfCell(row.speed),
     speedMostSpm: null,
     threadTex: { least: null, most: null },
     needleNm: { least: null, most: null },
@@ -127,18 +128,4 @@ function zoneOf(
   if (said === '' && only && others.length === 0) return only.id;
   wrong('zone', `one of ${zones.map(({ name }) => name).join(', ')}`);
   return only?.id ?? '';
-}
-
-const words = (text: string | undefined): string => (text ?? '').trim().toLowerCase().replace(/\s+/g, '-');
-
-function listOf(text: string | undefined, separator: RegExp): readonly string[] {
-  return (text ?? '')
-    .split(separator)
-    .map((part) => part.trim())
-    .filter((part) => part !== '');
-}
-
-function numberOf(text: string | undefined): number {
-  const said = (text ?? '').trim().replace(',', '.');
-  return said === '' ? Number.NaN : Number(said);
 }

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { Id } from '../shared/index.js';
 import {
+  StoreImport,
+  StoreImportResult,
   StoreItemEntry,
   StoreItemRevision,
   StoreMoveEntry,
@@ -30,6 +32,16 @@ export const storeRoutes = {
     body: StoreItemEntry,
     reply: StoreView,
     errors: ['store.listed'],
+  }),
+  importStore: writes({
+    id: 'importStore',
+    method: 'POST',
+    path: '/api/store-import',
+    summary:
+      'Keep a list of things in the store, all or none; those that are there already are left as they are',
+    permission: 'mechanic',
+    body: StoreImport,
+    reply: StoreImportResult,
   }),
   reviseStoreItem: writes({
     id: 'reviseStoreItem',

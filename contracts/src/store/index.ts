@@ -1,4 +1,13 @@
 export {
+  readStoreRow,
+  STORE_COLUMNS,
+  StoreImport,
+  StoreImportResult,
+  StoreRow,
+  type CountedThing,
+  type StoreColumn,
+} from './store-import.js';
+export {
   NeedleStock,
   StoreItem,
   StoreItemEntry,

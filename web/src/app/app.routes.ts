@@ -114,7 +114,17 @@ export const appRoutes: Routes = [
         path: 'store',
         title: 'Store · Gantelet',
         providers: [provideState(storeFeature), provideEffects(storeEffects)],
-        loadComponent: () => import('./features/store/store.page').then((m) => m.StorePage),
+        children: [
+          {
+            path: '',
+            pathMatch: 'full',
+            loadComponent: () => import('./features/store/store.page').then((m) => m.StorePage),
+          },
+          {
+            path: 'import',
+            loadComponent: () => import('./features/store/import.page').then((m) => m.ImportStorePage),
+          },
+        ],
       },
       {
         path: 'jobs',

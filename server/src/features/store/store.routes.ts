@@ -1,6 +1,7 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
+import { importStore } from './store-import.service.js';
 import { orderList } from './order-list.js';
 import { addItem, moveItem, orderItem, readStore, receiveOrder, reviseItem } from './store.service.js';
 
@@ -9,6 +10,9 @@ export function storeRoutes(database: Database, now: () => Date): readonly Handl
     answer(routes.readStore, () => readStore(database, now())),
     answer(routes.readOrderList, async () => orderList(await readStore(database, now()))),
     write(routes.addStoreItem, ({ key, body }, tx) => addItem(database, key, body, now(), tx)),
+    write(routes.importStore, ({ body, person }, tx) =>
+      importStore({ database, tx, person, now: now() }, body),
+    ),
     write(routes.reviseStoreItem, ({ params, body }, tx) =>
       reviseItem(database, params.itemId, body, now(), tx),
     ),

@@ -59,6 +59,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   publishPlan: 'Plan published',
   skipTask: 'Round task skipped',
   linkCalendar: 'Calendar link made',
+  importStore: 'List taken into the store',
   addStoreItem: 'Added to the store',
   reviseStoreItem: 'Thing in the store corrected',
   moveStoreItem: 'Store counted, filled or used',

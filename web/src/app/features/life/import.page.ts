@@ -71,16 +71,7 @@ const COLUMNS: readonly ListColumn<PastStayColumn>[] = [
       }
     </gan-list-import>
   </main>`,
-  styles: `
-    main {
-      padding: 18px 26px;
-    }
-    @media (max-width: 800px) {
-      main {
-        padding: 12px;
-      }
-    }
-  `,
+  styleUrl: '../../shared/lists/import-page.scss',
 })
 export class ImportPastNeedlesPage {
   private readonly store = inject(Store);

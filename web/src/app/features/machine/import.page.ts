@@ -39,16 +39,7 @@ import { machineActions, machineFeature } from './machine.state';
       }
     </gan-list-import>
   </main>`,
-  styles: `
-    main {
-      padding: 18px 26px;
-    }
-    @media (max-width: 800px) {
-      main {
-        padding: 12px;
-      }
-    }
-  `,
+  styleUrl: '../../shared/lists/import-page.scss',
 })
 export class ImportMachinesPage {
   private readonly store = inject(Store);

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, concatMap, map, of, switchMap, type Observable } from 'rxjs';
-import { routes, type Problem, type StoreView } from '@gantelet/contracts';
+import { routes, type Problem, type StoreImportResult, type StoreView } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { storeActions, type StoreWrite } from './store.state';
 
@@ -41,6 +41,32 @@ export const write = createEffect(
     ),
   { functional: true },
 );
+
+/** Takes a list in, and reads the store again. */
+export const takeIn = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(storeActions.import),
+      concatMap(({ key, rows }) =>
+        api.call(routes.importStore, { key, body: { rows: [...rows] } }).pipe(
+          switchMap((result) =>
+            api
+              .call(routes.readStore)
+              .pipe(map((view) => storeActions.written({ view, done: takenText(result) }))),
+          ),
+          catchError((problem: Problem) => of(storeActions.refused({ problem }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+function takenText({ added, there }: StoreImportResult): string {
+  const things = added === 1 ? '1 thing added' : `${added} things added`;
+  return there === 0
+    ? `${things}.`
+    : `${things}, ${there} there already and ${there === 1 ? 'left as it is' : 'left as they are'}.`;
+}
 
 function sent(api: ApiClient, key: string, write: StoreWrite): Observable<StoreView> {
   switch (write.deed) {

@@ -5,6 +5,7 @@ import type {
   StoreItemRevision,
   StoreMoveEntry,
   StoreOrderEntry,
+  StoreRow,
   StoreView,
 } from '@gantelet/contracts';
 
@@ -24,6 +25,7 @@ export const storeActions = createActionGroup({
     'View Read': props<{ view: StoreView }>(),
     /** `key` is the id of the write: sending it again is the same write. */
     Write: props<{ key: string; write: StoreWrite }>(),
+    Import: props<{ key: string; rows: readonly StoreRow[] }>(),
     Written: props<{ view: StoreView; done: string }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
@@ -58,7 +60,12 @@ export const storeFeature = createFeature({
     initial,
     on(storeActions.opened, (state) => ({ ...state, done: '', refused: null })),
     on(storeActions.viewRead, (state, { view }) => ({ ...state, view, problem: null })),
-    on(storeActions.write, (state) => ({ ...state, saving: true, refused: null, done: '' })),
+    on(storeActions.write, storeActions.import, (state) => ({
+      ...state,
+      saving: true,
+      refused: null,
+      done: '',
+    })),
     on(storeActions.written, (state, { view, done }) => ({
       ...state,
       view,

@@ -187,7 +187,8 @@ export class ListImportComponent {
     const rows = this.judged().length;
     const there = this.judged().filter((one) => one.there).length;
     const of = rows === 1 ? '1 row' : `${rows} rows`;
-    const old = there === 0 ? '' : `, ${there} there already and left as they are`;
+    const left = there === 1 ? 'left as it is' : 'left as they are';
+    const old = there === 0 ? '' : `, ${there} there already and ${left}`;
     return this.wrong() === 0 ? `${of}, all in order${old}.` : `${of}, ${this.wrong()} to correct${old}.`;
   });
 

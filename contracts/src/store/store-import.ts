@@ -1,0 +1,158 @@
+import * as z from 'zod';
+import {
+  NEEDLE_FINISHES,
+  POINT_STYLES,
+  readLabel,
+  THREAD_CONSTRUCTIONS,
+  USUAL_FINISH,
+  type LabelReading,
+  type NeedleReading,
+} from '@gantelet/core';
+import { choiceOfCell, numberOfCell } from '../shared/list-cells.js';
+import { StoreItemEntry, StoreMoveEntry, USUAL_BUYING, type StoreThing } from './store-item.js';
+
+/** Columns of a list of what lies in the store. */
+export const STORE_COLUMNS = [
+  'label',
+  'kind',
+  'point',
+  'finish',
+  'type',
+  'colour',
+  'onHand',
+  'place',
+  'supplier',
+  'pack',
+  'price',
+  'days',
+] as const;
+export type StoreColumn = (typeof STORE_COLUMNS)[number];
+
+const Cell = z.string().max(200).optional();
+
+/** A row of such a list, each cell as text. */
+export const StoreRow = z.strictObject(
+  Object.fromEntries(STORE_COLUMNS.map((column) => [column, Cell])) as Record<StoreColumn, typeof Cell>,
+);
+export type StoreRow = z.infer<typeof StoreRow>;
+
+export const StoreImport = z.strictObject({ rows: z.array(StoreRow).min(1).max(2000) });
+export type StoreImport = z.infer<typeof StoreImport>;
+
+export const StoreImportResult = z.object({
+  added: z.int(),
+  /** Rows of things that were in the store already and were left as they are. */
+  there: z.int(),
+});
+export type StoreImportResult = z.infer<typeof StoreImportResult>;
+
+/** What is wrong with a cell of the list. */
+export interface StoreCellProblem {
+  readonly column: StoreColumn;
+  readonly message: string;
+}
+
+/** A thing to keep, and how much of it was counted; null where nobody did. */
+export interface CountedThing {
+  readonly entry: StoreItemEntry;
+  readonly onHand: number | null;
+}
+
+type Wrong = (column: StoreColumn, message: string) => void;
+
+const COLUMN_OF: Readonly<Record<string, StoreColumn>> = {
+  thing: 'label',
+  place: 'place',
+  supplier: 'supplier',
+  packSize: 'pack',
+  packPrice: 'price',
+  leadDays: 'days',
+  quantity: 'onHand',
+};
+
+/**
+ * A row as a thing to keep in the store. Needles and threads are read from what stands on their pack or spool, such as
+ * `135x17 140/22` or `V138`; what cannot be read as one of them is a part only where the row says so.
+ *
+ * @returns the thing, or what is wrong with each cell
+ */
+export function readStoreRow(
+  row: StoreRow,
+): CountedThing | { readonly problems: readonly StoreCellProblem[] } {
+  const problems: StoreCellProblem[] = [];
+  const wrong: Wrong = (column, message) => void problems.push({ column, message });
+  const thing = thingOf(row, wrong);
+  if (thing === null) return { problems };
+  const usual = USUAL_BUYING[thing.kind];
+  const orUsual = (text: string | undefined, otherwise: number): number =>
+    (text ?? '').trim() === '' ? otherwise : numberOfCell(text);
+  const entry = StoreItemEntry.safeParse({
+    ...usual,
+    ...{ thing, place: (row.place ?? '').trim(), supplier: (row.supplier ?? '').trim(), inUse: true },
+    packSize: orUsual(row.pack, usual.packSize),
+    packPrice: (row.price ?? '').trim() === '' ? null : numberOfCell(row.price),
+    leadDays: orUsual(row.days, usual.leadDays),
+  });
+  const counted =
+    (row.onHand ?? '').trim() === ''
+      ? null
+      : StoreMoveEntry.safeParse({ kind: 'count', quantity: numberOfCell(row.onHand), note: '' });
+  for (const { path, message } of [...(entry.error?.issues ?? []), ...(counted?.error?.issues ?? [])])
+    wrong(COLUMN_OF[String(path[0])] ?? 'label', message);
+  return entry.success && counted?.success !== false && problems.length === 0
+    ? { entry: entry.data, onHand: counted?.data.quantity ?? null }
+    : { problems };
+}
+
+function thingOf(row: StoreRow, wrong: Wrong): StoreThing | null {
+  const label = (row.label ?? '').trim();
+  const kind = choiceOfCell(row.kind);
+  if (label === '') wrong('label', 'what stands on the pack or the spool, or the name of a part');
+  else if (kind === 'part') return { kind: 'part', name: label };
+  else {
+    const reading = onlyReading(label, kind, wrong);
+    if (reading?.kind === 'needle') return needleOf(row, reading.needle, wrong);
+    if (reading) return threadOf(row, label, reading.thread.tex, wrong);
+  }
+  return null;
+}
+
+/** The one thing a label can mean; several or none are said. */
+function onlyReading(label: string, kind: string, wrong: Wrong): LabelReading | null {
+  const answer = readLabel(label);
+  const readings = answer.outcome === 'read' ? answer.readings : [];
+  const wanted = readings.filter((one) => kind === '' || one.kind === kind);
+  const [only, ...others] = wanted;
+  if (only && others.length === 0) return only;
+  if (!only) wrong('label', 'not read as a needle or a thread; for anything else write part under Kind');
+  else {
+    const names = wanted.map((one) => (one.kind === 'thread' ? one.thread.label : 'a needle'));
+    wrong('label', `can be ${names.join(' or ')}: write which`);
+  }
+  return null;
+}
+
+function needleOf(row: StoreRow, { system, size, point }: NeedleReading, wrong: Wrong): StoreThing | null {
+  const said = choiceOfCell(row.point);
+  const plain = system?.pointFamilies.includes('cloth') ? 'round' : null;
+  const pointId =
+    said === ''
+      ? (point?.id ?? plain)
+      : POINT_STYLES.find(({ id, letters }) => id === said || letters.toLowerCase() === said)?.id;
+  const finish = choiceOfCell(row.finish);
+  const finishId = finish === '' ? USUAL_FINISH.id : NEEDLE_FINISHES.find(({ id }) => id === finish)?.id;
+  if (!system || !size) wrong('label', 'system and size, such as 135x17 140/22');
+  if (!pointId) wrong('point', `one of ${POINT_STYLES.map(({ id }) => id).join(', ')}`);
+  if (!finishId) wrong('finish', `one of ${NEEDLE_FINISHES.map(({ id }) => id).join(', ')}`);
+  if (!system || !size || !pointId || !finishId) return null;
+  return { kind: 'needle', needle: { systemId: system.id, nm: size.nm, pointId, finishId } };
+}
+
+function threadOf(row: StoreRow, label: string, tex: number, wrong: Wrong): StoreThing | null {
+  const said = choiceOfCell(row.type ?? '') || choiceOfCell(label);
+  const type = THREAD_CONSTRUCTIONS.find(({ id, name }) => said.includes(id) || said === choiceOfCell(name));
+  const colour = (row.colour ?? '').trim();
+  if (!type) wrong('type', `one of ${THREAD_CONSTRUCTIONS.map(({ id }) => id).join(', ')}`);
+  if (colour === '') wrong('colour', 'its colour');
+  return type && colour !== '' ? { kind: 'thread', tex, constructionId: type.id, colour } : null;
+}

@@ -52,6 +52,32 @@ test.describe('the work on the floor', () => {
     await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before);
   });
 
+  test('has the kinds of service that the lead adds', async ({ page, browser, baseURL }) => {
+    const office = await browser.newContext({ baseURL: baseURL! });
+    const lead = await office.newPage();
+    await signIn(lead, 'lead');
+    await lead.goto('/machines');
+    await lead.getByRole('link', { name: 'Kinds of service' }).click();
+    await lead.getByLabel('What is done').fill('Belt looked at');
+    await lead.getByLabel('Every').fill('1500');
+    await lead.getByLabel('Counted in').selectOption({ label: 'running hours' });
+    await lead.getByRole('button', { name: 'Add it' }).click();
+    await expect(lead.getByText('Belt looked at: saved.')).toBeVisible();
+    await expectAccessible(lead);
+    await office.close();
+
+    await signIn(page, 'mechanic');
+    await page.goto('/machines');
+    await page.getByRole('link', { name: 'Portable 21' }).click();
+    await page.getByRole('link', { name: 'Service and history' }).click();
+    const belt = page.locator('.service').filter({ hasText: 'Belt looked at' });
+    await expect(belt).toContainText(/ of 1500 running hours/);
+    await belt.getByRole('button', { name: 'Done now' }).click();
+    await expect(page.getByRole('status')).toContainText('Belt looked at: logged.');
+    await expect(belt).toContainText('0.0 of 1500 running hours');
+    await expect(page.getByRole('listitem').filter({ hasText: 'Belt looked at' })).toHaveCount(1);
+  });
+
   test('ages a needle by the pieces where no counter is heard, and not by those that were taken back', async ({
     page,
   }) => {

@@ -64,6 +64,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/store');
   await expect(page.getByText(/to order/).first()).toBeVisible();
   await check();
+  await page.goto('/store/import');
+  await expect(page.getByRole('heading', { name: 'Take a list into the store' })).toBeVisible();
+  await check();
   await page.goto('/rounds/settings');
   await expect(page.getByText('Who changes needles')).toBeVisible();
   await check();
@@ -72,6 +75,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await check();
   await page.getByRole('link', { name: 'Flatbed compound 05' }).click();
   await expect(page.getByLabel('Shop number')).toHaveValue('5');
+  await check();
+  await page.goto('/machines/services');
+  await expect(page.getByRole('heading', { name: 'Kinds of service' })).toBeVisible();
   await check();
   await page.goto('/shop');
   await expect(page.getByText('Only a lead can change these.')).toBeVisible();

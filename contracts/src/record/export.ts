@@ -25,6 +25,7 @@ export const EXPORTS = [
   'bobbin_readings',
   'gauge_readings',
   'machine_services',
+  'service_kinds',
   'piece_counts',
   'counter_hours',
   'spot_checks',

@@ -10,6 +10,7 @@ import { matchRoutes } from './match-routes.js';
 import { recordRoutes } from './record-routes.js';
 import { needleRoutes } from './needle-routes.js';
 import { roundsRoutes } from './rounds-routes.js';
+import { serviceRoutes } from './service-routes.js';
 import { storeRoutes } from './store-routes.js';
 import { shopRoutes } from './shop-routes.js';
 import { tensionRoutes } from './tension-routes.js';
@@ -19,6 +20,7 @@ import { reads, type Route } from './route.js';
 export const routes = {
   ...shopRoutes,
   ...floorRoutes,
+  ...serviceRoutes,
   ...needleRoutes,
   ...matchRoutes,
   ...changeoverRoutes,

@@ -32,7 +32,11 @@ export {
 } from './needle-hours.js';
 export {
   hoursSince,
+  SERVICE_CLOCKS,
   SERVICE_KINDS,
+  shippedServices,
+  type ServiceClock,
+  type ServiceOfMachine,
   SERVICE_VALUE_IDS,
   serviceDue,
   type HoursRun,

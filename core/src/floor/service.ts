@@ -1,3 +1,4 @@
+import type { Values } from '../reference/index.js';
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 
 /** What is done to a machine to keep it sewing, beside its needle. */
@@ -38,7 +39,35 @@ export function hoursSince(
   }, 0);
 }
 
-/** Whether a service is due after so many running hours. */
-export function serviceDue(hoursRun: number, intervalHours: number): boolean {
-  return requireNotNegative('hoursRun', hoursRun) >= requirePositive('intervalHours', intervalHours);
+/** What a service goes by: the hours a machine ran, or days on the calendar. */
+export const SERVICE_CLOCKS = ['hours', 'days'] as const;
+export type ServiceClock = (typeof SERVICE_CLOCKS)[number];
+
+/** A kind of service as a machine has it. */
+export interface ServiceOfMachine {
+  /** One of `SERVICE_KINDS`, or the id of one of the shop's own. */
+  readonly kind: string;
+  /** Null for the kinds that are here from the start. */
+  readonly name: string | null;
+  readonly clock: ServiceClock;
+  readonly interval: number;
+  /** What is done, with what and how much. */
+  readonly how: string;
+  /** Only machines of this class have it; null: all do. */
+  readonly machineClass: string | null;
+  /** From when its days count where it was never done; null for the kinds that are here from the start. */
+  readonly sinceMs: number | null;
+}
+
+/** The kinds that are here from the start, by the shop's values. */
+export function shippedServices(values: Values): readonly ServiceOfMachine[] {
+  return SERVICE_KINDS.map((kind) => ({
+    ...{ kind, name: null, clock: 'hours', how: '', machineClass: null, sinceMs: null },
+    interval: values[SERVICE_VALUE_IDS[kind]].value,
+  }));
+}
+
+/** Whether a service is due so long after the last one. */
+export function serviceDue(since: number, interval: number): boolean {
+  return requireNotNegative('since', since) >= requirePositive('interval', interval);
 }

@@ -9,6 +9,7 @@ import {
   refOrNone,
   text,
   textOrNone,
+  version,
   whole,
   wholeOrNone,
   type DefineTable,
@@ -34,6 +35,7 @@ import type { FaultCaseRow } from './fault-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
 import type { NeedleCheckRow, NeedleLotRow } from './needle-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
+import type { ServiceKindRow } from './service-kind-rows.js';
 
 /** The tables of needles, and of what is done at machines. */
 export function floorTables(table: DefineTable) {
@@ -150,6 +152,17 @@ export function floorTables(table: DefineTable) {
       note: text,
       doneAt: instant,
       doneById: ref,
+    }),
+    serviceKinds: table<ServiceKindRow>('service_kinds', {
+      id,
+      name: text,
+      clock: text,
+      dueAfter: measure,
+      how: text,
+      machineClass: textOrNone,
+      dropped: { type: DataTypes.BOOLEAN, allowNull: false },
+      addedAt: instant,
+      version,
     }),
     machineSetups: table<MachineSetupRow>('machine_setups', {
       id,

@@ -364,7 +364,8 @@ export interface PieceCountRow {
 export interface MachineServiceRow {
   id: string;
   machineId: string;
-  kind: ServiceKind;
+  /** One of the kinds from the start, or the id of one of the shop's own. */
+  kind: ServiceKind | (string & {});
   note: string;
   doneAt: Date;
   doneById: string;

@@ -184,6 +184,11 @@ export const appRoutes: Routes = [
             loadComponent: () => import('./features/machine/import.page').then((m) => m.ImportMachinesPage),
           },
           {
+            path: 'services',
+            loadComponent: () =>
+              import('./features/machine/service-kinds.page').then((m) => m.ServiceKindsPage),
+          },
+          {
             path: ':machineId',
             loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
           },

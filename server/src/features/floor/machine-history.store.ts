@@ -56,8 +56,8 @@ const SOURCES: readonly Source[] = [
   },
   {
     kind: 'service',
-    sql: `SELECT s.id, s.done_at AS at, p.name AS \`by\`, s.kind AS service, s.note, q.name AS withdrawnBy
-            FROM machine_services s JOIN people p ON p.id = s.done_by_id
+    sql: `SELECT s.id, s.done_at AS at, p.name AS \`by\`, s.kind AS service, k.name AS serviceName, s.note, q.name AS withdrawnBy
+            FROM machine_services s JOIN people p ON p.id = s.done_by_id LEFT JOIN service_kinds k ON k.id = s.kind
             LEFT JOIN withdrawals w ON w.entry_id = s.id LEFT JOIN people q ON q.id = w.withdrawn_by_id
            WHERE s.machine_id = :machineId AND s.done_at < :before`,
   },

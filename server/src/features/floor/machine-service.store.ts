@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import type { HoursRun, ServiceKind } from '@gantelet/core';
+import type { HoursRun } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import { standing } from '../../db/withdrawn.js';
 import type { MachineServiceRow } from '../../db/rows.js';
@@ -17,8 +17,8 @@ export async function findLastServices(
   { sequelize }: Database,
   machineId: string,
   tx: Transaction | null,
-): Promise<ReadonlyMap<ServiceKind, { readonly doneAt: Date; readonly doneBy: string }>> {
-  const rows = await sequelize.query<{ kind: ServiceKind; doneAt: Date; doneBy: string }>(
+): Promise<ReadonlyMap<string, { readonly doneAt: Date; readonly doneBy: string }>> {
+  const rows = await sequelize.query<{ kind: string; doneAt: Date; doneBy: string }>(
     `SELECT s.kind, s.done_at AS doneAt, p.name AS doneBy
        FROM (SELECT kind, MAX(done_at) AS done_at FROM machine_services a
               WHERE machine_id = :machineId AND ${standing('a')} GROUP BY kind) last
@@ -32,7 +32,8 @@ export async function findLastServices(
 /** What a machine ran with its needles since an instant, and the one span that the instant falls into. */
 export interface RunSinceService {
   readonly machineId: string;
-  readonly kind: ServiceKind;
+  readonly kind: string;
+  readonly machineClass: string;
   /** Null when this service was never logged. */
   readonly doneAt: Date | null;
   /** Running hours of needles that went in and came out since. */
@@ -44,19 +45,20 @@ export interface RunSinceService {
 /** For every machine and kind of service, what it ran with needles that have come out since the last one. */
 export async function findRunsSinceServices(
   { sequelize }: Database,
-  kinds: readonly ServiceKind[],
+  kinds: readonly string[],
 ): Promise<readonly RunSinceService[]> {
   const found = await Promise.all(
     kinds.map(async (kind) => {
       const rows = await sequelize.query<{
         machineId: string;
+        machineClass: string;
         doneAt: Date | null;
         wholeHours: number | null;
         spanFrom: Date | null;
         spanTo: Date | null;
         spanHours: number | null;
       }>(
-        `SELECT m.id AS machineId, l.done_at AS doneAt,
+        `SELECT m.id AS machineId, m.machine_class AS machineClass, l.done_at AS doneAt,
                 SUM(IF(i.installed_at >= COALESCE(l.done_at, 0), GREATEST(0, r.running_hours - i.entry_hours), 0)) AS wholeHours,
                 MAX(IF(i.installed_at < l.done_at, i.installed_at, NULL)) AS spanFrom,
                 MAX(IF(i.installed_at < l.done_at, r.removed_at, NULL)) AS spanTo,
@@ -66,11 +68,12 @@ export async function findRunsSinceServices(
                        WHERE kind = :kind AND ${standing('a')} GROUP BY machine_id) l ON l.machine_id = m.id
            LEFT JOIN needle_removals r ON r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)
            LEFT JOIN needle_installs i ON i.id = r.install_id
-          WHERE m.retired_at IS NULL GROUP BY m.id, l.done_at`,
+          WHERE m.retired_at IS NULL GROUP BY m.id, m.machine_class, l.done_at`,
         { type: QueryTypes.SELECT, replacements: { kind } },
       );
-      return rows.map(({ machineId, doneAt, wholeHours, spanFrom, spanTo, spanHours }) => ({
+      return rows.map(({ machineId, machineClass, doneAt, wholeHours, spanFrom, spanTo, spanHours }) => ({
         machineId,
+        machineClass,
         kind,
         doneAt,
         wholeHours: wholeHours ?? 0,

@@ -127,14 +127,14 @@ describe('what is written down of the work', () => {
       const ran = (await machine()).age!.runningHours;
       const before = await services();
       expect(before.map(({ kind }) => kind)).toEqual(['oil', 'lint', 'drain-magnet', 'burr-check']);
-      expect(before[0]!.hoursSince).toBeCloseTo(ran, 9);
+      expect(before[0]!.since).toBeCloseTo(ran, 9);
       expect(before.map(({ due }) => due)).toEqual([false, ran >= 4, false, false]);
       const { body } = await service('lint');
       expect(body.find(({ kind }) => kind === 'lint')).toEqual(
-        jasmine.objectContaining({ hoursSince: 0, due: false, doneBy: 'Test operator' }),
+        jasmine.objectContaining({ since: 0, due: false, doneBy: 'Test operator' }),
       );
       shop.clock.now = new Date(shop.clock.now.getTime() + 2 * 3_600_000);
-      expect((await services())[1]!.hoursSince).toBeCloseTo(1, 1);
+      expect((await services())[1]!.since).toBeCloseTo(1, 1);
     });
 
     it('follow the hours that the shop sets for itself', async () => {
@@ -148,7 +148,7 @@ describe('what is written down of the work', () => {
         },
       });
       const [oil] = await services();
-      expect([oil?.intervalHours, oil?.due]).toEqual([1, true]);
+      expect([oil?.interval, oil?.due]).toEqual([1, true]);
     });
 
     it('are listed for all machines while they are due, with the hours that the machine itself shows', async () => {
@@ -157,9 +157,7 @@ describe('what is written down of the work', () => {
           ({ machineId }) => machineId === compound().machineId,
         );
       const own = async () =>
-        (await services())
-          .filter((one) => one.due)
-          .map(({ kind, hoursSince }) => [kind, hoursSince.toFixed(6)]);
+        (await services()).filter((one) => one.due).map(({ kind, since }) => [kind, since.toFixed(6)]);
       const { needle } = await machine();
       await mechanic.call(routes.changeNeedle, {
         params: compound(),
@@ -176,7 +174,7 @@ describe('what is written down of the work', () => {
       shop.clock.now = new Date(shop.clock.now.getTime() + 30 * 86_400_000);
       const listed = await due();
       expect(listed.map(({ kind }) => kind)).toContain('oil');
-      expect(listed.map(({ kind, hoursSince }) => [kind, hoursSince.toFixed(6)])).toEqual(
+      expect(listed.map(({ kind, since }) => [kind, since.toFixed(6)])).toEqual(
         jasmine.arrayWithExactContents(await own()),
       );
     });

@@ -28,6 +28,8 @@ const DEEDS: Readonly<Record<string, string>> = {
   addBobbinCase: 'Bobbin case marked',
   changeBobbinCase: 'Bobbin case corrected or thrown away',
   putBobbinCaseIn: 'Bobbin case put in',
+  addServiceKind: 'Kind of service added',
+  changeServiceKind: 'Kind of service changed',
   logService: 'Service done',
   logPieces: 'Pieces entered',
   withdrawPieces: 'Pieces removed',

@@ -7,10 +7,8 @@ import { HistoryPage } from './history.page';
 
 describe('the history of a machine', () => {
   const by = 'Test mechanic';
-  const service = (kind: MachineService['kind'], hoursSince: number, due: boolean): MachineService => ({
-    kind,
-    hoursSince,
-    intervalHours: 8,
+  const service = (kind: MachineService['kind'], since: number, due: boolean): MachineService => ({
+    ...{ kind, name: null, clock: 'hours', how: '', since, interval: 8 },
     due,
     doneAt: null,
     doneBy: null,

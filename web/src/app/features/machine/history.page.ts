@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
-import type { ServiceKind } from '@gantelet/core';
 import {
   roleReaches,
   type MachineEvent,
@@ -13,7 +12,7 @@ import {
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
-import { eventText, SERVICE_WORDS } from '../../shared/words/history-words';
+import { eventText, serviceName, sinceText } from '../../shared/words/history-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
@@ -47,11 +46,11 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
     <gan-problem [problem]="problem()" />
     <div class="columns">
       <section aria-label="Services">
-        <h2>Services, by running hours</h2>
+        <h2>Services</h2>
         @for (service of services(); track service.kind) {
           <div class="service">
             <div>
-              <strong>{{ serviceWords[service.kind] }}</strong>
+              <strong>{{ nameOf(service) }}</strong>
               <span class="state">
                 <gan-signal [shape]="service.due ? 'due' : 'good'" /> {{ service.due ? 'due' : 'good' }}
               </span>
@@ -61,13 +60,18 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
               <rect [attr.width]="filled(service)" height="6" />
             </svg>
             <p>
-              {{ service.hoursSince.toFixed(1) }} of {{ service.intervalHours }} running hours
+              {{ sinceOf(service) }}
               {{
                 service.doneAt === null
-                  ? 'since its first needle here; never logged'
+                  ? service.name === null
+                    ? 'since its first needle here; never logged'
+                    : 'never logged'
                   : 'since ' + (service.doneAt | date: 'EEE d MMM') + ', ' + service.doneBy
               }}
             </p>
+            @if (service.how) {
+              <p class="soft">{{ service.how }}</p>
+            }
             <button type="button" class="button" [disabled]="saving()" (click)="log(service.kind)">
               Done now
             </button>
@@ -84,7 +88,8 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
         </label>
         <p role="status" class="good">{{ done() }}</p>
         <p class="soft">
-          The service intervals are in the <a routerLink="/catalogue">Catalogue</a>; a lead can change them.
+          The service intervals are in the <a routerLink="/catalogue">Catalogue</a>; a lead can change them,
+          and add <a routerLink="/machines/services">kinds of service</a> of the shop's own.
         </p>
         <div class="caution">
           <p>Power off and motor stopped first. Electrical and motor work is for qualified people.</p>
@@ -253,7 +258,8 @@ export class HistoryPage {
   protected readonly unread = computed(() =>
     unreadText(this.events() !== null, this.problem(), 'The history of this machine'),
   );
-  protected readonly serviceWords = SERVICE_WORDS;
+  protected readonly nameOf = serviceName;
+  protected readonly sinceOf = sinceText;
   protected readonly textOf = eventText;
   /** Kept until it is logged, so that one that is refused need not be written again. */
   protected readonly note = keptFor(this.logged, () => '');
@@ -282,8 +288,8 @@ export class HistoryPage {
     effect(() => this.store.dispatch(machineActions.historyOpened({ machineId: this.machineId() })));
   }
 
-  protected filled({ hoursSince, intervalHours }: MachineService): number {
-    return scaleLinear([0, intervalHours], [0, 100]).clamp(true)(hoursSince);
+  protected filled({ since, interval }: MachineService): number {
+    return scaleLinear([0, interval], [0, 100]).clamp(true)(since);
   }
 
   /** Where more is told of what happened. */
@@ -292,7 +298,7 @@ export class HistoryPage {
     return 'setupId' in event ? ['/bench', event.setupId] : null;
   }
 
-  protected log(kind: ServiceKind): void {
+  protected log(kind: MachineService['kind']): void {
     const note = this.note().trim();
     const { key, at } = this.stamp([kind, note]);
     const service = { kind, note, doneAt: at };

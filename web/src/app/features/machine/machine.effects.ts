@@ -4,7 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, forkJoin, map, of, switchMap, tap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
-import { SERVICE_WORDS } from '../../shared/words/history-words';
+import { serviceName } from '../../shared/words/history-words';
 import { machineActions } from './machine.state';
 
 const failed = (problem: Problem) => of(machineActions.failed({ problem }));
@@ -99,12 +99,52 @@ export const logService = createEffect(
             machineActions.serviceLogged({
               machineId,
               services,
-              done: `${SERVICE_WORDS[service.kind]}: logged.`,
+              done: `${serviceName(services.find(({ kind }) => kind === service.kind)!)}: logged.`,
             }),
           ),
           catchError(refused),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+export const readServiceKinds = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.serviceKindsOpened),
+      switchMap(() =>
+        api.call(routes.listServiceKinds).pipe(
+          map((kinds) => machineActions.serviceKindsRead({ kinds, done: '' })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const writeServiceKind = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(machineActions.addServiceKind, machineActions.changeServiceKind),
+      exhaustMap((action) => {
+        const sent =
+          'entry' in action
+            ? api.call(routes.addServiceKind, { key: action.key, body: action.entry })
+            : api.call(routes.changeServiceKind, {
+                key: action.key,
+                params: { kindId: action.kindId },
+                body: action.change,
+              });
+        const { name } = 'entry' in action ? action.entry : action.change;
+        const dropped = 'change' in action && action.change.dropped;
+        return sent.pipe(
+          map((kinds) =>
+            machineActions.serviceKindsRead({ kinds, done: `${name}: ${dropped ? 'dropped' : 'saved'}.` }),
+          ),
+          catchError(refused),
+        );
+      }),
     ),
   { functional: true },
 );

@@ -65,8 +65,7 @@ const service = (machineName: string, kind: ServiceDue['kind']): ServiceDue => (
   machineId: `of ${machineName}`,
   machineName,
   kind,
-  hoursSince: 9.6,
-  intervalHours: 8,
+  ...{ name: null, clock: 'hours', since: 9.6, interval: 8 },
 });
 const LEAP: CounterLeap = {
   id: newId(),
@@ -171,7 +170,9 @@ describe('what needs me now', () => {
       row.textContent?.replace(/\s+/g, ' ').trim(),
     );
     expect(rows.map((row) => row?.slice(0, 6))).toEqual(['Flat 5', 'Flat 6']);
-    expect(rows[0]).toMatch(/Oil between the marks, 10 of 8 h Lint out of hook and case, 10 of 8 h/);
+    expect(rows[0]).toMatch(
+      /Oil between the marks, 9.6 of 8 running hours Lint out of hook and case, 9.6 of 8 running hours/,
+    );
   });
 
   it('says which intervals a fit has changed', async () => {

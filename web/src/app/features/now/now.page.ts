@@ -10,7 +10,7 @@ import { hoursRangeText, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
 import { groupText, hoursText as lifeHoursText } from '../../shared/words/life-words';
-import { SERVICE_WORDS } from '../../shared/words/history-words';
+import { serviceName, sinceText } from '../../shared/words/history-words';
 import { thingText, whyOrderText } from '../../shared/words/store-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
@@ -53,7 +53,8 @@ export class NowPage {
 
   protected readonly mostRows = MOST_ROWS;
   protected readonly troubleWords = TROUBLE_WORDS;
-  protected readonly serviceWords = SERVICE_WORDS;
+  protected readonly nameOf = serviceName;
+  protected readonly sinceOf = sinceText;
   protected readonly stepNames = STEP_NAMES;
   protected readonly hoursText = hoursRangeText;
   protected readonly noticeText = noticeText;

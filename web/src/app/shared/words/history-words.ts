@@ -1,7 +1,8 @@
-import { causeById, symptom, turnsText, type ServiceKind } from '@gantelet/core';
-import type { MachineEvent } from '@gantelet/contracts';
+import { causeById, symptom, turnsText, type ServiceClock, type ServiceKind } from '@gantelet/core';
+import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 import { CLOCK, removalText, TROUBLE_WORDS } from './floor-words';
+import { shortNumber } from './units-text';
 import { DROP_WORDS, GRADE_WORDS } from './tension-words';
 
 export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
@@ -10,6 +11,24 @@ export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
   'drain-magnet': 'Drain magnet cleaned',
   'burr-check': 'Hook, plate and case checked for burrs',
 };
+
+/** A service by its own name, or by what the kinds from the start are called. */
+export const serviceName = ({ kind, name }: Pick<MachineService, 'kind' | 'name'>): string =>
+  name ?? SERVICE_WORDS[kind as ServiceKind];
+
+export const CLOCK_WORDS: Readonly<Record<ServiceClock, string>> = { hours: 'running hours', days: 'days' };
+
+/** How often a service is done. @example 'every 180 days' */
+export const everyText = ({ clock, interval }: Pick<MachineService, 'clock' | 'interval'>): string =>
+  `every ${shortNumber(interval)} ${CLOCK_WORDS[clock]}`;
+
+/** How far a service is towards being due. @example '9.6 of 8 running hours' */
+export const sinceText = ({
+  since,
+  clock,
+  interval,
+}: Pick<MachineService, 'since' | 'clock' | 'interval'>): string =>
+  `${clock === 'hours' ? since.toFixed(1) : Math.floor(since)} of ${shortNumber(interval)} ${CLOCK_WORDS[clock]}`;
 
 const FINDING_WORDS = {
   'needle-changed': 'needle changed',
@@ -51,7 +70,7 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       };
     case 'service':
       return {
-        head: SERVICE_WORDS[event.service],
+        head: serviceName({ kind: event.service, name: event.serviceName }),
         more: [event.note, takenBackText(event.withdrawnBy)].filter(Boolean).join('; '),
       };
     case 'pieces': {

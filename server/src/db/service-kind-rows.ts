@@ -1,0 +1,15 @@
+import type { MachineEntry } from '@gantelet/contracts';
+import type { ServiceClock } from '@gantelet/core';
+
+/** A kind of service of the shop's own. */
+export interface ServiceKindRow {
+  id: string;
+  name: string;
+  clock: ServiceClock;
+  dueAfter: number;
+  how: string;
+  machineClass: MachineEntry['machineClass'] | null;
+  dropped: boolean;
+  addedAt: Date;
+  version: number;
+}

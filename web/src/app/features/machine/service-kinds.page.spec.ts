@@ -1,0 +1,61 @@
+import { newId, type Role, type ServiceKindView } from '@gantelet/contracts';
+import { SESSION } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import { machineActions, machineFeature } from './machine.state';
+import { ServiceKindsPage } from './service-kinds.page';
+
+const OIL: ServiceKindView = {
+  ...{ id: newId(), version: 2, name: 'Oil change', clock: 'days', interval: 180 },
+  ...{ how: 'sewing-machine oil only', machineClass: null },
+};
+
+describe('kinds of service', () => {
+  async function open(role: Role, kinds: readonly ServiceKindView[] = [OIL]) {
+    const session = { ...SESSION, person: { ...SESSION.person!, role } };
+    return mountPage(ServiceKindsPage, {
+      features: [machineFeature, shopFeature],
+      before: [shopActions.sessionRead({ session }), machineActions.serviceKindsRead({ kinds, done: '' })],
+    });
+  }
+
+  it('are told with what they go by, and only read by others than a lead', async () => {
+    const page = await open('mechanic');
+    expect(page.text()).toContain('Oil change every 180 days, all machines sewing-machine oil only');
+    expect(page.button('Edit Oil change')).toBeNull();
+    expect(page.text()).toContain('Only a lead can change these.');
+  });
+
+  it('are added by a lead, what was typed kept until it is written', async () => {
+    const page = await open('lead', []);
+    expect(page.text()).toContain('None of your own yet');
+    expect(page.button('Add it')!.disabled).toBeTrue();
+    await page.type('What is done', 'Belt');
+    await page.type('Every', '1500');
+    await page.choose('Counted in', 'running hours');
+    await page.choose('Machines', 'post bed machines');
+    await page.press('Add it');
+    expect(page.of(machineActions.addServiceKind)[0]?.entry).toEqual({
+      ...{ name: 'Belt', clock: 'hours', interval: 1500, how: '', machineClass: 'post' },
+    });
+    expect((page.field('What is done') as HTMLInputElement).value).toBe('Belt');
+    page.store.dispatch(machineActions.serviceKindsRead({ kinds: [OIL], done: 'Belt: added.' }));
+    await page.settled();
+    expect((page.field('What is done') as HTMLInputElement).value).toBe('');
+  });
+
+  it('are written again and dropped with the version that was read', async () => {
+    const page = await open('lead');
+    await page.press('Edit Oil change');
+    await page.type('Every', '90');
+    await page.press('Save');
+    page.store.dispatch(machineActions.serviceKindsRead({ kinds: [OIL], done: 'Oil change: saved.' }));
+    await page.settled();
+    await page.press('Drop Oil change');
+    const changes = page.of(machineActions.changeServiceKind).map(({ change }) => change);
+    expect(changes.map(({ interval, version, dropped }) => [interval, version, dropped])).toEqual([
+      [90, 2, false],
+      [180, 2, true],
+    ]);
+  });
+});

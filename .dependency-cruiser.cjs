@@ -38,6 +38,13 @@ module.exports = {
       to: { path: '^server/src/features/[^/]+/', pathNot: ['^server/src/features/$1/', '/index\\.ts$'] },
     },
     {
+      name: 'http-knows-no-feature',
+      severity: 'error',
+      comment: 'how requests come and go is one thing, what they are about another: app.ts joins them',
+      from: { path: '^server/src/http', pathNot: '\\.spec\\.ts$' },
+      to: { path: '^server/src/features' },
+    },
+    {
       name: 'web-features-by-state',
       severity: 'error',
       comment: 'a room may read another room only through its state; shared things live in shared/',

@@ -13,7 +13,7 @@ import { holdsDemo, noteBackup } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
-import { createApp } from './http/app.js';
+import { createApp } from './app.js';
 import { startPruning } from './jobs/prune.js';
 import { startJobRunner } from './jobs/job-runner.js';
 import { fitAndPlan } from './scenario/first-plan.js';

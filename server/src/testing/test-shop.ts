@@ -6,7 +6,7 @@ import { startBroker } from '../broker/broker.js';
 import { configFrom, type Config } from '../config.js';
 import { openDatabase, type Database } from '../db/database.js';
 import { migrate } from '../db/migrate.js';
-import { createApp } from '../http/app.js';
+import { createApp } from '../app.js';
 import { shopTemplate } from './shop-template.js';
 import { LOADED_AT, type smallWorks, type TestRole } from './small-works.js';
 import { TestClient } from './test-client.js';

@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { newId, routes, type Problem } from '@gantelet/contracts';
-import { configFrom } from '../config.js';
-import { openDatabase } from '../db/database.js';
-import { startTestShop, type TestShop } from '../testing/test-shop.js';
+import { configFrom } from './config.js';
+import { openDatabase } from './db/database.js';
+import { startTestShop, type TestShop } from './testing/test-shop.js';
 import { createApp } from './app.js';
 
 describe('the application', () => {

@@ -155,13 +155,13 @@ export const revise = createEffect(
   { functional: true },
 );
 
-/** Read on opening and whenever they change; after a tick too, as an answer under way would show them without it. */
+/** Read on opening and whenever they change; after a tick and its undo too, as an answer under way would show them without. */
 export const readSheets = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
       actions.pipe(ofType(roundsActions.sheetsOpened, roundsActions.sheetsChanged)),
       actions.pipe(
-        ofType(roundsActions.ticked),
+        ofType(roundsActions.ticked, roundsActions.takenBack),
         filter(({ waits }) => !waits),
       ),
     ).pipe(
@@ -260,7 +260,7 @@ export const takeBack = createEffect(
       ofType(roundsActions.takeBack),
       concatMap(({ key, change: { task, installId } }) =>
         takeBackChange(outbox, key, { machineId: task.machineId, installId }).pipe(
-          map(() => roundsActions.takenBack({ task })),
+          map((machine) => roundsActions.takenBack({ task, waits: machine === null })),
           catchError(failed),
         ),
       ),

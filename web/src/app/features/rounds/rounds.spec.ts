@@ -221,6 +221,13 @@ describe('rounds in the store', () => {
     expect(reducer(after, roundsActions.ticked(skipped)).ticked).toBeNull();
     const back = reducer(after, roundsActions.takenBack(ticked));
     expect(back.published!.sheets[0]!.tasks[0]!.state).toBe('open');
+    // The next change takes out the needle that is in then: the new one, and after an undo the one from before.
+    const installIdIn = (state: typeof after) => state.published!.sheets[0]!.tasks[0]!.installId;
+    expect([installIdIn(read), installIdIn(after), installIdIn(back)]).toEqual([
+      task.installId,
+      'in',
+      task.installId,
+    ]);
   });
 
   it('forgets offers of a change that is no longer held', () => {

@@ -71,7 +71,8 @@ export const roundsActions = createActionGroup({
       installId: string | null;
     }>(),
     'Take Back': props<{ key: string; change: TickedChange }>(),
-    'Taken Back': props<{ task: TaskOfShift }>(),
+    /** `waits`: nothing of it is at the server, and need not be. */
+    'Taken Back': props<{ task: TaskOfShift; waits: boolean }>(),
     /** The minute in which a change can be taken back is over. */
     'Take Back Closed': props<{ installId: string }>(),
     'Link Calendar': props<{ key: string }>(),
@@ -151,14 +152,21 @@ export const roundsFeature = createFeature({
       done: `${task.machineName}: ${now === 'done' ? 'change logged' : 'skipped'}${
         waits ? ', saved on this device; it goes out when the connection is back' : ''
       }.`,
-      published: state.published && withTask(state.published, task, now, reason),
+      published:
+        state.published &&
+        withTask(state.published, task, {
+          ...{ state: now, skipped: reason },
+          installId: installId ?? task.installId,
+        }),
       ticked: installId === null ? null : { task, installId },
     })),
     on(roundsActions.takenBack, (state, { task }) => ({
       ...state,
       written: state.written + 1,
       done: `${task.machineName}: needle change undone.`,
-      published: state.published && withTask(state.published, task, 'open', null),
+      published:
+        state.published &&
+        withTask(state.published, task, { state: 'open', skipped: null, installId: task.installId }),
     })),
     on(roundsActions.takeBackClosed, (state, { installId }) =>
       state.ticked?.installId === installId ? { ...state, ticked: null } : state,
@@ -175,11 +183,11 @@ export const roundsFeature = createFeature({
   }),
 });
 
+/** @param installId the needle that is in the machine then, which is what the next change takes out */
 function withTask(
   published: PublishedRounds,
   { machineId, startsAt }: TaskOfShift,
-  state: RoundTask['state'],
-  skipped: SkipReason | null,
+  change: Pick<RoundTask, 'state' | 'skipped' | 'installId'>,
 ): PublishedRounds {
   return {
     ...published,
@@ -187,9 +195,7 @@ function withTask(
       sheet.startsAt === startsAt
         ? {
             ...sheet,
-            tasks: sheet.tasks.map((task) =>
-              task.machineId === machineId ? { ...task, state, skipped } : task,
-            ),
+            tasks: sheet.tasks.map((task) => (task.machineId === machineId ? { ...task, ...change } : task)),
           }
         : sheet,
     ),

@@ -37,6 +37,12 @@ describe('bobbin cases of a machine', () => {
     expect(text()).not.toContain('Put case B in');
   });
 
+  it('is just the bobbin case where nobody marked it', async () => {
+    const { text } = await open({ cases: [{ ...A, id: null, mark: null }] });
+    expect(text()).toContain('The bobbin case is set for Tex 45.');
+    expect(text()).toContain('Bobbin cases of this machine: not marked');
+  });
+
   it('warns of a slot that is too narrow and a latch that springs open', async () => {
     const { text, set } = await open({ cases: [{ ...A, slotMostTex: 90 }] });
     expect(text()).toContain('Tex 135 is too thick for the slot of case A: Tex 90 at most.');

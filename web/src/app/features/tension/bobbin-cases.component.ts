@@ -43,7 +43,7 @@ const NEW = { mark: '', latch: 'smooth' as CaseLatch, slotMostTex: null, note: '
   template: `
     <h2>Bobbin case</h2>
     @if (present(); as one) {
-      <p>{{ name(one) }} is in: {{ setText(one) }}.</p>
+      <p>{{ name(one) }} is {{ one.id === null ? '' : 'in: ' }}{{ setText(one) }}.</p>
     }
     @if (warning(); as words) {
       <p role="alert"><gan-signal shape="stop" /> {{ words }}</p>

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { BOBBIN_SIZES, HOOK_SIDES, needleSystem, NEEDLE_SYSTEMS } from '@gantelet/core';
-import { choiceOfCell, numberOfCell, partsOfCell } from '../shared/list-cells.js';
+import { choiceOfCell, listRow, numberOfCell, partsOfCell } from '../shared/list-cells.js';
 import { DUTIES, FEEDS, MACHINE_CLASSES, MachineEntry, type Zone } from './machine.js';
 
 /** Columns of a list of machines; whoever has other names for them says which is which. */
@@ -21,12 +21,8 @@ export const MACHINE_COLUMNS = [
 ] as const;
 export type MachineColumn = (typeof MACHINE_COLUMNS)[number];
 
-const Cell = z.string().max(200).optional();
-
 /** A row of a list of machines, each cell as text. */
-export const MachineRow = z.strictObject(
-  Object.fromEntries(MACHINE_COLUMNS.map((column) => [column, Cell])) as Record<MachineColumn, typeof Cell>,
-);
+export const MachineRow = listRow(MACHINE_COLUMNS);
 export type MachineRow = z.infer<typeof MachineRow>;
 
 export const MachineImport = z.strictObject({ rows: z.array(MachineRow).min(1).max(2000) });

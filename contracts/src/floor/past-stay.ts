@@ -10,6 +10,7 @@ import {
   type UtcOffsetMinutes,
 } from '@gantelet/core';
 import { type NeedleChoice } from '../match/index.js';
+import { listRow, numberOfCell } from '../shared/list-cells.js';
 
 /** Columns of a list of needles that were in machines before the shop's records begin. */
 export const PAST_STAY_COLUMNS = [
@@ -25,15 +26,8 @@ export const PAST_STAY_COLUMNS = [
 ] as const;
 export type PastStayColumn = (typeof PAST_STAY_COLUMNS)[number];
 
-const Cell = z.string().max(200).optional();
-
 /** A row of such a list, each cell as text. */
-export const PastStayRow = z.strictObject(
-  Object.fromEntries(PAST_STAY_COLUMNS.map((column) => [column, Cell])) as Record<
-    PastStayColumn,
-    typeof Cell
-  >,
-);
+export const PastStayRow = listRow(PAST_STAY_COLUMNS);
 export type PastStayRow = z.infer<typeof PastStayRow>;
 
 export const PastStayImport = z.strictObject({ rows: z.array(PastStayRow).min(1).max(5000) });
@@ -177,8 +171,7 @@ function instantOf(text: string | undefined, utcOffset: UtcOffsetMinutes): numbe
 
 /** Null for an empty cell, NaN for what is no number of hours. */
 function hoursOf(text: string | undefined): number | null {
-  const said = (text ?? '').trim().replace(',', '.');
-  if (said === '') return null;
-  const hours = Number(said);
+  if ((text ?? '').trim() === '') return null;
+  const hours = numberOfCell(text);
   return hours >= 0 && hours <= LONGEST_HOURS ? hours : Number.NaN;
 }

@@ -1,3 +1,11 @@
+import * as z from 'zod';
+
+const Cell = z.string().max(200).optional();
+
+/** A row of a list that is taken in, each cell as text; a column that is not in the list is left out. */
+export const listRow = <Column extends string>(columns: readonly Column[]) =>
+  z.strictObject(Object.fromEntries(columns.map((column) => [column, Cell])) as Record<Column, typeof Cell>);
+
 /** A cell of a list as one word in small letters, its words joined: what a choice is looked up by. */
 export const choiceOfCell = (text: string | undefined): string =>
   (text ?? '').trim().toLowerCase().replace(/\s+/g, '-');

@@ -8,7 +8,7 @@ import {
   type LabelReading,
   type NeedleReading,
 } from '@gantelet/core';
-import { choiceOfCell, numberOfCell } from '../shared/list-cells.js';
+import { choiceOfCell, listRow, numberOfCell } from '../shared/list-cells.js';
 import { StoreItemEntry, StoreMoveEntry, USUAL_BUYING, type StoreThing } from './store-item.js';
 
 /** Columns of a list of what lies in the store. */
@@ -28,12 +28,8 @@ export const STORE_COLUMNS = [
 ] as const;
 export type StoreColumn = (typeof STORE_COLUMNS)[number];
 
-const Cell = z.string().max(200).optional();
-
 /** A row of such a list, each cell as text. */
-export const StoreRow = z.strictObject(
-  Object.fromEntries(STORE_COLUMNS.map((column) => [column, Cell])) as Record<StoreColumn, typeof Cell>,
-);
+export const StoreRow = listRow(STORE_COLUMNS);
 export type StoreRow = z.infer<typeof StoreRow>;
 
 export const StoreImport = z.strictObject({ rows: z.array(StoreRow).min(1).max(2000) });
@@ -71,7 +67,7 @@ const COLUMN_OF: Readonly<Record<string, StoreColumn>> = {
 };
 
 /**
- * A row as a thing to keep in the store. Needles and threads are read from what stands on their pack or spool, such as
+ * A row as a thing to keep in the store. Needles and threads are read from what it says on their pack or spool, such as
  * `135x17 140/22` or `V138`; what cannot be read as one of them is a part only where the row says so.
  *
  * @returns the thing, or what is wrong with each cell
@@ -107,7 +103,7 @@ export function readStoreRow(
 function thingOf(row: StoreRow, wrong: Wrong): StoreThing | null {
   const label = (row.label ?? '').trim();
   const kind = choiceOfCell(row.kind);
-  if (label === '') wrong('label', 'what stands on the pack or the spool, or the name of a part');
+  if (label === '') wrong('label', 'what it says on the pack or spool, or the name of a part');
   else if (kind === 'part') return { kind: 'part', name: label };
   else {
     const reading = onlyReading(label, kind, wrong);
@@ -124,10 +120,10 @@ function onlyReading(label: string, kind: string, wrong: Wrong): LabelReading | 
   const wanted = readings.filter((one) => kind === '' || one.kind === kind);
   const [only, ...others] = wanted;
   if (only && others.length === 0) return only;
-  if (!only) wrong('label', 'not read as a needle or a thread; for anything else write part under Kind');
+  if (!only) wrong('label', 'not a needle or thread label; for anything else write part under Kind');
   else {
     const names = wanted.map((one) => (one.kind === 'thread' ? one.thread.label : 'a needle'));
-    wrong('label', `can be ${names.join(' or ')}: write which`);
+    wrong('label', `could be ${names.join(' or ')}: say which`);
   }
   return null;
 }

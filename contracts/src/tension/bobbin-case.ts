@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { CASE_LATCHES, DROP_TESTS } from '@gantelet/core';
-import { Id, Instant, Line, Name } from '../shared/index.js';
+import { Id, Instant, Line, Name, Version } from '../shared/index.js';
 
 /** A bobbin case as it is entered: what is engraved on it, how it latches, and what slips into its slot. */
 export const BobbinCaseEntry = z.strictObject({
@@ -14,7 +14,7 @@ export type BobbinCaseEntry = z.infer<typeof BobbinCaseEntry>;
 
 /** A case written again, or thrown away; its log stays. */
 export const BobbinCaseChange = BobbinCaseEntry.extend({
-  version: z.int().min(0),
+  version: Version,
   thrownAway: z.boolean(),
 });
 export type BobbinCaseChange = z.infer<typeof BobbinCaseChange>;
@@ -33,7 +33,7 @@ export const BobbinCaseView = z.object({
   latch: z.enum(CASE_LATCHES),
   slotMostTex: z.number().positive().nullable(),
   note: z.string(),
-  version: z.int(),
+  version: Version,
   /** Tex it was last set for; null when nobody ever set it. */
   setForTex: z.number().positive().nullable(),
   /** Turns of the screw since then, tighter positive. */

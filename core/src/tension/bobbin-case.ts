@@ -19,23 +19,30 @@ export interface BobbinCase {
   readonly drop: { readonly tex: number; readonly outcome: DropTest } | null;
 }
 
+/** A case that nothing was logged of. */
+export const UNKNOWN_CASE: BobbinCase = { setForTex: null, screwTurns: 0, drop: null };
+
 /**
- * The state of a case after everything that was logged of it. It is set for a thread when its screw is turned with it, or
- * when the drop test proves it: a case that only hung or fell in a test was not set for that thread.
+ * The state of a case after one more reading. It is set for a thread when its screw is turned with it, or when the drop test
+ * proves it: a case that only hung or fell in a test was not set for that thread.
+ */
+export function caseAfterReading(state: BobbinCase, { tex, outcome, screwTurns }: CaseReading): BobbinCase {
+  const sets = screwTurns !== 0 || outcome === 'creeps';
+  const sameThread = state.setForTex === tex;
+  return {
+    setForTex: sets ? tex : state.setForTex,
+    screwTurns: sets && !sameThread ? screwTurns : state.screwTurns + screwTurns,
+    drop: outcome !== null ? { tex, outcome } : screwTurns !== 0 ? null : state.drop,
+  };
+}
+
+/**
+ * The state of a case after everything that was logged of it.
  *
  * @param readings oldest first
  */
 export function bobbinCase(readings: readonly CaseReading[]): BobbinCase {
-  const unknown: BobbinCase = { setForTex: null, screwTurns: 0, drop: null };
-  return readings.reduce((state, { tex, outcome, screwTurns }) => {
-    const sets = screwTurns !== 0 || outcome === 'creeps';
-    const sameThread = state.setForTex === tex;
-    return {
-      setForTex: sets ? tex : state.setForTex,
-      screwTurns: sets && !sameThread ? screwTurns : state.screwTurns + screwTurns,
-      drop: outcome !== null ? { tex, outcome } : screwTurns !== 0 ? null : state.drop,
-    };
-  }, unknown);
+  return readings.reduce(caseAfterReading, UNKNOWN_CASE);
 }
 
 /** What the drop test says of a thread in a case: nothing when it was made with another thread. */

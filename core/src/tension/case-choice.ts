@@ -1,5 +1,5 @@
 import { ladderSteps } from '../thread/index.js';
-import { bobbinCase, type CaseReading } from './bobbin-case.js';
+import { caseAfterReading, UNKNOWN_CASE, type CaseReading } from './bobbin-case.js';
 
 /** How a bobbin case seats and latches. One that springs open is not used. */
 export const CASE_LATCHES = ['smooth', 'rough', 'springs-open'] as const;
@@ -108,14 +108,14 @@ export function caseResets(
 ): CaseResets {
   const threads = new Set<number>();
   let count = 0;
-  let setFor: number | null = null;
-  readings.forEach(({ at }, i) => {
-    const now = bobbinCase(readings.slice(0, i + 1)).setForTex;
-    if (at >= since && now !== setFor && setFor !== null && now !== null) {
-      count++;
-      threads.add(setFor).add(now);
-    }
-    setFor = now;
-  });
+  let state = UNKNOWN_CASE;
+  for (const reading of readings) {
+    const before = state.setForTex;
+    state = caseAfterReading(state, reading);
+    const after = state.setForTex;
+    if (reading.at < since || after === before || before === null || after === null) continue;
+    count++;
+    threads.add(before).add(after);
+  }
   return { count, threads: [...threads].sort((a, b) => a - b) };
 }

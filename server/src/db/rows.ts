@@ -7,7 +7,6 @@ import type {
   RemovalCause,
   SeamGrade,
   SplitBy,
-  ServiceKind,
   StepSchool,
   TensionTarget,
   Trouble,
@@ -365,7 +364,7 @@ export interface MachineServiceRow {
   id: string;
   machineId: string;
   /** One of the kinds from the start, or the id of one of the shop's own. */
-  kind: ServiceKind | (string & {});
+  kind: string;
   note: string;
   doneAt: Date;
   doneById: string;

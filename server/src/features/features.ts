@@ -10,9 +10,6 @@ import { deviceRoutes, type DeviceLine } from './device/index.js';
 import {
   floorRoutes,
   listMachines,
-  addServiceKind,
-  changeServiceKind,
-  listServiceKinds,
   logService,
   readServices,
   readServicesDue,
@@ -100,13 +97,6 @@ function joined({ database, now, firstCode }: FeatureContext): readonly Handled[
       const by = { id: key, at: now(), person };
       return setPresentSetup(database, params.machineId, setup, body.version, by, tx);
     }),
-    answer(routes.listServiceKinds, () => listServiceKinds(database)),
-    write(routes.addServiceKind, ({ body, key, person }, tx) =>
-      addServiceKind({ database, tx, person, now: now() }, key, body),
-    ),
-    write(routes.changeServiceKind, ({ params, body, person }, tx) =>
-      changeServiceKind({ database, tx, person, now: now() }, params.kindId, body),
-    ),
     answer(routes.listServicesDue, async () => readServicesDue(database, await shopValues(database), now())),
     answer(routes.readServices, async ({ params }) =>
       readServices(database, params.machineId, await shopValues(database), now()),

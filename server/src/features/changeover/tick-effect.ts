@@ -54,9 +54,7 @@ export async function takeEffect(
       if (opens) await putPlate(context, changeover, step.fromMm);
       return NOTHING;
     case 'case':
-      if (does) await swapCase(context, tickId, changeover, step.caseId, tick.tickedAt);
-      if (opens && step.fromCaseId !== null)
-        await swapCase(context, tickId, changeover, step.fromCaseId, tick.tickedAt);
+      await putCaseIn(does ? step.caseId : opens ? step.fromCaseId : null);
       return NOTHING;
     case 'bobbin-screw':
       if (does) await turnScrew(context, tickId, changeover, step, tick.tickedAt);
@@ -64,6 +62,11 @@ export async function takeEffect(
       return NOTHING;
     default:
       return NOTHING;
+  }
+
+  async function putCaseIn(caseId: string | null): Promise<void> {
+    const swap = caseId && { caseId, putInAt: tick.tickedAt };
+    if (swap) await putBobbinCaseIn(context, tickId, changeover.machineId, swap);
   }
 }
 
@@ -99,16 +102,6 @@ async function undoNeedle(
 
 function putPlate({ database, tx }: WriteContext, { machineId }: Changeover, holeMm: number): Promise<void> {
   return putPlateOn(database, machineId, holeMm, tx);
-}
-
-async function swapCase(
-  context: WriteContext,
-  tickId: string,
-  { machineId }: Changeover,
-  caseId: string,
-  putInAt: string,
-): Promise<void> {
-  await putBobbinCaseIn(context, tickId, machineId, { caseId, putInAt });
 }
 
 async function turnScrew(

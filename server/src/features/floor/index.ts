@@ -1,6 +1,5 @@
 export { floorRoutes } from './floor.routes.js';
 export { logService, readServices, readServicesDue } from './machine-service.service.js';
-export { addServiceKind, changeServiceKind, listServiceKinds } from './service-kind.service.js';
 export { putPlateOn, setForSetup, setPresentSetup } from './machine.service.js';
 export { changeNeedle, needleInMachine } from './needle-change.service.js';
 export { undoChange } from './undo-change.service.js';

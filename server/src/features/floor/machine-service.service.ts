@@ -37,9 +37,11 @@ export async function readServices(
   const runs = [...removed, ...presentRun({ needle, age }, now)];
   return kinds.filter(servesClass(machineClass)).map((service) => {
     const done = last.get(service.kind) ?? null;
-    const hours = hoursSince(runs, done?.doneAt.getTime() ?? 0, worked);
     const { kind, name, clock: by, how, interval } = service;
-    const since = by === 'hours' ? hours : daysSince(service, done?.doneAt ?? null, now);
+    const since =
+      by === 'hours'
+        ? hoursSince(runs, done?.doneAt.getTime() ?? 0, worked)
+        : daysSince(service, done?.doneAt ?? null, now);
     return {
       ...{ kind, name, clock: by, how, since, interval },
       doneAt: done?.doneAt.toISOString() ?? null,
@@ -120,10 +122,9 @@ export async function logService(
   now: Date,
   tx: Transaction,
 ): Promise<MachineService[]> {
-  await lockMachine(database, machineId, tx);
+  const { machineClass } = await lockMachine(database, machineId, tx);
   const at = new Date(doneAt);
   await requireShopTime(database, at, 'body.doneAt', now, tx);
-  const { machineClass } = await findMachineRow(database, machineId, tx);
   const known = (await allServices(database, values, tx)).filter(servesClass(machineClass));
   if (!known.some((one) => one.kind === kind)) throw new ProblemError('service.unknown');
   await insertService(database, { id, machineId, kind, note, doneAt: at, doneById: person.id }, tx);

@@ -8,6 +8,7 @@ import {
 } from '@gantelet/contracts';
 import type { BobbinCaseRow, BobbinCaseSwapRow } from '../../db/bobbin-case-rows.js';
 import type { Database, Transaction } from '../../db/database.js';
+import { rowsBy } from '../../db/rows-by.js';
 import type { WriteContext } from '../../db/write-context.js';
 import { lockMachine } from '../floor/index.js';
 import { requireShopTime } from '../shop/index.js';
@@ -42,7 +43,10 @@ export async function listBobbinCases(
     findCaseReadings(database, of, tx),
   ]);
   const since = now.getTime() - RESETS_MS;
-  const [casesOf, swapsOf, readingsOf] = [byMachine(cases), byMachine(swaps), byMachine(readings)];
+  const machineOf = ({ machineId }: { readonly machineId: string }): string => machineId;
+  const casesOf = rowsBy(cases, machineOf);
+  const swapsOf = rowsBy(swaps, machineOf);
+  const readingsOf = rowsBy(readings, machineOf);
   return [...new Set([...casesOf.keys(), ...readingsOf.keys()])].flatMap((machineId) => {
     const [own, log] = [swapsOf.get(machineId) ?? [], readingsOf.get(machineId) ?? []];
     const marked = casesOf.get(machineId) ?? [];
@@ -81,18 +85,11 @@ function viewOf(
   };
 }
 
-function byMachine<T extends { readonly machineId: string }>(rows: readonly T[]): ReadonlyMap<string, T[]> {
-  const found = new Map<string, T[]>();
-  for (const row of rows) {
-    const own = found.get(row.machineId);
-    if (own) own.push(row);
-    else found.set(row.machineId, [row]);
-  }
-  return found;
-}
-
-async function readCase({ database, tx, now }: WriteContext, id: string): Promise<BobbinCaseView> {
-  const { machineId } = await lockCase(database, id, tx);
+async function readCase(
+  { database, tx, now }: WriteContext,
+  machineId: string,
+  id: string,
+): Promise<BobbinCaseView> {
   const found = (await listBobbinCases(database, { machineId }, now, tx)).find((one) => one.id === id);
   if (!found) throw new ProblemError('bobbin-case.unknown');
   return found;
@@ -115,7 +112,7 @@ export async function addBobbinCase(
   await insertCase(database, id, machineId, entry, tx);
   if (others.length === 0)
     await insertSwap(database, { id, machineId, caseId: id, putInAt: now, putInById: person.id }, tx);
-  return readCase(context, id);
+  return readCase(context, machineId, id);
 }
 
 /**
@@ -131,7 +128,7 @@ export async function changeBobbinCase(
   const { database, tx } = context;
   const row = await lockCase(database, id, tx);
   if (row.version !== version) throw new ProblemError('version.stale');
-  const before = await readCase(context, id);
+  const before = await readCase(context, row.machineId, id);
   if (change.thrownAway && before.isIn) throw new ProblemError('bobbin-case.is-in', { mark: before.mark! });
   await updateCase(database, id, { ...change, version: version + 1 }, tx);
   const { mark, latch, slotMostTex, note } = change;
@@ -160,5 +157,5 @@ export async function putBobbinCaseIn(
   const swaps = await findSwaps(database, { machineId }, tx);
   if (swaps.at(-1)?.caseId !== caseId)
     await insertSwap(database, { id, machineId, caseId, putInAt, putInById: person.id }, tx);
-  return readCase(context, caseId);
+  return readCase(context, machineId, caseId);
 }

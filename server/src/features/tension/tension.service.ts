@@ -26,6 +26,7 @@ import {
 } from '@gantelet/contracts';
 import type { BobbinCaseSwapRow } from '../../db/bobbin-case-rows.js';
 import type { Database, Transaction } from '../../db/database.js';
+import { rowsBy } from '../../db/rows-by.js';
 import { findMachine } from '../floor/index.js';
 import { findSetups, readSetup } from '../match/index.js';
 import { requireShopTime } from '../shop/index.js';
@@ -144,7 +145,7 @@ const MOST_KNOWN_SEAMS = 80;
 
 /** How people read seams: those of whom anything is known. */
 export async function listSeamJudges(database: Database, values: Values): Promise<SeamJudge[]> {
-  const people = gathered(await findKnownSeams(database, MOST_KNOWN_SEAMS), ({ personId }) => personId);
+  const people = rowsBy(await findKnownSeams(database, MOST_KNOWN_SEAMS), ({ personId }) => personId);
   const known = [...people.values()].map((seams) => seams.flatMap((seam) => knownSeam(seam, values)));
   const weights = learnJudges(known, values);
   return [...people.values()].map((seams, i) => ({
@@ -152,17 +153,6 @@ export async function listSeamJudges(database: Database, values: Values): Promis
     known: known[i]!.length,
     weights: weights[i]!,
   }));
-}
-
-/** Rows by what they belong to, in the order they came. */
-function gathered<T>(rows: readonly T[], keyOf: (row: T) => string): ReadonlyMap<string, readonly T[]> {
-  const found = new Map<string, T[]>();
-  for (const row of rows) {
-    const own = found.get(keyOf(row));
-    if (own) own.push(row);
-    else found.set(keyOf(row), [row]);
-  }
-  return found;
 }
 
 function knownSeam({ halfWindows, lockDepth, grade }: JudgedByPerson, values: Values): readonly KnownSeam[] {

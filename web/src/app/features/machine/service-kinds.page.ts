@@ -7,12 +7,10 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { map } from 'rxjs';
-import { SERVICE_CLOCKS, SERVICE_KINDS, type ServiceClock } from '@gantelet/core';
+import { SERVICE_CLOCKS, type ServiceClock } from '@gantelet/core';
 import {
   MACHINE_CLASSES,
   roleReaches,
@@ -23,7 +21,7 @@ import {
 import { complaintsOf, zodValidator } from '../../shared/forms/zod-form';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
-import { CLOCK_WORDS, everyText, SERVICE_WORDS } from '../../shared/words/history-words';
+import { CLOCK_WORDS, everyText } from '../../shared/words/history-words';
 import { CLASS_WORDS } from '../../shared/words/machine-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
@@ -51,8 +49,8 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
     <h1>Kinds of service</h1>
     <hr class="stitch" />
     <p class="soft">
-      Each stands at every machine with a Done button, and on Now when it is due. The hours of
-      {{ shippedWords }} are in the <a routerLink="/catalogue">Catalogue</a>.
+      Each shows on every machine with a Done button, and on Now when it is due. Oil, lint, drain magnet and
+      burr checks are always there; their hours are in the <a routerLink="/catalogue">Catalogue</a>.
     </p>
     <ul>
       @for (one of kinds() ?? []; track one.id) {
@@ -192,7 +190,6 @@ export class ServiceKindsPage {
   protected readonly done = this.store.selectSignal(machineFeature.selectDone);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
-  protected readonly shippedWords = SERVICE_KINDS.map((kind) => SERVICE_WORDS[kind].toLowerCase()).join(', ');
   protected readonly clocks = SERVICE_CLOCKS;
   protected readonly clockWords = CLOCK_WORDS;
   protected readonly classes = MACHINE_CLASSES;
@@ -213,9 +210,7 @@ export class ServiceKindsPage {
     },
     { validators: zodValidator(ServiceKindEntry, entryOf) },
   );
-  protected readonly complaints = toSignal(this.form.events.pipe(map(() => complaintsOf(this.form))), {
-    initialValue: [],
-  });
+  protected readonly complaints = complaintsOf(this.form);
 
   constructor() {
     this.store.dispatch(machineActions.serviceKindsOpened());

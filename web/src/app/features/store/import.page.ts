@@ -20,7 +20,7 @@ import { storeActions, storeFeature } from './store.state';
     <hr class="stitch" />
     <p>
       A spreadsheet, one needle, thread or part to a row, headings in the first. Needles and threads are read
-      from what stands on their pack or spool, such as 135x17 140/22 or V138; for a part, write part under
+      from what it says on the pack or spool, such as 135x17 140/22 or V138; for a part, write part under
       Kind. All rows go in together, or none; what is in the store already is left as it is, its count too.
     </p>
     <gan-list-import

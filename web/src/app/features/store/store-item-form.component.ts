@@ -2,13 +2,11 @@ import {
   booleanAttribute,
   ChangeDetectionStrategy,
   Component,
-  computed,
   effect,
   input,
   output,
   signal,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { NEEDLE_SYSTEMS, THREAD_CONSTRUCTIONS, type NeedleName } from '@gantelet/core';
 import { StoreItemEntry, type StoreThingKind } from '@gantelet/contracts';
@@ -169,11 +167,7 @@ export class StoreItemFormComponent {
     },
     zodValidator(StoreItemEntry, (value: FormValue) => this.entryOf(value)),
   );
-  private readonly changes = toSignal(this.form.events);
-  protected readonly complaints = computed(() => {
-    this.changes();
-    return complaintsOf(this.form);
-  });
+  protected readonly complaints = complaintsOf(this.form);
 
   constructor() {
     effect(() => {

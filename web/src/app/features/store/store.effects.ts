@@ -3,6 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, concatMap, map, of, switchMap, type Observable } from 'rxjs';
 import { routes, type Problem, type StoreImportResult, type StoreView } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { thereText } from '../../shared/lists/text-list';
 import { storeActions, type StoreWrite } from './store.state';
 
 const DONE_WORDS: Readonly<Record<StoreWrite['deed'], string>> = {
@@ -61,12 +62,8 @@ export const takeIn = createEffect(
   { functional: true },
 );
 
-function takenText({ added, there }: StoreImportResult): string {
-  const things = added === 1 ? '1 thing added' : `${added} things added`;
-  return there === 0
-    ? `${things}.`
-    : `${things}, ${there} there already and ${there === 1 ? 'left as it is' : 'left as they are'}.`;
-}
+const takenText = ({ added, there }: StoreImportResult): string =>
+  `${added} ${added === 1 ? 'thing' : 'things'} added${thereText(there)}.`;
 
 function sent(api: ApiClient, key: string, write: StoreWrite): Observable<StoreView> {
   switch (write.deed) {

@@ -8,9 +8,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { map } from 'rxjs';
 import { CASE_LATCHES, type CaseLatch } from '@gantelet/core';
 import { BobbinCaseEntry, type BobbinCaseChange, type BobbinCaseView } from '@gantelet/contracts';
 import { complaintsOf, zodValidator } from '../../shared/forms/zod-form';
@@ -218,9 +216,7 @@ export class BobbinCasesComponent {
     },
     { validators: zodValidator(BobbinCaseEntry, entryOf) },
   );
-  protected readonly complaints = toSignal(this.form.events.pipe(map(() => complaintsOf(this.form))), {
-    initialValue: [],
-  });
+  protected readonly complaints = complaintsOf(this.form);
 
   constructor() {
     // What was typed is done with once the machine's cases say so.

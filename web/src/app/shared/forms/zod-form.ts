@@ -1,3 +1,5 @@
+import { computed, type Signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import type { AbstractControl, FormGroup, ValidatorFn } from '@angular/forms';
 import type * as z from 'zod';
 import { fieldName } from '../words/field-name';
@@ -15,10 +17,17 @@ export function zodValidator(schema: z.ZodType, entryOf: (value: never) => unkno
   };
 }
 
-/** What a form's schema complains of, in words; nothing about fields nobody has touched. */
-export function complaintsOf(form: FormGroup): readonly string[] {
-  const complaints = (form.errors?.['schema'] ?? []) as readonly (readonly [path: string, message: string])[];
-  return form.touched || form.dirty
-    ? complaints.map(([path, message]) => `${fieldName(path)}: ${message}`)
-    : [];
+/** What a form's schema complains of, in words; nothing about fields nobody has touched. Made where a component is. */
+export function complaintsOf(form: FormGroup): Signal<readonly string[]> {
+  const changes = toSignal(form.events);
+  return computed(() => {
+    changes();
+    const complaints = (form.errors?.['schema'] ?? []) as readonly (readonly [
+      path: string,
+      message: string,
+    ])[];
+    return form.touched || form.dirty
+      ? complaints.map(([path, message]) => `${fieldName(path)}: ${message}`)
+      : [];
+  });
 }

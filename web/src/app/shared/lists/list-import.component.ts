@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { saveFile } from '../save-file';
 import { listOfFile } from './sheet-list';
-import { emptyList, guessColumns, rowsOf, type ListColumn, type TextList } from './text-list';
+import { emptyList, guessColumns, rowsOf, thereText, type ListColumn, type TextList } from './text-list';
 
 /** What is to be said of a row before it is taken in. */
 export interface JudgedRow {
@@ -187,8 +187,7 @@ export class ListImportComponent {
     const rows = this.judged().length;
     const there = this.judged().filter((one) => one.there).length;
     const of = rows === 1 ? '1 row' : `${rows} rows`;
-    const left = there === 1 ? 'left as it is' : 'left as they are';
-    const old = there === 0 ? '' : `, ${there} there already and ${left}`;
+    const old = thereText(there);
     return this.wrong() === 0 ? `${of}, all in order${old}.` : `${of}, ${this.wrong()} to correct${old}.`;
   });
 

@@ -57,6 +57,10 @@ export function rowsOf<Id extends string>(
   );
 }
 
+/** How many rows were in already; empty for none. */
+export const thereText = (there: number): string =>
+  there === 0 ? '' : `, ${there} there already and ${there === 1 ? 'left as it is' : 'left as they are'}`;
+
 /** A list to fill in, with one row as an example. */
 export const emptyList = (columns: readonly ListColumn[]): string =>
   unparse([Object.fromEntries(columns.map(({ id, example }) => [id, example]))]);

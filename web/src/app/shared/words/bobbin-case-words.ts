@@ -6,7 +6,7 @@ import { shortNumber } from './units-text';
 
 export const LATCH_WORDS: Readonly<Record<CaseLatch, string>> = {
   smooth: 'seats and latches smoothly',
-  rough: 'rough: cleans up, or wears out',
+  rough: 'rough: clean it; it may be worn',
   'springs-open': 'springs open: do not use',
 };
 

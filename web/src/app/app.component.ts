@@ -1,7 +1,7 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { GuardsCheckEnd, NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import {
   NgbDropdown,
   NgbDropdownItem,
@@ -54,7 +54,8 @@ export class AppComponent {
   protected readonly doors = DOORS;
   private readonly url = toSignal(
     inject(Router).events.pipe(
-      filter((event) => event instanceof NavigationEnd),
+      // Known before the room is there: it comes under its doors, and is not pushed down by them.
+      filter((event) => event instanceof GuardsCheckEnd || event instanceof NavigationEnd),
       map(({ urlAfterRedirects }) => urlAfterRedirects),
     ),
     { initialValue: '' },
@@ -62,6 +63,8 @@ export class AppComponent {
   protected readonly openRoom = computed(() => roomAt(this.url()));
   protected readonly openDoor = computed(() => doorOf(this.openRoom()));
   protected readonly openRooms = computed(() => roomsFor(this.openDoor(), this.person()?.role ?? 'operator'));
+  /** Whose doors are shown: nobody's until it is known which room comes. */
+  protected readonly shown = computed(() => (this.url() === '' ? null : this.person()));
   protected readonly searchOpen = signal(false);
   protected readonly helpOpen = signal(false);
   protected readonly passwordOpen = signal(false);

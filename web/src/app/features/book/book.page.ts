@@ -45,9 +45,11 @@ export class BookPage {
     () => this.choices().find(({ id }) => id === this.machineId()) ?? null,
   );
   protected readonly works = computed(() => this.shop()?.name ?? '');
+  /** Not before: what stands below would be pushed down by the entries. */
+  protected readonly isRead = computed(() => this.found() !== null);
   protected readonly headline = computed(() => {
     const entries = this.found();
-    const unread = unreadText(entries !== null || this.reading(), this.problem(), 'The book');
+    const unread = unreadText(entries !== null || this.reading(), this.problem(), 'the book');
     if (unread) return unread;
     if (!entries) return 'reading';
     if (entries.length === 0) return 'nothing that fits';

@@ -104,7 +104,7 @@ export class ChangeoverWorkPage {
   protected readonly done = computed(() => this.rows().filter(({ tick }) => tick !== null).length);
   protected readonly headline = computed(() => {
     const changeover = this.changeover();
-    if (!changeover) return unreadText(false, this.unread(), 'The changeover');
+    if (!changeover) return unreadText(false, this.unread(), 'the changeover');
     const { machineName, end, steps } = changeover;
     if (end?.ending === 'finished') return `${machineName}: set up`;
     if (end) return `${machineName}: ${end.ending === 'put-aside' ? 'put aside' : 'taken back'}`;

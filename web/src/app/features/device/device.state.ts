@@ -19,7 +19,9 @@ export const deviceActions = createActionGroup({
 });
 
 export interface DeviceState {
+  /** None, too, until they are read. */
   readonly devices: readonly Device[];
+  readonly read: boolean;
   /** Those that a counter can be registered for. */
   readonly machines: readonly Machine[];
   readonly saving: boolean;
@@ -27,14 +29,26 @@ export interface DeviceState {
   readonly registered: { readonly device: Device; readonly token: string } | null;
 }
 
-const initial: DeviceState = { devices: [], machines: [], saving: false, problem: null, registered: null };
+const initial: DeviceState = {
+  devices: [],
+  read: false,
+  machines: [],
+  saving: false,
+  problem: null,
+  registered: null,
+};
 
 export const deviceFeature = createFeature({
   name: 'device',
   reducer: createReducer(
     initial,
     on(deviceActions.wanted, (state) => ({ ...state, problem: null, registered: null })),
-    on(deviceActions.listRead, (state, { devices, machines }) => ({ ...state, devices, machines })),
+    on(deviceActions.listRead, (state, { devices, machines }) => ({
+      ...state,
+      devices,
+      machines,
+      read: true,
+    })),
     on(deviceActions.register, deviceActions.revoke, (state) => ({ ...state, saving: true, problem: null })),
     on(deviceActions.kept, (state, { device, token }) => ({
       ...state,

@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { DEVICE_KINDS, newId, roleReaches, topicOf, type Device, type DeviceKind } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
 import { deviceActions, deviceFeature } from './device.state';
@@ -22,7 +23,7 @@ const TOKEN_BYTES = 32;
   imports: [DatePipe, ProblemComponent, ReactiveFormsModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
-    <h1>{{ devices().length }} devices</h1>
+    <h1>{{ headline() }}</h1>
     <p class="soft">
       Counters, gauges and scales that send their readings over MQTT.
       <a routerLink="/shop">House rules</a>
@@ -46,67 +47,74 @@ const TOKEN_BYTES = 32;
         </dl>
       </section>
     }
-    <table>
-      <caption class="visually-hidden">
-        Devices by name
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Device</th>
-          <th scope="col">Kind</th>
-          <th scope="col">Registered</th>
-          <th scope="col">State</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (device of devices(); track device.id) {
+    @if (isRead()) {
+      <table>
+        <caption class="visually-hidden">
+          Devices by name
+        </caption>
+        <thead>
           <tr>
-            <th scope="row">{{ device.name }}</th>
-            <td>{{ kindWords[device.kind] }}{{ device.standIn ? ', simulated' : '' }}</td>
-            <td>{{ device.registeredAt | date: 'd MMM y' }} by {{ device.registeredBy }}</td>
-            <td>
-              @if (device.revokedAt) {
-                blocked since {{ device.revokedAt | date: 'd MMM y' }}
-              } @else if (mayChange()) {
-                <button type="button" class="button small" [disabled]="saving()" (click)="revoke(device.id)">
-                  Block {{ device.name }}
-                </button>
-              } @else {
-                allowed
-              }
-            </td>
+            <th scope="col">Device</th>
+            <th scope="col">Kind</th>
+            <th scope="col">Registered</th>
+            <th scope="col">State</th>
           </tr>
-        }
-      </tbody>
-    </table>
-    @if (mayChange()) {
-      <form [formGroup]="form" (ngSubmit)="register()">
-        <h2>Register a device</h2>
-        <label
-          >Name
-          <input class="form-control" formControlName="name" placeholder="gauge on the bench by the door" />
-        </label>
-        <label
-          >Kind
-          <select class="form-select" formControlName="kind">
-            @for (kind of kinds; track kind) {
-              <option [value]="kind">{{ kindWords[kind] }}</option>
-            }
-          </select>
-        </label>
-        @if (form.controls.kind.value === 'counter') {
+        </thead>
+        <tbody>
+          @for (device of devices(); track device.id) {
+            <tr>
+              <th scope="row">{{ device.name }}</th>
+              <td>{{ kindWords[device.kind] }}{{ device.standIn ? ', simulated' : '' }}</td>
+              <td>{{ device.registeredAt | date: 'd MMM y' }} by {{ device.registeredBy }}</td>
+              <td>
+                @if (device.revokedAt) {
+                  blocked since {{ device.revokedAt | date: 'd MMM y' }}
+                } @else if (mayChange()) {
+                  <button
+                    type="button"
+                    class="button small"
+                    [disabled]="saving()"
+                    (click)="revoke(device.id)"
+                  >
+                    Block {{ device.name }}
+                  </button>
+                } @else {
+                  allowed
+                }
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      @if (mayChange()) {
+        <form [formGroup]="form" (ngSubmit)="register()">
+          <h2>Register a device</h2>
           <label
-            >On machine
-            <select class="form-select" formControlName="machineId">
-              <option value="">Choose</option>
-              @for (machine of machines(); track machine.id) {
-                <option [value]="machine.id">{{ machine.name }}</option>
+            >Name
+            <input class="form-control" formControlName="name" placeholder="gauge on the bench by the door" />
+          </label>
+          <label
+            >Kind
+            <select class="form-select" formControlName="kind">
+              @for (kind of kinds; track kind) {
+                <option [value]="kind">{{ kindWords[kind] }}</option>
               }
             </select>
           </label>
-        }
-        <button class="button main" [disabled]="incomplete() || saving()">Register</button>
-      </form>
+          @if (form.controls.kind.value === 'counter') {
+            <label
+              >On machine
+              <select class="form-select" formControlName="machineId">
+                <option value="">Choose</option>
+                @for (machine of machines(); track machine.id) {
+                  <option [value]="machine.id">{{ machine.name }}</option>
+                }
+              </select>
+            </label>
+          }
+          <button class="button main" [disabled]="incomplete() || saving()">Register</button>
+        </form>
+      }
     }
   </main>`,
   styles: `
@@ -184,12 +192,21 @@ const TOKEN_BYTES = 32;
 export class DevicesPage {
   private readonly store = inject(Store);
   protected readonly devices = this.store.selectSignal(deviceFeature.selectDevices);
+  protected readonly isRead = this.store.selectSignal(deviceFeature.selectRead);
   protected readonly machines = this.store.selectSignal(deviceFeature.selectMachines);
   protected readonly saving = this.store.selectSignal(deviceFeature.selectSaving);
   protected readonly problem = this.store.selectSignal(deviceFeature.selectProblem);
   protected readonly registered = this.store.selectSignal(deviceFeature.selectRegistered);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
+
+  protected readonly headline = computed(() => {
+    const count = this.devices().length;
+    return (
+      unreadText(this.isRead(), this.problem(), 'the list of devices') ??
+      `${count} ${count === 1 ? 'device' : 'devices'}`
+    );
+  });
 
   protected readonly kinds = DEVICE_KINDS;
   protected readonly kindWords = KIND_WORDS;

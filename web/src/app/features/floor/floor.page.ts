@@ -135,7 +135,7 @@ export class FloorPage {
   protected readonly dueDrawn = computed(() => this.dueOrder().slice(0, this.drawn()));
   protected readonly headline = computed(() => {
     const of = (state: string) => this.counts().find((one) => one.state === state)?.count ?? 0;
-    const unread = unreadText(this.floor() !== null, this.unread(), 'The floor');
+    const unread = unreadText(this.floor() !== null, this.unread(), 'the floor');
     return unread ?? `${of('stop')} stopped, ${of('due')} due now`;
   });
   private readonly written = this.store.selectSignal(floorFeature.selectWritten);

@@ -77,6 +77,9 @@ export class JobQueuePage {
   private readonly problem = this.store.selectSignal(jobQueueFeature.selectProblem);
   private readonly written = this.store.selectSignal(jobQueueFeature.selectWritten);
   private readonly shop = this.store.selectSignal(matchFeature.selectBenchShop);
+  private readonly shopRead = this.store.selectSignal(matchFeature.selectRead);
+  /** Without the machines every job would seem to have none. */
+  protected readonly isRead = computed(() => this.queue() !== null && this.shopRead());
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayOrder = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
 
@@ -111,7 +114,7 @@ export class JobQueuePage {
   protected readonly headline = computed(() => {
     const count = this.queue()?.jobs.length ?? 0;
     return (
-      unreadText(this.queue() !== null, this.problem(), 'The queue') ??
+      unreadText(this.queue() !== null, this.problem(), 'the queue') ??
       (count === 0 ? 'No job waits' : `${count} ${count === 1 ? 'job waits' : 'jobs wait'}`)
     );
   });

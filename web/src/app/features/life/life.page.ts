@@ -65,7 +65,7 @@ export class LifePage {
   protected readonly mayFit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly mayRegroup = computed(() => this.person()?.role === 'lead');
   protected readonly lots = this.store.selectSignal(lifeFeature.selectLots);
-  protected readonly unread = computed(() => unreadText(this.view() !== null, this.problem(), 'The report'));
+  protected readonly unread = computed(() => unreadText(this.view() !== null, this.problem(), 'the report'));
   protected readonly running = computed(() => {
     const job = this.view()?.job;
     return job && isOpenJob(job) ? job : null;

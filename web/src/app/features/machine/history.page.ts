@@ -256,7 +256,7 @@ export class HistoryPage {
   private readonly machines = this.store.selectSignal(machineFeature.selectMachines);
 
   protected readonly unread = computed(() =>
-    unreadText(this.events() !== null, this.problem(), 'The history of this machine'),
+    unreadText(this.events() !== null, this.problem(), 'the history of this machine'),
   );
   protected readonly nameOf = serviceName;
   protected readonly sinceOf = sinceText;

@@ -18,7 +18,7 @@ import { machineActions, machineFeature } from './machine.state';
   template: `<main>
     <header>
       <h1>{{ headline() }}</h1>
-      @if (mayEdit()) {
+      @if (mayEdit() && read()) {
         <span class="acts">
           <a class="button" routerLink="/machines/services">Kinds of service</a>
           <a class="button" routerLink="/machines/import">Take in a list</a>
@@ -35,41 +35,43 @@ import { machineActions, machineFeature } from './machine.state';
         CSV.
       </p>
     }
-    <table [class.visually-hidden]="none()">
-      <caption class="visually-hidden">
-        Machines of the shop by number
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">No.</th>
-          <th scope="col">Machine</th>
-          <th scope="col">Class and feed</th>
-          <th scope="col">Needles</th>
-          <th scope="col">Plates, mm</th>
-          <th scope="col">Thread up to</th>
-          <th scope="col">Speed in use</th>
-          <th scope="col">Zone</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (machine of machines(); track machine.id) {
+    @if (read()) {
+      <table [class.visually-hidden]="none()">
+        <caption class="visually-hidden">
+          Machines of the shop by number
+        </caption>
+        <thead>
           <tr>
-            <td>{{ machine.shopNumber }}</td>
-            <th scope="row">
-              <a [routerLink]="['/machines', machine.id]">{{ machine.name }}</a>
-            </th>
-            <td>{{ classWords[machine.machineClass] }}, {{ feedWords[machine.feed] }}</td>
-            <td>{{ machine.systemIds.join(', ') || 'none entered' }}</td>
-            <td>{{ holes(machine.plates) }}</td>
-            <td>{{ machine.threadTex.most === null ? 'not set' : 'Tex ' + machine.threadTex.most }}</td>
-            <td>
-              {{ machine.speedInUseSpm === null ? 'not measured' : machine.speedInUseSpm + ' per min' }}
-            </td>
-            <td>{{ machine.zone.name }}</td>
+            <th scope="col">No.</th>
+            <th scope="col">Machine</th>
+            <th scope="col">Class and feed</th>
+            <th scope="col">Needles</th>
+            <th scope="col">Plates, mm</th>
+            <th scope="col">Thread up to</th>
+            <th scope="col">Speed in use</th>
+            <th scope="col">Zone</th>
           </tr>
-        }
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          @for (machine of machines(); track machine.id) {
+            <tr>
+              <td>{{ machine.shopNumber }}</td>
+              <th scope="row">
+                <a [routerLink]="['/machines', machine.id]">{{ machine.name }}</a>
+              </th>
+              <td>{{ classWords[machine.machineClass] }}, {{ feedWords[machine.feed] }}</td>
+              <td>{{ machine.systemIds.join(', ') || 'none entered' }}</td>
+              <td>{{ holes(machine.plates) }}</td>
+              <td>{{ machine.threadTex.most === null ? 'not set' : 'Tex ' + machine.threadTex.most }}</td>
+              <td>
+                {{ machine.speedInUseSpm === null ? 'not measured' : machine.speedInUseSpm + ' per min' }}
+              </td>
+              <td>{{ machine.zone.name }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
     @if (retired().length > 0) {
       <section aria-label="Retired machines">
         <h2>Retired</h2>
@@ -175,11 +177,11 @@ import { machineActions, machineFeature } from './machine.state';
 export class MachinesPage {
   private readonly store = inject(Store);
   private readonly stamp = writeStamps(() => this.read()?.length);
-  private readonly read = this.store.selectSignal(machineFeature.selectMachines);
+  protected readonly read = this.store.selectSignal(machineFeature.selectMachines);
   protected readonly machines = computed(() => this.read() ?? []);
   protected readonly headline = computed(
     () =>
-      unreadText(this.read() !== null, this.problem(), 'The list of machines') ??
+      unreadText(this.read() !== null, this.problem(), 'the list of machines') ??
       `${this.machines().length} machines`,
   );
   protected readonly none = computed(() => this.read()?.length === 0);

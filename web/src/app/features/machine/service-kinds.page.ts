@@ -87,64 +87,66 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
     </ul>
     <gan-problem [problem]="problem()" />
     <p role="status" class="good">{{ done() }}</p>
-    @if (mayChange()) {
-      <h2>{{ editing() ? 'Edit ' + editing()!.name : 'Add a kind of service' }}</h2>
-      <form [formGroup]="form" (ngSubmit)="save()">
-        <label>
-          What is done
-          <input class="form-control" maxlength="80" placeholder="oil change" formControlName="name" />
-        </label>
-        <label>
-          Every
-          <input class="form-control" ganNumber least="0.5" most="10000" formControlName="interval" />
-        </label>
-        <label>
-          Counted in
-          <select class="form-select" formControlName="clock">
-            @for (clock of clocks; track clock) {
-              <option [value]="clock">{{ clockWords[clock] }}</option>
-            }
-          </select>
-        </label>
-        <label>
-          Machines
-          <select class="form-select" formControlName="machineClass">
-            <option value="">all machines</option>
-            @for (one of classes; track one) {
-              <option [value]="one">{{ ofClass(one) }}</option>
-            }
-          </select>
-        </label>
-        <label class="whole">
-          With what and how much
-          <input
-            class="form-control"
-            maxlength="300"
-            placeholder="sewing-machine oil only, 0.4 l, warm"
-            formControlName="how"
-          />
-        </label>
-        @for (complaint of complaints(); track complaint) {
-          <p class="field-problem whole">{{ complaint }}</p>
-        }
-        <div class="whole">
-          <button type="submit" class="button main" [disabled]="form.invalid || saving()">
-            {{ editing() ? 'Save' : 'Add it' }}
-          </button>
-          @if (editing()) {
-            <button type="button" class="button" (click)="clear()">Cancel</button>
+    @if (kinds()) {
+      @if (mayChange()) {
+        <h2>{{ editing() ? 'Edit ' + editing()!.name : 'Add a kind of service' }}</h2>
+        <form [formGroup]="form" (ngSubmit)="save()">
+          <label>
+            What is done
+            <input class="form-control" maxlength="80" placeholder="oil change" formControlName="name" />
+          </label>
+          <label>
+            Every
+            <input class="form-control" ganNumber least="0.5" most="10000" formControlName="interval" />
+          </label>
+          <label>
+            Counted in
+            <select class="form-select" formControlName="clock">
+              @for (clock of clocks; track clock) {
+                <option [value]="clock">{{ clockWords[clock] }}</option>
+              }
+            </select>
+          </label>
+          <label>
+            Machines
+            <select class="form-select" formControlName="machineClass">
+              <option value="">all machines</option>
+              @for (one of classes; track one) {
+                <option [value]="one">{{ ofClass(one) }}</option>
+              }
+            </select>
+          </label>
+          <label class="whole">
+            With what and how much
+            <input
+              class="form-control"
+              maxlength="300"
+              placeholder="sewing-machine oil only, 0.4 l, warm"
+              formControlName="how"
+            />
+          </label>
+          @for (complaint of complaints(); track complaint) {
+            <p class="field-problem whole">{{ complaint }}</p>
           }
-        </div>
-      </form>
-    } @else {
-      <p class="soft">Only a lead can change these.</p>
+          <div class="whole">
+            <button type="submit" class="button main" [disabled]="form.invalid || saving()">
+              {{ editing() ? 'Save' : 'Add it' }}
+            </button>
+            @if (editing()) {
+              <button type="button" class="button" (click)="clear()">Cancel</button>
+            }
+          </div>
+        </form>
+      } @else {
+        <p class="soft">Only a lead can change these.</p>
+      }
+      <div class="caution">
+        <p>
+          Power off and motor stopped first. Electrical and motor work is for qualified people; the machine's
+          own book comes before what stands here.
+        </p>
+      </div>
     }
-    <div class="caution">
-      <p>
-        Power off and motor stopped first. Electrical and motor work is for qualified people; the machine's
-        own book comes before what stands here.
-      </p>
-    </div>
   </main>`,
   styles: `
     main {

@@ -58,6 +58,8 @@ export const matchActions = createActionGroup({
 });
 
 export interface MatchState {
+  /** Whether the lists were read; until then they are empty. */
+  readonly read: boolean;
   readonly machines: readonly Machine[];
   readonly setups: readonly Setup[];
   readonly balanced: readonly BalancedSetting[];
@@ -76,6 +78,7 @@ export interface MatchState {
 }
 
 const initial: MatchState = {
+  read: false,
   machines: [],
   setups: [],
   balanced: [],
@@ -122,7 +125,7 @@ export const matchFeature = createFeature({
   name: 'match',
   reducer: createReducer(
     initial,
-    on(matchActions.listsRead, (state, { type: _, ...lists }) => ({ ...state, ...lists })),
+    on(matchActions.listsRead, (state, { type: _, ...lists }) => ({ ...state, ...lists, read: true })),
     on(matchActions.setupRead, (state, { setup }) => ({
       ...state,
       draft: draftOf(setup),

@@ -93,12 +93,13 @@ export class LotsPage {
   protected readonly stateShapes = LOT_STATE_SHAPES;
   protected readonly systemIds = NEEDLE_SYSTEMS.map(({ id }) => id);
   protected readonly all = signal(false);
+  protected readonly isRead = computed(() => this.lots() !== null);
   protected readonly headline = computed(() => {
     const lots = this.lots() ?? [];
     const waiting = lots.filter(({ state }) => state === 'to-check').length;
     const out = lots.filter(({ state }) => state === 'quarantined').length;
     return (
-      unreadText(this.lots() !== null, this.problem(), 'The lots') ??
+      unreadText(this.lots() !== null, this.problem(), 'the needle lots') ??
       `${waiting} to check, ${out} kept out, ${lots.length} in all`
     );
   });

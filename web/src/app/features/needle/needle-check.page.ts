@@ -143,7 +143,7 @@ export class NeedleCheckPage {
   private readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly unread = computed(() =>
-    unreadText(this.lots() !== null, this.unreadProblem(), 'The lots'),
+    unreadText(this.lots() !== null, this.unreadProblem(), 'the needle lots'),
   );
 
   protected readonly looks = LOOKS;

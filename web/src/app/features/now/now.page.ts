@@ -78,7 +78,7 @@ export class NowPage {
     );
   });
   protected readonly headline = computed(() => {
-    const unread = unreadText(this.floor() !== null, this.floorProblem(), 'The floor');
+    const unread = unreadText(this.floor() !== null, this.floorProblem(), 'the floor');
     if (unread) return unread;
     const { stopped, reported, due } = this.now();
     const parts = [

@@ -115,7 +115,7 @@ export class PeoplePage {
   protected readonly headline = computed(() => {
     const here = this.people()?.filter(({ active }) => active).length ?? 0;
     return (
-      unreadText(this.people() !== null, this.unread(), 'The people') ??
+      unreadText(this.people() !== null, this.unread(), 'the list of people') ??
       `${here} ${here === 1 ? 'person' : 'people'} here`
     );
   });

@@ -329,7 +329,7 @@ export class RoundSheetsPage {
   private readonly startsAt = computed(() => this.sheet()?.startsAt ?? null);
   protected readonly headline = computed(() => {
     const sheet = this.sheet();
-    if (!sheet) return unreadText(this.published() !== null, this.problem(), 'The round') ?? 'No rounds';
+    if (!sheet) return unreadText(this.published() !== null, this.problem(), 'the round') ?? 'No rounds';
     const open = sheet.tasks.filter(({ state }) => state === 'open').length;
     const left =
       open === 0

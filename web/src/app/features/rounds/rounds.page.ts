@@ -89,7 +89,7 @@ export class RoundsPage {
   );
   protected readonly headline = computed(() => {
     const plan = this.plan();
-    const unread = unreadText(this.view() !== null, this.problem(), 'The plan');
+    const unread = unreadText(this.view() !== null, this.problem(), 'the plan');
     if (!plan) return unread ?? 'No rounds planned';
     const shift = plan.shifts.findIndex(({ used }) => used > 0);
     const next = plan.shifts[shift];

@@ -85,6 +85,8 @@ export class StorePage {
   /** What is being added; null while nothing is. */
   protected readonly adding = signal<StoreItemEntry | null>(null);
 
+  /** What stands below the orders waits for them: nothing moves away under a finger. */
+  protected readonly isRead = computed(() => this.view() !== null);
   protected readonly currency = computed(() => this.view()?.currency ?? 'EUR');
   protected readonly money = computed(() => moneyIn({ currency: this.currency() }));
   private readonly items = computed(() => this.view()?.items ?? []);
@@ -100,7 +102,7 @@ export class StorePage {
       });
   });
   protected readonly headline = computed(() => {
-    const unread = unreadText(this.view() !== null, this.problem(), 'The store');
+    const unread = unreadText(this.view() !== null, this.problem(), 'the store');
     const count = this.due().length;
     if (unread !== null || count === 0) return unread ?? 'Nothing to order now';
     return `${count} ${count === 1 ? 'thing' : 'things'} to order, ${this.priceText(this.due())}`;

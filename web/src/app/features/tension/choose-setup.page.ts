@@ -75,7 +75,7 @@ export class ChooseSetupPage {
     ),
   );
   protected readonly unread = computed(() =>
-    unreadText(this.lists() !== undefined, this.problem(), 'The list'),
+    unreadText(this.lists() !== undefined, this.problem(), 'the list'),
   );
   protected readonly byMachine = computed(() => {
     const { machines, setups } = this.lists() ?? { machines: [], setups: [] };

@@ -4,8 +4,8 @@ describe('what stands where something is to be read', () => {
   const problem = { type: 'about:blank', title: 'No answer', status: 0, code: 'server.busy' as const };
 
   it('never says that there is none before it was read', () => {
-    expect(unreadText(false, null, 'The floor')).toBe('The floor is being read');
-    expect(unreadText(false, problem, 'The floor')).toBe('The floor could not be read');
-    expect(unreadText(true, problem, 'The floor')).toBeNull();
+    expect(unreadText(false, null, 'the floor')).toBe('Reading the floor');
+    expect(unreadText(false, problem, 'the floor')).toBe('Could not read the floor');
+    expect(unreadText(true, problem, 'the floor')).toBeNull();
   });
 });

@@ -9,6 +9,7 @@ import {
   TROUBLES,
 } from '@gantelet/core';
 import { ClearanceFinding } from './needle-change.js';
+import { HookReading } from '../hook/index.js';
 import { NeedleChoice } from '../match/index.js';
 import { Id, Instant, Line, Name, Version } from '../shared/index.js';
 import { MACHINE_CLASSES } from './machine.js';
@@ -59,6 +60,13 @@ export const MachineEvent = z.discriminatedUnion('kind', [
     reason: z.string(),
   }),
   event('fault', { symptom: z.string(), ending: z.string(), cause: z.string().nullable(), note: z.string() }),
+  event('hook', {
+    reading: HookReading,
+    set: z.boolean(),
+    note: z.string(),
+    /** Null while it counts. */
+    withdrawnBy: Name.nullable(),
+  }),
   event('setup-saved', { setupId: Id, setupName: Name }),
   event('seams', {
     setupId: Id,

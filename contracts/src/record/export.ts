@@ -18,6 +18,7 @@ export const EXPORTS = [
   'clearances',
   'trouble_reports',
   'fault_cases',
+  'hook_checks',
   'test_seams',
   'kept_settings',
   'bobbin_cases',

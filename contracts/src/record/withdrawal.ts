@@ -10,6 +10,7 @@ export const WITHDRAWABLE_LOGS = [
   'service',
   'spot-check',
   'needle-check',
+  'hook-check',
   'store-move',
 ] as const;
 export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];

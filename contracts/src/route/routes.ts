@@ -3,6 +3,7 @@ import { bookRoutes } from './book-routes.js';
 import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
+import { hookRoutes } from './hook-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { jobQueueRoutes } from './job-queue-routes.js';
 import { lifeRoutes } from './life-routes.js';
@@ -26,6 +27,7 @@ export const routes = {
   ...changeoverRoutes,
   ...jobQueueRoutes,
   ...faultRoutes,
+  ...hookRoutes,
   ...tensionRoutes,
   ...recordRoutes,
   ...bookRoutes,

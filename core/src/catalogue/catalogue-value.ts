@@ -16,6 +16,7 @@ export const CATALOGUE_GROUPS = [
   'tension',
   'needle checks',
   'running hours',
+  'hook',
   'changeover',
   'thread for a job',
 ] as const;

@@ -45,7 +45,11 @@ const SCALAR_GROUPS: Readonly<Record<string, CatalogueGroup>> = {
   tension: 'tension',
   judge: 'tension',
   gauge: 'needle checks',
+  check: 'needle checks',
+  lot: 'needle checks',
+  hook: 'hook',
   work: 'running hours',
+  service: 'running hours',
 };
 
 /** A share or suitability from 0 to 1. */

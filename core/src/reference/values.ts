@@ -1,11 +1,18 @@
 import { sourced, type Sourced } from '../standing/index.js';
 import { GAUGE_VALUES } from './gauge-values.js';
+import { HOOK_VALUES } from './hook-values.js';
 import { MATCH_VALUES } from './match-values.js';
 import { TENSION_VALUES } from './tension-values.js';
 import { WORK_VALUES } from './work-values.js';
 
 /** Every value that belongs to no single item of the catalogue. */
-export const SHIPPED_VALUES = { ...MATCH_VALUES, ...WORK_VALUES, ...TENSION_VALUES, ...GAUGE_VALUES };
+export const SHIPPED_VALUES = {
+  ...MATCH_VALUES,
+  ...WORK_VALUES,
+  ...TENSION_VALUES,
+  ...GAUGE_VALUES,
+  ...HOOK_VALUES,
+};
 
 export type ValueId = keyof typeof SHIPPED_VALUES;
 

@@ -32,6 +32,7 @@ import type {
 import type { BackupRow, BookEntryRow } from './book-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
+import type { HookCheckRow } from './hook-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
 import type { NeedleCheckRow, NeedleLotRow } from './needle-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
@@ -134,6 +135,14 @@ export function floorTables(table: DefineTable) {
       beganAt: instant,
       endedAt: instant,
       endedById: ref,
+    }),
+    hookChecks: table<HookCheckRow>('hook_checks', {
+      id,
+      machineId: ref,
+      document: { type: DataTypes.TEXT('medium'), allowNull: false },
+      note: text,
+      checkedAt: instant,
+      checkedById: ref,
     }),
     changeoverTicks: table<ChangeoverTickRow>('changeover_ticks', {
       id,

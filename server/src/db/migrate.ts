@@ -26,6 +26,7 @@ import { store } from './migrations/20261224-store.js';
 import { retiredMachines } from './migrations/20261225-retired-machines.js';
 import { bobbinCases } from './migrations/20261226-bobbin-cases.js';
 import { serviceKinds } from './migrations/20261227-service-kinds.js';
+import { hookChecks } from './migrations/20261228-hook-checks.js';
 import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
@@ -72,6 +73,7 @@ export const MIGRATIONS: readonly Migration[] = [
   retiredMachines,
   bobbinCases,
   serviceKinds,
+  hookChecks,
 ];
 
 /** The migrations of a database, to run up or down. */

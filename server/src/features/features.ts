@@ -17,6 +17,7 @@ import {
 } from './floor/index.js';
 import { faultRoutes } from './fault/index.js';
 import { needleRoutes } from './needle/index.js';
+import { hookRoutes } from './hook/index.js';
 import { jobQueueRoutes } from './job-queue/index.js';
 import { lifeRoutes } from './life/index.js';
 import { cardFileOf, findSetups, importCards, matchRoutes, readSetup } from './match/index.js';
@@ -47,6 +48,7 @@ export function features(context: FeatureContext): readonly Handled[] {
     ...changeoverRoutes(database, now),
     ...jobQueueRoutes(database, now),
     ...faultRoutes(database, now),
+    ...hookRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...bookRoutes(database),
     ...tensionRoutes(database, now),

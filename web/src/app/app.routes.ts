@@ -9,6 +9,8 @@ import * as faultEffects from './features/fault/fault.effects';
 import { faultFeature, faultKept } from './features/fault/fault.state';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature, floorKept } from './features/floor/floor.state';
+import * as hookEffects from './features/hook/hook.effects';
+import { hookFeature } from './features/hook/hook.state';
 import * as jobQueueEffects from './features/job-queue/job-queue.effects';
 import { jobQueueFeature } from './features/job-queue/job-queue.state';
 import * as lifeEffects from './features/life/life.effects';
@@ -195,6 +197,12 @@ export const appRoutes: Routes = [
           {
             path: ':machineId/history',
             loadComponent: () => import('./features/machine/history.page').then((m) => m.HistoryPage),
+          },
+          {
+            path: ':machineId/hook',
+            title: 'Hook · Gantelet',
+            providers: [provideState(hookFeature), provideEffects(hookEffects)],
+            loadComponent: () => import('./features/hook/hook.page').then((m) => m.HookPage),
           },
           {
             path: ':machineId/sticker',

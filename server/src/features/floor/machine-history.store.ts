@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import type { MachineEvent } from '@gantelet/contracts';
+import { HookDocument, type MachineEvent } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { standing } from '../../db/withdrawn.js';
 
@@ -91,6 +91,17 @@ const SOURCES: readonly Source[] = [
     sql: `SELECT f.id, f.ended_at AS at, p.name AS \`by\`, f.symptom, f.ending, f.cause, f.note
             FROM fault_cases f JOIN people p ON p.id = f.ended_by_id
            WHERE f.machine_id = :machineId AND f.ended_at < :before`,
+  },
+  {
+    kind: 'hook',
+    sql: `SELECT h.id, h.checked_at AS at, p.name AS \`by\`, h.document, h.note, q.name AS withdrawnBy
+            FROM hook_checks h JOIN people p ON p.id = h.checked_by_id
+            LEFT JOIN withdrawals w ON w.entry_id = h.id LEFT JOIN people q ON q.id = w.withdrawn_by_id
+           WHERE h.machine_id = :machineId AND h.checked_at < :before`,
+    say: ({ document, note, withdrawnBy }) => {
+      const { reading, set } = HookDocument.parse(JSON.parse(document as string));
+      return { reading, set, note, withdrawnBy };
+    },
   },
   {
     kind: 'setup-saved',

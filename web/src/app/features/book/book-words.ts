@@ -9,6 +9,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   registerDevice: 'Device registered',
   revokeDevice: 'Device revoked',
   askStandIn: 'Stand-in device used',
+  logHookCheck: 'Hook looked at',
   logFaultCase: 'Fault followed',
   setPresentSetup: 'Set up for a job',
   addZone: 'Zone added',

@@ -32,9 +32,11 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { inTenText } from '../../shared/words/chance-words';
 import { shortNumber } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
+import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
+import { CheckGuideComponent } from './check-guide.component';
 import { faultActions, faultFeature } from './fault.state';
 
 /** So many causes are shown, and so many other checks offered. */
@@ -48,7 +50,7 @@ const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
 /** What is wrong, and what do I check first? */
 @Component({
   selector: 'gan-fault',
-  imports: [ProblemComponent, SignalMarkComponent, StandingComponent],
+  imports: [CheckGuideComponent, ProblemComponent, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './fault.page.html',
   styleUrls: ['../../shared/likely.scss', './fault.page.scss'],
@@ -79,6 +81,7 @@ export class FaultPage {
   protected readonly machines = this.store.selectSignal(matchFeature.selectMachines);
   private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
   private readonly onFloor = this.store.selectSignal(floorFeature.selectMachines);
+  protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
   protected readonly symptoms = SYMPTOMS;
@@ -161,6 +164,7 @@ export class FaultPage {
   constructor() {
     this.store.dispatch(faultActions.opened());
     this.store.dispatch(matchActions.opened());
+    this.store.dispatch(catalogueActions.wanted());
     this.store.dispatch(floorActions.opened());
     effect(() => this.machineId.set(this.machine() ?? null));
     // What a report on the floor says begins a case, once it is known of which machine.

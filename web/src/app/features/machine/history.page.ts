@@ -36,6 +36,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
         <a routerLink="/machines">All machines</a>
         <a [routerLink]="['/machines', machineId()]">Machine details</a>
         <a [routerLink]="['/floor', machineId()]">Needle change or report</a>
+        <a [routerLink]="['/machines', machineId(), 'hook']">Hook timing and gap</a>
         @if (machine()?.presentSetupId; as setupId) {
           <a [routerLink]="['/bench', setupId]">Current set-up</a>
         }

@@ -16,7 +16,7 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { matchActions, matchFeature } from '../match/match.state';
-import { LookChoiceComponent } from './look-choice.component';
+import { LookChoiceComponent } from '../../shared/widgets/look-choice.component';
 import { TRAIT_WORDS } from './needle-check-words';
 import { needleActions, needleFeature } from './needle.state';
 

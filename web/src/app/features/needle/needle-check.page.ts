@@ -31,7 +31,7 @@ import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
-import { LookChoiceComponent, type LookOption } from './look-choice.component';
+import { LookChoiceComponent, type LookOption } from '../../shared/widgets/look-choice.component';
 import {
   LOT_STATE_SHAPES,
   LOT_STATE_WORDS,

@@ -1,3 +1,4 @@
+import { hookReadingText } from './hook-words';
 import { causeById, symptom, turnsText, type ServiceClock, type ServiceKind } from '@gantelet/core';
 import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
@@ -86,6 +87,10 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
     }
     case 'fault':
       return faultText(event);
+    case 'hook': {
+      const more = [hookReadingText(event.reading), event.note, takenBackText(event.withdrawnBy)];
+      return { head: event.set ? 'Hook set' : 'Hook looked at', more: more.filter(Boolean).join('; ') };
+    }
     case 'setup-saved':
       return { head: 'Set-up saved', more: event.setupName };
     case 'seams':

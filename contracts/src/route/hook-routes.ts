@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import { HookCheck, HookCheckEntry } from '../hook/index.js';
+import { Id } from '../shared/index.js';
+import { reads, writes } from './route.js';
+
+const ofMachine = z.strictObject({ machineId: Id });
+
+/** Timing and clearance of hooks. */
+export const hookRoutes = {
+  listHookChecks: reads({
+    id: 'listHookChecks',
+    path: '/api/machines/:machineId/hook-checks',
+    summary: 'Looks at the hook of a machine that were not taken back, the newest first',
+    permission: 'operator',
+    params: ofMachine,
+    reply: z.array(HookCheck),
+    errors: ['machine.unknown'],
+  }),
+  logHookCheck: writes({
+    id: 'logHookCheck',
+    method: 'POST',
+    path: '/api/machines/:machineId/hook-checks',
+    summary: 'Log a look at the hook of a machine, as found or as set',
+    permission: 'mechanic',
+    params: ofMachine,
+    body: HookCheckEntry,
+    reply: z.array(HookCheck),
+    errors: ['machine.unknown', 'time.outside'],
+  }),
+} as const;

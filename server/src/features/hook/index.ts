@@ -1,0 +1,1 @@
+export { hookRoutes } from './hook.routes.js';

@@ -1,0 +1,49 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { catchError, concatMap, map, of, switchMap } from 'rxjs';
+import { routes, type Problem } from '@gantelet/contracts';
+import { ApiClient } from '../../shared/api/api-client';
+import { hookActions } from './hook.state';
+
+export const read = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(hookActions.opened),
+      switchMap(({ machineId }) =>
+        api.call(routes.listHookChecks, { params: { machineId } }).pipe(
+          map((checks) => hookActions.checksRead({ machineId, checks })),
+          catchError((problem: Problem) => of(hookActions.failed({ problem }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const log = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(hookActions.log),
+      concatMap(({ key, machineId, entry: body }) =>
+        api.call(routes.logHookCheck, { key, params: { machineId }, body }).pipe(
+          map((checks) => hookActions.written({ machineId, checks, done: 'Logged.' })),
+          catchError((problem: Problem) => of(hookActions.refused({ problem }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const withdraw = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(hookActions.withdraw),
+      concatMap(({ key, machineId, checkId: entryId }) =>
+        api.call(routes.withdrawEntry, { key, body: { log: 'hook-check', entryId } }).pipe(
+          switchMap(() => api.call(routes.listHookChecks, { params: { machineId } })),
+          map((checks) => hookActions.written({ machineId, checks, done: 'Taken back.' })),
+          catchError((problem: Problem) => of(hookActions.refused({ problem }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);

@@ -1,0 +1,12 @@
+import { FAULT_CHECKS } from '@gantelet/core';
+import { CHECK_GUIDES } from './fault-words';
+
+describe('how a check is made', () => {
+  it('is told for every check of the finder, and for nothing else', () => {
+    expect(Object.keys(CHECK_GUIDES).sort()).toEqual(FAULT_CHECKS.map(({ id }) => id).sort());
+    for (const { steps, yes, no } of Object.values(CHECK_GUIDES)) {
+      expect(steps.length).toBeGreaterThan(0);
+      expect([...steps, yes, no].every((text) => text.endsWith('.'))).toBeTrue();
+    }
+  });
+});

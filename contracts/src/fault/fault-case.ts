@@ -59,6 +59,19 @@ export type FaultCaseInput = z.infer<typeof FaultCaseInput>;
 export const LoggedFaultCase = FaultCaseInput.safeExtend({ id: Id, endedBy: Name });
 export type LoggedFaultCase = z.infer<typeof LoggedFaultCase>;
 
+const Fact = z.boolean().nullable();
+
+/** What the logs of the shop say of a machine that a fault may come from; null where they cannot. */
+export const FaultFacts = z.object({
+  serviceDue: Fact,
+  changedOver: Fact,
+  newThread: Fact,
+  newLot: Fact,
+  knobTurned: Fact,
+  othersToo: Fact,
+});
+export type FaultFacts = z.infer<typeof FaultFacts>;
+
 /** What of a case is stored as a document. */
 export const FaultDocument = z.object({
   version: z.literal(1),

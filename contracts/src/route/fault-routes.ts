@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { FaultCaseInput, LoggedFaultCase } from '../fault/index.js';
+import { FaultCaseInput, FaultFacts, LoggedFaultCase } from '../fault/index.js';
+import { Id } from '../shared/index.js';
 import { reads, writes } from './route.js';
 
 /** Faults that were followed to an end: what the finder learns from. */
@@ -10,6 +11,15 @@ export const faultRoutes = {
     summary: 'The latest faults that were followed to an end, the newest first',
     permission: 'operator',
     reply: z.array(LoggedFaultCase),
+  }),
+  readFaultFacts: reads({
+    id: 'readFaultFacts',
+    path: '/api/machines/:machineId/fault-facts',
+    summary: 'What the logs say of a machine that a fault may come from',
+    permission: 'operator',
+    params: z.strictObject({ machineId: Id }),
+    reply: FaultFacts,
+    errors: ['machine.unknown'],
   }),
   logFaultCase: writes({
     id: 'logFaultCase',

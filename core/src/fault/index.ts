@@ -22,4 +22,12 @@ export {
 } from './fault-case.js';
 export { nextChecks, type FaultAdvice, type NextStep } from './next-check.js';
 export { learnShares } from './learn-shares.js';
-export { evidenceOf, symptomOfTrouble, type MachineFacts } from './known-evidence.js';
+export {
+  evidenceOf,
+  evidenceOfLogs,
+  evidenceOfWork,
+  symptomOfTrouble,
+  type LoggedFacts,
+  type MachineFacts,
+  type WorkOnMachine,
+} from './known-evidence.js';

@@ -3,6 +3,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
 import { findMachine } from '../floor/index.js';
 import { requireBetween, requireShopTime } from '../shop/index.js';
+import { readFaultFacts } from './fault-facts.js';
 import { findFaultCases, insertFaultCase } from './fault.store.js';
 
 /** So many are learned from: a shop changes. */
@@ -11,6 +12,7 @@ const LATEST = 500;
 export function faultRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
     answer(routes.listFaultCases, () => findFaultCases(database, LATEST)),
+    answer(routes.readFaultFacts, ({ params }) => readFaultFacts(database, params.machineId, now())),
     write(routes.logFaultCase, ({ key, body, person }, tx) =>
       logFaultCase(database, key, body, person, now(), tx),
     ),

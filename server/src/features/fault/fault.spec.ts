@@ -44,6 +44,35 @@ describe('faults', () => {
     });
   });
 
+  it('begin with what the logs say of the machine', async () => {
+    const machineId = shop.works.ids.compound;
+    const facts = async () => (await operator.call(routes.readFaultFacts, { params: { machineId } })).body;
+    expect(await facts()).toEqual(
+      jasmine.objectContaining({ changedOver: false, newThread: null, newLot: null, knobTurned: false }),
+    );
+    const mechanic = await shop.signedIn('mechanic');
+    const { body: machines } = await mechanic.call(routes.listMachines);
+    const { version } = machines.find(({ id }) => id === machineId)!;
+    await mechanic.call(routes.setPresentSetup, {
+      params: { machineId },
+      body: { setupId: shop.works.ids.setup, version },
+    });
+    const seam = {
+      ...{ grade: 'dots-below' as const, bothTight: false, bobbinDrop: null, lockDepth: null },
+      ...{ preTensionTurns: null, sewnAt: '2026-03-04T09:30:00.000Z' },
+    };
+    for (const turns of [2, 2.5])
+      await mechanic.call(routes.logSeam, {
+        params: { setupId: shop.works.ids.setup },
+        body: { ...seam, turns },
+      });
+    expect(await facts()).toEqual(
+      jasmine.objectContaining({ changedOver: true, newThread: false, knobTurned: true }),
+    );
+    const nowhere = await operator.call(routes.readFaultFacts, { params: { machineId: newId() } });
+    expect(nowhere.status).toBe(404);
+  });
+
   it('are refused with the field where they name what is not there', async () => {
     const bad: readonly [Partial<FaultCaseInput>, string][] = [
       [{ evidence: { mood: 1 } }, 'body.evidence.mood'],

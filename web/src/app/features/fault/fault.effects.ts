@@ -1,6 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, of, switchMap } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, map, of, switchMap } from 'rxjs';
+import { evidenceOfLogs } from '@gantelet/core';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { faultActions } from './fault.state';
@@ -14,6 +15,23 @@ export const read = createEffect(
           map((cases) => faultActions.casesRead({ cases })),
           catchError((problem: Problem) => of(faultActions.failed({ problem }))),
         ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What the logs say of the machine; without them the finder goes by what is known and asked. */
+export const facts = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(faultActions.begin),
+      switchMap(({ machineId, beganAt }) =>
+        machineId === null
+          ? EMPTY
+          : api.call(routes.readFaultFacts, { params: { machineId } }).pipe(
+              map((said) => faultActions.factsRead({ beganAt, evidence: evidenceOfLogs(said) })),
+              catchError(() => EMPTY),
+            ),
       ),
     ),
   { functional: true },

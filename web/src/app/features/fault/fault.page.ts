@@ -15,6 +15,7 @@ import {
   CAUSES,
   EVIDENCE,
   evidenceOf,
+  evidenceOfWork,
   HOUR_MS,
   faultCheck,
   likeliest,
@@ -79,6 +80,7 @@ export class FaultPage {
   );
   protected readonly done = this.store.selectSignal(faultFeature.selectDone);
   protected readonly machines = this.store.selectSignal(matchFeature.selectMachines);
+  private readonly setups = this.store.selectSignal(matchFeature.selectSetups);
   private readonly floor = this.store.selectSignal(floorFeature.selectFloor);
   private readonly onFloor = this.store.selectSignal(floorFeature.selectMachines);
   protected readonly values = this.store.selectSignal(catalogueFeature.selectValues);
@@ -270,18 +272,23 @@ export class FaultPage {
     if (!machine || !standing || !floor) return {};
     const { needle, age } = standing;
     const readAt = Date.parse(floor.readAt);
-    return evidenceOf({
-      feed: machine.feed,
-      needleHours: age?.runningHours ?? null,
-      needleMinutes: needle ? (readAt - Date.parse(needle.installedAt)) / 60_000 : null,
-      struck: floor.recent.some(
-        (one) =>
-          one.machineName === machine.name &&
-          one.cause === 'accident' &&
-          readAt - Date.parse(one.at) < RECENTLY_MS,
-      ),
-      serviceDue: null,
-    });
+    const setup = this.setups().find(({ id }) => id === machine.presentSetupId);
+    const work =
+      setup && needle ? { machine, nm: needle.nm, thread: setup.thread, layers: setup.layers } : null;
+    return {
+      ...(work ? evidenceOfWork(work, this.values()) : {}),
+      ...evidenceOf({
+        feed: machine.feed,
+        needleHours: age?.runningHours ?? null,
+        needleMinutes: needle ? (readAt - Date.parse(needle.installedAt)) / 60_000 : null,
+        struck: floor.recent.some(
+          (one) =>
+            one.machineName === machine.name &&
+            one.cause === 'accident' &&
+            readAt - Date.parse(one.at) < RECENTLY_MS,
+        ),
+      }),
+    };
   }
 }
 

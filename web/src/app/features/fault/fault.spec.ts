@@ -97,6 +97,29 @@ describe('the fault finder', () => {
     expect(page.text()).toContain('You chose');
   });
 
+  it('begins with what the logs say, and never against what somebody said', () => {
+    const { store } = runEffects({
+      features: [faultFeature],
+      effects,
+      before: [],
+      answers: {
+        readFaultFacts: {
+          ...{ serviceDue: true, changedOver: true, newThread: null },
+          ...{ newLot: null, knobTurned: false, othersToo: null },
+        },
+      },
+    });
+    const beganAt = '2026-03-04T10:00:00.000Z';
+    store.dispatch(
+      faultActions.begin({ machineId: MACHINE.id, symptomId: 'skips', evidence: { changeover: 0 }, beganAt }),
+    );
+    expect(store.selectSignal(faultFeature.selectFault)()?.evidence).toEqual({
+      changeover: 0,
+      serviceDue: 1,
+      knob: 0,
+    });
+  });
+
   it('learns from what was logged, and keeps the case when it is refused', () => {
     const problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' as const };
     const { store, answers } = runEffects({

@@ -26,6 +26,8 @@ export const faultActions = createActionGroup({
     Resumed: props<{ beganAt: string }>(),
     /** Null takes back what was said. */
     'Evidence Said': props<{ id: string; option: number | null }>(),
+    /** What the logs say; what somebody said already stays. */
+    'Facts Read': props<{ beganAt: string; evidence: FaultCase['evidence'] }>(),
     Found: props<{ finding: FaultFinding }>(),
     /** The last finding is taken back. */
     Undone: emptyProps(),
@@ -101,6 +103,11 @@ export const faultFeature = createFeature({
       const { [id]: _, ...others } = { ...state.fault?.evidence };
       return changed(state, { evidence: option === null ? others : { ...others, [id]: option } });
     }),
+    on(faultActions.factsRead, (state, { beganAt, evidence }) =>
+      state.fault?.beganAt === beganAt
+        ? { ...state, fault: { ...state.fault, evidence: { ...evidence, ...state.fault.evidence } } }
+        : state,
+    ),
     on(faultActions.found, (state, { finding }) =>
       changed(state, { findings: [...(state.fault?.findings ?? []), finding] }),
     ),

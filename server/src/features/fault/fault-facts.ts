@@ -1,0 +1,65 @@
+import { QueryTypes } from 'sequelize';
+import { SERVICE_KINDS } from '@gantelet/core';
+import type { FaultFacts } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { standing } from '../../db/withdrawn.js';
+import { shopValues } from '../catalogue/index.js';
+import { readServices } from '../floor/index.js';
+
+/** What was done within so many hours may be what a fault came from; what other machines had, within so many days. */
+const JUST_HOURS = 4;
+const LATELY_DAYS = 7;
+
+interface Row {
+  readonly changed: number;
+  readonly threads: number;
+  readonly lotId: string | null;
+  readonly lotRan: number;
+  readonly turns: number;
+  readonly others: number;
+}
+
+/** What the logs say of a machine that a fault may come from. @throws ProblemError `machine.unknown` */
+export async function readFaultFacts(database: Database, machineId: string, now: Date): Promise<FaultFacts> {
+  const services = await readServices(database, machineId, await shopValues(database), now);
+  const shipped: readonly string[] = SERVICE_KINDS;
+  const { changed, threads, lotId, lotRan, turns, others } = await logged(database, machineId, now);
+  return {
+    serviceDue: services.some(({ kind, due }) => due && shipped.includes(kind)),
+    changedOver: changed > 0,
+    newThread: changed > 0 ? threads > 1 : null,
+    newLot: lotId === null ? null : lotRan === 0,
+    knobTurned: turns > 1,
+    othersToo: lotId === null ? null : others > 0,
+  };
+}
+
+async function logged({ sequelize }: Database, machineId: string, now: Date): Promise<Row> {
+  const [row] = await sequelize.query<Row>(
+    `SELECT (SELECT COUNT(*) FROM machine_setups x WHERE x.machine_id = :machineId AND x.set_at > :just AND x.set_at <= :now)
+              AS changed,
+            (SELECT COUNT(DISTINCT thread) FROM (SELECT CONCAT(s.thread_construction, ' ', s.thread_tex) AS thread
+               FROM machine_setups x JOIN setups s ON s.id = x.setup_id WHERE x.machine_id = :machineId AND x.set_at <= :now
+              ORDER BY x.set_at DESC LIMIT 2) last) AS threads,
+            i.lot_id AS lotId,
+            (SELECT COUNT(*) FROM needle_installs o WHERE o.lot_id = i.lot_id AND o.id <> i.id) AS lotRan,
+            (SELECT COUNT(DISTINCT t.turns) FROM test_seams t JOIN setups s ON s.id = t.setup_id
+              WHERE s.machine_id = :machineId AND t.sewn_at > :just AND t.sewn_at <= :now AND ${standing('t')}) AS turns,
+            (SELECT COUNT(*) FROM trouble_reports r JOIN needle_installs o ON o.id = r.install_id
+              WHERE o.lot_id = i.lot_id AND r.machine_id <> :machineId AND r.reported_at > :lately) AS others
+       FROM machines m
+       LEFT JOIN needle_installs i ON i.machine_id = m.id
+             AND NOT EXISTS (SELECT 1 FROM needle_removals r WHERE r.install_id = i.id)
+      WHERE m.id = :machineId ORDER BY i.installed_at DESC LIMIT 1`,
+    {
+      type: QueryTypes.SELECT,
+      replacements: {
+        machineId,
+        now,
+        just: new Date(now.getTime() - JUST_HOURS * 3_600_000),
+        lately: new Date(now.getTime() - LATELY_DAYS * 24 * 3_600_000),
+      },
+    },
+  );
+  return row!;
+}

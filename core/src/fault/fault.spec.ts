@@ -11,6 +11,7 @@ import {
   nextChecks,
   NONE_OF_THESE,
   replayFault,
+  seenCase,
   symptom,
   SYMPTOMS,
   type FaultCase,
@@ -235,15 +236,50 @@ describe('the shares a shop learns', () => {
     ]);
     const learned = learnShares(
       skips,
-      Array.from({ length: 20 }, () => timing),
+      Array.from({ length: 20 }, () => seenCase(timing)),
     );
     expect(Object.values(learned).reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9);
     expect(learned['h_timing']).toBeGreaterThan(0.3);
-    expect(learned['h_timing']).toBeLessThan(0.6);
-    expect(learnShares(skips, [fault('nest')])).toBe(skips.weights);
+    expect(learned['h_timing']).toBeLessThan(0.8);
+    const apart = learnShares(skips, [seenCase(fault('nest'))], null, { leaning: false });
+    expect(apart).toBe(skips.weights);
     const chance = (shares?: Readonly<Record<string, number>>): number =>
       nextChecks(fault('skips'), shares).steps.find(({ id }) => id === 'timing')!.chance;
     expect(chance(learned)).toBeGreaterThan(5 * chance());
+  });
+});
+
+describe('what a shop meets more often than others', () => {
+  const found = (symptomId: string, causeId: string, checkId: string) =>
+    fault(symptomId, {}, [
+      { did: 'look', checkId, found: causeId },
+      { did: 'repair', causeId, seams: [true, true] },
+    ]);
+  const timing = Array.from({ length: 12 }, () => seenCase(found('skips', 'h_timing', 'timing')));
+
+  it('leans the shares of its other symptoms too, and less than those of its own', () => {
+    const nest = symptom('nest')!;
+    const factor = (id: string, shares: Readonly<Record<string, number>>): number =>
+      shares['h_timing']! / symptom(id)!.weights['h_timing']!;
+    const other = factor('nest', learnShares(nest, timing));
+    expect(other).toBeGreaterThan(1.2);
+    expect(other).toBeLessThan(factor('skips', learnShares(symptom('skips')!, timing)));
+  });
+
+  it('counts for its own class of machines first', () => {
+    const onLongArm = timing.map((one) => ({ ...one, machineClass: 'long-arm' }));
+    const of = (machineClass: string | null) =>
+      learnShares(symptom('skips')!, onLongArm, machineClass)['h_timing']!;
+    expect(of('long-arm')).toBeGreaterThan(of('flatbed'));
+    expect(of('flatbed')).toBeCloseTo(of(null), 12);
+  });
+
+  it('leans little on few cases, and not at all on none', () => {
+    const skips = symptom('skips')!;
+    expect(learnShares(skips, [])).toBe(skips.weights);
+    const one = learnShares(skips, timing.slice(0, 1))['h_timing']!;
+    expect(one).toBeGreaterThan(skips.weights['h_timing']!);
+    expect(one).toBeLessThan(0.15);
   });
 });
 

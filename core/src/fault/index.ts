@@ -21,7 +21,7 @@ export {
   type FaultState,
 } from './fault-case.js';
 export { nextChecks, type FaultAdvice, type NextStep } from './next-check.js';
-export { learnShares } from './learn-shares.js';
+export { learnShares, seenCase, type LearnedCase, type Learning, type SeenCase } from './learn-shares.js';
 export {
   evidenceOf,
   evidenceOfLogs,

@@ -3,6 +3,7 @@ import {
   causeById,
   CAUSES,
   EVIDENCE,
+  FAULT_CHECKS,
   faultCheck,
   FIXED_ORDER,
   nextChecks,
@@ -11,6 +12,7 @@ import {
   SPECIALIST,
   SYMPTOMS,
   type FaultCase,
+  type FaultCheck,
   type FaultFinding,
   type FaultState,
   type Symptom,
@@ -23,6 +25,8 @@ export interface FollowedFault {
   /** It was taken to be mended, and was not. */
   readonly comesBack: boolean;
   readonly checks: number;
+  /** What was done, as it would be logged. */
+  readonly fault: FaultCase;
   /** What the finder believed of its likeliest cause at the end, and whether it was that. */
   readonly believed: { readonly share: number; readonly right: boolean };
 }
@@ -35,7 +39,21 @@ export interface HiddenFault {
 }
 
 export type Chance = () => number;
-export type FaultPolicy = 'finder' | 'no evidence' | 'fixed order';
+export const FAULT_POLICIES = [
+  'knows the cause',
+  'finder',
+  'plain index',
+  'no evidence',
+  'chart by symptom',
+  'information gain',
+  'fixed order',
+  'knobs first',
+] as const;
+export type FaultPolicy = (typeof FAULT_POLICIES)[number];
+
+/** Shares of the causes by symptom: those of a shop, or those somebody goes by. */
+export type SharesOf = (symptom: Symptom) => Readonly<Record<string, number>>;
+const SHIPPED: SharesOf = ({ weights }) => weights;
 
 const GOOD_IF_MENDED = 0.97;
 const MOST_SEAMS = 6;
@@ -47,11 +65,12 @@ const drawn = (chances: readonly number[], chance: Chance): number => {
   return found < 0 ? chances.length - 1 : found;
 };
 
-/** Draws a fault from the tables themselves: what is simulated says nothing of real shares. */
-export function hiddenFault(chance: Chance): HiddenFault {
+/** Draws a fault from the tables themselves, or from a shop's own shares: what is simulated says nothing of real ones. */
+export function hiddenFault(chance: Chance, sharesOf: SharesOf = SHIPPED): HiddenFault {
   const shares = SYMPTOMS.map(({ share }) => share);
   const symptom = SYMPTOMS[drawn(shares, chance)]!;
-  const weights = CAUSES.map(({ id }) => symptom.weights[id] ?? 0);
+  const own = sharesOf(symptom);
+  const weights = CAUSES.map(({ id }) => own[id] ?? 0);
   const cause = CAUSES[drawn(weights, chance)]!;
   const evidence = EVIDENCE.map(
     ({ id, base, given }) => [id, drawn(given[cause.id] ?? base, chance)] as const,
@@ -60,14 +79,20 @@ export function hiddenFault(chance: Chance): HiddenFault {
 }
 
 /** Follows a hidden fault by a policy until it is taken to be mended or handed over. */
-export function followFault(hidden: HiddenFault, policy: FaultPolicy, chance: Chance): FollowedFault {
+export function followFault(
+  hidden: HiddenFault,
+  policy: FaultPolicy,
+  chance: Chance,
+  sharesOf: SharesOf = SHIPPED,
+): FollowedFault {
   const evidence = policy === 'no evidence' ? {} : hidden.evidence;
   let fault: FaultCase = { symptomId: hidden.symptom.id, evidence, findings: [] };
-  let state = replayFault(fault);
+  const shares = sharesOf(hidden.symptom);
+  let state = replayFault(fault, shares);
   let mended = false;
-  const order = [...FIXED_ORDER];
+  const next = stepsOf(policy, hidden);
   for (let step = 0; step < MOST_FINDINGS && !state.solved; step++) {
-    const todo = policy === 'fixed order' ? fixedStep(state.unlocked, order) : nextChecks(fault).steps[0]!;
+    const todo = next(fault, state, shares);
     if (todo === null || todo.do === 'specialist')
       return {
         ...ended(),
@@ -83,18 +108,113 @@ export function followFault(hidden: HiddenFault, policy: FaultPolicy, chance: Ch
   }
   return { ...ended(), mendedHere: mended, comesBack: !mended };
 
-  function ended(): Pick<FollowedFault, 'minutes' | 'checks' | 'believed'> {
+  function ended(): Pick<FollowedFault, 'minutes' | 'checks' | 'believed' | 'fault'> {
     const { belief, minutes } = state;
-    const shares = CAUSES.map(({ id }) => (belief.there[id] ?? 0) + (belief.mended[id] ?? 0));
-    const best = shares.indexOf(Math.max(...shares));
-    const believed = { share: shares[best]!, right: CAUSES[best]!.id === hidden.causeId };
-    return { minutes, checks: fault.findings.length, believed };
+    const believes = CAUSES.map(({ id }) => (belief.there[id] ?? 0) + (belief.mended[id] ?? 0));
+    const best = believes.indexOf(Math.max(...believes));
+    const believed = { share: believes[best]!, right: CAUSES[best]!.id === hidden.causeId };
+    return { minutes, checks: fault.findings.length, believed, fault };
   }
 }
 
 interface Step {
   readonly do: 'check' | 'repair' | 'specialist';
   readonly id: string;
+}
+
+type NextStepOf = (
+  fault: FaultCase,
+  state: FaultState,
+  shares: Readonly<Record<string, number>>,
+) => Step | null;
+
+/** What each way does next. */
+function stepsOf(policy: FaultPolicy, { symptom, causeId }: HiddenFault): NextStepOf {
+  const inOrder = (ids: readonly string[]): NextStepOf => {
+    const order = [...ids];
+    return (_, { unlocked }) => fixedStep(unlocked, order);
+  };
+  switch (policy) {
+    case 'finder':
+    case 'no evidence':
+      return (fault, _, shares) => nextChecks(fault, shares).steps[0]!;
+    case 'plain index':
+      return (fault, _, shares) => nextChecks(fault, shares).steps.find(({ chance }) => chance > 0) ?? null;
+    case 'information gain':
+      return (_, state) => mostTelling(state, symptom);
+    case 'fixed order':
+      return inOrder(FIXED_ORDER);
+    case 'knobs first':
+      return inOrder([...KNOBS, ...FIXED_ORDER.filter((id) => !KNOBS.includes(id))]);
+    case 'chart by symptom':
+      // Printed once for everybody: the best order without anything known, never changed by what is found.
+      return inOrder(
+        nextChecks({ symptomId: symptom.id, evidence: {}, findings: [] })
+          .steps.filter((step) => step.do === 'check' && step.chance > 0)
+          .map(({ id }) => id),
+      );
+    case 'knows the cause': {
+      let tries = 0;
+      return () =>
+        causeId === NONE_OF_THESE || tries++ === MOST_REPAIRS ? null : { do: 'repair', id: causeId };
+    }
+  }
+}
+
+const KNOBS: readonly string[] = ['topKnob', 'bobScrew'];
+const MOST_REPAIRS = 3;
+
+/** The check that tells most about the cause per minute, which is not what ends a fault soonest. */
+function mostTelling(state: FaultState, symptom: Symptom): Step | null {
+  const [found] = state.unlocked;
+  if (found !== undefined) return { do: 'repair', id: found };
+  const before = entropyOf(state);
+  let best: { readonly id: string; readonly rate: number } | null = null;
+  for (const check of FAULT_CHECKS) {
+    if (state.made.has(check.id) || state.voided.has(check.id)) continue;
+    if (check.only && !check.only.includes(symptom.id)) continue;
+    const after = outcomesOf(check, state).reduce(
+      (sum, { chance, finding }) => sum + chance * entropyOf(afterFinding(state, finding)),
+      0,
+    );
+    const rate = (before - after) / check.minutes;
+    if (rate > (best?.rate ?? 1e-6)) best = { id: check.id, rate };
+  }
+  return best && { do: 'check', id: best.id };
+}
+
+function entropyOf({ belief }: FaultState): number {
+  const shares = [...Object.values(belief.there), ...Object.values(belief.mended)];
+  return shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log(share) : sum), 0);
+}
+
+/** What a check may find, with its chance by what is believed. */
+function outcomesOf(
+  check: FaultCheck,
+  { belief, quiet }: FaultState,
+): readonly { readonly chance: number; readonly finding: FaultFinding }[] {
+  const there = (of: (id: string) => number): number =>
+    Object.entries(belief.there).reduce((sum, [id, share]) => sum + share * of(id), 0);
+  const checkId = check.id;
+  if (check.kind === 'probe')
+    return check.outcomes.map((_, outcome) => ({
+      chance: there((id) => check.given[id]?.[outcome] ?? check.base[outcome]!),
+      finding: { did: 'probe', checkId, outcome },
+    }));
+  if (check.kind === 'look') {
+    const finds = Object.keys(check.finds).map((found) => ({
+      chance: there((id) => (id === found ? check.finds[id]! : 0)),
+      finding: { did: 'look' as const, checkId, found },
+    }));
+    const none = 1 - finds.reduce((sum, { chance }) => sum + chance, 0);
+    return [...finds, { chance: none, finding: { did: 'look', checkId, found: null } }];
+  }
+  const mends = there((id) => check.mends[id] ?? 0);
+  const good = mends * GOOD_IF_MENDED + (1 - mends) * quiet;
+  return [
+    { chance: good, finding: { did: 'swap', checkId, seams: [true] } },
+    { chance: 1 - good, finding: { did: 'swap', checkId, seams: [false] } },
+  ];
 }
 
 /** What a chart says: what was found is repaired, else the next of its order; null at its end. */

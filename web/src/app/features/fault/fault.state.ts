@@ -7,9 +7,10 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { learnShares, nextChecks, symptom, type FaultCase, type FaultFinding } from '@gantelet/core';
-import type { FaultCaseInput, LoggedFaultCase, Problem } from '@gantelet/contracts';
+import { learnShares, nextChecks, seenCase, symptom, type FaultCase, type FaultFinding } from '@gantelet/core';
+import type { FaultCaseInput, LoggedFaultCase, Machine, Problem } from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
+import { matchFeature } from '../match/match.state';
 
 export const faultActions = createActionGroup({
   source: 'Fault',
@@ -82,6 +83,11 @@ function withLeft({ fault, leftOpen }: FaultState): readonly FaultUnderWay[] {
   return fault && fault.findings.length > 0 ? [fault, ...leftOpen] : leftOpen;
 }
 
+const classOf = (
+  of: { readonly machineId: string | null } | null,
+  machines: readonly Machine[],
+): string | null => machines.find(({ id }) => id === of?.machineId)?.machineClass ?? null;
+
 export const faultFeature = createFeature({
   name: 'fault',
   reducer: createReducer(
@@ -130,10 +136,13 @@ export const faultFeature = createFeature({
     /** The shares of the causes as this shop has learned them. */
     const selectShares = createSelector(
       createSelector(selectFault, (fault) => fault?.symptomId ?? null),
-      selectCases,
-      (symptomId, cases) => {
+      createSelector(selectFault, matchFeature.selectMachines, (fault, machines) => classOf(fault, machines)),
+      createSelector(selectCases, matchFeature.selectMachines, (cases, machines) =>
+        cases.map((one) => seenCase({ ...one, machineClass: classOf(one, machines) })),
+      ),
+      (symptomId, machineClass, classed) => {
         const own = symptomId === null ? undefined : symptom(symptomId);
-        return own && learnShares(own, cases);
+        return own && learnShares(own, classed, machineClass);
       },
     );
     const selectAdvice = createSelector(

@@ -1,0 +1,259 @@
+import { randomGamma, randomLcg } from 'd3-random';
+import {
+  CAUSES,
+  learnShares,
+  likeliest,
+  nextChecks,
+  replayFault,
+  seenCase,
+  SYMPTOMS,
+} from '../core/dist/index.js';
+import { FAULT_POLICIES, followFault, hiddenFault } from '../core/dist/testing/fault-simulation.js';
+
+const BASE = 'fixed order';
+/** A way that takes so long is tried on fewer faults. */
+const SLOW = new Map([['information gain', 0.2]]);
+/** How a shop's shares lie around the shipped ones: Dirichlet, as after so many cases. */
+const SHOP_WEIGHT = 20;
+const SHOPS = 12;
+const LEARNED = [10, 50, 200];
+
+/** Markdown of the fault finder beside other ways. */
+export async function benchFaults(count, say) {
+  const shipped = policies(count, say);
+  return `# The fault finder, simulated
+
+Written by \`npm run bench:faults\` from a fixed seed: ${count.toLocaleString('en')} hidden faults a way, drawn from the finder's own tables, whose
+shares are assumptions. **Nothing here happened**: only ratios within one run mean anything. A printed chart by symptom is the
+best order without anything known, the traditional order knows of no symptom; everybody stops by the same rule, a fault that is
+mended with a chance of 95 % after a good seam.
+
+${table(['way', 'mean min', `of the ${BASE}`, '90 % within', 'mended here', 'within 10 min', 'back again', 'checks'], shipped.rows)}
+
+## In a shop whose shares are others
+
+${SHOPS} shops, each with shares of its own around the shipped ones (Dirichlet, ${SHOP_WEIGHT}).
+
+${wrongShares(Math.max(200, count / 20), say)}
+
+## What it learns
+
+Share of the way from the shipped shares to the shop's own that findings close, as relative entropy (how far they are apart at
+first is the second column). It learns slowly; where a shop is hardly other than what is shipped there is nothing to learn.
+
+${learning(say)}
+
+## When the finder names a cause
+
+What it believed of its likeliest cause at the end, and how often it was that.
+
+${table(['believed', 'mean', 'right', 'faults'], shipped.bins)}
+
+## A step
+
+${stepTimes()}
+`;
+}
+
+function policies(count, say) {
+  const found = FAULT_POLICIES.map((policy) => {
+    const faults = Math.round(count * (SLOW.get(policy) ?? 1));
+    const began = performance.now();
+    const followed = follow(policy, faults);
+    say(`${policy}: ${((performance.now() - began) / 1000).toFixed(0)} s`);
+    return { policy, ...summed(followed) };
+  });
+  const base = found.find(({ policy }) => policy === BASE);
+  const rows = found.map((one) => [
+    one.policy,
+    one.mean.toFixed(1),
+    (one.mean / base.mean).toFixed(2),
+    one.p90.toFixed(0),
+    percent(one.here),
+    percent(one.quick),
+    percent(one.back),
+    one.checks.toFixed(1),
+  ]);
+  const { bins } = found.find(({ policy }) => policy === 'finder');
+  return {
+    rows,
+    bins: bins.map(({ from, said, right, count: n }) => [
+      `${from} to ${from + 10} %`,
+      percent(said),
+      percent(right),
+      String(n),
+    ]),
+  };
+}
+
+/** The luck of each fault is the same whoever follows it. */
+function follow(policy, count, sharesOf, believedOf = sharesOf, seed = 0.2026) {
+  const draw = randomLcg(seed);
+  return Array.from({ length: count }, (_, i) =>
+    followFault(hiddenFault(draw, sharesOf), policy, randomLcg((i + 1) / (count + 2)), believedOf),
+  );
+}
+
+/** A shop with shares of its own: each symptom by itself, or, with a shape, meeting some causes more under all of them. */
+function shopOf(seed, shape) {
+  const draw = randomLcg(seed);
+  const gamma = randomGamma.source(draw);
+  const lean = new Map(CAUSES.map(({ id }) => [id, shape > 0 ? gamma(shape, 1 / shape)() : 1]));
+  const shares = new Map(
+    SYMPTOMS.map(({ id, weights }) => {
+      const drawn = Object.entries(weights).map(([cause, weight]) => [
+        cause,
+        shape > 0 ? weight * lean.get(cause) : gamma(Math.max(SHOP_WEIGHT * weight, 1e-3))(),
+      ]);
+      const sum = drawn.reduce((total, [, share]) => total + share, 0);
+      return [id, Object.fromEntries(drawn.map(([cause, share]) => [cause, share / sum]))];
+    }),
+  );
+  return ({ id }) => shares.get(id);
+}
+
+const shipped = ({ weights }) => weights;
+
+function wrongShares(count, say) {
+  const ways = [
+    ['finder, knows the shares', 'finder', (own) => own],
+    ['finder, goes by the shipped ones', 'finder', () => shipped],
+    [BASE, BASE, () => shipped],
+  ];
+  const means = ways.map(([name, policy, believed]) => {
+    const all = Array.from({ length: SHOPS }, (_, shop) => {
+      const own = shopOf((shop + 1) / (SHOPS + 2), 0);
+      return summed(follow(policy, count, own, believed(own), (shop + 0.5) / SHOPS)).mean;
+    });
+    say(`${name}: done`);
+    return { name, mean: all.reduce((sum, one) => sum + one, 0) / SHOPS };
+  });
+  const rows = means.map(({ name, mean }) => [
+    name,
+    mean.toFixed(1),
+    (mean / means[0].mean).toFixed(2),
+    (mean / means[2].mean).toFixed(2),
+  ]);
+  return table(['way', 'mean min', 'of knowing them', `of the ${BASE}`], rows);
+}
+
+/** How a shop's shares lie around the shipped ones, and whether causes are taken to be common under every symptom. */
+const WORLDS = [
+  ['each symptom its own', () => ({ apart: true, shape: 1 }), { leaning: false }],
+  ['some causes met often under every symptom', () => ({ apart: false, shape: 1 }), { leaning: true }],
+  ['the same, learned by symptom alone', () => ({ apart: false, shape: 1 }), { leaning: false }],
+  ['hardly other than the shipped ones', () => ({ apart: false, shape: 4 }), { leaning: true }],
+];
+
+/** How far findings bring the shares from the shipped ones to the shop's. */
+function learning(say) {
+  const rows = WORLDS.flatMap(([name, world, how]) => {
+    const closed = LEARNED.map((findings) => closedBy(findings, world(), how));
+    say(`learning, ${name}: done`);
+    const row = [name, closed[0].before.toFixed(2), ...closed.map(({ learned }) => percent(learned))];
+    return world().apart
+      ? [
+          row,
+          ['the same, the likeliest cause counted', row[1], ...closed.map(({ counted }) => percent(counted))],
+        ]
+      : [row];
+  });
+  return table(['shares', 'apart', ...LEARNED.map((findings) => `after ${findings}`)], rows);
+}
+
+function closedBy(findings, { apart, shape }, how) {
+  let [before, learned, counted] = [0, 0, 0];
+  for (let shop = 0; shop < SHOPS; shop++) {
+    const own = shopOf((shop + 1) / (SHOPS + 2), apart ? 0 : shape);
+    const cases = follow('finder', findings, own, shipped, (shop + 0.25) / SHOPS).map(({ fault }) => fault);
+    const seen = cases.map(seenCase);
+    for (const symptom of SYMPTOMS) {
+      const truth = own(symptom);
+      before += symptom.share * divergence(truth, symptom.weights);
+      learned += symptom.share * divergence(truth, learnShares(symptom, seen, null, how));
+      counted += symptom.share * divergence(truth, countLikeliest(symptom, cases));
+    }
+  }
+  return { before: before / SHOPS, learned: 1 - learned / before, counted: 1 - counted / before };
+}
+
+/** What somebody learns who counts the likeliest cause of each case as its cause. */
+function countLikeliest(symptom, cases) {
+  const own = cases.filter(({ symptomId }) => symptomId === symptom.id);
+  const counts = new Map();
+  for (const one of own) {
+    const { id } = likeliest(replayFault(one).belief)[0];
+    counts.set(id, (counts.get(id) ?? 0) + 1);
+  }
+  const total = SHOP_WEIGHT + own.length;
+  return Object.fromEntries(
+    CAUSES.map(({ id }) => [id, (SHOP_WEIGHT * (symptom.weights[id] ?? 0) + (counts.get(id) ?? 0)) / total]),
+  );
+}
+
+function divergence(from, to) {
+  return Object.entries(from).reduce(
+    (sum, [id, share]) => (share > 0 ? sum + share * Math.log(share / Math.max(to[id] ?? 0, 3e-4)) : sum),
+    0,
+  );
+}
+
+/** Time of working out the next check, against replaying the case alone: a ratio, and milliseconds on this machine. */
+function stepTimes() {
+  const cases = follow('finder', 200).flatMap(({ fault }) =>
+    fault.findings.map((_, i) => ({ ...fault, findings: fault.findings.slice(0, i) })),
+  );
+  const timed = (work) =>
+    cases
+      .map((one) => {
+        const began = performance.now();
+        work(one);
+        return performance.now() - began;
+      })
+      .sort((a, b) => a - b);
+  timed(nextChecks);
+  const [steps, replays] = [timed(nextChecks), timed(replayFault)];
+  const at = (times, share) => times[Math.floor(share * times.length)];
+  const row = (name, share) => [
+    name,
+    `${at(steps, share).toFixed(1)} ms`,
+    (at(steps, share) / at(replays, share)).toFixed(0),
+  ];
+  return table(
+    ['next check', 'time here', 'times replaying the case'],
+    [row('median', 0.5), row('99 %', 0.99)],
+  );
+}
+
+function table(head, rows) {
+  const line = (cells) => `| ${cells.join(' | ')} |`;
+  return [line(head), line(head.map(() => '---')), ...rows.map(line)].join('\n');
+}
+
+function percent(share) {
+  return `${(100 * share).toFixed(1)} %`;
+}
+
+function summed(followed) {
+  const minutes = followed.map((one) => one.minutes).sort((a, b) => a - b);
+  const share = (holds) => followed.filter(holds).length / followed.length;
+  const bins = Array.from({ length: 10 }, (_, i) => {
+    const inside = followed.filter(({ believed }) => Math.min(9, Math.floor(10 * believed.share)) === i);
+    const mean = (of) => inside.reduce((sum, one) => sum + of(one), 0) / inside.length;
+    return {
+      from: 10 * i,
+      said: mean(({ believed }) => believed.share),
+      right: mean(({ believed }) => Number(believed.right)),
+      count: inside.length,
+    };
+  }).filter(({ count }) => count > 20);
+  return {
+    mean: minutes.reduce((sum, one) => sum + one, 0) / minutes.length,
+    p90: minutes[Math.floor(0.9 * minutes.length)],
+    here: share((one) => one.mendedHere),
+    quick: share((one) => one.mendedHere && one.minutes <= 10),
+    back: share((one) => one.comesBack),
+    checks: followed.reduce((sum, one) => sum + one.checks, 0) / followed.length,
+    bins,
+  };
+}

@@ -31,6 +31,30 @@ test.describe('needles before they go in', () => {
     await expect(sheet.getByRole('option', { name: /E2E-BAD/ })).toHaveCount(0);
   });
 
+  test('is magnified by the camera, and its photo goes with the check', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/needle-check');
+    await page.getByRole('button', { name: 'Snags' }).click();
+    await page.getByText('Look closely, keep a photo').click();
+    await page.getByRole('button', { name: 'Look through the camera' }).click();
+    const view = page.getByLabel('What the camera sees');
+    await expect.poll(() => view.evaluate((video: HTMLVideoElement) => video.videoWidth)).toBeGreaterThan(0);
+    await page.getByLabel('Zoom').fill('2');
+    await page.getByRole('button', { name: 'Take the photo' }).click();
+    await expect(page.getByAltText('The photo that goes with this check')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Log it', exact: true }).first().click();
+    await expect(page.getByText('Check logged.')).toBeVisible();
+    await page
+      .getByRole('button', { name: /^Photo of the check/ })
+      .first()
+      .click();
+    const kept = page.getByAltText('Photo taken with this check');
+    await expect
+      .poll(() => kept.evaluate((image: HTMLImageElement) => image.naturalWidth))
+      .toBeGreaterThan(100);
+  });
+
   test('a loose needle is told by shank, length and point, on a phone', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await signIn(page, 'operator');

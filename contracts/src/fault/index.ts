@@ -1,1 +1,8 @@
-export { FAULT_ENDINGS, FaultCaseInput, FaultDocument, FaultFacts, FaultFinding, LoggedFaultCase } from './fault-case.js';
+export {
+  FAULT_ENDINGS,
+  FaultCaseInput,
+  FaultDocument,
+  FaultFacts,
+  FaultFinding,
+  LoggedFaultCase,
+} from './fault-case.js';

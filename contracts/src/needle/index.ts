@@ -6,4 +6,11 @@ export {
   NewNeedleLot,
   type LotState,
 } from './needle-lot.js';
-export { EyePulls, NeedleCheck, NeedleCheckDocument, NeedleCheckInput, NeedleLooks } from './needle-check.js';
+export {
+  EyePulls,
+  NeedleCheck,
+  NeedleCheckDocument,
+  NeedleCheckInput,
+  NeedleLooks,
+  NeedlePhoto,
+} from './needle-check.js';

@@ -27,6 +27,12 @@ export const NeedleLooks = z.strictObject({
 });
 export type NeedleLooks = z.infer<typeof NeedleLooks>;
 
+/** A photo of a needle: base64 of a JPEG, scaled down on the device so that it goes with its check. */
+export const NeedlePhoto = z
+  .string()
+  .max(200_000)
+  .regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'a JPEG in base64');
+
 /** One needle that was looked at before it goes in, alone or as one of its lot. */
 export const NeedleCheckInput = z
   .strictObject({
@@ -34,6 +40,7 @@ export const NeedleCheckInput = z
     lotId: Id.nullable(),
     looks: NeedleLooks,
     note: Line(200).default(''),
+    photo: NeedlePhoto.nullable().default(null),
     checkedAt: Instant,
   })
   .refine(({ looks }) => Object.values(looks).some((look) => look !== null), {
@@ -48,6 +55,7 @@ export const NeedleCheck = z.object({
   lotCode: z.string().nullable(),
   looks: NeedleLooks,
   note: z.string(),
+  hasPhoto: z.boolean(),
   checkedAt: Instant,
   checkedBy: Name,
 });

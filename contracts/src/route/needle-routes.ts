@@ -5,6 +5,7 @@ import {
   NeedleCheckInput,
   NeedleLot,
   NeedleLotEntry,
+  NeedlePhoto,
   NewNeedleLot,
 } from '../needle/index.js';
 import { Id } from '../shared/index.js';
@@ -62,6 +63,15 @@ export const needleRoutes = {
     body: NeedleCheckInput,
     reply: NeedleCheck,
     errors: ['lot.unknown', 'time.outside'],
+  }),
+  readNeedlePhoto: reads({
+    id: 'readNeedlePhoto',
+    path: '/api/needle-checks/:checkId/photo',
+    summary: 'The photo that was taken with a check',
+    permission: 'operator',
+    params: z.strictObject({ checkId: Id }),
+    reply: z.object({ photo: NeedlePhoto }),
+    errors: ['entry.unknown'],
   }),
   listNeedleChecks: reads({
     id: 'listNeedleChecks',

@@ -34,7 +34,7 @@ import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { HookCheckRow } from './hook-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
-import type { NeedleCheckRow, NeedleLotRow } from './needle-rows.js';
+import type { NeedleCheckRow, NeedleLotRow, NeedlePhotoRow } from './needle-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 import type { ServiceKindRow } from './service-kind-rows.js';
 
@@ -89,6 +89,10 @@ export function floorTables(table: DefineTable) {
       note: text,
       checkedAt: instant,
       checkedById: ref,
+    }),
+    needlePhotos: table<NeedlePhotoRow>('needle_photos', {
+      checkId: id,
+      jpeg: { type: DataTypes.BLOB('medium'), allowNull: false },
     }),
     spotChecks: table<SpotCheckRow>('spot_checks', {
       id,

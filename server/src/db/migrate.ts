@@ -29,6 +29,7 @@ import { serviceKinds } from './migrations/20261227-service-kinds.js';
 import { hookChecks } from './migrations/20261228-hook-checks.js';
 import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
+import { needlePhotos } from './migrations/20261229-needle-photos.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
 import { people } from './migrations/20261218-people.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
@@ -74,6 +75,7 @@ export const MIGRATIONS: readonly Migration[] = [
   bobbinCases,
   serviceKinds,
   hookChecks,
+  needlePhotos,
 ];
 
 /** The migrations of a database, to run up or down. */

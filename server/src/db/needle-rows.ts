@@ -18,6 +18,12 @@ export interface NeedleLotRow {
   decision: string;
 }
 
+/** A photo that was taken with a check. */
+export interface NeedlePhotoRow {
+  checkId: string;
+  jpeg: Buffer;
+}
+
 /** One needle that was looked at; `document` is JSON of `NeedleCheckDocument`. */
 export interface NeedleCheckRow {
   id: string;

@@ -3,7 +3,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
 import { findMachine } from '../floor/index.js';
 import { requireBetween, requireShopTime } from '../shop/index.js';
-import { readFaultFacts } from './fault-facts.js';
+import { readFaultFacts } from './fault-facts.service.js';
 import { findFaultCases, insertFaultCase } from './fault.store.js';
 
 /** So many are learned from: a shop changes. */

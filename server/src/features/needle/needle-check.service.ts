@@ -4,7 +4,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import type { NeedleLotRow } from '../../db/needle-rows.js';
 import { shopValues } from '../catalogue/index.js';
 import { requireShopTime } from '../shop/index.js';
-import { findChecks, insertCheck } from './needle-check.store.js';
+import { findChecks, findPhoto, insertCheck, insertPhoto } from './needle-check.store.js';
 import { sampleOf } from './needle-lot.service.js';
 import { lockLot, updateLot } from './needle-lot.store.js';
 
@@ -16,6 +16,13 @@ export function readChecks(database: Database, lotId: string | undefined): Promi
   return findChecks(database, lotId === undefined ? { latest: LATEST } : { lotId });
 }
 
+/** The photo taken with a check. @throws ProblemError `entry.unknown` */
+export async function readPhoto(database: Database, checkId: string): Promise<{ photo: string }> {
+  const photo = await findPhoto(database, checkId);
+  if (photo === null) throw new ProblemError('entry.unknown');
+  return { photo };
+}
+
 /**
  * Logs what was looked at on a needle under the key it was sent with. With a bad one too many, its lot is kept out of
  * machines from then on; with a full sample, one that waited for it is accepted.
@@ -25,7 +32,7 @@ export function readChecks(database: Database, lotId: string | undefined): Promi
 export async function logNeedleCheck(
   database: Database,
   id: string,
-  { lotId, looks, note, checkedAt }: NeedleCheckInput,
+  { lotId, looks, note, photo, checkedAt }: NeedleCheckInput,
   person: Person,
   now: Date,
   tx: Transaction,
@@ -37,6 +44,7 @@ export async function logNeedleCheck(
   await requireShopTime(database, at, 'body.checkedAt', now, tx);
   const document = JSON.stringify({ version: 1, looks });
   await insertCheck(database, { id, lotId, document, note, checkedAt: at, checkedById: person.id }, tx);
+  if (photo !== null) await insertPhoto(database, id, photo, tx);
   if (lot) await decideBySample(database, lot, looks, person, now, tx);
   const [check] = await findChecks(database, { id }, tx);
   return check!;

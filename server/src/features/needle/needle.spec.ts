@@ -44,10 +44,36 @@ describe('lots of needles', () => {
   const check = (lotId: string | null, looks: Partial<NeedleCheckInput['looks']>, key = newId()) =>
     operator.call(routes.logNeedleCheck, {
       key,
-      body: { lotId, looks: looks as NeedleCheckInput['looks'], note: '', checkedAt: AT },
+      body: { lotId, looks: looks as NeedleCheckInput['looks'], note: '', photo: null, checkedAt: AT },
     });
   const lotNow = async (id: string): Promise<NeedleLot> =>
     (await operator.call(routes.listLots)).body.find((lot) => lot.id === id)!;
+  it('keep the photo that was taken with a check, once, and apart from the list', async () => {
+    // The beginning of every JPEG, and not more: what it shows is not looked at.
+    const photo = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16]).toString('base64');
+    const key = newId();
+    const body = { lotId: null, looks: GOOD, note: '', checkedAt: AT };
+    const send = (sent: string | null, id = key) =>
+      operator.call(routes.logNeedleCheck, {
+        key: id,
+        body: { ...body, photo: sent } as NeedleCheckInput,
+      });
+    expect((await send(photo)).body.hasPhoto).toBeTrue();
+    await send(photo);
+    const read = await operator.call(routes.readNeedlePhoto, { params: { checkId: key } });
+    expect(read.body).toEqual({ photo });
+    const without = newId();
+    expect((await send(null, without)).body.hasPhoto).toBeFalse();
+    const none = await operator.call(routes.readNeedlePhoto, { params: { checkId: without } });
+    expect([none.status, codeOf(none)]).toEqual([404, 'entry.unknown']);
+    const png = Buffer.from([0x89, 0x50, 0x4e, 0x47]).toString('base64');
+    const refused = await send(png, newId());
+    expect([refused.status, (refused.body as unknown as Problem).fields?.[0]?.path]).toEqual([
+      400,
+      'body.photo',
+    ]);
+  });
+
   async function putIn(lotId: string, changedAt = AT) {
     const params = { machineId: shop.works.ids.compound };
     const floor = (await operator.call(routes.readFloor)).body;

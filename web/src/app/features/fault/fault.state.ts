@@ -7,7 +7,14 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { learnShares, nextChecks, seenCase, symptom, type FaultCase, type FaultFinding } from '@gantelet/core';
+import {
+  learnShares,
+  nextChecks,
+  seenCase,
+  symptom,
+  type FaultCase,
+  type FaultFinding,
+} from '@gantelet/core';
 import type { FaultCaseInput, LoggedFaultCase, Machine, Problem } from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
 import { matchFeature } from '../match/match.state';

@@ -6,13 +6,13 @@ import { routes, type FloorMachine, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { otherThanRead, watchWhileOpen } from '../../shared/api/watch-while-open';
 import { Outbox } from '../../shared/outbox/outbox';
+import { KEPT_HERE } from '../../shared/words/outbox-words';
 import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { shopFeature } from '../shop/shop.state';
 import { floorActions, floorFeature, type UndoableChange } from './floor.state';
 
 const READ_AGAIN_MS = 5000;
-const KEPT_HERE = 'saved on this device; it goes out when the connection is back.';
 
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 const refused = (key: string) => (problem: Problem) => of(floorActions.refused({ key, problem }));

@@ -3,6 +3,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, concatMap, map, of, switchMap } from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { Outbox } from '../../shared/outbox/outbox';
 import { hookActions } from './hook.state';
 
 export const read = createEffect(
@@ -20,12 +21,16 @@ export const read = createEffect(
 );
 
 export const log = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
       ofType(hookActions.log),
       concatMap(({ key, machineId, entry: body }) =>
-        api.call(routes.logHookCheck, { key, params: { machineId }, body }).pipe(
-          map((checks) => hookActions.written({ machineId, checks, done: 'Logged.' })),
+        outbox.send(routes.logHookCheck, { key, params: { machineId }, body }, 'A look at a hook').pipe(
+          map((sent) =>
+            'reply' in sent
+              ? hookActions.written({ machineId, checks: sent.reply, done: 'Logged.' })
+              : hookActions.waits(),
+          ),
           catchError((problem: Problem) => of(hookActions.refused({ problem }))),
         ),
       ),

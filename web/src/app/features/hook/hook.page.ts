@@ -194,7 +194,10 @@ function fieldsOf(book: HookBook): Record<keyof HookBook, MaybeLimits> {
 /** Stands in for the time of the entry while it is only checked. */
 const NOW = '2000-01-01T00:00:00.000Z';
 
-type MaybeLimits = { readonly least: number | null; readonly most: number | null };
+interface MaybeLimits {
+  readonly least: number | null;
+  readonly most: number | null;
+}
 interface HookForm extends HookReading {
   readonly book: Readonly<Record<keyof HookBook, MaybeLimits>>;
   readonly set: boolean;

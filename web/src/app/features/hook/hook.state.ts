@@ -1,5 +1,6 @@
-import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import type { HookCheck, HookCheckEntry, Problem } from '@gantelet/contracts';
+import { KEPT_HERE } from '../../shared/words/outbox-words';
 
 export const hookActions = createActionGroup({
   source: 'Hook',
@@ -10,6 +11,8 @@ export const hookActions = createActionGroup({
     Log: props<{ key: string; machineId: string; entry: HookCheckEntry }>(),
     Withdraw: props<{ key: string; machineId: string; checkId: string }>(),
     Written: props<{ machineId: string; checks: readonly HookCheck[]; done: string }>(),
+    /** Nobody answered: it is kept on the device and goes out by itself. */
+    Waits: emptyProps(),
     Failed: props<{ problem: Problem }>(),
     /** A write was refused, or nobody answered it. */
     Refused: props<{ problem: Problem }>(),
@@ -61,6 +64,12 @@ export const hookFeature = createFeature({
       ...(state.machineId === machineId ? { checks } : {}),
       saving: false,
       done,
+      written: state.written + 1,
+    })),
+    on(hookActions.waits, (state) => ({
+      ...state,
+      saving: false,
+      done: `Look at the hook: ${KEPT_HERE}`,
       written: state.written + 1,
     })),
     on(hookActions.failed, (state, { problem }) => ({ ...state, problem })),

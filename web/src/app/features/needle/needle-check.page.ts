@@ -23,6 +23,7 @@ import { roleReaches, type EyePulls, type NeedleCheck, type NeedleCheckInput } f
 import { keptFor } from '../../shared/kept-for';
 import { ChooserComponent, type Choice } from '../../shared/widgets/chooser.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { MagnifierComponent } from '../../shared/widgets/magnifier.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -117,6 +118,7 @@ const LOOKS: readonly Look[] = [
     DatePipe,
     LookChoiceComponent,
     NumberInputDirective,
+    MagnifierComponent,
     ProblemComponent,
     PullsFieldsComponent,
     RouterLink,
@@ -165,6 +167,15 @@ export class NeedleCheckPage {
     () => `${this.lotId()} ${this.written()}`,
     (): NeedleLooks => UNCHECKED_NEEDLE,
   );
+  protected readonly photo = keptFor(
+    () => `${this.lotId()} ${this.written()}`,
+    (): string | null => null,
+  );
+  private readonly shownPhoto = this.store.selectSignal(needleFeature.selectPhoto);
+  protected readonly photoOf = computed(() => {
+    const shown = this.shownPhoto();
+    return shown && { ...shown, source: `data:image/jpeg;base64,${shown.photo}` };
+  });
   protected readonly needleNumber = computed(() => `${this.lotId()} ${this.written()}`);
   protected readonly found = computed((): NeedleLooks => {
     const seen = this.seen();
@@ -230,10 +241,14 @@ export class NeedleCheckPage {
   }
 
   protected log(): void {
-    const said = { lotId: this.lotId(), looks: this.found(), note: '' };
+    const said = { lotId: this.lotId(), looks: this.found(), note: '', photo: this.photo() };
     const { key, at } = this.stamp(said);
     const check = { ...said, checkedAt: at } as NeedleCheckInput;
     this.store.dispatch(needleActions.logCheck({ key, check }));
+  }
+
+  protected showPhoto({ id: checkId }: NeedleCheck): void {
+    this.store.dispatch(needleActions.photoWanted({ checkId }));
   }
 
   protected remove({ id }: NeedleCheck): void {

@@ -4,6 +4,7 @@ import { catchError, exhaustMap, map, of, switchMap, type Observable } from 'rxj
 import type { Action } from '@ngrx/store';
 import { routes, type NeedleLot, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { Outbox } from '../../shared/outbox/outbox';
 import { needleActions } from './needle.state';
 
 const failed = (problem: Problem) => of(needleActions.failed({ problem }));
@@ -54,12 +55,28 @@ export const readPockets = createEffect(
 );
 
 export const logCheck = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
       ofType(needleActions.logCheck),
       exhaustMap(({ key, check: body }) =>
-        api.call(routes.logNeedleCheck, { key, body }).pipe(
-          map((check) => needleActions.checkLogged({ check })),
+        outbox.send(routes.logNeedleCheck, { key, params: {}, body }, 'A check of a needle').pipe(
+          map((sent) =>
+            'reply' in sent ? needleActions.checkLogged({ check: sent.reply }) : needleActions.checkWaits(),
+          ),
+          catchError(refused),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const readPhoto = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(needleActions.photoWanted),
+      switchMap(({ checkId }) =>
+        api.call(routes.readNeedlePhoto, { params: { checkId } }).pipe(
+          map(({ photo }) => needleActions.photoRead({ checkId, photo })),
           catchError(refused),
         ),
       ),

@@ -41,6 +41,7 @@ describe('a needle that is checked', () => {
     expect(said?.check.looks).toEqual({ ...UNCHECKED_NEEDLE, snag: 'clean', slideFromGroove: 'slides' });
     const check: NeedleCheck = {
       ...{ id: newId(), lotId: LOT.id, lotCode: LOT.code, note: '', checkedBy: 'Test mechanic' },
+      hasPhoto: false,
       ...{ looks: said!.check.looks, checkedAt: said!.check.checkedAt },
     };
     page.store.dispatch(needleActions.checkLogged({ check }));
@@ -132,7 +133,10 @@ describe('lots', () => {
       effects,
       answers: { listLots: [LOT], logNeedleCheck: {} },
     });
-    const check = { lotId: LOT.id, looks: UNCHECKED_NEEDLE, note: '', checkedAt: '2026-03-04T10:00:00.000Z' };
+    const check = {
+      ...{ lotId: LOT.id, looks: UNCHECKED_NEEDLE, note: '', photo: null },
+      checkedAt: '2026-03-04T10:00:00.000Z',
+    };
     store.dispatch(needleActions.logCheck({ key: newId(), check }));
     expect(asked.map(({ route }) => route)).toEqual(['logNeedleCheck', 'listLots']);
     expect(store.selectSignal(needleFeature.selectLots)()).toEqual([LOT]);

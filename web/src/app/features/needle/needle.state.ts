@@ -9,6 +9,7 @@ import type {
   PartUsedNeedle,
   Problem,
 } from '@gantelet/contracts';
+import { KEPT_HERE } from '../../shared/words/outbox-words';
 
 export const needleActions = createActionGroup({
   source: 'Needle',
@@ -24,6 +25,10 @@ export const needleActions = createActionGroup({
     /** `key` is the id of the write: sending it again is the same write. */
     'Log Check': props<{ key: string; check: NeedleCheckInput }>(),
     'Check Logged': props<{ check: NeedleCheck }>(),
+    /** Nobody answered: it is kept on the device and goes out by itself. */
+    'Check Waits': emptyProps(),
+    'Photo Wanted': props<{ checkId: string }>(),
+    'Photo Read': props<{ checkId: string; photo: string }>(),
     'Withdraw Check': props<{ key: string; checkId: string }>(),
     'Check Withdrawn': props<{ checkId: string }>(),
     'Register Lot': props<{ key: string; entry: NewNeedleLot }>(),
@@ -44,6 +49,8 @@ export interface NeedleState {
   readonly lotId: string | null;
   readonly checks: readonly NeedleCheck[];
   readonly partUsed: readonly PartUsedNeedle[];
+  /** The photo that is looked at, and the check it was taken with. */
+  readonly photo: { readonly checkId: string; readonly photo: string } | null;
   readonly saving: boolean;
   /** Writes that were answered. */
   readonly written: number;
@@ -58,6 +65,7 @@ const initial: NeedleState = {
   lotId: null,
   checks: [],
   partUsed: [],
+  photo: null,
   saving: false,
   written: 0,
   done: '',
@@ -101,6 +109,8 @@ export const needleFeature = createFeature({
       ...answered(state, 'Check logged.'),
       checks: [check, ...state.checks],
     })),
+    on(needleActions.checkWaits, (state) => answered(state, `Check: ${KEPT_HERE}`)),
+    on(needleActions.photoRead, (state, { checkId, photo }) => ({ ...state, photo: { checkId, photo } })),
     on(needleActions.checkWithdrawn, (state, { checkId }) => ({
       ...answered(state, 'Check removed: it no longer counts.'),
       checks: state.checks.filter(({ id }) => id !== checkId),

@@ -72,12 +72,11 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
     case 'service':
       return {
         head: serviceName({ kind: event.service, name: event.serviceName }),
-        more: [event.note, takenBackText(event.withdrawnBy)].filter(Boolean).join('; '),
+        more: listed(event.note, takenBackText(event.withdrawnBy)),
       };
     case 'pieces': {
       const each = `${event.stitchesPerPiece} stitches each, from ${CLOCK.format(new Date(event.from))}`;
-      const more = [each, takenBackText(event.withdrawnBy)].filter(Boolean).join('; ');
-      return { head: `${event.pieces} pieces sewn`, more };
+      return { head: `${event.pieces} pieces sewn`, more: listed(each, takenBackText(event.withdrawnBy)) };
     }
     case 'set-for':
       return { head: 'Set up for another job', more: event.setupName };
@@ -87,10 +86,11 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
     }
     case 'fault':
       return faultText(event);
-    case 'hook': {
-      const more = [hookReadingText(event.reading), event.note, takenBackText(event.withdrawnBy)];
-      return { head: event.set ? 'Hook set' : 'Hook looked at', more: more.filter(Boolean).join('; ') };
-    }
+    case 'hook':
+      return {
+        head: event.set ? 'Hook set' : 'Hook looked at',
+        more: listed(hookReadingText(event.reading), event.note, takenBackText(event.withdrawnBy)),
+      };
     case 'setup-saved':
       return { head: 'Set-up saved', more: event.setupName };
     case 'seams':
@@ -98,11 +98,8 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
         head: `${event.seams} test ${event.seams === 1 ? 'seam' : 'seams'}`,
         more: `${event.setupName}, the last at ${turnsText(event.turns)} turns: ${GRADE_WORDS[event.grade]}`,
       };
-    case 'bobbin-reading': {
-      const drop = event.outcome === null ? '' : DROP_WORDS[event.outcome];
-      const gauge = event.tensionCn === null ? '' : `${Math.round(event.tensionCn)} cN`;
-      return { head: 'Bobbin tension measured', more: [drop, gauge].filter(Boolean).join(', ') };
-    }
+    case 'bobbin-reading':
+      return { head: 'Bobbin tension measured', more: bobbinText(event) };
     case 'gauge-reading':
       return {
         head: 'Top tension measured',
@@ -111,7 +108,14 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
   }
 }
 
+const listed = (...parts: readonly string[]): string => parts.filter(Boolean).join('; ');
 const takenBackText = (by: string | null): string => (by === null ? '' : `removed by ${by}`);
+
+function bobbinText({ outcome, tensionCn }: Extract<MachineEvent, { kind: 'bobbin-reading' }>): string {
+  const drop = outcome === null ? '' : DROP_WORDS[outcome];
+  const gauge = tensionCn === null ? '' : `${Math.round(tensionCn)} cN`;
+  return [drop, gauge].filter(Boolean).join(', ');
+}
 
 function faultText({ symptom: id, ending, cause, note }: Extract<MachineEvent, { kind: 'fault' }>): {
   readonly head: string;

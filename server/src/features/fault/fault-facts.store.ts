@@ -1,16 +1,13 @@
 import { QueryTypes } from 'sequelize';
-import { SERVICE_KINDS } from '@gantelet/core';
-import type { FaultFacts } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { standing } from '../../db/withdrawn.js';
-import { shopValues } from '../catalogue/index.js';
-import { readServices } from '../floor/index.js';
 
 /** What was done within so many hours may be what a fault came from; what other machines had, within so many days. */
 const JUST_HOURS = 4;
 const LATELY_DAYS = 7;
 
-interface Row {
+/** What the logs hold of a machine, counted. */
+export interface LoggedCounts {
   readonly changed: number;
   readonly threads: number;
   readonly lotId: string | null;
@@ -19,23 +16,13 @@ interface Row {
   readonly others: number;
 }
 
-/** What the logs say of a machine that a fault may come from. @throws ProblemError `machine.unknown` */
-export async function readFaultFacts(database: Database, machineId: string, now: Date): Promise<FaultFacts> {
-  const services = await readServices(database, machineId, await shopValues(database), now);
-  const shipped: readonly string[] = SERVICE_KINDS;
-  const { changed, threads, lotId, lotRan, turns, others } = await logged(database, machineId, now);
-  return {
-    serviceDue: services.some(({ kind, due }) => due && shipped.includes(kind)),
-    changedOver: changed > 0,
-    newThread: changed > 0 ? threads > 1 : null,
-    newLot: lotId === null ? null : lotRan === 0,
-    knobTurned: turns > 1,
-    othersToo: lotId === null ? null : others > 0,
-  };
-}
-
-async function logged({ sequelize }: Database, machineId: string, now: Date): Promise<Row> {
-  const [row] = await sequelize.query<Row>(
+/** Counts of one machine that is registered. */
+export async function countLogged(
+  { sequelize }: Database,
+  machineId: string,
+  now: Date,
+): Promise<LoggedCounts> {
+  const [row] = await sequelize.query<LoggedCounts>(
     `SELECT (SELECT COUNT(*) FROM machine_setups x WHERE x.machine_id = :machineId AND x.set_at > :just AND x.set_at <= :now)
               AS changed,
             (SELECT COUNT(DISTINCT thread) FROM (SELECT CONCAT(s.thread_construction, ' ', s.thread_tex) AS thread

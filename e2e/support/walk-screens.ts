@@ -76,6 +76,14 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.getByRole('link', { name: 'Flatbed compound 05' }).click();
   await expect(page.getByLabel('Shop number')).toHaveValue('5');
   await check();
+  await page.goto(`${new URL(page.url()).pathname}/hook`);
+  await page.getByRole('button', { name: 'Misses some' }).click();
+  await expect(page.getByText('Timing is out.')).toBeVisible();
+  await check();
+  await page.goto('/practice/faults');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: /^Pull both threads/ }).click();
+  await check();
   await page.goto('/machines/services');
   await expect(page.getByRole('heading', { name: 'Kinds of service' })).toBeVisible();
   await check();

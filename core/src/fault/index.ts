@@ -20,6 +20,7 @@ export {
   type FaultFinding,
   type FaultState,
 } from './fault-case.js';
+export { repeatedCauses, type ConfirmedCause, type RepeatedCause } from './repeated-causes.js';
 export { nextChecks, type FaultAdvice, type NextStep } from './next-check.js';
 export { learnShares, seenCase, type LearnedCase, type Learning, type SeenCase } from './learn-shares.js';
 export {

@@ -14,3 +14,11 @@ export {
   type PracticeScenario,
 } from './practice-scenario.js';
 export { rulePath, type PracticeStep } from './rule-path.js';
+export {
+  answerOf,
+  finderPath,
+  hiddenFault,
+  sewnAfter,
+  type FaultStep,
+  type HiddenFault,
+} from './practice-fault.js';

@@ -1,16 +1,23 @@
+export { hiddenFault } from '../practice/practice-fault.js';
+import {
+  answerOf,
+  GOOD_IF_MENDED,
+  SHIPPED_SHARES,
+  sewnAfter,
+  type Chance,
+  type FaultStep,
+  type HiddenFault,
+  type SharesOf,
+} from '../practice/practice-fault.js';
 import {
   afterFinding,
-  causeById,
   CAUSES,
-  EVIDENCE,
   FAULT_CHECKS,
-  faultCheck,
   FIXED_ORDER,
   nextChecks,
   NONE_OF_THESE,
   replayFault,
   SPECIALIST,
-  SYMPTOMS,
   type FaultCase,
   type FaultCheck,
   type FaultFinding,
@@ -31,14 +38,6 @@ export interface FollowedFault {
   readonly believed: { readonly share: number; readonly right: boolean };
 }
 
-/** A hidden fault: what it is, and what anybody would say of it. */
-export interface HiddenFault {
-  readonly symptom: Symptom;
-  readonly causeId: string;
-  readonly evidence: Readonly<Record<string, number>>;
-}
-
-export type Chance = () => number;
 export const FAULT_POLICIES = [
   'knows the cause',
   'finder',
@@ -51,39 +50,14 @@ export const FAULT_POLICIES = [
 ] as const;
 export type FaultPolicy = (typeof FAULT_POLICIES)[number];
 
-/** Shares of the causes by symptom: those of a shop, or those somebody goes by. */
-export type SharesOf = (symptom: Symptom) => Readonly<Record<string, number>>;
-const SHIPPED: SharesOf = ({ weights }) => weights;
-
-const GOOD_IF_MENDED = 0.97;
-const MOST_SEAMS = 6;
 const MOST_FINDINGS = 60;
-
-const drawn = (chances: readonly number[], chance: Chance): number => {
-  let left = chance() * chances.reduce((sum, one) => sum + one, 0);
-  const found = chances.findIndex((one) => (left -= one) < 0);
-  return found < 0 ? chances.length - 1 : found;
-};
-
-/** Draws a fault from the tables themselves, or from a shop's own shares: what is simulated says nothing of real ones. */
-export function hiddenFault(chance: Chance, sharesOf: SharesOf = SHIPPED): HiddenFault {
-  const shares = SYMPTOMS.map(({ share }) => share);
-  const symptom = SYMPTOMS[drawn(shares, chance)]!;
-  const own = sharesOf(symptom);
-  const weights = CAUSES.map(({ id }) => own[id] ?? 0);
-  const cause = CAUSES[drawn(weights, chance)]!;
-  const evidence = EVIDENCE.map(
-    ({ id, base, given }) => [id, drawn(given[cause.id] ?? base, chance)] as const,
-  );
-  return { symptom, causeId: cause.id, evidence: Object.fromEntries(evidence) };
-}
 
 /** Follows a hidden fault by a policy until it is taken to be mended or handed over. */
 export function followFault(
   hidden: HiddenFault,
   policy: FaultPolicy,
   chance: Chance,
-  sharesOf: SharesOf = SHIPPED,
+  sharesOf: SharesOf = SHIPPED_SHARES,
 ): FollowedFault {
   const evidence = policy === 'no evidence' ? {} : hidden.evidence;
   let fault: FaultCase = { symptomId: hidden.symptom.id, evidence, findings: [] };
@@ -100,9 +74,9 @@ export function followFault(
         mendedHere: false,
         comesBack: false,
       };
-    const { finding, mends } = madeOn(hidden, todo, chance);
+    const { finding, mends } = answerOf(hidden, todo, chance);
     mended ||= mends;
-    const whole = sewn(state, finding, mended, chance);
+    const whole = sewnAfter(state, finding, mended, chance);
     state = afterFinding(state, whole);
     fault = { ...fault, findings: [...fault.findings, whole] };
   }
@@ -117,16 +91,11 @@ export function followFault(
   }
 }
 
-interface Step {
-  readonly do: 'check' | 'repair' | 'specialist';
-  readonly id: string;
-}
-
 type NextStepOf = (
   fault: FaultCase,
   state: FaultState,
   shares: Readonly<Record<string, number>>,
-) => Step | null;
+) => FaultStep | null;
 
 /** What each way does next. */
 function stepsOf(policy: FaultPolicy, { symptom, causeId }: HiddenFault): NextStepOf {
@@ -165,7 +134,7 @@ const KNOBS: readonly string[] = ['topKnob', 'bobScrew'];
 const MOST_REPAIRS = 3;
 
 /** The check that tells most about the cause per minute, which is not what ends a fault soonest. */
-function mostTelling(state: FaultState, symptom: Symptom): Step | null {
+function mostTelling(state: FaultState, symptom: Symptom): FaultStep | null {
   const [found] = state.unlocked;
   if (found !== undefined) return { do: 'repair', id: found };
   const before = entropyOf(state);
@@ -218,50 +187,9 @@ function outcomesOf(
 }
 
 /** What a chart says: what was found is repaired, else the next of its order; null at its end. */
-function fixedStep(unlocked: readonly string[], order: string[]): Step | null {
+function fixedStep(unlocked: readonly string[], order: string[]): FaultStep | null {
   const [found] = unlocked;
   if (found !== undefined) return { do: 'repair', id: found };
   const id = order.shift();
   return id === undefined ? null : { do: 'check', id };
-}
-
-function madeOn(
-  { causeId }: HiddenFault,
-  step: Step,
-  chance: Chance,
-): { readonly finding: FaultFinding; readonly mends: boolean } {
-  if (step.do === 'repair') {
-    const { success } = causeById(step.id)!.repair;
-    const mends = step.id === causeId && causeId !== NONE_OF_THESE && chance() < success;
-    return { finding: { did: 'repair', causeId: step.id, seams: [] }, mends };
-  }
-  const check = faultCheck(step.id)!;
-  if (check.kind === 'probe') {
-    const outcome = drawn(check.given[causeId] ?? check.base, chance);
-    return { finding: { did: 'probe', checkId: check.id, outcome }, mends: false };
-  }
-  if (check.kind === 'swap') {
-    const mends = chance() < (check.mends[causeId] ?? 0);
-    return { finding: { did: 'swap', checkId: check.id, seams: [] }, mends };
-  }
-  const others = Object.keys(check.finds).filter((id) => id !== causeId);
-  const found =
-    chance() < (check.finds[causeId] ?? 0)
-      ? causeId
-      : chance() < check.falseAlarm && others.length > 0
-        ? others[Math.floor(chance() * others.length)]!
-        : null;
-  return { finding: { did: 'look', checkId: check.id, found }, mends: false };
-}
-
-/** Sews after something that may have helped, until a seam is bad or it is sure enough. */
-function sewn(state: FaultState, finding: FaultFinding, mended: boolean, chance: Chance): FaultFinding {
-  if (finding.did !== 'swap' && finding.did !== 'repair') return finding;
-  const seams: boolean[] = [];
-  while (seams.length < MOST_SEAMS) {
-    const good = chance() < (mended ? GOOD_IF_MENDED : state.quiet);
-    seams.push(good);
-    if (!good || afterFinding(state, { ...finding, seams }).solved) break;
-  }
-  return { ...finding, seams };
 }

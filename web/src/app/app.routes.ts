@@ -270,7 +270,17 @@ export const appRoutes: Routes = [
         path: 'practice',
         title: 'Practice · Gantelet',
         providers: [provideState(practiceFeature), provideEffects(practiceEffects)],
-        loadComponent: () => import('./features/practice/practice.page').then((m) => m.PracticePage),
+        children: [
+          {
+            path: '',
+            loadComponent: () => import('./features/practice/practice.page').then((m) => m.PracticePage),
+          },
+          {
+            path: 'faults',
+            loadComponent: () =>
+              import('./features/practice/practice-fault.page').then((m) => m.PracticeFaultPage),
+          },
+        ],
       },
       {
         path: 'catalogue',

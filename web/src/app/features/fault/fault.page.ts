@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
   causeById,
@@ -19,6 +20,7 @@ import {
   HOUR_MS,
   faultCheck,
   likeliest,
+  repeatedCauses,
   replayFault,
   symptom,
   SYMPTOMS,
@@ -27,9 +29,11 @@ import {
 } from '@gantelet/core';
 import { roleReaches, type FaultCaseInput } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
+import { saveFile } from '../../shared/save-file';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { ENDS_OF_CAUSE, findingText } from '../../shared/words/fault-words';
 import { inTenText } from '../../shared/words/chance-words';
 import { shortNumber } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
@@ -38,6 +42,8 @@ import { floorActions, floorFeature } from '../floor/floor.state';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { CheckGuideComponent } from './check-guide.component';
+import { faultSheet, sheetText } from './fault-sheet';
+import { FaultSheetComponent } from './fault-sheet.component';
 import { faultActions, faultFeature } from './fault.state';
 
 /** So many causes are shown, and so many other checks offered. */
@@ -48,10 +54,19 @@ const RECENTLY_MS = 24 * HOUR_MS;
 /** Symptoms after which pieces of a needle may lie about. */
 const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
 
+const DAY_TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
 /** What is wrong, and what do I check first? */
 @Component({
   selector: 'gan-fault',
-  imports: [CheckGuideComponent, ProblemComponent, SignalMarkComponent, StandingComponent],
+  imports: [
+    CheckGuideComponent,
+    FaultSheetComponent,
+    RouterLink,
+    ProblemComponent,
+    SignalMarkComponent,
+    StandingComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './fault.page.html',
   styleUrls: ['../../shared/likely.scss', './fault.page.scss'],
@@ -70,6 +85,16 @@ export class FaultPage {
   protected readonly unread = this.store.selectSignal(faultFeature.selectProblem);
   protected readonly refused = this.store.selectSignal(faultFeature.selectRefused);
   private readonly openOnes = this.store.selectSignal(faultFeature.selectLeftOpen);
+  /** What comes back, and what would end it. */
+  protected readonly repeated = computed(() =>
+    repeatedCauses(this.cases(), Date.now()).map(({ causeId, machineId, times }) => ({
+      key: `${causeId} ${machineId}`,
+      what: causeById(causeId)!.name,
+      where: this.machines().find(({ id }) => id === machineId)?.name ?? 'several machines',
+      times,
+      end: ENDS_OF_CAUSE[causeById(causeId)!.group],
+    })),
+  );
   protected readonly leftOpen = computed(() =>
     this.openOnes().map(({ beganAt, symptomId, machineId }) => ({
       beganAt,
@@ -160,6 +185,18 @@ export class FaultPage {
     () => `${this.fault()?.beganAt} ${this.solved()}`,
     (): string | null => this.likely()[0]?.cause.id ?? null,
   );
+  protected readonly sheet = computed(() => {
+    const [fault, belief] = [this.fault(), this.advice()?.state.belief];
+    if (!fault || !belief) return null;
+    const machine = this.machines().find(({ id }) => id === fault.machineId);
+    const floor = this.onFloor().find(({ id }) => id === fault.machineId) ?? null;
+    const setup = this.setups().find(({ id }) => id === machine?.presentSetupId) ?? null;
+    return faultSheet(fault, belief, { name: machine?.name ?? null, floor, setup });
+  });
+  protected readonly signed = computed(() => {
+    const began = DAY_TIME.format(new Date(this.fault()?.beganAt ?? 0));
+    return `${this.person()?.name ?? ''}, begun ${began}; ${this.minutes()} min by the usual times`;
+  });
   protected readonly note = signal('');
   private readonly stamp = writeStamps(() => this.cases().length);
 
@@ -257,6 +294,11 @@ export class FaultPage {
     return chance === 0 ? took : `${inTenText(chance)}, ${took}`;
   }
 
+  protected saveText(): void {
+    const sheet = this.sheet();
+    if (sheet) saveFile('fault.txt', sheetText(sheet, this.signed()), 'text/plain');
+  }
+
   protected print(): void {
     window.print();
   }
@@ -290,21 +332,4 @@ export class FaultPage {
       }),
     };
   }
-}
-
-/** A finding in a line. */
-function findingText(finding: FaultFinding): string {
-  if (finding.did === 'repair')
-    return `Repaired: ${causeById(finding.causeId)?.name ?? ''}; ${seamsText(finding.seams)}`;
-  const check = faultCheck(finding.checkId);
-  const name = check?.name ?? finding.checkId;
-  if (finding.did === 'look')
-    return `${name}: ${finding.found === null ? 'nothing found' : (causeById(finding.found)?.name ?? '')}`;
-  if (finding.did === 'probe')
-    return `${name}: ${check?.kind === 'probe' ? check.outcomes[finding.outcome] : finding.outcome}`;
-  return `${name}; ${seamsText(finding.seams)}`;
-}
-
-function seamsText(seams: readonly boolean[]): string {
-  return seams.length === 0 ? 'no seam yet' : seams.at(-1) ? 'seam good' : 'still there';
 }

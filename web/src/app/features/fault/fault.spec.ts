@@ -8,6 +8,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import * as effects from './fault.effects';
 import { FaultPage } from './fault.page';
+import { sheetText } from './fault-sheet';
 import { faultActions, faultFeature } from './fault.state';
 
 describe('the fault finder', () => {
@@ -83,6 +84,33 @@ describe('the fault finder', () => {
     await page.settled();
     await page.press('Skipped stitches, ');
     expect(page.host.querySelector('.now h2')?.textContent).toContain('Read system, size and point');
+  });
+
+  it('hands over what is known and was done, on a sheet and as text', async () => {
+    const page = await show({ machine: MACHINE.id, symptom: 'skips' });
+    await page.press('Done, sew a test seam');
+    await page.press('Still there');
+    const sheet = page.host.querySelector('gan-fault-sheet')!.textContent!;
+    expect(sheet).toContain('Skipped stitches, Compound 07');
+    expect(sheet).toContain('Fit a new needle of the same kind: fully up, right way round; still there');
+    expect(sheet).toContain('Feed');
+    const given = page.fixture.componentInstance['sheet']()!;
+    const text = sheetText(given, 'Tam, 4 March');
+    expect(text.split('\n').slice(0, 2)).toEqual([given.title, 'Tam, 4 March']);
+    expect(text).toContain('1. Fit a new needle of the same kind');
+  });
+
+  it('points at what would end a cause that keeps coming back', async () => {
+    const page = await show({});
+    const again = (at: string): LoggedFaultCase => ({
+      ...{ id: newId(), machineId: MACHINE.id, symptomId: 'skips', evidence: {}, findings: [] },
+      ...{ ending: 'mended', causeId: 'h_timing', note: '', beganAt: at, endedAt: at, endedBy: 'Tam' },
+    });
+    const now = new Date().toISOString();
+    page.store.dispatch(faultActions.casesRead({ cases: [again(now), again(now), again(now)] }));
+    await page.settled();
+    expect(page.text()).toContain('Hook timing out, Compound 07: 3 times in 90 days.');
+    expect(page.text()).toContain('Ask a specialist why it does not hold');
   });
 
   it('lets any other check be made instead, and says who may', async () => {

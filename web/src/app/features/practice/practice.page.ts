@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
   FAULT_LOOKS,
@@ -31,6 +32,7 @@ const THREAD_MM = 0.4;
     KnobDialComponent,
     LockSectionComponent,
     ProblemComponent,
+    RouterLink,
     SeamFacesComponent,
     SignalMarkComponent,
   ],

@@ -1,3 +1,5 @@
+import { causeById, faultCheck, type CauseGroup, type FaultFinding } from '@gantelet/core';
+
 /** How a check is made by hand, and what its answer looks like. */
 export interface CheckGuide {
   readonly steps: readonly string[];
@@ -316,3 +318,44 @@ export const CHECK_GUIDES: Readonly<Record<string, CheckGuide>> = {
     no: 'It stays.',
   },
 };
+
+/** What would end a cause that keeps coming back, where mending it once more does not: common practice. */
+export const ENDS_OF_CAUSE: Readonly<
+  Record<CauseGroup, { readonly words: string; readonly link?: string; readonly linkWords?: string }>
+> = {
+  needle: {
+    words: 'Change needles sooner, or keep a bad lot out.',
+    link: '/life',
+    linkWords: 'How long needles last here',
+  },
+  thread: { words: 'Buy another thread, or store it dry and dark.', link: '/store', linkWords: 'The store' },
+  threading: { words: 'Hang a threading card on the machine, and show it once.' },
+  bobbin: { words: 'Replace the case or its leaf; keep one case for each thread.' },
+  tension: {
+    words: 'Keep the setting of each job, and bring it back by the count.',
+    link: '/tension',
+    linkWords: 'Tension',
+  },
+  burr: { words: 'Replace the part: polished again and again it loses its shape.' },
+  hook: { words: 'Ask a specialist why it does not hold: play, a loose screw or a worn gear.' },
+  feed: { words: 'Write the setting of each job on its card, and look at wear.' },
+  machine: { words: 'Plan an overhaul with a qualified person.' },
+  other: { words: 'Note what it was: it may be a cause of its own here.' },
+};
+
+/** A finding in a line. */
+export function findingText(finding: FaultFinding): string {
+  if (finding.did === 'repair')
+    return `Repaired: ${causeById(finding.causeId)?.name ?? ''}; ${seamsText(finding.seams)}`;
+  const check = faultCheck(finding.checkId);
+  const name = check?.name ?? finding.checkId;
+  if (finding.did === 'look')
+    return `${name}: ${finding.found === null ? 'nothing found' : (causeById(finding.found)?.name ?? '')}`;
+  if (finding.did === 'probe')
+    return `${name}: ${check?.kind === 'probe' ? check.outcomes[finding.outcome] : finding.outcome}`;
+  return `${name}; ${seamsText(finding.seams)}`;
+}
+
+function seamsText(seams: readonly boolean[]): string {
+  return seams.length === 0 ? 'no seam yet' : seams.at(-1) ? 'seam good' : 'still there';
+}

@@ -1,0 +1,130 @@
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { randomLcg } from 'd3-random';
+import {
+  answerOf,
+  causeById,
+  EVIDENCE,
+  FAULT_CHECKS,
+  faultCheck,
+  finderPath,
+  hiddenFault,
+  NONE_OF_THESE,
+  replayFault,
+  sewnAfter,
+  type FaultCheck,
+  type FaultFinding,
+  type FaultStep,
+  type HiddenFault,
+} from '@gantelet/core';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { StandingComponent } from '../../shared/widgets/standing.component';
+import { findingText } from '../../shared/words/fault-words';
+import { shortNumber } from '../../shared/words/units-text';
+
+const KINDS: readonly { readonly kind: FaultCheck['kind']; readonly name: string }[] = [
+  { kind: 'look', name: 'Look and feel' },
+  { kind: 'probe', name: 'Narrow it down' },
+  { kind: 'swap', name: 'Change something, sew a seam' },
+];
+/** A look can be made twice, anything else once. */
+const MOST_LOOKS = 2;
+
+/** A simulated fault that is being looked for. */
+interface Hunt {
+  readonly seed: number;
+  readonly hidden: HiddenFault;
+  /** The luck of this hunt goes on from step to step. */
+  readonly luck: () => number;
+  readonly findings: readonly FaultFinding[];
+  /** What was done so far has mended it, whether or not the learner knows. */
+  readonly mended: boolean;
+  readonly ending: 'mended' | 'handed-over' | null;
+}
+
+/** Can I find a fault in few minutes? A simulated machine with a hidden one, beside the way of the fault finder. */
+@Component({
+  selector: 'gan-practice-fault',
+  imports: [RouterLink, SignalMarkComponent, StandingComponent],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './practice-fault.page.html',
+  styleUrl: './practice-fault.page.scss',
+})
+export class PracticeFaultPage {
+  protected readonly hunt = signal<Hunt | null>(null);
+  private readonly state = computed(() => {
+    const hunt = this.hunt();
+    return hunt && replayFault(caseOf(hunt));
+  });
+  protected readonly minutes = computed(() => shortNumber(this.state()?.minutes ?? 0));
+  protected readonly known = computed(() => {
+    const hunt = this.hunt();
+    if (!hunt) return [];
+    return EVIDENCE.flatMap(({ id, question, options }) => {
+      const said = hunt.hidden.evidence[id] ?? 0;
+      return options[0] === 'no' && said === 0 ? [] : [`${question}: ${options[said]}`];
+    });
+  });
+  protected readonly log = computed(() => (this.hunt()?.findings ?? []).map(findingText));
+  protected readonly repairs = computed(() => (this.state()?.unlocked ?? []).map((id) => causeById(id)!));
+  protected readonly groups = computed(() => {
+    const [hunt, state] = [this.hunt(), this.state()];
+    if (!hunt || !state) return [];
+    const may = (check: FaultCheck): boolean =>
+      !state.voided.has(check.id) &&
+      (!check.only || check.only.includes(hunt.hidden.symptom.id)) &&
+      (state.made.get(check.id) ?? 0) < (check.kind === 'look' ? MOST_LOOKS : 1);
+    return KINDS.map(({ kind, name }) => ({
+      name,
+      checks: FAULT_CHECKS.filter((check) => check.kind === kind && may(check)),
+    }));
+  });
+  /** The last seam was good: it may be mended, or quiet by luck. */
+  protected readonly lastGood = computed(() => {
+    const last = this.hunt()?.findings.at(-1);
+    return (last?.did === 'swap' || last?.did === 'repair') && last.seams.at(-1) === true;
+  });
+  /** What it was, and how the finder would have gone about it with the same luck. */
+  protected readonly told = computed(() => {
+    const hunt = this.hunt();
+    if (!hunt?.ending) return null;
+    const finder = finderPath(hunt.hidden, randomLcg(hunt.seed));
+    return {
+      cause: hunt.hidden.causeId === NONE_OF_THESE ? 'something else' : causeById(hunt.hidden.causeId)!.name,
+      right: hunt.ending === 'mended' && hunt.mended,
+      minutes: shortNumber(finder.minutes),
+      steps: finder.findings.map(findingText),
+      handedOver: !finder.mended,
+    };
+  });
+
+  protected begin(): void {
+    const seed = Math.random();
+    const draw = randomLcg(seed);
+    const hidden = hiddenFault(draw);
+    this.hunt.set({ seed, hidden, luck: randomLcg(seed), findings: [], mended: false, ending: null });
+  }
+
+  protected make(step: FaultStep): void {
+    const [hunt, state] = [this.hunt(), this.state()];
+    if (!hunt || !state) return;
+    const { finding, mends } = answerOf(hunt.hidden, step, hunt.luck);
+    const mended = hunt.mended || mends;
+    const whole = sewnAfter(state, finding, mended, hunt.luck);
+    this.hunt.set({ ...hunt, mended, findings: [...hunt.findings, whole] });
+  }
+
+  protected end(ending: 'mended' | 'handed-over'): void {
+    this.hunt.update((hunt) => hunt && { ...hunt, ending });
+  }
+
+  protected nameOf(id: string): string {
+    return faultCheck(id)?.name ?? id;
+  }
+}
+
+const caseOf = ({ hidden, findings }: Hunt) => ({
+  symptomId: hidden.symptom.id,
+  evidence: hidden.evidence,
+  findings,
+});

@@ -101,9 +101,8 @@ export function benchAnswer(draft: BenchDraft, machine: Machine | null, shop: Be
     inHand,
     question,
   };
-  const bobbinSizeId = machine?.bobbinSizeId ?? null;
   const use =
-    stack && thread && threadUse(stack, thread, draft.stitchLengthMm, bobbinSizeId, draft.job, values);
+    stack && thread && threadUse(stack, thread, draft.stitchLengthMm, machine ?? null, draft.job, values);
   switch (known.ask) {
     case 'thread':
       return { ...known, threads: rankThreads({ ...work!, machine: onMachine!, use: draft.use }) };

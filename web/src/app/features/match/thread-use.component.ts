@@ -92,6 +92,22 @@ import type { ThreadUseAnswer } from './thread-use';
           </dd>
         </div>
       }
+      @if (use().passes; as passes) {
+        <div>
+          <dt>Through the eye, to compare</dt>
+          <dd>
+            {{ passes.least.toFixed(0) }} to {{ passes.most.toFixed(0) }} times before it is sewn{{
+              passes.metresPerSecond === null
+                ? ''
+                : ', at ' + passes.metresPerSecond.toFixed(1) + ' m/s: the more, the more wear and heat'
+            }}
+            <gan-standing
+              standing="assumption"
+              source="a model: twice the stroke of the take-up moves through the eye at each stitch"
+            />
+          </dd>
+        </div>
+      }
       <div>
         <dt>Seam strength, to compare</dt>
         <dd>

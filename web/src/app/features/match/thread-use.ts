@@ -2,12 +2,14 @@ import {
   bobbinMetres,
   bobbinOf,
   bobbinSize,
+  eyePasses,
   seamStrengthNPerCm,
   threadConstruction,
   threadForJob,
   threadPerStitch,
   threadStrengthN,
   type BobbinSize,
+  type EyePasses,
   type JobSize,
   type JobThread,
   type Stack,
@@ -22,8 +24,17 @@ export interface ThreadUseAnswer {
   /** Null when the machine's bobbin is not entered. */
   readonly bobbin: { readonly size: BobbinSize; readonly metres: number } | null;
   readonly job: JobThread | null;
+  /** Null where the stroke of the machine's take-up is not entered. */
+  readonly passes: EyePasses | null;
   readonly threadN: number;
   readonly strengthNPerCm: number;
+}
+
+/** What of a machine the thread meets. */
+export interface MachineForThread {
+  readonly bobbinSizeId: string | null;
+  readonly takeUpStrokeMm: number | null;
+  readonly speedInUseSpm: number | null;
 }
 
 /** Works out what a seam and a job take, with the lock in the middle of the stack. */
@@ -31,7 +42,7 @@ export function threadUse(
   stack: Stack,
   thread: ThreadOnBench,
   stitchLengthMm: number,
-  bobbinSizeId: string | null,
+  machine: MachineForThread | null,
   job: JobSize,
   values: Values,
 ): ThreadUseAnswer {
@@ -40,7 +51,9 @@ export function threadUse(
     stackMm: stack.thicknessMm,
     threadDiameterMm: thread.diameterMm,
   });
+  const bobbinSizeId = machine?.bobbinSizeId ?? null;
   const size = bobbinSizeId === null ? undefined : bobbinSize(bobbinSizeId);
+  const strokeMm = machine?.takeUpStrokeMm ?? null;
   const bobbin = size
     ? { size, metres: bobbinMetres(bobbinOf(size, values), thread.diameterMm, values) }
     : null;
@@ -49,6 +62,7 @@ export function threadUse(
     stitch,
     bobbin,
     job: bobbin && threadForJob(stitch, stitchLengthMm, job, thread.tex, bobbin.metres, values),
+    passes: strokeMm === null ? null : eyePasses(strokeMm, stitch, machine?.speedInUseSpm ?? null),
     threadN,
     strengthNPerCm: seamStrengthNPerCm(stitchLengthMm, threadN, values),
   };

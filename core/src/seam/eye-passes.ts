@@ -1,0 +1,31 @@
+import { requirePositive } from '../standing/index.js';
+import type { StitchThread } from './thread-per-stitch.js';
+
+/** What a thread goes through before it is sewn: a model to compare set-ups by, never a limit. */
+export interface EyePasses {
+  /** How often each bit of thread passes the eye, between a square and a rounded loop. */
+  readonly least: number;
+  readonly most: number;
+  /** Mean speed of the thread through the eye in m/s, both ways; null without a speed of the machine. */
+  readonly metresPerSecond: number | null;
+}
+
+/**
+ * Passes of the thread through the eye: the take-up moves twice its stroke through it each stitch, and only what the stitch
+ * takes stays in the seam. Wear of the thread goes with the passes, heat in the eye with the speed.
+ *
+ * @param speedSpm stitches a minute; null where nobody measured it
+ * @throws OutOfRange for a stroke, thread or speed that is not positive
+ */
+export function eyePasses(
+  strokeMm: number,
+  { needleLowMm, needleHighMm }: StitchThread,
+  speedSpm: number | null,
+): EyePasses {
+  const movedMm = 2 * requirePositive('strokeMm', strokeMm);
+  return {
+    least: movedMm / requirePositive('needleHighMm', needleHighMm),
+    most: movedMm / requirePositive('needleLowMm', needleLowMm),
+    metresPerSecond: speedSpm === null ? null : (movedMm * requirePositive('speedSpm', speedSpm)) / 60 / 1000,
+  };
+}

@@ -17,6 +17,7 @@ export const CATALOGUE_GROUPS = [
   'needle checks',
   'running hours',
   'hook',
+  'faults',
   'changeover',
   'thread for a job',
 ] as const;

@@ -18,6 +18,7 @@ import {
   shippedSuitability,
   threadUseValueId,
 } from '../match/index.js';
+import { FAULT_TIMES } from '../fault/index.js';
 import { BOBBIN_SIZES, bobbinValueId, THREAD_PRICE_ID, type Bobbin } from '../seam/index.js';
 import {
   diameterOfConstruction,
@@ -65,6 +66,7 @@ export const CATALOGUE: readonly CatalogueValue[] = [
   ...systemValues(),
   ...bobbinValues(),
   threadPrice(),
+  ...faultTimeValues(),
 ];
 
 const BY_ID = new Map(CATALOGUE.map((one) => [one.id, one]));
@@ -262,6 +264,13 @@ function bobbinValues(): readonly CatalogueValue[] {
       ),
     ),
   );
+}
+
+function faultTimeValues(): readonly CatalogueValue[] {
+  return FAULT_TIMES.map(({ id, name, minutes }) => ({
+    ...{ id, name, group: 'faults', value: minutes, unit: 'min', least: 0.1, most: 1440 },
+    ...{ standing: 'assumption', source: 'to be timed in the shop', usedIn: 'Fault finder' },
+  }));
 }
 
 function threadPrice(): CatalogueValue {

@@ -9,8 +9,8 @@ import {
   type FaultBelief,
   type KnownEvidence,
 } from './fault-belief.js';
-import { OPENINGS } from './fault-check.js';
 import { faultCheck, SPECIALIST } from './fault-checks.js';
+import { SHIPPED_TIMES, type FaultTimes } from './fault-times.js';
 import { symptom as symptomById } from './symptoms.js';
 
 /** What was done and seen, one after the other. */
@@ -43,6 +43,8 @@ export interface FaultState {
   /** Chance that a seam is good by luck, higher after a knob was moved. */
   readonly quiet: number;
   readonly minutes: number;
+  /** What it goes by. */
+  readonly times: FaultTimes;
   /** The last seam was good, and it is likely enough that the fault is mended. */
   readonly solved: boolean;
   /** A good seam is still wanted before it is. */
@@ -51,8 +53,6 @@ export interface FaultState {
 
 /** The fault counts as mended when that is so likely. Assumption. */
 export const SURE_ENOUGH = 0.95;
-/** Minutes of a test seam. Assumption. */
-export const SEAM_MINUTES = 1;
 /** A second look misses much of what the first one missed, and takes longer. Assumptions. */
 export const SECOND_LOOK = { sensitivity: 0.6, minutes: 1.5 } as const;
 
@@ -60,11 +60,13 @@ export const SECOND_LOOK = { sensitivity: 0.6, minutes: 1.5 } as const;
  * Replays a case.
  *
  * @param shares of the causes; those of the symptom when left out
+ * @param times the shop's own, or the shipped ones
  * @throws RangeError for a symptom or a check that is not in the tables
  */
 export function replayFault(
   { symptomId, evidence, findings }: FaultCase,
   shares?: Readonly<Record<string, number>>,
+  times: FaultTimes = SHIPPED_TIMES,
 ): FaultState {
   const symptom = symptomById(symptomId);
   if (!symptom) throw new RangeError(`symptom is "${symptomId}"; allowed: an id of the table`);
@@ -77,6 +79,7 @@ export function replayFault(
     unlocked: [],
     quiet: symptom.quiet,
     minutes: 0,
+    times,
     solved: false,
     wantsSeam: false,
   };
@@ -98,7 +101,7 @@ export function afterFinding(state: FaultState, finding: FaultFinding): FaultSta
     minutes:
       state.minutes +
       openingMinutes(state, check.needs) +
-      check.minutes * (check.kind === 'look' ? again : 1),
+      state.times.checks[check.id]! * (check.kind === 'look' ? again : 1),
   };
   if (finding.did === 'look' && check.kind === 'look') {
     const sensitivity = times > 0 ? SECOND_LOOK.sensitivity : 1;
@@ -122,7 +125,8 @@ export function afterFinding(state: FaultState, finding: FaultFinding): FaultSta
 function afterRepair(state: FaultState, causeId: string, seams: readonly boolean[]): FaultState {
   const cause = causeById(causeId);
   if (!cause) throw new RangeError(`causeId is "${causeId}"; allowed: an id of the table`);
-  const { minutes, success } = cause.id === NONE_OF_THESE ? SPECIALIST : cause.repair;
+  const { success } = cause.id === NONE_OF_THESE ? SPECIALIST : cause.repair;
+  const minutes = state.times.repairs[causeId] ?? state.times.specialist;
   const repaired = {
     ...state,
     belief: afterMending(state.belief, { [causeId]: success }),
@@ -140,15 +144,16 @@ function afterOneSeam(state: FaultState, good: boolean): FaultState {
     ...state,
     belief,
     open: new Set(),
-    minutes: state.minutes + SEAM_MINUTES,
+    minutes: state.minutes + state.times.seam,
     solved,
     wantsSeam: good && !solved,
   };
 }
 
 /** Minutes of opening what is not open yet. */
-export function openingMinutes({ open }: Pick<FaultState, 'open'>, needs: readonly string[]): number {
-  return needs
-    .filter((id) => !open.has(id))
-    .reduce((sum, id) => sum + (OPENINGS.find((one) => one.id === id)?.minutes ?? 0), 0);
+export function openingMinutes(
+  { open, times }: Pick<FaultState, 'open' | 'times'>,
+  needs: readonly string[],
+): number {
+  return needs.filter((id) => !open.has(id)).reduce((sum, id) => sum + (times.openings[id] ?? 0), 0);
 }

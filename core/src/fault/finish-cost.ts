@@ -1,7 +1,8 @@
 import { causeById, CAUSES } from './causes.js';
-import { openingMinutes, SEAM_MINUTES, SECOND_LOOK, SURE_ENOUGH, type FaultState } from './fault-case.js';
+import { openingMinutes, SECOND_LOOK, SURE_ENOUGH, type FaultState } from './fault-case.js';
 import type { FaultCheck, Probe } from './fault-check.js';
 import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
+import type { FaultTimes } from './fault-times.js';
 
 /** What something that is done takes and mends, by the place of each cause among the causes. */
 export interface Effort {
@@ -12,7 +13,6 @@ export interface Effort {
 
 const PLACE: ReadonlyMap<string, number> = new Map(CAUSES.map(({ id }, i) => [id, i]));
 const SUCCESS: readonly number[] = CAUSES.map(({ repair }) => repair.success);
-const REPAIR_MINUTES: readonly number[] = CAUSES.map(({ repair }) => repair.minutes);
 const MOST_SEAMS = 6;
 /** A look is made twice at most. */
 const MOST_LOOKS = 2;
@@ -57,12 +57,13 @@ export interface Doable {
 
 /** Everything but probes and the specialist that can be done now. */
 export function doables(state: FaultState, symptomId: string): readonly Doable[] {
-  const seams = seamMinutesFor(state.quiet);
+  const seams = seamMinutesFor(state);
   const checks = TABLED.filter(({ check }) => canMake(check, state, symptomId)).map((tabled) =>
     doableCheck(tabled, state, seams),
   );
   const repairs = state.unlocked.map((causeId): Doable => {
-    const { minutes, success } = causeById(causeId)!.repair;
+    const { success } = causeById(causeId)!.repair;
+    const minutes = repairMinutes(state, causeId);
     const place = PLACE.get(causeId)!;
     return {
       ...{ check: null, causeId, places: [place], mends: [success] },
@@ -86,15 +87,15 @@ function doableCheck(
       ...{ check, causeId: null, places, mends: chances },
       effort: (shares, total) => {
         const chance = weighed(shares, total, places, chances);
-        return { chance, minutes: opening + check.minutes + seams(chance) };
+        return { chance, minutes: opening + state.times.checks[check.id]! + seams(chance) };
       },
     };
   const again = (state.made.get(check.id) ?? 0) > 0;
   const finds = chances.map((chance) => chance * (again ? SECOND_LOOK.sensitivity : 1));
   const mends = finds.map((chance, i) => chance * SUCCESS[places[i]!]!);
-  const own = check.minutes * (again ? SECOND_LOOK.minutes : 1);
+  const own = state.times.checks[check.id]! * (again ? SECOND_LOOK.minutes : 1);
   const falseAlarm = check.falseAlarm / places.length;
-  const repairs = places.map((place) => REPAIR_MINUTES[place]! + seams(SUCCESS[place]!));
+  const repairs = places.map((place) => repairMinutes(state, CAUSES[place]!.id) + seams(SUCCESS[place]!));
   return {
     ...{ check, causeId: null, places, mends },
     effort: (shares, total) => {
@@ -108,6 +109,9 @@ function doableCheck(
   };
 }
 
+const repairMinutes = ({ times }: FaultState, causeId: string): number =>
+  times.repairs[causeId] ?? times.specialist;
+
 function weighed(
   shares: readonly number[],
   total: number,
@@ -120,12 +124,12 @@ function weighed(
 }
 
 /** Minutes of the seams after something that helps with a chance: as many as make one that is good enough to believe. */
-function seamMinutesFor(quiet: number): (chance: number) => number {
+function seamMinutesFor({ quiet, times }: FaultState): (chance: number) => number {
   const byLuck = Array.from({ length: MOST_SEAMS + 1 }, (_, seams) => quiet ** seams);
   return (chance) => {
     let seams = 1;
     while (seams < MOST_SEAMS && chance / (chance + (1 - chance) * byLuck[seams]!) < SURE_ENOUGH) seams++;
-    return SEAM_MINUTES * (chance * seams + ((1 - chance) * (1 - byLuck[seams]!)) / (1 - quiet));
+    return times.seam * (chance * seams + ((1 - chance) * (1 - byLuck[seams]!)) / (1 - quiet));
   };
 }
 
@@ -135,15 +139,19 @@ function seamMinutesFor(quiet: number): (chance: number) => number {
  *
  * @param shares of what is still there; used up
  */
-export function costToFinish(shares: number[], options: readonly Doable[]): number {
+export function costToFinish(
+  shares: number[],
+  options: readonly Doable[],
+  { specialist }: FaultTimes,
+): number {
   const left = [...options];
   let cost = 0;
   for (let step = 0; step < MOST_STEPS; step++) {
     const total = shares.reduce((sum, share) => sum + share, 0);
     if (total < NEARLY_NONE) return cost;
     let best = -1;
-    let bestRate = SPECIALIST.success / SPECIALIST.minutes;
-    let minutes: number = SPECIALIST.minutes;
+    let bestRate = SPECIALIST.success / specialist;
+    let minutes = specialist;
     for (let i = 0; i < left.length; i++) {
       const effort = left[i]!.effort(shares, total);
       if (effort.chance / effort.minutes <= bestRate) continue;
@@ -154,5 +162,5 @@ export function costToFinish(shares: number[], options: readonly Doable[]): numb
     const [{ places, mends }] = left.splice(best, 1) as [Doable];
     for (let i = 0; i < places.length; i++) shares[places[i]!]! *= 1 - mends[i]!;
   }
-  return cost + shares.reduce((sum, share) => sum + share, 0) * SPECIALIST.minutes;
+  return cost + shares.reduce((sum, share) => sum + share, 0) * specialist;
 }

@@ -10,6 +10,7 @@ export {
 } from './causes.js';
 export { EVIDENCE, evidenceById, type Evidence } from './evidence.js';
 export { OPENINGS, type FaultCheck, type Look, type Opening, type Probe, type Swap } from './fault-check.js';
+export { FAULT_TIMES, faultTimes, type FaultTime, type FaultTimes } from './fault-times.js';
 export { FAULT_CHECKS, faultCheck, FIXED_ORDER, SPECIALIST } from './fault-checks.js';
 export { likeliest, mendedShare, type FaultBelief, type KnownEvidence } from './fault-belief.js';
 export {

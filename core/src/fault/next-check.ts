@@ -3,6 +3,7 @@ import { afterProbe, type FaultBelief } from './fault-belief.js';
 import { openingMinutes, replayFault, type FaultCase, type FaultState } from './fault-case.js';
 import type { Probe } from './fault-check.js';
 import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
+import type { FaultTimes } from './fault-times.js';
 import { canMake, costToFinish, doables, sharesThere, type Doable } from './finish-cost.js';
 
 /** Something to do next. */
@@ -37,9 +38,14 @@ const BY_HAND_FIRST: readonly string[] = ['ndlBreaks', 'ndlBends'];
  * from memory).
  *
  * @param shares of the causes; those of the symptom when left out
+ * @param times the shop's own; the shipped ones when left out
  */
-export function nextChecks(fault: FaultCase, shares?: Readonly<Record<string, number>>): FaultAdvice {
-  const state = replayFault(fault, shares);
+export function nextChecks(
+  fault: FaultCase,
+  shares?: Readonly<Record<string, number>>,
+  times?: FaultTimes,
+): FaultAdvice {
+  const state = replayFault(fault, shares, times);
   const { symptomId, evidence } = fault;
   const ordered = byIndex(state, symptomId);
   const probe = bestProbe(state, symptomId);
@@ -77,7 +83,7 @@ function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
   });
   const specialist: NextStep = {
     ...{ do: 'specialist', id: NONE_OF_THESE, who: 'specialist' },
-    ...{ chance: SPECIALIST.success, minutes: SPECIALIST.minutes },
+    ...{ chance: SPECIALIST.success, minutes: state.times.specialist },
   };
   return [...steps, specialist]
     .filter(({ chance }) => chance > LEAST_CHANCE)
@@ -87,7 +93,7 @@ function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
 /** The probe that saves most, where one saves enough; its minutes are its own. */
 function bestProbe(state: FaultState, symptomId: string): NextStep | null {
   const options = doables(state, symptomId);
-  const finish = costToFinish(sharesThere(state.belief.there), options);
+  const finish = costToFinish(sharesThere(state.belief.there), options, state.times);
   const enough = Math.max(PROBE_SAVES.minutes, PROBE_SAVES.share * finish);
   let best: { readonly probe: Probe; readonly saves: number } | null = null;
   for (const check of FAULT_CHECKS) {
@@ -105,14 +111,15 @@ function costWith(probe: Probe, state: FaultState, options: readonly Doable[]): 
       const chance = chanceOf(state.belief, probe, outcome);
       if (chance < LEAST_CHANCE) return cost;
       const { there } = afterProbe(state.belief, probe, outcome);
-      return cost + chance * costToFinish(sharesThere(there), options);
+      return cost + chance * costToFinish(sharesThere(there), options, state.times);
     },
-    probe.minutes + openingMinutes(state, probe.needs),
+    state.times.checks[probe.id]! + openingMinutes(state, probe.needs),
   );
 }
 
-function probeStep({ id, minutes, who, needs }: Probe, state: FaultState): NextStep {
-  return { do: 'check', id, chance: 0, minutes: minutes + openingMinutes(state, needs), who };
+function probeStep({ id, who, needs }: Probe, state: FaultState): NextStep {
+  const minutes = state.times.checks[id]! + openingMinutes(state, needs);
+  return { do: 'check', id, chance: 0, minutes, who };
 }
 
 function chanceOf({ there, mended }: FaultBelief, { base, given }: Probe, outcome: number): number {

@@ -80,6 +80,7 @@ export class FaultPage {
   protected readonly fault = this.store.selectSignal(faultFeature.selectFault);
   protected readonly advice = this.store.selectSignal(faultFeature.selectAdvice);
   protected readonly cases = this.store.selectSignal(faultFeature.selectCases);
+  private readonly times = this.store.selectSignal(faultFeature.selectTimes);
   private readonly shares = this.store.selectSignal(faultFeature.selectShares);
   protected readonly saving = this.store.selectSignal(faultFeature.selectSaving);
   protected readonly unread = this.store.selectSignal(faultFeature.selectProblem);
@@ -252,7 +253,11 @@ export class FaultPage {
       step.do === 'repair'
         ? { did: 'repair', causeId: step.id, seams }
         : { did: 'swap', checkId: step.id, seams };
-    const { wantsSeam } = replayFault({ ...fault, findings: [...fault.findings, finding] }, this.shares());
+    const { wantsSeam } = replayFault(
+      { ...fault, findings: [...fault.findings, finding] },
+      this.shares(),
+      this.times(),
+    );
     if (wantsSeam) this.seams.set(seams);
     else this.found(finding);
   }

@@ -8,6 +8,7 @@ import {
   props,
 } from '@ngrx/store';
 import {
+  faultTimes,
   learnShares,
   nextChecks,
   seenCase,
@@ -17,6 +18,7 @@ import {
 } from '@gantelet/core';
 import type { FaultCaseInput, LoggedFaultCase, Machine, Problem } from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
+import { catalogueFeature } from '../catalogue/catalogue.state';
 import { matchFeature } from '../match/match.state';
 
 export const faultActions = createActionGroup({
@@ -152,12 +154,14 @@ export const faultFeature = createFeature({
         return own && learnShares(own, classed, machineClass);
       },
     );
+    const selectTimes = createSelector(catalogueFeature.selectValues, faultTimes);
     const selectAdvice = createSelector(
       selectFault,
       selectShares,
-      (fault, shares) => fault && nextChecks(fault, shares),
+      selectTimes,
+      (fault, shares, times) => fault && nextChecks(fault, shares, times),
     );
-    return { selectShares, selectAdvice };
+    return { selectShares, selectTimes, selectAdvice };
   },
 });
 

@@ -15,12 +15,12 @@ import { Store } from '@ngrx/store';
 import { startWith } from 'rxjs';
 import {
   causeById,
+  faultTimes,
   HOOK_MEASURES,
   hookFigures,
   judgeHook,
   LOOP_CATCHES,
   NEEDLE_PUSHES,
-  SPECIALIST,
   type HookBook,
   type HookReading,
 } from '@gantelet/core';
@@ -40,6 +40,7 @@ import {
   PUSH_WORDS,
 } from '../../shared/words/hook-words';
 import { inTenText } from '../../shared/words/chance-words';
+import { moneyIn } from '../../shared/words/money';
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
@@ -81,6 +82,7 @@ export class HookPage {
   private readonly written = this.store.selectSignal(hookFeature.selectWritten);
   private readonly machines = this.store.selectSignal(matchFeature.selectMachines);
   private readonly values = this.store.selectSignal(catalogueFeature.selectValues);
+  private readonly shop = this.store.selectSignal(shopFeature.selectShop);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   private readonly stamp = writeStamps(() => this.written());
 
@@ -117,6 +119,7 @@ export class HookPage {
     this.value();
     return entryOf(this.form.getRawValue() as HookForm, NOW);
   });
+  private readonly times = computed(() => faultTimes(this.values()));
   protected readonly figures = computed(() => {
     const { book } = this.entry();
     return hookFigures(bookIsSound(book) ? book : null, this.values());
@@ -131,11 +134,14 @@ export class HookPage {
   /** What setting it takes here, and what it takes to hand it over. */
   protected readonly repairs = computed(() =>
     this.judged().causes.map((id) => {
-      const { minutes, success } = causeById(id)!.repair;
-      return { id, text: `Setting it here: about ${minutes} min, holds ${inTenText(success)}.` };
+      const here = this.tookText(this.times().repairs[id]!);
+      const holds = inTenText(causeById(id)!.repair.success);
+      return { id, text: `Setting it here: ${here}, holds ${holds}.` };
     }),
   );
-  protected readonly specialistText = `A specialist: about ${SPECIALIST.minutes} min of standing still.`;
+  protected readonly specialistText = computed(
+    () => `A specialist: ${this.tookText(this.times().specialist)} of standing still.`,
+  );
 
   constructor() {
     this.store.dispatch(matchActions.opened());
@@ -150,6 +156,13 @@ export class HookPage {
       this.written();
       untracked(() => this.form.reset(book ? { book: fieldsOf(book) } : undefined));
     });
+  }
+
+  /** Minutes, and what they cost where it may be known. */
+  private tookText(minutes: number): string {
+    const costs = this.shop()?.costs;
+    const cost = costs && this.mayLog() ? `, ${moneyIn(costs)((minutes * costs.labourPerHour) / 60)}` : '';
+    return `about ${minutes} min${cost}`;
   }
 
   protected see<Key extends 'loop' | 'push'>(key: Key, value: HookReading[Key]): void {

@@ -1,0 +1,58 @@
+import type { Values } from '../reference/index.js';
+import { CAUSES, NONE_OF_THESE } from './causes.js';
+import { OPENINGS } from './fault-check.js';
+import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
+
+/** Minutes of everything that is done about a fault, by the ids of checks, causes and openings. */
+export interface FaultTimes {
+  readonly checks: Readonly<Record<string, number>>;
+  readonly repairs: Readonly<Record<string, number>>;
+  readonly openings: Readonly<Record<string, number>>;
+  /** Of a test seam. */
+  readonly seam: number;
+  /** Of handing the machine over. */
+  readonly specialist: number;
+}
+
+/** A time that the shop can measure for itself, as the catalogue shows it. */
+export interface FaultTime {
+  readonly id: string;
+  readonly name: string;
+  readonly minutes: number;
+}
+
+/** Minutes of a test seam. Assumption. */
+const SEAM_MINUTES = 1;
+const SEAM_ID = 'fault.seam';
+const SPECIALIST_ID = 'fault.specialist';
+const checkId = (id: string): string => `fault.check.${id}`;
+const repairId = (id: string): string => `fault.repair.${id}`;
+const openingId = (id: string): string => `fault.opening.${id}`;
+const REPAIRED = CAUSES.filter(({ id }) => id !== NONE_OF_THESE);
+
+/** Every time of the fault finder, all of them assumptions until the shop has timed its own. */
+export const FAULT_TIMES: readonly FaultTime[] = [
+  ...FAULT_CHECKS.map(({ id, name, minutes }) => ({ id: checkId(id), name, minutes })),
+  ...REPAIRED.map(({ id, name, repair: { minutes } }) => ({
+    id: repairId(id),
+    name: `Repair: ${name}`,
+    minutes,
+  })),
+  ...OPENINGS.map(({ id, name, minutes }) => ({ id: openingId(id), name, minutes })),
+  { id: SEAM_ID, name: 'A test seam', minutes: SEAM_MINUTES },
+  { id: SPECIALIST_ID, name: 'Waiting for a specialist', minutes: SPECIALIST.minutes },
+];
+
+/** The shop's own times, and the shipped ones where it has none. */
+export function faultTimes(values: Values | null): FaultTimes {
+  const of = (valueId: string, shipped: number): number => values?.[valueId]?.value ?? shipped;
+  return {
+    checks: Object.fromEntries(FAULT_CHECKS.map(({ id, minutes }) => [id, of(checkId(id), minutes)])),
+    repairs: Object.fromEntries(REPAIRED.map(({ id, repair }) => [id, of(repairId(id), repair.minutes)])),
+    openings: Object.fromEntries(OPENINGS.map(({ id, minutes }) => [id, of(openingId(id), minutes)])),
+    seam: of(SEAM_ID, SEAM_MINUTES),
+    specialist: of(SPECIALIST_ID, SPECIALIST.minutes),
+  };
+}
+
+export const SHIPPED_TIMES: FaultTimes = faultTimes(null);

@@ -30,6 +30,7 @@ import {
 import { roleReaches, type FaultCaseInput } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { saveFile } from '../../shared/save-file';
+import { SymptomDrawingComponent } from '../../shared/drawings/symptom-drawing.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -66,6 +67,7 @@ const DAY_TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeSty
     ProblemComponent,
     SignalMarkComponent,
     StandingComponent,
+    SymptomDrawingComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './fault.page.html',

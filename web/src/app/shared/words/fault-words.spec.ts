@@ -1,5 +1,12 @@
-import { FAULT_CHECKS } from '@gantelet/core';
+import { FAULT_CHECKS, SYMPTOMS } from '@gantelet/core';
+import { DRAWN_SYMPTOMS } from '../drawings/symptom-drawing.component';
 import { CHECK_GUIDES } from './fault-words';
+
+describe('what a fault looks like', () => {
+  it('is drawn for every symptom, and for nothing else', () => {
+    expect([...DRAWN_SYMPTOMS].sort()).toEqual(SYMPTOMS.map(({ id }) => id).sort());
+  });
+});
 
 describe('how a check is made', () => {
   it('is told for every check of the finder, and for nothing else', () => {

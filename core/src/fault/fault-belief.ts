@@ -1,6 +1,14 @@
 import { CAUSES, NONE_OF_THESE } from './causes.js';
 import { evidenceById } from './evidence.js';
 import type { Look, Probe, Swap } from './fault-check.js';
+import {
+  beginPairs,
+  mendedPair,
+  scaledPairs,
+  shareOfPairs,
+  weighedPair,
+  type FaultPair,
+} from './fault-pair.js';
 import type { Symptom } from './symptoms.js';
 
 /** Every cause keeps this share, whatever speaks against it. Assumption. */
@@ -10,10 +18,11 @@ const TEMPER = 0.7;
 /** Chance of a good seam once the fault is mended. Assumption. */
 const GOOD_IF_MENDED = 0.97;
 
-/** How likely each cause is: still there, or mended. All of them together are 1. */
+/** How likely each cause is by itself, still there or mended, and two causes at once. All of them together are 1. */
 export interface FaultBelief {
   readonly there: Readonly<Record<string, number>>;
   readonly mended: Readonly<Record<string, number>>;
+  readonly pairs: readonly FaultPair[];
 }
 
 /** What is known before anything is looked at: the number of an option by the id of its evidence. */
@@ -24,23 +33,25 @@ export type KnownEvidence = Readonly<Record<string, number>>;
  * without, tempered. "None of these" keeps its share.
  *
  * @param shares of the causes; the symptom's own when left out
+ * @param paired whether two causes may be there at once
  */
 export function beginBelief(
   symptom: Symptom,
   known: KnownEvidence,
   shares: Readonly<Record<string, number>> = symptom.weights,
+  paired = true,
 ): FaultBelief {
   const weights = CAUSES.map(({ id }) => {
     const share = Math.max(shares[id] ?? 0, FLOOR);
     return [id, id === NONE_OF_THESE ? share : share * likelihood(id, known)] as const;
   });
   const none = Math.max(shares[NONE_OF_THESE] ?? 0, FLOOR);
+  const pairs = paired ? beginPairs(shares, (id) => likelihood(id, known)) : [];
+  const alone = (1 - none) * (1 - shareOfPairs(pairs));
   const sum = weights.reduce((total, [id, weight]) => (id === NONE_OF_THESE ? total : total + weight), 0);
-  const there = weights.map(([id, weight]) => [
-    id,
-    id === NONE_OF_THESE ? none : ((1 - none) * weight) / sum,
-  ]);
-  return { there: Object.fromEntries(there) as Record<string, number>, mended: {} };
+  const there = weights.map(([id, weight]) => [id, id === NONE_OF_THESE ? none : (alone * weight) / sum]);
+  const scaled = scaledPairs(pairs, 1 - none);
+  return { there: Object.fromEntries(there) as Record<string, number>, mended: {}, pairs: scaled };
 }
 
 /** How much likelier all that is known is with a cause than whatever the cause. */
@@ -69,27 +80,72 @@ export function afterLook(
   const covered = Object.keys(look.finds);
   const f = look.falseAlarm;
   const finds = (id: string): number => (look.finds[id] ?? 0) * sensitivity;
-  if (found === null)
-    return normalised({
-      there: mapped(belief.there, (id, share) => share * (1 - finds(id)) * (1 - f)),
-      mended: mapped(belief.mended, (_, share) => share * (1 - f)),
-    });
+  const missed = (id: string): number => {
+    if (found === null) return (1 - finds(id)) * (1 - f);
+    const others = covered.length - (id in look.finds ? 1 : 0);
+    return others === 0 ? 0 : ((1 - finds(id)) * f) / others;
+  };
+  const seen = (id: string): number => (id === found ? finds(id) : missed(id));
+  const nothing = found === null ? 1 - f : f / covered.length;
   return normalised({
-    there: mapped(belief.there, (id, share) => {
-      if (id === found) return share * finds(id);
-      const others = covered.length - (id in look.finds ? 1 : 0);
-      return others === 0 ? 0 : (share * (1 - finds(id)) * f) / others;
-    }),
-    mended: mapped(belief.mended, (_, share) => (share * f) / covered.length),
+    there: mapped(belief.there, (id, share) => share * seen(id)),
+    mended: mapped(belief.mended, (_, share) => share * nothing),
+    pairs: belief.pairs.map((pair) =>
+      weighedPair(pair, {
+        // With both there, either may be found, or neither.
+        both: found === null ? (1 - finds(pair.a)) * missed(pair.b) : Math.max(seen(pair.a), seen(pair.b)),
+        a: seen(pair.a),
+        b: seen(pair.b),
+        none: nothing,
+      }),
+    ),
   });
 }
 
 /** After a probe with an outcome. */
 export function afterProbe(belief: FaultBelief, { base, given }: Probe, outcome: number): FaultBelief {
+  const none = base[outcome]!;
+  const seen = (id: string): number => given[id]?.[outcome] ?? none;
   return normalised({
-    there: mapped(belief.there, (id, share) => share * (given[id]?.[outcome] ?? base[outcome]!)),
-    mended: mapped(belief.mended, (_, share) => share * base[outcome]!),
+    there: mapped(belief.there, (id, share) => share * seen(id)),
+    mended: mapped(belief.mended, (_, share) => share * none),
+    pairs: belief.pairs.map((pair) =>
+      weighedPair(pair, {
+        both: (seen(pair.a) + seen(pair.b)) / 2,
+        a: seen(pair.a),
+        b: seen(pair.b),
+        none,
+      }),
+    ),
   });
+}
+
+/** Chance of an outcome of a probe, and what would still be there of each cause after it, at a single go. */
+export function ifProbed(
+  { there, mended, pairs }: FaultBelief,
+  { base, given }: Probe,
+  outcome: number,
+): { readonly chance: number; readonly there: Readonly<Record<string, number>> } {
+  const none = base[outcome]!;
+  const seen: Record<string, number> = {};
+  const after: Record<string, number> = {};
+  let chance = 0;
+  for (const id of Object.keys(there)) {
+    seen[id] = given[id]?.[outcome] ?? none;
+    after[id] = there[id]! * seen[id];
+    chance += after[id];
+  }
+  for (const id of Object.keys(mended)) chance += mended[id]! * none;
+  for (const pair of pairs) {
+    const [a, b] = [seen[pair.a]!, seen[pair.b]!];
+    const both = (pair.both * (a + b)) / 2;
+    const [onlyA, onlyB] = [pair.onlyA * a, pair.onlyB * b];
+    after[pair.a]! += onlyA + both / 2;
+    after[pair.b]! += onlyB + both / 2;
+    chance += both + onlyA + onlyB + pair.none * none;
+  }
+  if (chance > 0) for (const id of Object.keys(after)) after[id]! /= chance;
+  return { chance, there: after };
 }
 
 /** After something was changed that mends causes with some chance; a seam says whether it did. */
@@ -98,6 +154,7 @@ export function afterMending(belief: FaultBelief, mends: Swap['mends']): FaultBe
   return {
     there: mapped(belief.there, (id, share) => share - moved[id]!),
     mended: mapped(belief.there, (id) => (belief.mended[id] ?? 0) + moved[id]!),
+    pairs: belief.pairs.map((pair) => mendedPair(pair, mends)),
   };
 }
 
@@ -108,30 +165,51 @@ export function afterSeam(belief: FaultBelief, good: boolean, quiet: number): Fa
   return normalised({
     there: mapped(belief.there, (_, share) => share * there),
     mended: mapped(belief.mended, (_, share) => share * mended),
+    pairs: belief.pairs.map((pair) => weighedPair(pair, { both: there, a: there, b: there, none: mended })),
   });
 }
 
-/** Chance that the fault is mended. */
-export function mendedShare({ mended }: FaultBelief): number {
-  return Object.values(mended).reduce((sum, share) => sum + share, 0);
+/** Chance that the fault is mended, both of its causes where there are two. */
+export function mendedShare({ mended, pairs }: FaultBelief): number {
+  const one = Object.values(mended).reduce((sum, share) => sum + share, 0);
+  return pairs.reduce((sum, { none }) => sum + none, one);
+}
+
+/** What is still there of each cause; where two are, half of it for each. */
+export function stillThere({ there, pairs }: FaultBelief): Readonly<Record<string, number>> {
+  const shares: Record<string, number> = { ...there };
+  for (const { a, b, both, onlyA, onlyB } of pairs) {
+    shares[a] = (shares[a] ?? 0) + onlyA + both / 2;
+    shares[b] = (shares[b] ?? 0) + onlyB + both / 2;
+  }
+  return shares;
 }
 
 /** Causes by how likely they are, there or mended, likeliest first. */
 export function likeliest({
   there,
   mended,
+  pairs,
 }: FaultBelief): readonly { readonly id: string; readonly share: number }[] {
-  return CAUSES.map(({ id }) => ({ id, share: (there[id] ?? 0) + (mended[id] ?? 0) })).sort(
-    (a, b) => b.share - a.share,
-  );
+  const all: Record<string, number> = {};
+  for (const { id } of CAUSES) all[id] = (there[id] ?? 0) + (mended[id] ?? 0);
+  for (const pair of pairs) {
+    const half = shareOfPairs([pair]) / 2;
+    all[pair.a] = all[pair.a]! + half;
+    all[pair.b] = all[pair.b]! + half;
+  }
+  return CAUSES.map(({ id }) => ({ id, share: all[id]! })).sort((a, b) => b.share - a.share);
 }
 
-function normalised({ there, mended }: FaultBelief): FaultBelief {
-  const sum =
-    Object.values(there).reduce((total, share) => total + share, 0) + mendedShare({ there, mended });
+function normalised({ there, mended, pairs }: FaultBelief): FaultBelief {
+  const one =
+    Object.values(there).reduce((total, share) => total + share, 0) +
+    Object.values(mended).reduce((total, share) => total + share, 0);
+  const sum = one + shareOfPairs(pairs);
   return {
     there: mapped(there, (_, share) => share / sum),
     mended: mapped(mended, (_, share) => share / sum),
+    pairs: scaledPairs(pairs, 1 / sum),
   };
 }
 

@@ -61,17 +61,19 @@ export const SECOND_LOOK = { sensitivity: 0.6, minutes: 1.5 } as const;
  *
  * @param shares of the causes; those of the symptom when left out
  * @param times the shop's own, or the shipped ones
+ * @param paired whether two causes may be there at once
  * @throws RangeError for a symptom or a check that is not in the tables
  */
 export function replayFault(
   { symptomId, evidence, findings }: FaultCase,
   shares?: Readonly<Record<string, number>>,
   times: FaultTimes = SHIPPED_TIMES,
+  paired = true,
 ): FaultState {
   const symptom = symptomById(symptomId);
   if (!symptom) throw new RangeError(`symptom is "${symptomId}"; allowed: an id of the table`);
   const begun: FaultState = {
-    belief: beginBelief(symptom, evidence, shares),
+    belief: beginBelief(symptom, evidence, shares, paired),
     open: new Set(),
     // A needle that has only just been changed is not changed again for that.
     made: new Map(evidence['needleJust'] === 1 ? [['newNeedle', 1]] : []),

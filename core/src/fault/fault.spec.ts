@@ -8,6 +8,7 @@ import {
   faultCheck,
   FIXED_ORDER,
   learnShares,
+  likeliest,
   nextChecks,
   NONE_OF_THESE,
   replayFault,
@@ -166,8 +167,7 @@ describe('what is believed of a fault', () => {
     findings: fc.array(anyFinding, { maxLength: 12 }),
   });
   const sumOf = (one: FaultCase): number => {
-    const { there, mended } = replayFault(one).belief;
-    return [...Object.values(there), ...Object.values(mended)].reduce((sum, share) => sum + share, 0);
+    return likeliest(replayFault(one).belief).reduce((sum, { share }) => sum + share, 0);
   };
 
   it('sums to one, whatever was found, and always has an end', () => {
@@ -224,6 +224,28 @@ describe('what is believed of a fault', () => {
   it('says what is not in the tables', () => {
     expect(() => replayFault(fault('smoke'))).toThrowError(/smoke/);
     expect(() => replayFault(fault('skips', {}, [clean('newNeedle')]))).toThrowError(/newNeedle/);
+  });
+});
+
+describe('two causes at once', () => {
+  const lint = fault('nest', {}, [swapped('reseat', false)]);
+
+  it('are six in a hundred at first, and mending one of them ends nothing', () => {
+    const { pairs } = replayFault(fault('nest')).belief;
+    const all = pairs.reduce((sum, { both, onlyA, onlyB, none }) => sum + both + onlyA + onlyB + none, 0);
+    expect(all).toBeCloseTo(0.06 * (1 - symptom('nest')!.weights[NONE_OF_THESE]!), 3);
+    expect(pairs.every(({ none, onlyA, onlyB }) => none + onlyA + onlyB === 0)).toBeTrue();
+    // After a swap that mends one of two, what is left is the other.
+    const after = replayFault(lint).belief.pairs.find(
+      ({ a, b }) => [a, b].includes('b_back') && [a, b].includes('p_foot'),
+    )!;
+    const [only, other] = after.a === 'p_foot' ? [after.onlyA, after.onlyB] : [after.onlyB, after.onlyA];
+    expect(only).toBeGreaterThan(10 * other);
+  });
+
+  it('are both believed by halves, and all of it is still one', () => {
+    const { belief } = replayFault(lint);
+    expect(likeliest(belief).reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
   });
 });
 

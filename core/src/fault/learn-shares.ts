@@ -39,7 +39,7 @@ export interface SeenCase {
 /** What a case says, whatever the shares: by what was found and known, each cause as likely as the next to begin with. */
 export function seenCase({ machineClass = null, ...fault }: LearnedCase): SeenCase {
   const even = Object.fromEntries(CAUSES.map(({ id }) => [id, 1 / CAUSES.length]));
-  const { belief } = replayFault(fault, even);
+  const { belief } = replayFault(fault, even, undefined, false);
   const likely = Object.fromEntries(likeliest(belief).map(({ id, share }) => [id, share]));
   return { symptomId: fault.symptomId, machineClass, likely };
 }

@@ -1,5 +1,5 @@
 import { causeById, NONE_OF_THESE, type Hands } from './causes.js';
-import { afterProbe, type FaultBelief } from './fault-belief.js';
+import { ifProbed, stillThere } from './fault-belief.js';
 import { openingMinutes, replayFault, type FaultCase, type FaultState } from './fault-case.js';
 import type { Probe } from './fault-check.js';
 import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
@@ -73,7 +73,7 @@ function stepOf(
 
 /** Everything but probes, by chance per minute. */
 function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
-  const shares = sharesThere(state.belief.there);
+  const shares = sharesThere(stillThere(state.belief));
   const total = shares.reduce((sum, share) => sum + share, 0);
   const steps = doables(state, symptomId).map((doable): NextStep => {
     const { chance, minutes } = doable.effort(shares, total);
@@ -93,7 +93,7 @@ function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
 /** The probe that saves most, where one saves enough; its minutes are its own. */
 function bestProbe(state: FaultState, symptomId: string): NextStep | null {
   const options = doables(state, symptomId);
-  const finish = costToFinish(sharesThere(state.belief.there), options, state.times);
+  const finish = costToFinish(sharesThere(stillThere(state.belief)), options, state.times);
   const enough = Math.max(PROBE_SAVES.minutes, PROBE_SAVES.share * finish);
   let best: { readonly probe: Probe; readonly saves: number } | null = null;
   for (const check of FAULT_CHECKS) {
@@ -108,10 +108,10 @@ function bestProbe(state: FaultState, symptomId: string): NextStep | null {
 function costWith(probe: Probe, state: FaultState, options: readonly Doable[]): number {
   return probe.outcomes.reduce(
     (cost, _, outcome) => {
-      const chance = chanceOf(state.belief, probe, outcome);
-      if (chance < LEAST_CHANCE) return cost;
-      const { there } = afterProbe(state.belief, probe, outcome);
-      return cost + chance * costToFinish(sharesThere(there), options, state.times);
+      const { chance, there } = ifProbed(state.belief, probe, outcome);
+      return chance < LEAST_CHANCE
+        ? cost
+        : cost + chance * costToFinish(sharesThere(there), options, state.times);
     },
     state.times.checks[probe.id]! + openingMinutes(state, probe.needs),
   );
@@ -120,10 +120,4 @@ function costWith(probe: Probe, state: FaultState, options: readonly Doable[]): 
 function probeStep({ id, who, needs }: Probe, state: FaultState): NextStep {
   const minutes = state.times.checks[id]! + openingMinutes(state, needs);
   return { do: 'check', id, chance: 0, minutes, who };
-}
-
-function chanceOf({ there, mended }: FaultBelief, { base, given }: Probe, outcome: number): number {
-  const of = (shares: Readonly<Record<string, number>>, chance: (id: string) => number): number =>
-    Object.keys(shares).reduce((sum, id) => sum + shares[id]! * chance(id), 0);
-  return of(there, (id) => given[id]?.[outcome] ?? base[outcome]!) + of(mended, () => base[outcome]!);
 }

@@ -22,6 +22,7 @@ import {
   likeliest,
   repeatedCauses,
   replayFault,
+  strongestEvidence,
   symptom,
   SYMPTOMS,
   type FaultFinding,
@@ -142,6 +143,10 @@ export class FaultPage {
   protected readonly others = computed(() =>
     (this.advice()?.steps ?? []).filter((one) => one !== this.step()).slice(0, OTHERS_SHOWN),
   );
+  /** Every check that can still be made, for whoever knows better. */
+  protected readonly allOthers = computed(() =>
+    (this.advice()?.steps ?? []).filter((one) => one !== this.step()).slice(OTHERS_SHOWN),
+  );
   protected readonly check = computed(() => {
     const step = this.step();
     return step?.do === 'check' ? (faultCheck(step.id) ?? null) : null;
@@ -156,6 +161,14 @@ export class FaultPage {
     const minutes = `about ${shortNumber(step.minutes)} min`;
     if (step.chance === 0) return `${minutes}; it tells what to look at next`;
     return `ends it ${inTenText(step.chance)}, ${minutes} with the test seam`;
+  });
+  /** What is known that speaks most for it. */
+  protected readonly because = computed(() => {
+    const [step, fault, advice] = [this.step(), this.fault(), this.advice()];
+    if (!step || !fault || !advice || step.do === 'specialist') return '';
+    const speaks = strongestEvidence(fault.evidence, advice.state.belief.there, step.id);
+    const evidence = speaks && EVIDENCE.find(({ id }) => id === speaks.id);
+    return speaks && evidence ? `${evidence.question}: ${evidence.options[speaks.option]}.` : '';
   });
   /** Whoever is here may do it. */
   protected readonly mayDo = computed(() => {

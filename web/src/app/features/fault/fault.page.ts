@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -64,6 +65,7 @@ const DAY_TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeSty
   imports: [
     CheckGuideComponent,
     FaultSheetComponent,
+    NgTemplateOutlet,
     RouterLink,
     ProblemComponent,
     SignalMarkComponent,

@@ -49,7 +49,8 @@ test.describe('a fault on a phone', () => {
     await expect(now).toContainText(
       /Re-thread the whole top path with the foot up|Pull both threads by hand/,
     );
-    await expect(now).not.toContainText('Search the top tension');
+    await expect(now.getByRole('button', { name: /^Search the top tension/ })).toBeHidden();
+    await expect(now.getByRole('heading', { level: 2 })).not.toContainText('Search the top tension');
     await page.getByLabel('Only in the first stitches of a seam').selectOption({ label: 'yes' });
     await expect(now).toContainText('Start again with both tails held');
   });

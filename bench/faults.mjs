@@ -24,7 +24,7 @@ export async function benchFaults(count, say) {
   return `# The fault finder, simulated
 
 Written by \`npm run bench:faults\` from a fixed seed: ${count.toLocaleString('en')} hidden faults a way, drawn from the finder's own tables, whose
-shares are assumptions. **Nothing here happened**: only ratios within one run mean anything. A printed chart by symptom is the
+shares are assumptions; six in a hundred have two causes at once. **Nothing here happened**: only ratios within one run mean anything. A printed chart by symptom is the
 best order without anything known, the traditional order knows of no symptom; everybody stops by the same rule, a fault that is
 mended with a chance of 95 % after a good seam.
 

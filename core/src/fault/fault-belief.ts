@@ -185,7 +185,7 @@ export function stillThere({ there, pairs }: FaultBelief): Readonly<Record<strin
   return shares;
 }
 
-/** Causes by how likely they are, there or mended, likeliest first. */
+/** Causes by how likely each is the cause or one of two, there or mended, likeliest first. */
 export function likeliest({
   there,
   mended,
@@ -194,9 +194,9 @@ export function likeliest({
   const all: Record<string, number> = {};
   for (const { id } of CAUSES) all[id] = (there[id] ?? 0) + (mended[id] ?? 0);
   for (const pair of pairs) {
-    const half = shareOfPairs([pair]) / 2;
-    all[pair.a] = all[pair.a]! + half;
-    all[pair.b] = all[pair.b]! + half;
+    const share = shareOfPairs([pair]);
+    all[pair.a] = all[pair.a]! + share;
+    all[pair.b] = all[pair.b]! + share;
   }
   return CAUSES.map(({ id }) => ({ id, share: all[id]! })).sort((a, b) => b.share - a.share);
 }

@@ -14,10 +14,10 @@ import {
   type Symptom,
 } from '../fault/index.js';
 
-/** A hidden fault: what it is, and what anybody would say of it. */
+/** A hidden fault: what it is, one cause or two at once, and what anybody would say of it. */
 export interface HiddenFault {
   readonly symptom: Symptom;
-  readonly causeId: string;
+  readonly causeIds: readonly string[];
   readonly evidence: Readonly<Record<string, number>>;
 }
 
@@ -40,17 +40,41 @@ const drawn = (chances: readonly number[], chance: Chance): number => {
   return found < 0 ? chances.length - 1 : found;
 };
 
+/** Two causes at once come so often. Assumption. */
+const PAIRED = 0.06;
+
 /** Draws a fault from the tables themselves, or from a shop's own shares: what is simulated says nothing of real ones. */
 export function hiddenFault(chance: Chance, sharesOf: SharesOf = SHIPPED_SHARES): HiddenFault {
   const shares = SYMPTOMS.map(({ share }) => share);
   const symptom = SYMPTOMS[drawn(shares, chance)]!;
   const own = sharesOf(symptom);
   const weights = CAUSES.map(({ id }) => own[id] ?? 0);
-  const cause = CAUSES[drawn(weights, chance)]!;
+  const causes = [CAUSES[drawn(weights, chance)]!.id];
+  if (chance() < PAIRED && causes[0] !== NONE_OF_THESE) {
+    const others = CAUSES.map(({ id }) => (id === causes[0] || id === NONE_OF_THESE ? 0 : (own[id] ?? 0)));
+    causes.push(CAUSES[drawn(others, chance)]!.id);
+  }
   const evidence = EVIDENCE.map(
-    ({ id, base, given }) => [id, drawn(given[cause.id] ?? base, chance)] as const,
+    ({ id, base, given }) =>
+      [
+        id,
+        drawn(
+          meanOf(causes, (cause) => given[cause] ?? base, base),
+          chance,
+        ),
+      ] as const,
   );
-  return { symptom, causeId: cause.id, evidence: Object.fromEntries(evidence) };
+  return { symptom, causeIds: causes, evidence: Object.fromEntries(evidence) };
+}
+
+/** What several causes make of an outcome: the mean of theirs; the base where none is there. */
+function meanOf(
+  causes: readonly string[],
+  of: (causeId: string) => readonly number[],
+  base: readonly number[],
+): readonly number[] {
+  if (causes.length === 0) return base;
+  return base.map((_, i) => causes.reduce((sum, cause) => sum + of(cause)[i]!, 0) / causes.length);
 }
 
 /** Something to do about a fault. */
@@ -59,34 +83,38 @@ export interface FaultStep {
   readonly id: string;
 }
 
-/** What a check or a repair says of a hidden fault, before any seam, and whether it mends it. */
+/**
+ * What a check or a repair says where some causes are still there, before any seam, and which of them are left after it.
+ *
+ * @param there ids of the causes that are still there
+ */
 export function answerOf(
-  { causeId }: HiddenFault,
+  there: readonly string[],
   step: FaultStep,
   chance: Chance,
-): { readonly finding: FaultFinding; readonly mends: boolean } {
+): { readonly finding: FaultFinding; readonly left: readonly string[] } {
   if (step.do === 'repair') {
     const { success } = causeById(step.id)!.repair;
-    const mends = step.id === causeId && causeId !== NONE_OF_THESE && chance() < success;
-    return { finding: { did: 'repair', causeId: step.id, seams: [] }, mends };
+    const left = there.filter((id) => id !== step.id || id === NONE_OF_THESE || chance() >= success);
+    return { finding: { did: 'repair', causeId: step.id, seams: [] }, left };
   }
   const check = faultCheck(step.id)!;
   if (check.kind === 'probe') {
-    const outcome = drawn(check.given[causeId] ?? check.base, chance);
-    return { finding: { did: 'probe', checkId: check.id, outcome }, mends: false };
+    const outcome = drawn(
+      meanOf(there, (id) => check.given[id] ?? check.base, check.base),
+      chance,
+    );
+    return { finding: { did: 'probe', checkId: check.id, outcome }, left: there };
   }
   if (check.kind === 'swap') {
-    const mends = chance() < (check.mends[causeId] ?? 0);
-    return { finding: { did: 'swap', checkId: check.id, seams: [] }, mends };
+    const left = there.filter((id) => chance() >= (check.mends[id] ?? 0));
+    return { finding: { did: 'swap', checkId: check.id, seams: [] }, left };
   }
-  const others = Object.keys(check.finds).filter((id) => id !== causeId);
-  const found =
-    chance() < (check.finds[causeId] ?? 0)
-      ? causeId
-      : chance() < check.falseAlarm && others.length > 0
-        ? others[Math.floor(chance() * others.length)]!
-        : null;
-  return { finding: { did: 'look', checkId: check.id, found }, mends: false };
+  const others = Object.keys(check.finds).filter((id) => !there.includes(id));
+  const seen = there.find((id) => chance() < (check.finds[id] ?? 0));
+  const alarm = seen === undefined && chance() < check.falseAlarm && others.length > 0;
+  const found = seen ?? (alarm ? others[Math.floor(chance() * others.length)]! : null);
+  return { finding: { did: 'look', checkId: check.id, found }, left: there };
 }
 
 /** A finding with the seams sewn after it, until one is bad or it is sure enough. */
@@ -113,16 +141,16 @@ export function finderPath(
 ): { readonly findings: readonly FaultFinding[]; readonly minutes: number; readonly mended: boolean } {
   let fault: FaultCase = { symptomId: hidden.symptom.id, evidence: hidden.evidence, findings: [] };
   let state = replayFault(fault);
-  let mended = false;
+  let left = hidden.causeIds;
   for (let step = 0; step < MOST_FINDINGS && !state.solved; step++) {
     const todo = nextChecks(fault).steps[0]!;
     if (todo.do === 'specialist')
       return { findings: fault.findings, minutes: state.minutes + todo.minutes, mended: false };
-    const { finding, mends } = answerOf(hidden, todo, chance);
-    mended ||= mends;
-    const whole = sewnAfter(state, finding, mended, chance);
+    const answer = answerOf(left, todo, chance);
+    left = answer.left;
+    const whole = sewnAfter(state, answer.finding, left.length === 0, chance);
     state = afterFinding(state, whole);
     fault = { ...fault, findings: [...fault.findings, whole] };
   }
-  return { findings: fault.findings, minutes: state.minutes, mended };
+  return { findings: fault.findings, minutes: state.minutes, mended: left.length === 0 };
 }

@@ -11,9 +11,9 @@ import {
 } from '../practice/practice-fault.js';
 import {
   afterFinding,
-  CAUSES,
   FAULT_CHECKS,
   FIXED_ORDER,
+  likeliest,
   nextChecks,
   NONE_OF_THESE,
   replayFault,
@@ -63,7 +63,7 @@ export function followFault(
   let fault: FaultCase = { symptomId: hidden.symptom.id, evidence, findings: [] };
   const shares = sharesOf(hidden.symptom);
   let state = replayFault(fault, shares);
-  let mended = false;
+  let left = hidden.causeIds;
   const next = stepsOf(policy, hidden);
   for (let step = 0; step < MOST_FINDINGS && !state.solved; step++) {
     const todo = next(fault, state, shares);
@@ -74,19 +74,18 @@ export function followFault(
         mendedHere: false,
         comesBack: false,
       };
-    const { finding, mends } = answerOf(hidden, todo, chance);
-    mended ||= mends;
-    const whole = sewnAfter(state, finding, mended, chance);
+    const answer = answerOf(left, todo, chance);
+    left = answer.left;
+    const whole = sewnAfter(state, answer.finding, left.length === 0, chance);
     state = afterFinding(state, whole);
     fault = { ...fault, findings: [...fault.findings, whole] };
   }
-  return { ...ended(), mendedHere: mended, comesBack: !mended };
+  return { ...ended(), mendedHere: left.length === 0, comesBack: left.length > 0 };
 
   function ended(): Pick<FollowedFault, 'minutes' | 'checks' | 'believed' | 'fault'> {
     const { belief, minutes } = state;
-    const believes = CAUSES.map(({ id }) => (belief.there[id] ?? 0) + (belief.mended[id] ?? 0));
-    const best = believes.indexOf(Math.max(...believes));
-    const believed = { share: believes[best]!, right: CAUSES[best]!.id === hidden.causeId };
+    const [best] = likeliest(belief);
+    const believed = { share: best!.share, right: hidden.causeIds.includes(best!.id) };
     return { minutes, checks: fault.findings.length, believed, fault };
   }
 }
@@ -98,7 +97,7 @@ type NextStepOf = (
 ) => FaultStep | null;
 
 /** What each way does next. */
-function stepsOf(policy: FaultPolicy, { symptom, causeId }: HiddenFault): NextStepOf {
+function stepsOf(policy: FaultPolicy, { symptom, causeIds }: HiddenFault): NextStepOf {
   const inOrder = (ids: readonly string[]): NextStepOf => {
     const order = [...ids];
     return (_, { unlocked }) => fixedStep(unlocked, order);
@@ -123,9 +122,13 @@ function stepsOf(policy: FaultPolicy, { symptom, causeId }: HiddenFault): NextSt
           .map(({ id }) => id),
       );
     case 'knows the cause': {
+      // Each of its causes in turn, again where a repair did not hold.
+      const repairs = Array.from({ length: MOST_REPAIRS }, () => causeIds).flat();
       let tries = 0;
-      return () =>
-        causeId === NONE_OF_THESE || tries++ === MOST_REPAIRS ? null : { do: 'repair', id: causeId };
+      return () => {
+        const id = repairs[tries++];
+        return id === undefined || id === NONE_OF_THESE ? null : { do: 'repair', id };
+      };
     }
   }
 }

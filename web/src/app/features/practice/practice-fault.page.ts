@@ -37,8 +37,8 @@ interface Hunt {
   /** The luck of this hunt goes on from step to step. */
   readonly luck: () => number;
   readonly findings: readonly FaultFinding[];
-  /** What was done so far has mended it, whether or not the learner knows. */
-  readonly mended: boolean;
+  /** Causes that are still there, whether or not the learner knows. */
+  readonly left: readonly string[];
   readonly ending: 'mended' | 'handed-over' | null;
 }
 
@@ -90,8 +90,8 @@ export class PracticeFaultPage {
     if (!hunt?.ending) return null;
     const finder = finderPath(hunt.hidden, randomLcg(hunt.seed));
     return {
-      cause: hunt.hidden.causeId === NONE_OF_THESE ? 'something else' : causeById(hunt.hidden.causeId)!.name,
-      right: hunt.ending === 'mended' && hunt.mended,
+      cause: hunt.hidden.causeIds.map(nameOfCause).join(', and '),
+      right: hunt.ending === 'mended' && hunt.left.length === 0,
       minutes: shortNumber(finder.minutes),
       steps: finder.findings.map(findingText),
       handedOver: !finder.mended,
@@ -102,16 +102,16 @@ export class PracticeFaultPage {
     const seed = Math.random();
     const draw = randomLcg(seed);
     const hidden = hiddenFault(draw);
-    this.hunt.set({ seed, hidden, luck: randomLcg(seed), findings: [], mended: false, ending: null });
+    const left = hidden.causeIds;
+    this.hunt.set({ seed, hidden, luck: randomLcg(seed), findings: [], left, ending: null });
   }
 
   protected make(step: FaultStep): void {
     const [hunt, state] = [this.hunt(), this.state()];
     if (!hunt || !state) return;
-    const { finding, mends } = answerOf(hunt.hidden, step, hunt.luck);
-    const mended = hunt.mended || mends;
-    const whole = sewnAfter(state, finding, mended, hunt.luck);
-    this.hunt.set({ ...hunt, mended, findings: [...hunt.findings, whole] });
+    const { finding, left } = answerOf(hunt.left, step, hunt.luck);
+    const whole = sewnAfter(state, finding, left.length === 0, hunt.luck);
+    this.hunt.set({ ...hunt, left, findings: [...hunt.findings, whole] });
   }
 
   protected end(ending: 'mended' | 'handed-over'): void {
@@ -122,6 +122,8 @@ export class PracticeFaultPage {
     return faultCheck(id)?.name ?? id;
   }
 }
+
+const nameOfCause = (id: string): string => (id === NONE_OF_THESE ? 'something else' : causeById(id)!.name);
 
 const caseOf = ({ hidden, findings }: Hunt) => ({
   symptomId: hidden.symptom.id,

@@ -79,6 +79,14 @@ const LEAP: CounterLeap = {
 
 const PROBLEM: Problem = { type: 'about:blank', title: 'Disk full', status: 503, code: 'server.full' };
 
+/** Everything beside the floor that the page reads, with nothing in it. */
+const READ = [
+  roundsActions.sheetsRead({ published: { planId: null, version: 'a', sheets: [] } as never }),
+  roundsActions.viewRead({ view: { notices: [], plan: null } as never }),
+  storeActions.viewRead({ view: { currency: 'EUR', items: [], unlisted: { needles: [], threads: [] } } }),
+  nowActions.servicesRead({ services: [] }),
+];
+
 describe('what needs me now', () => {
   const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
     mountPage(NowPage, {
@@ -86,6 +94,7 @@ describe('what needs me now', () => {
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf(machines) }),
+        ...READ,
         ...(more as never[]),
       ],
     });
@@ -94,6 +103,22 @@ describe('what needs me now', () => {
     const { text, host } = await open([fine]);
     expect(text()).toContain('No machine needs you now');
     expect(host.querySelectorAll('section').length).toBe(0);
+  });
+
+  it('shows the floor at once, and what is not of it in one go when all of it is there', async () => {
+    const page = await mountPage(NowPage, {
+      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature],
+      before: [
+        shopActions.sessionRead({ session: SESSION }),
+        floorActions.floorRead({ floor: floorOf([stopped]) }),
+        nowActions.servicesRead({ services: [service('Flat 5', 'oil')] }),
+      ],
+    });
+    expect(page.text()).toContain('1 stopped');
+    expect(page.text()).not.toContain('Flat 5');
+    for (const read of READ.slice(0, 3)) page.store.dispatch(read);
+    await page.settled();
+    expect(page.text()).toContain('Flat 5');
   });
 
   it('names each machine once, under the worst that is the matter with it', async () => {

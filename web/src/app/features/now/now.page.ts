@@ -46,9 +46,18 @@ export class NowPage {
   protected readonly done = this.store.selectSignal(nowFeature.selectDone);
   private readonly floorProblem = this.store.selectSignal(floorFeature.selectProblem);
   private readonly roundsProblem = this.store.selectSignal(roundsFeature.selectProblem);
+  private readonly storeProblem = this.store.selectSignal(storeFeature.selectProblem);
   private readonly ownProblem = this.store.selectSignal(nowFeature.selectProblem);
   protected readonly problem = computed(
     () => this.ownProblem() ?? this.floorProblem() ?? this.roundsProblem(),
+  );
+
+  /** What is not of the floor comes in one go, below it: a list that came between would push the others down. */
+  protected readonly isRead = computed(
+    () =>
+      this.problem() !== null ||
+      this.storeProblem() !== null ||
+      [this.published(), this.view(), this.stored(), this.servicesDue()].every((read) => read !== null),
   );
 
   protected readonly mostRows = MOST_ROWS;

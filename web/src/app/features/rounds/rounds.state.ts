@@ -115,11 +115,19 @@ const initial: RoundsState = {
   problem: null,
 };
 
+function stillHas({ plan }: RoundsView, picked: PickedChange | null): boolean {
+  const machine = plan?.machines.find(({ id }) => id === picked?.machineId);
+  return machine !== undefined && (picked!.from === null || machine.changes.includes(picked!.from));
+}
+
 export const roundsFeature = createFeature({
   name: 'rounds',
   reducer: createReducer(
     initial,
-    on(roundsActions.viewRead, (state, { view }) => ({ ...state, view, picked: null, offers: null })),
+    // What was picked up while the plan was read again stays in the hand, where the plan still has it.
+    on(roundsActions.viewRead, (state, { view }) =>
+      stillHas(view, state.picked) ? { ...state, view } : { ...state, view, picked: null, offers: null },
+    ),
     on(roundsActions.jobBegun, roundsActions.jobProgressed, (state, { job }) => ({
       ...state,
       view: state.view && { ...state.view, job },
@@ -143,7 +151,11 @@ export const roundsFeature = createFeature({
       roundsActions.takeBack,
       (state) => ({ ...state, problem: null, done: '', ticked: null }),
     ),
-    on(roundsActions.written, (state, { done }) => ({ ...state, done, written: state.written + 1 })),
+    on(roundsActions.written, (state, { done }) => ({
+      ...state,
+      ...{ done, written: state.written + 1 },
+      ...{ picked: null, offers: null },
+    })),
     on(roundsActions.calendarRead, (state, { calendar }) => ({ ...state, calendar })),
     on(roundsActions.sheetsRead, (state, { published }) => ({ ...state, published })),
     on(roundsActions.ticked, (state, { task, state: now, reason, waits, installId }) => ({

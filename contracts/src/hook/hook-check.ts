@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { HOOK_MEASURES, LOOP_CATCHES, NEEDLE_PUSHES } from '@gantelet/core';
+import { LOOP_CATCHES, NEEDLE_PUSHES } from '@gantelet/core';
 import { Id, Instant, Line, Name } from '../shared/index.js';
 
 const Mm = z.number().min(0).max(20);
@@ -33,19 +33,9 @@ export const HookCheckEntry = z
     note: Line(300),
     checkedAt: Instant,
   })
-  .check(({ value: { reading }, issues }) => {
-    if (
-      [...HOOK_MEASURES.map((measure) => reading[measure]), reading.loop, reading.push].some(
-        (said) => said !== null,
-      )
-    )
-      return;
-    issues.push({
-      code: 'custom',
-      path: ['reading'],
-      input: reading,
-      message: 'at least one look or measure',
-    });
+  .refine(({ reading }) => Object.values(reading).some((said) => said !== null), {
+    path: ['reading'],
+    error: 'at least one look or measure',
   });
 export type HookCheckEntry = z.infer<typeof HookCheckEntry>;
 

@@ -1,3 +1,5 @@
+import { NONE_OF_THESE } from './causes.js';
+
 /** Two causes at once: both there, only one of them still, or both mended. */
 export interface FaultPair {
   readonly a: string;
@@ -22,9 +24,9 @@ export function beginPairs(
   shares: Readonly<Record<string, number>>,
   evidence: (causeId: string) => number,
 ): readonly FaultPair[] {
-  const likely = Object.keys(shares).filter((id) => id !== 'other' && shares[id]! >= LEAST_SHARE);
+  const likely = Object.keys(shares).filter((id) => id !== NONE_OF_THESE && shares[id]! >= LEAST_SHARE);
   const drawn = likely.flatMap((a, i) =>
-    likely.slice(i + 1).map((b) => ({ a, b, prior: shares[a]! * shares[b]!, weight: 0 })),
+    likely.slice(i + 1).map((b) => ({ a, b, prior: shares[a]! * shares[b]! })),
   );
   const prior = drawn.reduce((sum, pair) => sum + pair.prior, 0);
   const factor = new Map(likely.map((id) => [id, evidence(id)]));

@@ -142,13 +142,10 @@ export class FaultPage {
     const steps = this.advice()?.steps ?? [];
     return steps.find(({ id }) => id === this.picked()) ?? steps[0] ?? null;
   });
-  protected readonly others = computed(() =>
-    (this.advice()?.steps ?? []).filter((one) => one !== this.step()).slice(0, OTHERS_SHOWN),
-  );
+  private readonly rest = computed(() => (this.advice()?.steps ?? []).filter((one) => one !== this.step()));
+  protected readonly others = computed(() => this.rest().slice(0, OTHERS_SHOWN));
   /** Every check that can still be made, for whoever knows better. */
-  protected readonly allOthers = computed(() =>
-    (this.advice()?.steps ?? []).filter((one) => one !== this.step()).slice(OTHERS_SHOWN),
-  );
+  protected readonly allOthers = computed(() => this.rest().slice(OTHERS_SHOWN));
   protected readonly check = computed(() => {
     const step = this.step();
     return step?.do === 'check' ? (faultCheck(step.id) ?? null) : null;

@@ -3,10 +3,10 @@ import { RouterLink } from '@angular/router';
 import { randomLcg } from 'd3-random';
 import {
   answerOf,
+  canMake,
   causeById,
   EVIDENCE,
   FAULT_CHECKS,
-  faultCheck,
   finderPath,
   hiddenFault,
   NONE_OF_THESE,
@@ -27,8 +27,6 @@ const KINDS: readonly { readonly kind: FaultCheck['kind']; readonly name: string
   { kind: 'probe', name: 'Narrow it down' },
   { kind: 'swap', name: 'Change something, sew a seam' },
 ];
-/** A look can be made twice, anything else once. */
-const MOST_LOOKS = 2;
 
 /** A simulated fault that is being looked for. */
 interface Hunt {
@@ -70,13 +68,11 @@ export class PracticeFaultPage {
   protected readonly groups = computed(() => {
     const [hunt, state] = [this.hunt(), this.state()];
     if (!hunt || !state) return [];
-    const may = (check: FaultCheck): boolean =>
-      !state.voided.has(check.id) &&
-      (!check.only || check.only.includes(hunt.hidden.symptom.id)) &&
-      (state.made.get(check.id) ?? 0) < (check.kind === 'look' ? MOST_LOOKS : 1);
     return KINDS.map(({ kind, name }) => ({
       name,
-      checks: FAULT_CHECKS.filter((check) => check.kind === kind && may(check)),
+      checks: FAULT_CHECKS.filter(
+        (check) => check.kind === kind && canMake(check, state, hunt.hidden.symptom.id),
+      ),
     }));
   });
   /** The last seam was good: it may be mended, or quiet by luck. */
@@ -116,10 +112,6 @@ export class PracticeFaultPage {
 
   protected end(ending: 'mended' | 'handed-over'): void {
     this.hunt.update((hunt) => hunt && { ...hunt, ending });
-  }
-
-  protected nameOf(id: string): string {
-    return faultCheck(id)?.name ?? id;
   }
 }
 

@@ -15,6 +15,7 @@ export * from './gauge/index.js';
 export * from './needle-check/index.js';
 export * from './seam/index.js';
 export * from './floor/index.js';
+export * from './service/index.js';
 export * from './hook/index.js';
 export * from './fault/index.js';
 export * from './life/index.js';

@@ -7,7 +7,7 @@ import type { Logger } from 'pino';
 import { openApiOf, ProblemError, ROUTE_TABLE } from '@gantelet/contracts';
 import type { Config } from './config.js';
 import type { Database } from './db/database.js';
-import { features } from './features/features.js';
+import { handlersOf } from './handlers.js';
 import { enterInBook } from './features/book/index.js';
 import { openDeviceLine, openGate } from './features/device/index.js';
 import { findPerson } from './features/shop/index.js';
@@ -68,7 +68,7 @@ export function createApp({
   app.use('/api', wantTls(config), sessions.middleware);
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), refuseDeepJson);
   app.use(
-    mountRoutes(features({ database, line, now, firstCode: config.firstCode }), {
+    mountRoutes(handlersOf({ database, line, now, firstCode: config.firstCode }), {
       database,
       now,
       checkReplies,

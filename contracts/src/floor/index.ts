@@ -17,16 +17,7 @@ export {
 } from './machine.js';
 export { ReportAnswer, TroubleReport, TroubleReportInput } from './trouble-report.js';
 export { PLAN_COLUMNS, PLAN_ROWS, PlanPlace, ZonePlan } from './floor-plan.js';
-export {
-  MachineEvent,
-  MachineHistory,
-  MachineService,
-  ServiceDue,
-  ServiceEntry,
-  ServiceKindChange,
-  ServiceKindEntry,
-  ServiceKindView,
-} from './machine-history.js';
+export { MachineEvent, MachineHistory } from './machine-history.js';
 export { PiecesEntry, SpotCheck } from './work-record.js';
 export { PartUsedNeedle, Pocket, PocketMove, Sharps, SharpsEmptied } from './part-used-needle.js';
 export { Clearance, ClearanceFinding, NeedleChange, NeedleSwap } from './needle-change.js';

@@ -6,7 +6,7 @@ import {
   ServiceKindChange,
   ServiceKindEntry,
   ServiceKindView,
-} from '../floor/index.js';
+} from '../service/index.js';
 import { Id } from '../shared/index.js';
 import { reads, writes } from './route.js';
 
@@ -25,7 +25,7 @@ export const serviceRoutes = {
     id: 'addServiceKind',
     method: 'POST',
     path: '/api/service-kinds',
-    summary: 'Add a kind of service, by running hours or days',
+    summary: 'Add a kind of service, by running hours, days or events',
     permission: 'lead',
     body: ServiceKindEntry,
     reply: z.array(ServiceKindView),
@@ -52,7 +52,7 @@ export const serviceRoutes = {
   readServices: reads({
     id: 'readServices',
     path: '/api/machines/:machineId/services',
-    summary: 'How the services of a machine stand, by running hours and days',
+    summary: 'How the services of a machine stand, by running hours, days and events',
     permission: 'operator',
     params: ofMachine,
     reply: z.array(MachineService),

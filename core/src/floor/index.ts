@@ -30,18 +30,6 @@ export {
   type HoursBySource,
   type PiecesSewn,
 } from './needle-hours.js';
-export {
-  hoursSince,
-  SERVICE_CLOCKS,
-  SERVICE_KINDS,
-  shippedServices,
-  type ServiceClock,
-  type ServiceOfMachine,
-  SERVICE_VALUE_IDS,
-  serviceDue,
-  type HoursRun,
-  type ServiceKind,
-} from './service.js';
 export { checksFor, nextCheckMs } from './spot-checks.js';
 export { freePocket, worthAgain, type KeptNeedle } from './part-used.js';
 export {

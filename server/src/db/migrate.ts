@@ -30,6 +30,7 @@ import { hookChecks } from './migrations/20261228-hook-checks.js';
 import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needlePhotos } from './migrations/20261229-needle-photos.js';
+import { serviceEvents } from './migrations/20261230-service-events.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
 import { people } from './migrations/20261218-people.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
@@ -76,6 +77,7 @@ export const MIGRATIONS: readonly Migration[] = [
   serviceKinds,
   hookChecks,
   needlePhotos,
+  serviceEvents,
 ];
 
 /** The migrations of a database, to run up or down. */

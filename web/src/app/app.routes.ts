@@ -28,12 +28,16 @@ import { peopleFeature } from './features/people/people.state';
 import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
+import * as serviceEffects from './features/service/service.effects';
+import { serviceFeature } from './features/service/service.state';
 import * as storeEffects from './features/store/store.effects';
 import { storeFeature } from './features/store/store.state';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
 
 const NEEDLE = [provideState(needleFeature), provideEffects(needleEffects)];
+/** Of every page that reminds of services. */
+const SERVICE = [provideState(serviceFeature), provideEffects(serviceEffects)];
 
 export const appRoutes: Routes = [
   {
@@ -60,6 +64,7 @@ export const appRoutes: Routes = [
           provideState(nowFeature),
           provideState(storeFeature),
           provideEffects(floorEffects, roundsEffects, nowEffects, storeEffects),
+          ...SERVICE,
         ],
         loadComponent: () => import('./features/now/now.page').then((m) => m.NowPage),
       },
@@ -187,8 +192,9 @@ export const appRoutes: Routes = [
           },
           {
             path: 'services',
+            providers: SERVICE,
             loadComponent: () =>
-              import('./features/machine/service-kinds.page').then((m) => m.ServiceKindsPage),
+              import('./features/service/service-kinds.page').then((m) => m.ServiceKindsPage),
           },
           {
             path: ':machineId',
@@ -236,6 +242,7 @@ export const appRoutes: Routes = [
           },
           {
             path: 'sheets',
+            providers: SERVICE,
             loadComponent: () => import('./features/rounds/round-sheets.page').then((m) => m.RoundSheetsPage),
           },
           {
@@ -304,6 +311,7 @@ export const appRoutes: Routes = [
         providers: [
           provideState(floorFeature.name, floorFeature.reducer, { metaReducers: [floorKept] }),
           provideEffects(floorEffects),
+          ...SERVICE,
         ],
         children: [
           { path: '', loadComponent: () => import('./features/floor/floor.page').then((m) => m.FloorPage) },

@@ -1,4 +1,4 @@
-import { QueryTypes } from 'sequelize';
+import { dropChecks } from '../drop-checks.js';
 import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
@@ -16,13 +16,7 @@ export const serviceKinds: Migration = {
          version INT NOT NULL, UNIQUE service_kinds_name (name), CHECK (clock IN ('hours', 'days')), CHECK (due_after > 0)
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
-    const checks = await context.query<{ name: string }>(
-      `SELECT constraint_name AS name FROM information_schema.check_constraints
-        WHERE constraint_schema = DATABASE() AND table_name = 'machine_services' AND check_clause LIKE '%drain-magnet%'`,
-      { type: QueryTypes.SELECT },
-    );
-    for (const { name } of checks)
-      await context.query(`ALTER TABLE machine_services DROP CONSTRAINT \`${name}\``);
+    await dropChecks(context, 'machine_services', 'drain-magnet');
   },
   down: async ({ context }) => {
     await context.query(`DELETE FROM machine_services WHERE NOT ${SHIPPED}`);

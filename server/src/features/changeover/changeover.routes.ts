@@ -1,9 +1,10 @@
-import { routes } from '@gantelet/contracts';
+import { ProblemError, routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
-import { findMachine } from '../floor/index.js';
+import { findMachine, setPresentSetup } from '../floor/index.js';
+import { readSetup } from '../match/index.js';
 import { beginChangeover, endChangeover, readChangeover, tickStep } from './changeover.service.js';
-import { findChangeovers } from './changeover.store.js';
+import { findChangeovers, openChangeoverOf } from './changeover.store.js';
 import { listStepTimings } from './step-timings.service.js';
 
 /** How many changeovers of a machine are shown. */
@@ -25,6 +26,13 @@ export function changeoverRoutes(database: Database, now: () => Date): readonly 
     write(routes.endChangeover, ({ params, body, key, person }, tx) =>
       endChangeover(database, key, params, body, person, now(), tx),
     ),
+    write(routes.setPresentSetup, async ({ params, body, key, person }, tx) => {
+      const open = await openChangeoverOf(database, params.machineId, tx);
+      if (open) throw new ProblemError('changeover.under-way', { by: open.by });
+      const setup = await readSetup(database, body.setupId, tx);
+      const by = { id: key, at: now(), person };
+      return setPresentSetup(database, params.machineId, setup, body.version, by, tx);
+    }),
     answer(routes.listStepTimings, () => listStepTimings(database)),
   ];
 }

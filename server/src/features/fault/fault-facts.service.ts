@@ -2,7 +2,7 @@ import { SERVICE_KINDS } from '@gantelet/core';
 import type { FaultFacts } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { shopValues } from '../catalogue/index.js';
-import { readServices } from '../floor/index.js';
+import { readServices } from '../service/index.js';
 import { countLogged } from './fault-facts.store.js';
 
 /** What the logs say of a machine that a fault may come from. @throws ProblemError `machine.unknown` */

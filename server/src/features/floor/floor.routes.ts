@@ -15,7 +15,6 @@ import { listMachines, listRetired, listZones } from './machine.store.js';
 import { retireMachine } from './retire-machine.service.js';
 import { importPastStays } from './past-stays.service.js';
 import { discardPartUsed, emptySharps, moveToPocket } from './part-used.service.js';
-import { addServiceKind, changeServiceKind, listServiceKinds } from './service-kind.service.js';
 import { undoChange } from './undo-change.service.js';
 import { logSpotCheck, logPieces, withdrawPieces } from './work-record.service.js';
 
@@ -52,7 +51,6 @@ export function floorRoutes(database: Database, now: () => Date): readonly Handl
       undoChange(database, machineId, { undoId: key, installId }, person, now(), tx),
     ),
     ...needleBoxRoutes(database, now),
-    ...serviceKindRoutes(database, now),
     answer(routes.readHistory, ({ params, query }) =>
       readHistory(database, params.machineId, query.before === undefined ? now() : new Date(query.before)),
     ),
@@ -89,19 +87,6 @@ function needleBoxRoutes(database: Database, now: () => Date): readonly Handled[
     ),
     write(routes.emptySharps, ({ body, key, person }, tx) =>
       emptySharps(database, key, body.counted, person, now(), tx),
-    ),
-  ];
-}
-
-/** The kinds of service of the shop's own. */
-function serviceKindRoutes(database: Database, now: () => Date): readonly Handled[] {
-  return [
-    answer(routes.listServiceKinds, () => listServiceKinds(database)),
-    write(routes.addServiceKind, ({ body, key, person }, tx) =>
-      addServiceKind({ database, tx, person, now: now() }, key, body),
-    ),
-    write(routes.changeServiceKind, ({ params, body, person }, tx) =>
-      changeServiceKind({ database, tx, person, now: now() }, params.kindId, body),
     ),
   ];
 }

@@ -1,5 +1,4 @@
 export { floorRoutes } from './floor.routes.js';
-export { logService, readServices, readServicesDue } from './machine-service.service.js';
 export { putPlateOn, setForSetup, setPresentSetup } from './machine.service.js';
 export { changeNeedle, needleInMachine } from './needle-change.service.js';
 export { undoChange } from './undo-change.service.js';
@@ -20,4 +19,5 @@ export {
   regroupNeedles,
   writeGrouping,
 } from './life-group.store.js';
-export { readFloor } from './floor-view.service.js';
+export { readFloor, standingNow } from './floor-view.service.js';
+export { shopClock, type ShopClock } from './shop-clock.js';

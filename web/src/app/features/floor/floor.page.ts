@@ -19,6 +19,7 @@ import {
   type Clearance,
   type FloorMachine,
   type ReportAnswer,
+  type ServiceDue,
   type ZonePlan,
 } from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
@@ -27,11 +28,13 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
 import { needleText } from '../../shared/words/changeover-words';
 import { DialogComponent } from '../../shared/widgets/dialog.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { ServicesDueComponent } from '../../shared/widgets/services-due.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { UndoToastComponent } from '../../shared/widgets/undo-toast.component';
 import { removalText, STATE_WORDS } from '../../shared/words/floor-words';
 import { unreadText } from '../../shared/words/read-words';
+import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopFeature } from '../shop/shop.state';
 import { ChangeSheetComponent, type ChangeSaid } from './change-sheet.component';
 import { floorActions, floorFeature, SHARPS, type FloorOrder } from './floor.state';
@@ -54,6 +57,7 @@ const DRAWN_AT_ONCE = 120;
     NumberInputDirective,
     PocketsComponent,
     ProblemComponent,
+    ServicesDueComponent,
     SignalMarkComponent,
     RouterLink,
     StandingComponent,
@@ -90,6 +94,10 @@ export class FloorPage {
   protected readonly lots = this.store.selectSignal(floorFeature.selectLots);
   protected readonly done = this.store.selectSignal(floorFeature.selectDone);
   protected readonly machines = this.store.selectSignal(floorFeature.selectMachines);
+  protected readonly dueAt = this.store.selectSignal(serviceFeature.selectDueAt);
+  protected readonly logging = this.store.selectSignal(serviceFeature.selectLogging);
+  protected readonly serviceDone = this.store.selectSignal(serviceFeature.selectDone);
+  protected readonly serviceProblem = this.store.selectSignal(serviceFeature.selectProblem);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
   /** Kept until the box is emptied, so that a count that is refused need not be made again. */
@@ -144,6 +152,7 @@ export class FloorPage {
 
   constructor() {
     this.store.dispatch(floorActions.opened());
+    this.store.dispatch(serviceActions.dueWanted());
     effect(() => {
       if (this.drawn() < this.machines().length) {
         requestAnimationFrame(() => this.drawn.update((count) => count + DRAWN_AT_ONCE));
@@ -202,6 +211,11 @@ export class FloorPage {
     const { key, at } = this.stamp([machine.id, said]);
     this.store.dispatch(floorActions.changeNeedle({ key, machine, ...said, changedAt: at }));
     if (said.fragments !== 'missing') this.close();
+  }
+
+  protected logService(service: ServiceDue): void {
+    const { key, at: doneAt } = this.stamp(['service', service.machineId, service.kind, service.since]);
+    this.store.dispatch(serviceActions.logOnTheWay({ key, service, doneAt }));
   }
 
   protected report(machineId: string, trouble: Trouble): void {

@@ -34,7 +34,12 @@ import { needleSizeText } from '../../shared/words/units-text';
       <div class="counter" [class.silent]="machine().counter?.state === 'silent'">{{ words }}</div>
     }
     <div class="bar" aria-hidden="true" [style.--sure.%]="left().sure" [style.--most.%]="left().most"></div>
-    <div class="left">{{ leftText() }}</div>
+    <div class="left">
+      <span>{{ leftText() }}</span>
+      @if (servicesDue(); as count) {
+        <span class="services">{{ count }} {{ count === 1 ? 'service' : 'services' }} due</span>
+      }
+    </div>
     <div class="acts">
       <button
         type="button"
@@ -117,6 +122,15 @@ import { needleSizeText } from '../../shared/words/units-text';
       display: block;
       color: var(--watch);
     }
+    .left {
+      display: flex;
+      justify-content: space-between;
+      gap: 8px;
+    }
+    .services {
+      color: var(--watch);
+      white-space: nowrap;
+    }
     .under {
       margin-bottom: 4px;
       font-weight: 600;
@@ -148,6 +162,8 @@ import { needleSizeText } from '../../shared/words/units-text';
 })
 export class MachineRowComponent {
   readonly machine = input.required<FloorMachine>();
+  /** How many services of it are due. */
+  readonly servicesDue = input(0);
   readonly changeWanted = output();
   readonly reportWanted = output();
   private readonly preferences = inject(Preferences);

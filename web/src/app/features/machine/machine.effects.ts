@@ -109,46 +109,6 @@ export const logService = createEffect(
   { functional: true },
 );
 
-export const readServiceKinds = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(machineActions.serviceKindsOpened),
-      switchMap(() =>
-        api.call(routes.listServiceKinds).pipe(
-          map((kinds) => machineActions.serviceKindsRead({ kinds, done: '' })),
-          catchError(failed),
-        ),
-      ),
-    ),
-  { functional: true },
-);
-
-export const writeServiceKind = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(machineActions.addServiceKind, machineActions.changeServiceKind),
-      exhaustMap((action) => {
-        const sent =
-          'entry' in action
-            ? api.call(routes.addServiceKind, { key: action.key, body: action.entry })
-            : api.call(routes.changeServiceKind, {
-                key: action.key,
-                params: { kindId: action.kindId },
-                body: action.change,
-              });
-        const { name } = 'entry' in action ? action.entry : action.change;
-        const dropped = 'change' in action && action.change.dropped;
-        return sent.pipe(
-          map((kinds) =>
-            machineActions.serviceKindsRead({ kinds, done: `${name}: ${dropped ? 'dropped' : 'saved'}.` }),
-          ),
-          catchError(refused),
-        );
-      }),
-    ),
-  { functional: true },
-);
-
 export const withdrawPieces = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

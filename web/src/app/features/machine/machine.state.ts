@@ -10,9 +10,6 @@ import type {
   Problem,
   RetiredMachine,
   ServiceEntry,
-  ServiceKindChange,
-  ServiceKindEntry,
-  ServiceKindView,
   Zone,
   Withdrawal,
 } from '@gantelet/contracts';
@@ -40,10 +37,6 @@ export const machineActions = createActionGroup({
     'Services Read': props<{ services: readonly MachineService[] }>(),
     'Log Service': props<{ key: string; machineId: string; service: ServiceEntry }>(),
     'Service Logged': props<{ machineId: string; services: readonly MachineService[]; done: string }>(),
-    'Service Kinds Opened': emptyProps(),
-    'Service Kinds Read': props<{ kinds: readonly ServiceKindView[]; done: string }>(),
-    'Add Service Kind': props<{ key: string; entry: ServiceKindEntry }>(),
-    'Change Service Kind': props<{ key: string; kindId: string; change: ServiceKindChange }>(),
     'Withdraw Pieces': props<{ key: string; machineId: string; piecesId: string }>(),
     'Withdraw Entry': props<{ key: string; machineId: string; entry: Withdrawal }>(),
     /** Something of the history was taken back. */
@@ -73,8 +66,6 @@ export interface MachineState {
   readonly services: readonly MachineService[];
   /** Services that were logged here. */
   readonly logged: number;
-  /** Kinds of service of the shop's own; null until they were read. */
-  readonly serviceKinds: readonly ServiceKindView[] | null;
 }
 
 const initial: MachineState = {
@@ -89,7 +80,6 @@ const initial: MachineState = {
   before: null,
   services: [],
   logged: 0,
-  serviceKinds: null,
 };
 
 const byNumber = (machines: readonly Machine[]): readonly Machine[] =>
@@ -132,19 +122,6 @@ export const machineFeature = createFeature({
       before: history.before,
     })),
     on(machineActions.servicesRead, (state, { services }) => ({ ...state, services })),
-    on(machineActions.serviceKindsOpened, (state) => ({ ...state, problem: null, done: '' })),
-    on(machineActions.addServiceKind, machineActions.changeServiceKind, (state) => ({
-      ...state,
-      saving: true,
-      problem: null,
-      done: '',
-    })),
-    on(machineActions.serviceKindsRead, (state, { kinds: serviceKinds, done }) => ({
-      ...state,
-      serviceKinds,
-      done,
-      saving: false,
-    })),
     on(machineActions.logService, machineActions.withdrawPieces, machineActions.withdrawEntry, (state) => ({
       ...state,
       saving: true,

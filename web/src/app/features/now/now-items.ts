@@ -1,4 +1,4 @@
-import type { FloorMachine, RoundSheet, RoundsNotice, ServiceDue } from '@gantelet/contracts';
+import type { FloorMachine, RoundSheet, RoundsNotice } from '@gantelet/contracts';
 import { byDueOrder } from '@gantelet/core';
 
 /** What needs somebody at a machine, in the order in which it needs them. */
@@ -35,15 +35,4 @@ export function openRounds(
 /** Notices of the plan that are about buying needles. */
 export function orderNotices(notices: readonly RoundsNotice[]): readonly RoundsNotice[] {
   return notices.filter(({ kind }) => kind === 'may-run-out' || kind === 'runs-out' || kind === 'order-late');
-}
-
-/** Services by the machine they are due at, in the order of its most overdue one. */
-export function servicesByMachine(services: readonly ServiceDue[]): readonly {
-  readonly machineId: string;
-  readonly machineName: string;
-  readonly due: readonly ServiceDue[];
-}[] {
-  const machines = new Map<string, ServiceDue[]>();
-  for (const one of services) machines.set(one.machineId, [...(machines.get(one.machineId) ?? []), one]);
-  return [...machines].map(([machineId, due]) => ({ machineId, machineName: due[0]!.machineName, due }));
 }

@@ -9,20 +9,6 @@ import { nowActions } from './now.state';
 
 const failed = (problem: Problem) => of(nowActions.failed({ problem }));
 
-export const readServices = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(nowActions.opened),
-      switchMap(() =>
-        api.call(routes.listServicesDue).pipe(
-          map((services) => nowActions.servicesRead({ services })),
-          catchError(failed),
-        ),
-      ),
-    ),
-  { functional: true },
-);
-
 export const readIntervals = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

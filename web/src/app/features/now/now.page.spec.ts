@@ -12,6 +12,7 @@ import { mountPage } from '../../testing/mount-page';
 import { NEEDLE } from '../../testing/rounds-examples';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
+import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { storeActions, storeFeature } from '../store/store.state';
 import { NowPage } from './now.page';
@@ -84,13 +85,13 @@ const READ = [
   roundsActions.sheetsRead({ published: { planId: null, version: 'a', sheets: [] } as never }),
   roundsActions.viewRead({ view: { notices: [], plan: null } as never }),
   storeActions.viewRead({ view: { currency: 'EUR', items: [], unlisted: { needles: [], threads: [] } } }),
-  nowActions.servicesRead({ services: [] }),
+  serviceActions.dueRead({ due: [] }),
 ];
 
 describe('what needs me now', () => {
   const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
     mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature],
+      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature, serviceFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf(machines) }),
@@ -107,11 +108,11 @@ describe('what needs me now', () => {
 
   it('shows the floor at once, and what is not of it in one go when all of it is there', async () => {
     const page = await mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature],
+      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature, serviceFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf([stopped]) }),
-        nowActions.servicesRead({ services: [service('Flat 5', 'oil')] }),
+        serviceActions.dueRead({ due: [service('Flat 5', 'oil')] }),
       ],
     });
     expect(page.text()).toContain('1 stopped');
@@ -190,7 +191,7 @@ describe('what needs me now', () => {
 
   it('gathers services by machine', async () => {
     const services = [service('Flat 5', 'oil'), service('Flat 6', 'oil'), service('Flat 5', 'lint')];
-    const { host } = await open([fine], [nowActions.servicesRead({ services })]);
+    const { host } = await open([fine], [serviceActions.dueRead({ due: services })]);
     const rows = [...host.querySelectorAll('section li')].map((row) =>
       row.textContent?.replace(/\s+/g, ' ').trim(),
     );

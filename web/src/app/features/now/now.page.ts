@@ -14,9 +14,10 @@ import { serviceName, sinceText } from '../../shared/words/history-words';
 import { thingText, whyOrderText } from '../../shared/words/store-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
+import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopFeature } from '../shop/shop.state';
 import { storeActions, storeFeature } from '../store/store.state';
-import { machinesNow, openRounds, orderNotices, servicesByMachine } from './now-items';
+import { machinesNow, openRounds, orderNotices } from './now-items';
 import { nowActions, nowFeature } from './now.state';
 
 /** Rows of a list that is longer than a glance takes in. */
@@ -38,8 +39,9 @@ export class NowPage {
   private readonly published = this.store.selectSignal(roundsFeature.selectPublished);
   private readonly view = this.store.selectSignal(roundsFeature.selectView);
   private readonly stored = this.store.selectSignal(storeFeature.selectView);
-  private readonly servicesDue = this.store.selectSignal(nowFeature.selectServices);
-  protected readonly services = computed(() => servicesByMachine(this.servicesDue() ?? []));
+  private readonly servicesDue = this.store.selectSignal(serviceFeature.selectDue);
+  private readonly dueAt = this.store.selectSignal(serviceFeature.selectDueAt);
+  protected readonly services = computed(() => [...this.dueAt()].map(([machineId, due]) => ({ machineId, machineName: due[0]!.machineName, due })));
   protected readonly intervals = this.store.selectSignal(nowFeature.selectIntervals);
   protected readonly leaps = this.store.selectSignal(nowFeature.selectLeaps);
   protected readonly deciding = this.store.selectSignal(nowFeature.selectDeciding);
@@ -105,6 +107,7 @@ export class NowPage {
     this.store.dispatch(roundsActions.sheetsOpened());
     this.store.dispatch(roundsActions.opened());
     this.store.dispatch(nowActions.opened());
+    this.store.dispatch(serviceActions.dueWanted());
     if (roleReaches(this.person()?.role ?? 'operator', 'mechanic'))
       this.store.dispatch(storeActions.opened());
     inject(DestroyRef).onDestroy(() => {

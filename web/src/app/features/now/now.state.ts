@@ -1,11 +1,10 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { CounterLeap, IntervalChange, LastBackup, Problem, ServiceDue } from '@gantelet/contracts';
+import type { CounterLeap, IntervalChange, LastBackup, Problem } from '@gantelet/contracts';
 
 export const nowActions = createActionGroup({
   source: 'Now',
   events: {
     Opened: emptyProps(),
-    'Services Read': props<{ services: readonly ServiceDue[] }>(),
     'Intervals Read': props<{ intervals: readonly IntervalChange[] }>(),
     'Backup Read': props<{ backup: LastBackup }>(),
     'Leaps Read': props<{ leaps: readonly CounterLeap[] }>(),
@@ -17,8 +16,6 @@ export const nowActions = createActionGroup({
 });
 
 export interface NowState {
-  /** Null until they were read. */
-  readonly services: readonly ServiceDue[] | null;
   readonly intervals: readonly IntervalChange[];
   readonly leaps: readonly CounterLeap[];
   /** Null for whoever does not see to backups. */
@@ -30,7 +27,6 @@ export interface NowState {
 }
 
 const initial: NowState = {
-  services: null,
   intervals: [],
   leaps: [],
   backup: null,
@@ -46,7 +42,6 @@ export const nowFeature = createFeature({
   reducer: createReducer(
     initial,
     on(nowActions.opened, (state) => ({ ...state, done: '', problem: null })),
-    on(nowActions.servicesRead, (state, { services }) => ({ ...state, services })),
     on(nowActions.intervalsRead, (state, { intervals }) => ({ ...state, intervals })),
     on(nowActions.backupRead, (state, { backup }) => ({ ...state, backup })),
     on(nowActions.leapsRead, (state, { leaps }) => ({ ...state, leaps })),

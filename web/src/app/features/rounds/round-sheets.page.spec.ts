@@ -1,6 +1,7 @@
-import { newId, type RoundSheet, type Role, type PublishedRounds } from '@gantelet/contracts';
+import { newId, type RoundSheet, type Role, type PublishedRounds, type ServiceDue } from '@gantelet/contracts';
 import { SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
+import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 import { RoundSheetsPage } from './round-sheets.page';
@@ -48,7 +49,7 @@ describe('the round sheets', () => {
 
   async function open(sheets = [early, later], role: Role = 'mechanic') {
     const page = await mountPage(RoundSheetsPage, {
-      features: [shopFeature, roundsFeature],
+      features: [shopFeature, roundsFeature, serviceFeature],
       before: [
         shopActions.sessionRead({ session: { ...SESSION, person: { ...me, role } } }),
         roundsActions.sheetsRead({ published: publishedOf(sheets) }),
@@ -72,6 +73,25 @@ describe('the round sheets', () => {
     const { headline, text } = await open([sheet(early.startsAt, ['Flat 9'], other), early, later]);
     expect(headline()).toBe('Test mechanic, Thu 26 Nov, Early: 1 of 1 to change, 9 min');
     expect(text()).toContain('Flat 1');
+  });
+
+  it('remind of services that are due where somebody is anyway, to be logged with one tap', async () => {
+    const page = await open();
+    const due: ServiceDue = {
+      ...{ machineId: early.tasks[0]!.machineId, machineName: 'Flat 1', kind: 'oil', name: null },
+      ...{ clock: 'hours', since: 9.6, interval: 8 },
+    };
+    const elsewhere = { ...due, machineId: newId(), machineName: 'Flat 9' };
+    page.store.dispatch(serviceActions.dueRead({ due: [due, elsewhere] }));
+    await page.settled();
+    expect(page.text()).toContain('While you are there: Oil between the marks (9.6 of 8 running hours)');
+    await page.press('Oil between the marks done, Flat 1');
+    const [sent, ...more] = page.of(serviceActions.logOnTheWay);
+    expect([sent?.service, more]).toEqual([due, []]);
+    page.store.dispatch(serviceActions.loggedOnTheWay({ service: due, waits: true }));
+    await page.settled();
+    expect(page.text()).toContain('Flat 1: service waits on this device for the network.');
+    expect(page.text()).not.toContain('While you are there');
   });
 
   it('say what to carry, each kind of needle counted', async () => {

@@ -12,15 +12,23 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { SKIP_REASONS, type RoundSheet, type RoundTask, type SkipReason } from '@gantelet/contracts';
+import {
+  SKIP_REASONS,
+  type RoundSheet,
+  type RoundTask,
+  type ServiceDue,
+  type SkipReason,
+} from '@gantelet/contracts';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { ServicesDueComponent } from '../../shared/widgets/services-due.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { UndoToastComponent } from '../../shared/widgets/undo-toast.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText, SKIP_WORDS } from '../../shared/words/rounds-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { unreadText } from '../../shared/words/read-words';
+import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopFeature } from '../shop/shop.state';
 import { RoundPaperComponent } from './round-paper.component';
 import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } from './rounds.state';
@@ -32,6 +40,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
     DatePipe,
     ProblemComponent,
     RouterLink,
+    ServicesDueComponent,
     SignalMarkComponent,
     UndoToastComponent,
     RoundPaperComponent,
@@ -44,6 +53,10 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
         <hr class="stitch" />
       </header>
       <gan-problem [problem]="problem()" />
+      <gan-problem [problem]="serviceProblem()" />
+      @if (serviceDone(); as said) {
+        <p role="status" class="good">{{ said }}</p>
+      }
       @if (ticked(); as change) {
         <gan-undo-toast
           [of]="change.installId"
@@ -147,6 +160,11 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
                   <a [routerLink]="['/floor', task.machineId]">Broken, worn or a different needle</a>
                 </div>
               }
+              <gan-services-due
+                [due]="dueAt().get(task.machineId) ?? []"
+                [logging]="logging()"
+                (done)="logService($event)"
+              />
             </li>
           }
         </ol>
@@ -283,6 +301,10 @@ export class RoundSheetsPage {
   protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
   protected readonly ticked = this.store.selectSignal(roundsFeature.selectTicked);
   protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
+  protected readonly dueAt = this.store.selectSignal(serviceFeature.selectDueAt);
+  protected readonly logging = this.store.selectSignal(serviceFeature.selectLogging);
+  protected readonly serviceDone = this.store.selectSignal(serviceFeature.selectDone);
+  protected readonly serviceProblem = this.store.selectSignal(serviceFeature.selectProblem);
   private readonly calendarPath = this.store.selectSignal(roundsFeature.selectCalendarPath);
   private readonly self = this.store.selectSignal(shopFeature.selectPerson);
   private readonly written = this.store.selectSignal(roundsFeature.selectWritten);
@@ -350,6 +372,7 @@ export class RoundSheetsPage {
 
   constructor() {
     this.store.dispatch(roundsActions.sheetsOpened());
+    this.store.dispatch(serviceActions.dueWanted());
     inject(DestroyRef).onDestroy(() => this.store.dispatch(roundsActions.sheetsClosed()));
   }
 
@@ -374,6 +397,11 @@ export class RoundSheetsPage {
 
   protected takeBack(change: TickedChange): void {
     this.store.dispatch(roundsActions.takeBack({ key: this.stamp(['back', change.installId]).key, change }));
+  }
+
+  protected logService(service: ServiceDue): void {
+    const { key, at: doneAt } = this.stamp(['service', service.machineId, service.kind, service.since]);
+    this.store.dispatch(serviceActions.logOnTheWay({ key, service, doneAt }));
   }
 
   protected link(): void {

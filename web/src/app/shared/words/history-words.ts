@@ -1,5 +1,5 @@
 import { hookReadingText } from './hook-words';
-import { causeById, symptom, turnsText, type ServiceClock, type ServiceKind } from '@gantelet/core';
+import { causeById, goesByEvents, symptom, turnsText, type ServiceClock, type ServiceKind } from '@gantelet/core';
 import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 import { CLOCK, removalText, TROUBLE_WORDS } from './floor-words';
@@ -17,11 +17,24 @@ export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
 export const serviceName = ({ kind, name }: Pick<MachineService, 'kind' | 'name'>): string =>
   name ?? SERVICE_WORDS[kind as ServiceKind];
 
-export const CLOCK_WORDS: Readonly<Record<ServiceClock, string>> = { hours: 'running hours', days: 'days' };
+export const CLOCK_WORDS: Readonly<Record<ServiceClock, string>> = {
+  hours: 'running hours',
+  days: 'days',
+  strikes: 'needle strikes',
+  'needle-changes': 'needle changes',
+  changeovers: 'changeovers',
+};
 
-/** How often a service is done. @example 'every 180 days' */
-export const everyText = ({ clock, interval }: Pick<MachineService, 'clock' | 'interval'>): string =>
-  `every ${shortNumber(interval)} ${CLOCK_WORDS[clock]}`;
+/** What is counted, for one of it or for more. */
+const clockWord = (clock: ServiceClock, count: number): string =>
+  count === 1 ? CLOCK_WORDS[clock].slice(0, -1) : CLOCK_WORDS[clock];
+
+/** How often a service is done. @example 'every 180 days' 'after each needle strike' */
+export function everyText({ clock, interval }: Pick<MachineService, 'clock' | 'interval'>): string {
+  const word = clockWord(clock, interval);
+  if (interval === 1) return goesByEvents(clock) ? `after each ${word}` : `every ${word}`;
+  return `every ${shortNumber(interval)} ${word}`;
+}
 
 /** How far a service is towards being due. @example '9.6 of 8 running hours' */
 export const sinceText = ({
@@ -29,7 +42,7 @@ export const sinceText = ({
   clock,
   interval,
 }: Pick<MachineService, 'since' | 'clock' | 'interval'>): string =>
-  `${clock === 'hours' ? since.toFixed(1) : Math.floor(since)} of ${shortNumber(interval)} ${CLOCK_WORDS[clock]}`;
+  `${clock === 'hours' ? since.toFixed(1) : Math.floor(since)} of ${shortNumber(interval)} ${clockWord(clock, interval)}`;
 
 const FINDING_WORDS = {
   'needle-changed': 'needle changed',

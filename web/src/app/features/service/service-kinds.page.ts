@@ -25,7 +25,7 @@ import { CLOCK_WORDS, everyText } from '../../shared/words/history-words';
 import { CLASS_WORDS } from '../../shared/words/machine-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
-import { machineActions, machineFeature } from './machine.state';
+import { serviceActions, serviceFeature } from './service.state';
 
 type MachineClass = MachineEntry['machineClass'];
 
@@ -49,7 +49,7 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
     <h1>Kinds of service</h1>
     <hr class="stitch" />
     <p class="soft">
-      Each shows on every machine with a Done button, and on Now when it is due. Oil, lint, drain magnet and
+      Each shows on every machine with a Done button, and on Now, Floor and round sheets when it is due. Oil, lint, drain magnet and
       burr checks are always there; their hours are in the <a routerLink="/catalogue">Catalogue</a>.
     </p>
     <ul>
@@ -81,7 +81,7 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
         </li>
       } @empty {
         @if (kinds()) {
-          <li>None of your own yet: an oil change, belts, guides, a timing check.</li>
+          <li>None of your own yet: an oil change, belts, guides, a timing check after each needle strike.</li>
         }
       }
     </ul>
@@ -186,10 +186,10 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
 })
 export class ServiceKindsPage {
   private readonly store = inject(Store);
-  protected readonly kinds = this.store.selectSignal(machineFeature.selectServiceKinds);
-  protected readonly saving = this.store.selectSignal(machineFeature.selectSaving);
-  protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
-  protected readonly done = this.store.selectSignal(machineFeature.selectDone);
+  protected readonly kinds = this.store.selectSignal(serviceFeature.selectKinds);
+  protected readonly saving = this.store.selectSignal(serviceFeature.selectSaving);
+  protected readonly problem = this.store.selectSignal(serviceFeature.selectProblem);
+  protected readonly done = this.store.selectSignal(serviceFeature.selectDone);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
   protected readonly clocks = SERVICE_CLOCKS;
@@ -215,7 +215,7 @@ export class ServiceKindsPage {
   protected readonly complaints = complaintsOf(this.form);
 
   constructor() {
-    this.store.dispatch(machineActions.serviceKindsOpened());
+    this.store.dispatch(serviceActions.kindsOpened());
     // What was typed is done with once it is written.
     effect(() => {
       if (this.done() !== '') untracked(() => this.clear());
@@ -243,19 +243,19 @@ export class ServiceKindsPage {
     const { key } = this.stamp([editing?.id, entry]);
     this.store.dispatch(
       editing
-        ? machineActions.changeServiceKind({
+        ? serviceActions.changeKind({
             key,
             kindId: editing.id,
             change: { ...entry, version: editing.version, dropped: false },
           })
-        : machineActions.addServiceKind({ key, entry }),
+        : serviceActions.addKind({ key, entry }),
     );
   }
 
   protected drop({ id: kindId, ...kind }: ServiceKindView): void {
     const { key } = this.stamp(['drop', kindId]);
     this.store.dispatch(
-      machineActions.changeServiceKind({ key, kindId, change: { ...kind, dropped: true } }),
+      serviceActions.changeKind({ key, kindId, change: { ...kind, dropped: true } }),
     );
   }
 }

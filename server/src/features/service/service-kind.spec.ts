@@ -79,6 +79,42 @@ describe('kinds of service of the shop', () => {
     expect(own!.interval).toBe(500);
   });
 
+  it('go by needle strikes since they were done, or since they were added', async () => {
+    const strike = async (cause: 'accident' | 'scheduled') => {
+      const { body: floor } = await operator.call(routes.readFloor);
+      const machine = floor.zones.flatMap(({ machines }) => machines).find((one) => one.id === machineId)!;
+      later(0.01);
+      const { status } = await operator.call(routes.changeNeedle, {
+        params: { machineId },
+        body: {
+          removesInstallId: machine.needle!.installId,
+          cause,
+          fragments: 'whole',
+          needle: shop.works.work.needle,
+          changedAt: shop.clock.now.toISOString(),
+        },
+      });
+      expect(status).toBe(200);
+    };
+    await strike('accident');
+    later(0.01);
+    const id = await add({ name: 'Timing check', clock: 'strikes', interval: 2 });
+    const count = async () => [(await ofMachine(id))!.since, (await ofMachine(id))!.due];
+    expect(await count()).toEqual([0, false]);
+    await strike('accident');
+    await strike('scheduled');
+    expect(await count()).toEqual([1, false]);
+    await strike('accident');
+    expect(await count()).toEqual([2, true]);
+    const due = (await operator.call(routes.listServicesDue)).body.filter(({ kind }) => kind === id);
+    expect(due.map((one) => [one.machineId, one.since])).toEqual([[machineId, 2]]);
+    later(0.01);
+    await log(id);
+    expect(await count()).toEqual([0, false]);
+    const half = await lead.call(routes.addServiceKind, { body: entry({ clock: 'strikes', interval: 1.5 }) });
+    expect([half.status, codeOf(half)]).toEqual([400, 'request.invalid']);
+  });
+
   it('are of one class of machine where they are said to be', async () => {
     const id = await add({ name: 'Arm guide', machineClass: 'post' });
     expect(await ofMachine(id)).toBeUndefined();

@@ -39,9 +39,18 @@ export function hoursSince(
   }, 0);
 }
 
-/** What a service goes by: the hours a machine ran, or days on the calendar. */
-export const SERVICE_CLOCKS = ['hours', 'days'] as const;
+/** What is counted at a machine one by one: needles that struck something, needles that came out, changeovers finished. */
+export const SERVICE_EVENTS = ['strikes', 'needle-changes', 'changeovers'] as const;
+export type ServiceEvent = (typeof SERVICE_EVENTS)[number];
+
+/** What a service goes by: the hours a machine ran, days on the calendar, or things that happened to the machine. */
+export const SERVICE_CLOCKS = ['hours', 'days', ...SERVICE_EVENTS] as const;
 export type ServiceClock = (typeof SERVICE_CLOCKS)[number];
+
+/** Whether a service is counted in whole numbers. */
+export function goesByEvents(clock: ServiceClock): clock is ServiceEvent {
+  return SERVICE_EVENTS.some((one) => one === clock);
+}
 
 /** A kind of service as a machine has it. */
 export interface ServiceOfMachine {
@@ -55,7 +64,7 @@ export interface ServiceOfMachine {
   readonly how: string;
   /** Only machines of this class have it; null: all do. */
   readonly machineClass: string | null;
-  /** From when its days count where it was never done; null for the kinds that are here from the start. */
+  /** From when its days and events count where it was never done; null for the kinds that are here from the start. */
   readonly sinceMs: number | null;
 }
 

@@ -15,8 +15,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findMachineByNumber } from '../floor/index.js';
-import { findSetups, insertSetup } from './match.store.js';
-import { needleProblems } from './setup-fit.js';
+import { findSetups, insertSetup, needleProblems } from '../match/index.js';
 
 /** What an export is made from beside the set-ups. */
 export interface ExportContext {

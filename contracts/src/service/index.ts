@@ -1,0 +1,9 @@
+export {
+  MachineService,
+  ServiceDue,
+  ServiceEntry,
+  ServiceKindChange,
+  ServiceKindEntry,
+  ServiceKindId,
+  ServiceKindView,
+} from './service.js';

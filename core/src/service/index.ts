@@ -1,0 +1,15 @@
+export {
+  goesByEvents,
+  hoursSince,
+  SERVICE_CLOCKS,
+  SERVICE_EVENTS,
+  SERVICE_KINDS,
+  SERVICE_VALUE_IDS,
+  serviceDue,
+  shippedServices,
+  type HoursRun,
+  type ServiceClock,
+  type ServiceEvent,
+  type ServiceKind,
+  type ServiceOfMachine,
+} from './service.js';

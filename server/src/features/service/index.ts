@@ -1,0 +1,2 @@
+export { serviceRoutes } from './service.routes.js';
+export { readServices } from './service.service.js';

@@ -1,0 +1,138 @@
+import { QueryTypes } from 'sequelize';
+import type { HoursRun, ServiceEvent } from '@gantelet/core';
+import type { Database, Transaction } from '../../db/database.js';
+import { standing } from '../../db/withdrawn.js';
+import type { MachineServiceRow } from '../../db/rows.js';
+
+export async function insertService(
+  { tables }: Database,
+  row: MachineServiceRow,
+  tx: Transaction,
+): Promise<void> {
+  await tables.machineServices.create(row, { transaction: tx });
+}
+
+/** Which machines are asked about: one, or with null all that are not retired. */
+export interface Asked {
+  readonly machineId: string | null;
+  readonly tx: Transaction | null;
+}
+
+/** A machine that is asked about. */
+export interface ServedMachine {
+  readonly machineId: string;
+  readonly machineClass: string;
+  /** Whose shifts it works. */
+  readonly zoneId: string;
+}
+
+const IS_ASKED = (alias: string): string =>
+  `(${alias}.id = :machineId OR (:machineId IS NULL AND ${alias}.retired_at IS NULL))`;
+
+export async function findServedMachines(
+  { sequelize }: Database,
+  { machineId, tx }: Asked,
+): Promise<readonly ServedMachine[]> {
+  return sequelize.query<ServedMachine>(
+    `SELECT m.id AS machineId, m.machine_class AS machineClass, m.zone_id AS zoneId FROM machines m WHERE ${IS_ASKED('m')}`,
+    { type: QueryTypes.SELECT, replacements: { machineId }, transaction: tx },
+  );
+}
+
+/** When a service was last done at a machine, and by whom. */
+export interface LastService {
+  readonly machineId: string;
+  readonly kind: string;
+  readonly doneAt: Date;
+  readonly doneBy: string;
+}
+
+/** The last service of each kind at each machine. */
+export async function findLastServices(
+  { sequelize }: Database,
+  { machineId, tx }: Asked,
+): Promise<readonly LastService[]> {
+  return sequelize.query<LastService>(
+    `SELECT s.machine_id AS machineId, s.kind, s.done_at AS doneAt, p.name AS doneBy
+       FROM (SELECT machine_id, kind, MAX(done_at) AS done_at FROM machine_services a
+              WHERE (:machineId IS NULL OR machine_id = :machineId) AND ${standing('a')} GROUP BY machine_id, kind) last
+       JOIN machine_services s ON s.machine_id = last.machine_id AND s.kind = last.kind AND s.done_at = last.done_at
+        AND ${standing('s')}
+       JOIN people p ON p.id = s.done_by_id`,
+    { type: QueryTypes.SELECT, replacements: { machineId }, transaction: tx },
+  );
+}
+
+/** What a machine ran with its needles since a service, and the one span that the service falls into. */
+export interface RunSince {
+  readonly machineId: string;
+  /** Running hours of needles that went in and came out since. */
+  readonly wholeHours: number;
+  /** The needle that was in then and has come out since; null when there is none. */
+  readonly span: HoursRun | null;
+}
+
+/** The last service of one kind at each machine, as a table of a statement. */
+const LAST = `(SELECT machine_id, MAX(done_at) AS done_at FROM machine_services a
+                WHERE kind = :kind AND ${standing('a')} GROUP BY machine_id)`;
+
+/** What each machine ran, with needles that have come out, since a service of a kind was last done. */
+export async function findRunsSince(
+  { sequelize }: Database,
+  kind: string,
+  { machineId, tx }: Asked,
+): Promise<readonly RunSince[]> {
+  const rows = await sequelize.query<{
+    machineId: string;
+    wholeHours: number | null;
+    spanFrom: Date | null;
+    spanTo: Date | null;
+    spanHours: number | null;
+  }>(
+    `SELECT m.id AS machineId,
+            SUM(IF(i.installed_at >= COALESCE(l.done_at, 0), GREATEST(0, r.running_hours - i.entry_hours), 0)) AS wholeHours,
+            MAX(IF(i.installed_at < l.done_at, i.installed_at, NULL)) AS spanFrom,
+            MAX(IF(i.installed_at < l.done_at, r.removed_at, NULL)) AS spanTo,
+            MAX(IF(i.installed_at < l.done_at, GREATEST(0, r.running_hours - i.entry_hours), NULL)) AS spanHours
+       FROM machines m
+       LEFT JOIN ${LAST} l ON l.machine_id = m.id
+       LEFT JOIN needle_removals r ON r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)
+       LEFT JOIN needle_installs i ON i.id = r.install_id
+      WHERE ${IS_ASKED('m')} GROUP BY m.id`,
+    { type: QueryTypes.SELECT, replacements: { kind, machineId }, transaction: tx },
+  );
+  return rows.map(({ machineId: of, wholeHours, spanFrom, spanTo, spanHours }) => ({
+    machineId: of,
+    wholeHours: wholeHours ?? 0,
+    span:
+      spanFrom && spanTo
+        ? { fromMs: spanFrom.getTime(), toMs: spanTo.getTime(), hours: spanHours ?? 0 }
+        : null,
+  }));
+}
+
+/** What counts as an event of each sort, as machine and instant. */
+const EVENTS: Readonly<Record<ServiceEvent, string>> = {
+  strikes: `SELECT machine_id, removed_at AS at FROM needle_removals WHERE cause = 'accident'`,
+  'needle-changes': `SELECT machine_id, removed_at AS at FROM needle_removals`,
+  changeovers: `SELECT machine_id, ended_at AS at FROM changeovers WHERE ending = 'finished'`,
+};
+
+/** How often something happened at each machine since a service of a kind was last done, or since `sinceAt`. */
+export async function countEventsSince(
+  { sequelize }: Database,
+  kind: string,
+  event: ServiceEvent,
+  sinceAt: Date,
+  { machineId, tx }: Asked,
+): Promise<ReadonlyMap<string, number>> {
+  const rows = await sequelize.query<{ machineId: string; events: number }>(
+    `SELECT m.id AS machineId, COUNT(e.at) AS events
+       FROM machines m
+       LEFT JOIN ${LAST} l ON l.machine_id = m.id
+       LEFT JOIN (${EVENTS[event]}) e ON e.machine_id = m.id AND e.at > COALESCE(l.done_at, :sinceAt)
+      WHERE ${IS_ASKED('m')} GROUP BY m.id`,
+    { type: QueryTypes.SELECT, replacements: { kind, sinceAt, machineId }, transaction: tx },
+  );
+  return new Map(rows.map(({ machineId: of, events }) => [of, Number(events)]));
+}

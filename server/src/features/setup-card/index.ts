@@ -1,0 +1,1 @@
+export { setupCardRoutes } from './setup-card.routes.js';

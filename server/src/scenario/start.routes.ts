@@ -1,0 +1,32 @@
+import { routes } from '@gantelet/contracts';
+import type { Database } from '../db/database.js';
+import { sessionOf } from '../features/shop/index.js';
+import { answer, type Handled } from '../http/handle.js';
+import { awaitsFirstStart, firstStart } from './first-start.js';
+
+/** Who is signed in, and the beginning of an empty works, which signs its first lead in. */
+export function startRoutes({
+  database,
+  now,
+  firstCode,
+}: {
+  readonly database: Database;
+  readonly now: () => Date;
+  /** What an empty works is begun by; null when nobody may. */
+  readonly firstCode: string | null;
+}): readonly Handled[] {
+  return [
+    answer(routes.readSession, async ({ person, session }) =>
+      sessionOf(
+        database,
+        person?.id ?? null,
+        session.csrfToken(),
+        person === null && (await awaitsFirstStart(database, firstCode)),
+      ),
+    ),
+    answer(routes.firstStart, async ({ body, session }) => {
+      const leadId = await firstStart(database, firstCode, body, now());
+      return sessionOf(database, leadId, await session.signIn(leadId));
+    }),
+  ];
+}

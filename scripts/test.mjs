@@ -72,9 +72,9 @@ await main(async () => {
     }),
     inTurn(wanted(COMPUTING)),
   ]);
-  // The server's tests wait for their database most of the time, and those of the web for no clock.
-  const [server, web] = await Promise.all([inTurn(wanted(['server'])), inTurn(wanted(['web']))]);
-  const results = [...lint, ...computed, ...server, ...web, ...(await inTurn(wanted(['scripts', 'e2e'])))];
+  // The server's tests wait for their database most of the time; those of the web and the scripts wait for no clock.
+  const [server, web] = await Promise.all([inTurn(wanted(['server'])), inTurn(wanted(['web', 'scripts']))]);
+  const results = [...lint, ...computed, ...server, ...web, ...(await inTurn(wanted(['e2e'])))];
   say('');
   for (const { name, passed, failed, code } of results)
     say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);

@@ -19,6 +19,8 @@ export const FaultFinding = z.discriminatedUnion('did', [
 ]);
 export type FaultFinding = z.infer<typeof FaultFinding>;
 
+const MOST_FINDINGS = 80;
+
 export const FAULT_ENDINGS = ['mended', 'handed-over', 'put-aside'] as const;
 
 /** A fault that was followed to an end. */
@@ -29,7 +31,9 @@ export const FaultCaseInput = z
     symptomId: z.enum(idsOf(SYMPTOMS)),
     /** What was known, as the number of an option by the id of the question. */
     evidence: z.record(z.string().max(40), z.int().min(0).max(9)),
-    findings: z.array(FaultFinding).max(80),
+    findings: z.array(FaultFinding).max(MOST_FINDINGS),
+    /** When each finding was said; empty where nobody kept it. */
+    foundAt: z.array(Instant).max(MOST_FINDINGS).default([]),
     ending: z.enum(FAULT_ENDINGS),
     /** What it was, as far as somebody says so. */
     causeId: CauseId.nullable(),
@@ -37,7 +41,9 @@ export const FaultCaseInput = z
     beganAt: Instant,
     endedAt: Instant,
   })
-  .check(({ value: { evidence, findings }, issues }) => {
+  .check(({ value: { evidence, findings, foundAt }, issues }) => {
+    if (foundAt.length > 0 && foundAt.length !== findings.length)
+      issues.push({ code: 'custom', path: ['foundAt'], input: foundAt, message: 'one for each finding' });
     for (const [id, option] of Object.entries(evidence)) {
       const known = evidenceById(id);
       const message = known ? 'one of its options' : 'not a question of the fault finder';
@@ -77,4 +83,6 @@ export const FaultDocument = z.object({
   version: z.literal(1),
   evidence: z.record(z.string(), z.int()),
   findings: z.array(FaultFinding),
+  /** Documents from before findings were timed have none. */
+  foundAt: z.array(Instant).default([]),
 });

@@ -25,16 +25,18 @@ export interface FaultTime {
 const SEAM_MINUTES = 1;
 const SEAM_ID = 'fault.seam';
 const SPECIALIST_ID = 'fault.specialist';
-const checkId = (id: string): string => `fault.check.${id}`;
-const repairId = (id: string): string => `fault.repair.${id}`;
+/** The catalogue's value of the minutes of a check. */
+export const checkTimeId = (id: string): string => `fault.check.${id}`;
+/** The catalogue's value of the minutes of mending a cause. */
+export const repairTimeId = (id: string): string => `fault.repair.${id}`;
 const openingId = (id: string): string => `fault.opening.${id}`;
 const REPAIRED = CAUSES.filter(({ id }) => id !== NONE_OF_THESE);
 
 /** Every time of the fault finder, all of them assumptions until the shop has timed its own. */
 export const FAULT_TIMES: readonly FaultTime[] = [
-  ...FAULT_CHECKS.map(({ id, name, minutes }) => ({ id: checkId(id), name, minutes })),
+  ...FAULT_CHECKS.map(({ id, name, minutes }) => ({ id: checkTimeId(id), name, minutes })),
   ...REPAIRED.map(({ id, name, repair: { minutes } }) => ({
-    id: repairId(id),
+    id: repairTimeId(id),
     name: `Repair: ${name}`,
     minutes,
   })),
@@ -43,12 +45,20 @@ export const FAULT_TIMES: readonly FaultTime[] = [
   { id: SPECIALIST_ID, name: 'Waiting for a specialist', minutes: SPECIALIST.minutes },
 ];
 
-/** The shop's own times, and the shipped ones where it has none. */
-export function faultTimes(values: Values | null): FaultTimes {
-  const of = (valueId: string, shipped: number): number => values?.[valueId]?.value ?? shipped;
+/**
+ * The shop's own times, else what was learned, else the shipped ones.
+ *
+ * @param learned minutes by the id of their value
+ */
+export function faultTimes(
+  values: Values | null,
+  learned: ReadonlyMap<string, number> = new Map(),
+): FaultTimes {
+  const of = (valueId: string, shipped: number): number =>
+    values?.[valueId]?.value ?? learned.get(valueId) ?? shipped;
   return {
-    checks: Object.fromEntries(FAULT_CHECKS.map(({ id, minutes }) => [id, of(checkId(id), minutes)])),
-    repairs: Object.fromEntries(REPAIRED.map(({ id, repair }) => [id, of(repairId(id), repair.minutes)])),
+    checks: Object.fromEntries(FAULT_CHECKS.map(({ id, minutes }) => [id, of(checkTimeId(id), minutes)])),
+    repairs: Object.fromEntries(REPAIRED.map(({ id, repair }) => [id, of(repairTimeId(id), repair.minutes)])),
     openings: Object.fromEntries(OPENINGS.map(({ id, minutes }) => [id, of(openingId(id), minutes)])),
     seam: of(SEAM_ID, SEAM_MINUTES),
     specialist: of(SPECIALIST_ID, SPECIALIST.minutes),

@@ -11,6 +11,14 @@ export {
 export { EVIDENCE, evidenceById, type Evidence } from './evidence.js';
 export { OPENINGS, type FaultCheck, type Look, type Opening, type Probe, type Swap } from './fault-check.js';
 export { FAULT_TIMES, faultTimes, type FaultTime, type FaultTimes } from './fault-times.js';
+export {
+  learnTimes,
+  LONGEST_CHECK_MINUTES,
+  timedChecks,
+  type CheckTiming,
+  type LearnedTime,
+  type TimedFault,
+} from './learn-times.js';
 export { FAULT_CHECKS, faultCheck, FIXED_ORDER, SPECIALIST } from './fault-checks.js';
 export { likeliest, mendedShare, type FaultBelief, type KnownEvidence } from './fault-belief.js';
 export {

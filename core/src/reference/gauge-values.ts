@@ -28,6 +28,12 @@ export const GAUGE_VALUES = {
   ),
   'gauge.borderline-from': friction('Friction is borderline from', 0.3, 'practice', ONE),
   'gauge.borderline-to': friction('Friction is borderline up to', 0.4, 'practice', ONE),
+  'gauge.usual-friction': friction(
+    'Friction of a good eye, where nobody measured it',
+    0.25,
+    'practice',
+    'one good needle, measured once',
+  ),
   'gauge.consistent-within': friction(
     'Both pulls fit the weight within',
     0.05,

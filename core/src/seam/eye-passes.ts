@@ -29,3 +29,27 @@ export function eyePasses(
     metresPerSecond: speedSpm === null ? null : (movedMm * requirePositive('speedSpm', speedSpm)) / 60 / 1000,
   };
 }
+
+/** What friction makes of the passes: for each newton of pull on the thread, so that only set-ups are compared. */
+export interface EyeWear {
+  /** Work rubbed into each metre of thread before it is sewn, joules per newton, between a square and a rounded loop. */
+  readonly least: number;
+  readonly most: number;
+  /** Heat in the eye, watts per newton; null without a speed of the machine. */
+  readonly wattsPerNewton: number | null;
+}
+
+/**
+ * Wear of the thread and heat in the eye: each pass rubs with the friction of the eye times the pull on the thread.
+ *
+ * @param friction of the eye as a share of the pull, 0.25 for 25 %
+ * @throws OutOfRange for a friction that is not positive
+ */
+export function eyeWear({ least, most, metresPerSecond }: EyePasses, friction: number): EyeWear {
+  requirePositive('friction', friction);
+  return {
+    least: least * friction,
+    most: most * friction,
+    wattsPerNewton: metresPerSecond === null ? null : metresPerSecond * friction,
+  };
+}

@@ -1,5 +1,5 @@
 export { threadPerStitch, type Lockstitch, type StitchThread } from './thread-per-stitch.js';
-export { eyePasses, type EyePasses } from './eye-passes.js';
+export { eyePasses, eyeWear, type EyePasses, type EyeWear } from './eye-passes.js';
 export {
   BOBBIN_SIZES,
   bobbinMetres,

@@ -19,6 +19,7 @@ describe('faults', () => {
       { did: 'look', checkId: 'seatLook', found: null },
       { did: 'swap', checkId: 'newNeedle', seams: [true, true] },
     ],
+    foundAt: ['2026-03-04T09:42:00.000Z', '2026-03-04T09:51:00.000Z'],
     ending: 'mended',
     causeId: 'n_blunt',
     note: 'hook side',
@@ -76,9 +77,10 @@ describe('faults', () => {
   it('are refused with the field where they name what is not there', async () => {
     const bad: readonly [Partial<FaultCaseInput>, string][] = [
       [{ evidence: { mood: 1 } }, 'body.evidence.mood'],
+      [{ foundAt: ['2026-03-04T09:42:00.000Z'] }, 'body.foundAt'],
       [{ evidence: { hours: 4 } }, 'body.evidence.hours'],
-      [{ findings: [{ did: 'probe', checkId: 'pull', outcome: 5 }] }, 'body.findings.0.outcome'],
-      [{ findings: [{ did: 'look', checkId: 'newNeedle', found: null }] }, 'body.findings.0.checkId'],
+      [{ findings: [{ did: 'probe', checkId: 'pull', outcome: 5 }], foundAt: [] }, 'body.findings.0.outcome'],
+      [{ findings: [{ did: 'look', checkId: 'newNeedle', found: null }], foundAt: [] }, 'body.findings.0.checkId'],
       [{ causeId: 'gremlin' }, 'body.causeId'],
     ];
     for (const [change, path] of bad) {

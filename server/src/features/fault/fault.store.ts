@@ -16,13 +16,14 @@ export async function findFaultCases({ tables }: Database, most: number): Promis
   );
   const names = new Map(people.map(({ id, name }) => [id, name]));
   return rows.map((row) => {
-    const { evidence, findings } = FaultDocument.parse(JSON.parse(row.document));
+    const { evidence, findings, foundAt } = FaultDocument.parse(JSON.parse(row.document));
     return {
       id: row.id,
       machineId: row.machineId,
       symptomId: row.symptom,
       evidence,
       findings,
+      foundAt,
       ending: row.ending,
       causeId: row.cause,
       note: row.note,
@@ -40,11 +41,11 @@ export async function insertFaultCase(
   endedById: string,
   tx: Transaction,
 ): Promise<void> {
-  const { machineId, symptomId, evidence, findings, ending, causeId, note } = fault;
+  const { machineId, symptomId, evidence, findings, foundAt, ending, causeId, note } = fault;
   await tables.faultCases.create(
     {
       ...{ id, machineId, symptom: symptomId, ending, cause: causeId, note, endedById },
-      document: JSON.stringify({ version: 1, evidence, findings }),
+      document: JSON.stringify({ version: 1, evidence, findings, foundAt }),
       beganAt: new Date(fault.beganAt),
       endedAt: new Date(fault.endedAt),
     },

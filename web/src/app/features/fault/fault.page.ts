@@ -1,4 +1,4 @@
-import { NgTemplateOutlet } from '@angular/common';
+import { DecimalPipe, NgTemplateOutlet } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -64,6 +64,7 @@ const DAY_TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeSty
   selector: 'gan-fault',
   imports: [
     CheckGuideComponent,
+    DecimalPipe,
     FaultSheetComponent,
     NgTemplateOutlet,
     RouterLink,
@@ -87,6 +88,7 @@ export class FaultPage {
   protected readonly cases = this.store.selectSignal(faultFeature.selectCases);
   private readonly times = this.store.selectSignal(faultFeature.selectTimes);
   private readonly shares = this.store.selectSignal(faultFeature.selectShares);
+  protected readonly learnedTimes = this.store.selectSignal(faultFeature.selectLearnedTimes);
   protected readonly saving = this.store.selectSignal(faultFeature.selectSaving);
   protected readonly unread = this.store.selectSignal(faultFeature.selectProblem);
   protected readonly refused = this.store.selectSignal(faultFeature.selectRefused);
@@ -247,7 +249,7 @@ export class FaultPage {
   }
 
   protected found(finding: FaultFinding): void {
-    this.store.dispatch(faultActions.found({ finding }));
+    this.store.dispatch(faultActions.found({ finding, foundAt: new Date().toISOString() }));
   }
 
   protected look(checkId: string, cause: string | null): void {
@@ -297,7 +299,12 @@ export class FaultPage {
     this.store.dispatch(
       faultActions.log({
         key,
-        fault: { ...said, findings: [...fault.findings], endedAt: at } as FaultCaseInput,
+        fault: {
+          ...said,
+          findings: [...fault.findings],
+          foundAt: [...fault.foundAt],
+          endedAt: at,
+        } as FaultCaseInput,
       }),
     );
     this.note.set('');

@@ -100,10 +100,28 @@ describe('the fault finder', () => {
     expect(text).toContain('1. Fit a new needle of the same kind');
   });
 
+  it('says which minutes the shop has learned', async () => {
+    const page = await show({});
+    expect(page.text()).not.toContain('Minutes learned here');
+    const timed: LoggedFaultCase = {
+      ...{ id: newId(), machineId: null, symptomId: 'skips', evidence: {}, causeId: 'n_blunt', note: '' },
+      ...{ findings: [{ did: 'swap', checkId: 'newNeedle', seams: [true] }], ending: 'mended' },
+      ...{ beganAt: '2026-03-04T10:00:00.000Z', foundAt: ['2026-03-04T10:06:36.000Z'] },
+      ...{ endedAt: '2026-03-04T10:07:00.000Z', endedBy: 'Tam' },
+    };
+    page.store.dispatch(faultActions.casesRead({ cases: [timed] }));
+    await page.settled();
+    const row = page.host.querySelector('details table tbody tr')!;
+    // 6.6 min less a seam of one, beside the usual 1.5.
+    expect([...row.querySelectorAll('td')].slice(1).map(({ textContent }) => textContent)).toEqual([
+      ...['1', '5.6', '1.5', '2.5'],
+    ]);
+  });
+
   it('points at what would end a cause that keeps coming back', async () => {
     const page = await show({});
     const again = (at: string): LoggedFaultCase => ({
-      ...{ id: newId(), machineId: MACHINE.id, symptomId: 'skips', evidence: {}, findings: [] },
+      ...{ id: newId(), machineId: MACHINE.id, symptomId: 'skips', evidence: {}, findings: [], foundAt: [] },
       ...{ ending: 'mended', causeId: 'h_timing', note: '', beganAt: at, endedAt: at, endedBy: 'Tam' },
     });
     const now = new Date().toISOString();
@@ -167,6 +185,7 @@ describe('the fault finder', () => {
         symptomId: 'skips',
         evidence: {},
         findings: [],
+        foundAt: [],
         ending: 'mended' as const,
         causeId: null,
       },

@@ -10,6 +10,7 @@ import {
 import {
   faultTimes,
   learnShares,
+  learnTimes,
   nextChecks,
   seenCase,
   symptom,
@@ -38,7 +39,7 @@ export const faultActions = createActionGroup({
     'Evidence Said': props<{ id: string; option: number | null }>(),
     /** What the logs say; what somebody said already stays. */
     'Facts Read': props<{ beganAt: string; evidence: FaultCase['evidence'] }>(),
-    Found: props<{ finding: FaultFinding }>(),
+    Found: props<{ finding: FaultFinding; foundAt: string }>(),
     /** The last finding is taken back. */
     Undone: emptyProps(),
     /** Nothing of it is kept. */
@@ -57,6 +58,8 @@ export const faultActions = createActionGroup({
 export interface FaultUnderWay extends FaultCase {
   readonly machineId: string | null;
   readonly beganAt: string;
+  /** When each finding was said. */
+  readonly foundAt: readonly string[];
 }
 
 export interface FaultState {
@@ -105,7 +108,7 @@ export const faultFeature = createFeature({
     on(faultActions.begin, (state, { type: _, ...begun }) => ({
       ...state,
       leftOpen: withLeft(state),
-      fault: { ...begun, findings: [] },
+      fault: { ...begun, findings: [], foundAt: [] },
       refused: null,
       done: '',
     })),
@@ -123,11 +126,17 @@ export const faultFeature = createFeature({
         ? { ...state, fault: { ...state.fault, evidence: { ...evidence, ...state.fault.evidence } } }
         : state,
     ),
-    on(faultActions.found, (state, { finding }) =>
-      changed(state, { findings: [...(state.fault?.findings ?? []), finding] }),
+    on(faultActions.found, (state, { finding, foundAt }) =>
+      changed(state, {
+        findings: [...(state.fault?.findings ?? []), finding],
+        foundAt: [...(state.fault?.foundAt ?? []), foundAt],
+      }),
     ),
     on(faultActions.undone, (state) =>
-      changed(state, { findings: (state.fault?.findings ?? []).slice(0, -1) }),
+      changed(state, {
+        findings: (state.fault?.findings ?? []).slice(0, -1),
+        foundAt: (state.fault?.foundAt ?? []).slice(0, -1),
+      }),
     ),
     on(faultActions.dropped, (state) => ({ ...state, fault: null, refused: null, done: '' })),
     on(faultActions.log, (state) => ({ ...state, saving: true, refused: null })),
@@ -154,16 +163,27 @@ export const faultFeature = createFeature({
         return own && learnShares(own, classed, machineClass);
       },
     );
-    const selectTimes = createSelector(catalogueFeature.selectValues, faultTimes);
+    const selectLearnedTimes = createSelector(selectCases, catalogueFeature.selectValues, (cases, values) =>
+      learnTimes(
+        cases.map(({ beganAt, findings, foundAt }) => ({
+          ...{ findings, beganAtMs: Date.parse(beganAt) },
+          foundAtMs: foundAt.map((at) => Date.parse(at)),
+        })),
+        values,
+      ),
+    );
+    const selectTimes = createSelector(catalogueFeature.selectValues, selectLearnedTimes, (values, learned) =>
+      faultTimes(values, new Map(learned.map(({ valueId, minutes }) => [valueId, minutes]))),
+    );
     const selectAdvice = createSelector(
       selectFault,
       selectShares,
       selectTimes,
       (fault, shares, times) => fault && nextChecks(fault, shares, times),
     );
-    return { selectShares, selectTimes, selectAdvice };
+    return { selectShares, selectLearnedTimes, selectTimes, selectAdvice };
   },
 });
 
 /** A fault that is being looked for stands as it was after a reload. */
-export const faultKept = keptOverReload<FaultState>('fault', 1, ['fault', 'leftOpen']);
+export const faultKept = keptOverReload<FaultState>('fault', 2, ['fault', 'leftOpen']);

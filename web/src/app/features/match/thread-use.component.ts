@@ -1,10 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
-import { N_PER_LBF, type JobSize } from '@gantelet/core';
+import { eyeWear, N_PER_LBF, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { moneyIn } from '../../shared/words/money';
 import { shortNumber } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { catalogueFeature } from '../catalogue/catalogue.state';
 import { shopFeature } from '../shop/shop.state';
 import type { ThreadUseAnswer } from './thread-use';
 
@@ -99,11 +108,39 @@ import type { ThreadUseAnswer } from './thread-use';
             {{ passes.least.toFixed(0) }} to {{ passes.most.toFixed(0) }} times before it is sewn{{
               passes.metresPerSecond === null
                 ? ''
-                : ', at ' + passes.metresPerSecond.toFixed(1) + ' m/s: the more, the more wear and heat'
+                : ', at ' + passes.metresPerSecond.toFixed(1) + ' m/s'
             }}
             <gan-standing
               standing="assumption"
               source="a model: twice the stroke of the take-up moves through the eye at each stitch"
+            />
+          </dd>
+        </div>
+      }
+      @if (wear(); as wear) {
+        <div>
+          <dt>
+            Wear index
+            <label>
+              Friction of the eye, %
+              <input
+                class="form-control"
+                ganNumber
+                needed
+                least="2"
+                most="150"
+                [number]="frictionPercent()"
+                (numberChange)="frictionPercent.set($event)"
+              />
+            </label>
+          </dt>
+          <dd>
+            {{ wear.least.toFixed(1) }} to {{ wear.most.toFixed(1) }}{{
+              wear.wattsPerNewton === null ? '' : ', heat ' + wear.wattsPerNewton.toFixed(2)
+            }}: passes and speed times friction. Less is kinder to thread and eye.
+            <gan-standing
+              standing="assumption"
+              source="a model for each newton of pull on the thread: compare two set-ups by it, nothing else"
             />
           </dd>
         </div>
@@ -134,7 +171,8 @@ import type { ThreadUseAnswer } from './thread-use';
       gap: 12px;
       margin-bottom: 8px;
     }
-    .job input {
+    .job input,
+    dt input {
       width: 110px;
     }
     label {
@@ -176,6 +214,16 @@ export class ThreadUseComponent {
   readonly jobChange = output<JobSize>();
   private readonly shop = inject(Store).selectSignal(shopFeature.selectShop);
   protected readonly money = computed(() => moneyIn(this.shop()?.costs ?? { currency: 'EUR' }));
+
+  private readonly values = inject(Store).selectSignal(catalogueFeature.selectValues);
+  /** As a needle check gives it; what is usual until somebody says better. */
+  protected readonly frictionPercent = linkedSignal<number | null>(
+    () => Math.round(1000 * this.values()['gauge.usual-friction'].value) / 10,
+  );
+  protected readonly wear = computed(() => {
+    const [{ passes }, percent] = [this.use(), this.frictionPercent()];
+    return passes && percent !== null && percent > 0 ? eyeWear(passes, percent / 100) : null;
+  });
 
   protected readonly strength = computed(() => {
     const { strengthNPerCm } = this.use();

@@ -41,7 +41,9 @@ export class NowPage {
   private readonly stored = this.store.selectSignal(storeFeature.selectView);
   private readonly servicesDue = this.store.selectSignal(serviceFeature.selectDue);
   private readonly dueAt = this.store.selectSignal(serviceFeature.selectDueAt);
-  protected readonly services = computed(() => [...this.dueAt()].map(([machineId, due]) => ({ machineId, machineName: due[0]!.machineName, due })));
+  protected readonly services = computed(() =>
+    [...this.dueAt()].map(([machineId, due]) => ({ machineId, machineName: due[0]!.machineName, due })),
+  );
   protected readonly intervals = this.store.selectSignal(nowFeature.selectIntervals);
   protected readonly leaps = this.store.selectSignal(nowFeature.selectLeaps);
   protected readonly deciding = this.store.selectSignal(nowFeature.selectDeciding);

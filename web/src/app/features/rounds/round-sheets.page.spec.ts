@@ -1,4 +1,10 @@
-import { newId, type RoundSheet, type Role, type PublishedRounds, type ServiceDue } from '@gantelet/contracts';
+import {
+  newId,
+  type RoundSheet,
+  type Role,
+  type PublishedRounds,
+  type ServiceDue,
+} from '@gantelet/contracts';
 import { SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { serviceActions, serviceFeature } from '../service/service.state';

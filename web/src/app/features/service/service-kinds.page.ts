@@ -49,8 +49,9 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
     <h1>Kinds of service</h1>
     <hr class="stitch" />
     <p class="soft">
-      Each shows on every machine with a Done button, and on Now, Floor and round sheets when it is due. Oil, lint, drain magnet and
-      burr checks are always there; their hours are in the <a routerLink="/catalogue">Catalogue</a>.
+      Each shows on every machine with a Done button, and on Now, Floor and round sheets when it is due. Oil,
+      lint, drain magnet and burr checks are always there; their hours are in the
+      <a routerLink="/catalogue">Catalogue</a>.
     </p>
     <ul>
       @for (one of kinds() ?? []; track one.id) {
@@ -81,7 +82,9 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
         </li>
       } @empty {
         @if (kinds()) {
-          <li>None of your own yet: an oil change, belts, guides, a timing check after each needle strike.</li>
+          <li>
+            None of your own yet: an oil change, belts, guides, a timing check after each needle strike.
+          </li>
         }
       }
     </ul>
@@ -254,9 +257,7 @@ export class ServiceKindsPage {
 
   protected drop({ id: kindId, ...kind }: ServiceKindView): void {
     const { key } = this.stamp(['drop', kindId]);
-    this.store.dispatch(
-      serviceActions.changeKind({ key, kindId, change: { ...kind, dropped: true } }),
-    );
+    this.store.dispatch(serviceActions.changeKind({ key, kindId, change: { ...kind, dropped: true } }));
   }
 }
 

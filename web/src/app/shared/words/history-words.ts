@@ -1,5 +1,12 @@
 import { hookReadingText } from './hook-words';
-import { causeById, goesByEvents, symptom, turnsText, type ServiceClock, type ServiceKind } from '@gantelet/core';
+import {
+  causeById,
+  goesByEvents,
+  symptom,
+  turnsText,
+  type ServiceClock,
+  type ServiceKind,
+} from '@gantelet/core';
 import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 import { CLOCK, removalText, TROUBLE_WORDS } from './floor-words';

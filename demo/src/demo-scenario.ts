@@ -1,4 +1,5 @@
 import {
+  DAY_MS,
   diameterOfConstruction,
   needleFraction,
   rankNeedles,
@@ -19,14 +20,13 @@ import { needleHistory } from './needle-history.js';
 import { demoDeliveries, demoLots } from './needle-lots.js';
 import { demoRounds } from './rounds.js';
 import { demoStore } from './store.js';
+import { demoFaults, demoServiceKinds } from './fault-history.js';
 import { demoServices } from './service-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
 import { DEMO_STAND_INS } from './stand-ins.js';
 import { shiftCalendar, type ShiftCalendar } from './shift-calendar.js';
 import { DEMO_PEOPLE, DEMO_SHIFTS, DEMO_ZONES, WORKS, type DemoZone } from './works.js';
-
-const DAY_MS = 24 * 3_600_000;
 const YEAR_MS = 365 * DAY_MS;
 const SEAM_EVERY_MS = 4 * 60_000;
 /** The machine that stands stopped for a missing piece when the demo begins. */
@@ -107,6 +107,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
       nowMs,
       chance,
     ),
+    ...demoTroubles(built, staff.mechanicIds, nowMs, chanceFrom(seed + 6)),
     partUsed: demoPockets(removals, chance),
     sharpsEmptyings: demoSharps(removals, staff.mechanicIds[0]!, nowMs, chance),
     clearances: built.flatMap((one) => one.needles.clearances),
@@ -125,6 +126,18 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     ),
     standIns: standInsOf(built, people[0]!.id),
   };
+}
+
+/** What went wrong lately, and the service that was added for it. */
+function demoTroubles(
+  built: readonly ReturnType<typeof machineWithHistory>[],
+  mechanicIds: readonly string[],
+  nowMs: number,
+  chance: Chance,
+): Pick<Scenario, 'faults' | 'serviceKinds'> {
+  const ids = new Map(built.map(({ machine }) => [machine.name, machine.id]));
+  const faults = demoFaults(ids, mechanicIds, nowMs, chance);
+  return { faults, serviceKinds: demoServiceKinds(Date.parse(faults[0]!.beganAt), chance) };
 }
 
 /** Stand-ins for gauges and scales, at the machines they are named for. */

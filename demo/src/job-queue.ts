@@ -1,8 +1,6 @@
-import { HOUR_MS } from '@gantelet/core';
+import { DAY_MS, HOUR_MS } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
-
-const DAY_MS = 24 * HOUR_MS;
 /** Jobs that wait when the demo begins, and how many of them somebody has put on a machine. */
 const WAITING = 9;
 const PLACED = 3;

@@ -1,6 +1,5 @@
+import { DAY_MS } from '@gantelet/core';
 import type { RoundsSettings } from '@gantelet/contracts';
-
-const DAY_MS = 24 * 3_600_000;
 /** Minutes to walk to each zone and set up there. */
 const WALKS: Readonly<Record<string, number>> = {
   'Cover hall': 6,

@@ -1,5 +1,5 @@
 import { tzOffset } from '@date-fns/tz';
-import { shiftSpans, type ShiftPattern, type Span } from '@gantelet/core';
+import { HOUR_MS, shiftSpans, type ShiftPattern, type Span } from '@gantelet/core';
 
 /** The shifts of a zone over the year, and instants found by hours worked. */
 export interface ShiftCalendar {
@@ -7,8 +7,6 @@ export interface ShiftCalendar {
   /** The instant by which this many shift hours of the year were worked. */
   instantAt(shiftHours: number): number;
 }
-
-const HOUR_MS = 3_600_000;
 
 export function shiftCalendar(shifts: readonly ShiftPattern[], year: Span, timeZone: string): ShiftCalendar {
   const spans = shiftSpans(shifts, year, (ms) => tzOffset(timeZone, new Date(ms)));

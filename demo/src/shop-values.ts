@@ -1,4 +1,4 @@
-import { diameterValueId, THREAD_PRICE_ID } from '@gantelet/core';
+import { DAY_MS, diameterValueId, THREAD_PRICE_ID } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
@@ -55,8 +55,6 @@ const VALUES: readonly DemoValue[] = [
     when: 0.8,
   },
 ];
-
-const DAY_MS = 24 * 3_600_000;
 const tenOClock = (ms: number): number => Math.floor(ms / DAY_MS) * DAY_MS + (10 / 24) * DAY_MS;
 
 /** The history of the works' own values, oldest first. */

@@ -1,8 +1,6 @@
-import { needleKey, sameNeedle, type NeedleName } from '@gantelet/core';
+import { DAY_MS, needleKey, sameNeedle, type NeedleName } from '@gantelet/core';
 import { USUAL_BUYING, type Scenario, type StoreItemEntry, type StoreThing } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
-
-const DAY_MS = 24 * 3_600_000;
 const MORNING_MS = 9 * 3_600_000;
 /** So long ago the demo's store was first counted. */
 const FIRST_COUNT_DAYS = 170;

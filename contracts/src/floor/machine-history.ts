@@ -1,11 +1,5 @@
 import * as z from 'zod';
-import {
-  DROP_TESTS,
-  FRAGMENT_COUNTS,
-  REMOVAL_CAUSES,
-  SEAM_GRADES,
-  TROUBLES,
-} from '@gantelet/core';
+import { DROP_TESTS, FRAGMENT_COUNTS, REMOVAL_CAUSES, SEAM_GRADES, TROUBLES } from '@gantelet/core';
 import { ClearanceFinding } from './needle-change.js';
 import { HookReading } from '../hook/index.js';
 import { NeedleChoice } from '../match/index.js';

@@ -2,11 +2,13 @@ import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES, SERVICE_KINDS } from '@gantelet/core';
 import { ShopValueEntry } from '../catalogue/index.js';
 import { DeviceKind, DeviceToken } from '../device/index.js';
+import { FaultCaseInput } from '../fault/index.js';
 import { ClearanceFinding, Machine, PlanPlace, Pocket, SharpsEmptied } from '../floor/index.js';
 import { QueuedJobEntry } from '../job-queue/index.js';
 import { LOT_STATES, NeedleLooks, NeedleLotEntry } from '../needle/index.js';
 import { NeedleChoice, SetupWork } from '../match/index.js';
 import { RoundsSettings } from '../rounds/index.js';
+import { ServiceKindEntry } from '../service/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shift, Shop, SignInName } from '../shop/index.js';
 import { StoreItemEntry, StoreMoveEntry, StoreOrderEntry } from '../store/index.js';
@@ -99,6 +101,9 @@ export const Scenario = z.strictObject({
       doneById: Id,
     }),
   ),
+  /** Kinds of service of the shop's own. */
+  serviceKinds: z.array(ServiceKindEntry.safeExtend({ id: Id, addedAt: Instant })),
+  faults: z.array(FaultCaseInput.safeExtend({ id: Id, endedById: Id })),
   /** Needles that came out for other work and lie in pockets. */
   partUsed: z.array(z.strictObject({ id: Id, removalId: Id, pocket: Pocket, keptAt: Instant })),
   sharpsEmptyings: z.array(

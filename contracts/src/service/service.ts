@@ -22,7 +22,10 @@ const wholeEvents = ({ value, issues }: z.core.ParsePayload<ServiceInterval>): v
   if (goesByEvents(value.clock) && !Number.isInteger(value.interval))
     issues.push({ code: 'custom', path: ['interval'], input: value.interval, message: 'a whole number' });
 };
-type ServiceInterval = { readonly clock: ServiceClock; readonly interval: number };
+interface ServiceInterval {
+  readonly clock: ServiceClock;
+  readonly interval: number;
+}
 
 export const ServiceKindEntry = z.strictObject(kindOfService).check(wholeEvents);
 export type ServiceKindEntry = z.infer<typeof ServiceKindEntry>;

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../units/index.js';
 import { causeById, NONE_OF_THESE } from './causes.js';
 
 /** A cause that was confirmed, on a machine or on one that is not registered, and when. */
@@ -18,8 +19,6 @@ export interface RepeatedCause {
 const WITHIN_DAYS = 90;
 const ON_ONE = 3;
 const ON_ALL = 5;
-const DAY_MS = 24 * 3_600_000;
-
 /**
  * Causes that keep coming back, the most frequent first: mending them once more is no end of them. One that repeats on a
  * machine is not said of the shop too.

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { counterRuns, HOUR_MS, runsByHour, type CounterReading } from './index.js';
+import { HOUR_MS } from '../units/index.js';
+import { counterRuns, runsByHour, type CounterReading } from './index.js';
 
 const AT = Date.parse('2026-03-04T08:00:00Z');
 const reading = (

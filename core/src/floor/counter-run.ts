@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../units/index.js';
 import { OutOfRange, requireNotNegative } from '../standing/index.js';
 
 /** What a stitch counter says: totals since it was switched on. */
@@ -114,8 +115,6 @@ export interface HourRun {
   /** How much of the hour its counter was heard in. */
   readonly coveredMs: number;
 }
-
-export const HOUR_MS = 3_600_000;
 
 /** Runs by the hour of the clock, UTC. A run over several hours is shared out by time; its total stays whole. */
 export function runsByHour(runs: readonly CounterRun[]): readonly HourRun[] {

@@ -41,7 +41,6 @@ export {
 } from './removal.js';
 export {
   counterRuns,
-  HOUR_MS,
   LONGEST_STEP_MS,
   runsByHour,
   type CounterLeap,

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../units/index.js';
 import { OutOfRange } from '../standing/index.js';
 
 /** A shift of the shop's week, in local wall time. */
@@ -20,8 +21,6 @@ export interface Span {
 export type UtcOffsetMinutes = (instantMs: number) => number;
 
 const MINUTE_MS = 60_000;
-const DAY_MS = 24 * 60 * MINUTE_MS;
-
 /** One time that a shift is worked. */
 export interface ShiftTime extends Span {
   /** Its place among the patterns. */

@@ -1,7 +1,7 @@
+import { HOUR_MS } from '../units/index.js';
 import { tzOffset } from '@date-fns/tz';
 import { shiftTimes, type ShiftPattern } from './index.js';
 
-const HOUR_MS = 3_600_000;
 const EVERY_DAY = [0, 1, 2, 3, 4, 5, 6];
 /** Offsets from the zone data of the platform, as the server takes them. */
 const london = (ms: number): number => tzOffset('Europe/London', new Date(ms));

@@ -1,8 +1,8 @@
+import { HOUR_MS } from '../units/index.js';
 import { randomLcg, randomWeibull } from 'd3-random';
 import { frictionEvidence, LOT_ERROR, lotEvidence, type LotNeedle } from './index.js';
 
 const LAW = { shape: 2, scaleHours: 10 };
-const HOUR_MS = 3_600_000;
 
 /** Machines that run on and on, each with needle after needle of the lots by turns; every needle runs until it fails. */
 function floor(seed: number, machines: number, needlesEach: number, scaleOf: (lot: number) => number) {

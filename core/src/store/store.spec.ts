@@ -1,3 +1,4 @@
+import { DAY_MS } from '../units/index.js';
 import fc from 'fast-check';
 import { randomGamma, randomLcg, randomPoisson } from 'd3-random';
 import {
@@ -10,8 +11,6 @@ import {
   type LeadDemand,
   type LedgerMove,
 } from './index.js';
-
-const DAY_MS = 86_400_000;
 const NEEDLES: LeadDemand = { perDay: 2, lump: 1, leadDays: 5, leadSpreadDays: 0 };
 
 describe('the ledger of a thing', () => {

@@ -1,4 +1,4 @@
-const DAY_MS = 86_400_000;
+import { DAY_MS } from '../units/index.js';
 /** So far back use is looked at: a season, not last year's work. Common practice. */
 export const USE_LOOK_BACK_DAYS = 180;
 /** Fewer days say nothing of a rate. Assumption. */

@@ -1,7 +1,6 @@
+import { DAY_MS } from '../units/index.js';
 import fc from 'fast-check';
 import { springWear } from './index.js';
-
-const DAY_MS = 86_400_000;
 const row = (...cn: number[]) => cn.map((tensionCn, day) => ({ readAtMs: day * 7 * DAY_MS, tensionCn }));
 
 describe('a worn bobbin spring', () => {

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../units/index.js';
 import { straightLine } from '../numeric/index.js';
 import { requirePositive } from '../standing/index.js';
 
@@ -18,8 +19,6 @@ export interface SpringWear {
 /** Fewest readings, and least loss, that are called wear rather than chance. Assumption. */
 const LEAST_READINGS = 4;
 const LEAST_LOSS = 0.12;
-const DAY_MS = 86_400_000;
-
 /**
  * Whether the readings of a bobbin case tell of a worn spring: a line through their logarithms falls by more than 12 %,
  * and falls at all with a chance of 95 %. Null when they do not, or are fewer than four.

@@ -1,3 +1,4 @@
+import { DAY_MS } from '@gantelet/core';
 import { QueryTypes } from 'sequelize';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.js';
@@ -8,8 +9,6 @@ const WRITES_KEPT_DAYS = 90;
 const BATCH = 2000;
 const EVERY_MS = 3_600_000;
 const FIRST_AFTER_MS = 30_000;
-const DAY_MS = 86_400_000;
-
 /** Deletes keys of old writes with their replies, tries to sign in whose window is over, and sessions that are over. */
 export async function prune({ sequelize }: Database, now: Date): Promise<number> {
   const old = new Date(now.getTime() - WRITES_KEPT_DAYS * DAY_MS);

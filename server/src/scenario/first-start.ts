@@ -74,6 +74,8 @@ const EMPTY = {
   bobbinCases: [],
   bobbinCaseSwaps: [],
   services: [],
+  serviceKinds: [],
+  faults: [],
   partUsed: [],
   sharpsEmptyings: [],
   clearances: [],

@@ -4,6 +4,8 @@ import { writeHistoryIntoBook } from '../db/book-history.js';
 import type { Database, Transaction } from '../db/database.js';
 import { needleColumns } from '../db/needle-columns.js';
 import { hashToken } from '../features/device/index.js';
+import { faultRow } from '../features/fault/index.js';
+import { serviceKindColumns } from '../features/service/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
 import { itemRow } from '../features/store/index.js';
@@ -101,6 +103,14 @@ export async function loadScenario(
     await loadNeedles(tables, scenario, inOne);
     await loadRounds(tables, scenario, now, inOne);
     await loadStore(tables, scenario, inOne);
+    await tables.faultCases.bulkCreate(scenario.faults.map(faultRow), inOne);
+    await tables.serviceKinds.bulkCreate(
+      scenario.serviceKinds.map(({ addedAt, ...kind }) => ({
+        ...serviceKindColumns(kind),
+        ...{ id: kind.id, dropped: false, version: 0, addedAt: new Date(addedAt) },
+      })),
+      inOne,
+    );
     await tables.machineServices.bulkCreate(
       scenario.services.map((service) => ({ ...service, doneAt: new Date(service.doneAt) })),
       inOne,

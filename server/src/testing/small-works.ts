@@ -145,6 +145,8 @@ export function smallWorks() {
     removals: [],
     lots: [],
     services: [],
+    serviceKinds: [],
+    faults: [],
     needleChecks: [],
     queuedJobs: [],
     bobbinCases: [],

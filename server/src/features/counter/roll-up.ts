@@ -1,4 +1,5 @@
 import {
+  DAY_MS,
   counterRuns,
   HOUR_MS,
   runsByHour,
@@ -27,8 +28,6 @@ import {
   type KeptReading,
 } from './counter.store.js';
 import { addUpNeedles, findCountersToAddUp, forgetAddedUp } from './needle-count.store.js';
-
-const DAY_MS = 24 * HOUR_MS;
 const MOST_DROPPED = 5000;
 /** Counters whose readings are brought in with one transaction. */
 const TOGETHER = 100;

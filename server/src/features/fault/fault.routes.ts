@@ -32,6 +32,6 @@ async function logFaultCase(
   await requireShopTime(database, beganAt, 'body.beganAt', now, tx);
   requireBetween(new Date(fault.endedAt), beganAt, 'body.endedAt', now);
   if (fault.machineId !== null) await findMachine(database, fault.machineId, tx);
-  await insertFaultCase(database, id, fault, person.id, tx);
+  await insertFaultCase(database, { ...fault, id, endedById: person.id }, tx);
   return { id, ...fault, endedBy: person.name };
 }

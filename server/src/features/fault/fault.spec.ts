@@ -80,7 +80,10 @@ describe('faults', () => {
       [{ foundAt: ['2026-03-04T09:42:00.000Z'] }, 'body.foundAt'],
       [{ evidence: { hours: 4 } }, 'body.evidence.hours'],
       [{ findings: [{ did: 'probe', checkId: 'pull', outcome: 5 }], foundAt: [] }, 'body.findings.0.outcome'],
-      [{ findings: [{ did: 'look', checkId: 'newNeedle', found: null }], foundAt: [] }, 'body.findings.0.checkId'],
+      [
+        { findings: [{ did: 'look', checkId: 'newNeedle', found: null }], foundAt: [] },
+        'body.findings.0.checkId',
+      ],
       [{ causeId: 'gremlin' }, 'body.causeId'],
     ];
     for (const [change, path] of bad) {

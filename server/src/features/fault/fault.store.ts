@@ -1,4 +1,5 @@
 import { FaultDocument, type FaultCaseInput, type LoggedFaultCase } from '@gantelet/contracts';
+import type { FaultCaseRow } from '../../db/fault-rows.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** The latest faults, the newest first. */
@@ -36,19 +37,21 @@ export async function findFaultCases({ tables }: Database, most: number): Promis
 
 export async function insertFaultCase(
   { tables }: Database,
-  id: string,
-  fault: FaultCaseInput,
-  endedById: string,
+  fault: FaultToKeep,
   tx: Transaction,
 ): Promise<void> {
+  await tables.faultCases.create(faultRow(fault), { transaction: tx });
+}
+
+/** A fault with its id and who ended it. */
+export type FaultToKeep = FaultCaseInput & { readonly id: string; readonly endedById: string };
+
+export function faultRow({ id, endedById, ...fault }: FaultToKeep): FaultCaseRow {
   const { machineId, symptomId, evidence, findings, foundAt, ending, causeId, note } = fault;
-  await tables.faultCases.create(
-    {
-      ...{ id, machineId, symptom: symptomId, ending, cause: causeId, note, endedById },
-      document: JSON.stringify({ version: 1, evidence, findings, foundAt }),
-      beganAt: new Date(fault.beganAt),
-      endedAt: new Date(fault.endedAt),
-    },
-    { transaction: tx },
-  );
+  return {
+    ...{ id, machineId, symptom: symptomId, ending, cause: causeId, note, endedById },
+    document: JSON.stringify({ version: 1, evidence, findings, foundAt }),
+    beganAt: new Date(fault.beganAt),
+    endedAt: new Date(fault.endedAt),
+  };
 }

@@ -1,1 +1,2 @@
 export { faultRoutes } from './fault.routes.js';
+export { faultRow } from './fault.store.js';

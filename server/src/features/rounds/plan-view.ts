@@ -1,6 +1,6 @@
 import {
+  DAY_MS,
   conflictsOf,
-  HOUR_MS,
   leftLate,
   moveChange,
   moveCosts,
@@ -23,8 +23,6 @@ import {
   type RoundsPlanView,
 } from '@gantelet/contracts';
 import type { PlanDocument, RoundsInput } from './plan-document.js';
-
-const DAY_MS = 24 * HOUR_MS;
 
 type Made = Pick<RoundsPlanView, 'id' | 'version' | 'madeAt' | 'madeBy' | 'publishedAt'>;
 

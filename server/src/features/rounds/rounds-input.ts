@@ -1,8 +1,8 @@
 import {
+  DAY_MS,
   addedHours,
   callOf,
   changeCosts,
-  HOUR_MS,
   needleKey,
   readGroupId,
   shiftTimes,
@@ -41,8 +41,6 @@ import {
   type MachineFactsRow,
 } from './rounds-input.store.js';
 import { readSettings } from './rounds-settings.store.js';
-
-const DAY_MS = 24 * HOUR_MS;
 /** Days of counters that say how much a machine runs. */
 const COUNTED_DAYS = 28;
 /** Days that count as last month. */

@@ -1,8 +1,7 @@
+import { DAY_MS } from '@gantelet/core';
 import { newId, routes, type Problem, type ServiceKindEntry } from '@gantelet/contracts';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-
-const DAY_MS = 24 * 60 * 60_000;
 
 describe('kinds of service of the shop', () => {
   let shop: TestShop;

@@ -31,7 +31,7 @@ export async function insertServiceKind(
   addedAt: Date,
   tx: Transaction,
 ): Promise<void> {
-  const row = { id, ...columnsOf(entry), dropped: false, addedAt, version: 0 };
+  const row = { id, ...serviceKindColumns(entry), dropped: false, addedAt, version: 0 };
   await orIfDuplicate(tables.serviceKinds.create(row, { transaction: tx }), nameTaken(entry));
 }
 
@@ -43,14 +43,14 @@ export async function updateServiceKind(
   state: Pick<ServiceKindRow, 'dropped' | 'version'>,
   tx: Transaction,
 ): Promise<void> {
-  const change = { ...columnsOf(entry), ...state };
+  const change = { ...serviceKindColumns(entry), ...state };
   await orIfDuplicate(
     tables.serviceKinds.update(change, { where: { id }, transaction: tx }),
     nameTaken(entry),
   );
 }
 
-const columnsOf = ({ name, clock, interval, how, machineClass }: ServiceKindEntry) => ({
+export const serviceKindColumns = ({ name, clock, interval, how, machineClass }: ServiceKindEntry) => ({
   ...{ name, clock, how, machineClass },
   dueAfter: interval,
 });

@@ -1,4 +1,5 @@
 import {
+  DAY_MS,
   goesByEvents,
   hoursSince,
   serviceDue,
@@ -27,8 +28,6 @@ import {
   type ServedMachine,
 } from './service.store.js';
 import { allServices } from './service-kind.service.js';
-
-const DAY_MS = 24 * 60 * 60_000;
 
 /** Machines as they stand now, by id. */
 type OnFloor = ReadonlyMap<string, Pick<FloorMachine, 'name' | 'needle' | 'age'>>;

@@ -1,8 +1,7 @@
+import { HOUR_MS } from '@gantelet/core';
 import { newId, pathOf, routes, type PersonWithCode, type Problem } from '@gantelet/contracts';
 import { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-
-const HOUR_MS = 3_600_000;
 
 describe('people', () => {
   let shop: TestShop;

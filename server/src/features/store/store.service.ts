@@ -1,4 +1,4 @@
-import { orderAdvice, sameNeedle, storeLedger, USE_LOOK_BACK_DAYS, usePerDay } from '@gantelet/core';
+import { DAY_MS, orderAdvice, sameNeedle, storeLedger, USE_LOOK_BACK_DAYS, usePerDay } from '@gantelet/core';
 import {
   ProblemError,
   storeThingKey,
@@ -31,8 +31,6 @@ import {
   type BareItem,
   type ItemMove,
 } from './store-item.store.js';
-
-const DAY_MS = 86_400_000;
 /** Days that an order lasts beyond its delivery. Common practice: a month. */
 const COVER_DAYS = 30;
 /** So many of the last moves of a thing are shown. */

@@ -1,9 +1,8 @@
+import { DAY_MS } from '@gantelet/core';
 import { newId, routes, type Problem, type StoreItem, type StoreItemEntry } from '@gantelet/contracts';
 import { keepNeedle, needleItem } from '../../testing/keep-needle.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-
-const DAY_MS = 86_400_000;
 
 describe('the store', () => {
   let shop: TestShop;

@@ -1,3 +1,4 @@
+import { HOUR_MS } from '@gantelet/core';
 import {
   newId,
   routes,
@@ -8,8 +9,6 @@ import {
 } from '@gantelet/contracts';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-
-const HOUR_MS = 60 * 60_000;
 
 describe('bobbin cases', () => {
   let shop: TestShop;

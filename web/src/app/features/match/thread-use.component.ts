@@ -106,9 +106,7 @@ import type { ThreadUseAnswer } from './thread-use';
           <dt>Through the eye, to compare</dt>
           <dd>
             {{ passes.least.toFixed(0) }} to {{ passes.most.toFixed(0) }} times before it is sewn{{
-              passes.metresPerSecond === null
-                ? ''
-                : ', at ' + passes.metresPerSecond.toFixed(1) + ' m/s'
+              passes.metresPerSecond === null ? '' : ', at ' + passes.metresPerSecond.toFixed(1) + ' m/s'
             }}
             <gan-standing
               standing="assumption"
@@ -135,9 +133,9 @@ import type { ThreadUseAnswer } from './thread-use';
             </label>
           </dt>
           <dd>
-            {{ wear.least.toFixed(1) }} to {{ wear.most.toFixed(1) }}{{
-              wear.wattsPerNewton === null ? '' : ', heat ' + wear.wattsPerNewton.toFixed(2)
-            }}: passes and speed times friction. Less is kinder to thread and eye.
+            {{ wear.least.toFixed(1) }} to {{ wear.most.toFixed(1)
+            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + wear.wattsPerNewton.toFixed(2) }}: passes and
+            speed times friction. Less is kinder to thread and eye.
             <gan-standing
               standing="assumption"
               source="a model for each newton of pull on the thread: compare two set-ups by it, nothing else"

@@ -8,7 +8,7 @@ import {
   type OnInit,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { coneMetres } from '@gantelet/core';
+import { DAY_MS, coneMetres } from '@gantelet/core';
 import type { StoreItem, StoreMoveEntry, StoreOrderEntry } from '@gantelet/contracts';
 import { DayFieldComponent, isoDay } from '../../shared/widgets/day-field.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
@@ -24,8 +24,6 @@ const AMOUNT_WORDS: Readonly<Record<StoreAct, string>> = {
   scrap: 'Thrown away',
   order: 'Ordered',
 };
-const DAY_MS = 86_400_000;
-
 /** Writes down a count, what came or went, or an order. Thread can be counted by weighing a cone. */
 @Component({
   selector: 'gan-store-move-form',

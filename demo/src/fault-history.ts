@@ -101,7 +101,7 @@ export function demoFaults(
 export function demoServiceKinds(addedAtMs: number, chance: Chance): Scenario['serviceKinds'] {
   return [
     {
-      ...{ id: chance.idAt(addedAtMs), name: 'Timing and gap checked', clock: 'strikes', interval: 3 },
+      ...{ id: chance.idAt(addedAtMs), name: 'Timing and gap checked', clock: 'strikes', interval: 5 },
       ...{ how: 'Three looks by hand wheel, power off.', machineClass: null },
       addedAt: new Date(addedAtMs).toISOString(),
     },

@@ -69,6 +69,7 @@ export interface ChangeSaid {
       <p><strong>Power off. Wait until the motor has stopped.</strong></p>
       <p>Needle in a sharps box, counted. Guards back on before power.</p>
     </div>
+    <ng-content />
     @if (machine().changeover; as under) {
       <p class="under">
         Being changed over to {{ under.setupName }} by {{ under.by }}:

@@ -30,16 +30,19 @@ import { needleSizeText } from '../../shared/words/units-text';
         {{ under.step ? stepNames[under.step] : 'finish' }} ({{ under.done }} of {{ under.of }})
       </div>
     }
-    @if (counterText(); as words) {
-      <div class="counter" [class.silent]="machine().counter?.state === 'silent'">{{ words }}</div>
+    @if (counterText() || servicesDue()) {
+      <div class="counter">
+        <span [class.silent]="machine().counter?.state === 'silent'">{{ counterText() }}</span>
+        @if (servicesDue(); as count) {
+          <span class="services">
+            <i class="bi bi-wrench" aria-hidden="true"></i> {{ count }}
+            <span class="visually-hidden">{{ count === 1 ? 'service' : 'services' }} due</span>
+          </span>
+        }
+      </div>
     }
     <div class="bar" aria-hidden="true" [style.--sure.%]="left().sure" [style.--most.%]="left().most"></div>
-    <div class="left">
-      <span>{{ leftText() }}</span>
-      @if (servicesDue(); as count) {
-        <span class="services">{{ count }} {{ count === 1 ? 'service' : 'services' }} due</span>
-      }
-    </div>
+    <div class="left">{{ leftText() }}</div>
     <div class="acts">
       <button
         type="button"
@@ -114,6 +117,9 @@ import { needleSizeText } from '../../shared/words/units-text';
       margin: 1px 0 5px;
     }
     .counter {
+      display: flex;
+      justify-content: space-between;
+      gap: 8px;
       font-size: 0.875rem;
       color: var(--ink-soft);
       margin-bottom: 4px;
@@ -121,11 +127,6 @@ import { needleSizeText } from '../../shared/words/units-text';
     .other {
       display: block;
       color: var(--watch);
-    }
-    .left {
-      display: flex;
-      justify-content: space-between;
-      gap: 8px;
     }
     .services {
       color: var(--watch);

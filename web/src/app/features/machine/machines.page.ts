@@ -112,24 +112,10 @@ import { machineActions, machineFeature } from './machine.state';
       flex-wrap: wrap;
       gap: 8px;
     }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-    }
-    th,
-    td {
-      text-align: start;
-      padding: 7px 12px 7px 0;
-      border-bottom: 1px solid var(--rule);
-    }
     tbody th {
       /* A name of one long word makes no column wider than the page. */
       overflow-wrap: anywhere;
       min-width: 110px;
-    }
-    thead th {
-      font: 600 0.9375rem var(--narrow);
-      color: var(--ink-soft);
     }
     tbody th {
       font: 600 1.0625rem var(--narrow);

@@ -82,16 +82,7 @@ export interface CardsToImport {
       margin-bottom: 12px;
     }
     table {
-      width: 100%;
-      border-collapse: collapse;
       font-size: 0.9375rem;
-    }
-    th,
-    td {
-      text-align: start;
-      padding: 4px 8px 4px 0;
-      border-bottom: 1px solid var(--rule);
-      vertical-align: top;
     }
     p {
       margin: 10px 0;

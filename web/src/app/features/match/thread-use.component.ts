@@ -117,29 +117,28 @@ import type { ThreadUseAnswer } from './thread-use';
       }
       @if (wear(); as wear) {
         <div>
-          <dt>
-            Wear index
+          <dt>Wear index</dt>
+          <dd>
+            {{ wear.least.toFixed(1) }} to {{ wear.most.toFixed(1)
+            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + wear.wattsPerNewton.toFixed(2) }}: the less,
+            the kinder to thread and eye
+            <gan-standing
+              standing="assumption"
+              source="a model, passes and speed times friction: compare two set-ups by it, nothing else"
+            />
             <label>
               Friction of the eye, %
               <input
                 class="form-control"
                 ganNumber
                 needed
+                unit="%"
                 least="2"
                 most="150"
                 [number]="frictionPercent()"
                 (numberChange)="frictionPercent.set($event)"
               />
             </label>
-          </dt>
-          <dd>
-            {{ wear.least.toFixed(1) }} to {{ wear.most.toFixed(1)
-            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + wear.wattsPerNewton.toFixed(2) }}: passes and
-            speed times friction. Less is kinder to thread and eye.
-            <gan-standing
-              standing="assumption"
-              source="a model for each newton of pull on the thread: compare two set-ups by it, nothing else"
-            />
           </dd>
         </div>
       }
@@ -169,12 +168,19 @@ import type { ThreadUseAnswer } from './thread-use';
       gap: 12px;
       margin-bottom: 8px;
     }
-    .job input,
-    dt input {
+    .job input {
       width: 110px;
     }
     label {
       font-size: 0.875rem;
+    }
+    dd label {
+      display: flex;
+      align-items: center;
+      gap: 6px;
+    }
+    dd input {
+      width: 64px;
     }
     dl {
       margin: 0 0 8px;

@@ -66,24 +66,6 @@ import type { PickedChange } from './rounds.state';
       }
     </tbody>
   </table>`,
-  styles: `
-    table {
-      width: 100%;
-      border-collapse: collapse;
-    }
-    th,
-    td {
-      text-align: start;
-      padding: 5px 10px 5px 0;
-      border-top: 1px solid var(--rule);
-      font-weight: 400;
-    }
-    thead th {
-      font: 600 0.9375rem var(--narrow);
-      color: var(--ink-soft);
-      border: 0;
-    }
-  `,
 })
 export class RoundsTableComponent {
   readonly plan = input.required<RoundsPlanView>();

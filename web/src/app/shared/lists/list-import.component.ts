@@ -110,15 +110,11 @@ const SHOWN = 60;
       overflow-x: auto;
     }
     table {
-      border-collapse: collapse;
+      width: auto;
       font-size: 0.9375rem;
     }
     th,
     td {
-      text-align: start;
-      padding: 5px 12px 5px 0;
-      border-bottom: 1px solid var(--rule);
-      vertical-align: top;
       white-space: nowrap;
     }
     td small {

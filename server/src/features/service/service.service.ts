@@ -77,30 +77,31 @@ async function standingServices(
   asked: Asked,
 ): Promise<{ readonly machineId: string; readonly service: MachineService }[]> {
   const kinds = await allServices(database, values, asked.tx);
-  const machines = await findServedMachines(database, asked);
-  const last = await findLastServices(database, asked);
+  const [machines, last, counts] = await Promise.all([
+    findServedMachines(database, asked),
+    findLastServices(database, asked),
+    Promise.all(kinds.map((service) => counterOf(database, service, present, asked))),
+  ]);
   const lastOf = new Map(last.map((one) => [`${one.machineId} ${one.kind}`, one]));
-  const standing = [];
-  for (const service of kinds) {
-    const count = await counterOf(database, service, present, asked);
-    for (const machine of machines) {
-      const { machineId, machineClass } = machine;
-      if (!present.onFloor.has(machineId) || !servesClass(service, machineClass)) continue;
-      const done = lastOf.get(`${machineId} ${service.kind}`) ?? null;
-      const since = count(machine, done?.doneAt ?? null);
-      const { kind, name, clock: by, how, interval } = service;
-      standing.push({
-        machineId,
-        service: {
-          ...{ kind, name, clock: by, how, since, interval },
-          doneAt: done?.doneAt.toISOString() ?? null,
-          doneBy: done?.doneBy ?? null,
-          due: serviceDue(since, interval),
-        },
-      });
-    }
-  }
-  return standing;
+  const isThere = ({ machineId }: ServedMachine) => present.onFloor.has(machineId);
+  return kinds.flatMap((service, i) =>
+    machines
+      .filter((machine) => isThere(machine) && servesClass(service, machine.machineClass))
+      .map((machine) => {
+        const done = lastOf.get(`${machine.machineId} ${service.kind}`) ?? null;
+        const since = counts[i]!(machine, done?.doneAt ?? null);
+        const { kind, name, clock: by, how, interval } = service;
+        return {
+          machineId: machine.machineId,
+          service: {
+            ...{ kind, name, clock: by, how, since, interval },
+            doneAt: done?.doneAt.toISOString() ?? null,
+            doneBy: done?.doneBy ?? null,
+            due: serviceDue(since, interval),
+          },
+        };
+      }),
+  );
 }
 
 const servesClass = (service: ServiceOfMachine, machineClass: string): boolean =>

@@ -89,16 +89,19 @@ export async function findRunsSince(
     spanTo: Date | null;
     spanHours: number | null;
   }>(
+    // A subquery for each machine reads only what came after its service; a join reads every removal there ever was.
     `SELECT m.id AS machineId,
-            SUM(IF(i.installed_at >= COALESCE(l.done_at, 0), GREATEST(0, r.running_hours - i.entry_hours), 0)) AS wholeHours,
-            MAX(IF(i.installed_at < l.done_at, i.installed_at, NULL)) AS spanFrom,
-            MAX(IF(i.installed_at < l.done_at, r.removed_at, NULL)) AS spanTo,
-            MAX(IF(i.installed_at < l.done_at, GREATEST(0, r.running_hours - i.entry_hours), NULL)) AS spanHours
+            (SELECT SUM(IF(i.installed_at >= COALESCE(l.done_at, 0), GREATEST(0, r.running_hours - i.entry_hours), 0))
+               FROM needle_removals r JOIN needle_installs i ON i.id = r.install_id
+              WHERE r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)) AS wholeHours,
+            n.installed_at AS spanFrom, o.removed_at AS spanTo, GREATEST(0, o.running_hours - n.entry_hours) AS spanHours
        FROM machines m
        LEFT JOIN ${LAST} l ON l.machine_id = m.id
-       LEFT JOIN needle_removals r ON r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)
-       LEFT JOIN needle_installs i ON i.id = r.install_id
-      WHERE ${IS_ASKED('m')} GROUP BY m.id`,
+       LEFT JOIN needle_removals o ON o.id =
+              (SELECT f.id FROM needle_removals f WHERE f.machine_id = m.id AND f.removed_at > l.done_at
+                ORDER BY f.removed_at LIMIT 1)
+       LEFT JOIN needle_installs n ON n.id = o.install_id AND n.installed_at < l.done_at
+      WHERE ${IS_ASKED('m')}`,
     { type: QueryTypes.SELECT, replacements: { kind, machineId }, transaction: tx },
   );
   return rows.map(({ machineId: of, wholeHours, spanFrom, spanTo, spanHours }) => ({
@@ -111,11 +114,14 @@ export async function findRunsSince(
   }));
 }
 
-/** What counts as an event of each sort, as machine and instant. */
+/** How many events of each sort machine `m` had since `:sinceAt` or its last service, `l`. */
 const EVENTS: Readonly<Record<ServiceEvent, string>> = {
-  strikes: `SELECT machine_id, removed_at AS at FROM needle_removals WHERE cause = 'accident'`,
-  'needle-changes': `SELECT machine_id, removed_at AS at FROM needle_removals`,
-  changeovers: `SELECT machine_id, ended_at AS at FROM changeovers WHERE ending = 'finished'`,
+  strikes: `SELECT COUNT(*) FROM needle_removals e
+             WHERE e.machine_id = m.id AND e.removed_at > COALESCE(l.done_at, :sinceAt) AND e.cause = 'accident'`,
+  'needle-changes': `SELECT COUNT(*) FROM needle_removals e
+                      WHERE e.machine_id = m.id AND e.removed_at > COALESCE(l.done_at, :sinceAt)`,
+  changeovers: `SELECT COUNT(*) FROM changeovers e
+                 WHERE e.machine_id = m.id AND e.ended_at > COALESCE(l.done_at, :sinceAt) AND e.ending = 'finished'`,
 };
 
 /** How often something happened at each machine since a service of a kind was last done, or since `sinceAt`. */
@@ -127,11 +133,9 @@ export async function countEventsSince(
   { machineId, tx }: Asked,
 ): Promise<ReadonlyMap<string, number>> {
   const rows = await sequelize.query<{ machineId: string; events: number }>(
-    `SELECT m.id AS machineId, COUNT(e.at) AS events
-       FROM machines m
-       LEFT JOIN ${LAST} l ON l.machine_id = m.id
-       LEFT JOIN (${EVENTS[event]}) e ON e.machine_id = m.id AND e.at > COALESCE(l.done_at, :sinceAt)
-      WHERE ${IS_ASKED('m')} GROUP BY m.id`,
+    `SELECT m.id AS machineId, (${EVENTS[event]}) AS events
+       FROM machines m LEFT JOIN ${LAST} l ON l.machine_id = m.id
+      WHERE ${IS_ASKED('m')}`,
     { type: QueryTypes.SELECT, replacements: { kind, sinceAt, machineId }, transaction: tx },
   );
   return new Map(rows.map(({ machineId: of, events }) => [of, Number(events)]));

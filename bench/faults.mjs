@@ -16,19 +16,38 @@ const SLOW = new Map([['information gain', 0.2]]);
 /** How a shop's shares lie around the shipped ones: Dirichlet, as after so many cases. */
 const SHOP_WEIGHT = 20;
 const SHOPS = 12;
+/** What is played with two causes at once. */
+const WITH_PAIRS = ['knows the cause', 'finder', 'fixed order'];
+const HEAD = [
+  'way',
+  'mean min',
+  `of the ${BASE}`,
+  '90 % within',
+  'mended here',
+  'within 10 min',
+  'back again',
+  'checks',
+];
 const LEARNED = [10, 50, 200];
 
 /** Markdown of the fault finder beside other ways. */
 export async function benchFaults(count, say) {
-  const shipped = policies(count, say);
+  const shipped = policies(FAULT_POLICIES, count, say);
+  const paired = policies(WITH_PAIRS, Math.round(count / 5), say, 1);
   return `# The fault finder, simulated
 
 Written by \`npm run bench:faults\` from a fixed seed: ${count.toLocaleString('en')} hidden faults a way, drawn from the finder's own tables, whose
-shares are assumptions; six in a hundred have two causes at once. **Nothing here happened**: only ratios within one run mean anything. A printed chart by symptom is the
+shares are assumptions, with one cause each. **Nothing here happened**: only ratios within one run mean anything. A printed chart by symptom is the
 best order without anything known, the traditional order knows of no symptom; everybody stops by the same rule, a fault that is
 mended with a chance of 95 % after a good seam.
 
-${table(['way', 'mean min', `of the ${BASE}`, '90 % within', 'mended here', 'within 10 min', 'back again', 'checks'], shipped.rows)}
+${table(HEAD, shipped.rows)}
+
+## When two causes come at once
+
+${Math.round(count / 5).toLocaleString('en')} faults a way, each with two causes.
+
+${table(HEAD, paired.rows)}
 
 ## In a shop whose shares are others
 
@@ -55,11 +74,11 @@ ${stepTimes()}
 `;
 }
 
-function policies(count, say) {
-  const found = FAULT_POLICIES.map((policy) => {
+function policies(ways, count, say, paired = 0) {
+  const found = ways.map((policy) => {
     const faults = Math.round(count * (SLOW.get(policy) ?? 1));
     const began = performance.now();
-    const followed = follow(policy, faults);
+    const followed = follow(policy, faults, undefined, undefined, 0.2026, paired);
     say(`${policy}: ${((performance.now() - began) / 1000).toFixed(0)} s`);
     return { policy, ...summed(followed) };
   });
@@ -87,10 +106,10 @@ function policies(count, say) {
 }
 
 /** The luck of each fault is the same whoever follows it. */
-function follow(policy, count, sharesOf, believedOf = sharesOf, seed = 0.2026) {
+function follow(policy, count, sharesOf, believedOf = sharesOf, seed = 0.2026, paired = 0) {
   const draw = randomLcg(seed);
   return Array.from({ length: count }, (_, i) =>
-    followFault(hiddenFault(draw, sharesOf), policy, randomLcg((i + 1) / (count + 2)), believedOf),
+    followFault(hiddenFault(draw, sharesOf, paired), policy, randomLcg((i + 1) / (count + 2)), believedOf),
   );
 }
 

@@ -10,6 +10,7 @@ export * from './changeover/index.js';
 export * from './job-queue/index.js';
 export * from './fault/index.js';
 export * from './hook/index.js';
+export * from './threading/index.js';
 export * from './tension/index.js';
 export * from './record/index.js';
 export * from './book/index.js';

@@ -22,6 +22,7 @@ import { setupCardRoutes } from './features/setup-card/index.js';
 import { shopRoutes } from './features/shop/index.js';
 import { storeRoutes } from './features/store/index.js';
 import { tensionRoutes } from './features/tension/index.js';
+import { threadingRoutes } from './features/threading/index.js';
 
 export interface AnswerContext {
   readonly database: Database;
@@ -44,6 +45,7 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...jobQueueRoutes(database, now),
     ...faultRoutes(database, now),
     ...hookRoutes(database, now),
+    ...threadingRoutes(database, now),
     ...serviceRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...bookRoutes(database),

@@ -19,6 +19,7 @@ export const EXPORTS = [
   'trouble_reports',
   'fault_cases',
   'hook_checks',
+  'threading_cards',
   'test_seams',
   'kept_settings',
   'bobbin_cases',

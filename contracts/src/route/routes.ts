@@ -4,6 +4,7 @@ import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
 import { hookRoutes } from './hook-routes.js';
+import { threadingRoutes } from './threading-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { jobQueueRoutes } from './job-queue-routes.js';
 import { lifeRoutes } from './life-routes.js';
@@ -28,6 +29,7 @@ export const routes = {
   ...jobQueueRoutes,
   ...faultRoutes,
   ...hookRoutes,
+  ...threadingRoutes,
   ...tensionRoutes,
   ...recordRoutes,
   ...bookRoutes,

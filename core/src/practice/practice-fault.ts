@@ -43,14 +43,22 @@ const drawn = (chances: readonly number[], chance: Chance): number => {
 /** Two causes at once come so often. Assumption. */
 const PAIRED = 0.06;
 
-/** Draws a fault from the tables themselves, or from a shop's own shares: what is simulated says nothing of real ones. */
-export function hiddenFault(chance: Chance, sharesOf: SharesOf = SHIPPED_SHARES): HiddenFault {
+/**
+ * Draws a fault from the tables themselves, or from a shop's own shares: what is simulated says nothing of real ones.
+ *
+ * @param paired how often two causes come at once
+ */
+export function hiddenFault(
+  chance: Chance,
+  sharesOf: SharesOf = SHIPPED_SHARES,
+  paired = PAIRED,
+): HiddenFault {
   const shares = SYMPTOMS.map(({ share }) => share);
   const symptom = SYMPTOMS[drawn(shares, chance)]!;
   const own = sharesOf(symptom);
   const weights = CAUSES.map(({ id }) => own[id] ?? 0);
   const causes = [CAUSES[drawn(weights, chance)]!.id];
-  if (chance() < PAIRED && causes[0] !== NONE_OF_THESE) {
+  if (chance() < paired && causes[0] !== NONE_OF_THESE) {
     const others = CAUSES.map(({ id }) => (id === causes[0] || id === NONE_OF_THESE ? 0 : (own[id] ?? 0)));
     causes.push(CAUSES[drawn(others, chance)]!.id);
   }

@@ -33,6 +33,7 @@ import type { BackupRow, BookEntryRow } from './book-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { HookCheckRow } from './hook-rows.js';
+import type { ThreadingCardRow } from './threading-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
 import type { NeedleCheckRow, NeedleLotRow, NeedlePhotoRow } from './needle-rows.js';
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
@@ -147,6 +148,13 @@ export function floorTables(table: DefineTable) {
       note: text,
       checkedAt: instant,
       checkedById: ref,
+    }),
+    threadingCards: table<ThreadingCardRow>('threading_cards', {
+      machineId: id,
+      document: { type: DataTypes.TEXT('medium'), allowNull: false },
+      version,
+      writtenAt: instant,
+      writtenById: ref,
     }),
     changeoverTicks: table<ChangeoverTickRow>('changeover_ticks', {
       id,

@@ -31,6 +31,7 @@ import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needlePhotos } from './migrations/20261229-needle-photos.js';
 import { serviceEvents } from './migrations/20261230-service-events.js';
+import { threadingCards } from './migrations/20261231-threading-cards.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
 import { people } from './migrations/20261218-people.js';
 import { plainNames } from './migrations/20261215-plain-names.js';
@@ -78,6 +79,7 @@ export const MIGRATIONS: readonly Migration[] = [
   hookChecks,
   needlePhotos,
   serviceEvents,
+  threadingCards,
 ];
 
 /** The migrations of a database, to run up or down. */

@@ -1,0 +1,1 @@
+export { threadingRoutes } from './threading.routes.js';

@@ -21,6 +21,7 @@ import { demoDeliveries, demoLots } from './needle-lots.js';
 import { demoRounds } from './rounds.js';
 import { demoStore } from './store.js';
 import { demoFaults, demoServiceKinds } from './fault-history.js';
+import { demoThreadingCards } from './threading-cards.js';
 import { demoServices } from './service-history.js';
 import { hiddenSetting, seamHistory } from './seam-history.js';
 import { demoShopValues } from './shop-values.js';
@@ -128,16 +129,21 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
   };
 }
 
-/** What went wrong lately, and the service that was added for it. */
+/** What went wrong lately, and what was written down for it. */
 function demoTroubles(
   built: readonly ReturnType<typeof machineWithHistory>[],
   mechanicIds: readonly string[],
   nowMs: number,
   chance: Chance,
-): Pick<Scenario, 'faults' | 'serviceKinds'> {
+): Pick<Scenario, 'faults' | 'serviceKinds' | 'threadingCards'> {
   const ids = new Map(built.map(({ machine }) => [machine.name, machine.id]));
   const faults = demoFaults(ids, mechanicIds, nowMs, chance);
-  return { faults, serviceKinds: demoServiceKinds(Date.parse(faults[0]!.beganAt), chance) };
+  const addedMs = Date.parse(faults[0]!.beganAt);
+  return {
+    faults,
+    serviceKinds: demoServiceKinds(addedMs, chance),
+    threadingCards: demoThreadingCards(ids, mechanicIds[0]!, addedMs),
+  };
 }
 
 /** Stand-ins for gauges and scales, at the machines they are named for. */

@@ -76,7 +76,12 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.getByRole('link', { name: 'Flatbed compound 05' }).click();
   await expect(page.getByLabel('Shop number')).toHaveValue('5');
   await check();
-  await page.goto(`${new URL(page.url()).pathname}/hook`);
+  const machine = new URL(page.url()).pathname;
+  await page.goto(`${machine}/threading`);
+  await page.getByRole('button', { name: /^(Edit this card|Write this machine’s card)$/ }).click();
+  await expect(page.getByRole('button', { name: 'Save card' })).toBeVisible();
+  await check();
+  await page.goto(`${machine}/hook`);
   await page.getByRole('button', { name: 'Misses some' }).click();
   await expect(page.getByText('Timing is out.')).toBeVisible();
   await check();

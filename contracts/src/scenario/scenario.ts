@@ -12,6 +12,7 @@ import { ServiceKindEntry } from '../service/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shift, Shop, SignInName } from '../shop/index.js';
 import { StoreItemEntry, StoreMoveEntry, StoreOrderEntry } from '../store/index.js';
+import { ThreadingCardEntry } from '../threading/index.js';
 import { BobbinCaseEntry, TestSeamInput } from '../tension/index.js';
 
 /**
@@ -103,6 +104,9 @@ export const Scenario = z.strictObject({
   ),
   /** Kinds of service of the shop's own. */
   serviceKinds: z.array(ServiceKindEntry.safeExtend({ id: Id, addedAt: Instant })),
+  threadingCards: z.array(
+    ThreadingCardEntry.omit({ version: true }).extend({ machineId: Id, writtenAt: Instant, writtenById: Id }),
+  ),
   faults: z.array(FaultCaseInput.safeExtend({ id: Id, endedById: Id })),
   /** Needles that came out for other work and lie in pockets. */
   partUsed: z.array(z.strictObject({ id: Id, removalId: Id, pocket: Pocket, keptAt: Instant })),

@@ -21,7 +21,6 @@ export const WINDERS = ['on-machine', 'apart'] as const;
 /** How a machine is threaded and its bobbins are wound; null for what nobody has said. */
 const card = {
   stations: z.array(Station).min(2).max(24),
-  needleFrom: z.enum(THREADING_SIDES).nullable(),
   bobbinTurns: z.enum(BOBBIN_TURNS).nullable(),
   winder: z.enum(WINDERS).nullable(),
   /** So far below the rim a bobbin is full. */

@@ -38,12 +38,12 @@ export const USUAL_STATIONS: readonly Station[] = [
   at('guide', 0.93, 0.07),
   at('guide', 0.62, 0.1),
   at('pre-tension', 0.42, 0.16),
-  at('discs', 0.3, 0.34, 'right'),
-  at('check-spring', 0.3, 0.46),
-  at('take-up', 0.19, 0.14, 'right'),
-  at('guide', 0.16, 0.42),
-  at('bar-guide', 0.16, 0.56),
-  at('needle', 0.16, 0.72),
+  at('discs', 0.24, 0.35, 'right'),
+  at('check-spring', 0.24, 0.47),
+  at('take-up', 0.17, 0.16, 'right'),
+  at('guide', 0.13, 0.42),
+  at('bar-guide', 0.16, 0.57),
+  at('needle', 0.16, 0.74),
 ];
 
 /** What is odd about a way of threading. */

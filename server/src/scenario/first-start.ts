@@ -76,6 +76,7 @@ const EMPTY = {
   services: [],
   serviceKinds: [],
   faults: [],
+  threadingCards: [],
   partUsed: [],
   sharpsEmptyings: [],
   clearances: [],

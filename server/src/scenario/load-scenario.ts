@@ -9,6 +9,7 @@ import { serviceKindColumns } from '../features/service/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
 import { columnsOf, layerRows } from '../features/match/index.js';
 import { itemRow } from '../features/store/index.js';
+import { threadingDocument } from '../features/threading/index.js';
 import { columnsOfWays, hashPassword, spoiledRows } from '../features/shop/index.js';
 
 /**
@@ -103,18 +104,7 @@ export async function loadScenario(
     await loadNeedles(tables, scenario, inOne);
     await loadRounds(tables, scenario, now, inOne);
     await loadStore(tables, scenario, inOne);
-    await tables.faultCases.bulkCreate(scenario.faults.map(faultRow), inOne);
-    await tables.serviceKinds.bulkCreate(
-      scenario.serviceKinds.map(({ addedAt, ...kind }) => ({
-        ...serviceKindColumns(kind),
-        ...{ id: kind.id, dropped: false, version: 0, addedAt: new Date(addedAt) },
-      })),
-      inOne,
-    );
-    await tables.machineServices.bulkCreate(
-      scenario.services.map((service) => ({ ...service, doneAt: new Date(service.doneAt) })),
-      inOne,
-    );
+    await loadCare(tables, scenario, inOne);
     await tables.devices.bulkCreate(
       scenario.standIns.map(({ token, ...device }) => ({
         ...device,
@@ -176,6 +166,30 @@ function shopValueRows({ shopValues }: Scenario) {
     setAt: new Date(entry.setAt),
     position: shopValues.slice(0, i).filter(({ valueId }) => valueId === entry.valueId).length,
   }));
+}
+
+/** What was done to machines beside their needles, and how they are threaded. */
+async function loadCare(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
+  await tables.faultCases.bulkCreate(scenario.faults.map(faultRow), inOne);
+  await tables.serviceKinds.bulkCreate(
+    scenario.serviceKinds.map(({ addedAt, ...kind }) => ({
+      ...serviceKindColumns(kind),
+      ...{ id: kind.id, dropped: false, version: 0, addedAt: new Date(addedAt) },
+    })),
+    inOne,
+  );
+  await tables.machineServices.bulkCreate(
+    scenario.services.map((service) => ({ ...service, doneAt: new Date(service.doneAt) })),
+    inOne,
+  );
+  await tables.threadingCards.bulkCreate(
+    scenario.threadingCards.map(({ machineId, writtenAt, writtenById, ...card }) => ({
+      ...{ machineId, writtenById, version: 1 },
+      document: threadingDocument(card),
+      writtenAt: new Date(writtenAt),
+    })),
+    inOne,
+  );
 }
 
 async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {

@@ -147,6 +147,7 @@ export function smallWorks() {
     services: [],
     serviceKinds: [],
     faults: [],
+    threadingCards: [],
     needleChecks: [],
     queuedJobs: [],
     bobbinCases: [],

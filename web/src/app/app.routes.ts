@@ -32,6 +32,8 @@ import * as serviceEffects from './features/service/service.effects';
 import { serviceFeature } from './features/service/service.state';
 import * as storeEffects from './features/store/store.effects';
 import { storeFeature } from './features/store/store.state';
+import * as threadingEffects from './features/threading/threading.effects';
+import { threadingFeature } from './features/threading/threading.state';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
 
@@ -209,6 +211,12 @@ export const appRoutes: Routes = [
             title: 'Hook · Gantelet',
             providers: [provideState(hookFeature), provideEffects(hookEffects)],
             loadComponent: () => import('./features/hook/hook.page').then((m) => m.HookPage),
+          },
+          {
+            path: ':machineId/threading',
+            title: 'Thread up · Gantelet',
+            providers: [provideState(threadingFeature), provideEffects(threadingEffects)],
+            loadComponent: () => import('./features/threading/threading.page').then((m) => m.ThreadingPage),
           },
           {
             path: ':machineId/sticker',

@@ -1,1 +1,2 @@
+export { threadingDocument } from './threading.store.js';
 export { threadingRoutes } from './threading.routes.js';

@@ -16,7 +16,7 @@ describe('threading cards', () => {
 
   const card = (change: Partial<ThreadingCardEntry> = {}): ThreadingCardEntry => ({
     stations: USUAL_STATIONS.map((station) => ({ ...station })),
-    ...{ needleFrom: 'left', bobbinTurns: 'clockwise', winder: 'on-machine', belowRimMm: 1.2 },
+    ...{ bobbinTurns: 'clockwise', winder: 'on-machine', belowRimMm: 1.2 },
     ...{ note: 'third hole for heavy thread', version: 0 },
     ...change,
   });

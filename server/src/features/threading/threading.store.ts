@@ -41,11 +41,9 @@ export async function keepThreadingCard(
   written: { readonly at: Date; readonly byId: string },
   tx: Transaction,
 ): Promise<void> {
-  await tables.threadingCards.upsert(
-    {
-      ...{ machineId, version: version + 1, writtenAt: written.at, writtenById: written.byId },
-      document: JSON.stringify({ format: 1, ...card }),
-    },
-    { transaction: tx },
-  );
+  const row = { machineId, version: version + 1, writtenAt: written.at, writtenById: written.byId };
+  await tables.threadingCards.upsert({ ...row, document: threadingDocument(card) }, { transaction: tx });
 }
+
+export const threadingDocument = (card: Omit<ThreadingCardEntry, 'version'>): string =>
+  JSON.stringify({ format: 1, ...card });

@@ -37,6 +37,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
         <a [routerLink]="['/machines', machineId()]">Machine details</a>
         <a [routerLink]="['/floor', machineId()]">Needle change or report</a>
         <a [routerLink]="['/machines', machineId(), 'hook']">Hook timing and gap</a>
+        <a [routerLink]="['/machines', machineId(), 'threading']">Thread up and wind</a>
         @if (machine()?.presentSetupId; as setupId) {
           <a [routerLink]="['/bench', setupId]">Current set-up</a>
         }

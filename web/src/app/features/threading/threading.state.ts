@@ -1,0 +1,45 @@
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type { Problem, ThreadingCard, ThreadingCardEntry } from '@gantelet/contracts';
+
+export const threadingActions = createActionGroup({
+  source: 'Threading',
+  events: {
+    Opened: emptyProps(),
+    'Cards Read': props<{ cards: readonly ThreadingCard[] }>(),
+    /** `key` is the id of the write: sending it again is the same write. */
+    Write: props<{ key: string; machineId: string; card: ThreadingCardEntry }>(),
+    Written: props<{ card: ThreadingCard }>(),
+    Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
+  },
+});
+
+export interface ThreadingState {
+  /** Cards that were written; null until they were read. */
+  readonly cards: readonly ThreadingCard[] | null;
+  readonly saving: boolean;
+  readonly problem: Problem | null;
+  readonly refused: Problem | null;
+  readonly done: string;
+}
+
+const initial: ThreadingState = { cards: null, saving: false, problem: null, refused: null, done: '' };
+
+export const threadingFeature = createFeature({
+  name: 'threading',
+  reducer: createReducer(
+    initial,
+    on(threadingActions.opened, (state) => ({ ...state, problem: null, refused: null, done: '' })),
+    on(threadingActions.cardsRead, (state, { cards }) => ({ ...state, cards })),
+    on(threadingActions.write, (state) => ({ ...state, saving: true, refused: null, done: '' })),
+    on(threadingActions.written, (state, { card }) => ({
+      ...state,
+      cards: [...(state.cards ?? []).filter(({ machineId }) => machineId !== card.machineId), card],
+      saving: false,
+      done: 'Threading card saved.',
+    })),
+    on(threadingActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(threadingActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
+  ),
+});

@@ -11,6 +11,7 @@ export * from './job-queue/index.js';
 export * from './fault/index.js';
 export * from './hook/index.js';
 export * from './threading/index.js';
+export * from './pull-test/index.js';
 export * from './tension/index.js';
 export * from './record/index.js';
 export * from './book/index.js';

@@ -18,6 +18,7 @@ export * from './floor/index.js';
 export * from './service/index.js';
 export * from './hook/index.js';
 export * from './threading/index.js';
+export * from './pull-test/index.js';
 export * from './fault/index.js';
 export * from './life/index.js';
 export * from './store/index.js';

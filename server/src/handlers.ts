@@ -13,6 +13,7 @@ import { hookRoutes } from './features/hook/index.js';
 import { jobQueueRoutes } from './features/job-queue/index.js';
 import { lifeRoutes } from './features/life/index.js';
 import { matchRoutes } from './features/match/index.js';
+import { pullTestRoutes } from './features/pull-test/index.js';
 import { practiceRoutes } from './features/practice/index.js';
 import { recordRoutes } from './features/record/index.js';
 import { roundsRoutes } from './features/rounds/index.js';
@@ -46,6 +47,7 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...faultRoutes(database, now),
     ...hookRoutes(database, now),
     ...threadingRoutes(database, now),
+    ...pullTestRoutes(database, now),
     ...serviceRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...bookRoutes(database),

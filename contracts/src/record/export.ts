@@ -20,6 +20,7 @@ export const EXPORTS = [
   'fault_cases',
   'hook_checks',
   'threading_cards',
+  'pull_tests',
   'test_seams',
   'kept_settings',
   'bobbin_cases',

@@ -11,6 +11,7 @@ export const WITHDRAWABLE_LOGS = [
   'spot-check',
   'needle-check',
   'hook-check',
+  'pull-test',
   'store-move',
 ] as const;
 export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];

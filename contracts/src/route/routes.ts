@@ -4,6 +4,7 @@ import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
 import { hookRoutes } from './hook-routes.js';
+import { pullTestRoutes } from './pull-test-routes.js';
 import { threadingRoutes } from './threading-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { jobQueueRoutes } from './job-queue-routes.js';
@@ -30,6 +31,7 @@ export const routes = {
   ...faultRoutes,
   ...hookRoutes,
   ...threadingRoutes,
+  ...pullTestRoutes,
   ...tensionRoutes,
   ...recordRoutes,
   ...bookRoutes,

@@ -33,6 +33,7 @@ import type { BackupRow, BookEntryRow } from './book-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { HookCheckRow } from './hook-rows.js';
+import type { PullTestRow } from './pull-test-rows.js';
 import type { ThreadingCardRow } from './threading-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
 import type { NeedleCheckRow, NeedleLotRow, NeedlePhotoRow } from './needle-rows.js';
@@ -148,6 +149,16 @@ export function floorTables(table: DefineTable) {
       note: text,
       checkedAt: instant,
       checkedById: ref,
+    }),
+    pullTests: table<PullTestRow>('pull_tests', {
+      id,
+      setupId: ref,
+      broke: text,
+      forceN: measureOrNone,
+      widthMm: measureOrNone,
+      note: text,
+      testedAt: instant,
+      testedById: ref,
     }),
     threadingCards: table<ThreadingCardRow>('threading_cards', {
       machineId: id,

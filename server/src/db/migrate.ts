@@ -31,6 +31,7 @@ import { book } from './migrations/20261222-book.js';
 import { jobQueue } from './migrations/20261221-job-queue.js';
 import { needlePhotos } from './migrations/20261229-needle-photos.js';
 import { serviceEvents } from './migrations/20261230-service-events.js';
+import { pullTests } from './migrations/20270101-pull-tests.js';
 import { threadingCards } from './migrations/20261231-threading-cards.js';
 import { needleChecks } from './migrations/20261220-needle-checks.js';
 import { people } from './migrations/20261218-people.js';
@@ -80,6 +81,7 @@ export const MIGRATIONS: readonly Migration[] = [
   needlePhotos,
   serviceEvents,
   threadingCards,
+  pullTests,
 ];
 
 /** The migrations of a database, to run up or down. */

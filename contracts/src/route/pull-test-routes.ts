@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { LoggedPullTest, PullTestEntry } from '../pull-test/index.js';
+import { reads, writes } from './route.js';
+
+/** Seams that were pulled apart. */
+export const pullTestRoutes = {
+  listPullTests: reads({
+    id: 'listPullTests',
+    path: '/api/pull-tests',
+    summary: 'Pull tests that were not taken back, the newest first',
+    permission: 'operator',
+    reply: z.array(LoggedPullTest),
+  }),
+  logPullTest: writes({
+    id: 'logPullTest',
+    method: 'POST',
+    path: '/api/pull-tests',
+    summary: 'Log a seam of a set-up that was pulled apart, with what gave way',
+    permission: 'operator',
+    body: PullTestEntry,
+    reply: LoggedPullTest,
+    errors: ['setup.unknown', 'time.outside'],
+  }),
+} as const;

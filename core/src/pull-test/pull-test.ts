@@ -1,0 +1,76 @@
+import { requirePositive } from '../standing/index.js';
+
+/** What gave way when a sewn piece was pulled apart. */
+export const BREAKS = ['needle-thread', 'bobbin-thread', 'material', 'slipped', 'held'] as const;
+export type Break = (typeof BREAKS)[number];
+
+/** A seam that was pulled until something gave way. */
+export interface PullTest {
+  readonly broke: Break;
+  /** Force at which it did; null where nobody measured it. */
+  readonly forceN: number | null;
+  /** Length of seam that was pulled. */
+  readonly widthMm: number | null;
+}
+
+/** What pulling says of a seam. */
+export interface PullVerdict {
+  readonly tests: number;
+  /** What gave way most often; null without a test, and where two did equally often. */
+  readonly weakest: Break | null;
+  /** Mean strength of the seam in N per cm, of the tests in which its thread broke; null for none. */
+  readonly brokeNPerCm: number | null;
+  /** Highest force that the seam has held without its thread breaking, in N per cm; null for none. */
+  readonly heldNPerCm: number | null;
+}
+
+const ofThread = ({ broke }: PullTest): boolean => broke === 'needle-thread' || broke === 'bobbin-thread';
+
+/** Force for each cm of seam; null where force or length was not measured. @throws OutOfRange for one that is not positive */
+export function pullNPerCm({ forceN, widthMm }: PullTest): number | null {
+  if (forceN === null || widthMm === null) return null;
+  return requirePositive('forceN', forceN) / (requirePositive('widthMm', widthMm) / 10);
+}
+
+/** Sums up the pull tests of a seam: what gives way first, and what it bears. Never a rating. */
+export function pullVerdict(tests: readonly PullTest[]): PullVerdict {
+  const counts = BREAKS.map((broke) => tests.filter((test) => test.broke === broke).length);
+  const most = Math.max(...counts);
+  const weakest =
+    counts.filter((count) => count === most).length === 1 ? BREAKS[counts.indexOf(most)]! : null;
+  const forces = (of: (test: PullTest) => boolean): readonly number[] =>
+    tests.filter(of).flatMap((test) => pullNPerCm(test) ?? []);
+  const broke = forces(ofThread);
+  const held = forces((test) => !ofThread(test));
+  return {
+    tests: tests.length,
+    weakest: tests.length === 0 ? null : weakest,
+    brokeNPerCm: broke.length === 0 ? null : broke.reduce((sum, one) => sum + one, 0) / broke.length,
+    heldNPerCm: held.length === 0 ? null : Math.max(...held),
+  };
+}
+
+/** A measured strength beside the estimate of the seam it was measured on. */
+export interface MeasuredStrength {
+  readonly measuredNPerCm: number;
+  readonly estimateNPerCm: number;
+}
+
+/** From so many measured seams on the shop's own tests say what an estimate is worth. Assumption. */
+const ENOUGH = 3;
+
+/**
+ * How much more or less than estimated this shop's seams bear: the geometric mean of measured over estimated, so that one
+ * seam twice and one half as strong even out; null while too few were measured.
+ *
+ * @throws OutOfRange for a strength that is not positive
+ */
+export function strengthRatio(measured: readonly MeasuredStrength[]): number | null {
+  if (measured.length < ENOUGH) return null;
+  const logs = measured.map(({ measuredNPerCm, estimateNPerCm }) =>
+    Math.log(
+      requirePositive('measuredNPerCm', measuredNPerCm) / requirePositive('estimateNPerCm', estimateNPerCm),
+    ),
+  );
+  return Math.exp(logs.reduce((sum, one) => sum + one, 0) / logs.length);
+}

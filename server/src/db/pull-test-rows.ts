@@ -1,0 +1,13 @@
+import type { PullTestEntry } from '@gantelet/contracts';
+
+/** A seam that was pulled apart. */
+export interface PullTestRow {
+  id: string;
+  setupId: string;
+  broke: PullTestEntry['broke'];
+  forceN: number | null;
+  widthMm: number | null;
+  note: string;
+  testedAt: Date;
+  testedById: string;
+}

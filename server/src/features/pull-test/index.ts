@@ -1,0 +1,1 @@
+export { pullTestRoutes } from './pull-test.routes.js';

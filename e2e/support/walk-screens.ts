@@ -58,6 +58,12 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/rounds');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();
+  await page.goto('/bench');
+  await page.getByLabel('Saved set-up').fill('Tool roll strap, 07');
+  await page.getByRole('option', { name: 'Tool roll strap, 07' }).first().click();
+  await page.getByRole('link', { name: 'Pull a seam apart and log it' }).click();
+  await page.getByRole('button', { name: 'material tore' }).click();
+  await check();
   await page.goto('/rounds/sheets');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await check();
@@ -97,6 +103,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await check();
   await page.goto('/devices');
   await expect(page.getByRole('rowheader', { name: 'Counter of Long-arm 01' })).toBeVisible();
+  await check();
+  await page.goto('/catalogue/wall-chart');
+  await expect(page.getByRole('rowheader', { name: '135', exact: true })).toBeVisible();
   await check();
   await page.goto('/catalogue');
   await expect(page.getByRole('rowheader', { name: '135x17' })).toBeVisible();

@@ -25,6 +25,8 @@ import * as nowEffects from './features/now/now.effects';
 import { nowFeature } from './features/now/now.state';
 import * as peopleEffects from './features/people/people.effects';
 import { peopleFeature } from './features/people/people.state';
+import * as pullTestEffects from './features/pull-test/pull-test.effects';
+import { pullTestFeature } from './features/pull-test/pull-test.state';
 import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
@@ -38,6 +40,7 @@ import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
 
 const NEEDLE = [provideState(needleFeature), provideEffects(needleEffects)];
+const PULL_TEST = [provideState(pullTestFeature), provideEffects(pullTestEffects)];
 /** Of every page that reminds of services. */
 const SERVICE = [provideState(serviceFeature), provideEffects(serviceEffects)];
 
@@ -71,13 +74,21 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./features/now/now.page').then((m) => m.NowPage),
       },
       {
+        path: 'pull-tests/:setupId',
+        title: 'Pull tests · Gantelet',
+        providers: PULL_TEST,
+        loadComponent: () => import('./features/pull-test/pull-test.page').then((m) => m.PullTestPage),
+      },
+      {
         path: 'bench',
         title: 'Bench · Gantelet',
+        providers: PULL_TEST,
         loadComponent: () => import('./features/match/bench.page').then((m) => m.BenchPage),
       },
       {
         path: 'bench/:setupId',
         title: 'Bench · Gantelet',
+        providers: PULL_TEST,
         loadComponent: () => import('./features/match/bench.page').then((m) => m.BenchPage),
       },
       {
@@ -296,6 +307,11 @@ export const appRoutes: Routes = [
               import('./features/practice/practice-fault.page').then((m) => m.PracticeFaultPage),
           },
         ],
+      },
+      {
+        path: 'catalogue/wall-chart',
+        title: 'Wall chart · Gantelet',
+        loadComponent: () => import('./features/catalogue/wall-chart.page').then((m) => m.WallChartPage),
       },
       {
         path: 'catalogue',

@@ -44,7 +44,12 @@ export const DOORS: readonly Door[] = [
     name: 'Set up',
     icon: 'bi-sliders',
     rooms: [
-      { path: '/bench', name: 'Match needle', key: 'b', also: ['/changeover', '/changeovers'] },
+      {
+        path: '/bench',
+        name: 'Match needle',
+        key: 'b',
+        also: ['/changeover', '/changeovers', '/pull-tests'],
+      },
       { path: '/jobs', name: 'Next jobs', key: 'j' },
       { path: '/tension', name: 'Tension', key: 't' },
       { path: '/thread', name: 'Thread', key: 'h', also: ['/label'] },

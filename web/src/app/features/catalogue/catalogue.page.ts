@@ -7,6 +7,7 @@ import {
   linkedSignal,
   signal,
 } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CATALOGUE, CATALOGUE_GROUPS, type CatalogueValue } from '@gantelet/core';
 import { newId, roleReaches, type ShopValueInput } from '@gantelet/contracts';
@@ -32,6 +33,7 @@ const isShelf = (kept: unknown): kept is Shelf =>
     CatalogueItemsComponent,
     DialogComponent,
     ProblemComponent,
+    RouterLink,
     StandingComponent,
     ValueSheetComponent,
   ],
@@ -76,7 +78,7 @@ const isShelf = (kept: unknown): kept is Shelf =>
         </header>
         <p class="soft">
           {{ ownCount() }} of {{ all.length }} values are your own; the rest are defaults. Measure and confirm
-          what you can.
+          what you can. <a routerLink="/catalogue/wall-chart">A chart for the wall</a>
         </p>
         <hr class="stitch" />
         <gan-problem [problem]="sheet() ? null : problem()" />

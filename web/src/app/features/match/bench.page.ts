@@ -32,6 +32,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { refusalText, schoolsText } from '../../shared/words/match-words';
 import { needleSizeText } from '../../shared/words/units-text';
 import { catalogueFeature } from '../catalogue/catalogue.state';
+import { pullTestActions } from '../pull-test/pull-test.state';
 import { shopFeature } from '../shop/shop.state';
 import { changedSinceSaved } from './bench-changed';
 import { BenchGivenComponent } from './bench-given.component';
@@ -184,6 +185,7 @@ export class BenchPage {
 
   constructor() {
     this.store.dispatch(matchActions.opened());
+    this.store.dispatch(pullTestActions.opened());
     effect(() => {
       const setupId = this.setupId();
       if (setupId && untracked(this.draft).saved?.id !== setupId) {

@@ -7,20 +7,23 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { eyeWear, N_PER_LBF, type JobSize } from '@gantelet/core';
+import { eyeWear, N_PER_LBF, pullVerdict, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { BREAK_WORDS } from '../../shared/words/pull-test-words';
 import { moneyIn } from '../../shared/words/money';
 import { shortNumber } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { catalogueFeature } from '../catalogue/catalogue.state';
+import { pullTestFeature } from '../pull-test/pull-test.state';
 import { shopFeature } from '../shop/shop.state';
 import type { ThreadUseAnswer } from './thread-use';
 
 /** Thread per seam, bobbins and cones for a job, and the seam's strength for comparison. */
 @Component({
   selector: 'gan-thread-use',
-  imports: [NumberInputDirective, StandingComponent],
+  imports: [NumberInputDirective, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Thread use and seam strength</h2>
     <div class="job">
@@ -150,6 +153,13 @@ import type { ThreadUseAnswer } from './thread-use';
             standing="memory"
             source="stitches x thread x 1.5, common practice; tenacity from memory"
           />
+          @if (corrected(); as text) {
+            <br />by this shop’s pull tests about {{ text }}
+            <gan-standing standing="measured" source="measured over estimated, of the seams pulled here" />
+          }
+          @if (savedId(); as setupId) {
+            <br /><a [routerLink]="['/pull-tests', setupId]">{{ pulledText() }}</a>
+          }
         </dd>
       </div>
     </dl>
@@ -215,6 +225,8 @@ export class ThreadUseComponent {
   readonly use = input.required<ThreadUseAnswer>();
   readonly job = input.required<JobSize>();
   readonly stitchLengthMm = input.required<number>();
+  /** The saved set-up on the bench; null while it is not saved. */
+  readonly savedId = input<string | null>(null);
   readonly jobChange = output<JobSize>();
   private readonly shop = inject(Store).selectSignal(shopFeature.selectShop);
   protected readonly money = computed(() => moneyIn(this.shop()?.costs ?? { currency: 'EUR' }));
@@ -229,10 +241,21 @@ export class ThreadUseComponent {
     return passes && percent !== null && percent > 0 ? eyeWear(passes, percent / 100) : null;
   });
 
-  protected readonly strength = computed(() => {
-    const { strengthNPerCm } = this.use();
-    const lbfPerInch = (strengthNPerCm * 2.54) / N_PER_LBF;
-    return `${Math.round(strengthNPerCm)} N per cm, ${Math.round(lbfPerInch)} lbf per inch`;
+  private readonly tests = inject(Store).selectSignal(pullTestFeature.selectTests);
+  private readonly ratio = inject(Store).selectSignal(pullTestFeature.selectRatio);
+  protected readonly strength = computed(() => strengthText(this.use().strengthNPerCm));
+  /** Null while too few seams were pulled. */
+  protected readonly corrected = computed(() => {
+    const ratio = this.ratio();
+    return ratio === null ? null : strengthText(ratio * this.use().strengthNPerCm);
+  });
+  protected readonly pulledText = computed(() => {
+    const { tests, weakest } = pullVerdict(
+      (this.tests() ?? []).filter(({ setupId }) => setupId === this.savedId()),
+    );
+    if (tests === 0) return 'Pull a seam apart and log it';
+    const times = tests === 1 ? 'once' : `${tests} times`;
+    return `Pulled ${times}${weakest === null ? '' : `: ${BREAK_WORDS[weakest]}`}`;
   });
 
   protected perTenCm(side: 'needle' | 'bobbin'): string {
@@ -247,4 +270,10 @@ export class ThreadUseComponent {
   protected metres(value: number): string {
     return `${shortNumber(value, value < 10 ? 1 : 0)} m`;
   }
+}
+
+/** A strength as both trades say it. */
+function strengthText(nPerCm: number): string {
+  const lbfPerInch = (nPerCm * 2.54) / N_PER_LBF;
+  return `${Math.round(nPerCm)} N per cm, ${Math.round(lbfPerInch)} lbf per inch`;
 }

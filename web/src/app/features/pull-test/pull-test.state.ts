@@ -1,0 +1,125 @@
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
+import {
+  pullVerdict,
+  seamStrengthNPerCm,
+  strengthRatio,
+  threadConstruction,
+  threadStrengthN,
+  type MeasuredStrength,
+  type Values,
+} from '@gantelet/core';
+import type { LoggedPullTest, Problem, PullTestEntry, Setup } from '@gantelet/contracts';
+import { KEPT_HERE } from '../../shared/words/outbox-words';
+import { catalogueFeature } from '../catalogue/catalogue.state';
+import { matchFeature } from '../match/match.state';
+
+export const pullTestActions = createActionGroup({
+  source: 'Pull test',
+  events: {
+    Opened: emptyProps(),
+    'Tests Read': props<{ tests: readonly LoggedPullTest[] }>(),
+    /** `key` is the id of the write: sending it again is the same write. */
+    Log: props<{ key: string; test: PullTestEntry }>(),
+    Logged: props<{ test: LoggedPullTest }>(),
+    /** Nobody answered: it is kept on the device and goes out by itself. */
+    Waits: emptyProps(),
+    Withdraw: props<{ key: string; testId: string }>(),
+    Withdrawn: props<{ testId: string }>(),
+    Failed: props<{ problem: Problem }>(),
+    /** A write was refused, or nobody answered it. */
+    Refused: props<{ problem: Problem }>(),
+  },
+});
+
+export interface PullTestState {
+  /** Of all set-ups, the newest first; null until they were read. */
+  readonly tests: readonly LoggedPullTest[] | null;
+  readonly saving: boolean;
+  readonly problem: Problem | null;
+  readonly refused: Problem | null;
+  readonly done: string;
+  /** Counts writes: a form that was written starts again. */
+  readonly written: number;
+}
+
+const initial: PullTestState = {
+  tests: null,
+  saving: false,
+  problem: null,
+  refused: null,
+  done: '',
+  written: 0,
+};
+
+export const pullTestFeature = createFeature({
+  name: 'pullTest',
+  reducer: createReducer(
+    initial,
+    on(pullTestActions.opened, (state) => ({ ...state, problem: null, refused: null, done: '' })),
+    on(pullTestActions.testsRead, (state, { tests }) => ({ ...state, tests })),
+    on(pullTestActions.log, pullTestActions.withdraw, (state) => ({
+      ...state,
+      saving: true,
+      refused: null,
+      done: '',
+    })),
+    on(pullTestActions.logged, (state, { test }) => ({
+      ...state,
+      tests: [test, ...(state.tests ?? [])],
+      saving: false,
+      done: 'Logged.',
+      written: state.written + 1,
+    })),
+    on(pullTestActions.waits, (state) => ({
+      ...state,
+      saving: false,
+      done: `Pull test: ${KEPT_HERE}`,
+      written: state.written + 1,
+    })),
+    on(pullTestActions.withdrawn, (state, { testId }) => ({
+      ...state,
+      tests: (state.tests ?? []).filter(({ id }) => id !== testId),
+      saving: false,
+      done: 'Taken back.',
+    })),
+    on(pullTestActions.failed, (state, { problem }) => ({ ...state, problem })),
+    on(pullTestActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
+  ),
+  extraSelectors: ({ selectTests }) => ({
+    /** How much more or less than estimated the shop's seams bear; null while too few were measured. */
+    selectRatio: createSelector(
+      selectTests,
+      matchFeature.selectSetups,
+      catalogueFeature.selectValues,
+      (tests, setups, values) => strengthRatio(measuredSeams(tests ?? [], setups, values)),
+    ),
+  }),
+});
+
+/** Estimated strength of a set-up's seam, N per cm. */
+export function estimatedNPerCm({ thread, stitchLengthMm }: Setup, values: Values): number {
+  const threadN = threadStrengthN(thread.tex, threadConstruction(thread.constructionId)!, values);
+  return seamStrengthNPerCm(stitchLengthMm, threadN, values);
+}
+
+/** Seams whose thread was pulled until it broke, beside their estimates. */
+function measuredSeams(
+  tests: readonly LoggedPullTest[],
+  setups: readonly Setup[],
+  values: Values,
+): readonly MeasuredStrength[] {
+  return setups.flatMap((setup) => {
+    const { brokeNPerCm } = pullVerdict(tests.filter(({ setupId }) => setupId === setup.id));
+    return brokeNPerCm === null
+      ? []
+      : [{ measuredNPerCm: brokeNPerCm, estimateNPerCm: estimatedNPerCm(setup, values) }];
+  });
+}

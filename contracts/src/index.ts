@@ -3,6 +3,7 @@ export * from './shared/index.js';
 export * from './problem/index.js';
 export * from './shop/index.js';
 export * from './match/index.js';
+export * from './hand-setting/index.js';
 export * from './needle/index.js';
 export * from './floor/index.js';
 export * from './service/index.js';

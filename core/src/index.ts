@@ -6,6 +6,7 @@ export * from './units/index.js';
 export * from './thread/index.js';
 export * from './needle/index.js';
 export * from './material/index.js';
+export * from './hand-setting/index.js';
 export * from './match/index.js';
 export * from './tension/index.js';
 export * from './changeover/index.js';

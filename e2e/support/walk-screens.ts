@@ -61,6 +61,10 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/bench');
   await page.getByLabel('Saved set-up').fill('Tool roll strap, 07');
   await page.getByRole('option', { name: 'Tool roll strap, 07' }).first().click();
+  await page.getByRole('link', { name: 'Foot, edge and speed' }).click();
+  await page.getByLabel('Seam to edge, mm').fill('8');
+  await check();
+  await page.goBack();
   await page.getByRole('link', { name: 'Pull a seam apart and log it' }).click();
   await page.getByRole('button', { name: 'material tore' }).click();
   await check();

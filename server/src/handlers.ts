@@ -9,6 +9,7 @@ import { deviceRoutes, type DeviceLine } from './features/device/index.js';
 import { floorRoutes } from './features/floor/index.js';
 import { faultRoutes } from './features/fault/index.js';
 import { needleRoutes } from './features/needle/index.js';
+import { handSettingRoutes } from './features/hand-setting/index.js';
 import { hookRoutes } from './features/hook/index.js';
 import { jobQueueRoutes } from './features/job-queue/index.js';
 import { lifeRoutes } from './features/life/index.js';
@@ -48,6 +49,7 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...hookRoutes(database, now),
     ...threadingRoutes(database, now),
     ...pullTestRoutes(database, now),
+    ...handSettingRoutes(database, now),
     ...serviceRoutes(database, now),
     ...catalogueRoutes(database, now),
     ...bookRoutes(database),

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CHANGEOVER_STEPS, SHIPPED_VALUES, TICK_OUTCOMES, type ValueId } from '@gantelet/core';
+import { CHANGEOVER_STEPS, EDGE_GUIDES, SHIPPED_VALUES, TICK_OUTCOMES, type ValueId } from '@gantelet/core';
 import { NeedleSwap } from '../floor/needle-change.js';
 import { NeedleChoice } from '../match/index.js';
 import { Id, Instant, Line, Name } from '../shared/index.js';
@@ -22,7 +22,13 @@ export const ChangeoverStep = z.discriminatedUnion('do', [
   step('plate', { fromMm: Mm, toMm: Mm }),
   step('clearance', { sizes: z.int() }),
   step('dial', { stitchMm: Mm, mark: z.number().nullable() }),
-  step('foot', { thickerMm: Mm }),
+  // Changeovers from before the foot was written down have no amount.
+  step('foot', {
+    thickerMm: Mm,
+    screwMm: Mm.nullable().default(null),
+    turns: z.number().nullable().default(null),
+  }),
+  step('edge', { edgeMm: Mm, by: z.enum(EDGE_GUIDES).nullable() }),
   step('bobbin', { tex: z.number() }),
   step('case', { caseId: Id, mark: Name, setForTex: z.number().positive(), fromCaseId: Id.nullable() }),
   step('bobbin-screw', { turns: z.number(), tighter: z.boolean(), steps: z.number() }),

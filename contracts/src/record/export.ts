@@ -21,6 +21,7 @@ export const EXPORTS = [
   'hook_checks',
   'threading_cards',
   'pull_tests',
+  'hand_settings',
   'test_seams',
   'kept_settings',
   'bobbin_cases',

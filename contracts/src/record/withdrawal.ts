@@ -12,6 +12,7 @@ export const WITHDRAWABLE_LOGS = [
   'needle-check',
   'hook-check',
   'pull-test',
+  'hand-settings',
   'store-move',
 ] as const;
 export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];

@@ -5,6 +5,7 @@ import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
 import { hookRoutes } from './hook-routes.js';
 import { pullTestRoutes } from './pull-test-routes.js';
+import { handSettingRoutes } from './hand-setting-routes.js';
 import { threadingRoutes } from './threading-routes.js';
 import { floorRoutes } from './floor-routes.js';
 import { jobQueueRoutes } from './job-queue-routes.js';
@@ -31,6 +32,7 @@ export const routes = {
   ...faultRoutes,
   ...hookRoutes,
   ...threadingRoutes,
+  ...handSettingRoutes,
   ...pullTestRoutes,
   ...tensionRoutes,
   ...recordRoutes,

@@ -12,6 +12,7 @@ import {
   type ThreadOnBench,
   type TopSetting,
 } from '../match/index.js';
+import type { HandSettings } from '../hand-setting/index.js';
 import { stackOf, type Layer, type Stack } from '../material/index.js';
 import type { Values } from '../reference/index.js';
 import { firstSetting, type Duty, type MachineCase } from '../tension/index.js';
@@ -44,6 +45,8 @@ export interface LoggedShop {
   readonly setups: readonly SavedSetup[];
   /** Last balanced top setting, by set-up id. */
   readonly balanced: ReadonlyMap<string, number>;
+  /** Foot, edge and speed as they were last written down, by set-up id. */
+  readonly hands: ReadonlyMap<string, HandSettings>;
   /** Bobbin cases of each machine that any is known of, by machine id. */
   readonly cases: ReadonlyMap<string, readonly MachineCase[]>;
   readonly values: Values;
@@ -53,7 +56,7 @@ export interface LoggedShop {
 const ASSUMED_TRAVEL_TURNS = 8;
 
 /** A set-up as the state a machine is in when it is set for it. */
-export function setStateOf(setup: SavedSetup, { balanced, values }: LoggedShop): SetState {
+export function setStateOf(setup: SavedSetup, { balanced, hands, values }: LoggedShop): SetState {
   const turns = balanced.get(setup.id);
   return {
     needle: setup.needle,
@@ -62,6 +65,7 @@ export function setStateOf(setup: SavedSetup, { balanced, values }: LoggedShop):
     stackMm: stackOf(setup.layers).thicknessMm,
     stitchLengthMm: setup.stitchLengthMm,
     top: turns === undefined ? null : { turns, logged: true },
+    hand: hands.get(setup.id) ?? null,
   };
 }
 

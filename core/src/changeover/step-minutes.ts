@@ -24,6 +24,7 @@ const TIMED: Readonly<
   top: { valueId: 'changeover.top', units: () => 1 },
   dial: { valueId: 'changeover.dial', units: () => 1 },
   foot: { valueId: 'changeover.foot', units: () => 1 },
+  edge: { valueId: 'changeover.edge', units: () => 1 },
   test: { valueId: 'changeover.seam', units: (step) => (step.do === 'test' ? step.seams : 1) },
 };
 

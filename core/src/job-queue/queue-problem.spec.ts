@@ -22,6 +22,7 @@ const machine = (id: string, presentSetupId: string | null): Machine => ({
 const SHOP: Shop = {
   setups: [LIGHT, HEAVY],
   balanced: new Map(),
+  hands: new Map(),
   cases: new Map([['a', [{ ...UNMARKED, setForTex: 45 }]]]),
   values: SHIPPED_VALUES,
 };

@@ -1,3 +1,4 @@
+import type { EdgeGuide, HandSettings } from '../hand-setting/index.js';
 import type { NeedleName } from './needle-choice.js';
 import type { MachineCase } from '../tension/case-choice.js';
 import type { ThreadOnBench } from './on-bench.js';
@@ -13,6 +14,8 @@ export interface SetState {
   readonly bobbins?: number | null;
   /** Null when nothing is known of it. */
   readonly top: TopSetting | null;
+  /** Foot, edge and speed as they were last written down; left out or null where nobody has. */
+  readonly hand?: HandSettings | null;
 }
 
 /** Where the top knob stands or should, in turns from fully off. */
@@ -45,7 +48,14 @@ export type ChangeoverStep = { readonly minutes: number } &
     /** The needle is so many sizes from the one before that hook and needle guard may stand wrong to it. */
     | { readonly do: 'clearance'; readonly sizes: number }
     | { readonly do: 'dial'; readonly stitchMm: number; readonly mark: number | null }
-    | { readonly do: 'foot'; readonly thickerMm: number }
+    /** Where the foot's screw is to stand; null for what was not written down. */
+    | {
+        readonly do: 'foot';
+        readonly thickerMm: number;
+        readonly screwMm: number | null;
+        readonly turns: number | null;
+      }
+    | { readonly do: 'edge'; readonly edgeMm: number; readonly by: EdgeGuide | null }
     | { readonly do: 'bobbin'; readonly tex: number }
     /** Another case, which is set for the thread already or nearly. */
     | {
@@ -96,6 +106,7 @@ export const CHANGEOVER_STEPS = [
   'pre-tension',
   'dial',
   'foot',
+  'edge',
   'guards',
   'test',
 ] as const satisfies readonly ChangeoverStepKind[];

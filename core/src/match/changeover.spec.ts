@@ -55,6 +55,27 @@ describe('changing over', () => {
     expect(done(HEAVY, LIGHT)).toEqual(order);
   });
 
+  it('sets foot and edge as they were last written down for the job', () => {
+    const hand = (footScrewMm: number | null, edgeMm: number | null) => ({
+      ...{ footScrewMm, footTurns: null, edgeMm, edgeBy: 'guide' as const, speedSpm: null },
+    });
+    const same = { ...LIGHT, hand: hand(12, 8) };
+    const way = (from: SetState | null, to: SetState) =>
+      changeover(from, to, MACHINE).steps.filter((step) => step.do === 'foot' || step.do === 'edge');
+    expect(way({ ...LIGHT, hand: hand(10, 8) }, same)).toEqual([
+      jasmine.objectContaining({ do: 'foot', screwMm: 12, turns: null, thickerMm: 0 }),
+    ]);
+    expect(way({ ...LIGHT, hand: hand(12, 6) }, same)).toEqual([
+      jasmine.objectContaining({ do: 'edge', edgeMm: 8, by: 'guide' }),
+    ]);
+    expect(way(same, same)).toEqual([]);
+    // Nobody wrote down where the foot was: it is not touched without need, and the edge is set.
+    expect(way(LIGHT, same).map((step) => step.do)).toEqual(['edge']);
+    expect(way(HEAVY, { ...LIGHT, hand: hand(12, null) })).toEqual([
+      jasmine.objectContaining({ do: 'foot', screwMm: 12 }),
+    ]);
+  });
+
   // Common practice: one ladder step is 0.1 to 0.2 turn of the bobbin screw; thicker thread goes tight, so looser.
   it('turns the bobbin screw looser for thicker thread, by the steps of the ladder', () => {
     const screw = (from: SetState, to: SetState) =>

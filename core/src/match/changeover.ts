@@ -1,3 +1,4 @@
+import { footDiffers } from '../hand-setting/index.js';
 import { NEEDLE_SIZES } from '../needle/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { caseFor } from '../tension/case-choice.js';
@@ -50,6 +51,7 @@ export function changeover(
     ...preTensionSteps(from, to, machine, values),
     ...dialSteps(from, to, machine, at('dial')),
     ...footSteps(from, to, values),
+    ...edgeSteps(from, to, at('edge')),
   ];
   const wind = threadChanges ? [windStep(to, at('wind'))] : [];
   const way = [
@@ -82,6 +84,7 @@ type StepValue =
   | 'wrap'
   | 'dial'
   | 'foot'
+  | 'edge'
   | 'seam';
 
 type Step<Kind extends ChangeoverStepKind> = Extract<ChangeoverStep, { readonly do: Kind }>;
@@ -168,8 +171,16 @@ function dialSteps(
 
 function footSteps(from: SetState | null, to: SetState, values: Values): readonly Step<'foot'>[] {
   const thickerMm = from ? to.stackMm - from.stackMm : 0;
-  if (from === null || Math.abs(thickerMm) < values['changeover.foot-from'].value) return [];
-  return [{ do: 'foot', thickerMm, minutes: values['changeover.foot'].value }];
+  const thick = from !== null && Math.abs(thickerMm) >= values['changeover.foot-from'].value;
+  if (!thick && !footDiffers(from?.hand ?? null, to.hand ?? null)) return [];
+  const { footScrewMm: screwMm = null, footTurns: turns = null } = to.hand ?? {};
+  return [{ do: 'foot', thickerMm, screwMm, turns, minutes: values['changeover.foot'].value }];
+}
+
+function edgeSteps(from: SetState | null, { hand }: SetState, minutes: number): readonly Step<'edge'>[] {
+  const { edgeMm = null, edgeBy: by = null } = hand ?? {};
+  const stands = from?.hand?.edgeMm === edgeMm && from.hand.edgeBy === by;
+  return edgeMm === null || stands ? [] : [{ do: 'edge', edgeMm, by, minutes }];
 }
 
 function topSteps(

@@ -73,6 +73,7 @@ export const WORK_VALUES = {
   'changeover.wrap': minutes('Take out or add a pre-tension wrap', 0.5),
   'changeover.dial': minutes('Set the stitch dial', 0.5),
   'changeover.foot': minutes('Adjust foot pressure', 0.5),
+  'changeover.edge': minutes('Set the edge guide', 0.5),
   'changeover.seam': minutes('Sew and read a test seam', 1.5),
   'changeover.timings-to-trust': reference(
     'The default minutes of a step count like this many timings',

@@ -32,6 +32,7 @@ import type {
 import type { BackupRow, BookEntryRow } from './book-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
+import type { HandSettingRow } from './hand-setting-rows.js';
 import type { HookCheckRow } from './hook-rows.js';
 import type { PullTestRow } from './pull-test-rows.js';
 import type { ThreadingCardRow } from './threading-rows.js';
@@ -149,6 +150,18 @@ export function floorTables(table: DefineTable) {
       note: text,
       checkedAt: instant,
       checkedById: ref,
+    }),
+    handSettings: table<HandSettingRow>('hand_settings', {
+      id,
+      setupId: ref,
+      footScrewMm: measureOrNone,
+      footTurns: measureOrNone,
+      edgeMm: measureOrNone,
+      edgeBy: textOrNone,
+      speedSpm: wholeOrNone,
+      note: text,
+      setAt: instant,
+      setById: ref,
     }),
     pullTests: table<PullTestRow>('pull_tests', {
       id,

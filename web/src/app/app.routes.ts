@@ -9,6 +9,8 @@ import * as faultEffects from './features/fault/fault.effects';
 import { faultFeature, faultKept } from './features/fault/fault.state';
 import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature, floorKept } from './features/floor/floor.state';
+import * as handSettingEffects from './features/hand-setting/hand-setting.effects';
+import { handSettingFeature } from './features/hand-setting/hand-setting.state';
 import * as hookEffects from './features/hook/hook.effects';
 import { hookFeature } from './features/hook/hook.state';
 import * as jobQueueEffects from './features/job-queue/job-queue.effects';
@@ -72,6 +74,13 @@ export const appRoutes: Routes = [
           ...SERVICE,
         ],
         loadComponent: () => import('./features/now/now.page').then((m) => m.NowPage),
+      },
+      {
+        path: 'hand-settings/:setupId',
+        title: 'Foot, edge and speed · Gantelet',
+        providers: [provideState(handSettingFeature), provideEffects(handSettingEffects)],
+        loadComponent: () =>
+          import('./features/hand-setting/hand-setting.page').then((m) => m.HandSettingPage),
       },
       {
         path: 'pull-tests/:setupId',

@@ -10,6 +10,7 @@ import {
 import type { Database, Transaction } from '../../db/database.js';
 import { shopValues } from '../catalogue/index.js';
 import { findMachine, lockMachine, needleInMachine, setForSetup } from '../floor/index.js';
+import { findHandSettings } from '../hand-setting/index.js';
 import { findSetups, readSetup } from '../match/index.js';
 import { requireBetween, requireShopTime } from '../shop/index.js';
 import { balancedSettings, listBobbinCases } from '../tension/index.js';
@@ -57,6 +58,7 @@ export async function beginChangeover(
   const machine = await findMachine(database, machineId, tx);
   const shop = {
     setups: await findSetups(database, { machineId }, tx),
+    hands: new Map((await findHandSettings(database, tx)).map((one) => [one.setupId, one])),
     balanced: new Map((await balancedSettings(database, tx)).map((one) => [one.setupId, one.turns])),
     cases: new Map([[machineId, await listBobbinCases(database, { machineId }, now, tx)]]),
     values: await shopValues(database, tx),

@@ -12,6 +12,7 @@ const LOGS: Readonly<Record<WithdrawableLog, { readonly table: string; readonly 
   service: { table: 'machine_services', by: 'done_by_id' },
   'spot-check': { table: 'spot_checks', by: 'checked_by_id' },
   'needle-check': { table: 'needle_checks', by: 'checked_by_id' },
+  'hand-settings': { table: 'hand_settings', by: 'set_by_id' },
   'pull-test': { table: 'pull_tests', by: 'tested_by_id' },
   'hook-check': { table: 'hook_checks', by: 'checked_by_id' },
   'store-move': { table: 'store_moves', by: 'moved_by_id' },

@@ -48,7 +48,7 @@ export const DOORS: readonly Door[] = [
         path: '/bench',
         name: 'Match needle',
         key: 'b',
-        also: ['/changeover', '/changeovers', '/pull-tests'],
+        also: ['/changeover', '/changeovers', '/pull-tests', '/hand-settings'],
       },
       { path: '/jobs', name: 'Next jobs', key: 'j' },
       { path: '/tension', name: 'Tension', key: 't' },

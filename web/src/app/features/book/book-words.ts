@@ -32,6 +32,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   addServiceKind: 'Kind of service added',
   changeServiceKind: 'Kind of service changed',
   logService: 'Service done',
+  logHandSettings: 'Foot, edge and speed logged',
   logPullTest: 'Seam pulled apart',
   writeThreadingCard: 'Threading card written',
   logPieces: 'Pieces entered',

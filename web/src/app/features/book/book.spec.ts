@@ -54,7 +54,14 @@ describe('the book', () => {
       features: [bookFeature, matchFeature, catalogueFeature, shopFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
-        matchActions.listsRead({ machines: [MACHINE], setups: [], balanced: [], cases: [], timings: [] }),
+        matchActions.listsRead({
+          machines: [MACHINE],
+          setups: [],
+          balanced: [],
+          cases: [],
+          timings: [],
+          hands: [],
+        }),
       ],
     });
     page.store.dispatch(bookActions.pageRead({ page: PAGE }));

@@ -27,7 +27,14 @@ describe('the fault finder', () => {
       features: [shopFeature, catalogueFeature, floorFeature, matchFeature, faultFeature],
       before: [
         shopActions.sessionRead({ session: { ...SESSION, person: { ...SESSION.person!, role } } }),
-        matchActions.listsRead({ machines: [MACHINE], setups: [], balanced: [], cases: [], timings: [] }),
+        matchActions.listsRead({
+          machines: [MACHINE],
+          setups: [],
+          balanced: [],
+          cases: [],
+          timings: [],
+          hands: [],
+        }),
         floorActions.floorRead({ floor }),
       ],
       inputs,

@@ -99,6 +99,7 @@ describe('the job queue', () => {
           balanced: [],
           cases: [],
           timings: [],
+          hands: [],
         }),
         jobQueueActions.queueRead({ queue: QUEUE }),
         jobQueueActions.problemFound(KNOWN),

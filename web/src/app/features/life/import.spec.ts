@@ -19,6 +19,7 @@ describe('taking in past needles', () => {
           balanced: [],
           cases: [],
           timings: [],
+          hands: [],
         }),
       ],
     });

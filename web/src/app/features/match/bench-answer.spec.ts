@@ -11,6 +11,7 @@ const SHOP: BenchShop = {
   machines: [MACHINE],
   setups: [SETUP],
   balanced: new Map([[SETUP.id, 4.5]]),
+  hands: new Map(),
   cases: new Map(),
   values: withShopValues([]),
   schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
@@ -234,7 +235,14 @@ describe('the state of the bench', () => {
     const other = { ...SETUP, id: 'other', name: 'Apron' };
     const listed = reduce(
       start,
-      matchActions.listsRead({ machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [] }),
+      matchActions.listsRead({
+        machines: [MACHINE],
+        setups: [SETUP],
+        balanced: [],
+        cases: [],
+        timings: [],
+        hands: [],
+      }),
     );
     expect(reduce(listed, matchActions.saved({ setup: other })).setups.map((s) => s.name)).toEqual([
       'Apron',

@@ -218,6 +218,7 @@ function wayTo(
     stackMm: stack.thicknessMm,
     stitchLengthMm,
     top: topFor(machine, stack, thread, draft.saved?.id ?? null, shop),
+    hand: (draft.saved && shop.hands.get(draft.saved.id)) ?? null,
   };
   return changeover(own.present, to, own, shop.values);
 }

@@ -7,7 +7,7 @@ import { importCards, makePresent, readLists, save } from './match.effects';
 import { matchActions, matchFeature } from './match.state';
 
 describe('keeping what is on the bench', () => {
-  const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [] };
+  const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [], hands: [] };
   const STALE = {
     type: 'about:blank',
     title: 'Changed meanwhile',
@@ -29,6 +29,7 @@ describe('keeping what is on the bench', () => {
         listMachines: [MACHINE],
         listSetups: [SETUP],
         listBalanced: [],
+        listHandSettings: [],
         listBobbinCases: [],
         listStepTimings: [],
         ...answers,
@@ -135,6 +136,7 @@ describe('keeping what is on the bench', () => {
       'listBalanced',
       'listBobbinCases',
       'listStepTimings',
+      'listHandSettings',
     ]);
     expect(store.selectSignal(matchFeature.selectImported)()).toEqual(result as never);
   });

@@ -37,6 +37,7 @@ export const readLists = createEffect(
           balanced: api.call(routes.listBalanced),
           cases: api.call(routes.listBobbinCases),
           timings: api.call(routes.listStepTimings),
+          hands: api.call(routes.listHandSettings),
         }).pipe(
           map((lists) => matchActions.listsRead(lists)),
           catchError(failed),

@@ -10,6 +10,7 @@ import {
 } from '@ngrx/store';
 import type {
   BalancedSetting,
+  LoggedHandSettings,
   BobbinCaseView,
   Machine,
   Problem,
@@ -35,6 +36,7 @@ export const matchActions = createActionGroup({
       balanced: readonly BalancedSetting[];
       cases: readonly BobbinCaseView[];
       timings: readonly StepTiming[];
+      hands: readonly LoggedHandSettings[];
     }>(),
     'Setup Chosen': props<{ setupId: string }>(),
     'Setup Read': props<{ setup: Setup }>(),
@@ -63,6 +65,8 @@ export interface MatchState {
   readonly machines: readonly Machine[];
   readonly setups: readonly Setup[];
   readonly balanced: readonly BalancedSetting[];
+  /** The last foot pressure, edge and speed of each set-up. */
+  readonly hands: readonly LoggedHandSettings[];
   readonly cases: readonly BobbinCaseView[];
   /** Minutes of the steps of changeovers as they were timed here. */
   readonly timings: readonly StepTiming[];
@@ -82,6 +86,7 @@ const initial: MatchState = {
   machines: [],
   setups: [],
   balanced: [],
+  hands: [],
   cases: [],
   timings: [],
   draft: EMPTY_BENCH,
@@ -185,6 +190,7 @@ export const matchFeature = createFeature({
     selectBalanced,
     selectCases,
     selectTimings,
+    selectHands,
   }) => {
     const selectMachine = createSelector(
       selectMachines,
@@ -200,10 +206,12 @@ export const matchFeature = createFeature({
       selectCases,
       selectTimedValues,
       shopFeature.selectShop,
-      (machines, setups, balanced, cases, values, shop): BenchShop => ({
+      selectHands,
+      (machines, setups, balanced, cases, values, shop, hands): BenchShop => ({
         machines,
         setups,
         balanced: new Map(balanced.map(({ setupId, turns }) => [setupId, turns])),
+        hands: new Map(hands.map((one) => [one.setupId, one])),
         cases: group(cases, ({ machineId }) => machineId),
         values,
         schools: shop?.schools ?? { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },

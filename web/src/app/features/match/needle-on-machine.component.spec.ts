@@ -51,6 +51,7 @@ describe('two points on one stitch', () => {
       machines: [MACHINE],
       setups: [],
       balanced: new Map(),
+      hands: new Map(),
       cases: new Map(),
       values: withShopValues([]),
       schools: { size: 'free', leatherPoint: 'cutting', coatedPoint: 'small-cut' },

@@ -23,7 +23,14 @@ async function show<T>(page: new () => T, lots: readonly NeedleLot[], inputs = {
       shopActions.sessionRead({ session: SESSION }),
       needleActions.lotsRead({ lots }),
       needleActions.pocketsRead({ partUsed: [PART_USED] }),
-      matchActions.listsRead({ machines: [MACHINE], setups: [], balanced: [], cases: [], timings: [] }),
+      matchActions.listsRead({
+        machines: [MACHINE],
+        setups: [],
+        balanced: [],
+        cases: [],
+        timings: [],
+        hands: [],
+      }),
     ],
   });
 }

@@ -19,6 +19,7 @@ const listsOf = (setups: readonly Setup[]) => ({
   balanced: [],
   cases: [],
   timings: [],
+  hands: [],
 });
 
 describe('pull tests of a set-up', () => {

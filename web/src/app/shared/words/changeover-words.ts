@@ -6,6 +6,7 @@ import {
   type ChangeoverStepKind,
   type NeedleName,
 } from '@gantelet/core';
+import { EDGE_WORDS, footSettingText } from './hand-setting-words';
 import { shortNumber } from './units-text';
 
 /** A step of a changeover as one short order with its amount. */
@@ -30,9 +31,9 @@ export function stepText(step: ChangeoverStep): string {
         ? `Stitch dial: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
         : `Stitch dial to ${step.mark}: ${mm(step.stitchMm)} stitches.`;
     case 'foot':
-      return step.thickerMm > 0
-        ? `Foot pressure: the stack is ${mm(step.thickerMm)} thicker. Start from the saved pressure; check that the foot does not lift or mark the leather.`
-        : `Foot pressure: the stack is ${mm(-step.thickerMm)} thinner. Ease off if it marks.`;
+      return footText(step);
+    case 'edge':
+      return `Edge: ${mm(step.edgeMm)} from the seam${step.by === null ? '' : `, by ${EDGE_WORDS[step.by]}`}. Measure it from the needle, on the bed.`;
     case 'bobbin':
       return `Bobbin: put in one wound with Tex ${shortNumber(step.tex)}, thread under the case spring.`;
     case 'case':
@@ -54,6 +55,16 @@ export function stepText(step: ChangeoverStep): string {
     case 'test':
       return `Sew ${step.seams === 1 ? 'a test seam' : `about ${shortNumber(step.seams)} test seams`} and look at both sides.`;
   }
+}
+
+/** Where the foot's screw is to stand, where somebody has written it down. */
+function footText({ thickerMm, screwMm, turns }: Extract<ChangeoverStep, { do: 'foot' }>): string {
+  const logged = footSettingText({ footScrewMm: screwMm, footTurns: turns });
+  if (logged !== '')
+    return `Foot pressure: ${logged}. The foot must not lift on the rise, nor mark the work.`;
+  return thickerMm > 0
+    ? `Foot pressure: the stack is ${mm(thickerMm)} thicker. Press until the foot does not lift on the rise, and no more: log where it stands.`
+    : `Foot pressure: the stack is ${mm(-thickerMm)} thinner. Ease off until it does not mark, and log where it stands.`;
 }
 
 /** The caution that stands beside a step, where hands go near the needle. */
@@ -79,6 +90,7 @@ export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
   clearance: 'hook clearance',
   dial: 'stitch dial',
   foot: 'foot pressure',
+  edge: 'edge of the work',
   bobbin: 'bobbin',
   case: 'bobbin case',
   'bobbin-screw': 'bobbin screw',
@@ -102,7 +114,9 @@ const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
   thread:
     'Take-up lever at its highest. Seal the cut end of bonded thread by heat, tried on scrap first. Hold both tails for the first stitches.',
   top: 'Come to the setting from the loose side, with the foot down.',
-  test: 'A bobbin thread of another colour shows where the threads cross.',
+  foot: 'Two ways for thick work: press harder, so that the foot does not lift; or lighter, so that it climbs. Sew both on scrap.',
+  edge: 'A groove is cut as deep as the thread is thick. Lines go on with a marker that wipes off, in a colour that shows.',
+  test: 'Thick leather slowly, one stitch at a time. A bobbin thread of another colour shows where the threads cross.',
 };
 
 /** What to mind beside a step; null for one that speaks for itself. */

@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { HandSettingsEntry, LoggedHandSettings } from '../hand-setting/index.js';
+import { reads, writes } from './route.js';
+
+/** Foot pressure, edge and speed of jobs. */
+export const handSettingRoutes = {
+  listHandSettings: reads({
+    id: 'listHandSettings',
+    path: '/api/hand-settings',
+    summary: 'The last foot pressure, edge and speed of each set-up that were not taken back',
+    permission: 'operator',
+    reply: z.array(LoggedHandSettings),
+  }),
+  logHandSettings: writes({
+    id: 'logHandSettings',
+    method: 'POST',
+    path: '/api/hand-settings',
+    summary: 'Log foot pressure, edge and speed of a set-up as they stand',
+    permission: 'mechanic',
+    body: HandSettingsEntry,
+    reply: LoggedHandSettings,
+    errors: ['setup.unknown', 'time.outside'],
+  }),
+} as const;

@@ -1,0 +1,56 @@
+import { newId, type LoggedHandSettings, type Role } from '@gantelet/contracts';
+import { SESSION, SETUP } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
+import { matchActions, matchFeature } from '../match/match.state';
+import { shopActions, shopFeature } from '../shop/shop.state';
+import { HandSettingPage } from './hand-setting.page';
+import { handSettingActions, handSettingFeature } from './hand-setting.state';
+
+const LAST: LoggedHandSettings = {
+  ...{ id: newId(), setupId: SETUP.id, footScrewMm: 12, footTurns: 4.5, edgeMm: 8, edgeBy: 'groove' },
+  ...{ speedSpm: 600, note: '', setAt: '2026-03-04T09:00:00.000Z', setBy: 'Tam' },
+};
+
+describe('foot, edge and speed of a job', () => {
+  async function open(hands: readonly LoggedHandSettings[], role: Role = 'mechanic') {
+    const session = { ...SESSION, person: { ...SESSION.person!, role } };
+    const lists = { machines: [], setups: [SETUP], balanced: [], cases: [], timings: [], hands };
+    return mountPage(HandSettingPage, {
+      features: [matchFeature, shopFeature, handSettingFeature],
+      inputs: { setupId: SETUP.id },
+      before: [shopActions.sessionRead({ session }), matchActions.listsRead(lists)],
+    });
+  }
+
+  it('are said in a line, and only read by an operator', async () => {
+    const page = await open([LAST], 'operator');
+    expect(page.text()).toContain(
+      'foot 4 ½ turns in, the screw 12 mm above its nut; edge 8 mm by a groove; 600 stitches a minute',
+    );
+    expect(page.button('Log how it stands')).toBeNull();
+  });
+
+  it('go on from what stands, one of them changed', async () => {
+    const page = await open([LAST]);
+    await page.type('Seam to edge, mm', '9,5');
+    await page.press('Log how it stands');
+    const [sent] = page.of(handSettingActions.log);
+    expect(sent?.settings).toEqual(
+      jasmine.objectContaining({
+        setupId: SETUP.id,
+        footScrewMm: 12,
+        edgeMm: 9.5,
+        edgeBy: 'groove',
+        speedSpm: 600,
+      }),
+    );
+  });
+
+  it('begin empty where nothing was written down, and want at least one', async () => {
+    const page = await open([]);
+    expect(page.text()).toContain('Nothing logged yet');
+    expect(page.button('Log how it stands')!.disabled).toBeTrue();
+    await page.type('Stitches a minute', '350');
+    expect(page.button('Log how it stands')!.disabled).toBeFalse();
+  });
+});

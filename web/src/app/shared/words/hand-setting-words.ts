@@ -1,0 +1,32 @@
+import { turnsText, type EdgeGuide, type HandSettings } from '@gantelet/core';
+import { shortNumber } from './units-text';
+
+/** What the edge runs along. */
+export const EDGE_WORDS: Readonly<Record<EdgeGuide, string>> = {
+  guide: 'the edge guide',
+  'bed-mark': 'a mark on the bed',
+  'drawn-line': 'a drawn line',
+  groove: 'a groove',
+};
+
+/** Where the foot's screw stands; empty where nobody has written it down. @example '4 ½ turns in, the screw 12 mm above its nut' */
+export function footSettingText({
+  footScrewMm,
+  footTurns,
+}: Pick<HandSettings, 'footScrewMm' | 'footTurns'>): string {
+  return [
+    ...(footTurns === null ? [] : [`${turnsText(footTurns)} turns in`]),
+    ...(footScrewMm === null ? [] : [`the screw ${shortNumber(footScrewMm)} mm above its nut`]),
+  ].join(', ');
+}
+
+/** All that is written down of a job, in one line. */
+export function handSettingsText(settings: HandSettings): string {
+  const { edgeMm, edgeBy, speedSpm } = settings;
+  const by = edgeBy === null ? '' : ` by ${EDGE_WORDS[edgeBy]}`;
+  return [
+    ...[footSettingText(settings)].filter((text) => text !== '').map((text) => `foot ${text}`),
+    ...(edgeMm === null ? [] : [`edge ${shortNumber(edgeMm)} mm${by}`]),
+    ...(speedSpm === null ? [] : [`${speedSpm} stitches a minute`]),
+  ].join('; ');
+}

@@ -28,19 +28,21 @@ describe('the way on from the bench', () => {
   it('says how far a saved set-up is', () => {
     const steps = (saved: SavedWork | null) =>
       benchSteps(benchAnswer(EMPTY_BENCH, null, SHOP), null, saved)
-        .slice(-4)
+        .slice(-5)
         .map(({ name, detail, link }) => [name, detail, link]);
     expect(steps(null).map(([, detail, link]) => [detail, link])).toEqual(
-      Array.from({ length: 4 }, () => ['to set', undefined]),
+      Array.from({ length: 5 }, () => ['to set', undefined]),
     );
-    const saved = { setupId: 'a', onMachine: true, caseIsSet: true, settledTurns: 4.25 };
+    const saved = { setupId: 'a', machineId: 'm', onMachine: true, caseIsSet: true, settledTurns: 4.25 };
     expect(steps(saved)).toEqual([
       ['Change over', 'set up', '/changeover/a'],
+      ['Thread up', 'threaded', '/machines/m/threading'],
       ['Bobbin', 'case set', '/tension/a'],
       ['Tension', '4 ¼ turns', '/tension/a'],
       ['Proof', 'sewn', '/tension/a'],
     ]);
     expect(steps({ ...saved, onMachine: false }).map(([, detail]) => detail)).toEqual([
+      'to set',
       'to set',
       'to set',
       '4 ¼ turns',

@@ -29,6 +29,7 @@ export function benchSteps(
 /** A set-up that is saved and not changed since, as far as the way on from the bench goes. */
 export interface SavedWork {
   readonly setupId: string;
+  readonly machineId: string;
   /** The machine is set up for it. */
   readonly onMachine: boolean;
   /** Tex the bobbin case was last set for is that of its thread. */
@@ -46,6 +47,9 @@ function stepsOfSaved(saved: SavedWork | null): readonly SeamStep[] {
   const turns = saved?.settledTurns ?? null;
   return [
     change,
+    step('Thread up', saved?.onMachine ? 'threaded' : null, {
+      link: saved ? `/machines/${saved.machineId}/threading` : undefined,
+    }),
     step('Bobbin', saved?.onMachine && saved.caseIsSet ? 'case set' : null, { link }),
     step('Tension', turns === null ? null : `${turnsText(turns)} turns`, { link }),
     step('Proof', saved?.onMachine && turns !== null ? 'sewn' : null, { link }),

@@ -176,6 +176,7 @@ export class BenchPage {
     const asSaved = saved && !this.changed() ? saved : null;
     const way = asSaved && {
       setupId: asSaved.id,
+      machineId: asSaved.machineId,
       onMachine: this.machine()?.presentSetupId === asSaved.id,
       caseIsSet: isSetFor(cases.get(asSaved.machineId) ?? [], asSaved.thread.tex),
       settledTurns: balanced.get(asSaved.id) ?? null,

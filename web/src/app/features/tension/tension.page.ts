@@ -250,11 +250,20 @@ export class TensionPage {
     const drop = this.next()?.bobbin.drop ?? null;
     const claim = this.searched()?.advice.claim ?? null;
     const kept = view.kept !== null;
+    const isSetUp = machine.presentSetupId === setup.id;
     return [
       { name: 'Machine', detail: machine.name, state: 'done', link },
       { name: 'Material', detail: `${this.next()?.stack.thicknessMm.toFixed(1)} mm`, state: 'done', link },
       { name: 'Thread', detail: `Tex ${setup.thread.tex}`, state: 'done', link },
       { name: 'Needle', detail: `NM ${setup.needle.nm}`, state: 'done', link },
+      {
+        ...{ name: 'Change over', link: `/changeover/${setup.id}` },
+        ...(isSetUp ? { detail: 'set up', state: 'done' } : { detail: 'to set', state: 'open' }),
+      },
+      {
+        ...{ name: 'Thread up', link: `/machines/${machine.id}/threading` },
+        ...(isSetUp ? { detail: 'threaded', state: 'done' } : { detail: 'to set', state: 'open' }),
+      },
       {
         name: 'Bobbin',
         detail: drop ? DROP_WORDS[drop] : 'not tested',

@@ -9,6 +9,7 @@ type Details = Pick<
   | 'preTensionWraps'
   | 'bobbinSizeId'
   | 'stitchDial'
+  | 'drive'
   | 'speedInUseSpm'
   | 'speedMostSpm'
   | 'threadTex'
@@ -55,6 +56,13 @@ const HOOK_SIDES = {
 
 const OIL_NOTES = 'Oil between the two marks of the sight glass. Wipe the drain magnet once a month.';
 
+/** Heavy machines are geared down; of the others some still have their clutch. */
+function driveOf({ duty, machineClass }: DemoMachine, shopNumber: number): Details['drive'] {
+  if (machineClass === 'portable') return 'hand';
+  if (duty === 'heavy') return shopNumber % 3 === 0 ? 'clutch-reducer' : 'servo-reducer';
+  return shopNumber % 4 === 0 ? 'clutch' : 'servo';
+}
+
 /** What the demo works has entered of a machine beyond its clamp and plate. Invented, the same every time. */
 export function machineDetails(machine: DemoMachine, shopNumber: number): Details {
   const { takeUpStrokeMm, bobbinSizeId, speeds, mostTex, mostNm, perMark } = BY_DUTY[machine.duty];
@@ -73,6 +81,7 @@ export function machineDetails(machine: DemoMachine, shopNumber: number): Detail
       mark,
       tenStitchesMm: Math.round((mark * perMark + 0.03 * (shopNumber % 5)) * 10),
     })),
+    drive: driveOf(machine, shopNumber),
     speedInUseSpm: speeds[0],
     speedMostSpm: speeds[1],
     threadTex: { least: null, most: mostTex },

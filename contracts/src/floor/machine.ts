@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { BOBBIN_SIZES, bobbinSize, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
+import { BOBBIN_SIZES, bobbinSize, DRIVES, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
 import { Id, Instant, Line, Name, Version } from '../shared/index.js';
 
 export const MACHINE_CLASSES = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
@@ -66,6 +66,8 @@ const traits = {
     })
     .nullable(),
   stitchDial: z.array(DialReading).max(12),
+  /** What turns it; null until somebody looked. */
+  drive: z.enum(DRIVES).nullable(),
   speedInUseSpm: SpeedSpm,
   speedMostSpm: SpeedSpm,
   threadTex: limits(5, 2000),

@@ -30,6 +30,7 @@ export {
   type HoursBySource,
   type PiecesSewn,
 } from './needle-hours.js';
+export { DRIVES, speedAdvice, type Drive, type SpeedAdvice } from './drive.js';
 export { checksFor, nextCheckMs } from './spot-checks.js';
 export { freePocket, worthAgain, type KeptNeedle } from './part-used.js';
 export {

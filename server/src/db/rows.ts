@@ -88,6 +88,7 @@ export interface MachineRow {
   takeUpStrokeMm: number | null;
   preTensionWraps: number;
   bobbinSize: string | null;
+  drive: Machine['drive'];
   speedInUseSpm: number | null;
   speedMostSpm: number | null;
   threadLeastTex: number | null;

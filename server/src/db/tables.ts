@@ -132,6 +132,7 @@ export function defineTables(sequelize: Sequelize) {
       takeUpStrokeMm: measureOrNone,
       preTensionWraps: whole,
       bobbinSize: textOrNone,
+      drive: textOrNone,
       speedInUseSpm: wholeOrNone,
       speedMostSpm: wholeOrNone,
       threadLeastTex: measureOrNone,

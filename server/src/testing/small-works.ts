@@ -63,6 +63,7 @@ export function smallWorks() {
     preTensionWraps: 1,
     bobbinSizeId: 'medium',
     stitchDial: [],
+    drive: null,
     speedInUseSpm: null,
     speedMostSpm: null,
     threadTex: { least: null, most: null },

@@ -33,6 +33,7 @@ describe('machines', () => {
       { mark: 2, tenStitchesMm: 20 },
       { mark: 4, tenStitchesMm: 38 },
     ],
+    drive: 'servo-reducer',
     speedInUseSpm: 400,
     speedMostSpm: 900,
     threadTex: { least: 70, most: 400 },

@@ -36,6 +36,7 @@ export const MACHINE: Machine = {
     { mark: 2, tenStitchesMm: 20 },
     { mark: 4, tenStitchesMm: 40 },
   ],
+  drive: 'servo',
   speedInUseSpm: 900,
   speedMostSpm: 2200,
   threadTex: { least: null, most: 270 },

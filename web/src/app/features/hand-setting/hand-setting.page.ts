@@ -11,13 +11,14 @@ import {
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { EDGE_GUIDES, type EdgeGuide } from '@gantelet/core';
+import { EDGE_GUIDES, speedAdvice, stackOf, type EdgeGuide } from '@gantelet/core';
 import { HandSettingsEntry, roleReaches } from '@gantelet/contracts';
 import { complaintsOf, zodValidator } from '../../shared/forms/zod-form';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { EDGE_WORDS, handSettingsText } from '../../shared/words/hand-setting-words';
+import { SPEED_WORDS } from '../../shared/words/machine-words';
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { matchActions, matchFeature } from '../match/match.state';
@@ -122,8 +123,8 @@ const number = () => new FormControl<number | null>(null);
         <p class="soft">A mechanic logs these.</p>
       }
       <p class="caution">
-        Power off before hands go under the foot. Slow down for thick leather: one stitch at a time over a
-        step, by hand wheel where it is hard. The machine’s own book says how fast it may run.
+        Power off before hands go under the foot. {{ advice() }} The machine’s own book says how fast it may
+        run.
       </p>
     }
   </main>`,
@@ -182,6 +183,14 @@ export class HandSettingPage {
   protected readonly textOf = handSettingsText;
   protected readonly mayLog = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly setup = computed(() => this.setups().find(({ id }) => id === this.setupId()) ?? null);
+  private readonly machines = this.store.selectSignal(matchFeature.selectMachines);
+  protected readonly advice = computed(() => {
+    const setup = this.setup();
+    if (!setup) return '';
+    const { thicknessMm, leatherShare } = stackOf(setup.layers);
+    const machine = this.machines().find(({ id }) => id === setup.machineId);
+    return SPEED_WORDS[speedAdvice(thicknessMm * leatherShare, machine?.drive ?? null)];
+  });
   protected readonly standing = computed(
     () => this.hands().find(({ setupId }) => setupId === this.setupId()) ?? null,
   );

@@ -18,6 +18,7 @@ export function emptyEntry(machines: readonly Machine[], zones: readonly Zone[])
     preTensionWraps: 1,
     bobbinSizeId: null,
     stitchDial: [],
+    drive: null,
     speedInUseSpm: null,
     speedMostSpm: null,
     threadTex: { least: null, most: null },

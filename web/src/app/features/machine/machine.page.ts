@@ -13,7 +13,15 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { BOBBIN_SIZES, dialLine, HOOK_SIDES, needleFacing, needleSystem } from '@gantelet/core';
+import {
+  BOBBIN_SIZES,
+  dialLine,
+  DRIVES,
+  HOOK_SIDES,
+  needleFacing,
+  needleSystem,
+  type Drive,
+} from '@gantelet/core';
 import {
   DialReading,
   DUTIES,
@@ -30,7 +38,13 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
 import { copyOf, emptyEntry, entryOf, fieldWords } from './machine-form';
 import { unknownSystemText } from '../../shared/words/needle-words';
-import { CLASS_WORDS, DUTY_WORDS, FEED_WORDS, HOOK_WORDS } from '../../shared/words/machine-words';
+import {
+  CLASS_WORDS,
+  DRIVE_WORDS,
+  DUTY_WORDS,
+  FEED_WORDS,
+  HOOK_WORDS,
+} from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
 
@@ -64,6 +78,8 @@ export class MachinePage {
   protected readonly duties = DUTIES;
   protected readonly shanks = ['round', 'flat'] as const;
   protected readonly hookSides = HOOK_SIDES;
+  protected readonly drives = DRIVES;
+  protected readonly driveWords = DRIVE_WORDS;
   protected readonly bobbins = BOBBIN_SIZES;
   protected readonly classWords = CLASS_WORDS;
   protected readonly feedWords = FEED_WORDS;
@@ -131,6 +147,10 @@ export class MachinePage {
 
   protected hookOf(event: Event): MachineEntry['hookSide'] {
     return HOOK_SIDES.find((side) => side === this.valueOf(event)) ?? null;
+  }
+
+  protected driveIn(event: Event): Drive | null {
+    return DRIVES.find((drive) => drive === this.valueOf(event)) ?? null;
   }
 
   /** Takes any equivalent designation and keeps it under the catalogue's own. */

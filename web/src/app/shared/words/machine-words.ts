@@ -1,4 +1,4 @@
-import type { HookSide } from '@gantelet/core';
+import type { Drive, HookSide, SpeedAdvice } from '@gantelet/core';
 import type { Machine } from '@gantelet/contracts';
 
 export const CLASS_WORDS: Readonly<Record<Machine['machineClass'], string>> = {
@@ -20,6 +20,22 @@ export const DUTY_WORDS: Readonly<Record<Machine['duty'], string>> = {
   light: 'light',
   medium: 'medium',
   heavy: 'heavy',
+};
+
+export const DRIVE_WORDS: Readonly<Record<Drive, string>> = {
+  clutch: 'clutch motor',
+  'clutch-reducer': 'clutch motor with a reducer',
+  servo: 'servo motor',
+  'servo-reducer': 'servo motor with a reducer',
+  hand: 'by hand or treadle',
+};
+
+/** How to sew what is thick and hard. Common practice. */
+export const SPEED_WORDS: Readonly<Record<SpeedAdvice, string>> = {
+  'as-usual': 'Slow down over a step.',
+  slow: 'Thick leather is sewn slowly, one stitch at a time over a step: a fast needle heats, bends and is pushed off line.',
+  'by-hand-wheel':
+    'Thick leather is sewn one stitch at a time. A clutch without a reducer grips all at once: turn the hand wheel over a step, or fit a reducer.',
 };
 
 export const HOOK_WORDS: Readonly<Record<HookSide, string>> = {

@@ -1,3 +1,4 @@
+export { changesAlong, type ChangeAlong, type JobAhead, type RoundChange } from './change-along.js';
 export { compareRules } from './compare-rules.js';
 export type {
   ChangeRule,

@@ -270,7 +270,11 @@ export const appRoutes: Routes = [
           },
           {
             path: 'sheets',
-            providers: SERVICE,
+            providers: [
+              ...SERVICE,
+              provideState(jobQueueFeature),
+              provideEffects({ read: jobQueueEffects.read }),
+            ],
             loadComponent: () => import('./features/rounds/round-sheets.page').then((m) => m.RoundSheetsPage),
           },
           {

@@ -7,6 +7,8 @@ import {
 } from '@gantelet/contracts';
 import { SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
+import { jobQueueActions, jobQueueFeature } from '../job-queue/job-queue.state';
+import { matchActions, matchFeature } from '../match/match.state';
 import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
@@ -55,7 +57,7 @@ describe('the round sheets', () => {
 
   async function open(sheets = [early, later], role: Role = 'mechanic') {
     const page = await mountPage(RoundSheetsPage, {
-      features: [shopFeature, roundsFeature, serviceFeature],
+      features: [shopFeature, roundsFeature, serviceFeature, jobQueueFeature, matchFeature],
       before: [
         shopActions.sessionRead({ session: { ...SESSION, person: { ...me, role } } }),
         roundsActions.sheetsRead({ published: publishedOf(sheets) }),
@@ -98,6 +100,22 @@ describe('the round sheets', () => {
     await page.settled();
     expect(page.text()).toContain('Flat 1: service waits on this device for the network.');
     expect(page.text()).not.toContain('While you are there');
+  });
+
+  it('say which changes the next job takes along, and what that saves', async () => {
+    const page = await open();
+    const other = { ...SETUP, id: newId(), needle: { ...SETUP.needle, nm: 200 as const } };
+    const lists = { machines: [], setups: [other], balanced: [], cases: [], timings: [], hands: [] };
+    page.store.dispatch(matchActions.listsRead(lists));
+    const job = {
+      ...{ id: newId(), setupId: other.id, setupName: 'Boat cover seam', pieces: null, sewMinutes: 60 },
+      ...{ dueAt: '2026-11-26T12:00:00.000Z', note: '', machineId: early.tasks[0]!.machineId, pinned: false },
+      ...{ addedAt: '2026-11-25T12:00:00.000Z', addedBy: 'Ines', dueIn: [] },
+    };
+    page.store.dispatch(jobQueueActions.queueRead({ queue: { readAt: job.addedAt, jobs: [job] } }));
+    await page.settled();
+    expect(page.text()).toContain('Next here: Boat cover seam');
+    expect(page.text()).toContain('takes this change along and saves about 4 min');
   });
 
   it('say what to carry, each kind of needle counted', async () => {

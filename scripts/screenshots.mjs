@@ -19,7 +19,7 @@ const VIEWS = [
   ['now', DESK, openNow],
   ['bench', DESK, openStrap],
   ['faults', DESK, openFault],
-  ['changeover', DESK, openChangeover],
+  ['threading', DESK, openThreading],
   ['thread', DESK, openThread],
   ['tension', DESK, openTension],
   ['practice', DESK, openPractice],
@@ -92,11 +92,12 @@ async function openStrap(page) {
   await page.getByRole('img', { name: /Stitches of/ }).waitFor();
 }
 
-async function openChangeover(page) {
-  await page.goto('/bench');
-  await openSetup(page, 'Log carrier body, 07');
-  await page.getByRole('link', { name: 'Changeover card' }).click();
-  await page.getByRole('listitem').first().waitFor();
+async function openThreading(page) {
+  await page.goto('/machines');
+  await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
+  await page.getByLabel('Shop number').waitFor();
+  await page.goto(`${new URL(page.url()).pathname}/threading`);
+  await page.getByText('Cone on its stand').waitFor();
 }
 
 async function openFault(page) {

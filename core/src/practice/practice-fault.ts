@@ -142,23 +142,54 @@ export function sewnAfter(
   return { ...finding, seams };
 }
 
-/** How the fault finder gets through a hidden fault: what it does, and the minutes it takes. */
-export function finderPath(
-  hidden: HiddenFault,
+/** A hidden fault that was followed until it was taken to be mended, or handed over. */
+export interface FaultPath {
+  readonly fault: FaultCase;
+  readonly state: FaultState;
+  /** Ids of the causes that are still there. */
+  readonly left: readonly string[];
+  /** Nobody knew what to do next, or it was for a specialist. */
+  readonly handedOver: boolean;
+}
+
+/**
+ * Follows a hidden fault by some way of choosing what to do next.
+ *
+ * @param evidence what is known of it
+ * @param next what is done; null to hand it over
+ */
+export function faultPath(
+  { symptom, causeIds }: HiddenFault,
+  evidence: FaultCase['evidence'],
   chance: Chance,
-): { readonly findings: readonly FaultFinding[]; readonly minutes: number; readonly mended: boolean } {
-  let fault: FaultCase = { symptomId: hidden.symptom.id, evidence: hidden.evidence, findings: [] };
-  let state = replayFault(fault);
-  let left = hidden.causeIds;
+  next: (fault: FaultCase, state: FaultState) => FaultStep | null,
+  shares?: Readonly<Record<string, number>>,
+): FaultPath {
+  let fault: FaultCase = { symptomId: symptom.id, evidence, findings: [] };
+  let state = replayFault(fault, shares);
+  let left = causeIds;
   for (let step = 0; step < MOST_FINDINGS && !state.solved; step++) {
-    const todo = nextChecks(fault).steps[0]!;
-    if (todo.do === 'specialist')
-      return { findings: fault.findings, minutes: state.minutes + todo.minutes, mended: false };
+    const todo = next(fault, state);
+    if (todo === null || todo.do === 'specialist') return { fault, state, left, handedOver: true };
     const answer = answerOf(left, todo, chance);
     left = answer.left;
     const whole = sewnAfter(state, answer.finding, left.length === 0, chance);
     state = afterFinding(state, whole);
     fault = { ...fault, findings: [...fault.findings, whole] };
   }
-  return { findings: fault.findings, minutes: state.minutes, mended: left.length === 0 };
+  return { fault, state, left, handedOver: false };
+}
+
+/** How the fault finder gets through a hidden fault: what it does, and the minutes it takes. */
+export function finderPath(
+  hidden: HiddenFault,
+  chance: Chance,
+): { readonly findings: readonly FaultFinding[]; readonly minutes: number; readonly mended: boolean } {
+  const next = (fault: FaultCase): FaultStep => nextChecks(fault).steps[0]!;
+  const { fault, state, left, handedOver } = faultPath(hidden, hidden.evidence, chance, next);
+  return {
+    findings: fault.findings,
+    minutes: state.minutes + (handedOver ? state.times.specialist : 0),
+    mended: !handedOver && left.length === 0,
+  };
 }

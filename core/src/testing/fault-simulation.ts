@@ -1,9 +1,8 @@
 export { hiddenFault } from '../practice/practice-fault.js';
 import {
-  answerOf,
+  faultPath,
   GOOD_IF_MENDED,
   SHIPPED_SHARES,
-  sewnAfter,
   type Chance,
   type FaultStep,
   type HiddenFault,
@@ -16,7 +15,6 @@ import {
   likeliest,
   nextChecks,
   NONE_OF_THESE,
-  replayFault,
   SPECIALIST,
   type FaultCase,
   type FaultCheck,
@@ -50,8 +48,6 @@ export const FAULT_POLICIES = [
 ] as const;
 export type FaultPolicy = (typeof FAULT_POLICIES)[number];
 
-const MOST_FINDINGS = 60;
-
 /** Follows a hidden fault by a policy until it is taken to be mended or handed over. */
 export function followFault(
   hidden: HiddenFault,
@@ -60,34 +56,24 @@ export function followFault(
   sharesOf: SharesOf = SHIPPED_SHARES,
 ): FollowedFault {
   const evidence = policy === 'no evidence' ? {} : hidden.evidence;
-  let fault: FaultCase = { symptomId: hidden.symptom.id, evidence, findings: [] };
   const shares = sharesOf(hidden.symptom);
-  let state = replayFault(fault, shares);
-  let left = hidden.causeIds;
-  const next = stepsOf(policy, hidden);
-  for (let step = 0; step < MOST_FINDINGS && !state.solved; step++) {
-    const todo = next(fault, state, shares);
-    if (todo === null || todo.do === 'specialist')
-      return {
-        ...ended(),
-        minutes: state.minutes + SPECIALIST.minutes,
-        mendedHere: false,
-        comesBack: false,
-      };
-    const answer = answerOf(left, todo, chance);
-    left = answer.left;
-    const whole = sewnAfter(state, answer.finding, left.length === 0, chance);
-    state = afterFinding(state, whole);
-    fault = { ...fault, findings: [...fault.findings, whole] };
-  }
-  return { ...ended(), mendedHere: left.length === 0, comesBack: left.length > 0 };
-
-  function ended(): Pick<FollowedFault, 'minutes' | 'checks' | 'believed' | 'fault'> {
-    const { belief, minutes } = state;
-    const [best] = likeliest(belief);
-    const believed = { share: best!.share, right: hidden.causeIds.includes(best!.id) };
-    return { minutes, checks: fault.findings.length, believed, fault };
-  }
+  const stepOf = stepsOf(policy, hidden);
+  const { fault, state, left, handedOver } = faultPath(
+    hidden,
+    evidence,
+    chance,
+    (soFar, now) => stepOf(soFar, now, shares),
+    shares,
+  );
+  const [best] = likeliest(state.belief);
+  return {
+    minutes: state.minutes + (handedOver ? SPECIALIST.minutes : 0),
+    mendedHere: !handedOver && left.length === 0,
+    comesBack: !handedOver && left.length > 0,
+    checks: fault.findings.length,
+    fault,
+    believed: { share: best!.share, right: hidden.causeIds.includes(best!.id) },
+  };
 }
 
 type NextStepOf = (

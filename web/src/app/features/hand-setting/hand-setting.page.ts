@@ -112,7 +112,7 @@ const number = () => new FormControl<number | null>(null);
               <input class="form-control" maxlength="300" formControlName="note" />
             </label>
           </div>
-          @for (complaint of complaints(); track complaint) {
+          @for (complaint of complaints(); track $index) {
             <p class="field-problem">{{ complaint }}</p>
           }
           <button type="submit" class="button main" [disabled]="form.invalid || saving()">

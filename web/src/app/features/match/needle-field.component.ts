@@ -22,7 +22,7 @@ import type { NeedleInHand } from './needle-in-hand';
       @if (taken(); as words) {
         <p>Taken as {{ words }}</p>
       }
-      @for (problem of problems(); track problem) {
+      @for (problem of problems(); track $index) {
         <p class="field-problem">{{ problem }}</p>
       }
     </div>`,

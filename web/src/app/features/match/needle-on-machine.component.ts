@@ -16,7 +16,7 @@ import { misfitText } from '../../shared/words/needle-words';
       </h2>
       @if (refusals().length > 0) {
         <ul>
-          @for (text of refusals(); track text) {
+          @for (text of refusals(); track $index) {
             <li>{{ text }}</li>
           }
         </ul>

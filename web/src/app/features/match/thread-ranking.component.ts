@@ -39,7 +39,7 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
           </tr>
         </thead>
         <tbody>
-          @for (row of ranking().ranked; track row) {
+          @for (row of ranking().ranked; track $index) {
             <tr>
               <th scope="row">
                 Tex {{ row.thread.tex }} <small>{{ row.construction.name }}</small>

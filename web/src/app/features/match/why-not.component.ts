@@ -25,14 +25,14 @@ import { refusalText, WORSE_WORDS } from '../../shared/words/match-words';
           <p><gan-signal shape="good" /> This is the answer.</p>
         }
         @case ('refused') {
-          @for (text of refusals(); track text) {
+          @for (text of refusals(); track $index) {
             <p><gan-signal shape="act" /> {{ text }}</p>
           }
         }
         @case ('worse') {
           <p><gan-signal shape="watch" /> It fits, {{ place() }} in the ranking:</p>
           <ul>
-            @for (text of worse(); track text) {
+            @for (text of worse(); track $index) {
               <li>{{ text }}</li>
             }
           </ul>

@@ -102,7 +102,7 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
       Local time; shifts over a clock change are one hour longer or shorter. Hours estimated from the old
       shifts follow the new ones; counted hours stay.
     </p>
-    @for (text of wrong(); track text) {
+    @for (text of wrong(); track $index) {
       <p class="field-problem">{{ text }}</p>
     }
     @if (mayWrite()) {

@@ -80,7 +80,7 @@ import type { PickedChange } from './rounds.state';
       <text class="name" x="0" [attr.y]="row.y + 14" [class.soft]="row.machine.unplanned !== null">
         {{ row.machine.name }}
       </text>
-      @for (x of row.closed; track x) {
+      @for (x of row.closed; track $index) {
         <rect
           fill="url(#closed)"
           [attr.x]="x"

@@ -128,7 +128,7 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
               formControlName="how"
             />
           </label>
-          @for (complaint of complaints(); track complaint) {
+          @for (complaint of complaints(); track $index) {
             <p class="field-problem whole">{{ complaint }}</p>
           }
           <div class="whole">

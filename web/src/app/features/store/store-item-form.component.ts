@@ -102,7 +102,7 @@ interface FormValue {
         <input type="checkbox" class="form-check-input" formControlName="inUse" /> We use it
       </label>
     }
-    @for (complaint of complaints(); track complaint) {
+    @for (complaint of complaints(); track $index) {
       <p class="field-problem whole">{{ complaint }}</p>
     }
     <div class="whole acts">

@@ -129,7 +129,7 @@ const NEW = { mark: '', latch: 'smooth' as CaseLatch, slotMostTex: null, note: '
               </label>
             }
           }
-          @for (complaint of complaints(); track complaint) {
+          @for (complaint of complaints(); track $index) {
             <p class="field-problem">{{ complaint }}</p>
           }
           <div class="acts">

@@ -27,7 +27,7 @@ const SAVE = 62;
         <path class="range" [attr.d]="'M' + x(row.lowCn) + ' ' + row.y + 'H' + x(row.highCn)" />
         <circle [class.last]="first" [attr.cx]="x(row.middleCn)" [attr.cy]="row.y" r="5" />
       }
-      @for (tick of ticks(); track tick) {
+      @for (tick of ticks(); track $index) {
         <text [attr.x]="x(tick)" [attr.y]="height() - 6" text-anchor="middle">{{ tick }}</text>
       }
       <text x="${RIGHT}" y="14" text-anchor="end">cN</text>

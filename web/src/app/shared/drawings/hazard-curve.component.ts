@@ -32,7 +32,7 @@ const POINTS = 60;
       }
       <path class="law" [attr.d]="lawPath()" />
       <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (tick of ticks(); track tick) {
+      @for (tick of ticks(); track $index) {
         <text [attr.x]="x(tick)" y="${AXIS + 20}" text-anchor="middle">{{ tick }}</text>
       }
       @for (share of shares(); track share) {

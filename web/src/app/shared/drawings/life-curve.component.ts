@@ -32,7 +32,7 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       <path class="law" [attr.d]="lawPath()" />
       <path class="seen" [attr.d]="seenPath()" />
       <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (tick of ticks(); track tick) {
+      @for (tick of ticks(); track $index) {
         <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v6'" />
         <text [attr.x]="x(tick)" y="${AXIS + 22}" text-anchor="middle">{{ tick }}</text>
       }

@@ -20,7 +20,7 @@ const stretched = (failed: number): number => Math.log(-Math.log1p(-failed));
       @for (share of shares; track share) {
         <text x="${LEFT - 6}" [attr.y]="y(share) + 4" text-anchor="end">{{ percent(share) }}</text>
       }
-      @for (tick of ticks(); track tick) {
+      @for (tick of ticks(); track $index) {
         <text [attr.x]="x(tick)" y="${AXIS + 16}" text-anchor="middle">{{ tick }}</text>
       }
       @for (point of points(); track $index) {

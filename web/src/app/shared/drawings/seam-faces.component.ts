@@ -11,7 +11,7 @@ const [FACE_Y, BACK_Y] = [30, 96];
   template: `<svg viewBox="0 0 ${WIDTH} 128" role="img" [attr.aria-label]="text()">
     <rect [attr.class]="leather() ? 'hide' : 'cloth'" width="${WIDTH}" height="60" />
     <rect [attr.class]="leather() ? 'hide' : 'cloth'" y="66" width="${WIDTH}" height="60" />
-    @for (x of pleats(); track x) {
+    @for (x of pleats(); track $index) {
       <path class="pleat" [attr.d]="'M' + x + ' 8q4 22 0 44M' + x + ' 74q4 22 0 44'" />
     }
     <path class="needle" [attr.d]="face()" />

@@ -20,7 +20,7 @@ const Y = 28;
       <path class="edge" [attr.d]="'M0 ' + edgeY() + 'H560'" />
       <path class="measure" [attr.d]="'M536 ${Y}V' + edgeY()" />
       <text x="528" [attr.y]="edgeWordY()" text-anchor="end">edge {{ edgeMm().toFixed(1) }} mm</text>
-      @for (x of places(); track x) {
+      @for (x of places(); track $index) {
         @for (angle of angles(); track angle) {
           <ellipse
             class="hole"
@@ -30,7 +30,7 @@ const Y = 28;
           />
         }
       }
-      @for (x of places().slice(1); track x) {
+      @for (x of places().slice(1); track $index) {
         <path class="thread" [attr.stroke-width]="thread()" [attr.d]="stitchPath(x)" />
       }
       <path class="bar" [attr.d]="'M370 ' + (edgeY() + 19) + 'h${5 * PX_PER_MM}'" />

@@ -31,10 +31,10 @@ const STEPS = 24;
         />
       }
       <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (tick of turnTicks(); track tick) {
+      @for (tick of turnTicks(); track $index) {
         <text [attr.x]="x(tick)" y="${AXIS + 16}" text-anchor="middle">{{ tick }}</text>
       }
-      @for (tick of tensionTicks(); track tick) {
+      @for (tick of tensionTicks(); track $index) {
         <text x="${LEFT - 6}" [attr.y]="y(tick) + 4" text-anchor="end">{{ tick }}</text>
       }
       @for (reading of readings(); track $index) {

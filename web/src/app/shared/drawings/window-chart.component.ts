@@ -33,7 +33,7 @@ const SHOWN_FROM = 0.02;
       <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
       <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 14">95 % sure</text>
       <path class="axis" d="M${LEFT} ${AXIS}H${RIGHT}" />
-      @for (tick of ticks(); track tick) {
+      @for (tick of ticks(); track $index) {
         <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v8'" />
         <text [attr.x]="x(tick)" y="${AXIS + 25}" text-anchor="middle">{{ tick }}</text>
       }

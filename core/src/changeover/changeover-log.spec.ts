@@ -12,6 +12,7 @@ import {
   replayTicks,
   TICK_OUTCOMES,
   timedSteps,
+  spreadOfSteps,
   trustTimings,
   type StepTick,
 } from './index.js';
@@ -156,5 +157,20 @@ describe('the minutes of a changeover', () => {
     ]);
     expect(trustTimings(own, timing(9))['changeover.plate'].value).toBe(4);
     expect(() => trustTimings(SHIPPED_VALUES, timing(-1))).toThrowError(/count/);
+  });
+
+  it('spread by what the shop timed, and by nothing while it has timed no step twice', () => {
+    const steps = [
+      { do: 'plate', fromMm: 2.2, toMm: 2.8, minutes: 6 },
+      { do: 'wind', tex: 135, bobbins: 4, minutes: 6 },
+    ] as const;
+    const plate = { valueId: 'changeover.plate', sdMinutes: 3 } as const;
+    const wind = { valueId: 'changeover.wind', sdMinutes: 0.5 } as const;
+    expect(spreadOfSteps(steps, [])).toBeNull();
+    expect(spreadOfSteps(steps, [{ ...plate, sdMinutes: null }])).toBeNull();
+    // Independent steps: 3 squared, and four bobbins of 0.5 squared each.
+    expect(spreadOfSteps(steps, [plate, wind])).toBeCloseTo(Math.sqrt(9 + 4 * 0.25), 12);
+    // What nobody timed is taken to spread by 40 %.
+    expect(spreadOfSteps(steps, [plate])).toBeCloseTo(Math.sqrt(9 + 2.4 ** 2), 12);
   });
 });

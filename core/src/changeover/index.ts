@@ -7,4 +7,4 @@ export {
   type TickOutcome,
 } from './changeover-log.js';
 export { machineAfter, type MachineSetting } from './machine-after.js';
-export { timedSteps, trustTimings, type StepTiming, type TimedStep } from './step-minutes.js';
+export { spreadOfSteps, timedSteps, trustTimings, type StepTiming, type TimedStep } from './step-minutes.js';

@@ -98,3 +98,25 @@ export function trustTimings(values: Values, timings: readonly StepTiming[]): Va
   });
   return { ...values, ...Object.fromEntries(learned) };
 }
+
+/** Standard deviation of a step that nobody has timed twice, as a share of its minutes. Assumption. */
+const UNTIMED_SPREAD = 0.4;
+
+/**
+ * Standard deviation of the minutes of a changeover, its steps taken to be independent; null where none of them was
+ * timed twice in the shop.
+ */
+export function spreadOfSteps(
+  steps: readonly ChangeoverStep[],
+  timings: readonly Pick<StepTiming, 'valueId' | 'sdMinutes'>[],
+): number | null {
+  const spread = new Map(timings.map(({ valueId, sdMinutes }) => [valueId, sdMinutes]));
+  let [variance, known] = [0, false];
+  for (const step of steps) {
+    const own = TIMED[step.do];
+    const sd = own ? (spread.get(own.valueId) ?? null) : null;
+    known ||= sd !== null;
+    variance += sd === null ? (UNTIMED_SPREAD * step.minutes) ** 2 : own!.units(step) * sd ** 2;
+  }
+  return known ? Math.sqrt(variance) : null;
+}

@@ -100,6 +100,18 @@ describe('the history of a machine', () => {
     expect(text()).toContain('removed by Test lead');
   });
 
+  it('takes a look at the hook back as one, not as pieces', async () => {
+    const hook: MachineEvent = {
+      ...{ kind: 'hook', id: newId(), at: '2026-03-04T09:00:00.000Z', by: 'Tam', set: false, note: '' },
+      reading: { riseMm: 2, aboveEyeMm: null, clearanceMm: null, loop: null, push: null },
+      withdrawnBy: null,
+    };
+    const { press, of } = await open('mechanic', [hook]);
+    await press('Remove');
+    expect(of(machineActions.withdrawEntry)[0]?.entry).toEqual({ log: 'hook-check', entryId: hook.id });
+    expect(of(machineActions.withdrawPieces)).toEqual([]);
+  });
+
   it('offers operators to log services only', async () => {
     const { button } = await open('operator');
     expect([button('Remove'), button('Done now') === null]).toEqual([null, false]);

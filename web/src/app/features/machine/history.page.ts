@@ -23,6 +23,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
   service: 'service',
   'bobbin-reading': 'bobbin-reading',
   'gauge-reading': 'gauge-reading',
+  hook: 'hook-check',
 };
 
 /** How does this machine behave? Its services by running hours, and everything that happened at it. */

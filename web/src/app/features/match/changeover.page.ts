@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { needleFacing, type ChangeoverStep } from '@gantelet/core';
+import { needleFacing, spreadOfSteps, type ChangeoverStep } from '@gantelet/core';
 import { roleReaches } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -29,7 +29,7 @@ import { matchActions, matchFeature } from './match.state';
     @if (way(); as way) {
       <header>
         <p class="soft no-print"><a [routerLink]="back()">Back to the bench</a></p>
-        <h1>{{ machine()?.name }}: about {{ total() }} min</h1>
+        <h1>{{ machine()?.name }}: about {{ total() }} min{{ spread() }}</h1>
         <div class="acts no-print">
           @if (mayStart()) {
             <button type="button" class="button main" [disabled]="starting()" (click)="start()">
@@ -184,6 +184,12 @@ export class ChangeoverPage {
   private readonly stamp = writeStamps(() => 0);
   protected readonly way = computed(() => this.work().changeover);
   protected readonly total = computed(() => shortNumber(this.way()?.minutes ?? 0, 0));
+  private readonly timings = this.store.selectSignal(matchFeature.selectTimings);
+  /** How far the minutes may be off, by what the shop's own changeovers took. */
+  protected readonly spread = computed(() => {
+    const sd = spreadOfSteps(this.way()?.steps ?? [], this.timings());
+    return sd === null ? '' : `, give or take ${shortNumber(sd, 0)}`;
+  });
   protected readonly from = computed(
     () => this.setups().find(({ id }) => id === this.machine()?.presentSetupId)?.name ?? null,
   );

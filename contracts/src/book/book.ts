@@ -40,6 +40,7 @@ export const BookEntry = z.object({
   position: Position,
   at: Instant,
   by: Name,
+  personId: Id,
   kind: z.string(),
   machine: z.object({ id: Id, name: Name }).nullable(),
   details: BookDetails,

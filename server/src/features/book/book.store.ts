@@ -38,7 +38,7 @@ export async function insertEntry(
 type NamedRow = Required<BookEntryRow> & { readonly by: string; readonly machineName: string | null };
 
 const COLUMNS = `e.id, e.at, e.kind, e.machine_id AS machineId, m.name AS machineName, e.details, e.device, e.place, e.seal,
-                 e.subject, p.name AS \`by\``;
+                 e.subject, e.person_id AS personId, p.name AS \`by\``;
 const NAMED = 'JOIN people p ON p.id = e.person_id LEFT JOIN machines m ON m.id = e.machine_id';
 
 /** So many of the latest entries are looked through word by word before the index of all words is asked. */
@@ -176,6 +176,7 @@ function entryOf(row: NamedRow): BookEntry {
     position: String(row.id),
     at: row.at.toISOString(),
     by: row.by,
+    personId: row.personId,
     kind: row.kind,
     machine: row.machineId === null ? null : { id: row.machineId, name: row.machineName ?? '' },
     details: BookDetails.parse(JSON.parse(row.details)),

@@ -36,6 +36,7 @@ export class BookPage {
   protected readonly words = signal('');
   protected readonly kind = signal('');
   protected readonly machineId = signal<string | null>(null);
+  protected readonly person = signal<{ readonly id: string; readonly name: string } | null>(null);
   protected readonly from = signal<string | null>(null);
   protected readonly to = signal<string | null>(null);
   protected readonly choices = computed((): readonly Choice[] =>
@@ -83,11 +84,13 @@ export class BookPage {
     const [first, last] = [this.from(), this.to()];
     const [from, to] = [first && instantOfDay(first), last && instantOfDay(last, { days: 1 })];
     const [kind, machineId, words] = [this.kind(), this.machineId(), this.words().trim()];
+    const personId = this.person()?.id;
     const filter: BookFilter = {
       ...(from && { from }),
       ...(to && { to }),
       ...(kind && { kind }),
       ...(machineId && { machineId }),
+      ...(personId !== undefined && { personId }),
       ...(words && { words }),
     };
     this.store.dispatch(bookActions.asked({ filter }));
@@ -97,8 +100,15 @@ export class BookPage {
     this.words.set('');
     this.kind.set('');
     this.machineId.set(null);
+    this.person.set(null);
     this.from.set(null);
     this.to.set(null);
+    this.ask();
+  }
+
+  /** Null: whoever did it. */
+  protected ofPerson(person: { readonly id: string; readonly name: string } | null): void {
+    this.person.set(person);
     this.ask();
   }
 

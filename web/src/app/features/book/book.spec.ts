@@ -1,4 +1,4 @@
-import type { BookEntry, BookPage as Page } from '@gantelet/contracts';
+import { newId, type BookEntry, type BookPage as Page } from '@gantelet/contracts';
 import { MACHINE, SESSION } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { runEffects } from '../../testing/run-effects';
@@ -10,10 +10,12 @@ import { BookPage } from './book.page';
 import { bookActions, bookFeature } from './book.state';
 import { changedFields, detailsText, sentFields, unworded } from './book-words';
 
+const PERSON_ID = newId();
 const entry = (position: string, change: Partial<BookEntry> = {}): BookEntry => ({
   position,
   at: '2026-03-04T10:00:00.000Z',
   by: 'Lea',
+  personId: PERSON_ID,
   kind: 'changeNeedle',
   machine: { id: MACHINE.id, name: MACHINE.name },
   details: {
@@ -79,6 +81,12 @@ describe('the book', () => {
     await page.settled();
     expect(page.text()).toContain('needle, system');
     expect(page.text()).toContain(`Seal ${'ab'.repeat(32)}`);
+    await page.press('Only what Lea did');
+    expect(page.of(bookActions.asked).at(-1)?.filter).toEqual({
+      ...{ kind: 'changeNeedle', words: 'lea', personId: PERSON_ID },
+    });
+    await page.press('Everybody');
+    expect(page.of(bookActions.asked).at(-1)?.filter).toEqual({ kind: 'changeNeedle', words: 'lea' });
     await page.press('Everything');
     expect(page.of(bookActions.asked).at(-1)?.filter).toEqual({});
   });

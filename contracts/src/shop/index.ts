@@ -19,7 +19,7 @@ export {
 } from './shop.js';
 export { ShopCosts } from './shop-costs.js';
 export { LastBackup } from './backup.js';
-export { Session, SignIn } from './session.js';
+export { Session, SignIn, ToldShop } from './session.js';
 export { FirstStart } from './first-start.js';
 export {
   CODE_SIGNS,

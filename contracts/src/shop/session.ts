@@ -1,6 +1,13 @@
 import * as z from 'zod';
 import { Person, SignInName } from './person.js';
+import { ShopCosts } from './shop-costs.js';
 import { Shop } from './shop.js';
+
+/** The shop as a person is told of it: what an hour of labour costs is no operator's to see, and null for them. */
+export const ToldShop = Shop.extend({
+  costs: ShopCosts.extend({ labourPerHour: ShopCosts.shape.labourPerHour.nullable() }),
+});
+export type ToldShop = z.infer<typeof ToldShop>;
 
 /**
  * Who is signed in, and the token every write must carry. The shop is told to people who are signed in. A works that holds
@@ -9,7 +16,7 @@ import { Shop } from './shop.js';
 export const Session = z.object({
   csrfToken: z.string(),
   person: Person.nullable(),
-  shop: Shop.nullable(),
+  shop: ToldShop.nullable(),
   firstStart: z.boolean(),
 });
 export type Session = z.infer<typeof Session>;

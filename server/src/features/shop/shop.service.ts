@@ -1,10 +1,13 @@
 import {
   ProblemError,
+  roleReaches,
   type PasswordChange,
+  type Person,
   type Session,
   type Shop,
   type ShopRevision,
   type SignIn,
+  type ToldShop,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { requireUncommon } from './common-passwords.js';
@@ -56,9 +59,14 @@ export async function sessionOf(
   firstStart = false,
 ): Promise<Session> {
   const person = personId === null ? null : await findPerson(database, personId);
-  return person
-    ? { csrfToken, person, shop: await findShop(database), firstStart: false }
-    : { csrfToken: '', person: null, shop: null, firstStart };
+  if (!person) return { csrfToken: '', person: null, shop: null, firstStart };
+  return { csrfToken, person, shop: toldTo(person, await findShop(database)), firstStart: false };
+}
+
+/** What an hour of labour costs is left out for operators. */
+function toldTo({ role }: Person, shop: Shop | null): ToldShop | null {
+  if (!shop || roleReaches(role, 'mechanic')) return shop;
+  return { ...shop, costs: { ...shop.costs, labourPerHour: null } };
 }
 
 /** @throws ProblemError `version.stale` with what stands there now */

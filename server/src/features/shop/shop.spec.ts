@@ -88,7 +88,12 @@ describe('house rules', () => {
       schools: before.schools,
       tension: { bobbin: 'bobbin-first', target: 'least-tension', step: 'bit-by-bit' },
       lifeHours: 6,
-      costs: { ...before.costs, needle: 0.75, spoiledWork: { ...before.costs.spoiledWork, leather: 19 } },
+      costs: {
+        ...before.costs,
+        labourPerHour: 26,
+        needle: 0.75,
+        spoiledWork: { ...before.costs.spoiledWork, leather: 19 },
+      },
       version: before.version,
     } as const;
     const { body } = await lead.call(routes.reviseShop, { body: revision });
@@ -98,6 +103,10 @@ describe('house rules', () => {
     expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'version.stale']);
     const mechanic = await shop.signedIn('mechanic');
     expect((await mechanic.call(routes.readSession)).body.shop?.lifeHours).toBe(6);
+    const operator = await shop.signedIn('operator');
+    const labourOf = async (client: TestClient) =>
+      (await client.call(routes.readSession)).body.shop?.costs.labourPerHour;
+    expect([await labourOf(mechanic), await labourOf(operator)]).toEqual([26, null]);
   });
 });
 

@@ -161,7 +161,8 @@ export class HookPage {
   /** Minutes, and what they cost where it may be known. */
   private tookText(minutes: number): string {
     const costs = this.shop()?.costs;
-    const cost = costs && this.mayLog() ? `, ${moneyIn(costs)((minutes * costs.labourPerHour) / 60)}` : '';
+    const perHour = costs?.labourPerHour ?? null;
+    const cost = costs && perHour !== null ? `, ${moneyIn(costs)((minutes * perHour) / 60)}` : '';
     return `about ${minutes} min${cost}`;
   }
 

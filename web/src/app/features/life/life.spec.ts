@@ -7,7 +7,7 @@ import { lifeBand } from './life-band';
 import { curveAges } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 
-const COSTS = SESSION.shop!.costs;
+const COSTS = { ...SESSION.shop!.costs, labourPerHour: 24 };
 const money = moneyIn(COSTS);
 
 /** Needles that last 4 to 16 hours, worn or pulled by turns. */

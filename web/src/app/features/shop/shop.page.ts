@@ -127,7 +127,7 @@ const COST_FIELDS = [
             >Currency
             <input class="form-control" formControlName="currency" maxlength="3" />
           </label>
-          @for (one of costFields; track one.name) {
+          @for (one of costFields(); track one.name) {
             <label
               >{{ one.words }}
               <input class="form-control" ganNumber needed least="0" [formControlName]="one.name" />
@@ -243,7 +243,11 @@ export class ShopPage {
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
 
   protected readonly exports = EXPORTS;
-  protected readonly costFields = COST_FIELDS;
+  /** What somebody is not told is not shown. */
+  protected readonly costFields = computed(() => {
+    const costs = this.shop()?.costs;
+    return COST_FIELDS.filter(({ name }) => costs?.[name] !== null);
+  });
   protected readonly kinds = MATERIAL_KINDS;
   protected readonly kindText = kindText;
   protected readonly bobbins = BOBBIN_SCHOOLS;
@@ -282,7 +286,8 @@ export class ShopPage {
       const shop = this.shop();
       if (!shop) return;
       const { tension, schools, lifeHours, costs } = shop;
-      this.form.reset({ ...tension, ...schools, lifeHours, ...costs });
+      const labourPerHour = costs.labourPerHour ?? undefined;
+      this.form.reset({ ...tension, ...schools, lifeHours, ...costs, labourPerHour });
       if (!this.mayChange()) this.form.disable();
     });
   }

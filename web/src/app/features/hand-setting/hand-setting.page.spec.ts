@@ -46,6 +46,16 @@ describe('foot, edge and speed of a job', () => {
     );
   });
 
+  it('keep what is typed while the same settings are read again', async () => {
+    const page = await open([LAST]);
+    await page.type('Seam to edge, mm', '9,5');
+    const lists = { machines: [], setups: [SETUP], balanced: [], cases: [], timings: [] };
+    page.store.dispatch(matchActions.listsRead({ ...lists, hands: [{ ...LAST }] }));
+    await page.settled();
+    await page.press('Log how it stands');
+    expect(page.of(handSettingActions.log)[0]?.settings.edgeMm).toBe(9.5);
+  });
+
   it('begin empty where nothing was written down, and want at least one', async () => {
     const page = await open([]);
     expect(page.text()).toContain('Nothing logged yet');

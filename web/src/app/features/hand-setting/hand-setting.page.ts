@@ -194,6 +194,7 @@ export class HandSettingPage {
   protected readonly standing = computed(
     () => this.hands().find(({ setupId }) => setupId === this.setupId()) ?? null,
   );
+  private readonly standingId = computed(() => this.standing()?.id ?? null);
   protected readonly unread = computed(() => unreadText(this.setup() !== null, this.problem(), 'the set-up'));
 
   protected readonly form = new FormGroup(
@@ -212,10 +213,13 @@ export class HandSettingPage {
   constructor() {
     this.store.dispatch(matchActions.opened());
     this.store.dispatch(handSettingActions.opened());
-    // What stands goes on; what is changed is written beside it.
+    // What stands goes on. The same that is only read again does not take away what is typed.
     effect(() => {
-      const last = this.standing();
-      untracked(() => this.form.reset(last ? { ...last, note: '' } : undefined));
+      this.standingId();
+      untracked(() => {
+        const last = this.standing();
+        this.form.reset(last ? { ...last, note: '' } : undefined);
+      });
     });
   }
 

@@ -24,6 +24,8 @@ export const NeedleLooks = z.strictObject({
   slideFromScarf: z.enum(SLIDES).nullable().default(null),
   pulls: EyePulls.nullable().default(null),
   path: EyePulls.nullable().default(null),
+  /** Tex of the thread that was pulled. */
+  pulledTex: z.number().min(5).max(1500).nullable().default(null),
 });
 export type NeedleLooks = z.infer<typeof NeedleLooks>;
 
@@ -43,7 +45,8 @@ export const NeedleCheckInput = z
     photo: NeedlePhoto.nullable().default(null),
     checkedAt: Instant,
   })
-  .refine(({ looks }) => Object.values(looks).some((look) => look !== null), {
+  // Which thread was pulled is no look by itself.
+  .refine(({ looks: { pulledTex: _, ...looks } }) => Object.values(looks).some((look) => look !== null), {
     path: ['looks'],
     error: 'at least one look',
   });

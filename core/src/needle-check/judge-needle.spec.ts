@@ -68,6 +68,7 @@ describe('a needle in hand', () => {
       slideFromScarf: slide,
       pulls: fc.constantFrom({ weightN: 1, upN: 1.2, downN: 0.8 }, null),
       path: fc.constant(null),
+      pulledTex: fc.constantFrom(null, 135),
     });
     fc.assert(
       fc.property(looks, (seen) => {

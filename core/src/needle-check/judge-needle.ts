@@ -26,6 +26,8 @@ export interface NeedleLooks {
   readonly pulls: EyePulls | null;
   /** The same pulls through the machine's thread path without the needle, where the needle was tested in its machine. */
   readonly path: EyePulls | null;
+  /** Tex of the thread that was pulled: friction is of an eye and a thread together. Null where nobody said. */
+  readonly pulledTex: number | null;
 }
 
 /** Nothing was looked at yet. */
@@ -40,6 +42,7 @@ export const UNCHECKED_NEEDLE: NeedleLooks = {
   slideFromScarf: null,
   pulls: null,
   path: null,
+  pulledTex: null,
 };
 
 export const NEEDLE_VERDICTS = ['bad', 'doubtful', 'good', 'not-looked-at'] as const;

@@ -184,6 +184,8 @@ export class NeedleCheckPage {
       ? seen
       : { ...seen, markedNm: seen.markedNm ?? this.ofLot()?.needle.nm ?? null };
   });
+  /** The next needle is usually pulled with the same thread. */
+  protected readonly pulledTex = signal<number | null>(null);
   protected readonly judged = computed(() => judgeNeedle(this.found(), this.values()));
   protected readonly friction = computed(() => {
     const friction = this.judged().friction;
@@ -209,7 +211,8 @@ export class NeedleCheckPage {
   protected readonly rows = computed(() =>
     this.checks().map((check) => {
       const { verdict, reasons } = judgeNeedle(check.looks, this.values());
-      return { check, verdict, said: reasons[0] ? REASON_WORDS[reasons[0].id] : '' };
+      const thread = check.looks.pulledTex === null ? '' : ` Pulled with Tex ${check.looks.pulledTex}.`;
+      return { check, verdict, said: `${reasons[0] ? REASON_WORDS[reasons[0].id] : ''}${thread}` };
     }),
   );
   protected readonly mayRemove = computed(() => {
@@ -241,7 +244,9 @@ export class NeedleCheckPage {
   }
 
   protected log(): void {
-    const said = { lotId: this.lotId(), looks: this.found(), note: '', photo: this.photo() };
+    const found = this.found();
+    const looks = { ...found, pulledTex: found.pulls ? this.pulledTex() : null };
+    const said = { lotId: this.lotId(), looks, note: '', photo: this.photo() };
     const { key, at } = this.stamp(said);
     const check = { ...said, checkedAt: at } as NeedleCheckInput;
     this.store.dispatch(needleActions.logCheck({ key, check }));

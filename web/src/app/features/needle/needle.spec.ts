@@ -57,6 +57,27 @@ describe('a needle that is checked', () => {
     expect(page.text()).toContain('The point catches nothing.');
   });
 
+  it('names the thread that was pulled through the eye, and keeps it for the next needle', async () => {
+    const page = await show(NeedleCheckPage, [LOT], { lot: LOT.id });
+    await page.type('With which thread, Tex', '135');
+    await page.press('Catches nothing');
+    await page.press('Log it, next needle');
+    const { looks, checkedAt } = page.of(needleActions.logCheck)[0]!.check;
+    const check: NeedleCheck = {
+      ...{ id: newId(), lotId: LOT.id, lotCode: LOT.code, note: '', checkedBy: 'Test mechanic' },
+      ...{ hasPhoto: false, looks, checkedAt },
+    };
+    page.store.dispatch(needleActions.checkLogged({ check }));
+    await page.settled();
+    await page.type('Weight, N', '1,17');
+    await page.type('Pulling up, N', '1,5');
+    await page.type('Letting down, N', '0,9');
+    expect(page.text()).toContain('Friction 25 % with Tex 135.');
+    await page.press('Log it, next needle');
+    const threads = page.of(needleActions.logCheck).map(({ check }) => check.looks?.pulledTex);
+    expect(threads).toEqual([null, 135]);
+  });
+
   it('takes a look back by a second tap', async () => {
     const page = await show(NeedleCheckPage, [LOT]);
     await page.press('Snags');

@@ -81,7 +81,7 @@ describe('the book', () => {
     await page.settled();
     expect(page.text()).toContain('needle, system');
     expect(page.text()).toContain(`Seal ${'ab'.repeat(32)}`);
-    await page.press('Only what Lea did');
+    await page.press('Show only Lea');
     expect(page.of(bookActions.asked).at(-1)?.filter).toEqual({
       ...{ kind: 'changeNeedle', words: 'lea', personId: PERSON_ID },
     });

@@ -213,7 +213,8 @@ export interface ChangeSaid {
     }
     <p class="links">
       <a [routerLink]="['/machines', machine().id, 'history']">Service and history of this machine</a>
-    </p>`,
+    </p>
+    <ng-content select="[after]" />`,
   styles: `
     h3 {
       font-size: 1.125rem;

@@ -9,6 +9,7 @@ import {
   linkedSignal,
   DestroyRef,
   signal,
+  untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -122,6 +123,19 @@ export class FloorPage {
   private readonly openId = linkedSignal(() => this.machineId() ?? null);
   protected readonly openMachine = computed(
     () => this.machines().find(({ id }) => id === this.openId()) ?? null,
+  );
+  private readonly dueHere = computed(() => this.dueAt().get(this.openId() ?? '') ?? []);
+  /** What was known to be due when the sheet was opened; it stands above what is tapped, so nothing joins it later. */
+  private readonly dueWhenOpened = linkedSignal({
+    source: this.openId,
+    computation: () => untracked(() => this.dueHere().map(({ kind }) => kind)),
+  });
+  protected readonly dueKnown = computed(() =>
+    this.dueHere().filter(({ kind }) => this.dueWhenOpened().includes(kind)),
+  );
+  /** What came to be known since stands at the end. */
+  protected readonly dueLate = computed(() =>
+    this.dueHere().filter(({ kind }) => !this.dueWhenOpened().includes(kind)),
   );
   /** The address names a machine that this shop does not have. */
   protected readonly isUnknown = computed(

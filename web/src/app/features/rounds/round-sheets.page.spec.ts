@@ -61,6 +61,9 @@ describe('the round sheets', () => {
       before: [
         shopActions.sessionRead({ session: { ...SESSION, person: { ...me, role } } }),
         roundsActions.sheetsRead({ published: publishedOf(sheets) }),
+        serviceActions.dueRead({ due: [] }),
+        jobQueueActions.queueRead({ queue: { readAt: '2026-11-25T12:00:00.000Z', jobs: [] } }),
+        matchActions.listsRead({ machines: [], setups: [], balanced: [], cases: [], timings: [], hands: [] }),
       ],
     });
     const headline = () => page.host.querySelector('h1')!.textContent;
@@ -81,6 +84,28 @@ describe('the round sheets', () => {
     const { headline, text } = await open([sheet(early.startsAt, ['Flat 9'], other), early, later]);
     expect(headline()).toBe('Test mechanic, Thu 26 Nov, Early: 1 of 1 to change, 9 min');
     expect(text()).toContain('Flat 1');
+  });
+
+  it('stand only once all that stands between the tasks was read, so that no button moves away', async () => {
+    const page = await mountPage(RoundSheetsPage, {
+      features: [shopFeature, roundsFeature, serviceFeature, jobQueueFeature, matchFeature],
+      before: [
+        shopActions.sessionRead({ session: SESSION }),
+        roundsActions.sheetsRead({ published: publishedOf([early]) }),
+        jobQueueActions.queueRead({ queue: { readAt: early.startsAt, jobs: [] } }),
+        matchActions.listsRead({ machines: [], setups: [], balanced: [], cases: [], timings: [], hands: [] }),
+      ],
+    });
+    expect(page.text()).toContain('Reading the round');
+    expect(page.text()).not.toContain('Flat 1');
+    // Without a network what is due cannot be read, and the round stands all the same.
+    page.store.dispatch(
+      serviceActions.failed({
+        problem: { type: 'about:blank', title: 'No', status: 0, code: 'network.down' } as never,
+      }),
+    );
+    await page.settled();
+    expect(page.text()).toContain('Flat 1');
   });
 
   it('remind of services that are due where somebody is anyway, to be logged with one tap', async () => {

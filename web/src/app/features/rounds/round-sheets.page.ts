@@ -235,7 +235,20 @@ export class RoundSheetsPage {
   readonly person = input<string>();
 
   private readonly store = inject(Store);
-  protected readonly published = this.store.selectSignal(roundsFeature.selectPublished);
+  private readonly sheetsRead = this.store.selectSignal(roundsFeature.selectPublished);
+  private readonly due = this.store.selectSignal(serviceFeature.selectDue);
+  private readonly queue = this.store.selectSignal(jobQueueFeature.selectQueue);
+  private readonly queueProblem = this.store.selectSignal(jobQueueFeature.selectProblem);
+  private readonly listsRead = this.store.selectSignal(matchFeature.selectRead);
+  private readonly listsProblem = this.store.selectSignal(matchFeature.selectProblem);
+  /** Null until all that stands between the tasks was read, or cannot be: a button is not pushed away under the thumb. */
+  protected readonly published = computed(() => {
+    const said =
+      (this.due() !== null || this.serviceProblem() !== null) &&
+      (this.queue() !== null || this.queueProblem() !== null) &&
+      (this.listsRead() || this.listsProblem() !== null);
+    return said ? this.sheetsRead() : null;
+  });
   protected readonly problem = this.store.selectSignal(roundsFeature.selectProblem);
   protected readonly ticked = this.store.selectSignal(roundsFeature.selectTicked);
   protected readonly done = this.store.selectSignal(roundsFeature.selectDone);
@@ -297,7 +310,6 @@ export class RoundSheetsPage {
         : `${open} of ${sheet.tasks.length} to change, ${Math.round(sheet.minutes)} min`;
     return `${sheet.personName}, ${this.shiftOf(sheet)}: ${left}`;
   });
-  private readonly queue = this.store.selectSignal(jobQueueFeature.selectQueue);
   private readonly setups = this.store.selectSignal(matchFeature.selectSetups);
   /** Changes that a changeover takes along, by machine. */
   protected readonly along = computed(() => {

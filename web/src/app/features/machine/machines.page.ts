@@ -72,7 +72,7 @@ import { machineActions, machineFeature } from './machine.state';
         </tbody>
       </table>
     }
-    @if (retired().length > 0) {
+    @if (read() && retired().length > 0) {
       <section aria-label="Retired machines">
         <h2>Retired</h2>
         <ul>

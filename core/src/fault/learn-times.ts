@@ -1,6 +1,5 @@
 import type { Values } from '../reference/index.js';
-import type { FaultFinding } from './fault-case.js';
-import { SECOND_LOOK } from './fault-case.js';
+import { openingMinutes, SECOND_LOOK, type FaultFinding } from './fault-case.js';
 import { faultCheck } from './fault-checks.js';
 import { checkTimeId, FAULT_TIMES, faultTimes, repairTimeId, type FaultTimes } from './fault-times.js';
 
@@ -40,12 +39,11 @@ export function timedChecks(
   let open = new Set<string>();
   findings.forEach((finding, i) => {
     const check = finding.did === 'repair' ? undefined : faultCheck(finding.checkId);
-    const needs = (check?.needs ?? []).filter((id) => !open.has(id));
-    const openings = needs.reduce((sum, id) => sum + (times.openings[id] ?? 0), 0);
+    const needs = check?.needs ?? [];
     const seams = 'seams' in finding ? finding.seams.length : 0;
     const since = foundAtMs[i]! - (foundAtMs[i - 1] ?? beganAtMs);
     const again = check?.kind === 'look' && made.has(check.id) ? SECOND_LOOK.minutes : 1;
-    const minutes = (since / 60_000 - openings - seams * times.seam) / again;
+    const minutes = (since / 60_000 - openingMinutes({ open, times }, needs) - seams * times.seam) / again;
     const valueId = finding.did === 'repair' ? repairTimeId(finding.causeId) : checkTimeId(finding.checkId);
     if (minutes >= SHORTEST_CHECK_MINUTES && minutes <= LONGEST_CHECK_MINUTES)
       timed.push({ valueId, minutes });

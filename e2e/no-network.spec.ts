@@ -52,6 +52,40 @@ test.describe('without a network', () => {
     await expect(cold.getByText(/No connection/)).toHaveCount(0);
   });
 
+  test('begins a changeover, and is told its steps again when the network is back', async ({
+    page,
+    context,
+  }) => {
+    const step = (number: number) =>
+      page.getByRole('heading', { name: new RegExp(`^Cylinder 25: step ${number} of`) });
+    const now = page.getByRole('region', { name: 'Step now' });
+    await signIn(page, 'mechanic');
+    await page.goto('/floor');
+    await atHand(page);
+    await page.getByRole('button', { name: 'Change needle, Cylinder 25' }).click();
+    await page.getByRole('link', { name: 'Change over to another job' }).click();
+    const job = page.getByRole('button', { name: 'Change over to Log carrier body, 25' });
+    await expect(job).toBeEnabled();
+
+    await context.setOffline(true);
+    await job.click();
+    await expect(step(1)).toBeVisible();
+    await expect(page.getByText('saved on this device', { exact: true })).toBeVisible();
+    await now.getByRole('button', { name: 'Done' }).click();
+    await expect(step(2)).toBeVisible();
+    await expect(page.getByText('2 changes not sent yet')).toBeVisible();
+
+    await context.setOffline(false);
+    await expect(page.getByText(/not sent yet/)).toHaveCount(0, { timeout: 30_000 });
+    await page.reload();
+    await expect(step(2)).toBeVisible();
+    await expect(page.getByText('saved on this device')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Put aside …' }).click();
+    await page.getByLabel('Why is it put aside?').fill('only to look');
+    await page.getByRole('button', { name: 'Put aside', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Cylinder 25: put aside' })).toBeVisible();
+  });
+
   test('keeps nothing for whoever comes next once its person signed out', async ({
     page,
     context,

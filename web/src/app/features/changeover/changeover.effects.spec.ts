@@ -1,8 +1,11 @@
 import { Router } from '@angular/router';
 import { TestBed } from '@angular/core/testing';
 import { newId, type Changeover, type Problem } from '@gantelet/contracts';
-import { CHANGEOVER, SESSION, waitingWrite } from '../../testing/examples';
+import { CHANGEOVER, MACHINE, SESSION, SETUP, waitingWrite } from '../../testing/examples';
 import { NO_NETWORK, runEffects, type Answers } from '../../testing/run-effects';
+import { catalogueFeature } from '../catalogue/catalogue.state';
+import { floorFeature } from '../floor/floor.state';
+import { matchActions, matchFeature } from '../match/match.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import * as effects from './changeover.effects';
 import { changeoverActions, changeoverFeature } from './changeover.state';
@@ -11,6 +14,11 @@ describe('the work of a changeover', () => {
   const AT = '2026-03-04T09:05:00.000Z';
   const LOST: Problem = { type: 'about:blank', title: 'No network', status: 0, code: 'server.busy' };
   const MOVED_ON: Problem = { type: 'about:blank', title: 'Changed', status: 409, code: 'needle.moved-on' };
+  const UNKNOWN: Problem = { type: 'about:blank', title: 'Unknown', status: 404, code: 'changeover.unknown' };
+  const LISTS = matchActions.listsRead({
+    ...{ machines: [{ ...MACHINE, presentSetupId: null }], setups: [SETUP] },
+    ...{ balanced: [], cases: [], timings: [], hands: [] },
+  });
   const off = (id: string) =>
     ({
       id,
@@ -23,7 +31,7 @@ describe('the work of a changeover', () => {
 
   function run(answers: Answers, open = true) {
     return runEffects({
-      features: [shopFeature, changeoverFeature],
+      features: [shopFeature, catalogueFeature, floorFeature, matchFeature, changeoverFeature],
       effects,
       before: [
         shopActions.sessionRead({ session: SESSION }),
@@ -45,6 +53,33 @@ describe('the work of a changeover', () => {
       { route: 'beginChangeover', key, params: { machineId: CHANGEOVER.machineId }, body: begin },
     ]);
     expect(went).toHaveBeenCalledOnceWith(['/changeovers', CHANGEOVER.id]);
+  });
+
+  it('begins without a network by what this device knows, and asks for nothing that is still here', () => {
+    const { store, asked } = run({ beginChangeover: NO_NETWORK, readChangeover: UNKNOWN }, false);
+    const went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    const key = newId();
+    const begin = changeoverActions.begin({
+      ...{ key, machineId: MACHINE.id },
+      begin: { setupId: SETUP.id, bobbins: 2, begunAt: AT },
+    });
+    const state = store.selectSignal(changeoverFeature.selectChangeoverState);
+    store.dispatch(LISTS);
+    store.dispatch(begin);
+    expect([state().refused, state().saving]).toEqual([null, false]);
+    expect(state().changeover).toEqual(
+      jasmine.objectContaining({
+        ...{ id: key, machineId: MACHINE.id, machineName: MACHINE.name, from: null, end: null, begunAt: AT },
+        ...{ to: { id: SETUP.id, name: SETUP.name }, begunBy: 'Test mechanic', ticks: [] },
+      }),
+    );
+    expect(state().changeover?.steps.map((step) => step.do)).toContain('needle');
+    expect(went).toHaveBeenCalledOnceWith(['/changeovers', key]);
+
+    asked.length = 0;
+    store.dispatch(changeoverActions.opened({ changeoverId: key }));
+    expect(state().problem).withContext('the server does not know of it yet').toBeNull();
+    expect(state().changeover?.id).toBe(key);
   });
 
   it('goes on by what the server made of a tick', () => {

@@ -7,7 +7,10 @@ import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { Outbox } from '../../shared/outbox/outbox';
 import { STEP_NAMES } from '../../shared/words/changeover-words';
+import { floorFeature } from '../floor/floor.state';
+import { matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
+import { begunHere } from './begun-here';
 import { changeoverActions, changeoverFeature } from './changeover.state';
 
 const refused = (problem: Problem) => of(changeoverActions.refused({ problem }));
@@ -15,6 +18,7 @@ const refused = (problem: Problem) => of(changeoverActions.refused({ problem }))
 export const read = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) => {
     const changeover = store.selectSignal(changeoverFeature.selectChangeover);
+    const waiting = store.selectSignal(changeoverFeature.selectWaiting);
     return merge(
       actions.pipe(
         ofType(changeoverActions.opened),
@@ -29,9 +33,9 @@ export const read = createEffect(
       switchMap((changeoverId) =>
         api.call(routes.readChangeover, { params: { changeoverId } }).pipe(
           map((found) => changeoverActions.read({ changeover: found })),
-          // What is half done here can go on without a network.
+          // What is half done here can go on without a network, and before the server knows of it.
           catchError((problem: Problem) =>
-            changeover()?.id === changeoverId && problem.status === 0
+            changeover()?.id === changeoverId && (problem.status === 0 || waiting().includes(changeoverId))
               ? EMPTY
               : of(changeoverActions.failed({ problem })),
           ),
@@ -42,25 +46,39 @@ export const read = createEffect(
   { functional: true },
 );
 
+/** Without a network it begins on this device, where what has to be known for its steps is at hand. */
 export const begin = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
+  (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) => {
+    const shop = store.selectSignal(matchFeature.selectBenchShop);
+    const onFloor = store.selectSignal(floorFeature.selectMachines);
+    const person = store.selectSignal(shopFeature.selectPerson);
+    return actions.pipe(
       ofType(changeoverActions.begin),
-      exhaustMap(({ key, machineId, begin: body }) =>
-        api.call(routes.beginChangeover, { key, params: { machineId }, body }).pipe(
-          map((changeover) => changeoverActions.begun({ changeover })),
+      exhaustMap(({ key, machineId, begin: body }) => {
+        const standing = onFloor().find(({ id }) => id === machineId);
+        const here = begunHere({ id: key, machineId, ...body }, standing?.needle ?? null, person(), shop());
+        const words = `${here?.machineName ?? 'A machine'}: changeover begun to ${here?.to.name ?? 'a job'}`;
+        return outbox.send(routes.beginChangeover, { key, params: { machineId }, body }, words).pipe(
+          map((sent) =>
+            'reply' in sent
+              ? changeoverActions.begun({ changeover: sent.reply })
+              : changeoverActions.beginWaits({ changeover: here }),
+          ),
           catchError(refused),
-        ),
-      ),
-    ),
+        );
+      }),
+    );
+  },
   { functional: true },
 );
 
 export const show = createEffect(
   (actions = inject(Actions), router = inject(Router)) =>
     actions.pipe(
-      ofType(changeoverActions.begun),
-      tap(({ changeover: { id } }) => void router.navigate(['/changeovers', id])),
+      ofType(changeoverActions.begun, changeoverActions.beginWaits),
+      tap(({ changeover }) => {
+        if (changeover) void router.navigate(['/changeovers', changeover.id]);
+      }),
     ),
   { functional: true, dispatch: false },
 );

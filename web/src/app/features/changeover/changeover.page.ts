@@ -101,6 +101,7 @@ export class ChangeoverWorkPage {
       };
     });
   });
+  protected readonly beginWaits = computed(() => this.waiting().includes(this.changeoverId()));
   protected readonly done = computed(() => this.rows().filter(({ tick }) => tick !== null).length);
   protected readonly headline = computed(() => {
     const changeover = this.changeover();

@@ -28,6 +28,8 @@ export const changeoverActions = createActionGroup({
     /** `key` is the id of the write: sending it again is the same write. */
     Begin: props<{ key: string; machineId: string; begin: ChangeoverBegin }>(),
     Begun: props<{ changeover: Changeover }>(),
+    /** It begins on this device; null where too little is known here to say its steps. */
+    'Begin Waits': props<{ changeover: Changeover | null }>(),
     Tick: props<{ key: string; tick: TickInput }>(),
     End: props<{ key: string; end: ChangeoverEnd }>(),
     /** A write was answered. */
@@ -45,7 +47,7 @@ export const changeoverActions = createActionGroup({
 export interface ChangeoverState {
   readonly changeover: Changeover | null;
   readonly saving: boolean;
-  /** Ticks that only this device knows of. */
+  /** Ticks that only this device knows of, and the changeover itself where it was begun without a network. */
   readonly waiting: readonly string[];
   /** Writes that were answered or kept. */
   readonly written: number;
@@ -87,6 +89,13 @@ export const changeoverFeature = createFeature({
       changeover,
       saving: false,
       waiting: [],
+      written: state.written + 1,
+    })),
+    on(changeoverActions.beginWaits, (state, { changeover }) => ({
+      ...state,
+      changeover,
+      saving: false,
+      waiting: changeover ? [changeover.id] : [],
       written: state.written + 1,
     })),
     on(changeoverActions.tickWaits, (state, { tick }) => ({

@@ -116,6 +116,8 @@ export class ChooseJobPage {
   private readonly shop = this.store.selectSignal(matchFeature.selectBenchShop);
   private readonly onFloor = this.store.selectSignal(floorFeature.selectMachines);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  private readonly kept = this.store.selectSignal(changeoverFeature.selectChangeover);
+  private readonly waiting = this.store.selectSignal(changeoverFeature.selectWaiting);
   protected readonly saving = this.store.selectSignal(changeoverFeature.selectSaving);
   protected readonly refused = this.store.selectSignal(changeoverFeature.selectRefused);
   protected readonly unread = this.store.selectSignal(matchFeature.selectProblem);
@@ -125,7 +127,13 @@ export class ChooseJobPage {
   private readonly standing = computed(
     () => this.onFloor().find(({ id }) => id === this.machineId()) ?? null,
   );
-  protected readonly open = computed(() => this.standing()?.changeover ?? null);
+  /** As the floor tells it, or as it was begun on this device without a network. */
+  protected readonly open = computed(() => {
+    const kept = this.kept();
+    const here = kept?.machineId === this.machineId() && this.waiting().includes(kept.id) && !kept.end;
+    if (here) return { id: kept.id, setupName: kept.to.name, by: kept.begunBy };
+    return this.standing()?.changeover ?? null;
+  });
   protected readonly mayWork = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly jobs = computed(() => {
     const [machine, shop] = [this.machine(), this.shop()];

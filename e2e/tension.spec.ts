@@ -206,6 +206,7 @@ test.describe('a machine with five logged set-ups', () => {
       version: _v,
       knob: _knob,
       presentSetupId: _present,
+      sharedPlates: _shared,
       ...traits
     } = machines.find(({ id }) => id === like.machineId)!;
     const machine = { ...traits, zoneId: zone.id, shopNumber: 142, name: 'Like 14' };

@@ -5,6 +5,7 @@ export * from './shop/index.js';
 export * from './match/index.js';
 export * from './hand-setting/index.js';
 export * from './needle/index.js';
+export * from './plate/index.js';
 export * from './floor/index.js';
 export * from './service/index.js';
 export * from './changeover/index.js';

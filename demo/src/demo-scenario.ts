@@ -18,6 +18,7 @@ import { DEMO_MACHINES, type DemoMachine } from './machines.js';
 import { demoPockets, demoSharps } from './needle-box.js';
 import { needleHistory } from './needle-history.js';
 import { demoDeliveries, demoLots } from './needle-lots.js';
+import { demoPlates } from './plates.js';
 import { demoRounds } from './rounds.js';
 import { demoStore } from './store.js';
 import { demoFaults, demoServiceKinds } from './fault-history.js';
@@ -102,6 +103,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
     installs: built.flatMap((one) => one.needles.installs),
     removals,
     ...lots.withDeliveries(demoDeliveries(nowMs, staff.mechanicIds[0]!, chanceFrom(seed + 1))),
+    plates: demoPlates(built, year.startMs, chanceFrom(seed + 7)),
     services: demoServices(
       built.map(({ machine, needles }) => ({ id: machine.id, removals: needles.removals })),
       staff.mechanicIds,

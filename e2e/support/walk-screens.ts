@@ -100,6 +100,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/machines/services');
   await expect(page.getByRole('heading', { name: 'Kinds of service' })).toBeVisible();
   await check();
+  await page.goto('/machines/plates');
+  await expect(page.getByRole('button', { name: 'Edit P3' })).toBeVisible();
+  await check();
   await page.goto('/shop');
   await expect(page.getByText('Only a lead can change these.')).toBeVisible();
   await check();

@@ -24,6 +24,7 @@ import { setupCardRoutes } from './features/setup-card/index.js';
 import { shopRoutes } from './features/shop/index.js';
 import { storeRoutes } from './features/store/index.js';
 import { tensionRoutes } from './features/tension/index.js';
+import { plateRoutes } from './features/plate/index.js';
 import { threadingRoutes } from './features/threading/index.js';
 
 export interface AnswerContext {
@@ -47,6 +48,7 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...jobQueueRoutes(database, now),
     ...faultRoutes(database, now),
     ...hookRoutes(database, now),
+    ...plateRoutes(database, now),
     ...threadingRoutes(database, now),
     ...pullTestRoutes(database, now),
     ...handSettingRoutes(database, now),

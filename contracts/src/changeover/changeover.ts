@@ -19,7 +19,15 @@ export const ChangeoverStep = z.discriminatedUnion('do', [
     needle: NeedleChoice,
     changed: z.array(z.enum(['system', 'size', 'point', 'finish'])),
   }),
-  step('plate', { fromMm: Mm, toMm: Mm }),
+  step('plate', {
+    ...{ fromMm: Mm, toMm: Mm },
+    // Changeovers from before plates were shared name none.
+    shared: z
+      .object({ id: Id, mark: Name, place: z.string(), onMachine: Name.nullable() })
+      .nullable()
+      .default(null),
+    fromSharedId: Id.nullable().default(null),
+  }),
   step('clearance', { sizes: z.int() }),
   step('dial', { stitchMm: Mm, mark: z.number().nullable() }),
   // Changeovers from before the foot was written down have no amount.

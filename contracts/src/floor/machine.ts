@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { BOBBIN_SIZES, bobbinSize, DRIVES, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
-import { Id, Instant, Line, Name, Version } from '../shared/index.js';
+import { SharedPlate } from '../plate/index.js';
+import { HoleMm, Id, Instant, Line, Name, Version } from '../shared/index.js';
 
 export const MACHINE_CLASSES = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
 export const FEEDS = ['drop', 'walking-foot', 'needle', 'compound'] as const;
@@ -14,8 +15,6 @@ export const KnobMark = z.strictObject({
   preTensionMark: Line(120).min(1).nullable().optional(),
 });
 export type KnobMark = z.infer<typeof KnobMark>;
-
-const HoleMm = z.number().positive().max(10);
 
 /** A needle plate with the feed dog that goes with it. */
 export const Plate = z.strictObject({ holeMm: HoleMm, feedDogHoleMm: HoleMm.nullable() });
@@ -52,7 +51,7 @@ const traits = {
   shank: z.enum(['round', 'flat']),
   /** Null until somebody looked. */
   hookSide: z.enum(HOOK_SIDES).nullable(),
-  /** Hole of the plate that is on it now; one of `plates`. */
+  /** Hole of the plate that is on it now: one of `plates`, or one that it shares. */
   plateHoleMm: HoleMm,
   plates: z.array(Plate).min(1).max(8),
   takeUpStrokeMm: z.number().min(5).max(200).nullable(),
@@ -80,6 +79,7 @@ export const Machine = z.object({
   ...traits,
   id: Id,
   zone: z.object({ id: Id, name: Name }),
+  sharedPlates: z.array(SharedPlate),
   knob: KnobMark.nullable(),
   presentSetupId: Id.nullable(),
   version: Version,
@@ -99,10 +99,6 @@ export const MachineEntry = z
       )
       .max(8)
       .refine((ids) => new Set(ids).size === ids.length, { error: 'each needle system once' }),
-  })
-  .refine(({ plates, plateHoleMm }) => plates.some(({ holeMm }) => holeMm === plateHoleMm), {
-    path: ['plateHoleMm'],
-    error: 'the hole of one of its plates',
   })
   .refine(({ systemIds, shank }) => systemIds.every((id) => (needleSystem(id)?.shank ?? shank) === shank), {
     path: ['shank'],

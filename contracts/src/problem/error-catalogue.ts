@@ -79,6 +79,11 @@ export const ERRORS = {
   'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
   'service.unknown': { status: 404, title: 'There is no such service on this machine. Not saved.' },
   'service.name-taken': { status: 409, title: 'There is already a service {name}. Not saved.' },
+  'plate.unknown': { status: 404, title: 'There is no such plate.' },
+  'plate.mark-taken': {
+    status: 409,
+    title: 'There is a plate marked {mark} already. Choose another mark. Not saved.',
+  },
   'bobbin-case.unknown': { status: 404, title: 'There is no such bobbin case on this machine.' },
   'bobbin-case.mark-taken': {
     status: 409,

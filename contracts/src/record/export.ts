@@ -4,6 +4,8 @@ import * as z from 'zod';
 export const EXPORTS = [
   'machines',
   'machine_plates',
+  'plates',
+  'plate_machines',
   'machine_systems',
   'setups',
   'setup_layers',

@@ -4,6 +4,7 @@ import { changeoverRoutes } from './changeover-routes.js';
 import { deviceRoutes } from './device-routes.js';
 import { faultRoutes } from './fault-routes.js';
 import { hookRoutes } from './hook-routes.js';
+import { plateRoutes } from './plate-routes.js';
 import { pullTestRoutes } from './pull-test-routes.js';
 import { handSettingRoutes } from './hand-setting-routes.js';
 import { threadingRoutes } from './threading-routes.js';
@@ -30,6 +31,7 @@ export const routes = {
   ...changeoverRoutes,
   ...jobQueueRoutes,
   ...faultRoutes,
+  ...plateRoutes,
   ...hookRoutes,
   ...threadingRoutes,
   ...handSettingRoutes,

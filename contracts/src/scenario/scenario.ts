@@ -12,6 +12,7 @@ import { ServiceKindEntry } from '../service/index.js';
 import { Id, Instant, Name } from '../shared/index.js';
 import { Password, Person, Shift, Shop, SignInName } from '../shop/index.js';
 import { StoreItemEntry, StoreMoveEntry, StoreOrderEntry } from '../store/index.js';
+import { PlateEntry } from '../plate/index.js';
 import { ThreadingCardEntry } from '../threading/index.js';
 import { BobbinCaseEntry, TestSeamInput } from '../tension/index.js';
 
@@ -32,7 +33,10 @@ export const Scenario = z.strictObject({
     }),
   ),
   machines: z.array(
-    Machine.omit({ zone: true, version: true }).extend({ zoneId: Id, place: PlanPlace.nullable() }),
+    Machine.omit({ zone: true, sharedPlates: true, version: true }).extend({
+      zoneId: Id,
+      place: PlanPlace.nullable(),
+    }),
   ),
   shopValues: z.array(ShopValueEntry.omit({ setBy: true }).extend({ setById: Id })),
   setups: z.array(SetupWork.extend({ id: Id, savedAt: Instant, savedById: Id })),
@@ -92,6 +96,8 @@ export const Scenario = z.strictObject({
   bobbinCaseSwaps: z.array(
     z.strictObject({ id: Id, machineId: Id, caseId: Id, putInAt: Instant, putInById: Id }),
   ),
+  /** Plates that machines share. */
+  plates: z.array(PlateEntry.extend({ id: Id, onMachineId: Id.nullable() })),
   services: z.array(
     z.strictObject({
       id: Id,

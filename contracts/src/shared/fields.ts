@@ -22,3 +22,6 @@ export const ContentVersion = z.string().max(80);
 
 /** Version of an editable thing: counts up by one with each change. */
 export const Version = z.int().min(0).max(2_147_483_647);
+
+/** Hole of a needle plate or a feed dog, in mm. */
+export const HoleMm = z.number().positive().max(10);

@@ -1,3 +1,3 @@
 import './schema-words.js';
 export { fixedId, Id, newId } from './id.js';
-export { ContentVersion, Day, Instant, Line, Name, Version } from './fields.js';
+export { ContentVersion, Day, HoleMm, Instant, Line, Name, Version } from './fields.js';

@@ -161,7 +161,7 @@ describe('the minutes of a changeover', () => {
 
   it('spread by what the shop timed, and by nothing while it has timed no step twice', () => {
     const steps = [
-      { do: 'plate', fromMm: 2.2, toMm: 2.8, minutes: 6 },
+      { do: 'plate', fromMm: 2.2, toMm: 2.8, shared: null, fromSharedId: null, minutes: 6 },
       { do: 'wind', tex: 135, bobbins: 4, minutes: 6 },
     ] as const;
     const plate = { valueId: 'changeover.plate', sdMinutes: 3 } as const;

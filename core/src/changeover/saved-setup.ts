@@ -2,12 +2,14 @@ import {
   changeover,
   dialLine,
   dialMarkFor,
+  platesOf,
   threadOnBench,
   type Changeover,
   type DialReading,
   type MachineOnBench,
   type NeedleName,
   type SetState,
+  type SharedPlate,
   type ShopMachine,
   type ThreadOnBench,
   type TopSetting,
@@ -34,6 +36,7 @@ export interface KeptMachine extends MachineOnBench {
   readonly id: string;
   readonly duty: Duty;
   readonly plates: readonly { readonly holeMm: number; readonly feedDogHoleMm: number | null }[];
+  readonly sharedPlates: readonly SharedPlate[];
   readonly presentSetupId: string | null;
   readonly preTensionWraps: number;
   readonly knob: { readonly travelTurns: number } | null;
@@ -75,7 +78,7 @@ export function shopMachineOf(machine: KeptMachine, shop: LoggedShop): ShopMachi
   const dial = dialLine(machine.stitchDial);
   return {
     ...machine,
-    plateHolesMm: machine.plates.map(({ holeMm }) => holeMm),
+    plateHolesMm: platesOf(machine).map(({ holeMm }) => holeMm),
     travelTurns: machine.knob?.travelTurns ?? null,
     cases: shop.cases.get(machine.id) ?? [],
     dialMark: (stitchLengthMm) => dialMarkFor(dial, stitchLengthMm),

@@ -1,7 +1,7 @@
 import type { EdgeGuide, HandSettings } from '../hand-setting/index.js';
 import type { NeedleName } from './needle-choice.js';
 import type { MachineCase } from '../tension/case-choice.js';
-import type { ThreadOnBench } from './on-bench.js';
+import type { PlateOnBench, SharedPlate, ThreadOnBench } from './on-bench.js';
 
 /** How a machine is set for one kind of work, as far as hands have to change it. */
 export interface SetState {
@@ -27,11 +27,14 @@ export interface TopSetting {
 
 /** What the machine has to turn and set. */
 export interface ChangeoverMachine {
+  readonly id?: string;
   readonly travelTurns: number | null;
   /** Turns of thread round the pre-tension pin. */
   readonly preTensionWraps: number;
   /** Its bobbin cases, the one that is in among them. Of one never set, the present thread counts. */
   readonly cases?: readonly MachineCase[];
+  readonly plates?: readonly PlateOnBench[];
+  readonly sharedPlates?: readonly SharedPlate[];
   /** Dial mark for a stitch length, or null when the dial is not calibrated. */
   readonly dialMark: (stitchLengthMm: number) => number | null;
 }
@@ -44,7 +47,15 @@ export type ChangeoverStep = { readonly minutes: number } &
     | { readonly do: 'power-off' }
     | { readonly do: 'unthread'; readonly tex: number }
     | { readonly do: 'needle'; readonly needle: NeedleName; readonly changed: readonly NeedleChange[] }
-    | { readonly do: 'plate'; readonly fromMm: number; readonly toMm: number }
+    | {
+        readonly do: 'plate';
+        readonly fromMm: number;
+        readonly toMm: number;
+        /** The one to fetch, where it is shared with other machines. */
+        readonly shared: FetchedPlate | null;
+        /** The shared one that comes off. */
+        readonly fromSharedId: string | null;
+      }
     /** The needle is so many sizes from the one before that hook and needle guard may stand wrong to it. */
     | { readonly do: 'clearance'; readonly sizes: number }
     | { readonly do: 'dial'; readonly stitchMm: number; readonly mark: number | null }
@@ -87,6 +98,14 @@ export type ChangeoverStep = { readonly minutes: number } &
     | { readonly do: 'guards' }
     | { readonly do: 'test'; readonly seams: number }
   );
+/** A shared plate as a step names it: where it is fetched from, a machine or where it lies. */
+export interface FetchedPlate {
+  readonly id: string;
+  readonly mark: string;
+  readonly place: string;
+  readonly onMachine: string | null;
+}
+
 export type ChangeoverStepKind = ChangeoverStep['do'];
 
 /** The steps there are, in the order the hands do them; each comes once at most. */

@@ -151,6 +151,28 @@ describe('changing over', () => {
     expect(done(HEAVY, { ...HEAVY, plateHoleMm: 2.2 })).toEqual(['power-off', 'plate', 'guards', 'test']);
   });
 
+  it('says which shared plate to fetch and from where, before one that is on another machine', () => {
+    const plate = (mark: string, on: { id: string; name: string } | null) => ({
+      ...{ id: mark, mark, holeMm: 2.2, feedDogHoleMm: null, place: 'drawer 2', on },
+    });
+    const there = plate('P1', { id: 'b', name: 'B' });
+    const way = (sharedPlates: (typeof there)[], plates = [{ holeMm: 2.8, feedDogHoleMm: null }]) =>
+      changeover(
+        HEAVY,
+        { ...HEAVY, plateHoleMm: 2.2 },
+        { ...MACHINE, id: 'a', plates, sharedPlates },
+      ).steps.find((step) => step.do === 'plate');
+    expect(way([there, plate('P2', null)])?.shared).toEqual({
+      ...{ id: 'P2', mark: 'P2', place: 'drawer 2', onMachine: null },
+    });
+    expect(way([there])?.shared?.onMachine).toBe('B');
+    expect(way([there], [{ holeMm: 2.2, feedDogHoleMm: null }])?.shared)
+      .withContext('one of its own')
+      .toBeNull();
+    const own = { ...plate('P4', { id: 'a', name: 'A' }), holeMm: 2.8 };
+    expect(way([own, there])?.fromSharedId).toBe('P4');
+  });
+
   // Common practice: hook and needle guard are set to a blade; one size is within what they leave.
   it('looks at hook and guard when the needle moves two sizes or more', () => {
     const to = (nm: number) => done(HEAVY, { ...HEAVY, needle: { ...HEAVY.needle, nm } });

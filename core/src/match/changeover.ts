@@ -14,6 +14,7 @@ import type {
   NeedleChange,
   SetState,
 } from './changeover-step.js';
+import { plateToFetch, sharedPlateOn } from './shared-plate.js';
 import { sameNeedle } from './needle-choice.js';
 import type { ThreadOnBench } from './on-bench.js';
 
@@ -41,6 +42,8 @@ export function changeover(
   const hands = [
     ...(from && threadChanges ? [{ do: 'unthread' as const, tex: from.thread.tex, minutes: 0 }] : []),
     ...needleSteps(from, to, values),
+    ...plateSteps(from, to, machine, at('plate')),
+    ...clearanceSteps(from, to, values),
     ...(threadChanges ? [{ do: 'bobbin' as const, tex: to.thread.tex, minutes: at('bobbin') }] : []),
     ...caseSteps(from, to, machine, values),
     ...(threadChanges ? [{ do: 'thread' as const, tex: to.thread.tex, minutes: at('thread') }] : []),
@@ -96,28 +99,39 @@ function windStep({ thread: { tex }, bobbins = null }: SetState, minutes: number
   return { do: 'wind', tex, bobbins, minutes: minutes * (bobbins ?? 1) };
 }
 
-/** Needle, plate, and what has to be looked at when the needle is of quite another size. */
-function needleSteps(from: SetState | null, to: SetState, values: Values): readonly ChangeoverStep[] {
+function needleSteps(from: SetState | null, to: SetState, values: Values): readonly Step<'needle'>[] {
+  if (from && sameNeedle(from.needle, to.needle)) return [];
   const changed: readonly NeedleChange[] = [
     ...(from?.needle.systemId === to.needle.systemId ? [] : (['system'] as const)),
     ...(from?.needle.nm === to.needle.nm ? [] : (['size'] as const)),
     ...(from?.needle.pointId === to.needle.pointId ? [] : (['point'] as const)),
     ...(from?.needle.finishId === to.needle.finishId ? [] : (['finish'] as const)),
   ];
+  return [{ do: 'needle', needle: to.needle, changed, minutes: values['changeover.needle'].value }];
+}
+
+/** The plate, with the shared one that is fetched for it. */
+function plateSteps(
+  from: SetState | null,
+  { plateHoleMm: toMm }: SetState,
+  machine: ChangeoverMachine,
+  minutes: number,
+): readonly Step<'plate'>[] {
+  if (from === null || from.plateHoleMm === toMm) return [];
+  const fetched = plateToFetch(machine, toMm);
+  const shared = fetched && {
+    ...{ id: fetched.id, mark: fetched.mark, place: fetched.place },
+    onMachine: fetched.on?.name ?? null,
+  };
+  const fromSharedId = (machine.id && sharedPlateOn(machine, machine.id)?.id) ?? null;
+  return [{ do: 'plate', fromMm: from.plateHoleMm, toMm, shared, fromSharedId, minutes }];
+}
+
+/** What has to be looked at when the needle is of quite another size. */
+function clearanceSteps(from: SetState | null, to: SetState, values: Values): readonly Step<'clearance'>[] {
   const sizes = from ? sizePlace(to.needle.nm) - sizePlace(from.needle.nm) : 0;
-  const plates = from && from.plateHoleMm !== to.plateHoleMm;
-  const minutes = (id: StepValue): number => values[`changeover.${id}`].value;
-  return [
-    ...(from && sameNeedle(from.needle, to.needle)
-      ? []
-      : [{ do: 'needle' as const, needle: to.needle, changed, minutes: minutes('needle') }]),
-    ...(plates
-      ? [{ do: 'plate' as const, fromMm: from.plateHoleMm, toMm: to.plateHoleMm, minutes: minutes('plate') }]
-      : []),
-    ...(Math.abs(sizes) >= values['changeover.clearance-from'].value
-      ? [{ do: 'clearance' as const, sizes, minutes: minutes('clearance') }]
-      : []),
-  ];
+  if (Math.abs(sizes) < values['changeover.clearance-from'].value) return [];
+  return [{ do: 'clearance', sizes, minutes: values['changeover.clearance'].value }];
 }
 
 const sizePlace = (nm: number): number => NEEDLE_SIZES.findIndex((size) => size.nm >= nm);

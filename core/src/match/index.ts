@@ -37,7 +37,15 @@ export {
   type PointInLayer,
 } from './point-for-stack.js';
 export { finishForStack, finishValueId, finishWork } from './finish-for-stack.js';
-export { needleHoles, plateFit, type NeedleHoles, type PlateFit, type PlateVerdict } from './plate-hole.js';
+export {
+  needleHoles,
+  plateFit,
+  platesOf,
+  type NeedleHoles,
+  type PlateFit,
+  type PlateVerdict,
+} from './plate-hole.js';
+export { plateToFetch, sharedPlateOn } from './shared-plate.js';
 export { plateRemedy, type PlateRemedy } from './plate-remedy.js';
 export { edgeDistanceMm, seamHole, type SeamHole } from './seam-hole.js';
 export { COST_PARTS, type CostPart, type CostParts } from './needle-cost.js';
@@ -46,6 +54,7 @@ export {
   type Limits,
   type MachineOnBench,
   type PlateOnBench,
+  type SharedPlate,
   type ThreadOnBench,
 } from './on-bench.js';
 export {

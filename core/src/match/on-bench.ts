@@ -24,6 +24,17 @@ export interface PlateOnBench {
   readonly feedDogHoleMm: number | null;
 }
 
+/** A plate, with its feed dog, that goes on several machines of the shop. */
+export interface SharedPlate extends PlateOnBench {
+  readonly id: string;
+  /** What is engraved or written on it. */
+  readonly mark: string;
+  /** Where it lies while it is on no machine. */
+  readonly place: string;
+  /** The machine it is on; null while it is on none. */
+  readonly on: { readonly id: string; readonly name: string } | null;
+}
+
 /** A machine as far as a needle has to go with it. */
 export interface MachineOnBench {
   /** Designations of the systems its clamp takes. */
@@ -35,6 +46,8 @@ export interface MachineOnBench {
   readonly feed?: string;
   /** Its plates, each with the feed dog that goes with it. */
   readonly plates?: readonly PlateOnBench[];
+  /** Plates that it shares with other machines. */
+  readonly sharedPlates?: readonly SharedPlate[];
   readonly threadTex?: Limits;
   readonly needleNm?: Limits;
 }

@@ -2,7 +2,7 @@ import { requirePositive } from '../standing/index.js';
 import { bladeDiameterMm } from '../needle/index.js';
 import type { Stack } from '../material/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
-import type { MachineOnBench } from './on-bench.js';
+import type { MachineOnBench, PlateOnBench } from './on-bench.js';
 
 export type PlateVerdict = 'will-not-clear' | 'tight' | 'good' | 'big' | 'swallows-thin-work';
 
@@ -21,9 +21,18 @@ export interface NeedleHoles {
   readonly feedDogMm: number | null;
 }
 
+/** The plates that go on a machine: its own, then those it shares with others. */
+export function platesOf({
+  plates = [],
+  sharedPlates = [],
+}: Pick<MachineOnBench, 'plates' | 'sharedPlates'>): readonly PlateOnBench[] {
+  return [...plates, ...sharedPlates];
+}
+
 /** The holes of the plate that is on a machine. */
-export function needleHoles({ plateHoleMm, feed, plates }: MachineOnBench): NeedleHoles {
-  const plate = plates?.find(({ holeMm }) => holeMm === plateHoleMm);
+export function needleHoles(machine: MachineOnBench): NeedleHoles {
+  const { plateHoleMm, feed } = machine;
+  const plate = platesOf(machine).find(({ holeMm }) => holeMm === plateHoleMm);
   return { plateMm: plateHoleMm, feedDogMm: feed === 'compound' ? (plate?.feedDogHoleMm ?? null) : null };
 }
 

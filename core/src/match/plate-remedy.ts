@@ -1,6 +1,6 @@
 import { SHIPPED_VALUES } from '../reference/index.js';
 import { bestNeedle } from './best-needle.js';
-import { needleHoles, plateFit } from './plate-hole.js';
+import { needleHoles, plateFit, platesOf } from './plate-hole.js';
 import type { NeedleCandidate, NeedleQuestion } from './rank-needles.js';
 import type { ShopMachine } from './rank-machines.js';
 
@@ -25,7 +25,9 @@ export function plateRemedy(
     const fit = plateFit(needleHoles({ ...machine, plateHoleMm }), size.nm, stack, values);
     return fit.verdict === 'good' || fit.verdict === 'big';
   };
-  const plates = (machine.plates ?? []).map(({ holeMm }) => holeMm).filter(sits);
+  const plates = platesOf(machine)
+    .map(({ holeMm }) => holeMm)
+    .filter(sits);
   const others = machines.flatMap((other) => {
     if (other.id === machineId) return [];
     const needle = bestNeedle({ ...question, machine: other });

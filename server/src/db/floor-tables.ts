@@ -34,6 +34,7 @@ import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { HandSettingRow } from './hand-setting-rows.js';
 import type { HookCheckRow } from './hook-rows.js';
+import type { PlateMachineRow, PlateRow } from './plate-rows.js';
 import type { PullTestRow } from './pull-test-rows.js';
 import type { ThreadingCardRow } from './threading-rows.js';
 import type { QueuedJobRow } from './job-queue-rows.js';
@@ -44,6 +45,18 @@ import type { ServiceKindRow } from './service-kind-rows.js';
 /** The tables of needles, and of what is done at machines. */
 export function floorTables(table: DefineTable) {
   return {
+    plates: table<PlateRow>('plates', {
+      id,
+      mark: text,
+      holeMm: measure,
+      feedDogMark: text,
+      feedDogHoleMm: measureOrNone,
+      teethRows: wholeOrNone,
+      place: text,
+      onMachineId: refOrNone,
+      version,
+    }),
+    plateMachines: table<PlateMachineRow>('plate_machines', { plateId: id, machineId: id }),
     needleInstalls: table<NeedleInstallRow>('needle_installs', {
       id,
       machineId: ref,

@@ -75,6 +75,7 @@ const EMPTY = {
   bobbinCaseSwaps: [],
   services: [],
   serviceKinds: [],
+  plates: [],
   faults: [],
   threadingCards: [],
   partUsed: [],

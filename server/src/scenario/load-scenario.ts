@@ -104,6 +104,7 @@ export async function loadScenario(
     await loadNeedles(tables, scenario, inOne);
     await loadRounds(tables, scenario, now, inOne);
     await loadStore(tables, scenario, inOne);
+    await loadPlates(tables, scenario, inOne);
     await loadCare(tables, scenario, inOne);
     await tables.devices.bulkCreate(
       scenario.standIns.map(({ token, ...device }) => ({
@@ -190,6 +191,17 @@ async function loadCare(tables: Database['tables'], scenario: Scenario, inOne: I
     })),
     inOne,
   );
+}
+
+async function loadPlates(tables: Database['tables'], { plates }: Scenario, inOne: InOne): Promise<void> {
+  await tables.plates.bulkCreate(
+    plates.map(({ machineIds: _, ...plate }) => ({ ...plate, version: 0 })),
+    inOne,
+  );
+  const goesOn = plates.flatMap(({ id: plateId, machineIds }) =>
+    machineIds.map((machineId) => ({ plateId, machineId })),
+  );
+  await tables.plateMachines.bulkCreate(goesOn, inOne);
 }
 
 async function loadNeedles(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {

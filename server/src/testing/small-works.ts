@@ -147,6 +147,7 @@ export function smallWorks() {
     lots: [],
     services: [],
     serviceKinds: [],
+    plates: [],
     faults: [],
     threadingCards: [],
     needleChecks: [],

@@ -27,6 +27,8 @@ import * as nowEffects from './features/now/now.effects';
 import { nowFeature } from './features/now/now.state';
 import * as peopleEffects from './features/people/people.effects';
 import { peopleFeature } from './features/people/people.state';
+import * as plateEffects from './features/plate/plate.effects';
+import { plateFeature } from './features/plate/plate.state';
 import * as pullTestEffects from './features/pull-test/pull-test.effects';
 import { pullTestFeature } from './features/pull-test/pull-test.state';
 import * as practiceEffects from './features/practice/practice.effects';
@@ -211,6 +213,12 @@ export const appRoutes: Routes = [
           {
             path: 'import',
             loadComponent: () => import('./features/machine/import.page').then((m) => m.ImportMachinesPage),
+          },
+          {
+            path: 'plates',
+            title: 'Plates · Gantelet',
+            providers: [provideState(plateFeature), provideEffects(plateEffects)],
+            loadComponent: () => import('./features/plate/plates.page').then((m) => m.PlatesPage),
           },
           {
             path: 'services',

@@ -44,7 +44,7 @@ describe('a changeover', () => {
   /** Tex 45 in denim on a smaller plate than the strap's, which the machine gets for it. */
   async function saveLight(): Promise<string> {
     const machine = await machineNow();
-    const { id: _, zone, knob: __, presentSetupId: ___, ...entry } = machine;
+    const { id: _, zone, knob: __, presentSetupId: ___, sharedPlates: ____, ...entry } = machine;
     const plates = [...entry.plates, { holeMm: 2.2, feedDogHoleMm: null }];
     const revised = await mechanic.call(routes.reviseMachine, {
       params: { machineId },

@@ -50,8 +50,8 @@ export async function takeEffect(
         return undoNeedle(context, tickId, changeover, before.installId);
       return does ? changeNeedleFor(context, tickId, changeover, step, tick) : NOTHING;
     case 'plate':
-      if (does) await putPlate(context, changeover, step.toMm);
-      if (opens) await putPlate(context, changeover, step.fromMm);
+      if (does) await putPlate(context, changeover, step.toMm, step.shared?.id ?? null);
+      if (opens) await putPlate(context, changeover, step.fromMm, step.fromSharedId);
       return NOTHING;
     case 'case':
       await putCaseIn(does ? step.caseId : opens ? step.fromCaseId : null);
@@ -100,8 +100,13 @@ async function undoNeedle(
   return AS_IT_WAS;
 }
 
-function putPlate({ database, tx }: WriteContext, { machineId }: Changeover, holeMm: number): Promise<void> {
-  return putPlateOn(database, machineId, holeMm, tx);
+function putPlate(
+  { database, tx }: WriteContext,
+  { machineId }: Changeover,
+  holeMm: number,
+  sharedId: string | null,
+): Promise<void> {
+  return putPlateOn(database, machineId, holeMm, sharedId, tx);
 }
 
 async function turnScrew(

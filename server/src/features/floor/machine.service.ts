@@ -1,3 +1,4 @@
+import { platesOf, plateToFetch } from '@gantelet/core';
 import {
   ProblemError,
   type KnobMark,
@@ -6,6 +7,7 @@ import {
   type Person,
 } from '@gantelet/contracts';
 import { duplicateKey, type Database, type Transaction } from '../../db/database.js';
+import { movePlate } from '../plate/index.js';
 import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 import {
   columnsOfMachine,
@@ -27,6 +29,7 @@ export async function registerMachine(
   tx: Transaction,
 ): Promise<Machine> {
   await requirePlace(database, id, entry, tx);
+  requirePlate(entry, []);
   await orIfNumberTaken(insertMachine(database, id, entry, tx), entry);
   await writeMachineLists(database, id, entry, tx);
   return findMachine(database, id, tx);
@@ -40,8 +43,15 @@ export async function reviseMachine(
   version: number,
   tx: Transaction,
 ): Promise<Machine> {
-  await requireVersion(database, await lockMachine(database, id, tx), version, tx);
+  const present = await lockMachine(database, id, tx);
+  await requireVersion(database, present, version, tx);
   await requirePlace(database, id, entry, tx);
+  const { sharedPlates } = await findMachine(database, id, tx);
+  requirePlate(entry, sharedPlates);
+  if (present.plateHoleMm !== entry.plateHoleMm) {
+    const fetched = plateToFetch({ plates: entry.plates, sharedPlates }, entry.plateHoleMm);
+    await movePlate(database, id, fetched?.id ?? null, tx);
+  }
   const change = { ...columnsOfMachine(entry), version: version + 1 };
   await orIfNumberTaken(updateMachine(database, id, change, tx), entry);
   await writeMachineLists(database, id, entry, tx);
@@ -58,6 +68,9 @@ export async function setPresentSetup(
   tx: Transaction,
 ): Promise<Machine> {
   if (setup.machineId !== machineId) throw new ProblemError('setup.other-machine');
+  const before = await findMachine(database, machineId, tx);
+  if (before.plateHoleMm !== setup.plateHoleMm)
+    await movePlate(database, machineId, plateToFetch(before, setup.plateHoleMm)?.id ?? null, tx);
   const change = { presentSetupId: setup.id, plateHoleMm: setup.plateHoleMm };
   const machine = await changeMachine(database, machineId, version, change, tx);
   const row = { id: by.id, machineId, setupId: setup.id, setAt: by.at, setById: by.person.id };
@@ -73,14 +86,16 @@ export async function setForSetup(database: Database, row: MachineSetupRow, tx: 
   await insertMachineSetup(database, row, tx);
 }
 
-/** Says which plate is on a machine. */
+/** Says which plate is on a machine. @param sharedId of the plate where it is a shared one */
 export async function putPlateOn(
   database: Database,
   machineId: string,
   plateHoleMm: number,
+  sharedId: string | null,
   tx: Transaction,
 ): Promise<void> {
   const { version } = await lockMachine(database, machineId, tx);
+  await movePlate(database, machineId, sharedId, tx);
   await updateMachine(database, machineId, { plateHoleMm, version: version + 1 }, tx);
 }
 
@@ -134,6 +149,14 @@ function numberTaken(shopNumber: number, name: string): ProblemError {
   return new ProblemError('machine.number-taken', { shopNumber, name }, [
     { path: 'body.shopNumber', message: 'a number no other machine has' },
   ]);
+}
+
+/** The plate that is said to be on a machine goes on it. */
+function requirePlate({ plates, plateHoleMm }: MachineEntry, sharedPlates: Machine['sharedPlates']): void {
+  const goOn = platesOf({ plates, sharedPlates }).map(({ holeMm }) => holeMm);
+  if (goOn.includes(plateHoleMm)) return;
+  const message = `the hole of one of its plates: ${goOn.join(', ')}`;
+  throw new ProblemError('request.invalid', {}, [{ path: 'body.plateHoleMm', message }]);
 }
 
 /** The zone is there and the shop number is free. */

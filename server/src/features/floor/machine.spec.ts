@@ -90,6 +90,7 @@ describe('machines', () => {
       ...rest,
       id: key,
       zone: { id: zoneId, name: 'Hall' },
+      sharedPlates: [],
       knob: null,
       presentSetupId: null,
       version: 0,
@@ -156,7 +157,7 @@ describe('machines', () => {
     const other = await mechanic.call(routes.saveSetup, { body: { ...work, plateHoleMm: 3 } });
     expect((other.body as unknown as Problem).fields?.[0]).toEqual({
       path: 'body.plateHoleMm',
-      message: 'a plate of this machine: 2.2, 2.8',
+      message: 'a plate that goes on this machine: 2.2, 2.8',
     });
   });
 });

@@ -10,6 +10,7 @@ import {
 } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
+import { ON_MACHINE } from '../plate/index.js';
 
 /** All machines that work here, by shop number. */
 export async function listMachines(database: Database, tx: Transaction | null = null): Promise<Machine[]> {
@@ -187,6 +188,10 @@ const LISTS = {
   systemIds: `(SELECT JSON_ARRAYAGG(s.system_id ORDER BY s.position) FROM machine_systems s WHERE s.machine_id = machines.id)`,
   plates: `(SELECT JSON_ARRAYAGG(JSON_OBJECT('holeMm', p.hole_mm, 'feedDogHoleMm', p.feed_dog_hole_mm) ORDER BY p.position)
               FROM machine_plates p WHERE p.machine_id = machines.id)`,
+  sharedPlates: `(SELECT JSON_ARRAYAGG(JSON_OBJECT('id', plates.id, 'mark', plates.mark, 'holeMm', plates.hole_mm,
+                    'feedDogHoleMm', plates.feed_dog_hole_mm, 'place', plates.place, 'on', ${ON_MACHINE})
+                    ORDER BY plates.hole_mm, plates.mark)
+                  FROM plate_machines pm JOIN plates ON plates.id = pm.plate_id WHERE pm.machine_id = machines.id)`,
   stitchDial: `(SELECT JSON_ARRAYAGG(JSON_OBJECT('mark', d.dial_mark, 'tenStitchesMm', d.ten_stitches_mm) ORDER BY d.position)
                   FROM stitch_dial_readings d WHERE d.machine_id = machines.id)`,
 } as const;
@@ -195,6 +200,7 @@ interface MachineWithLists extends MachineRow {
   readonly zone: Zone;
   readonly systemIds: Machine['systemIds'] | null;
   readonly plates: Machine['plates'] | null;
+  readonly sharedPlates: Machine['sharedPlates'] | null;
   readonly stitchDial: Machine['stitchDial'] | null;
 }
 
@@ -220,6 +226,7 @@ async function machinesWhere(
     zone: row.zone,
     systemIds: row.systemIds ?? [],
     plates: row.plates ?? [],
+    sharedPlates: row.sharedPlates ?? [],
     stitchDial: row.stitchDial ?? [],
     knob: knobOf(row),
     presentSetupId: row.presentSetupId,

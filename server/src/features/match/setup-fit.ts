@@ -1,4 +1,11 @@
-import { refusalsOf, stackOf, threadOnBench, type NeedleQuestion, type Values } from '@gantelet/core';
+import {
+  platesOf,
+  refusalsOf,
+  stackOf,
+  threadOnBench,
+  type NeedleQuestion,
+  type Values,
+} from '@gantelet/core';
 import { ProblemError, type FieldProblem, type Machine, type SetupWork } from '@gantelet/contracts';
 
 /** What is wrong with needle and plate of a set-up on a machine, by the same rules as the browser's; empty when it may go in. */
@@ -16,10 +23,11 @@ export function needleProblems(
     schools: work.schools,
     values,
   };
-  const own = machine.plates.some(({ holeMm }) => holeMm === work.plateHoleMm);
-  const holes = machine.plates.map(({ holeMm }) => holeMm).join(', ');
+  const goOn = platesOf(machine).map(({ holeMm }) => holeMm);
   return [
-    ...(own ? [] : [{ path: 'plateHoleMm', message: `a plate of this machine: ${holes}` }]),
+    ...(goOn.includes(work.plateHoleMm)
+      ? []
+      : [{ path: 'plateHoleMm', message: `a plate that goes on this machine: ${goOn.join(', ')}` }]),
     ...refusalsOf(question, work.needle).map(({ reason }) => ({
       path: 'needle',
       message: `does not fit: ${reason}`,

@@ -28,6 +28,7 @@ export const MACHINE: Machine = {
     { holeMm: 2.8, feedDogHoleMm: null },
     { holeMm: 2.2, feedDogHoleMm: null },
   ],
+  sharedPlates: [],
   hookSide: 'left',
   takeUpStrokeMm: 68,
   preTensionWraps: 1,

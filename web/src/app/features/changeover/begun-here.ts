@@ -9,7 +9,7 @@ import {
 
 /**
  * A changeover as this device would begin it, for as long as the server has not heard of it. The server works the steps
- * out anew from how the machine stands there.
+ * out itself from how the machine stands there.
  *
  * @param needle what is in the machine as far as this device knows
  * @returns null when the machine or the set-up is not known here

@@ -34,6 +34,7 @@ export function entryOf({
   zone,
   knob: __,
   presentSetupId: ___,
+  sharedPlates: _____,
   version: ____,
   ...traits
 }: Machine): MachineEntry {

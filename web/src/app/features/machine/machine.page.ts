@@ -96,6 +96,7 @@ export class MachinePage {
     () => this.firstEntry(),
   );
   protected readonly systemProblem = signal<string | null>(null);
+  protected readonly sharedPlates = computed(() => this.machine()?.sharedPlates ?? []);
   protected readonly title = computed(() => this.machine()?.name ?? 'A new machine');
   protected readonly facing = computed(() => {
     const entry = this.entry();

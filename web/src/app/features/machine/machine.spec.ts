@@ -21,7 +21,7 @@ describe('the form of a machine', () => {
   });
 
   it('names what cannot be, and what the server said', () => {
-    const entry = { ...entryOf(MACHINE), plateHoleMm: 3, shank: 'flat' as const };
+    const entry = { ...entryOf(MACHINE), plateHoleMm: 0, shank: 'flat' as const };
     expect([...fieldWords(entry, null).keys()].sort()).toEqual(['plateHoleMm', 'shank']);
     const problem = {
       type: 'x',

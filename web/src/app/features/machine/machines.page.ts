@@ -20,6 +20,7 @@ import { machineActions, machineFeature } from './machine.state';
       <h1>{{ headline() }}</h1>
       @if (mayEdit() && read()) {
         <span class="acts">
+          <a class="button" routerLink="/machines/plates">Shared plates</a>
           <a class="button" routerLink="/machines/services">Kinds of service</a>
           <a class="button" routerLink="/machines/import">Take in a list</a>
           <a class="button" routerLink="/machines/new">Register a machine</a>

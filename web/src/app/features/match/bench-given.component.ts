@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { materialById, SEAM_LOOKS, THREAD_USES, type SeamLook, type ThreadUse } from '@gantelet/core';
+import {
+  materialById,
+  platesOf,
+  SEAM_LOOKS,
+  THREAD_USES,
+  type SeamLook,
+  type ThreadUse,
+} from '@gantelet/core';
 import type { Machine, SchoolChoice, Setup } from '@gantelet/contracts';
 import { StackDrawingComponent } from '../../shared/drawings/stack-drawing.component';
 import { Preferences } from '../../shared/preferences';
@@ -61,14 +68,14 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
         takes {{ machine.systemIds.join(', ') || 'no system entered' }}, {{ machine.shank }} shank, plate hole
         {{ machine.plateHoleMm }} mm
       </p>
-      @if (machine.plates.length > 1) {
+      @if (plates().length > 1) {
         <label for="bench-plate">Plate for this work</label>
         <select
           id="bench-plate"
           class="form-select"
           (change)="changed.emit({ plateHoleMm: +valueOf($event), picked: null })"
         >
-          @for (plate of machine.plates; track $index) {
+          @for (plate of plates(); track $index) {
             <option
               [value]="plate.holeMm"
               [selected]="plate.holeMm === (draft().plateHoleMm ?? machine.plateHoleMm)"
@@ -180,6 +187,7 @@ export class BenchGivenComponent {
   readonly work = input.required<BenchAnswer>();
   readonly shopSchools = input.required<SchoolChoice | null>();
   readonly changed = output<Partial<BenchDraft>>();
+  protected readonly plates = computed(() => platesOf(this.machine() ?? {}));
   protected readonly setupChoices = computed(() => {
     const names = new Map(this.machines().map(({ id, name }) => [id, name]));
     return this.setups().map(({ id, name, machineId }) => ({ id, name, where: names.get(machineId) ?? '' }));

@@ -7,7 +7,7 @@ import {
   type NeedleName,
 } from '@gantelet/core';
 import { EDGE_WORDS, footSettingText } from './hand-setting-words';
-import { shortNumber } from './units-text';
+import { mm, shortNumber } from './units-text';
 
 /** A step of a changeover as one short order with its amount. */
 export function stepText(step: ChangeoverStep): string {
@@ -25,7 +25,7 @@ export function stepText(step: ChangeoverStep): string {
     case 'needle':
       return `Needle: put in ${needleText(step.needle)}. Fully up, long groove to the threading side, scarf to the hook, screw tight.`;
     case 'plate':
-      return `Plate and feed dog: change the ${mm(step.fromMm)} hole for the ${mm(step.toMm)} one.`;
+      return `Plate and feed dog: change the ${mm(step.fromMm)} hole for the ${mm(step.toMm)} one${fetchText(step.shared)}.`;
     case 'dial':
       return step.mark === null
         ? `Stitch dial: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
@@ -72,6 +72,14 @@ export function stepCaution(step: ChangeoverStep): string | null {
   if (step.do === 'needle' || step.do === 'plate')
     return 'Power off, motor stopped. No needle lies about: pocket or sharps box.';
   return step.do === 'test' ? 'Guards back on before power. Eye protection on a thick stack.' : null;
+}
+
+/** Which shared plate it is, and where to fetch it; empty for one of the machine's own. */
+function fetchText(shared: Extract<ChangeoverStep, { do: 'plate' }>['shared']): string {
+  if (!shared) return '';
+  const { mark, onMachine, place } = shared;
+  const where = onMachine ? `it is on ${onMachine} now` : place;
+  return `, ${mark}${where ? ` (${where})` : ''}`;
 }
 
 const windText = (bobbins: number | null): string =>
@@ -166,5 +174,3 @@ function stepsWords(steps: number): string {
   const count = Math.abs(Math.round(steps));
   return count === 1 ? 'one step' : `${count} steps of the size ladder`;
 }
-
-const mm = (value: number): string => `${shortNumber(value)} mm`;

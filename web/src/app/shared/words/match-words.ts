@@ -13,7 +13,7 @@ import type {
   ThreadUse,
 } from '@gantelet/core';
 import { pointStyle } from '@gantelet/core';
-import { shortNumber } from './units-text';
+import { mm, shortNumber } from './units-text';
 
 export const BAND_WORDS: Readonly<Record<FitBand, string>> = {
   'too-loose': 'very loose',
@@ -202,5 +202,3 @@ function limitText({ least, most }: Limits, unit: string): string {
   if (least === null) return `up to ${unit} ${most}`;
   return most === null ? `from ${unit} ${least}` : `from ${unit} ${least} to ${most}`;
 }
-
-const mm = (value: number): string => `${shortNumber(value)} mm`;

@@ -42,3 +42,6 @@ export function valueWithUnit(value: number, unit: string): string {
 }
 
 const COUNTED: ReadonlySet<string> = new Set(['seams', 'steps', 'turns', 'weights']);
+
+/** A length, with its unit. */
+export const mm = (lengthMm: number): string => `${shortNumber(lengthMm)} mm`;

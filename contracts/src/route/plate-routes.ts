@@ -1,0 +1,36 @@
+import * as z from 'zod';
+import { PlateChange, PlateEntry, PlateView } from '../plate/index.js';
+import { Id } from '../shared/index.js';
+import { reads, writes } from './route.js';
+
+/** Plates and feed dogs that machines share. */
+export const plateRoutes = {
+  listPlates: reads({
+    id: 'listPlates',
+    path: '/api/plates',
+    summary: 'Plates and feed dogs that machines share, by hole',
+    permission: 'operator',
+    reply: z.array(PlateView),
+  }),
+  addPlate: writes({
+    id: 'addPlate',
+    method: 'POST',
+    path: '/api/plates',
+    summary: 'Add a plate that machines share',
+    permission: 'mechanic',
+    body: PlateEntry,
+    reply: z.array(PlateView),
+    errors: ['plate.mark-taken', 'machine.unknown'],
+  }),
+  changePlate: writes({
+    id: 'changePlate',
+    method: 'PUT',
+    path: '/api/plates/:plateId',
+    summary: 'Write a shared plate again, or drop it',
+    permission: 'mechanic',
+    params: z.strictObject({ plateId: Id }),
+    body: PlateChange,
+    reply: z.array(PlateView),
+    errors: ['plate.unknown', 'plate.mark-taken', 'machine.unknown', 'version.stale'],
+  }),
+} as const;

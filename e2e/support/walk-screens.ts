@@ -100,6 +100,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/machines/services');
   await expect(page.getByRole('heading', { name: 'Kinds of service' })).toBeVisible();
   await check();
+  await page.goto('/compare-needles');
+  await expect(page.getByRole('heading', { name: 'Never swap them' })).toBeVisible();
+  await check();
   await page.goto('/machines/plates');
   await expect(page.getByRole('button', { name: 'Edit P3' })).toBeVisible();
   await check();

@@ -19,4 +19,13 @@ export {
   type Slide,
 } from './judge-needle.js';
 export { judgeSample, lotSample, passChance, type LotSample, type SampleVerdict } from './lot-sample.js';
+export {
+  COMPARED_LENGTHS,
+  compareNeedles,
+  type ComparedLength,
+  type LengthBeside,
+  type NeedleBeside,
+  type NeedleComparison,
+  type NeedlesBeside,
+} from './compare-needles.js';
 export { lengthValueId, NEEDLE_LENGTHS, type NeedleLength } from './needle-traits.js';

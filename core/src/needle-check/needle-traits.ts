@@ -60,8 +60,8 @@ export function lengthLaw(
   };
 }
 
-/** The shop's own measure first, then that of a sister in the same clamp, then what came with the application. */
-function knownLength(systemId: string, length: NeedleLength, values: Values): Sourced<number> | null {
+/** A length of a system: the shop's own measure first, then that of a sister in the same clamp, then what came with the application. Null where nobody knows. */
+export function knownLength(systemId: string, length: NeedleLength, values: Values): Sourced<number> | null {
   const system = needleSystem(systemId);
   if (!system) return null;
   const sisters = [system, ...NEEDLE_SYSTEMS.filter((one) => one !== system && sameClamp(one, system))];

@@ -186,6 +186,12 @@ export const appRoutes: Routes = [
         loadComponent: () => import('./features/needle/loose-needle.page').then((m) => m.LooseNeedlePage),
       },
       {
+        path: 'compare-needles',
+        title: 'Two needles · Gantelet',
+        loadComponent: () =>
+          import('./features/needle/compare-needles.page').then((m) => m.CompareNeedlesPage),
+      },
+      {
         path: 'lots',
         title: 'Needle lots · Gantelet',
         providers: NEEDLE,

@@ -36,7 +36,7 @@ export const DOORS: readonly Door[] = [
     rooms: [
       { path: '/faults', name: 'Find a fault', key: 'x' },
       { path: '/needle-check', name: 'Check a needle', key: 'k' },
-      { path: '/loose-needle', name: 'Which needle' },
+      { path: '/loose-needle', name: 'Which needle', also: ['/compare-needles'] },
       { path: '/lots', name: 'Needle lots' },
     ],
   },

@@ -75,6 +75,7 @@ const WORTH_A_LINE = 0.01;
           shank says more than any caliper: <a routerLink="/thread">read it as a label</a>.
         </p>
         <button type="button" class="button small" (click)="seen.set(unseen)">Another needle</button>
+        <a class="button small" routerLink="/compare-needles">Two needles side by side</a>
       </section>
       <section class="answer" aria-label="What it may be" aria-live="polite">
         <h2>{{ headline() }}</h2>

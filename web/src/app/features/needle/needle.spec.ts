@@ -6,6 +6,7 @@ import { runEffects } from '../../testing/run-effects';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
+import { CompareNeedlesPage } from './compare-needles.page';
 import { LooseNeedlePage } from './loose-needle.page';
 import { LotsPage } from './lots.page';
 import { NeedleCheckPage } from './needle-check.page';
@@ -119,6 +120,20 @@ describe('a loose needle', () => {
     expect(page.text()).toContain(MACHINE.name);
     await page.press('Another needle');
     expect(page.text()).toContain('Say what you see');
+  });
+});
+
+describe('two needles side by side', () => {
+  it('say what differs and why one must not stand in for the other', async () => {
+    const page = await show(CompareNeedlesPage, []);
+    expect(page.text()).toMatch(/Never swap them ?The eye stands at another height/);
+    expect(page.text()).toContain('5.1 mm');
+    await page.choose('Second needle', '135x16, DPx16');
+    expect(page.text()).toContain('One clamp: cloth and leather needles of one length');
+    await page.choose('Second needle', '135x17, DPx17');
+    expect(page.text()).toContain('The same needle');
+    await page.choose('Second needle, size', 'NM 140 / 22');
+    expect(page.text()).toContain('One system, two sizes');
   });
 });
 

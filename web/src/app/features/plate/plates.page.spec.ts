@@ -1,9 +1,6 @@
-import { provideZonelessChangeDetection } from '@angular/core';
-import { TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { provideState, provideStore, Store } from '@ngrx/store';
 import { newId, type PlateView } from '@gantelet/contracts';
 import { MACHINE, SESSION } from '../../testing/examples';
+import { mountPage } from '../../testing/mount-page';
 import { runEffects } from '../../testing/run-effects';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { matchActions, matchFeature } from '../match/match.state';
@@ -19,56 +16,41 @@ const PLATE: PlateView = {
 const OTHER: PlateView = { ...PLATE, id: newId(), mark: 'P4', on: { id: MACHINE.id, name: MACHINE.name } };
 
 describe('the plates that machines share', () => {
-  async function shown() {
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideRouter([]),
-        provideStore(),
-        provideState(shopFeature),
-        provideState(catalogueFeature),
-        provideState(matchFeature),
-        provideState(plateFeature),
+  const shown = () =>
+    mountPage(PlatesPage, {
+      features: [shopFeature, catalogueFeature, matchFeature, plateFeature],
+      before: [
+        shopActions.sessionRead({ session: SESSION }),
+        matchActions.listsRead({
+          ...{ machines: [MACHINE], setups: [], balanced: [], cases: [], timings: [], hands: [] },
+        }),
+        plateActions.read({ plates: [PLATE, OTHER], done: '' }),
       ],
     });
-    const store = TestBed.inject(Store);
-    store.dispatch(shopActions.sessionRead({ session: SESSION }));
-    const fixture = TestBed.createComponent(PlatesPage);
-    const page = fixture.nativeElement as HTMLElement;
-    const lists = { machines: [MACHINE], setups: [], balanced: [], cases: [], timings: [], hands: [] };
-    store.dispatch(matchActions.listsRead(lists));
-    store.dispatch(plateActions.read({ plates: [PLATE, OTHER], done: '' }));
-    await fixture.whenStable();
-    const sent = spyOn(store, 'dispatch');
-    return { fixture, page, sent };
-  }
 
   it('say where each is, and where the feed dog that it waits for is', async () => {
-    const { page } = await shown();
-    const rows = [...page.querySelectorAll('li')].map((li) => li.textContent.replace(/\s+/g, ' ').trim());
-    expect(rows[0]).toContain('P3 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm');
-    expect(rows[0]).toContain(`Lies in drawer 2. Goes on ${MACHINE.name}.`);
-    expect(rows[0]).toContain(`Its feed dog is also that of P4, on ${MACHINE.name} now.`);
-    expect(rows[1]).toContain(`On ${MACHINE.name} now.`);
+    const page = await shown();
+    expect(page.text()).toContain('P3 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm');
+    expect(page.text()).toContain(`Lies in drawer 2. Goes on ${MACHINE.name}.`);
+    expect(page.text()).toContain(`Its feed dog is also that of P4, on ${MACHINE.name} now.`);
+    expect(page.text()).toContain(
+      `P4 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm On ${MACHINE.name} now.`,
+    );
   });
 
   it('are written again with what was there, and dropped', async () => {
-    const { fixture, page, sent } = await shown();
-    page.querySelector<HTMLButtonElement>('[aria-label="Edit P3"]')!.click();
-    await fixture.whenStable();
-    page.querySelector<HTMLButtonElement>('form .main')!.click();
+    const page = await shown();
     const { id: plateId, on: _, ...kept } = PLATE;
-    expect(sent).toHaveBeenCalledWith(
-      plateActions.change({
-        key: jasmine.any(String) as never,
-        plateId,
-        change: { ...kept, dropped: false },
-      }),
-    );
-    page.querySelector<HTMLButtonElement>('[aria-label="Drop P3"]')!.click();
-    expect(sent).toHaveBeenCalledWith(
-      plateActions.change({ key: jasmine.any(String) as never, plateId, change: { ...kept, dropped: true } }),
-    );
+    await page.press('Edit P3');
+    await page.type('Where they lie', 'drawer 4');
+    await page.press('Save');
+    page.store.dispatch(plateActions.read({ plates: [PLATE, OTHER], done: 'Plate P3: saved.' }));
+    await page.settled();
+    await page.press('Drop P3');
+    expect(page.of(plateActions.change).map(({ plateId: of, change }) => [of, change])).toEqual([
+      [plateId, { ...kept, place: 'drawer 4', dropped: false }],
+      [plateId, { ...kept, dropped: true }],
+    ]);
   });
 
   it('are read back as they stand after a write', () => {

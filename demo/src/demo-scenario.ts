@@ -90,7 +90,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
   const setups = [...built.flatMap((one) => one.setups), ...twoCases.setups];
   const removals = built.flatMap((one) => one.needles.removals);
   return {
-    shop: { ...WORKS, schools: { ...WORKS.schools } },
+    shop: { ...WORKS, schools: { ...WORKS.schools }, colourMarks: [...WORKS.colourMarks] },
     people,
     shifts,
     zones: zones.map((zone) => zone.row),

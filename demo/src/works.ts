@@ -7,6 +7,14 @@ export const WORKS = {
   schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
   tension: { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
   lifeHours: 8,
+  colourMarks: [
+    { of: 'needle-size', nm: 90, colour: 'green' },
+    { of: 'needle-size', nm: 110, colour: 'yellow' },
+    { of: 'needle-size', nm: 140, colour: 'red' },
+    { of: 'needle-system', systemId: '135x17', colour: 'white' },
+    { of: 'needle-system', systemId: '794', colour: 'black' },
+    { of: 'thread', tex: 135, colour: 'brown' },
+  ],
   costs: {
     currency: 'GBP',
     needle: 0.6,

@@ -8,6 +8,7 @@ export {
   SHORTEST_PASSWORD,
   SignInName,
 } from './person.js';
+export { ColourMark, ColourMarkDocument, ColourMarks, MARK_COLOURS, type MarkColour } from './colour-mark.js';
 export {
   COATED_POINT_SCHOOLS,
   LEATHER_POINT_SCHOOLS,

@@ -8,6 +8,7 @@ import {
   type LeatherPointSchool,
   type SizeSchoolChoice,
 } from '@gantelet/core';
+import { ColourMarks } from './colour-mark.js';
 import { ShopCosts } from './shop-costs.js';
 import { Name, Version } from '../shared/index.js';
 
@@ -40,6 +41,7 @@ const ways = {
   /** Planned needle interval in running hours. */
   lifeHours: z.number().positive().max(1000),
   costs: ShopCosts,
+  colourMarks: ColourMarks,
 };
 
 /** How the shop works. */

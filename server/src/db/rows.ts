@@ -48,6 +48,8 @@ export interface ShopRow {
   plannedMinutes: number;
   wearMinutes: number;
   accidentMinutes: number;
+  /** JSON with its version. */
+  colourMarks: string;
   version: number;
 }
 export interface SpoiledWorkRow {

@@ -93,6 +93,7 @@ export function defineTables(sequelize: Sequelize) {
       plannedMinutes: measure,
       wearMinutes: measure,
       accidentMinutes: measure,
+      colourMarks: text,
       version,
     }),
     spoiledWork: table<SpoiledWorkRow>('spoiled_work', {

@@ -52,6 +52,7 @@ function scenarioOf({ shop, lead, zones, shifts }: FirstStart, leadId: string): 
       ...known,
       tension: { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
       lifeHours: USUAL_LIFE_HOURS,
+      colourMarks: [],
       costs: { ...FIRST_COSTS, currency },
     },
     people: [{ id: leadId, role: 'lead', ...lead }],

@@ -80,6 +80,7 @@ export function smallWorks() {
       schools: { size: 'by-work', leatherPoint: 'cutting', coatedPoint: 'small-cut' },
       tension: { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' },
       lifeHours: 8,
+      colourMarks: [],
       costs: {
         currency: 'GBP',
         needle: 0.6,

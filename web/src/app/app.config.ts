@@ -1,9 +1,9 @@
 import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
-import { isDevMode, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { inject, isDevMode, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { provideEffects } from '@ngrx/effects';
-import { provideState, provideStore } from '@ngrx/store';
+import { provideState, provideStore, Store } from '@ngrx/store';
 import { appRoutes } from './app.routes';
 import * as catalogueEffects from './features/catalogue/catalogue.effects';
 import { catalogueFeature } from './features/catalogue/catalogue.state';
@@ -13,6 +13,7 @@ import * as matchEffects from './features/match/match.effects';
 import { benchKept, matchFeature } from './features/match/match.state';
 import * as shopEffects from './features/shop/shop.effects';
 import { shopFeature } from './features/shop/shop.state';
+import { COLOUR_MARKS } from './shared/colour-marks';
 import { fromDevice } from './shared/api/from-device.interceptor';
 
 export const appConfig: ApplicationConfig = {
@@ -24,6 +25,10 @@ export const appConfig: ApplicationConfig = {
       enabled: !isDevMode(),
       registrationStrategy: 'registerWhenStable:30000',
     }),
+    {
+      provide: COLOUR_MARKS,
+      useFactory: () => inject(Store).selectSignal(shopFeature.selectColourMarks),
+    },
     provideStore(),
     provideState(shopFeature),
     provideState(catalogueFeature),

@@ -1,4 +1,4 @@
-import { newId, routes, type Problem } from '@gantelet/contracts';
+import { newId, routes, type ShopRevision, type Problem } from '@gantelet/contracts';
 import { TEST_PEOPLE } from '../../testing/small-works.js';
 import { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
@@ -88,6 +88,7 @@ describe('house rules', () => {
       schools: before.schools,
       tension: { bobbin: 'bobbin-first', target: 'least-tension', step: 'bit-by-bit' },
       lifeHours: 6,
+      colourMarks: [{ of: 'needle-size', nm: 110, colour: 'yellow' }],
       costs: {
         ...before.costs,
         labourPerHour: 26,
@@ -95,10 +96,12 @@ describe('house rules', () => {
         spoiledWork: { ...before.costs.spoiledWork, leather: 19 },
       },
       version: before.version,
-    } as const;
+    } satisfies ShopRevision;
     const { body } = await lead.call(routes.reviseShop, { body: revision });
     expect([body.tension, body.lifeHours, body.version]).toEqual([revision.tension, 6, before.version + 1]);
-    expect(body.costs).toEqual(revision.costs);
+    expect([body.costs, body.colourMarks]).toEqual([revision.costs, revision.colourMarks]);
+    const twice = { ...revision, colourMarks: [...revision.colourMarks, ...revision.colourMarks] };
+    expect((await lead.call(routes.reviseShop, { body: twice })).status).toBe(400);
     const stale = await lead.call(routes.reviseShop, { body: { ...revision, lifeHours: 9 } });
     expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'version.stale']);
     const mechanic = await shop.signedIn('mechanic');

@@ -1,5 +1,11 @@
 import { QueryTypes } from 'sequelize';
-import type { Person, Shop, ShopCosts, ShopRevision } from '@gantelet/contracts';
+import {
+  ColourMarkDocument,
+  type Person,
+  type Shop,
+  type ShopCosts,
+  type ShopRevision,
+} from '@gantelet/contracts';
 import {
   MATERIAL_KINDS,
   needleFraction,
@@ -69,8 +75,9 @@ export async function updateShop(
 type Ways = Omit<ShopRevision, 'version'>;
 
 /** The columns of what the shop decides. */
-export function columnsOfWays({ schools, tension, lifeHours, costs }: Ways) {
+export function columnsOfWays({ schools, tension, lifeHours, costs, colourMarks: marks }: Ways) {
   return {
+    colourMarks: JSON.stringify({ version: 1, marks }),
     sizeSchool: schools.size,
     leatherPointSchool: schools.leatherPoint,
     coatedPointSchool: schools.coatedPoint,
@@ -150,6 +157,7 @@ function shopOf(row: ShopRow, spoiled: readonly SpoiledWorkRow[]): Shop {
     },
     tension: { bobbin: row.bobbinSchool, target: row.tensionTarget, step: row.stepSchool },
     lifeHours: row.lifeHours,
+    colourMarks: ColourMarkDocument.parse(JSON.parse(row.colourMarks)).marks,
     costs: {
       currency: row.currency,
       needle: row.needleCost,

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { SIZE_SCHOOLS, THREAD_CONSTRUCTIONS, wallChart } from '@gantelet/core';
+import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { SCHOOL_WORDS } from '../../shared/words/match-words';
 import { shopFeature } from '../shop/shop.state';
@@ -13,7 +14,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
 /** The shop's own numbers of thread, needles and materials on one sheet for the wall, A4 or US Letter. */
 @Component({
   selector: 'gan-wall-chart',
-  imports: [DecimalPipe, RouterLink, StandingComponent],
+  imports: [ColourMarksComponent, DecimalPipe, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
@@ -50,7 +51,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
         <tbody>
           @for (one of chart().threads; track one.names.tex) {
             <tr>
-              <th scope="row">{{ one.names.tex }}</th>
+              <th scope="row">{{ one.names.tex }}<gan-colour-marks [tex]="one.names.tex" /></th>
               <td>{{ one.names.tradeSize ?? '' }}</td>
               <td>{{ one.names.ticket ?? '' }}</td>
               <td>{{ one.names.letter ?? '' }}</td>
@@ -84,7 +85,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
           <tbody>
             @for (one of chart().needles; track one.nm) {
               <tr>
-                <th scope="row">{{ one.nm }}</th>
+                <th scope="row">{{ one.nm }}<gan-colour-marks [needle]="one" /></th>
                 <td>{{ one.number }}</td>
                 <td>
                   @if (one.leatherMm; as mm) {

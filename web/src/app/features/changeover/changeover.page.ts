@@ -19,6 +19,7 @@ import {
   type ChangeoverStep,
   type NeedleSwap,
 } from '@gantelet/contracts';
+import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -37,6 +38,7 @@ import { NeedleSwapComponent } from './needle-swap.component';
 @Component({
   selector: 'gan-changeover-work',
   imports: [
+    ColourMarksComponent,
     DatePipe,
     NeedleSwapComponent,
     ProblemComponent,

@@ -20,6 +20,7 @@ import type {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { interval, map } from 'rxjs';
+import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { keptFor } from '../../shared/kept-for';
 import { Preferences } from '../../shared/preferences';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
@@ -56,6 +57,7 @@ export interface ChangeSaid {
 @Component({
   selector: 'gan-change-sheet',
   imports: [
+    ColourMarksComponent,
     NeedlePickerComponent,
     NeedleSourceComponent,
     PiecesFormComponent,
@@ -120,7 +122,11 @@ export interface ChangeSaid {
       </div>
     </details>
     <h3>What goes in?</h3>
-    <p class="soft">{{ same() ? 'Same needle again' : 'Different needle' }}: {{ needleText() }}.</p>
+    <p class="soft">
+      {{ same() ? 'Same needle again' : 'Different needle' }}: {{ needleText() }}.<gan-colour-marks
+        [needle]="needle()"
+      />
+    </p>
     <gan-needle-source [source]="source" />
     <details>
       <summary>A different needle goes in</summary>

@@ -1,18 +1,20 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import type { PartUsedNeedle } from '@gantelet/contracts';
+import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** The part-used needles in their pockets: into the sharps box with one, or into another pocket. */
 @Component({
   selector: 'gan-pockets',
-  imports: [NumberInputDirective],
+  imports: [ColourMarksComponent, NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (one of kept(); track one.id) {
       <li>
         <strong>Pocket {{ one.pocket }}</strong>
-        {{ needleText(one.needle) }}, {{ one.runningHours.toFixed(1) }} h in
-        {{ one.setupName ?? one.machineName }}{{ one.lotCode ? ', lot ' + one.lotCode : '' }}
+        {{ needleText(one.needle) }}<gan-colour-marks [needle]="one.needle" />,
+        {{ one.runningHours.toFixed(1) }} h in {{ one.setupName ?? one.machineName
+        }}{{ one.lotCode ? ', lot ' + one.lotCode : '' }}
         @if (movingId() === one.id) {
           <div class="acts">
             <label>

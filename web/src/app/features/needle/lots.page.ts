@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { judgeSample, lotSample, NEEDLE_SYSTEMS, USUAL_FINISH } from '@gantelet/core';
 import { roleReaches, type LotDecision, type NeedleChoice, type NeedleLot } from '@gantelet/contracts';
+import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -25,6 +26,7 @@ const NEWEST_SHOWN = 8;
 @Component({
   selector: 'gan-lots',
   imports: [
+    ColourMarksComponent,
     DatePipe,
     NeedlePickerComponent,
     NumberInputDirective,

@@ -20,6 +20,7 @@ import {
   type ServiceDue,
   type SkipReason,
 } from '@gantelet/contracts';
+import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { ServicesDueComponent } from '../../shared/widgets/services-due.component';
@@ -40,6 +41,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
 @Component({
   selector: 'gan-round-sheets',
   imports: [
+    ColourMarksComponent,
     DatePipe,
     ProblemComponent,
     RouterLink,
@@ -130,7 +132,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
                 <strong>{{ task.machineName }}</strong>
                 <span class="soft">{{ task.zoneName }}, {{ task.minutes }} min</span>
               </div>
-              <p>{{ needleText(task.needle) }}</p>
+              <p>{{ needleText(task.needle) }}<gan-colour-marks [needle]="task.needle" /></p>
               @if (task.state === 'open' && along().get(task.machineId); as way) {
                 <p class="watch">
                   <gan-signal shape="watch" /> Next here: {{ way.jobName }}, due

@@ -35,9 +35,25 @@ describe('house rules', () => {
         tension: shop.tension,
         schools: { ...shop.schools, leatherPoint: 'round' },
         lifeHours: 9.5,
+        colourMarks: [],
         costs: { ...shop.costs, needle: 0.75, spoiledWork: { ...shop.costs.spoiledWork, leather: 14 } },
         version: shop.version,
       } as never,
+    ]);
+  });
+
+  it('keep the colours that pockets and drawers have, one for each', async () => {
+    const { choose, press, button, revisions, text } = await open();
+    await press('Add the colour');
+    expect(text()).toContain('NM 110: yellow');
+    expect(button('Add the colour')!.disabled).withContext('a second colour of the size').toBeTrue();
+    await choose('What is marked', 'Thread');
+    await choose('Colour', 'brown');
+    await press('Add the colour');
+    await press('Save for the whole shop');
+    expect(revisions()[0]?.colourMarks).toEqual([
+      { of: 'needle-size', nm: 110, colour: 'yellow' },
+      { of: 'thread', tex: 135, colour: 'brown' },
     ]);
   });
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -18,6 +19,7 @@ import {
   newId,
   roleReaches,
   SIZE_SCHOOL_CHOICES,
+  type ColourMark,
   type SchoolChoice,
   type ShopCosts,
 } from '@gantelet/contracts';
@@ -27,6 +29,7 @@ import { kindText } from '../../shared/words/life-words';
 import { COATED_POINT_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
 import { BOBBIN_SCHOOL_WORDS, STEP_SCHOOL_WORDS, TARGET_WORDS } from '../../shared/words/tension-words';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { ColourMarksFormComponent } from './colour-marks-form.component';
 import { shopActions, shopFeature } from './shop.state';
 
 const AMOUNT = [Validators.required, Validators.min(0), Validators.max(1_000_000)];
@@ -42,7 +45,14 @@ const COST_FIELDS = [
 /** How do we work here? */
 @Component({
   selector: 'gan-shop',
-  imports: [NumberInputDirective, ProblemComponent, ReactiveFormsModule, RouterLink, StandingComponent],
+  imports: [
+    ColourMarksFormComponent,
+    NumberInputDirective,
+    ProblemComponent,
+    ReactiveFormsModule,
+    RouterLink,
+    StandingComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (shop(); as shop) {
     <main>
@@ -140,6 +150,14 @@ const COST_FIELDS = [
             </label>
           }
         </fieldset>
+        <fieldset class="marks">
+          <legend>Colour marks <gan-standing standing="chosen" /></legend>
+          <p class="soft">
+            The colours that your pockets, drawers and cones have. They stand beside needle and thread
+            wherever hands reach for one, always with their word.
+          </p>
+          <gan-colour-marks-form [marks]="marks()" [mayChange]="mayChange()" (marksChange)="paint($event)" />
+        </fieldset>
         <label class="hours"
           >Flat needle interval, running hours
           <input class="form-control" ganNumber needed unit="h" least="0.1" formControlName="lifeHours" />
@@ -201,6 +219,9 @@ const COST_FIELDS = [
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
       gap: 8px 16px;
+    }
+    .marks {
+      grid-column: 1 / -1;
     }
     .costs legend,
     .costs p {
@@ -269,6 +290,7 @@ export class ShopPage {
     leatherPoint: ['cutting' as SchoolChoice['leatherPoint']],
     coatedPoint: ['small-cut' as SchoolChoice['coatedPoint']],
     step: ['as-the-seam-tells' as StepSchool],
+    colourMarks: [[] as readonly ColourMark[]],
     lifeHours: [8, [Validators.required, Validators.min(0.5), Validators.max(1000)]],
     currency: ['EUR', [Validators.required, Validators.pattern(/^[A-Z]{3}$/)]],
     needle: [1, [Validators.required, Validators.min(0.01), Validators.max(10_000)]],
@@ -281,25 +303,35 @@ export class ShopPage {
     ),
   });
 
+  protected readonly marks = toSignal(this.form.controls.colourMarks.valueChanges, {
+    initialValue: [],
+  });
+
   constructor() {
     effect(() => {
       const shop = this.shop();
       if (!shop) return;
-      const { tension, schools, lifeHours, costs } = shop;
+      const { tension, schools, lifeHours, costs, colourMarks } = shop;
       const labourPerHour = costs.labourPerHour ?? undefined;
-      this.form.reset({ ...tension, ...schools, lifeHours, ...costs, labourPerHour });
+      this.form.reset({ ...tension, ...schools, lifeHours, ...costs, labourPerHour, colourMarks });
       if (!this.mayChange()) this.form.disable();
     });
   }
 
+  protected paint(marks: readonly ColourMark[]): void {
+    this.form.controls.colourMarks.setValue(marks);
+    this.form.markAsDirty();
+  }
+
   protected keep(): void {
     const { version } = this.shop()!;
-    const { bobbin, target, step, size, leatherPoint, coatedPoint, lifeHours, spoiledWork, ...costs } =
-      this.form.getRawValue();
+    const { bobbin, target, step, size, leatherPoint, coatedPoint, ...rest } = this.form.getRawValue();
+    const { lifeHours, colourMarks, spoiledWork, ...costs } = rest;
     const revision = {
       tension: { bobbin, target, step },
       schools: { size, leatherPoint, coatedPoint },
       lifeHours,
+      colourMarks: [...colourMarks],
       costs: { ...costs, spoiledWork: spoiledWork as ShopCosts['spoiledWork'] },
       version,
     };

@@ -1,4 +1,12 @@
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type {
   CodeSignIn,
   FirstStart,
@@ -97,5 +105,6 @@ export const shopFeature = createFeature({
   extraSelectors: ({ selectSession }) => ({
     selectPerson: (state: Record<string, unknown>) => selectSession(state)?.person ?? null,
     selectShop: (state: Record<string, unknown>) => selectSession(state)?.shop ?? null,
+    selectColourMarks: createSelector(selectSession, (session) => session?.shop?.colourMarks ?? []),
   }),
 });

@@ -226,6 +226,7 @@ test.describe('a machine with five logged set-ups', () => {
         bobbinDrop: null,
         lockDepth: null,
         preTensionTurns: null,
+        bobbinContrast: false,
         sewnAt: '2026-03-04T09:00:00.000Z',
       });
     }

@@ -292,6 +292,7 @@ function seamsOf(
       ...seam,
       lockDepth: null,
       preTensionTurns: null,
+      bobbinContrast: false,
       id: chance.idAt(sewnMs),
       setupId: setup.id,
       sewnAt: new Date(sewnMs).toISOString(),

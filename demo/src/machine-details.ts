@@ -9,6 +9,7 @@ type Details = Pick<
   | 'preTensionWraps'
   | 'bobbinSizeId'
   | 'stitchDial'
+  | 'stitchControl'
   | 'drive'
   | 'speedInUseSpm'
   | 'speedMostSpm'
@@ -82,6 +83,7 @@ export function machineDetails(machine: DemoMachine, shopNumber: number): Detail
       tenStitchesMm: Math.round((mark * perMark + 0.03 * (shopNumber % 5)) * 10),
     })),
     drive: driveOf(machine, shopNumber),
+    stitchControl: harness ? 'screw' : machine.duty === 'heavy' ? 'lever-stop' : 'dial',
     speedInUseSpm: speeds[0],
     speedMostSpm: speeds[1],
     threadTex: { least: null, most: mostTex },

@@ -1,5 +1,12 @@
 import * as z from 'zod';
-import { CHANGEOVER_STEPS, EDGE_GUIDES, SHIPPED_VALUES, TICK_OUTCOMES, type ValueId } from '@gantelet/core';
+import {
+  CHANGEOVER_STEPS,
+  EDGE_GUIDES,
+  SHIPPED_VALUES,
+  STITCH_CONTROLS,
+  TICK_OUTCOMES,
+  type ValueId,
+} from '@gantelet/core';
 import { NeedleSwap } from '../floor/needle-change.js';
 import { NeedleChoice } from '../match/index.js';
 import { Id, Instant, Line, Name } from '../shared/index.js';
@@ -29,7 +36,11 @@ export const ChangeoverStep = z.discriminatedUnion('do', [
     fromSharedId: Id.nullable().default(null),
   }),
   step('clearance', { sizes: z.int() }),
-  step('dial', { stitchMm: Mm, mark: z.number().nullable() }),
+  step('dial', {
+    ...{ stitchMm: Mm, mark: z.number().nullable() },
+    // Changeovers from before it was written down say nothing of it.
+    control: z.enum(STITCH_CONTROLS).nullable().default(null),
+  }),
   // Changeovers from before the foot was written down have no amount.
   step('foot', {
     thickerMm: Mm,

@@ -97,6 +97,7 @@ export function readMachineRow(
     preTensionWraps: choiceOfCell(row.wraps) === '' ? 1 : numberOfCell(row.wraps),
     bobbinSizeId: choiceOfCell(row.bobbin) === '' ? null : choice('bobbin', bobbins, null),
     stitchDial: [],
+    stitchControl: null,
     drive: null,
     speedInUseSpm: choiceOfCell(row.speed) === '' ? null : numberOfCell(row.speed),
     speedMostSpm: null,

@@ -1,5 +1,13 @@
 import * as z from 'zod';
-import { BOBBIN_SIZES, bobbinSize, DRIVES, HOOK_SIDES, NEEDLE_SYSTEMS, needleSystem } from '@gantelet/core';
+import {
+  BOBBIN_SIZES,
+  bobbinSize,
+  DRIVES,
+  HOOK_SIDES,
+  NEEDLE_SYSTEMS,
+  needleSystem,
+  STITCH_CONTROLS,
+} from '@gantelet/core';
 import { SharedPlate } from '../plate/index.js';
 import { HoleMm, Id, Instant, Line, Name, Version } from '../shared/index.js';
 
@@ -64,6 +72,8 @@ const traits = {
       error: `not a bobbin size (${BOBBIN_SIZES.map(({ id }) => id).join(', ')})`,
     })
     .nullable(),
+  /** What sets its stitch; null until somebody looked. */
+  stitchControl: z.enum(STITCH_CONTROLS).nullable(),
   stitchDial: z.array(DialReading).max(12),
   /** What turns it; null until somebody looked. */
   drive: z.enum(DRIVES).nullable(),

@@ -18,6 +18,8 @@ export const TestSeamInput = z.strictObject({
   lockDepth: z.number().min(0).max(1).nullable(),
   /** Pre-tension knob, turns from fully off; null when it was not looked at. */
   preTensionTurns: z.number().min(0).max(30).nullable(),
+  /** The bobbin thread was of another colour than the needle thread, so that the lock shows. */
+  bobbinContrast: z.boolean(),
   sewnAt: Instant,
 });
 export type TestSeamInput = z.infer<typeof TestSeamInput>;

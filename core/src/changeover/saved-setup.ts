@@ -11,6 +11,7 @@ import {
   type SetState,
   type SharedPlate,
   type ShopMachine,
+  type StitchControl,
   type ThreadOnBench,
   type TopSetting,
 } from '../match/index.js';
@@ -40,6 +41,7 @@ export interface KeptMachine extends MachineOnBench {
   readonly presentSetupId: string | null;
   readonly preTensionWraps: number;
   readonly knob: { readonly travelTurns: number } | null;
+  readonly stitchControl: StitchControl | null;
   readonly stitchDial: readonly DialReading[];
 }
 

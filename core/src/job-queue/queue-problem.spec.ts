@@ -17,7 +17,7 @@ const HEAVY = setup('heavy', 'a', 135, 140);
 const machine = (id: string, presentSetupId: string | null): Machine => ({
   ...{ id, systemIds: ['135x17'], shank: 'round', feed: 'compound', plateHoleMm: 2.2 },
   ...{ plates: [{ holeMm: 2.2, feedDogHoleMm: null }], sharedPlates: [], duty: 'medium', presentSetupId },
-  ...{ preTensionWraps: 1, knob: { travelTurns: 8 }, stitchDial: [] },
+  ...{ preTensionWraps: 1, knob: { travelTurns: 8 }, stitchDial: [], stitchControl: null },
 });
 const SHOP: Shop = {
   setups: [LIGHT, HEAVY],

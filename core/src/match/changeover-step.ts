@@ -1,5 +1,6 @@
 import type { EdgeGuide, HandSettings } from '../hand-setting/index.js';
 import type { NeedleName } from './needle-choice.js';
+import type { StitchControl } from './stitch-dial.js';
 import type { MachineCase } from '../tension/case-choice.js';
 import type { PlateOnBench, SharedPlate, ThreadOnBench } from './on-bench.js';
 
@@ -35,6 +36,8 @@ export interface ChangeoverMachine {
   readonly cases?: readonly MachineCase[];
   readonly plates?: readonly PlateOnBench[];
   readonly sharedPlates?: readonly SharedPlate[];
+  /** What sets its stitch; left out or null where nobody looked. */
+  readonly stitchControl?: StitchControl | null;
   /** Dial mark for a stitch length, or null when the dial is not calibrated. */
   readonly dialMark: (stitchLengthMm: number) => number | null;
 }
@@ -58,7 +61,12 @@ export type ChangeoverStep = { readonly minutes: number } &
       }
     /** The needle is so many sizes from the one before that hook and needle guard may stand wrong to it. */
     | { readonly do: 'clearance'; readonly sizes: number }
-    | { readonly do: 'dial'; readonly stitchMm: number; readonly mark: number | null }
+    | {
+        readonly do: 'dial';
+        readonly stitchMm: number;
+        readonly mark: number | null;
+        readonly control: StitchControl | null;
+      }
     /** Where the foot's screw is to stand; null for what was not written down. */
     | {
         readonly do: 'foot';

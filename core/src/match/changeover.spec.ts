@@ -243,8 +243,19 @@ describe('the stitch dial', () => {
     expect(dialMarkFor(line, 0.1)).toBe(0);
   });
 
+  it('says how far the readings lie from it, once there are three', () => {
+    const readings = [
+      { mark: 2, tenStitchesMm: 20 },
+      { mark: 4, tenStitchesMm: 41 },
+      { mark: 6, tenStitchesMm: 60 },
+    ];
+    expect(dialLine(readings.slice(0, 2))?.sdMm).toBeNull();
+    // Residuals of the line 0.0333 + 1 x mark: -0.0333, 0.0667, -0.0333; one degree of freedom is left.
+    expect(dialLine(readings)?.sdMm).toBeCloseTo(Math.sqrt(0.02 / 3), 12);
+  });
+
   it('goes through zero with one reading and says nothing with none or one mark', () => {
-    expect(dialLine([{ mark: 4, tenStitchesMm: 40 }])).toEqual({ baseMm: 0, mmPerMark: 1 });
+    expect(dialLine([{ mark: 4, tenStitchesMm: 40 }])).toEqual({ baseMm: 0, mmPerMark: 1, sdMm: null });
     expect(dialLine([])).toBeNull();
     expect(
       dialLine([

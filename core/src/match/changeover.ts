@@ -175,12 +175,12 @@ function caseSteps(
 function dialSteps(
   from: SetState | null,
   { stitchLengthMm: stitchMm }: SetState,
-  { dialMark }: ChangeoverMachine,
+  { dialMark, stitchControl: control = null }: ChangeoverMachine,
   minutes: number,
 ): readonly Step<'dial'>[] {
   return from?.stitchLengthMm === stitchMm
     ? []
-    : [{ do: 'dial', stitchMm, mark: dialMark(stitchMm), minutes }];
+    : [{ do: 'dial', stitchMm, mark: dialMark(stitchMm), control, minutes }];
 }
 
 function footSteps(from: SetState | null, to: SetState, values: Values): readonly Step<'foot'>[] {

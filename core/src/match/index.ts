@@ -78,7 +78,14 @@ export {
   type ThreadRanking,
 } from './rank-threads.js';
 export { threadsForNeedle, type ThreadInNeedle, type ThreadsOfKind } from './threads-for-needle.js';
-export { dialLine, dialMarkFor, type DialLine, type DialReading } from './stitch-dial.js';
+export {
+  dialLine,
+  dialMarkFor,
+  STITCH_CONTROLS,
+  type DialLine,
+  type DialReading,
+  type StitchControl,
+} from './stitch-dial.js';
 export { changeover } from './changeover.js';
 export {
   CHANGEOVER_STEPS,

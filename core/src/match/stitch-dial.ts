@@ -2,7 +2,13 @@
 export interface DialLine {
   readonly baseMm: number;
   readonly mmPerMark: number;
+  /** How far the readings lie from the line, one standard deviation in mm; null for fewer than three. */
+  readonly sdMm: number | null;
 }
+
+/** What sets the stitch: a numbered dial, a lever against a stop, or a screw. */
+export const STITCH_CONTROLS = ['dial', 'lever-stop', 'screw'] as const;
+export type StitchControl = (typeof STITCH_CONTROLS)[number];
 
 /** A dial mark and the length of ten stitches sewn at it. */
 export interface DialReading {
@@ -20,14 +26,19 @@ export function dialLine(readings: readonly DialReading[]): DialLine | null {
   const stitches = readings.map(({ mark, tenStitchesMm }) => ({ mark, mm: tenStitchesMm / 10 }));
   const [only] = stitches;
   if (!only) return null;
-  if (stitches.length === 1) return only.mark > 0 ? { baseMm: 0, mmPerMark: only.mm / only.mark } : null;
+  if (stitches.length === 1)
+    return only.mark > 0 ? { baseMm: 0, mmPerMark: only.mm / only.mark, sdMm: null } : null;
   const mean = (of: (one: (typeof stitches)[number]) => number) =>
     stitches.reduce((sum, one) => sum + of(one), 0) / stitches.length;
   const [markMean, mmMean] = [mean((one) => one.mark), mean((one) => one.mm)];
   const spread = mean((one) => (one.mark - markMean) ** 2);
   if (spread === 0) return null;
   const mmPerMark = mean((one) => (one.mark - markMean) * (one.mm - mmMean)) / spread;
-  return { baseMm: mmMean - mmPerMark * markMean, mmPerMark };
+  const baseMm = mmMean - mmPerMark * markMean;
+  const off = stitches.reduce((sum, one) => sum + (one.mm - baseMm - mmPerMark * one.mark) ** 2, 0);
+  // Two degrees of freedom went into the line.
+  const sdMm = stitches.length < 3 ? null : Math.sqrt(off / (stitches.length - 2));
+  return { baseMm, mmPerMark, sdMm };
 }
 
 /** Mark of a calibrated dial for a stitch length, to a quarter mark, or null when it is not calibrated. */

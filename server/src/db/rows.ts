@@ -91,6 +91,7 @@ export interface MachineRow {
   preTensionWraps: number;
   bobbinSize: string | null;
   drive: Machine['drive'];
+  stitchControl: Machine['stitchControl'];
   speedInUseSpm: number | null;
   speedMostSpm: number | null;
   threadLeastTex: number | null;
@@ -174,6 +175,7 @@ export interface TestSeamRow {
   bobbinDrop: DropTest | null;
   lockDepth: number | null;
   preTensionTurns: number | null;
+  bobbinContrast: boolean;
   stripId: string | null;
   sewnAt: Date;
   sewnById: string;

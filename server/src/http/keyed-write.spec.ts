@@ -18,6 +18,7 @@ describe('a keyed write', () => {
     bobbinDrop: null,
     lockDepth: null,
     preTensionTurns: null,
+    bobbinContrast: false,
     sewnAt: '2026-03-04T09:00:00Z',
   } as const;
   const logSeam = (key: string, turns = 3, client = mechanic) =>

@@ -64,6 +64,7 @@ export function smallWorks() {
     bobbinSizeId: 'medium',
     stitchDial: [],
     drive: null,
+    stitchControl: null,
     speedInUseSpm: null,
     speedMostSpm: null,
     threadTex: { least: null, most: null },

@@ -60,7 +60,7 @@ describe('faults', () => {
     });
     const seam = {
       ...{ grade: 'dots-below' as const, bothTight: false, bobbinDrop: null, lockDepth: null },
-      ...{ preTensionTurns: null, sewnAt: '2026-03-04T09:30:00.000Z' },
+      ...{ preTensionTurns: null, bobbinContrast: false, sewnAt: '2026-03-04T09:30:00.000Z' },
     };
     for (const turns of [2, 2.5])
       await mechanic.call(routes.logSeam, {

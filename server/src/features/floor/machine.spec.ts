@@ -34,6 +34,7 @@ describe('machines', () => {
       { mark: 4, tenStitchesMm: 38 },
     ],
     drive: 'servo-reducer',
+    stitchControl: 'lever-stop',
     speedInUseSpm: 400,
     speedMostSpm: 900,
     threadTex: { least: 70, most: 400 },

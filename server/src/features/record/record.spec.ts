@@ -32,6 +32,7 @@ describe('an entry that was logged wrongly', () => {
         bobbinDrop: null,
         lockDepth: null,
         preTensionTurns: null,
+        bobbinContrast: false,
         sewnAt,
       },
     });

@@ -26,6 +26,7 @@ describe('the tension log', () => {
     bobbinDrop: null,
     lockDepth: null,
     preTensionTurns: null,
+    bobbinContrast: false,
     sewnAt: '2026-03-04T09:00:00.000Z',
     ...change,
   });

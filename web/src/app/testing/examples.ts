@@ -38,6 +38,7 @@ export const MACHINE: Machine = {
     { mark: 4, tenStitchesMm: 40 },
   ],
   drive: 'servo',
+  stitchControl: 'dial',
   speedInUseSpm: 900,
   speedMostSpm: 2200,
   threadTex: { least: null, most: 270 },

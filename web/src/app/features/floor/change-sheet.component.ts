@@ -122,6 +122,12 @@ export interface ChangeSaid {
       </div>
     </details>
     <h3>What goes in?</h3>
+    @if (machine().needle === null) {
+      <p>
+        No needle is logged here. One that came with the machine, of an age that nobody knows, counts as worn:
+        put a new one in.
+      </p>
+    }
     <p class="soft">
       {{ same() ? 'Same needle again' : 'Different needle' }}: {{ needleText() }}.<gan-colour-marks
         [needle]="needle()"

@@ -19,6 +19,7 @@ export function emptyEntry(machines: readonly Machine[], zones: readonly Zone[])
     bobbinSizeId: null,
     stitchDial: [],
     drive: null,
+    stitchControl: null,
     speedInUseSpm: null,
     speedMostSpm: null,
     threadTex: { least: null, most: null },

@@ -17,10 +17,12 @@ import {
   BOBBIN_SIZES,
   dialLine,
   DRIVES,
+  STITCH_CONTROLS,
   HOOK_SIDES,
   needleFacing,
   needleSystem,
   type Drive,
+  type StitchControl,
 } from '@gantelet/core';
 import {
   DialReading,
@@ -41,6 +43,7 @@ import { unknownSystemText } from '../../shared/words/needle-words';
 import {
   CLASS_WORDS,
   DRIVE_WORDS,
+  STITCH_CONTROL_WORDS,
   DUTY_WORDS,
   FEED_WORDS,
   HOOK_WORDS,
@@ -80,6 +83,8 @@ export class MachinePage {
   protected readonly hookSides = HOOK_SIDES;
   protected readonly drives = DRIVES;
   protected readonly driveWords = DRIVE_WORDS;
+  protected readonly stitchControls = STITCH_CONTROLS;
+  protected readonly stitchControlWords = STITCH_CONTROL_WORDS;
   protected readonly bobbins = BOBBIN_SIZES;
   protected readonly classWords = CLASS_WORDS;
   protected readonly feedWords = FEED_WORDS;
@@ -148,6 +153,10 @@ export class MachinePage {
 
   protected hookOf(event: Event): MachineEntry['hookSide'] {
     return HOOK_SIDES.find((side) => side === this.valueOf(event)) ?? null;
+  }
+
+  protected controlIn(event: Event): StitchControl | null {
+    return STITCH_CONTROLS.find((control) => control === this.valueOf(event)) ?? null;
   }
 
   protected driveIn(event: Event): Drive | null {

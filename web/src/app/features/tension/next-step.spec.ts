@@ -19,6 +19,7 @@ const seam = (turns: number, grade: LoggedSeam['grade'], minute = 0): LoggedSeam
   bobbinDrop: null,
   lockDepth: null,
   preTensionTurns: null,
+  bobbinContrast: false,
   stripId: null,
   sewnAt: `2026-03-04T09:${String(minute).padStart(2, '0')}:00.000Z`,
   sewnBy: 'Test mechanic',

@@ -160,7 +160,13 @@ export class StripSheetComponent {
   protected log(): void {
     const seams = this.settings().flatMap((turns): readonly JudgedSeam[] => {
       const grade = this.judged().get(turns);
-      const plain = { bothTight: false, bobbinDrop: null, lockDepth: null, preTensionTurns: null };
+      const plain = {
+        bothTight: false,
+        bobbinDrop: null,
+        lockDepth: null,
+        preTensionTurns: null,
+        bobbinContrast: false,
+      };
       return grade ? [{ turns, grade, ...plain }] : [];
     });
     this.logged.emit(seams);

@@ -42,6 +42,7 @@ describe('what is logged of tension', () => {
           bobbinDrop: null,
           lockDepth: null,
           preTensionTurns: null,
+          bobbinContrast: false,
           sewnAt: at,
         },
       }),
@@ -95,6 +96,7 @@ describe('what is logged of tension', () => {
       bobbinDrop: null,
       lockDepth: null,
       preTensionTurns: null,
+      bobbinContrast: false,
     } as const;
     const seams = [3, 4, 5].map((turns) => ({ ...seam, turns, sewnAt: at }));
     store.dispatch(tensionActions.logStrip({ key: newId(), seams }));

@@ -90,9 +90,18 @@ export const logSeam = createEffect(
         store.select(tensionFeature.selectTurns),
       ),
       exhaustMap(([{ key, sewnAt }, { view, draft }, turns]) => {
-        const { grade, bothTight, bobbinDrop, lockDepth, preTensionTurns } = draft;
+        const { grade, bothTight, bobbinDrop, lockDepth, preTensionTurns, bobbinContrast } = draft;
         if (!view || !grade) return EMPTY;
-        const body = { turns, grade, bothTight, bobbinDrop, lockDepth, preTensionTurns, sewnAt };
+        const body = {
+          turns,
+          grade,
+          bothTight,
+          bobbinDrop,
+          lockDepth,
+          preTensionTurns,
+          bobbinContrast,
+          sewnAt,
+        };
         return logged(view.setup.id, (params) => api.call(routes.logSeam, { key, params, body }));
       }),
     ),

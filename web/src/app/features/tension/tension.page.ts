@@ -297,6 +297,10 @@ export class TensionPage {
     this.store.dispatch(tensionActions.wayChosen({ way }));
   }
 
+  protected setContrast(bobbinContrast: boolean): void {
+    this.change({ bobbinContrast, ruledOut: this.draft().ruledOut });
+  }
+
   protected setPreTension(preTensionTurns: number | null): void {
     this.change({ preTensionTurns, ruledOut: this.draft().ruledOut });
   }

@@ -27,6 +27,7 @@ export interface SeamDraft {
   readonly bobbinDrop: DropTest | null;
   readonly lockDepth: number | null;
   readonly preTensionTurns: number | null;
+  readonly bobbinContrast: boolean;
   /** What is not tension was ruled out for this seam. */
   readonly ruledOut: boolean;
 }
@@ -38,6 +39,7 @@ const EMPTY_SEAM: SeamDraft = {
   bobbinDrop: null,
   lockDepth: null,
   preTensionTurns: null,
+  bobbinContrast: false,
   ruledOut: false,
 };
 

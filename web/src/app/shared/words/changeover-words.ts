@@ -5,6 +5,7 @@ import {
   type ChangeoverStep,
   type ChangeoverStepKind,
   type NeedleName,
+  type StitchControl,
 } from '@gantelet/core';
 import { EDGE_WORDS, footSettingText } from './hand-setting-words';
 import { mm, shortNumber } from './units-text';
@@ -28,8 +29,8 @@ export function stepText(step: ChangeoverStep): string {
       return `Plate and feed dog: change the ${mm(step.fromMm)} hole for the ${mm(step.toMm)} one${fetchText(step.shared)}.`;
     case 'dial':
       return step.mark === null
-        ? `Stitch dial: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
-        : `Stitch dial to ${step.mark}: ${mm(step.stitchMm)} stitches.`;
+        ? `${CONTROL_WORDS[step.control ?? 'dial']}: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
+        : `${CONTROL_WORDS[step.control ?? 'dial']} to ${step.mark}: ${mm(step.stitchMm)} stitches.`;
     case 'foot':
       return footText(step);
     case 'edge':
@@ -110,6 +111,12 @@ export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
   test: 'test seam',
 };
 
+const CONTROL_WORDS: Readonly<Record<StitchControl, string>> = {
+  dial: 'Stitch dial',
+  'lever-stop': 'Stitch lever, and its stop with it,',
+  screw: 'Stitch screw',
+};
+
 /** What hands of the trade do beside a step. Common practice. */
 const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
   wind: 'Evenly, and full to about 1 mm below the rim: a fuller one drags, an emptier one runs out sooner.',
@@ -118,11 +125,12 @@ const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
   bobbin: 'The bobbin turns the way the thread pulls back under the spring. The case clicks home.',
   case: 'It seats with a click. One that springs open is not used.',
   'bobbin-screw':
-    'Where there are two screws, one holds the spring and one sets it: turn the one that sets, in small steps. Never bend the leaf.',
+    'Where there are two screws, one holds the spring and one sets it: turn the one that sets, in small steps. The leaf is bent by a hair or not at all: it breaks. Out of reach of the screw, a case with a second hole takes the thread through both, crossed; a screw that works loose takes thread lock of the removable kind.',
   thread:
     'Take-up lever at its highest. Seal the cut end of bonded thread by heat, tried on scrap first. Hold both tails for the first stitches.',
   top: 'Come to the setting from the loose side, with the foot down.',
   foot: 'Two ways for thick work: press harder, so that the foot does not lift; or lighter, so that it climbs. Sew both on scrap.',
+  dial: 'The reverse lever follows the length that is set: sew a back-tack too, and see that it lands in the same holes. Some machines stop feeding at their longest mark.',
   edge: 'A groove is cut as deep as the thread is thick. Lines go on with a marker that wipes off, in a colour that shows.',
   test: 'Thick leather slowly, one stitch at a time. A bobbin thread of another colour shows where the threads cross.',
 };

@@ -1,4 +1,4 @@
-import type { Drive, HookSide, SpeedAdvice } from '@gantelet/core';
+import type { Drive, HookSide, SpeedAdvice, StitchControl } from '@gantelet/core';
 import type { Machine } from '@gantelet/contracts';
 
 export const CLASS_WORDS: Readonly<Record<Machine['machineClass'], string>> = {
@@ -20,6 +20,12 @@ export const DUTY_WORDS: Readonly<Record<Machine['duty'], string>> = {
   light: 'light',
   medium: 'medium',
   heavy: 'heavy',
+};
+
+export const STITCH_CONTROL_WORDS: Readonly<Record<StitchControl, string>> = {
+  dial: 'a numbered dial',
+  'lever-stop': 'a lever against a stop',
+  screw: 'a screw',
 };
 
 export const DRIVE_WORDS: Readonly<Record<Drive, string>> = {

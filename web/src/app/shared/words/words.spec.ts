@@ -95,7 +95,7 @@ describe('words of a changeover', () => {
     expect(stepText({ do: 'pre-tension', turns: 0.25, tighter: false, minutes: 0.5 })).toBe(
       'Pre-tension: a quarter turn looser, half as much as the top.',
     );
-    expect(stepText({ do: 'dial', stitchMm: 4, mark: 3.75, minutes: 1 })).toBe(
+    expect(stepText({ do: 'dial', stitchMm: 4, mark: 3.75, control: 'dial', minutes: 1 })).toBe(
       'Stitch dial to 3.75: 4 mm stitches.',
     );
     expect(turnsWords(0.5)).toBe('half a turn');

@@ -31,7 +31,7 @@ export function demoBobbinCases(
   const putIn = [{ caseId: light, atMs: startMs }, ...sewn].filter(
     ({ caseId }, i, all) => i === 0 || caseId !== all[i - 1]!.caseId,
   );
-  const entry = { machineId, latch: 'smooth' as const };
+  const entry = { machineId, latch: 'smooth', settingScrew: 'nearer-slot' } as const;
   return {
     bobbinCases: [
       { id: light, mark: 'A', ...entry, slotMostTex: 105, note: 'light thread' },

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CASE_LATCHES, DROP_TESTS } from '@gantelet/core';
+import { CASE_LATCHES, DROP_TESTS, SETTING_SCREWS } from '@gantelet/core';
 import { Id, Instant, Line, Name, Version } from '../shared/index.js';
 
 /** A bobbin case as it is entered: what is engraved on it, how it latches, and what slips into its slot. */
@@ -8,6 +8,8 @@ export const BobbinCaseEntry = z.strictObject({
   latch: z.enum(CASE_LATCHES),
   /** Thickest thread that slips into its slot, in tex; null when nobody tried. */
   slotMostTex: z.number().min(5).max(2000).nullable(),
+  /** Which screw of the leaf sets the tension; null until somebody looked. */
+  settingScrew: z.enum(SETTING_SCREWS).nullable(),
   note: Line(300),
 });
 export type BobbinCaseEntry = z.infer<typeof BobbinCaseEntry>;
@@ -32,6 +34,7 @@ export const BobbinCaseView = z.object({
   isIn: z.boolean(),
   latch: z.enum(CASE_LATCHES),
   slotMostTex: z.number().positive().nullable(),
+  settingScrew: z.enum(SETTING_SCREWS).nullable(),
   note: z.string(),
   version: Version,
   /** Tex it was last set for; null when nobody ever set it. */

@@ -5,6 +5,10 @@ import { caseAfterReading, UNKNOWN_CASE, type CaseReading } from './bobbin-case.
 export const CASE_LATCHES = ['smooth', 'rough', 'springs-open'] as const;
 export type CaseLatch = (typeof CASE_LATCHES)[number];
 
+/** Which screw of its leaf sets the tension: the only one, the one nearer the slot of the thread, or the one further away. */
+export const SETTING_SCREWS = ['only', 'nearer-slot', 'further-away'] as const;
+export type SettingScrew = (typeof SETTING_SCREWS)[number];
+
 /** A bobbin case of a machine, as far as choosing between them goes. */
 export interface MachineCase {
   /** Null for the only case of a machine, which nobody has given a mark. */

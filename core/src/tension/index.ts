@@ -56,6 +56,8 @@ export {
 } from './balance-rule.js';
 export {
   CASE_LATCHES,
+  SETTING_SCREWS,
+  type SettingScrew,
   caseAt,
   caseFor,
   caseResets,

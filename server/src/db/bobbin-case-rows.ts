@@ -1,4 +1,4 @@
-import type { CaseLatch } from '@gantelet/core';
+import type { CaseLatch, SettingScrew } from '@gantelet/core';
 
 /** A bobbin case of a machine, named by what is engraved on it. */
 export interface BobbinCaseRow {
@@ -7,6 +7,7 @@ export interface BobbinCaseRow {
   mark: string;
   latch: CaseLatch;
   slotMostTex: number | null;
+  settingScrew: SettingScrew | null;
   note: string;
   thrownAway: boolean;
   version: number;

@@ -227,6 +227,7 @@ export function defineTables(sequelize: Sequelize) {
       mark: text,
       latch: text,
       slotMostTex: measureOrNone,
+      settingScrew: textOrNone,
       note: text,
       thrownAway: { type: DataTypes.BOOLEAN, allowNull: false },
       version,

@@ -1,7 +1,7 @@
 import { hasColumn } from '../has-column.js';
 import type { Migration } from '../migration.js';
 
-/** What sets the stitch of a machine, and whether a test seam had a bobbin thread of another colour. */
+/** What sets the stitch of a machine and the leaf of a bobbin case, and whether a seam had another bobbin colour. */
 export const stitchAndContrast: Migration = {
   name: '20270106-stitch-and-contrast',
   up: async ({ context }) => {
@@ -12,10 +12,16 @@ export const stitchAndContrast: Migration = {
     await context.query(
       'ALTER TABLE test_seams ADD COLUMN IF NOT EXISTS bobbin_contrast BOOLEAN NOT NULL DEFAULT FALSE',
     );
+    await context.query(
+      `ALTER TABLE bobbin_cases ADD COLUMN IF NOT EXISTS setting_screw VARCHAR(40) CHARACTER SET ascii
+         COLLATE ascii_bin CHECK (setting_screw IN ('only', 'nearer-slot', 'further-away'))`,
+    );
   },
   down: async ({ context }) => {
     if (await hasColumn(context, 'machines', 'stitch_control'))
       await context.query('ALTER TABLE machines DROP COLUMN stitch_control');
+    if (await hasColumn(context, 'bobbin_cases', 'setting_screw'))
+      await context.query('ALTER TABLE bobbin_cases DROP COLUMN setting_screw');
     await context.query('ALTER TABLE test_seams DROP COLUMN IF EXISTS bobbin_contrast');
   },
 };

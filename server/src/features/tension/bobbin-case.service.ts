@@ -78,7 +78,16 @@ function viewOf(
   const timed = readings.map((reading) => ({ ...reading, at: reading.at.getTime() }));
   const { count, threads } = caseResets(timed, since);
   return {
-    ...{ machineId, id, mark, latch, slotMostTex, note: row?.note ?? '', version: row?.version ?? 0 },
+    ...{
+      machineId,
+      id,
+      mark,
+      latch,
+      slotMostTex,
+      settingScrew: row?.settingScrew ?? null,
+      note: row?.note ?? '',
+      version: row?.version ?? 0,
+    },
     isIn: row === null || swaps.at(-1)?.caseId === row.id,
     ...bobbinCase(readings),
     resets: { count, threads: [...threads] },
@@ -131,8 +140,8 @@ export async function changeBobbinCase(
   const before = await readCase(context, row.machineId, id);
   if (change.thrownAway && before.isIn) throw new ProblemError('bobbin-case.is-in', { mark: before.mark! });
   await updateCase(database, id, { ...change, version: version + 1 }, tx);
-  const { mark, latch, slotMostTex, note } = change;
-  return { ...before, mark, latch, slotMostTex, note, version: version + 1 };
+  const { mark, latch, slotMostTex, settingScrew, note } = change;
+  return { ...before, mark, latch, slotMostTex, settingScrew, note, version: version + 1 };
 }
 
 /**

@@ -38,7 +38,7 @@ describe('bobbin cases', () => {
   const later = (hours = 1) =>
     (shop.clock.now = new Date(shop.clock.now.getTime() + hours * HOUR_MS)).toISOString();
   const entry = (mark: string, change: Partial<BobbinCaseEntry> = {}): BobbinCaseEntry => ({
-    ...{ mark, latch: 'smooth', slotMostTex: null, note: '' },
+    ...{ mark, latch: 'smooth', slotMostTex: null, settingScrew: null, note: '' },
     ...change,
   });
   const add = async (mark: string, change: Partial<BobbinCaseEntry> = {}) =>
@@ -59,9 +59,15 @@ describe('bobbin cases', () => {
     await setFor(heavy, -0.25);
     const [unmarked] = await cases();
     expect(unmarked).toEqual(jasmine.objectContaining({ id: null, mark: null, isIn: true, setForTex: 135 }));
-    const { body } = await add('A', { slotMostTex: 210, note: 'the old one' });
+    const { body } = await add('A', { slotMostTex: 210, settingScrew: 'nearer-slot', note: 'the old one' });
     expect(body).toEqual(
-      jasmine.objectContaining({ mark: 'A', isIn: true, setForTex: 135, slotMostTex: 210 }),
+      jasmine.objectContaining({
+        mark: 'A',
+        isIn: true,
+        setForTex: 135,
+        slotMostTex: 210,
+        settingScrew: 'nearer-slot',
+      }),
     );
     expect((await cases()).map(({ mark }) => mark)).toEqual(['A']);
   });

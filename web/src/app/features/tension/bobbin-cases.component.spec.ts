@@ -6,7 +6,15 @@ import { BobbinCasesComponent } from './bobbin-cases.component';
 
 const oneCase = (mark: string, change: Partial<BobbinCaseView> = {}): BobbinCaseView => ({
   ...{ id: `case ${mark}`, machineId: TENSION.machine.id, mark, isIn: false, latch: 'smooth' },
-  ...{ slotMostTex: null, note: '', version: 0, setForTex: null, screwTurns: 0, drop: null },
+  ...{
+    slotMostTex: null,
+    settingScrew: null,
+    note: '',
+    version: 0,
+    setForTex: null,
+    screwTurns: 0,
+    drop: null,
+  },
   resets: { count: 0, threads: [] },
   ...change,
 });
@@ -43,6 +51,12 @@ describe('bobbin cases of a machine', () => {
     expect(text()).toContain('Bobbin cases of this machine: not marked');
   });
 
+  it('draws which screw sets the leaf, and which only holds it', async () => {
+    const { host } = await open({ cases: [{ ...A, settingScrew: 'further-away' }] });
+    const drawn = [...host.querySelectorAll('gan-leaf-drawing text')].map(({ textContent }) => textContent);
+    expect(drawn).toEqual(['thread', 'holds', 'sets']);
+  });
+
   it('warns of a slot that is too narrow and a latch that springs open', async () => {
     const { text, set } = await open({ cases: [{ ...A, slotMostTex: 90 }] });
     expect(text()).toContain('Tex 135 is too thick for the slot of case A: Tex 90 at most.');
@@ -56,7 +70,7 @@ describe('bobbin cases of a machine', () => {
     await type('Mark on the case', ' C ');
     await type('Thickest thread that slips into its slot, Tex', '135');
     await press('Add the case');
-    expect(told).toEqual([{ mark: 'C', latch: 'smooth', slotMostTex: 135, note: '' }]);
+    expect(told).toEqual([{ mark: 'C', latch: 'smooth', slotMostTex: 135, settingScrew: null, note: '' }]);
     expect(mark()).toBe(' C ');
     await set({ cases: [oneCase('C', { isIn: true })] });
     expect(mark()).toBe('');
@@ -71,6 +85,7 @@ describe('bobbin cases of a machine', () => {
       mark: 'B',
       latch: 'smooth',
       slotMostTex: null,
+      settingScrew: null,
       note: 'filed out',
       version: 0,
       thrownAway: false,

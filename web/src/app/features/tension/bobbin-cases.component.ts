@@ -9,8 +9,9 @@ import {
   untracked,
 } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { CASE_LATCHES, type CaseLatch } from '@gantelet/core';
+import { CASE_LATCHES, SETTING_SCREWS, type CaseLatch, type SettingScrew } from '@gantelet/core';
 import { BobbinCaseEntry, type BobbinCaseChange, type BobbinCaseView } from '@gantelet/contracts';
+import { LeafDrawingComponent } from '../../shared/drawings/leaf-drawing.component';
 import { complaintsOf, zodValidator } from '../../shared/forms/zod-form';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
@@ -21,6 +22,7 @@ import {
   caseSetText,
   caseWarning,
   LATCH_WORDS,
+  SETTING_SCREW_WORDS,
   resetsText,
   theCase,
 } from '../../shared/words/bobbin-case-words';
@@ -31,17 +33,42 @@ export interface RevisedCase {
   readonly change: BobbinCaseChange;
 }
 
-const NEW = { mark: '', latch: 'smooth' as CaseLatch, slotMostTex: null, note: '', thrownAway: false };
+interface FormValue {
+  readonly mark: string;
+  readonly latch: CaseLatch;
+  readonly slotMostTex: number | null;
+  readonly settingScrew: SettingScrew | '';
+  readonly note: string;
+  readonly thrownAway: boolean;
+}
+
+const NEW: FormValue = {
+  mark: '',
+  latch: 'smooth',
+  slotMostTex: null,
+  settingScrew: '',
+  note: '',
+  thrownAway: false,
+};
 
 /** The bobbin cases of a machine: which is in, which is set for this thread already, and what each is worth. */
 @Component({
   selector: 'gan-bobbin-cases',
-  imports: [NumberInputDirective, ReactiveFormsModule, SignalMarkComponent, StandingComponent],
+  imports: [
+    LeafDrawingComponent,
+    NumberInputDirective,
+    ReactiveFormsModule,
+    SignalMarkComponent,
+    StandingComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Bobbin case</h2>
     @if (present(); as one) {
       <p>{{ name(one) }} is {{ one.id === null ? '' : 'in: ' }}{{ setText(one) }}.</p>
+    }
+    @if (present()?.settingScrew; as screw) {
+      <gan-leaf-drawing [screw]="screw" />
     }
     @if (warning(); as words) {
       <p role="alert"><gan-signal shape="stop" /> {{ words }}</p>
@@ -121,6 +148,15 @@ const NEW = { mark: '', latch: 'smooth' as CaseLatch, slotMostTex: null, note: '
               formControlName="slotMostTex"
             />
           </label>
+          <label>
+            Screw that sets the leaf
+            <select class="form-select" formControlName="settingScrew">
+              <option value="">not looked at</option>
+              @for (one of screws; track one) {
+                <option [value]="one">{{ screwWords[one] }}</option>
+              }
+            </select>
+          </label>
           <label>Note <input class="form-control" maxlength="300" formControlName="note" /></label>
           @if (editing(); as one) {
             @if (!one.isIn) {
@@ -198,6 +234,8 @@ export class BobbinCasesComponent {
   protected readonly setText = caseSetText;
   protected readonly latches = CASE_LATCHES;
   protected readonly latchWords = LATCH_WORDS;
+  protected readonly screws = SETTING_SCREWS;
+  protected readonly screwWords = SETTING_SCREW_WORDS;
   protected readonly present = computed(() => this.cases().find(({ isIn }) => isIn) ?? null);
   protected readonly marked = computed(() => this.cases().filter(({ id }) => id !== null));
   protected readonly better = computed(() => betterCase(this.cases(), this.tex(), this.worthSteps()));
@@ -210,7 +248,8 @@ export class BobbinCasesComponent {
     {
       mark: new FormControl(NEW.mark, { nonNullable: true }),
       latch: new FormControl(NEW.latch, { nonNullable: true }),
-      slotMostTex: new FormControl<number | null>(NEW.slotMostTex),
+      slotMostTex: new FormControl(NEW.slotMostTex),
+      settingScrew: new FormControl(NEW.settingScrew, { nonNullable: true }),
       note: new FormControl(NEW.note, { nonNullable: true }),
       thrownAway: new FormControl(NEW.thrownAway, { nonNullable: true }),
     },
@@ -236,9 +275,12 @@ export class BobbinCasesComponent {
   }
 
   protected edit(one: BobbinCaseView): void {
-    const { latch, slotMostTex, note } = one;
+    const { latch, slotMostTex, settingScrew, note } = one;
     this.editing.set(one);
-    this.form.reset({ mark: one.mark ?? '', latch, slotMostTex, note, thrownAway: false });
+    this.form.reset({
+      ...{ mark: one.mark ?? '', latch, slotMostTex, note, thrownAway: false },
+      settingScrew: settingScrew ?? '',
+    });
   }
 
   protected clear(): void {
@@ -258,11 +300,6 @@ export class BobbinCasesComponent {
   }
 }
 
-function entryOf({
-  mark,
-  latch,
-  slotMostTex,
-  note,
-}: BobbinCaseEntry & { readonly thrownAway: boolean }): BobbinCaseEntry {
-  return { mark: mark.trim(), latch, slotMostTex, note: note.trim() };
+function entryOf({ mark, latch, slotMostTex, settingScrew, note }: FormValue): BobbinCaseEntry {
+  return { mark: mark.trim(), latch, slotMostTex, settingScrew: settingScrew || null, note: note.trim() };
 }

@@ -1,8 +1,14 @@
-import { caseFor, caseTakes, type CaseLatch, type DropTest } from '@gantelet/core';
+import { caseFor, caseTakes, type CaseLatch, type SettingScrew, type DropTest } from '@gantelet/core';
 import type { BobbinCaseView } from '@gantelet/contracts';
 import { turnsWords } from './changeover-words';
 import { DROP_WORDS } from './tension-words';
 import { shortNumber } from './units-text';
+
+export const SETTING_SCREW_WORDS: Readonly<Record<SettingScrew, string>> = {
+  only: 'the only one',
+  'nearer-slot': 'the one nearer the thread slot',
+  'further-away': 'the one further from the thread slot',
+};
 
 export const LATCH_WORDS: Readonly<Record<CaseLatch, string>> = {
   smooth: 'seats and latches smoothly',

@@ -5,6 +5,8 @@ import {
   SetupCardFile,
   SetupImport,
   SetupImportResult,
+  SetupList,
+  SetupListResult,
   SetupRevision,
   SetupWork,
 } from '../match/index.js';
@@ -40,6 +42,16 @@ export const matchRoutes = {
     body: SetupWork,
     reply: Setup,
     errors: ['machine.unknown', 'setup.needle-unfit'],
+  }),
+  importSetupList: writes({
+    id: 'importSetupList',
+    method: 'POST',
+    path: '/api/setup-list',
+    summary:
+      'Save a list of set-ups, all or none; those whose machine has one of that name already are left as they are',
+    permission: 'mechanic',
+    body: SetupList,
+    reply: SetupListResult,
   }),
   reviseSetup: writes({
     id: 'reviseSetup',

@@ -6,6 +6,8 @@ import {
   PasswordChange,
   PersonAccount,
   PersonEntry,
+  PersonList,
+  PersonListResult,
   PersonRevision,
   PersonWithCode,
   Session,
@@ -77,6 +79,18 @@ export const shopRoutes = {
     secret: true,
     body: PersonEntry,
     reply: PersonWithCode,
+    errors: ['person.name-taken'],
+  }),
+  importPeople: writes({
+    id: 'importPeople',
+    method: 'POST',
+    path: '/api/person-import',
+    summary:
+      'Add a list of people, all or none; each signs in first by their code in the reply. Those whose sign-in name is there already are left as they are',
+    permission: 'lead',
+    secret: true,
+    body: PersonList,
+    reply: PersonListResult,
     errors: ['person.name-taken'],
   }),
   revisePerson: writes({

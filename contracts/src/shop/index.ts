@@ -1,4 +1,13 @@
 export {
+  PERSON_COLUMNS,
+  PersonList,
+  PersonListResult,
+  PersonRow,
+  readPersonRow,
+  type PersonCellProblem,
+  type PersonColumn,
+} from './person-list.js';
+export {
   Password,
   PasswordChange,
   Person,

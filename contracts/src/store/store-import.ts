@@ -1,13 +1,5 @@
 import * as z from 'zod';
-import {
-  NEEDLE_FINISHES,
-  POINT_STYLES,
-  readLabel,
-  THREAD_CONSTRUCTIONS,
-  USUAL_FINISH,
-  type LabelReading,
-  type NeedleReading,
-} from '@gantelet/core';
+import { constructionOfCells, labelOfCell, needleOfCells } from '../shared/label-cells.js';
 import { choiceOfCell, listRow, numberOfCell } from '../shared/list-cells.js';
 import { StoreItemEntry, StoreMoveEntry, USUAL_BUYING, type StoreThing } from './store-item.js';
 
@@ -106,49 +98,21 @@ function thingOf(row: StoreRow, wrong: Wrong): StoreThing | null {
   if (label === '') wrong('label', 'what it says on the pack or spool, or the name of a part');
   else if (kind === 'part') return { kind: 'part', name: label };
   else {
-    const reading = onlyReading(label, kind, wrong);
-    if (reading?.kind === 'needle') return needleOf(row, reading.needle, wrong);
+    const reading = labelOfCell(label, kind, LABEL_HINT, wrong);
+    if (reading?.kind === 'needle') {
+      const needle = needleOfCells(reading.needle, row, wrong);
+      return needle && { kind: 'needle', needle };
+    }
     if (reading) return threadOf(row, label, reading.thread.tex, wrong);
   }
   return null;
 }
 
-/** The one thing a label can mean; several or none are said. */
-function onlyReading(label: string, kind: string, wrong: Wrong): LabelReading | null {
-  const answer = readLabel(label);
-  const readings = answer.outcome === 'read' ? answer.readings : [];
-  const wanted = readings.filter((one) => kind === '' || one.kind === kind);
-  const [only, ...others] = wanted;
-  if (only && others.length === 0) return only;
-  if (!only) wrong('label', 'not a needle or thread label; for anything else write part under Kind');
-  else {
-    const names = wanted.map((one) => (one.kind === 'thread' ? one.thread.label : 'a needle'));
-    wrong('label', `could be ${names.join(' or ')}: say which`);
-  }
-  return null;
-}
-
-function needleOf(row: StoreRow, { system, size, point }: NeedleReading, wrong: Wrong): StoreThing | null {
-  const said = choiceOfCell(row.point);
-  const plain = system?.pointFamilies.includes('cloth') ? 'round' : null;
-  const pointId =
-    said === ''
-      ? (point?.id ?? plain)
-      : POINT_STYLES.find(({ id, letters }) => id === said || letters.toLowerCase() === said)?.id;
-  const finish = choiceOfCell(row.finish);
-  const finishId = finish === '' ? USUAL_FINISH.id : NEEDLE_FINISHES.find(({ id }) => id === finish)?.id;
-  if (!system || !size) wrong('label', 'system and size, such as 135x17 140/22');
-  if (!pointId) wrong('point', `one of ${POINT_STYLES.map(({ id }) => id).join(', ')}`);
-  if (!finishId) wrong('finish', `one of ${NEEDLE_FINISHES.map(({ id }) => id).join(', ')}`);
-  if (!system || !size || !pointId || !finishId) return null;
-  return { kind: 'needle', needle: { systemId: system.id, nm: size.nm, pointId, finishId } };
-}
+const LABEL_HINT = 'not a needle or thread label; for anything else write part under Kind';
 
 function threadOf(row: StoreRow, label: string, tex: number, wrong: Wrong): StoreThing | null {
-  const said = choiceOfCell(row.type ?? '') || choiceOfCell(label);
-  const type = THREAD_CONSTRUCTIONS.find(({ id, name }) => said.includes(id) || said === choiceOfCell(name));
+  const constructionId = constructionOfCells(row.type, label, wrong);
   const colour = (row.colour ?? '').trim();
-  if (!type) wrong('type', `one of ${THREAD_CONSTRUCTIONS.map(({ id }) => id).join(', ')}`);
   if (colour === '') wrong('colour', 'its colour');
-  return type && colour !== '' ? { kind: 'thread', tex, constructionId: type.id, colour } : null;
+  return constructionId && colour !== '' ? { kind: 'thread', tex, constructionId, colour } : null;
 }

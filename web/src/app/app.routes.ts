@@ -21,6 +21,8 @@ import { lifeFeature, lifeKept } from './features/life/life.state';
 import { roundsFeature } from './features/rounds/rounds.state';
 import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
+import * as setupListEffects from './features/match/setup-list.effects';
+import { setupListFeature } from './features/match/setup-list.state';
 import * as needleEffects from './features/needle/needle.effects';
 import { needleFeature } from './features/needle/needle.state';
 import * as nowEffects from './features/now/now.effects';
@@ -101,6 +103,12 @@ export const appRoutes: Routes = [
         title: 'Bench · Gantelet',
         providers: PULL_TEST,
         loadComponent: () => import('./features/match/bench.page').then((m) => m.BenchPage),
+      },
+      {
+        path: 'setup-list',
+        title: 'List of set-ups · Gantelet',
+        providers: [provideState(setupListFeature), provideEffects(setupListEffects)],
+        loadComponent: () => import('./features/match/import-setups.page').then((m) => m.ImportSetupsPage),
       },
       {
         path: 'changeover',
@@ -306,7 +314,16 @@ export const appRoutes: Routes = [
         path: 'people',
         title: 'People and zones · Gantelet',
         providers: [provideState(peopleFeature), provideEffects(peopleEffects)],
-        loadComponent: () => import('./features/people/people.page').then((m) => m.PeoplePage),
+        children: [
+          {
+            path: '',
+            loadComponent: () => import('./features/people/people.page').then((m) => m.PeoplePage),
+          },
+          {
+            path: 'import',
+            loadComponent: () => import('./features/people/import.page').then((m) => m.ImportPeoplePage),
+          },
+        ],
       },
       {
         path: 'devices',

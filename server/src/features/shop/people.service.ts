@@ -1,8 +1,13 @@
 import {
+  newId,
   ProblemError,
+  readPersonRow,
   type CodeSignIn,
+  type FieldProblem,
   type PersonAccount,
   type PersonEntry,
+  type PersonList,
+  type PersonListResult,
   type PersonRevision,
   type PersonWithCode,
 } from '@gantelet/contracts';
@@ -13,6 +18,7 @@ import {
   accountOf,
   countOtherLeads,
   endAccess,
+  findPeople,
   insertPerson,
   lockPerson,
   updatePerson,
@@ -35,6 +41,37 @@ export async function addPerson(
   const row = { id, ...entry, ...columns, passwordHash: NO_PASSWORD, active: true, version: 0 };
   await insertPerson(database, row, tx);
   return { person: accountOf(row, now), code };
+}
+
+/**
+ * Adds a list of people, all or none. Somebody whose sign-in name is there already is left as they are.
+ *
+ * @throws ProblemError `request.invalid` naming every cell that is wrong
+ */
+export async function importPeople(
+  database: Database,
+  { rows }: PersonList,
+  now: Date,
+  tx: Transaction,
+): Promise<PersonListResult> {
+  const wrong: FieldProblem[] = [];
+  const entries: PersonEntry[] = [];
+  for (const [i, row] of rows.entries()) {
+    const read = readPersonRow(row);
+    if ('entry' in read) {
+      if (entries.some(({ signInName }) => signInName === read.entry.signInName))
+        wrong.push({ path: `body.rows.${i}.signInName`, message: 'each sign-in name once' });
+      entries.push(read.entry);
+    } else
+      for (const { column, message } of read.problems)
+        wrong.push({ path: `body.rows.${i}.${column}`, message });
+  }
+  if (wrong.length > 0) throw new ProblemError('request.invalid', {}, wrong);
+  const present = new Set((await findPeople(database, now, tx)).map(({ signInName }) => signInName));
+  const added: PersonWithCode[] = [];
+  for (const entry of entries.filter(({ signInName }) => !present.has(signInName)))
+    added.push(await addPerson(database, newId(), entry, now, tx));
+  return { added, there: entries.map(({ signInName }) => signInName).filter((name) => present.has(name)) };
 }
 
 /**

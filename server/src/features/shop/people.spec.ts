@@ -1,5 +1,12 @@
 import { HOUR_MS } from '@gantelet/core';
-import { newId, pathOf, routes, type PersonWithCode, type Problem } from '@gantelet/contracts';
+import {
+  newId,
+  pathOf,
+  routes,
+  type PersonRow,
+  type PersonWithCode,
+  type Problem,
+} from '@gantelet/contracts';
 import { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
@@ -38,6 +45,30 @@ describe('people', () => {
     expect(codeOf(await useCode(code))).toBe('code.wrong');
     const { body } = await lead.call(routes.listPeople);
     expect(body.find(({ id }) => id === person.id)?.codeUntil).toBeNull();
+  });
+
+  it('come from a list, all or none, and once however often it is taken in', async () => {
+    const take = (rows: readonly PersonRow[], key = newId()) =>
+      lead.call(routes.importPeople, { key, body: { rows: [...rows] } });
+    const before = await shop.count('people');
+    const wrong = await take([{ name: 'Orla Quill' }, { name: 'Bram Voss', role: 'boss' }]);
+    expect((wrong.body as unknown as Problem).fields?.map(({ path }) => path)).toEqual(['body.rows.1.role']);
+    const twice = await take([{ name: 'Orla Quill' }, { name: 'ORLA quill' }]);
+    expect((twice.body as unknown as Problem).fields?.map(({ path }) => path)).toEqual([
+      'body.rows.1.signInName',
+    ]);
+    expect(await shop.count('people')).toBe(before);
+    const rows = [{ name: 'Orla Quill', role: 'Mechanic' }, { name: 'Bram Voss' }];
+    const { body } = await take(rows);
+    expect(body.added.map(({ person }) => [person.signInName, person.role])).toEqual([
+      ['orla.quill', 'mechanic'],
+      ['bram.voss', 'operator'],
+    ]);
+    expect((await useCode(body.added[0]!.code)).status).toBe(200);
+    const again = await take(rows);
+    expect([again.body.added, again.body.there]).toEqual([[], ['orla.quill', 'bram.voss']]);
+    const mechanic = await shop.signedIn('mechanic');
+    expect((await mechanic.call(routes.importPeople, { key: newId(), body: { rows } })).status).toBe(403);
   });
 
   it('get the same code when the reply was lost, and it stands nowhere in the clear', async () => {

@@ -2,7 +2,7 @@ import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
 import { findLastBackup } from './backup.store.js';
-import { addPerson, makeSignInCode, revisePerson, useCode } from './people.service.js';
+import { addPerson, importPeople, makeSignInCode, revisePerson, useCode } from './people.service.js';
 import { findPeople } from './people.store.js';
 import { readShopCalendar, reviseShopCalendar } from './shop-calendar.store.js';
 import { changePassword, checkSignIn, reviseShop, sessionOf } from './shop.service.js';
@@ -19,6 +19,7 @@ export function shopRoutes(database: Database, now: () => Date): readonly Handle
     }),
     answer(routes.listPeople, () => findPeople(database, now())),
     write(routes.addPerson, ({ key, body }, tx) => addPerson(database, key, body, now(), tx)),
+    write(routes.importPeople, ({ body }, tx) => importPeople(database, body, now(), tx)),
     write(routes.revisePerson, ({ params, body }, tx) =>
       revisePerson(database, params.personId, body, now(), tx),
     ),

@@ -48,7 +48,7 @@ export const DOORS: readonly Door[] = [
         path: '/bench',
         name: 'Match needle',
         key: 'b',
-        also: ['/changeover', '/changeovers', '/pull-tests', '/hand-settings'],
+        also: ['/changeover', '/changeovers', '/pull-tests', '/hand-settings', '/setup-list'],
       },
       { path: '/jobs', name: 'Next jobs', key: 'j' },
       { path: '/tension', name: 'Tension', key: 't' },

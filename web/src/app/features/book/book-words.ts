@@ -29,6 +29,8 @@ const DEEDS: Readonly<Record<string, string>> = {
   addBobbinCase: 'Bobbin case marked',
   changeBobbinCase: 'Bobbin case corrected or thrown away',
   putBobbinCaseIn: 'Bobbin case put in',
+  importPeople: 'List of people taken in',
+  importSetupList: 'List of set-ups taken in',
   addPlate: 'Shared plate added',
   changePlate: 'Shared plate changed',
   addServiceKind: 'Kind of service added',

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { catchError, of, tap } from 'rxjs';
 import { routes, type Problem, type SetupImportResult } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
@@ -17,7 +18,7 @@ export interface CardsToImport {
 /** Export and import of set-ups. Bad rows come back with their line and what is wrong. */
 @Component({
   selector: 'gan-setup-cards',
-  imports: [ProblemComponent, SignalMarkComponent],
+  imports: [ProblemComponent, RouterLink, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="actions">
       <button type="button" class="button" (click)="exportAll()">Export all set-ups</button>
@@ -26,6 +27,7 @@ export interface CardsToImport {
       }
     </div>
     @if (mayImport()) {
+      <p><a routerLink="/setup-list">Take in set-ups from a spreadsheet</a></p>
       <label for="card-file">Import set-ups</label>
       <input
         id="card-file"

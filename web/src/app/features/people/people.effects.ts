@@ -35,6 +35,20 @@ export const add = createEffect(
   { functional: true },
 );
 
+export const importList = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(peopleActions.import),
+      exhaustMap(({ key, rows }) =>
+        api.call(routes.importPeople, { key, body: { rows: [...rows] } }).pipe(
+          map((result) => peopleActions.imported({ result })),
+          catchError(refused),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const makeCode = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

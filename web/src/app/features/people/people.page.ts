@@ -1,6 +1,7 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ROLES, type PersonAccount, type Role } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -18,7 +19,7 @@ const RIGHTS: Readonly<Record<Role, string>> = {
 /** Who works here, and where machines stand. */
 @Component({
   selector: 'gan-people',
-  imports: [DatePipe, ProblemComponent, ReactiveFormsModule],
+  imports: [RouterLink, DatePipe, ProblemComponent, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './people.page.html',
   styles: `

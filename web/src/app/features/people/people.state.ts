@@ -2,6 +2,8 @@ import { createActionGroup, createFeature, createReducer, emptyProps, on, props 
 import type {
   PersonAccount,
   PersonEntry,
+  PersonListResult,
+  PersonRow,
   PersonRevision,
   PersonWithCode,
   Problem,
@@ -16,6 +18,9 @@ export const peopleActions = createActionGroup({
     /** `key` is the id of the write: sending it again is the same write. */
     Add: props<{ key: string; entry: PersonEntry }>(),
     'Make Code': props<{ key: string; personId: string }>(),
+    Import: props<{ key: string; rows: readonly PersonRow[] }>(),
+    /** A list was taken in; the codes are shown this once. */
+    Imported: props<{ result: PersonListResult }>(),
     /** Somebody has a new code, which is shown this once. */
     'Code Made': props<{ made: PersonWithCode }>(),
     'Code Seen': emptyProps(),
@@ -38,6 +43,8 @@ export interface PeopleState {
   /** Writes that were answered. */
   readonly written: number;
   readonly made: PersonWithCode | null;
+  /** What became of the list that was taken in. */
+  readonly imported: PersonListResult | null;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
 }
@@ -48,6 +55,7 @@ const initial: PeopleState = {
   saving: false,
   written: 0,
   made: null,
+  imported: null,
   problem: null,
   refused: null,
 };
@@ -81,6 +89,18 @@ export const peopleFeature = createFeature({
       written: state.written + 1,
       made,
     })),
+    on(peopleActions.import, (state) => ({ ...state, saving: true, refused: null, imported: null })),
+    on(peopleActions.imported, (state, { result }) => ({
+      ...state,
+      people: result.added.reduce<readonly PersonAccount[] | null>(
+        (people, { person }) => withPerson(people, person),
+        state.people,
+      ),
+      saving: false,
+      written: state.written + 1,
+      imported: result,
+    })),
+    on(peopleActions.opened, (state) => ({ ...state, refused: null, imported: null })),
     on(peopleActions.codeSeen, (state) => ({ ...state, made: null })),
     on(peopleActions.revised, (state, { person }) => ({
       ...state,

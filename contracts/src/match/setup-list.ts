@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { MATERIALS } from '@gantelet/core';
 import { constructionOfCells, labelOfCell, needleOfCells } from '../shared/label-cells.js';
 import { choiceOfCell, listRow, numberOfCell, partsOfCell } from '../shared/list-cells.js';
-import type { Machine } from '../floor/index.js';
 import type { SchoolChoice } from '../shop/index.js';
 import { SetupWork } from './setup.js';
 
@@ -42,7 +41,13 @@ export interface SetupCellProblem {
 }
 
 /** A machine as far as a row names it. */
-export type MachineOfRow = Pick<Machine, 'id' | 'shopNumber' | 'name' | 'plateHoleMm'>;
+export interface MachineOfRow {
+  readonly id: string;
+  readonly shopNumber: number;
+  readonly name: string;
+  /** Hole of the plate that is on it. */
+  readonly plateHoleMm: number;
+}
 
 /** Stands for the plate of a machine that is not known: what is wrong is the machine. */
 const ANY_PLATE = { plateHoleMm: 1 };

@@ -12,7 +12,9 @@ const broker = {
 const stops = cards.map(({ id, kind, token }) =>
   kind === 'counter'
     ? runCounter({ id, kind, token }, broker, randomUniform())
-    : runStandIn({ id, kind, token }, broker, randomNormal()),
+    : kind === 'tablet'
+      ? () => undefined
+      : runStandIn({ id, kind, token }, broker, randomNormal()),
 );
 
 for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) {

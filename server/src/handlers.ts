@@ -25,6 +25,7 @@ import { shopRoutes } from './features/shop/index.js';
 import { storeRoutes } from './features/store/index.js';
 import { tensionRoutes } from './features/tension/index.js';
 import { plateRoutes } from './features/plate/index.js';
+import { tabletRoutes } from './features/tablet/index.js';
 import { threadingRoutes } from './features/threading/index.js';
 
 export interface AnswerContext {
@@ -49,6 +50,7 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...faultRoutes(database, now),
     ...hookRoutes(database, now),
     ...plateRoutes(database, now),
+    ...tabletRoutes(database, now),
     ...threadingRoutes(database, now),
     ...pullTestRoutes(database, now),
     ...handSettingRoutes(database, now),

@@ -12,6 +12,12 @@ export const ERRORS = {
   'session.required': { status: 401, title: 'Sign in first.' },
   'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
   'session.too-many': { status: 429, title: 'Too many attempts. Wait {seconds} seconds, then try again.' },
+  'pin.wrong': { status: 403, title: 'That is not the PIN. Nobody was signed in.' },
+  'badge.wrong': { status: 403, title: 'This badge is not known here any more. Nobody was signed in.' },
+  'tablet.unknown': {
+    status: 403,
+    title: 'This tablet is not enrolled any more. Sign in by password; a lead enrols it under Devices.',
+  },
   'password.wrong': { status: 422, title: 'The current password is wrong. Nothing was changed.' },
   'password.common': {
     status: 422,

@@ -18,6 +18,7 @@ import { roundsRoutes } from './rounds-routes.js';
 import { serviceRoutes } from './service-routes.js';
 import { storeRoutes } from './store-routes.js';
 import { shopRoutes } from './shop-routes.js';
+import { tabletRoutes } from './tablet-routes.js';
 import { tensionRoutes } from './tension-routes.js';
 import { reads, type Route } from './route.js';
 
@@ -43,6 +44,7 @@ export const routes = {
   ...storeRoutes,
   ...roundsRoutes,
   ...deviceRoutes,
+  ...tabletRoutes,
   search: reads({
     id: 'search',
     path: '/api/search',

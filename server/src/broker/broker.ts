@@ -154,6 +154,8 @@ const SAID_BY: Readonly<Record<DeviceKind, Readonly<Partial<Record<DeviceChannel
   counter: { count: CounterMessage, status: DeviceStatus },
   'tension-gauge': { reading: DeviceReading, status: DeviceStatus },
   scale: { reading: DeviceReading, status: DeviceStatus },
+  // A tablet speaks to the server as people do.
+  tablet: {},
 };
 
 /** Takes in a message as far as its sender may send it: null when not. A count comes with what is to be kept of it. */

@@ -52,6 +52,12 @@ export interface ShopRow {
   colourMarks: string;
   version: number;
 }
+/** What somebody is known by on a shared tablet: hashes only. */
+export interface PersonPassRow {
+  personId: string;
+  pinHash: string | null;
+  badgeHash: string | null;
+}
 export interface SpoiledWorkRow {
   materialKind: MaterialKind;
   cost: number;

@@ -27,6 +27,7 @@ import type {
   MachinePlateRow,
   MachineRow,
   MachineSystemRow,
+  PersonPassRow,
   PersonRow,
   PracticeJudgementRow,
   PracticeRunRow,
@@ -73,6 +74,11 @@ export function defineTables(sequelize: Sequelize) {
       codeHash: textOrNone,
       codeUntil: instantOrNone,
       version,
+    }),
+    personPasses: table<PersonPassRow>('person_passes', {
+      personId: id,
+      pinHash: textOrNone,
+      badgeHash: textOrNone,
     }),
     shop: table<ShopRow>('shop', {
       id: { type: DataTypes.INTEGER, primaryKey: true },

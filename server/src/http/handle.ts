@@ -5,6 +5,8 @@ import type { Transaction } from '../db/database.js';
 export interface SessionControl {
   /** Starts a new session for a person, dropping the old one, and gives its write token. */
   signIn(personId: string): Promise<string>;
+  /** The same on a tablet that many share: it ends sooner, and reaches no further than a mechanic. */
+  signInOnTablet(personId: string): Promise<string>;
   signOut(): Promise<void>;
   /** Ends every session of whoever is signed in, on all devices. */
   signOutEverywhere(): Promise<void>;

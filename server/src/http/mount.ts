@@ -6,6 +6,7 @@ import {
   IDEMPOTENCY_HEADER,
   ProblemError,
   ROUTE_TABLE,
+  roleOnTablet,
   roleReaches,
   type FieldProblem,
   type Person,
@@ -113,8 +114,9 @@ async function permitted(
   request: Request,
   context: MountContext,
 ): Promise<Person | null> {
-  const { personId } = request.session;
-  const person = personId === undefined ? null : await context.findPerson(personId);
+  const { personId, onTablet = false } = request.session;
+  const found = personId === undefined ? null : await context.findPerson(personId);
+  const person = found && onTablet ? { ...found, role: roleOnTablet(found.role) } : found;
   if (permission === 'anyone') return person;
   if (!person) throw new ProblemError('session.required');
   if (!roleReaches(person.role, permission)) {

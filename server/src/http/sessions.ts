@@ -12,6 +12,8 @@ declare module 'express-session' {
   interface SessionData {
     personId?: string;
     signedInAtMs?: number;
+    /** By PIN or badge on a tablet that many share. */
+    onTablet?: boolean;
     /** When it was over when it was read: only what is read has it. */
     endsAtMs?: number;
   }
@@ -19,6 +21,8 @@ declare module 'express-session' {
 
 /** A shared tablet signs out by itself after this long without a request. */
 const IDLE_MS = 60 * 60_000;
+/** Somebody who came in by PIN or badge is gone sooner. */
+const TABLET_IDLE_MS = 10 * 60_000;
 /** A session's end is moved on in steps of this. */
 const TOUCH_EVERY_MS = 60_000;
 /** Everybody signs in again after a long shift, however busy the session was. */
@@ -124,10 +128,10 @@ function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
 
 /** Ends a session that has lasted too long, and lets no request make it last beyond that. */
 async function endWhenTooLong({ session: current }: Request): Promise<void> {
-  const { personId, signedInAtMs = 0, cookie } = current;
+  const { personId, signedInAtMs = 0, onTablet = false, cookie } = current;
   if (personId === undefined) return;
   const leftMs = signedInAtMs + LONGEST_MS - Date.now();
-  if (leftMs > 0) cookie.maxAge = Math.min(IDLE_MS, leftMs);
+  if (leftMs > 0) cookie.maxAge = Math.min(onTablet ? TABLET_IDLE_MS : IDLE_MS, leftMs);
   else await called((done) => current.regenerate(done));
 }
 
@@ -137,16 +141,21 @@ const csrf = csrfSync({ getTokenFromRequest: (request) => request.header(CSRF_HE
 export const carriesToken = (request: Request): boolean => csrf.isRequestValid(request);
 
 export function sessionControl(request: Request, sessions: Pick<Sessions, 'endAll'>): SessionControl {
-  const signIn = async (personId: string): Promise<string> => {
+  const signIn = async (personId: string, onTablet = false): Promise<string> => {
     await called((done) => request.session.regenerate(done));
     request.session.personId = personId;
     request.session.signedInAtMs = Date.now();
+    if (onTablet) {
+      request.session.onTablet = true;
+      request.session.cookie.maxAge = TABLET_IDLE_MS;
+    }
     const token = csrf.generateToken(request, true);
     await called((done) => request.session.save(done));
     return token;
   };
   return {
-    signIn,
+    signIn: (personId) => signIn(personId),
+    signInOnTablet: (personId) => signIn(personId, true),
     renew: async (personId) => {
       await sessions.endAll(personId);
       return signIn(personId);

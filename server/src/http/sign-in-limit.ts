@@ -10,7 +10,8 @@ const WINDOW_MS = 5 * 60_000;
 /** Failed tries within the window that block, and what they are counted by. */
 interface Limit {
   readonly tries: number;
-  readonly by: (request: Request) => string;
+  /** Null for what is not counted so. */
+  readonly by: (request: Request) => string | null;
 }
 
 const addressOf = (request: Request): string => ipKeyGenerator(request.ip ?? '');
@@ -65,6 +66,34 @@ function limitPasswordChanges(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: ({ session }) => `password ${session.personId ?? ''}` }]);
 }
 
+/** Lets nobody guess a PIN: few tries for a person on a tablet, and not many for all of them. */
+function limitPins(database: Database): readonly RequestHandler[] {
+  return [
+    fewAtOnce(),
+    ...limited(database, [
+      { tries: 5, by: ({ body }) => joined('pin', textIn(body, 'deviceId'), textIn(body, 'personId')) },
+      { tries: 5, by: ({ body }) => joined('badge', textIn(body, 'deviceId'), textIn(body, 'badge')) },
+      { tries: 30, by: ({ body }) => joined('pins', textIn(body, 'deviceId')) },
+      { tries: 200, by: (request) => `pins ${addressOf(request)}` },
+    ]),
+  ];
+}
+
+/** Lets nobody guess the password of whoever left a session open, by way of their PIN. */
+function limitPinChanges(database: Database): readonly RequestHandler[] {
+  return limited(database, [{ tries: 10, by: ({ session }) => `own pin ${session.personId ?? ''}` }]);
+}
+
+/** What is counted by several things at once; null, and not counted, where one of them is missing. */
+function joined(...parts: readonly (string | null)[]): string | null {
+  return parts.includes(null) ? null : parts.join(' ');
+}
+
+function textIn(body: unknown, field: string): string | null {
+  const value = (body as Readonly<Record<string, unknown>> | null | undefined)?.[field];
+  return typeof value === 'string' && value !== '' ? value.slice(0, 40) : null;
+}
+
 function limited(database: Database, limits: readonly Limit[]): readonly RequestHandler[] {
   return limits.map(({ tries, by }) =>
     rateLimit({
@@ -74,7 +103,8 @@ function limited(database: Database, limits: readonly Limit[]): readonly Request
       standardHeaders: 'draft-8',
       legacyHeaders: false,
       store: triesInDatabase(database),
-      keyGenerator: by,
+      skip: (request) => by(request) === null,
+      keyGenerator: (request) => by(request) ?? '',
       handler: (_request, _response, next) => {
         next(new ProblemError('session.too-many', { seconds: WINDOW_MS / 1000 }));
       },
@@ -120,5 +150,8 @@ export function signInLimits(database: Database) {
     signInByCode: limitCodeSignIns(database),
     firstStart: limitFirstStarts(database),
     changePassword: limitPasswordChanges(database),
+    setPin: limitPinChanges(database),
+    signInByPin: limitPins(database),
+    signInByBadge: limitPins(database),
   };
 }

@@ -1,6 +1,6 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
-import { sessionOf } from '../features/shop/index.js';
+import { sessionOf, toldSession } from '../features/shop/index.js';
 import { answer, type Handled } from '../http/handle.js';
 import { awaitsFirstStart, firstStart } from './first-start.js';
 
@@ -17,9 +17,9 @@ export function startRoutes({
 }): readonly Handled[] {
   return [
     answer(routes.readSession, async ({ person, session }) =>
-      sessionOf(
+      toldSession(
         database,
-        person?.id ?? null,
+        person,
         session.csrfToken(),
         person === null && (await awaitsFirstStart(database, firstCode)),
       ),

@@ -2,4 +2,5 @@ export { jsonOf, openDeviceLine, SERVER_USER, type DeviceLine } from './device-l
 export { deviceRoutes } from './device.routes.js';
 export { hashToken } from './device-token.js';
 export { openGate, type Gate } from './device-gate.js';
-export { findRevoked } from './device.store.js';
+export { readDevice } from './device.service.js';
+export { findLetIn, findRevoked } from './device.store.js';

@@ -2,12 +2,14 @@ export { readShopCalendar } from './shop-calendar.store.js';
 export { requireBetween, requireShopTime } from './shop-time.js';
 export { requireUncommon } from './common-passwords.js';
 export { noteBackup } from './backup.store.js';
-export { sessionOf } from './shop.service.js';
+export { sessionOf, sessionOnTablet, toldSession } from './shop.service.js';
 export { shopRoutes } from './shop.routes.js';
-export { hashPassword } from './passwords.js';
+export { accountOf, lockPerson } from './people.store.js';
+export { hashPassword, isPassword } from './passwords.js';
 export {
   columnsOfWays,
   findLead,
+  findPasswordHash,
   findPerson,
   findShop,
   holdsDemo,

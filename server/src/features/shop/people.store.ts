@@ -56,7 +56,7 @@ export async function countOtherLeads({ sequelize }: Database, id: string, tx: T
   return rows.filter((row) => row.id !== id).length;
 }
 
-/** Ends what lets somebody in without asking again: their sessions on every device, and their calendar link. */
+/** Ends what lets somebody in without asking again: their sessions on every device, their calendar link, PIN and badge. */
 export async function endAccess(
   { sequelize, tables }: Database,
   personId: string,
@@ -68,6 +68,7 @@ export async function endAccess(
     transaction: tx,
   });
   await tables.calendarLinks.destroy({ where: { personId }, transaction: tx });
+  await tables.personPasses.destroy({ where: { personId }, transaction: tx });
 }
 
 export function accountOf(

@@ -1,5 +1,6 @@
 import {
   ProblemError,
+  roleOnTablet,
   roleReaches,
   type PasswordChange,
   type Person,
@@ -58,7 +59,31 @@ export async function sessionOf(
   csrfToken: string,
   firstStart = false,
 ): Promise<Session> {
-  const person = personId === null ? null : await findPerson(database, personId);
+  return toldSession(
+    database,
+    personId === null ? null : await findPerson(database, personId),
+    csrfToken,
+    firstStart,
+  );
+}
+
+/** The same of a session that was begun on a shared tablet. */
+export async function sessionOnTablet(
+  database: Database,
+  personId: string,
+  csrfToken: string,
+): Promise<Session> {
+  const person = await findPerson(database, personId);
+  return toldSession(database, person && { ...person, role: roleOnTablet(person.role) }, csrfToken);
+}
+
+/** What is told to somebody with the rights they have here; nothing where nobody is signed in. */
+export async function toldSession(
+  database: Database,
+  person: Person | null,
+  csrfToken: string,
+  firstStart = false,
+): Promise<Session> {
   if (!person) return { csrfToken: '', person: null, shop: null, firstStart };
   return { csrfToken, person, shop: toldTo(person, await findShop(database)), firstStart: false };
 }

@@ -1,0 +1,20 @@
+import { Pin, roleOnTablet } from './index.js';
+
+describe('a PIN', () => {
+  it('is 4 to 8 digits that are not the first ones anybody tries', () => {
+    for (const pin of ['2580', '73190', '40404040'])
+      expect(Pin.safeParse(pin).success).withContext(pin).toBeTrue();
+    for (const pin of ['1234', '0000', '9876', '123', '123456789', '12a4', '67890'])
+      expect(Pin.safeParse(pin).success).withContext(pin).toBeFalse();
+  });
+});
+
+describe('a role on a tablet', () => {
+  it('reaches no further than a mechanic', () => {
+    expect((['operator', 'mechanic', 'lead'] as const).map(roleOnTablet)).toEqual([
+      'operator',
+      'mechanic',
+      'mechanic',
+    ]);
+  });
+});

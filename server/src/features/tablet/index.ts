@@ -1,0 +1,1 @@
+export { tabletRoutes } from './tablet.routes.js';

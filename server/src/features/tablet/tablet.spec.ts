@@ -1,0 +1,113 @@
+import { newId, routes, type PersonWithBadge, type Problem, type Session } from '@gantelet/contracts';
+import { TEST_PEOPLE } from '../../testing/small-works.js';
+import { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+
+const TOKEN = 'T'.repeat(43);
+const PIN = '2580';
+
+describe('a tablet that many share', () => {
+  let shop: TestShop;
+  let lead: TestClient;
+  let deviceId: string;
+  let leadId: string;
+
+  beforeEach(async () => {
+    shop = await startTestShop();
+    lead = await shop.signedIn('lead');
+    deviceId = newId();
+    const entry = { kind: 'tablet', name: 'Tablet by the press', machineId: null, token: TOKEN } as const;
+    expect((await lead.call(routes.registerDevice, { key: deviceId, body: entry })).status).toBe(200);
+    leadId = (await lead.call(routes.readSession)).body.person!.id;
+  });
+  afterEach(() => shop.stop());
+
+  const choosePin = (pin: string | null = PIN, own: string = TEST_PEOPLE.lead.password) =>
+    lead.call(routes.setPin, { body: { password: own, pin } });
+  const byPin = async (pin = PIN, token = TOKEN, client = new TestClient(shop.address)) => {
+    const answer = await client.call(routes.signInByPin, {
+      body: { deviceId, token, personId: leadId, pin },
+    });
+    return {
+      client,
+      status: answer.status,
+      session: answer.body,
+      code: (answer.body as unknown as Problem).code,
+    };
+  };
+  const named = () =>
+    fetch(`${shop.address}/api/devices/${deviceId}/people`, {
+      headers: { authorization: `Bearer ${TOKEN}` },
+    });
+
+  it('lets somebody in by their PIN, with no more than the rights of a mechanic', async () => {
+    expect((await choosePin()).body).toEqual({ hasPin: true });
+    expect(await (await named()).json()).toEqual([{ id: leadId, name: 'Test lead' }]);
+    const { client, session } = await byPin();
+    expect(session.person).toEqual({ id: leadId, name: 'Test lead', role: 'mechanic' });
+    expect((await client.call(routes.readSession)).body.person?.role).toBe('mechanic');
+    expect((await client.call(routes.listMachines)).status).toBe(200);
+    expect((await client.call(routes.listPeople)).status)
+      .withContext('a right of leads')
+      .toBe(403);
+  });
+
+  it('gives five tries, and none to a device that is no tablet, is blocked, or has another token', async () => {
+    await choosePin();
+    expect((await byPin(PIN, 'U'.repeat(43))).code).toBe('tablet.unknown');
+    for (let i = 0; i < 4; i++) expect((await byPin('1111')).code).toBe('pin.wrong');
+    expect((await byPin()).code)
+      .withContext('after five tries in vain')
+      .toBe('session.too-many');
+    await lead.call(routes.revokeDevice, { key: newId(), params: { deviceId } });
+    expect((await named()).status).toBe(401);
+  });
+
+  it('takes a PIN only with the password, and not one that is tried first', async () => {
+    expect((await choosePin(PIN, 'not my password')).status).toBe(422);
+    expect((await choosePin('1234')).status).toBe(400);
+    await choosePin();
+    expect((await choosePin(null)).body).toEqual({ hasPin: false });
+    expect(await (await named()).json()).toEqual([]);
+    expect((await byPin()).code).toBe('pin.wrong');
+  });
+
+  it('lets somebody in by their last badge, until they leave', async () => {
+    const { body: people } = await lead.call(routes.listPeople);
+    const operator = people.find(({ role }) => role === 'operator')!;
+    const make = async (): Promise<PersonWithBadge> =>
+      (await lead.call(routes.makeBadge, { key: newId(), params: { personId: operator.id } })).body;
+    const byBadge = (badge: string) =>
+      new TestClient(shop.address).call(routes.signInByBadge, { body: { deviceId, token: TOKEN, badge } });
+    const lost = await make();
+    const { badge } = await make();
+    expect(badge).toMatch(/^GB-[A-Z2-9]{25}$/);
+    expect(((await byBadge(lost.badge)).body as unknown as Problem).code).toBe('badge.wrong');
+    expect(((await byBadge(badge)).body as Session).person?.id).toBe(operator.id);
+    const { id: personId, name, role, signInName, version } = operator;
+    const gone = { name, role, signInName, version, active: false };
+    expect((await lead.call(routes.revisePerson, { params: { personId }, body: gone })).status).toBe(200);
+    expect(((await byBadge(badge)).body as unknown as Problem).code).toBe('badge.wrong');
+    expect(await shop.count('person_passes')).toBe(0);
+    const again = await lead.call(routes.makeBadge, { key: newId(), params: { personId } });
+    expect((again.body as unknown as Problem).code).toBe('person.left');
+  });
+
+  it('keeps neither PIN nor badge in the clear', async () => {
+    await choosePin();
+    const { body } = await lead.call(routes.makeBadge, { key: newId(), params: { personId: leadId } });
+    const [rows] = await shop.database.sequelize.query('SELECT * FROM person_passes');
+    const [writes] = await shop.database.sequelize.query('SELECT reply FROM writes');
+    const kept = JSON.stringify([rows, writes]);
+    expect([kept.includes(body.badge), kept.includes(`"${PIN}"`)]).toEqual([false, false]);
+  });
+
+  it('forgets whoever has done nothing for ten minutes', async () => {
+    await choosePin();
+    await byPin();
+    const [rows] = await shop.database.sequelize.query(
+      `SELECT TIMESTAMPDIFF(MINUTE, NOW(6), expires) AS minutes FROM sessions ORDER BY expires LIMIT 1`,
+    );
+    expect(Number((rows as { minutes: number }[])[0]!.minutes)).toBeLessThan(10);
+  });
+});

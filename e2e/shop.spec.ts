@@ -35,6 +35,47 @@ test.describe('the shop', () => {
     await expect(page.getByText(/blocked since/)).toBeVisible();
   });
 
+  test('enrols a tablet, where people sign in by PIN, with no more rights than a mechanic', async ({
+    page,
+  }) => {
+    await signIn(page, 'lead');
+    await page.goto('/devices');
+    await page.getByLabel('Name').fill('Tablet by the press');
+    await page.getByLabel('Kind').selectOption({ label: 'Shared tablet' });
+    await page.getByRole('button', { name: 'Register' }).click();
+    await expect(page.getByText("This browser is the tablet's from now on")).toBeVisible();
+    const menu = page.getByRole('button', { name: /Ines Valdry/ });
+    await menu.click();
+    await page.getByRole('button', { name: 'PIN for tablets' }).click();
+    const dialog = page.getByRole('dialog', { name: 'PIN for tablets' });
+    await dialog.getByLabel('Your password').fill('lead-on-tarn-street');
+    await dialog.getByLabel('PIN, 4 to 8 digits').fill('2580');
+    await dialog.getByRole('button', { name: 'Use this PIN' }).click();
+    await expect(dialog.getByText('Your PIN is set.')).toBeVisible();
+    await dialog.getByRole('button', { name: 'Close', exact: true }).last().click();
+
+    await menu.click();
+    await page.getByRole('button', { name: 'Next person' }).click();
+    await page.getByRole('button', { name: 'Ines Valdry' }).click();
+    await page.getByLabel('PIN of Ines Valdry').fill('9753');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByText('That is not the PIN.')).toBeVisible();
+    await page.getByLabel('PIN of Ines Valdry').fill('2580');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('button', { name: /Ines Valdry, mechanic/ })).toBeVisible();
+
+    await page.getByRole('button', { name: /Ines Valdry/ }).click();
+    await page.getByRole('button', { name: 'Next person' }).click();
+    await page.getByRole('button', { name: 'I use my password' }).click();
+    await page.getByLabel('Name').fill('ines');
+    await page.getByLabel('Password').fill('lead-on-tarn-street');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('button', { name: /Ines Valdry, lead/ })).toBeVisible();
+    await page.goto('/devices');
+    await page.getByRole('button', { name: 'Block Tablet by the press' }).click();
+    await expect(page.getByText(/blocked since/)).toBeVisible();
+  });
+
   test('leaves choosing to the lead', async ({ page }) => {
     await signIn(page);
     await page.goto('/shop');

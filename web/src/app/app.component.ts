@@ -12,6 +12,9 @@ import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { shopActions, shopFeature } from './features/shop/shop.state';
 import { PasswordFormComponent } from './features/shop/password-form.component';
+import { PinFormComponent } from './features/shop/pin-form.component';
+import { TabletDoorComponent } from './features/shop/tablet-door.component';
+import { Tablet } from './shared/tablet-pass';
 import { SignInFormComponent } from './features/shop/sign-in-form.component';
 import { Connection } from './shared/api/connection';
 import { Outbox } from './shared/outbox/outbox';
@@ -33,6 +36,8 @@ import { SearchComponent } from './shell/search.component';
     KeyHelpComponent,
     NewVersionComponent,
     PasswordFormComponent,
+    PinFormComponent,
+    TabletDoorComponent,
     NgbDropdown,
     NgbDropdownItem,
     NgbDropdownMenu,
@@ -68,6 +73,8 @@ export class AppComponent {
   protected readonly searchOpen = signal(false);
   protected readonly helpOpen = signal(false);
   protected readonly passwordOpen = signal(false);
+  protected readonly pinOpen = signal(false);
+  protected readonly tablet = inject(Tablet);
   protected readonly themeWord = computed(() =>
     this.preferences.theme() === 'day' ? 'Dark theme' : 'Light theme',
   );
@@ -103,6 +110,11 @@ export class AppComponent {
 
   protected closePassword(): void {
     this.passwordOpen.set(false);
+    this.store.dispatch(shopActions.passwordClosed());
+  }
+
+  protected closePin(): void {
+    this.pinOpen.set(false);
     this.store.dispatch(shopActions.passwordClosed());
   }
 

@@ -27,7 +27,7 @@ export async function requireTablet(
   if (kind !== 'tablet') throw new ProblemError('tablet.unknown');
 }
 
-/** @throws ProblemError `tablet.unknown` for a device, let in already, that is no tablet */
+/** @throws ProblemError `tablet.unknown` for a device that is known here but is no tablet */
 export async function requireKind(database: Database, deviceId: string): Promise<void> {
   if ((await readDevice(database, deviceId)).kind !== 'tablet') throw new ProblemError('tablet.unknown');
 }

@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { DEVICE_KINDS, newId, roleReaches, topicOf, type Device, type DeviceKind } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
+import { Tablet } from '../../shared/tablet-pass';
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
@@ -14,6 +15,7 @@ const KIND_WORDS: Readonly<Record<DeviceKind, string>> = {
   counter: 'Stitch counter',
   'tension-gauge': 'Tension gauge',
   scale: 'Scale',
+  tablet: 'Shared tablet',
 };
 const TOKEN_BYTES = 32;
 
@@ -25,7 +27,7 @@ const TOKEN_BYTES = 32;
   template: `<main>
     <h1>{{ headline() }}</h1>
     <p class="soft">
-      Counters, gauges and scales that send their readings over MQTT.
+      Counters, gauges and scales that send their readings over MQTT, and tablets that people share by PIN.
       <a routerLink="/shop">House rules</a>
     </p>
     <hr class="stitch" />
@@ -33,18 +35,25 @@ const TOKEN_BYTES = 32;
     @if (registered(); as registered) {
       <section class="once" aria-live="polite">
         <h2>{{ registered.device.name }} is registered</h2>
-        <p>
-          Set these on the device, together with the broker address shown when the server starts. The token is
-          shown only once and is not stored: write it down.
-        </p>
-        <dl>
-          <dt>User</dt>
-          <dd>{{ registered.device.id }}</dd>
-          <dt>Password</dt>
-          <dd>{{ registered.token }}</dd>
-          <dt>Sends to</dt>
-          <dd>{{ topic(registered.device) }}</dd>
-        </dl>
+        @if (registered.device.kind === 'tablet') {
+          <p>
+            This browser is the tablet's from now on: people sign in here by name and PIN, or by badge. Each
+            chooses a PIN under their name, "PIN for tablets"; badges are made under People.
+          </p>
+        } @else {
+          <p>
+            Set these on the device, together with the broker address shown when the server starts. The token
+            is shown only once and is not stored: write it down.
+          </p>
+          <dl>
+            <dt>User</dt>
+            <dd>{{ registered.device.id }}</dd>
+            <dt>Password</dt>
+            <dd>{{ registered.token }}</dd>
+            <dt>Sends to</dt>
+            <dd>{{ topic(registered.device) }}</dd>
+          </dl>
+        }
       </section>
     }
     @if (isRead()) {
@@ -111,6 +120,9 @@ const TOKEN_BYTES = 32;
                 }
               </select>
             </label>
+          }
+          @if (form.controls.kind.value === 'tablet') {
+            <p class="soft">Do this on the tablet itself: its browser is enrolled.</p>
           }
           <button class="button main" [disabled]="incomplete() || saving()">Register</button>
         </form>
@@ -221,6 +233,7 @@ export class DevicesPage {
     return this.form.invalid || (kind === 'counter' && machineId === '');
   };
 
+  private readonly tablet = inject(Tablet);
   private readonly stamp = writeStamps(() => this.devices().length);
   /** The token of the device that is being registered: trying again after a lost reply sends the same. */
   private made = { key: '', token: '' };
@@ -228,7 +241,11 @@ export class DevicesPage {
   constructor() {
     this.store.dispatch(deviceActions.wanted());
     effect(() => {
-      if (this.registered()) this.form.reset();
+      const registered = this.registered();
+      if (!registered) return;
+      this.form.reset();
+      const { device, token } = registered;
+      if (device.kind === 'tablet') this.tablet.enrol({ deviceId: device.id, token });
     });
   }
 
@@ -246,6 +263,7 @@ export class DevicesPage {
 
   protected revoke(deviceId: string): void {
     this.store.dispatch(deviceActions.revoke({ key: newId(), deviceId }));
+    if (this.tablet.pass()?.deviceId === deviceId) this.tablet.forget();
   }
 }
 

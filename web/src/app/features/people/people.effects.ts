@@ -63,6 +63,20 @@ export const makeCode = createEffect(
   { functional: true },
 );
 
+export const makeBadge = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(peopleActions.makeBadge),
+      exhaustMap(({ key, personId }) =>
+        api.call(routes.makeBadge, { key, params: { personId } }).pipe(
+          map((made) => peopleActions.badgeMade({ made })),
+          catchError(refused),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const revise = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

@@ -4,6 +4,7 @@ import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angula
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ROLES, type PersonAccount, type Role } from '@gantelet/contracts';
+import { QrCodeComponent } from '../../shared/widgets/qr-code.component';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
@@ -19,7 +20,7 @@ const RIGHTS: Readonly<Record<Role, string>> = {
 /** Who works here, and where machines stand. */
 @Component({
   selector: 'gan-people',
-  imports: [RouterLink, DatePipe, ProblemComponent, ReactiveFormsModule],
+  imports: [QrCodeComponent, RouterLink, DatePipe, ProblemComponent, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './people.page.html',
   styles: `
@@ -88,6 +89,18 @@ const RIGHTS: Readonly<Record<Role, string>> = {
       font: 600 2rem var(--narrow);
       letter-spacing: 0.08em;
     }
+    .badge {
+      display: flex;
+      gap: 16px;
+      align-items: center;
+    }
+    .badge strong,
+    .badge span {
+      display: block;
+    }
+    .badge gan-qr-code {
+      width: 140px;
+    }
     .button {
       min-height: 44px;
     }
@@ -108,6 +121,7 @@ export class PeoplePage {
   protected readonly zones = this.store.selectSignal(peopleFeature.selectZones);
   protected readonly saving = this.store.selectSignal(peopleFeature.selectSaving);
   protected readonly made = this.store.selectSignal(peopleFeature.selectMade);
+  protected readonly badge = this.store.selectSignal(peopleFeature.selectBadge);
   protected readonly unread = this.store.selectSignal(peopleFeature.selectProblem);
   protected readonly refused = this.store.selectSignal(peopleFeature.selectRefused);
   private readonly written = this.store.selectSignal(peopleFeature.selectWritten);
@@ -153,6 +167,15 @@ export class PeoplePage {
   protected makeCode({ id: personId }: PersonAccount): void {
     const { key } = this.stamp(['code', personId]);
     this.store.dispatch(peopleActions.makeCode({ key, personId }));
+  }
+
+  protected makeBadge({ id: personId }: PersonAccount): void {
+    const { key } = this.stamp(['badge', personId]);
+    this.store.dispatch(peopleActions.makeBadge({ key, personId }));
+  }
+
+  protected print(): void {
+    window.print();
   }
 
   protected edit(person: PersonAccount): void {

@@ -5,6 +5,7 @@ import type {
   PersonListResult,
   PersonRow,
   PersonRevision,
+  PersonWithBadge,
   PersonWithCode,
   Problem,
   Zone,
@@ -24,6 +25,9 @@ export const peopleActions = createActionGroup({
     /** Somebody has a new code, which is shown this once. */
     'Code Made': props<{ made: PersonWithCode }>(),
     'Code Seen': emptyProps(),
+    'Make Badge': props<{ key: string; personId: string }>(),
+    /** Somebody has a new badge, which is shown this once. */
+    'Badge Made': props<{ made: PersonWithBadge }>(),
     Revise: props<{ key: string; personId: string; revision: PersonRevision }>(),
     Revised: props<{ person: PersonAccount }>(),
     'Name Zone': props<{ key: string; zoneId: string | null; name: string }>(),
@@ -43,6 +47,7 @@ export interface PeopleState {
   /** Writes that were answered. */
   readonly written: number;
   readonly made: PersonWithCode | null;
+  readonly badge: PersonWithBadge | null;
   /** What became of the list that was taken in. */
   readonly imported: PersonListResult | null;
   readonly problem: Problem | null;
@@ -55,6 +60,7 @@ const initial: PeopleState = {
   saving: false,
   written: 0,
   made: null,
+  badge: null,
   imported: null,
   problem: null,
   refused: null,
@@ -101,7 +107,14 @@ export const peopleFeature = createFeature({
       imported: result,
     })),
     on(peopleActions.opened, (state) => ({ ...state, refused: null, imported: null })),
-    on(peopleActions.codeSeen, (state) => ({ ...state, made: null })),
+    on(peopleActions.codeSeen, (state) => ({ ...state, made: null, badge: null })),
+    on(peopleActions.makeBadge, (state) => ({ ...state, saving: true, refused: null, badge: null })),
+    on(peopleActions.badgeMade, (state, { made }) => ({
+      ...state,
+      saving: false,
+      written: state.written + 1,
+      badge: made,
+    })),
     on(peopleActions.revised, (state, { person }) => ({
       ...state,
       people: withPerson(state.people, person),

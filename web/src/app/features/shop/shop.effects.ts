@@ -74,6 +74,51 @@ export const signInByCode = createEffect(
   { functional: true },
 );
 
+export const signInOnTablet = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.signInByPin, shopActions.signInByBadge),
+      exhaustMap(({ signIn: body }) =>
+        ('pin' in body
+          ? api.call(routes.signInByPin, { body })
+          : api.call(routes.signInByBadge, { body })
+        ).pipe(
+          map((session) => shopActions.sessionRead({ session })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const readTabletPeople = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.tabletPeopleWanted),
+      exhaustMap(({ pass: { deviceId, token } }) =>
+        api.call(routes.listTabletPeople, { params: { deviceId }, deviceToken: token }).pipe(
+          map((people) => shopActions.tabletPeopleRead({ people })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const setPin = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(shopActions.setPin),
+      exhaustMap(({ change: body }) =>
+        api.call(routes.setPin, { body }).pipe(
+          map(({ hasPin }) => shopActions.pinSet({ hasPin })),
+          catchError(failed),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 export const firstStart = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

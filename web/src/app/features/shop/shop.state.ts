@@ -8,15 +8,20 @@ import {
   props,
 } from '@ngrx/store';
 import type {
+  BadgeSignIn,
   CodeSignIn,
   FirstStart,
+  OwnPin,
   PasswordChange,
+  PinSignIn,
   Problem,
   Session,
   Shop,
   ShopRevision,
   SignIn,
+  TabletPerson,
 } from '@gantelet/contracts';
+import type { TabletPass } from '../../shared/tablet-pass';
 
 export const shopActions = createActionGroup({
   source: 'Shop',
@@ -36,6 +41,13 @@ export const shopActions = createActionGroup({
     /** Other sessions of this person are over; this one goes on. */
     'Password Changed': props<{ session: Session }>(),
     'Password Closed': emptyProps(),
+    /** Who has a PIN, on a tablet that many share. */
+    'Tablet People Wanted': props<{ pass: TabletPass }>(),
+    'Tablet People Read': props<{ people: readonly TabletPerson[] }>(),
+    'Sign In By Pin': props<{ signIn: PinSignIn }>(),
+    'Sign In By Badge': props<{ signIn: BadgeSignIn }>(),
+    'Set Pin': props<{ change: OwnPin }>(),
+    'Pin Set': props<{ hasPin: boolean }>(),
     Revise: props<{ key: string; revision: ShopRevision }>(),
     Revised: props<{ shop: Shop }>(),
     Failed: props<{ problem: Problem }>(),
@@ -51,6 +63,9 @@ export interface ShopState {
   readonly problem: Problem | null;
   /** The password was changed in the dialog that is open. */
   readonly passwordChanged: boolean;
+  /** What became of the PIN in the dialog that is open; empty while nothing did. */
+  readonly pinDone: string;
+  readonly tabletPeople: readonly TabletPerson[];
 }
 
 const initial: ShopState = {
@@ -59,6 +74,8 @@ const initial: ShopState = {
   busy: false,
   problem: null,
   passwordChanged: false,
+  pinDone: '',
+  tabletPeople: [],
 };
 
 export const shopFeature = createFeature({
@@ -69,6 +86,9 @@ export const shopFeature = createFeature({
       shopActions.sessionWanted,
       shopActions.signIn,
       shopActions.signInByCode,
+      shopActions.signInByPin,
+      shopActions.signInByBadge,
+      shopActions.setPin,
       shopActions.firstStart,
       shopActions.signOut,
       shopActions.signOutEverywhere,
@@ -80,12 +100,12 @@ export const shopFeature = createFeature({
         problem: null,
       }),
     ),
-    on(shopActions.sessionRead, (_, { session }): ShopState => ({
-      session,
-      lost: false,
+    on(shopActions.sessionRead, (_, { session }): ShopState => ({ ...initial, session })),
+    on(shopActions.tabletPeopleRead, (state, { people }) => ({ ...state, tabletPeople: people })),
+    on(shopActions.pinSet, (state, { hasPin }) => ({
+      ...state,
       busy: false,
-      problem: null,
-      passwordChanged: false,
+      pinDone: hasPin ? 'Your PIN is set.' : 'You have no PIN now.',
     })),
     on(shopActions.passwordChanged, (state, { session }) => ({
       ...state,
@@ -93,7 +113,12 @@ export const shopFeature = createFeature({
       busy: false,
       passwordChanged: true,
     })),
-    on(shopActions.passwordClosed, (state) => ({ ...state, problem: null, passwordChanged: false })),
+    on(shopActions.passwordClosed, (state) => ({
+      ...state,
+      problem: null,
+      passwordChanged: false,
+      pinDone: '',
+    })),
     on(shopActions.sessionLost, (state) => ({ ...state, lost: true, busy: false, problem: null })),
     on(shopActions.revised, (state, { shop }) => ({
       ...state,

@@ -21,6 +21,8 @@ export interface CallParts<R extends Route> {
   readonly query?: QueryOf<R>;
   readonly body?: SentBodyOf<R>;
   readonly key?: string;
+  /** What a device proves itself with, on routes for devices. */
+  readonly deviceToken?: string;
 }
 
 /** Tries after a reply was lost on the way; the same key makes a second try harmless. */
@@ -38,9 +40,10 @@ export class ApiClient {
   readonly sessionLost: Observable<void> = this.lost;
 
   call<R extends Route>(route: R, parts: CallParts<R> = {}): Observable<ReplyOf<R>> {
-    const { params = {}, query = {}, body = {}, key = newId() } = parts;
+    const { params = {}, query = {}, body = {}, key = newId(), deviceToken } = parts;
     const headers: Record<string, string> = route.method === 'GET' ? {} : { [CSRF_HEADER]: this.csrfToken() };
     if (route.keyed) headers[IDEMPOTENCY_HEADER] = key;
+    if (deviceToken !== undefined) headers['authorization'] = `Bearer ${deviceToken}`;
     const sent = this.http.request<ReplyOf<R>>(
       route.method,
       pathOf(route, params as Record<string, string>),

@@ -1,0 +1,36 @@
+import { Injectable, signal } from '@angular/core';
+import * as z from 'zod';
+import { DeviceToken, Id } from '@gantelet/contracts';
+
+const KEY = 'gantelet.tablet';
+const Pass = z.object({ deviceId: Id, token: DeviceToken });
+
+/** What this tablet proves itself with once a lead has enrolled it; kept in this browser only. */
+export type TabletPass = z.infer<typeof Pass>;
+
+/** Whether this browser is that of a tablet that many share. */
+@Injectable({ providedIn: 'root' })
+export class Tablet {
+  private readonly kept = signal<TabletPass | null>(read());
+  /** Null in a browser that is not enrolled. */
+  readonly pass = this.kept.asReadonly();
+
+  enrol(pass: TabletPass): void {
+    localStorage.setItem(KEY, JSON.stringify(pass));
+    this.kept.set(pass);
+  }
+
+  /** From now on people sign in here by password. */
+  forget(): void {
+    localStorage.removeItem(KEY);
+    this.kept.set(null);
+  }
+}
+
+function read(): TabletPass | null {
+  try {
+    return Pass.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null')).data ?? null;
+  } catch {
+    return null;
+  }
+}

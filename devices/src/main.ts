@@ -12,7 +12,7 @@ const broker = {
 const stops = cards.map(({ id, kind, token }) =>
   kind === 'counter'
     ? runCounter({ id, kind, token }, broker, randomUniform())
-    : kind === 'tablet'
+    : kind === 'tablet' || kind === 'system'
       ? () => undefined
       : runStandIn({ id, kind, token }, broker, randomNormal()),
 );

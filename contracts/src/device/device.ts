@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { Id, Instant, Name } from '../shared/index.js';
 
-export const DEVICE_KINDS = ['counter', 'tension-gauge', 'scale', 'tablet'] as const;
+export const DEVICE_KINDS = ['counter', 'tension-gauge', 'scale', 'tablet', 'system'] as const;
 export const DeviceKind = z.enum(DEVICE_KINDS);
 export type DeviceKind = z.infer<typeof DeviceKind>;
 /** Devices that a hand uses on the bench. */
-export type InstrumentKind = Exclude<DeviceKind, 'counter' | 'tablet'>;
+export type InstrumentKind = Exclude<DeviceKind, 'counter' | 'tablet' | 'system'>;
 
 /** What a device proves itself with: 32 random bytes as base64url. The server keeps only its hash. */
 export const DeviceToken = z

@@ -165,6 +165,7 @@ export const floorRoutes = {
     path: '/api/floor',
     summary: 'The floor now: needles, running hours, what is due',
     permission: 'operator',
+    forSystems: true,
     reply: FloorView,
   }),
   listCounterLeaps: reads({

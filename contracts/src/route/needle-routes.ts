@@ -20,6 +20,7 @@ export const needleRoutes = {
     path: '/api/lots',
     summary: 'All lots of needles, the newest first',
     permission: 'operator',
+    forSystems: true,
     reply: z.array(NeedleLot),
   }),
   registerLot: writes({

@@ -27,6 +27,11 @@ export function openApiOf(routes: readonly Route[], version: string): Json {
       securitySchemes: {
         session: { type: 'apiKey', in: 'cookie', name: 'gantelet.sid' },
         device: { type: 'http', scheme: 'bearer' },
+        system: {
+          type: 'http',
+          scheme: 'bearer',
+          description: 'Id and token of another system, with a dot between, as shown once under Devices.',
+        },
       },
     },
   };
@@ -58,9 +63,10 @@ function operationOf(route: Route): Json {
   };
 }
 
-function securityOf({ permission }: Route): Json {
+function securityOf({ permission, forSystems }: Route): Json {
   if (permission === 'anyone') return {};
-  return { security: [permission === 'device' ? { device: [] } : { session: [] }] };
+  if (permission === 'device') return { security: [{ device: [] }] };
+  return { security: [{ session: [] }, ...(forSystems ? [{ system: [] }] : [])] };
 }
 
 function parametersOf(schema: z.ZodType, place: 'path' | 'query'): Json[] {
@@ -98,6 +104,7 @@ function problemsOf(route: Route): Json {
     ...route.errors,
     ...signedIn,
     ...written,
+    ...(route.forSystems ? (['device.token'] as const) : []),
     ...(route.keyed ? (['key.reused'] as const) : []),
     ...COMMON_ERRORS,
   ];

@@ -26,6 +26,7 @@ export const roundsRoutes = {
     path: '/api/rounds',
     summary: 'The last plan of rounds with what it was made from, needles ahead and notices',
     permission: 'operator',
+    forSystems: true,
     reply: RoundsView,
   }),
   reviseRoundsSettings: writes({
@@ -119,6 +120,7 @@ export const roundsRoutes = {
     path: '/api/rounds/sheets.csv',
     summary: 'Published rounds, as CSV (RFC 4180)',
     permission: 'operator',
+    forSystems: true,
     mediaType: 'text/csv; charset=utf-8; header=present',
   }),
   linkCalendar: writes({

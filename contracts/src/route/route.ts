@@ -28,6 +28,8 @@ export interface Route<
   readonly keyed: boolean;
   /** Whether the reply holds something that lets somebody in, and is kept under seal. */
   readonly secret: boolean;
+  /** Whether other systems may read it with a token of their own, as a bearer. */
+  readonly forSystems: boolean;
   /** Answers with a stream of server-sent events, each a `reply`, until one side ends it. */
   readonly streams: boolean;
   /** Media type of a reply that is text as it stands; null for JSON. */
@@ -62,6 +64,7 @@ interface Common<P, Q, R> {
   readonly path: string;
   readonly summary: string;
   readonly permission: Permission;
+  readonly forSystems?: boolean;
   readonly params?: P;
   readonly query?: Q;
   readonly reply: R;
@@ -77,6 +80,7 @@ export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q exte
     method: 'GET',
     keyed: false,
     secret: false,
+    forSystems: spec.forSystems ?? false,
     streams: false,
     mediaType: null,
     params: spec.params ?? (Nothing as unknown as P),
@@ -122,6 +126,7 @@ export function writes<
     ...spec,
     keyed: spec.keyed ?? true,
     secret: spec.secret ?? false,
+    forSystems: false,
     streams: false,
     mediaType: null,
     params: spec.params ?? (Nothing as unknown as P),

@@ -47,6 +47,7 @@ export const serviceRoutes = {
     path: '/api/services-due',
     summary: 'Services that are due, the most overdue first',
     permission: 'operator',
+    forSystems: true,
     reply: z.array(ServiceDue),
   }),
   readServices: reads({

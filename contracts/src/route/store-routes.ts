@@ -21,6 +21,7 @@ export const storeRoutes = {
     path: '/api/store',
     summary: 'What lies in the store, what it lasts for and what to order',
     permission: 'mechanic',
+    forSystems: true,
     reply: StoreView,
   }),
   addStoreItem: writes({

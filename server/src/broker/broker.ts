@@ -154,8 +154,9 @@ const SAID_BY: Readonly<Record<DeviceKind, Readonly<Partial<Record<DeviceChannel
   counter: { count: CounterMessage, status: DeviceStatus },
   'tension-gauge': { reading: DeviceReading, status: DeviceStatus },
   scale: { reading: DeviceReading, status: DeviceStatus },
-  // A tablet speaks to the server as people do.
+  // Tablets and other systems speak to the server as people do.
   tablet: {},
+  system: {},
 };
 
 /** Takes in a message as far as its sender may send it: null when not. A count comes with what is to be kept of it. */

@@ -8,6 +8,7 @@ import {
   ROUTE_TABLE,
   roleOnTablet,
   roleReaches,
+  type DeviceKind,
   type FieldProblem,
   type Person,
   type Role,
@@ -25,8 +26,8 @@ export interface MountContext {
   readonly database: Database;
   readonly now: () => Date;
   readonly findPerson: (id: string) => Promise<Person | null>;
-  /** Whether a device's token is right. */
-  readonly letsIn: (deviceId: string, token: string) => Promise<boolean>;
+  /** The kind of a device whose token is right; null for any other. */
+  readonly letsIn: (deviceId: string, token: string) => Promise<DeviceKind | null>;
   /** Extra middleware for single routes, by route id. */
   readonly before: Readonly<Record<string, readonly RequestHandler[]>>;
   /** Checks every reply against its schema. On in tests. */
@@ -118,6 +119,8 @@ async function permitted(
   const found = personId === undefined ? null : await context.findPerson(personId);
   const person = found && onTablet ? { ...found, role: roleOnTablet(found.role) } : found;
   if (permission === 'anyone') return person;
+  if (!person && route.forSystems && request.header('authorization') !== undefined)
+    return permittedSystem(request, context);
   if (!person) throw new ProblemError('session.required');
   if (!roleReaches(person.role, permission)) {
     throw new ProblemError('role.insufficient', { role: permission });
@@ -126,12 +129,25 @@ async function permitted(
   return person;
 }
 
+/**
+ * Another system reads with `id.token` as a bearer, told to it when it was registered under Devices.
+ *
+ * @throws ProblemError `device.token`
+ */
+async function permittedSystem(request: Request, { letsIn }: MountContext): Promise<Person> {
+  const bearer = /^Bearer ([\w-]+)\.([\w-]+)$/.exec(request.header('authorization') ?? '');
+  const id = Id.safeParse(bearer?.[1]);
+  const kind = id.success ? await letsIn(id.data, bearer?.[2] ?? '') : null;
+  if (!id.success || kind !== 'system') throw new ProblemError('device.token');
+  return { id: id.data, name: 'another system', role: 'mechanic' };
+}
+
 /** A device proves itself with its token as a bearer (RFC 6750). @throws ProblemError `device.token` */
 async function permittedDevice(request: Request, { letsIn }: MountContext): Promise<null> {
   const token = /^Bearer ([\w-]+)$/.exec(request.header('authorization') ?? '')?.[1] ?? '';
   // Asked only for what can be an id: the column knows no other signs.
   const id = Id.safeParse(request.params['deviceId']);
-  if (!id.success || !(await letsIn(id.data, token))) throw new ProblemError('device.token');
+  if (!id.success || (await letsIn(id.data, token)) === null) throw new ProblemError('device.token');
   return null;
 }
 

@@ -5,6 +5,7 @@ import {
   ROLES,
   ROUTE_TABLE,
   roleReaches,
+  routes,
   type Role,
   type Route,
 } from '@gantelet/contracts';
@@ -170,6 +171,42 @@ describe('every route', () => {
         .withContext(route.id)
         .toEqual([403, 'session.forged']);
     }
+  });
+
+  it('is read by another system where it is for one, with a token of its own, and by nothing else', async () => {
+    const token = 'S'.repeat(43);
+    const register = async (kind: 'system' | 'scale') => {
+      const key = newId();
+      const body = { kind, name: `A ${kind}`, machineId: null, token };
+      expect((await lead.call(routes.registerDevice, { key, body })).status).toBe(200);
+      return key;
+    };
+    const system = await register('system');
+    const read = async (route: Route, bearer: string) => {
+      const answered = await fetch(shop.address + pathWith(route), {
+        headers: { authorization: `Bearer ${bearer}` },
+      });
+      return answered.status;
+    };
+    for (const route of GUARDED.filter(({ method, streams }) => method === 'GET' && !streams))
+      expect(await read(route, `${system}.${token}`))
+        .withContext(route.id)
+        .toBe(route.forSystems ? 200 : 401);
+    const floor = routes.readFloor;
+    expect(await read(floor, `${await register('scale')}.${token}`))
+      .withContext('no system')
+      .toBe(401);
+    expect(await read(floor, `${system}.${'X'.repeat(43)}`)).toBe(401);
+    await lead.call(routes.revokeDevice, { key: newId(), params: { deviceId: system } });
+    expect(await read(floor, `${system}.${token}`))
+      .withContext('blocked')
+      .toBe(401);
+    const write = await fetch(`${shop.address}/api/devices`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${system}.${token}`, 'content-type': 'application/json' },
+      body: '{}',
+    });
+    expect(write.status).toBe(401);
   });
 
   it('is described in OpenAPI 3.1', async () => {

@@ -2,13 +2,13 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Tablets that people share, and the PINs and badges they are known by there. */
+/** Tablets that people share with the PINs and badges they are known by there, and other systems that read. */
 export const tablets: Migration = {
   name: '20270107-tablets',
   up: async ({ context }) => {
     await context.query('ALTER TABLE devices DROP CONSTRAINT IF EXISTS devices_kind');
     await context.query(
-      `ALTER TABLE devices ADD CONSTRAINT devices_kind CHECK (kind IN ('counter', 'tension-gauge', 'scale', 'tablet'))`,
+      `ALTER TABLE devices ADD CONSTRAINT devices_kind CHECK (kind IN ('counter', 'tension-gauge', 'scale', 'tablet', 'system'))`,
     );
     await context.query(
       `CREATE TABLE IF NOT EXISTS person_passes (
@@ -19,7 +19,7 @@ export const tablets: Migration = {
   },
   down: async ({ context }) => {
     await context.query('DROP TABLE IF EXISTS person_passes');
-    await context.query(`DELETE FROM devices WHERE kind = 'tablet'`);
+    await context.query(`DELETE FROM devices WHERE kind IN ('tablet', 'system')`);
     await context.query('ALTER TABLE devices DROP CONSTRAINT IF EXISTS devices_kind');
     await context.query(
       `ALTER TABLE devices ADD CONSTRAINT devices_kind CHECK (kind IN ('counter', 'tension-gauge', 'scale'))`,

@@ -16,6 +16,7 @@ const KIND_WORDS: Readonly<Record<DeviceKind, string>> = {
   'tension-gauge': 'Tension gauge',
   scale: 'Scale',
   tablet: 'Shared tablet',
+  system: 'Another system that reads',
 };
 const TOKEN_BYTES = 32;
 
@@ -27,7 +28,8 @@ const TOKEN_BYTES = 32;
   template: `<main>
     <h1>{{ headline() }}</h1>
     <p class="soft">
-      Counters, gauges and scales that send their readings over MQTT, and tablets that people share by PIN.
+      Counters, gauges and scales that send their readings over MQTT, tablets that people share by PIN, and
+      other systems that read.
       <a routerLink="/shop">House rules</a>
     </p>
     <hr class="stitch" />
@@ -40,6 +42,13 @@ const TOKEN_BYTES = 32;
             This browser is the tablet's from now on: people sign in here by name and PIN, or by badge. Each
             chooses a PIN under their name, "PIN for tablets"; badges are made under People.
           </p>
+        } @else if (registered.device.kind === 'system') {
+          <p>
+            It reads the floor, rounds, services due, lots and the store with this header; the addresses are
+            in
+            <a href="/api/openapi.json">the description of the API</a>. The token is shown only once.
+          </p>
+          <code>Authorization: Bearer {{ registered.device.id }}.{{ registered.token }}</code>
         } @else {
           <p>
             Set these on the device, together with the broker address shown when the server starts. The token

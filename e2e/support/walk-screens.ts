@@ -100,6 +100,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/machines/services');
   await expect(page.getByRole('heading', { name: 'Kinds of service' })).toBeVisible();
   await check();
+  await page.goto('/setup-list');
+  await expect(page.getByRole('heading', { name: 'Take in a list of set-ups' })).toBeVisible();
+  await check();
   await page.goto('/compare-needles');
   await expect(page.getByRole('heading', { name: 'Never swap them' })).toBeVisible();
   await check();

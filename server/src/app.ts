@@ -68,7 +68,7 @@ export function createApp({
   app.use('/api', wantTls(config), sessions.middleware);
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), refuseDeepJson);
   app.use(
-    mountRoutes(handlersOf({ database, line, now, firstCode: config.firstCode }), {
+    mountRoutes(handlersOf({ database, line, now, config }), {
       database,
       now,
       checkReplies,

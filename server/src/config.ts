@@ -22,6 +22,8 @@ const Environment = z.object({
   GANTELET_MQTT_SECRET: z.string().min(16).optional(),
   GANTELET_FIRST_CODE: z.string().min(10).max(100).optional(),
   GANTELET_METRICS_TOKEN: z.string().min(16).optional(),
+  GANTELET_SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
+  GANTELET_MAIL_FROM: z.email().optional(),
   GANTELET_LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
 });
 
@@ -60,6 +62,8 @@ export interface Config {
   readonly firstCode: string | null;
   /** What whoever watches over the server reads its metrics with; null gives them to nobody. */
   readonly metricsToken: string | null;
+  /** Null without a mail server: mails stay in the application to be read. */
+  readonly mail: { readonly url: string; readonly from: string } | null;
   readonly logLevel: string;
   /** Days that raw readings of counters are kept; their hours are kept for good. */
   readonly readingsDays: number;
@@ -72,6 +76,14 @@ function mqttOf(env: z.infer<typeof Environment>): MqttConfig | null {
   if (port === undefined) return null;
   if (secret === undefined) throw new Error('Environment: GANTELET_MQTT_PORT needs GANTELET_MQTT_SECRET');
   return { host, port, secret };
+}
+
+function mailOf(env: z.infer<typeof Environment>): Config['mail'] {
+  const { GANTELET_SMTP_URL: url, GANTELET_MAIL_FROM: from } = env;
+  if (url === undefined && from === undefined) return null;
+  if (url === undefined || from === undefined)
+    throw new Error('Environment: GANTELET_SMTP_URL and GANTELET_MAIL_FROM go together');
+  return { url, from };
 }
 
 function tlsOf(env: z.infer<typeof Environment>): Config['tls'] {
@@ -129,6 +141,7 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
     webRoot: env.GANTELET_WEB_ROOT ?? null,
     firstCode: env.GANTELET_FIRST_CODE ?? null,
     metricsToken: env.GANTELET_METRICS_TOKEN ?? null,
+    mail: mailOf(env),
     logLevel: env.GANTELET_LOG_LEVEL,
     readingsDays: env.GANTELET_READINGS_DAYS,
     mqtt: mqttOf(env),

@@ -1,3 +1,4 @@
+import type { Config } from './config.js';
 import type { Database } from './db/database.js';
 import type { Handled } from './http/handle.js';
 import { startRoutes } from './scenario/start.routes.js';
@@ -25,6 +26,7 @@ import { shopRoutes } from './features/shop/index.js';
 import { storeRoutes } from './features/store/index.js';
 import { tensionRoutes } from './features/tension/index.js';
 import { plateRoutes } from './features/plate/index.js';
+import { messageRoutes } from './features/message/index.js';
 import { tabletRoutes } from './features/tablet/index.js';
 import { threadingRoutes } from './features/threading/index.js';
 
@@ -32,13 +34,12 @@ export interface AnswerContext {
   readonly database: Database;
   readonly line: DeviceLine;
   readonly now: () => Date;
-  /** What an empty works is begun by; null when nobody may. */
-  readonly firstCode: string | null;
+  readonly config: Pick<Config, 'firstCode' | 'mail' | 'sessionSecret'>;
 }
 
 /** Everything the server can answer, room by room. */
 export function handlersOf(context: AnswerContext): readonly Handled[] {
-  const { database, line, now } = context;
+  const { database, line, now, config } = context;
   return [
     ...shopRoutes(database, now),
     ...floorRoutes(database, now),
@@ -66,6 +67,10 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...storeRoutes(database, now),
     ...roundsRoutes(database, now),
     ...searchRoutes(database),
-    ...startRoutes(context),
+    ...messageRoutes({
+      ...{ database, now, secret: config.sessionSecret },
+      mailGoesOut: config.mail !== null,
+    }),
+    ...startRoutes({ database, now, firstCode: config.firstCode }),
   ];
 }

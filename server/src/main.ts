@@ -11,6 +11,7 @@ import { migrate } from './db/migrate.js';
 import { startSealing, verifyBook } from './features/book/index.js';
 import { holdsDemo, noteBackup } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
+import { messageSender, startMessages } from './features/message/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
 import { createApp } from './app.js';
@@ -108,6 +109,8 @@ async function serve(): Promise<void> {
   const sealing = startSealing(database, log);
   const pruning = startPruning(database, log);
   const fits = startNightlyFits(database, log);
+  const sender = messageSender(config.mail?.url ?? null, config.mail?.from ?? '', config.sessionSecret);
+  const messages = startMessages(database, sender, log);
   const server = config.tls
     ? createSecureServer(
         { cert: readFileSync(config.tls.certFile), key: readFileSync(config.tls.keyFile) },
@@ -127,7 +130,7 @@ async function serve(): Promise<void> {
     app.stop();
     pruning.stop();
     fits.stop();
-    const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop(), sealing.stop()]);
+    const jobsStopped = Promise.all([jobs.stop(), rollUps?.stop(), sealing.stop(), messages.stop()]);
     server.close(() => {
       void jobsStopped.then(async () => {
         await database.close();

@@ -85,6 +85,7 @@ export const ERRORS = {
   'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
   'service.unknown': { status: 404, title: 'There is no such service on this machine. Not saved.' },
   'service.name-taken': { status: 409, title: 'There is already a service {name}. Not saved.' },
+  'message-target.unknown': { status: 404, title: 'Messages go to no such address.' },
   'plate.unknown': { status: 404, title: 'There is no such plate.' },
   'plate.mark-taken': {
     status: 409,

@@ -45,6 +45,7 @@ describe('the error catalogue', () => {
       '422 setup.other-machine: This set-up belongs to another machine. Not changed.',
       '404 service.unknown: There is no such service on this machine. Not saved.',
       '409 service.name-taken: There is already a service {name}. Not saved.',
+      '404 message-target.unknown: Messages go to no such address.',
       '404 plate.unknown: There is no such plate.',
       '409 plate.mark-taken: There is a plate marked {mark} already. Choose another mark. Not saved.',
       '404 bobbin-case.unknown: There is no such bobbin case on this machine.',

@@ -13,6 +13,7 @@ import { jobQueueRoutes } from './job-queue-routes.js';
 import { lifeRoutes } from './life-routes.js';
 import { matchRoutes } from './match-routes.js';
 import { recordRoutes } from './record-routes.js';
+import { messageRoutes } from './message-routes.js';
 import { needleRoutes } from './needle-routes.js';
 import { roundsRoutes } from './rounds-routes.js';
 import { serviceRoutes } from './service-routes.js';
@@ -44,6 +45,7 @@ export const routes = {
   ...storeRoutes,
   ...roundsRoutes,
   ...deviceRoutes,
+  ...messageRoutes,
   ...tabletRoutes,
   search: reads({
     id: 'search',

@@ -34,6 +34,7 @@ import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { HandSettingRow } from './hand-setting-rows.js';
 import type { HookCheckRow } from './hook-rows.js';
+import type { MessageDeliveryRow, MessageRow, MessageTargetRow } from './message-rows.js';
 import type { PlateMachineRow, PlateRow } from './plate-rows.js';
 import type { PullTestRow } from './pull-test-rows.js';
 import type { ThreadingCardRow } from './threading-rows.js';
@@ -45,6 +46,30 @@ import type { ServiceKindRow } from './service-kind-rows.js';
 /** The tables of needles, and of what is done at machines. */
 export function floorTables(table: DefineTable) {
   return {
+    messages: table<MessageRow>('messages', {
+      id,
+      kind: text,
+      about: text,
+      subject: text,
+      text,
+      madeAt: instant,
+    }),
+    messageTargets: table<MessageTargetRow>('message_targets', {
+      id,
+      way: text,
+      address: text,
+      kinds: text,
+      addedAt: instant,
+      version,
+    }),
+    messageDeliveries: table<MessageDeliveryRow>('message_deliveries', {
+      messageId: id,
+      targetId: id,
+      dueAt: instant,
+      tries: whole,
+      sentAt: instantOrNone,
+      problem: text,
+    }),
     plates: table<PlateRow>('plates', {
       id,
       mark: text,

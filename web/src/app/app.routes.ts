@@ -11,8 +11,6 @@ import * as floorEffects from './features/floor/floor.effects';
 import { floorFeature, floorKept } from './features/floor/floor.state';
 import * as handSettingEffects from './features/hand-setting/hand-setting.effects';
 import { handSettingFeature } from './features/hand-setting/hand-setting.state';
-import * as hookEffects from './features/hook/hook.effects';
-import { hookFeature } from './features/hook/hook.state';
 import * as jobQueueEffects from './features/job-queue/job-queue.effects';
 import { jobQueueFeature } from './features/job-queue/job-queue.state';
 import * as lifeEffects from './features/life/life.effects';
@@ -23,32 +21,27 @@ import * as machineEffects from './features/machine/machine.effects';
 import { machineFeature } from './features/machine/machine.state';
 import * as setupListEffects from './features/match/setup-list.effects';
 import { setupListFeature } from './features/match/setup-list.state';
+import * as messageEffects from './features/message/message.effects';
+import { messageFeature } from './features/message/message.state';
 import * as needleEffects from './features/needle/needle.effects';
 import { needleFeature } from './features/needle/needle.state';
 import * as nowEffects from './features/now/now.effects';
 import { nowFeature } from './features/now/now.state';
 import * as peopleEffects from './features/people/people.effects';
 import { peopleFeature } from './features/people/people.state';
-import * as plateEffects from './features/plate/plate.effects';
-import { plateFeature } from './features/plate/plate.state';
 import * as pullTestEffects from './features/pull-test/pull-test.effects';
 import { pullTestFeature } from './features/pull-test/pull-test.state';
 import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
+import { machineRoutes, SERVICE } from './machine.routes';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
-import * as serviceEffects from './features/service/service.effects';
-import { serviceFeature } from './features/service/service.state';
 import * as storeEffects from './features/store/store.effects';
 import { storeFeature } from './features/store/store.state';
-import * as threadingEffects from './features/threading/threading.effects';
-import { threadingFeature } from './features/threading/threading.state';
 import * as tensionEffects from './features/tension/tension.effects';
 import { tensionFeature } from './features/tension/tension.state';
 
 const NEEDLE = [provideState(needleFeature), provideEffects(needleEffects)];
 const PULL_TEST = [provideState(pullTestFeature), provideEffects(pullTestEffects)];
-/** Of every page that reminds of services. */
-const SERVICE = [provideState(serviceFeature), provideEffects(serviceEffects)];
 
 export const appRoutes: Routes = [
   {
@@ -219,52 +212,7 @@ export const appRoutes: Routes = [
         path: 'machines',
         title: 'Machines · Gantelet',
         providers: [provideState(machineFeature), provideEffects(machineEffects)],
-        children: [
-          {
-            path: '',
-            loadComponent: () => import('./features/machine/machines.page').then((m) => m.MachinesPage),
-          },
-          {
-            path: 'import',
-            loadComponent: () => import('./features/machine/import.page').then((m) => m.ImportMachinesPage),
-          },
-          {
-            path: 'plates',
-            title: 'Plates · Gantelet',
-            providers: [provideState(plateFeature), provideEffects(plateEffects)],
-            loadComponent: () => import('./features/plate/plates.page').then((m) => m.PlatesPage),
-          },
-          {
-            path: 'services',
-            providers: SERVICE,
-            loadComponent: () =>
-              import('./features/service/service-kinds.page').then((m) => m.ServiceKindsPage),
-          },
-          {
-            path: ':machineId',
-            loadComponent: () => import('./features/machine/machine.page').then((m) => m.MachinePage),
-          },
-          {
-            path: ':machineId/history',
-            loadComponent: () => import('./features/machine/history.page').then((m) => m.HistoryPage),
-          },
-          {
-            path: ':machineId/hook',
-            title: 'Hook · Gantelet',
-            providers: [provideState(hookFeature), provideEffects(hookEffects)],
-            loadComponent: () => import('./features/hook/hook.page').then((m) => m.HookPage),
-          },
-          {
-            path: ':machineId/threading',
-            title: 'Thread up · Gantelet',
-            providers: [provideState(threadingFeature), provideEffects(threadingEffects)],
-            loadComponent: () => import('./features/threading/threading.page').then((m) => m.ThreadingPage),
-          },
-          {
-            path: ':machineId/sticker',
-            loadComponent: () => import('./features/machine/sticker.page').then((m) => m.StickerPage),
-          },
-        ],
+        children: machineRoutes,
       },
       {
         path: 'life',
@@ -309,6 +257,12 @@ export const appRoutes: Routes = [
         path: 'shop',
         title: 'Shop · Gantelet',
         loadComponent: () => import('./features/shop/shop.page').then((m) => m.ShopPage),
+      },
+      {
+        path: 'messages',
+        title: 'Messages · Gantelet',
+        providers: [provideState(messageFeature), provideEffects(messageEffects)],
+        loadComponent: () => import('./features/message/messages.page').then((m) => m.MessagesPage),
       },
       {
         path: 'people',

@@ -1,3 +1,4 @@
 export { storeRoutes } from './store.routes.js';
-export { readNeedleStock } from './store.service.js';
+export { thingText } from './order-list.js';
+export { readNeedleStock, readStore } from './store.service.js';
 export { itemRow } from './store-item.store.js';

@@ -37,7 +37,8 @@ export function orderList({ items, currency }: StoreView): string {
   return csvOf([[...COLUMNS], ...rows]);
 }
 
-function thingText(thing: StoreThing): string {
+/** A thing of the store in words. */
+export function thingText(thing: StoreThing): string {
   if (thing.kind === 'part') return thing.name;
   if (thing.kind === 'thread') return threadThingText(thing);
   const { systemId, nm, pointId, finishId } = thing.needle;

@@ -35,6 +35,8 @@ const DEEDS: Readonly<Record<string, string>> = {
   signInByBadge: 'Signed in by badge',
   setPin: 'Own PIN changed',
   makeBadge: 'Badge made',
+  addMessageTarget: 'Address for messages added',
+  dropMessageTarget: 'Address for messages dropped',
   addPlate: 'Shared plate added',
   changePlate: 'Shared plate changed',
   addServiceKind: 'Kind of service added',

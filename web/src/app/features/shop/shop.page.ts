@@ -60,6 +60,9 @@ const COST_FIELDS = [
       <p class="soft">
         House rules. A single set-up or visit can override them.
         <a routerLink="/devices">Devices</a>
+        @if (mayChange()) {
+          <a routerLink="/messages">Messages by mail and to other systems</a>
+        }
       </p>
       <hr class="stitch" />
       <form [formGroup]="form" (ngSubmit)="keep()">

@@ -1,0 +1,3 @@
+export { messageRoutes } from './message.routes.js';
+export { startMessages } from './message-clock.js';
+export { messageSender } from './send-messages.js';

@@ -1,0 +1,81 @@
+import { newId, type MessageKind, type MessageTarget } from '@gantelet/contracts';
+import type { Database } from '../../db/database.js';
+import { readStore, thingText } from '../store/index.js';
+import { findTargets, insertMessage, roundsToTell, stopsToTell } from './message.store.js';
+
+/** Something to tell of. */
+interface News {
+  readonly kind: MessageKind;
+  readonly about: string;
+  readonly subject: string;
+  readonly text: string;
+}
+
+/** Makes a message of all that happened since somebody wants to be told of it, each once, whichever server looks. */
+export async function makeMessages(database: Database, now: Date): Promise<number> {
+  const targets = await findTargets(database);
+  const since = (kind: MessageKind): Date | null => {
+    const added = targets
+      .filter(({ kinds }) => kinds.includes(kind))
+      .map(({ addedAt }) => Date.parse(addedAt));
+    return added.length === 0 ? null : new Date(Math.min(...added));
+  };
+  const news = [
+    ...(await stopNews(database, since('machine-stopped'))),
+    ...(await roundNews(database, since('round-published'))),
+    ...(since('order-now') === null ? [] : await orderNews(database, now)),
+  ];
+  let made = 0;
+  for (const one of news) if (await tell(database, one, targets, now)) made++;
+  return made;
+}
+
+async function tell(
+  database: Database,
+  { kind, ...news }: News,
+  targets: readonly MessageTarget[],
+  madeAt: Date,
+): Promise<boolean> {
+  const to = targets.filter(({ kinds }) => kinds.includes(kind)).map(({ id }) => id);
+  return database.transaction((tx) =>
+    insertMessage(database, { id: newId(), kind, ...news, madeAt }, to, tx),
+  );
+}
+
+async function stopNews(database: Database, since: Date | null): Promise<readonly News[]> {
+  const stops = since === null ? [] : await stopsToTell(database, since);
+  return stops.map(({ id, machineName, personName, at }) => ({
+    kind: 'machine-stopped',
+    about: id,
+    subject: `${machineName} is stopped: a piece of needle is missing`,
+    text:
+      `${personName} reported it at ${at.toISOString()}. The machine does not run until the piece is found and a ` +
+      'mechanic has cleared it.',
+  }));
+}
+
+async function roundNews(database: Database, since: Date | null): Promise<readonly News[]> {
+  const rounds = since === null ? [] : await roundsToTell(database, since);
+  return rounds.map(({ about, personName, at }) => ({
+    ...{ kind: 'round-published', about, subject: 'A plan of rounds is published' },
+    text: `${personName} published it at ${at.toISOString()}. The round sheets go by it from now on.`,
+  }));
+}
+
+/** What has to be ordered, once a day while it has to be. */
+async function orderNews(database: Database, now: Date): Promise<readonly News[]> {
+  const { items } = await readStore(database, now);
+  const due = items.filter(({ toOrder }) => toOrder > 0);
+  if (due.length === 0) return [];
+  const lines = due.map(
+    ({ thing, supplier, toOrder }) =>
+      `${thingText(thing)}: ${toOrder}${supplier ? `, from ${supplier}` : ''}`,
+  );
+  return [
+    {
+      ...{ kind: 'order-now', about: now.toISOString().slice(0, 10) },
+      subject: `${due.length} ${due.length === 1 ? 'thing' : 'things'} to order now`,
+      text: lines.join('\n'),
+    },
+  ];
+}

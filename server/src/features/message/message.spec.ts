@@ -1,0 +1,153 @@
+import { createHmac } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { newId, routes, type MessageTargetEntry, type Problem, type WebhookBody } from '@gantelet/contracts';
+import type { TestClient } from '../../testing/test-client.js';
+import { startTestShop, type TestShop } from '../../testing/test-shop.js';
+import { makeMessages } from './make-messages.js';
+import { sendMessages, type MessageSender } from './send-messages.js';
+
+const MAIL: MessageTargetEntry = { way: 'mail', address: 'lead@works.example', kinds: ['machine-stopped'] };
+
+describe('messages', () => {
+  let shop: TestShop;
+  let lead: TestClient;
+  let mails: { to: string; subject: string; messageId: string }[];
+  let sender: MessageSender;
+  let fails: boolean;
+
+  beforeEach(async () => {
+    shop = await startTestShop();
+    lead = await shop.signedIn('lead');
+    [mails, fails] = [[], false];
+    const sendMail = (mail: (typeof mails)[number]) => {
+      if (fails) return Promise.reject(new Error('no route to the mail server'));
+      mails.push(mail);
+      return Promise.resolve({});
+    };
+    sender = { mail: { transport: { sendMail } as never, from: 'works@works.example' }, secret: 'a secret' };
+  });
+  afterEach(() => shop.stop());
+
+  const add = async (entry: MessageTargetEntry) =>
+    (await lead.call(routes.addMessageTarget, { key: newId(), body: entry })).body;
+  const stopMachine = async () => {
+    const mechanic = await shop.signedIn('mechanic');
+    const { zones } = (await mechanic.call(routes.readFloor)).body;
+    const { needle } = zones
+      .flatMap(({ machines }) => machines)
+      .find(({ id }) => id === shop.works.ids.compound)!;
+    const { status } = await mechanic.call(routes.changeNeedle, {
+      key: newId(),
+      params: { machineId: shop.works.ids.compound },
+      body: {
+        ...{ cause: 'accident', fragments: 'missing', needle: shop.works.work.needle },
+        removesInstallId: needle?.installId ?? null,
+        changedAt: shop.clock.now.toISOString(),
+      },
+    });
+    expect(status).toBe(200);
+  };
+  const later = (ms: number) => new Date(shop.clock.now.getTime() + ms);
+  const view = async () => (await lead.call(routes.readMessages)).body;
+
+  it('tell of a machine that is stopped, once, whoever looks', async () => {
+    await add(MAIL);
+    await stopMachine();
+    const made = await Promise.all([1, 2, 3].map(() => makeMessages(shop.database, later(1000))));
+    expect(made.reduce((sum, one) => sum + one, 0)).toBe(1);
+    const sent = await Promise.all([1, 2, 3].map(() => sendMessages(shop.database, sender, later(2000))));
+    expect(sent.reduce((sum, one) => sum + one, 0)).toBe(1);
+    expect(mails.map(({ to, subject }) => [to, subject])).toEqual([
+      ['lead@works.example', jasmine.stringContaining('is stopped: a piece of needle is missing') as never],
+    ]);
+    await makeMessages(shop.database, later(60_000));
+    await sendMessages(shop.database, sender, later(60_000));
+    expect(mails.length).toBe(1);
+    expect((await view()).messages[0]?.deliveries).toEqual([
+      { address: 'lead@works.example', sentAt: later(2000).toISOString(), tries: 1, problem: '' },
+    ]);
+  });
+
+  it('tell of nothing from before somebody wanted to be told, and of nothing else', async () => {
+    await stopMachine();
+    shop.clock.now = later(1000);
+    await add({ ...MAIL, kinds: ['order-now'] });
+    expect(await makeMessages(shop.database, later(1000))).toBe(0);
+    await add(MAIL);
+    expect(await makeMessages(shop.database, later(1000))).toBe(0);
+  });
+
+  it('are tried again, at longer and longer intervals, and say why they did not go', async () => {
+    await add(MAIL);
+    await stopMachine();
+    await makeMessages(shop.database, later(0));
+    fails = true;
+    expect(await sendMessages(shop.database, sender, later(0))).toBe(0);
+    expect((await view()).messages[0]?.deliveries[0]).toEqual(
+      jasmine.objectContaining({ sentAt: null, tries: 1, problem: 'no route to the mail server' }),
+    );
+    fails = false;
+    expect(await sendMessages(shop.database, sender, later(29_000)))
+      .withContext('too soon')
+      .toBe(0);
+    expect(await sendMessages(shop.database, sender, later(31_000))).toBe(1);
+  });
+
+  it('stay to be read where there is no mail server', async () => {
+    await add(MAIL);
+    await stopMachine();
+    await makeMessages(shop.database, later(0));
+    expect(await sendMessages(shop.database, { ...sender, mail: null }, later(0))).toBe(0);
+    const { mailGoesOut, messages } = await view();
+    expect([mailGoesOut, messages[0]?.deliveries[0]?.tries]).toEqual([false, 0]);
+  });
+
+  it('go to another system signed with the key that was told once', async () => {
+    const heard: { body: string; signature: string | undefined }[] = [];
+    const system: Server = createServer((request, response) => {
+      let body = '';
+      request.on('data', (part: Buffer) => (body += part.toString()));
+      request.on('end', () => {
+        heard.push({ body, signature: request.headers['x-gantelet-signature'] as string | undefined });
+        response.writeHead(heard.length === 1 ? 500 : 204).end();
+      });
+    });
+    await new Promise<void>((done) => system.listen(0, '127.0.0.1', done));
+    const address = `http://127.0.0.1:${(system.address() as AddressInfo).port}/told`;
+    try {
+      const { key } = await add({ way: 'webhook', address, kinds: ['machine-stopped'] });
+      await stopMachine();
+      await makeMessages(shop.database, later(0));
+      const own = { ...sender, secret: shop.config.sessionSecret };
+      await sendMessages(shop.database, own, later(0));
+      expect((await view()).messages[0]?.deliveries[0]?.problem).toBe('answered 500');
+      await sendMessages(shop.database, own, later(31_000));
+      const told = heard.map(({ body }) => JSON.parse(body) as WebhookBody);
+      expect(told.map(({ id }) => id)).toEqual([told[0]!.id, told[0]!.id]);
+      const signature = createHmac('sha256', key!).update(heard[1]!.body).digest('hex');
+      expect(heard[1]!.signature).toBe(`sha256=${signature}`);
+    } finally {
+      system.close();
+    }
+  });
+
+  it('go nowhere else once an address is dropped, and are a matter of leads', async () => {
+    const { target } = await add(MAIL);
+    await stopMachine();
+    await makeMessages(shop.database, later(0));
+    const drop = (version: number) =>
+      lead.call(routes.dropMessageTarget, {
+        key: newId(),
+        params: { targetId: target.id },
+        body: { version },
+      });
+    expect(((await drop(7)).body as unknown as Problem).code).toBe('version.stale');
+    expect((await drop(0)).body.targets).toEqual([]);
+    expect(await sendMessages(shop.database, sender, later(60_000))).toBe(0);
+    const wrong = { ...MAIL, address: 'not an address' };
+    expect((await lead.call(routes.addMessageTarget, { key: newId(), body: wrong })).status).toBe(400);
+    const mechanic = await shop.signedIn('mechanic');
+    expect((await mechanic.call(routes.readMessages)).status).toBe(403);
+  });
+});

@@ -1,0 +1,169 @@
+import { QueryTypes } from 'sequelize';
+import {
+  ProblemError,
+  type Message,
+  type MessageKind,
+  type MessageTarget,
+  type MessageTargetEntry,
+} from '@gantelet/contracts';
+import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import type { MessageDeliveryRow, MessageRow, MessageTargetRow } from '../../db/message-rows.js';
+
+const SHOWN = 50;
+
+const targetOf = ({ kinds, addedAt, ...row }: MessageTargetRow): MessageTarget => ({
+  ...row,
+  kinds: kinds.split(',') as MessageKind[],
+  addedAt: addedAt.toISOString(),
+});
+
+/** Where messages go, the oldest first. */
+export async function findTargets(
+  { tables }: Database,
+  tx: Transaction | null = null,
+): Promise<MessageTarget[]> {
+  return plainRows(await tables.messageTargets.findAll({ order: ['addedAt', 'id'], transaction: tx })).map(
+    targetOf,
+  );
+}
+
+export async function insertTarget(
+  { tables }: Database,
+  id: string,
+  { kinds, ...entry }: MessageTargetEntry,
+  addedAt: Date,
+  tx: Transaction,
+): Promise<MessageTarget> {
+  const row = { id, ...entry, kinds: kinds.join(','), addedAt, version: 0 };
+  await tables.messageTargets.create(row, { transaction: tx });
+  return targetOf(row);
+}
+
+/** @throws ProblemError `message-target.unknown`, `version.stale` */
+export async function deleteTarget(
+  { tables }: Database,
+  id: string,
+  version: number,
+  tx: Transaction,
+): Promise<void> {
+  const found = await tables.messageTargets.findByPk(id, { transaction: tx, lock: true });
+  if (!found) throw new ProblemError('message-target.unknown');
+  if (found.get('version') !== version) throw new ProblemError('version.stale');
+  await tables.messageDeliveries.destroy({ where: { targetId: id }, transaction: tx });
+  await tables.messageTargets.destroy({ where: { id }, transaction: tx });
+}
+
+/** The last messages, newest first, with what became of them. */
+export async function findMessages(database: Database, tx: Transaction | null = null): Promise<Message[]> {
+  const { tables, sequelize } = database;
+  const rows = plainRows(
+    await tables.messages.findAll({ order: [['madeAt', 'DESC']], limit: SHOWN, transaction: tx }),
+  );
+  const deliveries = await sequelize.query<MessageDeliveryRow & { address: string }>(
+    `SELECT d.message_id AS messageId, d.sent_at AS sentAt, d.tries, d.problem, t.address
+       FROM message_deliveries d JOIN message_targets t ON t.id = d.target_id
+      WHERE d.message_id IN (:ids) ORDER BY t.added_at`,
+    { type: QueryTypes.SELECT, transaction: tx, replacements: { ids: ['', ...rows.map(({ id }) => id)] } },
+  );
+  return rows.map(({ about: _, madeAt, ...message }) => ({
+    ...message,
+    madeAt: madeAt.toISOString(),
+    deliveries: deliveries
+      .filter(({ messageId }) => messageId === message.id)
+      .map(({ address, sentAt, tries, problem }) => ({
+        ...{ address, tries, problem },
+        sentAt: sentAt?.toISOString() ?? null,
+      })),
+  }));
+}
+
+/** Keeps a message with its way to each target, unless it was made before, here or by another server. */
+export async function insertMessage(
+  { tables, sequelize }: Database,
+  message: MessageRow,
+  targetIds: readonly string[],
+  tx: Transaction,
+): Promise<boolean> {
+  await tables.messages.bulkCreate([message], { ignoreDuplicates: true, transaction: tx });
+  const [own] = await sequelize.query<{ id: string }>('SELECT id FROM messages WHERE id = :id', {
+    ...{ type: QueryTypes.SELECT, transaction: tx },
+    replacements: { id: message.id },
+  });
+  if (!own) return false;
+  const rows = targetIds.map((targetId) => ({
+    ...{ messageId: message.id, targetId, dueAt: message.madeAt, tries: 0, sentAt: null, problem: '' },
+  }));
+  await tables.messageDeliveries.bulkCreate(rows, { transaction: tx });
+  return true;
+}
+
+/** Pieces missing since the given instant that nobody was told of. */
+export function stopsToTell(
+  { sequelize }: Database,
+  since: Date,
+): Promise<{ id: string; machineName: string; personName: string; at: Date }[]> {
+  return sequelize.query(
+    `SELECT s.id, m.name AS machineName, p.name AS personName, s.reported_at AS at
+       FROM safety_stops s JOIN machines m ON m.id = s.machine_id JOIN people p ON p.id = s.reported_by_id
+       LEFT JOIN messages told ON told.kind = 'machine-stopped' AND told.about = s.id
+      WHERE told.id IS NULL AND s.reported_at >= :since ORDER BY s.reported_at LIMIT 50`,
+    { type: QueryTypes.SELECT, replacements: { since } },
+  );
+}
+
+/** Plans published since the given instant that nobody was told of; each publication is one. */
+export function roundsToTell(
+  { sequelize }: Database,
+  since: Date,
+): Promise<{ about: string; personName: string; at: Date }[]> {
+  return sequelize.query(
+    `SELECT CONCAT(r.id, ' ', UNIX_TIMESTAMP(r.published_at)) AS about, p.name AS personName, r.published_at AS at
+       FROM round_plans r JOIN people p ON p.id = r.published_by_id
+       LEFT JOIN messages told
+         ON told.kind = 'round-published' AND told.about = CONCAT(r.id, ' ', UNIX_TIMESTAMP(r.published_at))
+      WHERE told.id IS NULL AND r.published_at >= :since ORDER BY r.published_at LIMIT 50`,
+    { type: QueryTypes.SELECT, replacements: { since } },
+  );
+}
+
+/** A message that is due at a target. */
+export interface DueDelivery extends Omit<MessageRow, 'about'> {
+  readonly targetId: string;
+  readonly way: MessageTargetRow['way'];
+  readonly address: string;
+  readonly tries: number;
+  readonly dueAt: Date;
+}
+
+export function findDue({ sequelize }: Database, now: Date): Promise<DueDelivery[]> {
+  return sequelize.query(
+    `SELECT m.id, m.kind, m.subject, m.text, m.made_at AS madeAt, t.id AS targetId, t.way, t.address, d.tries,
+            d.due_at AS dueAt
+       FROM message_deliveries d JOIN messages m ON m.id = d.message_id JOIN message_targets t ON t.id = d.target_id
+      WHERE d.sent_at IS NULL AND d.due_at <= :now ORDER BY d.due_at LIMIT 20`,
+    { type: QueryTypes.SELECT, replacements: { now } },
+  );
+}
+
+type Which = Pick<DueDelivery, 'id' | 'targetId'>;
+
+/** Takes a delivery up until `until`; false when another server did meanwhile. */
+export async function claimDelivery(
+  { tables }: Database,
+  { id: messageId, targetId, dueAt, tries }: DueDelivery,
+  until: Date,
+): Promise<boolean> {
+  const [claimed] = await tables.messageDeliveries.update(
+    { dueAt: until, tries: tries + 1 },
+    { where: { messageId, targetId, dueAt, sentAt: null } },
+  );
+  return claimed === 1;
+}
+
+export async function noteDelivery(
+  { tables }: Database,
+  { id: messageId, targetId }: Which,
+  outcome: Partial<Pick<MessageDeliveryRow, 'sentAt' | 'dueAt' | 'problem'>>,
+): Promise<void> {
+  await tables.messageDeliveries.update(outcome, { where: { messageId, targetId } });
+}

@@ -1,0 +1,73 @@
+import { newId, type MessageView } from '@gantelet/contracts';
+import { mountPage } from '../../testing/mount-page';
+import { runEffects } from '../../testing/run-effects';
+import * as effects from './message.effects';
+import { messageActions, messageFeature } from './message.state';
+import { MessagesPage } from './messages.page';
+
+const AT = '2026-03-04T09:00:00.000Z';
+const TARGET: MessageView['targets'][number] = {
+  ...{
+    id: newId(),
+    way: 'mail',
+    address: 'lead@works.example',
+    kinds: ['machine-stopped'],
+    addedAt: AT,
+    version: 2,
+  },
+};
+const VIEW: MessageView = {
+  mailGoesOut: false,
+  targets: [TARGET],
+  messages: [
+    {
+      ...{ id: newId(), kind: 'machine-stopped', subject: 'Post-bed 08 is stopped', text: 'Why', madeAt: AT },
+      deliveries: [{ address: TARGET.address, sentAt: null, tries: 3, problem: 'no route' }],
+    },
+  ],
+};
+
+describe('the page of messages', () => {
+  const show = () =>
+    mountPage(MessagesPage, { features: [messageFeature], before: [messageActions.read({ view: VIEW })] });
+
+  it('says who is told, what was told, and why it did not go', async () => {
+    const page = await show();
+    expect(page.text()).toContain('lead@works.example by mail, when a machine is stopped');
+    expect(page.text()).toContain('not sent after 3 tries, no route; tried again');
+    expect(page.text()).toContain('knows no mail server');
+    await page.press('Tell no more');
+    expect(page.of(messageActions.drop)[0]).toEqual(
+      jasmine.objectContaining({ targetId: TARGET.id, version: 2 }),
+    );
+  });
+
+  it('adds an address that can be one, and shows the key of a webhook once', async () => {
+    const page = await show();
+    await page.choose('How', 'By POST to another system');
+    await page.type('Where to', 'system.works.example');
+    expect(page.button('Tell them')?.disabled).toBeTrue();
+    await page.type('Where to', 'https://system.works.example/told');
+    await page.press('Tell them');
+    const entry = page.of(messageActions.add)[0]!.entry;
+    expect(entry).toEqual({
+      ...{ way: 'webhook', address: 'https://system.works.example/told', kinds: ['machine-stopped'] },
+    });
+    const added = { target: { ...TARGET, ...entry }, key: 'f00d' };
+    page.store.dispatch(messageActions.added({ added }));
+    await page.settled();
+    expect(page.text()).toContain('f00d');
+  });
+
+  it('reads, adds and drops', () => {
+    const { store, asked } = runEffects({
+      features: [messageFeature],
+      effects,
+      answers: { readMessages: VIEW, dropMessageTarget: { ...VIEW, targets: [] } },
+    });
+    store.dispatch(messageActions.opened());
+    store.dispatch(messageActions.drop({ key: 'k', targetId: TARGET.id, version: 2 }));
+    expect(asked.map(({ route }) => route)).toEqual(['readMessages', 'dropMessageTarget']);
+    expect(store.selectSignal(messageFeature.selectView)()?.targets).toEqual([]);
+  });
+});

@@ -44,7 +44,7 @@ const PARTS = {
     return jasmine('scripts', {}, 'scripts/tests/*.spec.mjs');
   },
   e2e: () =>
-    withDemos(E2E_WORKERS, async (addresses) => {
+    withDemos(demo, E2E_WORKERS, async (addresses) => {
       const env = { GANTELET_ADDRESSES: addresses.join(','), GANTELET_BROWSER: findProgram('chromium') };
       const args = ['--no-install', 'playwright', 'test', `--workers=${addresses.length}`];
       return countedPlaywright(await run('npx', args, { capture: true, allowFailure: true, env }));
@@ -53,6 +53,9 @@ const PARTS = {
 
 /** Browsers at work at once, each on a demo of its own: what one spec changes is not there for another's worker. */
 const E2E_WORKERS = 2;
+
+/** Folder of a database with the demo, made while the server's tests wait for theirs; null without browser tests. */
+let demo = null;
 
 /** Parts that only compute: nothing in them waits for a time, so lint and the build may run beside them. */
 const COMPUTING = ['core', 'contracts', 'demo', 'devices'];
@@ -73,7 +76,13 @@ await main(async () => {
     inTurn(wanted(COMPUTING)),
   ]);
   // The server's tests wait for their database most of the time; those of the web and the scripts wait for no clock.
-  const [server, web] = await Promise.all([inTurn(wanted(['server'])), inTurn(wanted(['web', 'scripts']))]);
+  const [server, web] = await Promise.all([
+    inTurn(wanted(['server'])),
+    inTurn(wanted(['web', 'scripts'])).then(async (done) => {
+      if (names.includes('e2e')) demo = await makeDemo();
+      return done;
+    }),
+  ]);
   const results = [...lint, ...computed, ...server, ...web, ...(await inTurn(wanted(['e2e'])))];
   say('');
   for (const { name, passed, failed, code } of results)
@@ -113,17 +122,21 @@ async function withDatabase(work, home = mkdtempSync(join(tmpdir(), 'gantelet-te
   }
 }
 
-/** Runs work beside so many demos, each with a database, devices and a server of its own, which are gone afterwards. */
-async function withDemos(count, work) {
-  const first = mkdtempSync(join(tmpdir(), 'gantelet-demo-'));
+/** Loads the demo and fits its lives once; gives the folder of its database, which is not running then. */
+async function makeDemo() {
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-demo-'));
+  const database = await startMariadb(home, { everyDatabase: true });
   try {
-    const database = await startMariadb(first, { everyDatabase: true });
-    try {
-      await prepareDatabase(first, database.environment);
-    } finally {
-      await database.stop();
-    }
-    // The demo is loaded and its lives are fitted once; the others are copies of its files.
+    await prepareDatabase(home, database.environment);
+  } finally {
+    await database.stop();
+  }
+  return home;
+}
+
+/** Runs work beside so many copies of a demo, each with devices and a server of its own. All are gone afterwards. */
+async function withDemos(first, count, work) {
+  try {
     return await withCopies(first, count, work);
   } finally {
     rmSync(first, { recursive: true, force: true });

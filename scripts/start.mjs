@@ -40,7 +40,7 @@ await main(async () => {
     await buildWeb();
     const port = await choosePort('GANTELET_PORT', USUAL_PORT);
     const mqttPort = await fixedPort('GANTELET_MQTT_PORT', USUAL_MQTT_PORT, 'gauges, scales and counters');
-    const database = await startMariadb(HOME);
+    const database = await startMariadb(HOME, { keepsChanges: OWN_SHOP });
     stops.push(database.stop);
     const holds = await prepareDatabase(HOME, database.environment, { ownShop: OWN_SHOP });
     const isDemo = holds === 'holds the demo';

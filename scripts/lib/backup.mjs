@@ -3,14 +3,17 @@ import { createCipheriv, createDecipheriv, createHash, randomBytes, scryptSync }
 import {
   createReadStream,
   createWriteStream,
+  existsSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
   writeFileSync,
 } from 'node:fs';
-import { basename } from 'node:path';
+import { basename, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
+import { changesOf } from './mariadb.mjs';
 import { findProgram } from './packages.mjs';
 import { Refusal } from './say.mjs';
 
@@ -19,6 +22,8 @@ const FORMAT = 1;
 const CIPHER = 'aes-256-gcm';
 const TAG_BYTES = 16;
 const IV_BYTES = 12;
+/** As much of a dump as is looked at for its place in the log of changes. */
+const HEAD_LENGTH = 20_000;
 
 /** The note that lies beside a backup: what it holds and what it is checked by. */
 export const noteOf = (file) => `${file}.json`;
@@ -32,13 +37,23 @@ export const noteOf = (file) => `${file}.json`;
 export async function backUp(environment, file, keyFile) {
   const facts = await factsOf(environment);
   const fresh = `${file}.new`;
+  const logged = (await lines(environment, 'SELECT @@log_bin'))[0] === '1';
   const dump = start(
     'mariadb-dump',
-    ['--single-transaction', '--quick', '--hex-blob', '--skip-dump-date', environment.GANTELET_DB_NAME],
+    [
+      ...['--single-transaction', '--quick', '--hex-blob', '--skip-dump-date'],
+      // Where in the log of changes this moment is, as a comment at the head.
+      ...(logged ? ['--master-data=2'] : []),
+      environment.GANTELET_DB_NAME,
+    ],
     environment,
     ['ignore', 'pipe', 'pipe'],
   );
   const sealed = sealing(keyFile);
+  let head = '';
+  dump.child.stdout.on('data', (part) => {
+    if (head.length < HEAD_LENGTH) head += part.toString('latin1');
+  });
   await Promise.all([
     pipeline([dump.child.stdout, createGzip(), ...sealed.streams, createWriteStream(fresh, { mode: 0o600 })]),
     dump.ended,
@@ -48,12 +63,19 @@ export async function backUp(environment, file, keyFile) {
     madeAt: new Date().toISOString(),
     ...facts,
     sealed: sealed.facts(),
+    changes: changesFrom(head),
     sha256: await digestOf(fresh),
   };
   renameSync(fresh, file);
   writeFileSync(`${noteOf(file)}.new`, `${JSON.stringify(note, null, 2)}\n`, { mode: 0o600 });
   renameSync(`${noteOf(file)}.new`, noteOf(file));
   return note;
+}
+
+/** Where the log of changes goes on from a dump; null where none is kept. */
+function changesFrom(head) {
+  const [, file, position] = /MASTER_LOG_FILE='([^']+)', MASTER_LOG_POS=(\d+)/.exec(head) ?? [];
+  return file === undefined ? null : { file, position: Number(position) };
 }
 
 /** Whether a backup is whole, and what it holds. */
@@ -99,6 +121,66 @@ export async function restore(environment, file, keyFile, known) {
   return note;
 }
 
+/**
+ * The files of the log of changes from a backup on.
+ *
+ * @param folder of the log; @param note of the backup
+ * @param until the moment it is to be brought to
+ */
+export function changesAfter(folder, { changes, madeAt }, until) {
+  if (!changes)
+    throw new Refusal(
+      'No log of changes was kept when this backup was made: it can be put back only as it is. Nothing was changed.',
+    );
+  if (!(until > new Date(madeAt)))
+    throw new Refusal(`--until has to be after the backup, ${madeAt}. Nothing was changed.`);
+  const files = existsSync(folder)
+    ? readdirSync(folder)
+        .filter((name) => /^changes\.\d+$/.test(name) && name >= changes.file)
+        .sort()
+    : [];
+  if (files[0] !== changes.file)
+    throw new Refusal(
+      `The log of changes from ${changes.file} on is not in ${folder} any more. Nothing was changed.`,
+    );
+  return { files: files.map((name) => join(folder, name)), from: changes.position };
+}
+
+/**
+ * Brings a database on which a backup was just put back to a later moment.
+ *
+ * @param replayer environment of whoever may replay a log; @param changes as `changesAfter` gives them
+ * @param until the moment, to the second: what was changed from then on is left out
+ */
+export async function replayChanges(replayer, { files, from }, until) {
+  const log = spawn(
+    findProgram('mariadb-binlog'),
+    [
+      '--no-defaults',
+      `--database=${replayer.GANTELET_DB_NAME}`,
+      `--start-position=${from}`,
+      `--stop-datetime=${until.toISOString().slice(0, 19).replace('T', ' ')}`,
+      ...files,
+    ],
+    { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, TZ: 'UTC' } },
+  );
+  const read = new Promise((resolve, reject) => {
+    log.once('error', reject);
+    log.once('close', (code) =>
+      code === 0 ? resolve() : reject(new Refusal(`The log of changes could not be read: code ${code}.`)),
+    );
+  });
+  const client = start('mariadb', [replayer.GANTELET_DB_NAME], replayer, ['pipe', 'ignore', 'pipe']);
+  await Promise.all([pipeline([log.stdout, client.child.stdin]), client.ended, read]);
+}
+
+/** Puts the log of changes aside after a restore: what comes now does not follow on it. */
+export function putChangesAside(home) {
+  const folder = changesOf(home);
+  if (existsSync(folder))
+    renameSync(folder, `${folder}-until-${new Date().toISOString().replace(/[:.]/g, '-')}`);
+}
+
 /** The shop's name, the migrations done, and the rows of each table. */
 export async function factsOf(environment) {
   const tables = await lines(environment, 'SHOW TABLES');
@@ -115,9 +197,12 @@ export async function factsOf(environment) {
 }
 
 async function lines(environment, sql) {
-  const text = await query(environment, sql, environment.GANTELET_DB_NAME);
+  const text = await statement(environment, sql);
   return text.split('\n').filter((line) => line !== '');
 }
+
+/** What a statement gives in the database, a row to a line. */
+export const statement = (environment, sql) => query(environment, sql, environment.GANTELET_DB_NAME);
 
 async function query(environment, sql, database) {
   const args = ['--batch', '--skip-column-names', '--execute', sql, ...(database === '' ? [] : [database])];

@@ -21,6 +21,7 @@ import { secretFile } from './secret-file.mjs';
 
 const START_LIMIT_MS = 60_000;
 const STOP_LIMIT_MS = 30_000;
+const CHANGES_KEPT_DAYS = 35;
 
 /**
  * Starts a MariaDB of our own on loopback, with its data under `home`, and gives how to reach and stop it.
@@ -30,9 +31,14 @@ const STOP_LIMIT_MS = 30_000;
  *
  * @param home folder for data, log and state; kept between starts
  * @param everyDatabase lets the user make databases of their own, as tests do
+ * @param keepsChanges writes every change to a log too, from which a backup can be brought to any moment after it
+ * @param replays lets `replayEnvironment` replay that log
  * @param port to listen on; a free one when left out
  */
-export async function startMariadb(home, { everyDatabase = false, port: asked } = {}) {
+export async function startMariadb(
+  home,
+  { everyDatabase = false, keepsChanges = false, replays = false, port: asked } = {},
+) {
   mkdirSync(home, { recursive: true, mode: 0o700 });
   const data = join(home, 'data');
   await stopLeftover(home, data);
@@ -41,12 +47,13 @@ export async function startMariadb(home, { everyDatabase = false, port: asked } 
   const port = asked ?? (await freePort());
   const logFile = join(home, 'mariadb.log');
   const log = openSync(logFile, 'a');
-  const initFile = writeInitFile(home, access, everyDatabase);
+  const replayer = replays ? { user: 'replay', password: randomBytes(18).toString('base64url') } : null;
+  const initFile = writeInitFile(home, access, everyDatabase, replayer);
+  if (keepsChanges) mkdirSync(changesOf(home), { recursive: true, mode: 0o700 });
   // A process group of its own: Ctrl-C reaches only us, and we end the server before its database.
-  const child = spawn(findProgram('mariadbd'), serverOptions(data, port, initFile, everyDatabase), {
-    detached: true,
-    stdio: ['ignore', log, log],
-  });
+  const options = serverOptions(data, port, initFile, everyDatabase);
+  if (keepsChanges) options.push(...changesOptions(home));
+  const child = spawn(findProgram('mariadbd'), options, { detached: true, stdio: ['ignore', log, log] });
   closeSync(log);
   const ended = new Promise((resolve) => child.once('exit', resolve));
   writeFileSync(join(home, 'mariadb.pid'), String(child.pid));
@@ -55,6 +62,7 @@ export async function startMariadb(home, { everyDatabase = false, port: asked } 
   writeFileSync(join(home, 'mariadb.port'), String(port));
   return {
     environment: environmentOf(access, port),
+    replayEnvironment: replayer && environmentOf({ ...access, ...replayer }, port),
     ended,
     child,
     stop: async () => {
@@ -66,6 +74,19 @@ export async function startMariadb(home, { everyDatabase = false, port: asked } 
     },
   };
 }
+
+/** Folder of the log of changes. */
+export const changesOf = (home) => join(home, 'changes');
+
+/** Every commit reaches the disk with its change; what is older than the oldest backup anybody keeps goes. */
+const changesOptions = (home) => [
+  `--log-bin=${join(changesOf(home), 'changes')}`,
+  '--server-id=1',
+  '--binlog-format=ROW',
+  '--sync-binlog=1',
+  '--max-binlog-size=64M',
+  `--binlog-expire-logs-seconds=${CHANGES_KEPT_DAYS * 86_400}`,
+];
 
 function environmentOf({ name, user, password }, port) {
   return {
@@ -146,13 +167,21 @@ function accessOf(home) {
   );
 }
 
-function writeInitFile(home, { name, user, password }, everyDatabase) {
+function writeInitFile(home, { name, user, password }, everyDatabase, replayer) {
   const file = join(home, 'init.sql');
   const lines = [
     `CREATE DATABASE IF NOT EXISTS ${name};`,
     `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     `GRANT ALL ON ${everyDatabase ? '*' : name}.* TO '${user}'@'127.0.0.1';`,
+    // Whoever replays a log may do more than anybody else, and is there only for that.
+    "DROP USER IF EXISTS 'replay'@'127.0.0.1';",
+    ...(replayer
+      ? [
+          `CREATE USER '${replayer.user}'@'127.0.0.1' IDENTIFIED BY '${replayer.password}';`,
+          `GRANT ALL ON *.* TO '${replayer.user}'@'127.0.0.1';`,
+        ]
+      : []),
   ];
   writeFileSync(file, `${lines.join('\n')}\n`, { mode: 0o600 });
   return file;

@@ -8,7 +8,7 @@ const DATABASE = {
   programs: ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
   packages: ['mariadb-server-core', 'mariadb-client-core'],
 };
-const BACKUP = { programs: ['mariadb', 'mariadb-dump'], packages: ['mariadb-client'] };
+const BACKUP = { programs: ['mariadb', 'mariadb-dump', 'mariadb-binlog'], packages: ['mariadb-client'] };
 const BROWSER = { programs: ['chromium'], packages: ['chromium'] };
 
 const SYSTEM_FOLDERS = ['/usr/sbin', '/usr/bin', '/usr/local/sbin', '/usr/local/bin', '/sbin', '/bin'];

@@ -14,13 +14,17 @@ export function isRunning(home) {
   }
 }
 
-/** Does work with the database of a data directory: the one that runs, or one that is started for it. */
-export async function withDatabaseOf(home, work) {
+/**
+ * Does work with the database of a data directory: the one that runs, or one that is started for it.
+ *
+ * @param options of one that is started, as `startMariadb` takes them
+ */
+export async function withDatabaseOf(home, work, options = {}) {
   const running = runningMariadb(home);
-  if (running) return work(running);
-  const database = await startMariadb(home);
+  if (running) return work(running, null);
+  const database = await startMariadb(home, options);
   try {
-    return await work(database.environment);
+    return await work(database.environment, database.replayEnvironment);
   } finally {
     await database.stop();
   }

@@ -2,7 +2,7 @@ import { appendFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFi
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { backUp, checkBackup, factsOf, noteOf, restore } from '../lib/backup.mjs';
+import { backUp, checkBackup, factsOf, noteOf, restore, statement } from '../lib/backup.mjs';
 import { runningMariadb, startMariadb } from '../lib/mariadb.mjs';
 import { ROOT } from '../lib/paths.mjs';
 import { run } from '../lib/run.mjs';
@@ -96,6 +96,68 @@ describe('a backup', () => {
       expect([refused.code, refused.output]).toEqual([1, jasmine.stringContaining('Nothing was changed.')]);
       const done = await command('restore.mjs', file, '--replace', 'Tarn Street Sheeting & Hide');
       expect(done.output).toContain('Tarn Street Sheeting & Hide is as it was at');
+    },
+    LIMIT_MS,
+  );
+});
+
+describe('a shop whose changes are logged', () => {
+  let home, folder;
+  beforeAll(() => {
+    home = mkdtempSync(join(tmpdir(), 'gantelet-changes-'));
+    folder = mkdtempSync(join(tmpdir(), 'gantelet-backups-'));
+  });
+  afterAll(() => {
+    for (const one of [home, folder]) rmSync(one, { recursive: true, force: true });
+  });
+
+  const command = (script, ...args) =>
+    run(process.execPath, [join(ROOT, 'scripts', script), ...args], {
+      quiet: true,
+      allowFailure: true,
+      env: { GANTELET_HOME: home },
+    });
+  /** The log knows moments to the second. */
+  const nextSecond = async () => {
+    const now = () => Math.floor(Date.now() / 1000);
+    for (const before = now(); now() === before;) await new Promise((resolve) => setTimeout(resolve, 20));
+    return new Date(now() * 1000);
+  };
+
+  it(
+    'is brought back to the second before a mistake, with all that was done since the backup',
+    async () => {
+      const database = await startMariadb(home, { keepsChanges: true });
+      const write = (sql) => statement(database.environment, sql);
+      await prepareDatabase(home, database.environment);
+      const { code, output } = await command('backup.mjs', '--to', folder);
+      expect(code).withContext(output).toBe(0);
+      const file = join(
+        folder,
+        readdirSync(folder).find((name) => name.endsWith('.sql.gz')),
+      );
+      expect(JSON.parse(readFileSync(noteOf(file), 'utf8')).changes.file).toMatch(/^changes\./);
+
+      await write("UPDATE machines SET name = 'Renamed since' WHERE shop_number = 1");
+      await nextSecond();
+      const until = await nextSecond();
+      await write('DELETE FROM service_kinds');
+      await write("UPDATE machines SET name = 'A mistake'");
+      await database.stop();
+
+      const whole = ['--replace', 'Tarn Street Sheeting & Hide'];
+      const early = await command('restore.mjs', file, '--until', '2020-01-01T00:00:00Z', ...whole);
+      expect([early.code, early.output]).toEqual([1, jasmine.stringContaining('after the backup')]);
+      const done = await command('restore.mjs', file, '--until', until.toISOString(), ...whole);
+      expect(done.code).withContext(done.output).toBe(0);
+
+      const again = await startMariadb(home, { keepsChanges: true });
+      const names = await statement(again.environment, 'SELECT name FROM machines ORDER BY shop_number');
+      expect(names.split('\n')[0]).toBe('Renamed since');
+      expect(names).not.toContain('A mistake');
+      expect((await factsOf(again.environment)).rows.service_kinds).toBeGreaterThan(0);
+      await again.stop();
+      expect(readdirSync(home).some((name) => name.startsWith('changes-until-'))).toBeTrue();
     },
     LIMIT_MS,
   );

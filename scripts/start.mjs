@@ -15,6 +15,8 @@ import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/
 /** From a machine with only Node.js to the served application. Needs no package until it has installed them. */
 
 const RUNNING = join(HOME, 'start.pid');
+/** A file with the records of a works to begin with: `npm start -- --shop --from FILE`. */
+const FROM = process.argv.includes('--from') ? process.argv[process.argv.indexOf('--from') + 1] : undefined;
 const USUAL_PORT = 8420;
 const USUAL_MQTT_PORT = 8450;
 const PORTS_TRIED = 20;
@@ -42,7 +44,7 @@ await main(async () => {
     const mqttPort = await fixedPort('GANTELET_MQTT_PORT', USUAL_MQTT_PORT, 'gauges, scales and counters');
     const database = await startMariadb(HOME, { keepsChanges: OWN_SHOP });
     stops.push(database.stop);
-    const holds = await prepareDatabase(HOME, database.environment, { ownShop: OWN_SHOP });
+    const holds = await prepareDatabase(HOME, database.environment, { ownShop: OWN_SHOP, from: FROM });
     const isDemo = holds === 'holds the demo';
     const firstCode = holds === 'empty' ? randomBytes(5).toString('hex').toUpperCase() : null;
     const kept = async (name, start) => {

@@ -116,7 +116,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await expect(page.getByRole('rowheader', { name: 'Counter of Long-arm 01' })).toBeVisible();
   await check();
   await page.goto('/catalogue/wall-chart');
-  await expect(page.getByRole('rowheader', { name: '135', exact: true })).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: '210', exact: true })).toBeVisible();
   await check();
   await page.goto('/catalogue');
   await expect(page.getByRole('rowheader', { name: '135x17' })).toBeVisible();

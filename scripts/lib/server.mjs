@@ -15,15 +15,22 @@ const STOP_LIMIT_MS = 4000;
 const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 
 /**
- * Brings the database up to date. An empty one gets the demo, unless a shop of one's own is wanted.
+ * Brings the database up to date. An empty one gets the demo, unless a shop of one's own is wanted, or the records of
+ * another in a file.
  *
  * @returns what it holds then: 'empty', 'holds the demo' or 'holds a shop'
  */
-export async function prepareDatabase(home, environment, { ownShop = false } = {}) {
+export async function prepareDatabase(home, environment, { ownShop = false, from } = {}) {
   const env = { ...environment, ...secretsOf(home) };
   await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
   const { output } = await run(process.execPath, [SERVER, 'state'], { quiet: true, env });
   const holds = output.trim();
+  if (from !== undefined) {
+    if (holds !== 'empty')
+      throw new Refusal(`This database ${holds} already: ${from} was not taken in. Nothing was changed.`);
+    await run(process.execPath, [SERVER, 'take-in', from], { env });
+    return 'holds a shop';
+  }
   if (holds !== 'empty' || ownShop) return holds;
   const scenario = join(home, 'demo-scenario.json');
   await run(process.execPath, [SCENARIO_WRITER, scenario], { quiet: true });

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { pino } from 'pino';
-import { Scenario } from '@gantelet/contracts';
+import { RecordBundle, Scenario } from '@gantelet/contracts';
 import { startBroker } from './broker/broker.js';
 import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase } from './db/database.js';
@@ -19,12 +19,13 @@ import { startPruning } from './jobs/prune.js';
 import { startJobRunner } from './jobs/job-runner.js';
 import { fitAndPlan } from './scenario/first-plan.js';
 import { loadScenario } from './scenario/load-scenario.js';
+import { takeInBundle } from './scenario/take-in-bundle.js';
 
 const STOP_WITHIN_MS = 2000;
 /** Longer than proxies keep a connection open without a use: what closes first must not be the server, under a request. */
 const IDLE_CONNECTION_MS = 75_000;
 const USAGE =
-  'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | serve | broker';
+  'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | take-in BUNDLE.json | serve | broker';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
@@ -34,6 +35,7 @@ else if (command === 'state') await state();
 else if (command === 'verify-book') await verified();
 else if (command === 'note-backup') await backedUp(file === 'sealed');
 else if (command === 'load' && file !== undefined) await load(file);
+else if (command === 'take-in' && file !== undefined) await takeIn(file);
 else if (command === 'serve') await serve();
 else if (command === 'broker') await broker();
 else {
@@ -84,6 +86,16 @@ async function load(path: string): Promise<void> {
   console.log(
     loaded ? `Loaded ${scenario.shop.name}.` : 'The database already holds a shop; nothing loaded.',
   );
+  await database.close();
+}
+
+/** Begins an empty works with the records of another, and says how its leads sign in. */
+async function takeIn(path: string): Promise<void> {
+  const database = openDatabase(config.database);
+  const bundle = RecordBundle.parse(JSON.parse(await readFile(path, 'utf8')));
+  const codes = await takeInBundle(database, bundle, new Date());
+  console.log(`Taken in: ${bundle.works}, as it was at ${bundle.madeAt}. Leads sign in by code, once:`);
+  for (const { person, code } of codes) console.log(`  ${person.signInName.padEnd(20)} ${code}`);
   await database.close();
 }
 

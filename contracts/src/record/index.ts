@@ -1,2 +1,3 @@
 export { Withdrawal, WITHDRAWABLE_LOGS, type WithdrawableLog } from './withdrawal.js';
+export { RecordBundle } from './bundle.js';
 export { EXPORTS, ExportFile, type Export } from './export.js';

@@ -15,6 +15,20 @@ export const recordRoutes = {
     reply: z.object({ id: Id }),
     errors: ['entry.unknown', 'entry.withdrawn', 'entry.others'],
   }),
+  exportBundle: downloads({
+    id: 'exportBundle',
+    path: '/api/export/bundle.json',
+    summary: 'Everything the shop owns in one file that another works can begin with; no secrets',
+    permission: 'lead',
+    mediaType: 'application/json',
+  }),
+  exportBundleSchema: downloads({
+    id: 'exportBundleSchema',
+    path: '/api/export/bundle.schema.json',
+    summary: 'JSON Schema of that file, with the columns of every table',
+    permission: 'lead',
+    mediaType: 'application/schema+json',
+  }),
   exportRecords: downloads({
     id: 'exportRecords',
     path: '/api/export/:file',

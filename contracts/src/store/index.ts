@@ -14,6 +14,7 @@ export {
   StoreItemRevision,
   StoreMove,
   StoreMoveEntry,
+  StoreMoveWrite,
   StoreOrder,
   StoreOrderEntry,
   StoreReceipt,

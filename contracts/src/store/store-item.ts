@@ -75,6 +75,10 @@ export const StoreMoveEntry = z
   });
 export type StoreMoveEntry = z.infer<typeof StoreMoveEntry>;
 
+/** A move as it is written down. Left out, it happened now; a device without a network says when it did. */
+export const StoreMoveWrite = StoreMoveEntry.safeExtend({ movedAt: Instant.optional() });
+export type StoreMoveWrite = z.infer<typeof StoreMoveWrite>;
+
 /** Ordered, and when it should come. */
 export const StoreOrderEntry = z.strictObject({ quantity: Quantity.positive(), expectedOn: Day });
 export type StoreOrderEntry = z.infer<typeof StoreOrderEntry>;

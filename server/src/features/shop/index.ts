@@ -4,7 +4,8 @@ export { requireUncommon } from './common-passwords.js';
 export { noteBackup } from './backup.store.js';
 export { sessionOf, sessionOnTablet, toldSession } from './shop.service.js';
 export { shopRoutes } from './shop.routes.js';
-export { accountOf, lockPerson } from './people.store.js';
+export { makeSignInCode } from './people.service.js';
+export { accountOf, findPeople, lockPerson } from './people.store.js';
 export { hashPassword, isPassword } from './passwords.js';
 export {
   columnsOfWays,

@@ -7,13 +7,13 @@ import {
   type StoreItem,
   type StoreItemEntry,
   type StoreItemRevision,
-  type StoreMoveEntry,
+  type StoreMoveWrite,
   type StoreOrder,
   type StoreOrderEntry,
   type StoreView,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { findShop } from '../shop/index.js';
+import { findShop, requireShopTime } from '../shop/index.js';
 import {
   firstMoves,
   findItems,
@@ -205,16 +205,18 @@ interface KeyedWrite {
   readonly now: Date;
 }
 
-/** @throws ProblemError `store.unknown` */
+/** @throws ProblemError `store.unknown`, `time.outside` */
 export async function moveItem(
   database: Database,
   itemId: string,
   { id, person, now }: KeyedWrite,
-  entry: StoreMoveEntry,
+  { movedAt: at, ...entry }: StoreMoveWrite,
   tx: Transaction,
 ): Promise<StoreView> {
   await requireItem(database, itemId, tx);
-  const moved = { movedAt: now, movedById: person.id };
+  const movedAt = at === undefined ? now : new Date(at);
+  await requireShopTime(database, movedAt, 'body.movedAt', now, tx);
+  const moved = { movedAt, movedById: person.id };
   await insertMove(database, { id, itemId, ...entry, orderId: null, ...moved }, tx);
   return readStore(database, now, tx);
 }

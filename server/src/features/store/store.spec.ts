@@ -47,6 +47,23 @@ describe('the store', () => {
     return key;
   };
 
+  it('counts a move from when it happened, however late it came, and none from outside the records', async () => {
+    const id = await keep(THREAD);
+    await move(id, 'count', 1000);
+    const body = (kind: 'count' | 'use', quantity: number, atDays: number) => ({
+      ...{ kind, quantity, note: '' },
+      movedAt: new Date(shop.clock.now.getTime() + atDays * DAY_MS).toISOString(),
+    });
+    const params = { itemId: id };
+    later(2);
+    await move(id, 'use', 100);
+    // Counted yesterday on a device without a network: what was used since still goes off it.
+    await mechanic.call(routes.moveStoreItem, { params, body: body('count', 800, -1) });
+    expect((await item(id)).onHand).toBe(700);
+    const ahead = await mechanic.call(routes.moveStoreItem, { params, body: body('use', 1, 1) });
+    expect(codeOf(ahead)).toBe('time.outside');
+  });
+
   it('offers what machines sew with and nobody keeps, and keeps each thing once', async () => {
     const { needle, thread } = shop.works.work;
     expect((await read()).unlisted.needles).toContain(needle);

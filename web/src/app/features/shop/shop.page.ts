@@ -184,6 +184,10 @@ const COST_FIELDS = [
             made by
             <code>npm run backup</code>.
           </p>
+          <p>
+            <a class="button" href="/api/export/bundle.json" download="works.json">Everything in one file</a>
+            <a href="/api/export/bundle.schema.json" download="works.schema.json">Its schema</a>
+          </p>
           <ul class="files">
             @for (one of exports; track one) {
               <li>

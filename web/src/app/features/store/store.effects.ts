@@ -1,8 +1,9 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, concatMap, map, of, switchMap, type Observable } from 'rxjs';
+import { catchError, concatMap, EMPTY, filter, map, of, switchMap, type Observable } from 'rxjs';
 import { routes, type Problem, type StoreImportResult, type StoreView } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
+import { Outbox } from '../../shared/outbox/outbox';
 import { thereText } from '../../shared/lists/text-list';
 import { storeActions, type StoreWrite } from './store.state';
 
@@ -33,10 +34,48 @@ export const write = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
       ofType(storeActions.write),
+      filter(({ write: { deed } }) => deed !== 'move'),
       concatMap(({ key, write: what }) =>
-        sent(api, key, what).pipe(
+        sent(api, key, what as Exclude<StoreWrite, { deed: 'move' }>).pipe(
           map((view) => storeActions.written({ view, done: DONE_WORDS[what.deed] })),
           catchError((problem: Problem) => of(storeActions.refused({ problem }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What is counted, used or comes is written down at the shelf, where a network may be missing. */
+export const move = createEffect(
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(storeActions.write),
+      concatMap(({ key, write: one }) => {
+        if (one.deed !== 'move') return EMPTY;
+        const { itemId, entry: body, what } = one;
+        const words = `Store, ${what}: ${body.kind} ${body.quantity}`;
+        return outbox.send(routes.moveStoreItem, { key, params: { itemId }, body }, words).pipe(
+          map((sent) =>
+            'reply' in sent
+              ? storeActions.written({ view: sent.reply, done: DONE_WORDS.move })
+              : storeActions.waits(),
+          ),
+          catchError((problem: Problem) => of(storeActions.refused({ problem }))),
+        );
+      }),
+    ),
+  { functional: true },
+);
+
+/** What was sent late is read back. */
+export const settle = createEffect(
+  (outbox = inject(Outbox), api = inject(ApiClient)) =>
+    outbox.settled.pipe(
+      filter(({ write: { routeId } }) => routeId === 'moveStoreItem'),
+      switchMap(() =>
+        api.call(routes.readStore).pipe(
+          map((view) => storeActions.viewRead({ view })),
+          catchError(() => EMPTY),
         ),
       ),
     ),
@@ -65,7 +104,11 @@ export const takeIn = createEffect(
 const takenText = ({ added, there }: StoreImportResult): string =>
   `${added} ${added === 1 ? 'thing' : 'things'} added${thereText(there)}.`;
 
-function sent(api: ApiClient, key: string, write: StoreWrite): Observable<StoreView> {
+function sent(
+  api: ApiClient,
+  key: string,
+  write: Exclude<StoreWrite, { deed: 'move' }>,
+): Observable<StoreView> {
   switch (write.deed) {
     case 'add':
       return api.call(routes.addStoreItem, { key, body: write.entry });
@@ -75,8 +118,6 @@ function sent(api: ApiClient, key: string, write: StoreWrite): Observable<StoreV
         params: { itemId: write.itemId },
         body: write.revision,
       });
-    case 'move':
-      return api.call(routes.moveStoreItem, { key, params: { itemId: write.itemId }, body: write.entry });
     case 'order':
       return api.call(routes.orderStoreItem, { key, params: { itemId: write.itemId }, body: write.entry });
     case 'receive': {

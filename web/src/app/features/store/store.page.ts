@@ -182,7 +182,9 @@ export class StorePage {
   }
 
   protected moved(item: StoreItem, entry: StoreMoveEntry): void {
-    this.write({ deed: 'move', itemId: item.id, entry });
+    const { key, at: movedAt } = this.stamp(['move', item.id, entry]);
+    const move = { deed: 'move' as const, itemId: item.id, what: thingText(item.thing) };
+    this.store.dispatch(storeActions.write({ key, write: { ...move, entry: { ...entry, movedAt } } }));
   }
 
   protected ordered(item: StoreItem, entry: StoreOrderEntry): void {

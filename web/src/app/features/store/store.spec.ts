@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { newId, USUAL_BUYING, type StoreItem, type StoreView } from '@gantelet/contracts';
 import { mountPage } from '../../testing/mount-page';
-import { runEffects } from '../../testing/run-effects';
+import { waitingWrite } from '../../testing/examples';
+import { NO_NETWORK, runEffects } from '../../testing/run-effects';
 import { StorePage } from './store.page';
 import * as effects from './store.effects';
 import { storeActions, storeFeature } from './store.state';
@@ -104,7 +105,10 @@ describe('the store', () => {
     await press('Log');
     // Tex 135 is 135 g a kilometre (ISO 1144): 2000 m and 1000 m.
     expect(writes()).toEqual([
-      { deed: 'move', itemId: THREAD.id, entry: { kind: 'count', quantity: 3000, note: '' } },
+      {
+        ...{ deed: 'move', itemId: THREAD.id, what: jasmine.stringContaining('Tex 135') as never },
+        entry: { kind: 'count', quantity: 3000, note: '', movedAt: jasmine.any(String) as never },
+      },
     ]);
   });
 
@@ -204,12 +208,28 @@ describe('what is written in the store', () => {
     });
     const entry = { kind: 'use' as const, quantity: 1, note: '' };
     const key = newId();
-    store.dispatch(storeActions.write({ key, write: { deed: 'move', itemId: OIL.id, entry } }));
+    store.dispatch(storeActions.write({ key, write: { deed: 'move', itemId: OIL.id, what: 'Oil', entry } }));
     expect(asked).toEqual([jasmine.objectContaining({ route: 'moveStoreItem', body: entry })]);
     expect(store.selectSignal(storeFeature.selectDone)()).toBe('Logged.');
     const moveId = newId();
     store.dispatch(storeActions.write({ key: newId(), write: { deed: 'take-back', moveId } }));
     expect(asked.map(({ route }) => route)).toEqual(['moveStoreItem', 'withdrawEntry', 'readStore']);
     expect(asked[1]!.body).toEqual({ log: 'store-move', entryId: moveId });
+  });
+
+  it('is kept on this device without a network, with when it happened, and read back when it was sent', () => {
+    const { store, asked, settled } = runEffects({
+      features: [storeFeature],
+      effects,
+      answers: { moveStoreItem: NO_NETWORK, readStore: VIEW },
+    });
+    const entry = { kind: 'use' as const, quantity: 1, note: '', movedAt: '2026-03-04T09:00:00.000Z' };
+    const move = { deed: 'move' as const, itemId: OIL.id, what: 'Oil', entry };
+    store.dispatch(storeActions.write({ key: newId(), write: move }));
+    const state = store.selectSignal(storeFeature.selectStoreState);
+    expect([state().saving, state().done]).toEqual([false, jasmine.stringContaining('Saved on this device')]);
+    settled.next({ write: waitingWrite('moveStoreItem'), problem: null });
+    expect(asked.map(({ route }) => route)).toEqual(['readStore']);
+    expect(state().view).toEqual(VIEW);
   });
 });

@@ -3,7 +3,7 @@ import type {
   Problem,
   StoreItemEntry,
   StoreItemRevision,
-  StoreMoveEntry,
+  StoreMoveWrite,
   StoreOrderEntry,
   StoreRow,
   StoreView,
@@ -13,7 +13,7 @@ import type {
 export type StoreWrite =
   | { readonly deed: 'add'; readonly entry: StoreItemEntry }
   | { readonly deed: 'revise'; readonly itemId: string; readonly revision: StoreItemRevision }
-  | { readonly deed: 'move'; readonly itemId: string; readonly entry: StoreMoveEntry }
+  | { readonly deed: 'move'; readonly itemId: string; readonly what: string; readonly entry: StoreMoveWrite }
   | { readonly deed: 'order'; readonly itemId: string; readonly entry: StoreOrderEntry }
   | { readonly deed: 'receive'; readonly orderId: string; readonly quantity: number }
   | { readonly deed: 'take-back'; readonly moveId: string };
@@ -27,6 +27,8 @@ export const storeActions = createActionGroup({
     Write: props<{ key: string; write: StoreWrite }>(),
     Import: props<{ key: string; rows: readonly StoreRow[] }>(),
     Written: props<{ view: StoreView; done: string }>(),
+    /** A move that is kept on this device until the network is back. */
+    Waits: emptyProps(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
     /** A write was refused, or nobody answered it. */
@@ -70,6 +72,12 @@ export const storeFeature = createFeature({
       ...state,
       view,
       done,
+      saving: false,
+      written: state.written + 1,
+    })),
+    on(storeActions.waits, (state) => ({
+      ...state,
+      done: 'Saved on this device: it counts when the network is back.',
       saving: false,
       written: state.written + 1,
     })),

@@ -1,0 +1,74 @@
+import { newId, RecordBundle, routes } from '@gantelet/contracts';
+import { sealEntries, verifyBook } from '../features/book/index.js';
+import { startEmptyShop, startTestShop, type TestShop } from '../testing/test-shop.js';
+import { TestClient } from '../testing/test-client.js';
+import { takeInBundle } from './take-in-bundle.js';
+
+describe('everything a shop owns in one file', () => {
+  let shop: TestShop;
+  let fresh: TestShop;
+  beforeEach(async () => {
+    [shop, fresh] = [await startTestShop(), await startEmptyShop('A-CODE-OF-THE-TEST')];
+  });
+  afterEach(() => Promise.all([shop.stop(), fresh.stop()]));
+
+  const bundleOf = async (from: TestShop) => {
+    const lead = await from.signedIn('lead');
+    const { status, body } = await lead.call(routes.exportBundle);
+    expect(status).toBe(200);
+    return RecordBundle.parse(body);
+  };
+
+  it('is what another works begins with, whole and with its book, and nobody comes along with a password', async () => {
+    const lead = await shop.signedIn('lead');
+    const name = { name: 'Orla Quill', role: 'operator', signInName: 'orla' } as const;
+    await lead.call(routes.addPerson, { key: newId(), body: name });
+    await sealEntries(shop.database);
+    const bundle = await bundleOf(shop);
+    expect(JSON.stringify(bundle)).not.toContain('argon2');
+    expect(bundle.tables['sessions']).toBeUndefined();
+
+    const codes = await takeInBundle(fresh.database, bundle, fresh.clock.now);
+    expect(codes.map(({ person }) => person.signInName)).toEqual(['lea']);
+    for (const [table, rows] of Object.entries(bundle.tables))
+      expect(await fresh.count(table))
+        .withContext(table)
+        .toBe(rows.length);
+    expect((await verifyBook(fresh.database)).outcome).toBe('whole');
+    const client = new TestClient(fresh.address);
+    const signIn = { signInName: 'lea', code: codes[0]!.code, password: 'bobbins by the yard' };
+    expect((await client.call(routes.signInByCode, { body: signIn })).status).toBe(200);
+    const machines = (await client.call(routes.listMachines)).body;
+    expect(machines).toEqual((await lead.call(routes.listMachines)).body);
+    const again = RecordBundle.parse((await client.call(routes.exportBundle)).body);
+    const { people: _, book_entries: __, shop: ___, ...tables } = bundle.tables;
+    for (const [table, rows] of Object.entries(tables))
+      expect(again.tables[table]).withContext(table).toEqual(rows);
+  });
+
+  it('goes into no database that holds a shop, and not where the schema is another', async () => {
+    const bundle = await bundleOf(shop);
+    await expectAsync(takeInBundle(shop.database, bundle, shop.clock.now)).toBeRejected();
+    const other = { ...bundle, schema: '20200101-old' };
+    await expectAsync(takeInBundle(fresh.database, other, fresh.clock.now)).toBeRejectedWithError(
+      /20200101-old/,
+    );
+    expect(await fresh.count('people')).toBe(0);
+  });
+
+  it('is described by a schema with the columns of every table', async () => {
+    const lead = await shop.signedIn('lead');
+    const schema = (await lead.call(routes.exportBundleSchema)).body as unknown as {
+      properties: { tables: { properties: Record<string, { items: { required: string[] } }> } };
+    };
+    const bundle = await bundleOf(shop);
+    for (const [table, rows] of Object.entries(bundle.tables)) {
+      const described = schema.properties.tables.properties[table]?.items.required;
+      expect(described).withContext(table).toBeDefined();
+      if (rows[0])
+        expect(Object.keys(rows[0]).sort())
+          .withContext(table)
+          .toEqual([...described!].sort());
+    }
+  });
+});

@@ -1,0 +1,26 @@
+import type { PersonWithCode, RecordBundle } from '@gantelet/contracts';
+import type { Database } from '../db/database.js';
+import { loadBundle } from '../features/record/index.js';
+import { makeSignInCode, findPeople } from '../features/shop/index.js';
+
+/**
+ * Begins a works with the records of another: all of them, and a sign-in code for each lead, since passwords do not come
+ * along.
+ *
+ * @throws ProblemError `first-start.done` where a shop is there; Error for a bundle of another schema
+ */
+export function takeInBundle(
+  database: Database,
+  bundle: RecordBundle,
+  now: Date,
+): Promise<readonly PersonWithCode[]> {
+  return database.transaction(async (tx) => {
+    await loadBundle(database, bundle, tx);
+    const leads = (await findPeople(database, now, tx)).filter(
+      ({ role, active }) => role === 'lead' && active,
+    );
+    const codes: PersonWithCode[] = [];
+    for (const { id } of leads) codes.push(await makeSignInCode(database, id, now, tx));
+    return codes;
+  });
+}

@@ -14,15 +14,20 @@ const kinds = z
   .min(1)
   .refine((list) => new Set(list).size === list.length, { error: 'each kind once' });
 
+const Mail = z.email();
+const WebAddress = z.url({ protocol: /^https?$/ });
+
 /** Where messages go, and which. */
-export const MessageTargetEntry = z.discriminatedUnion('way', [
-  z.strictObject({ way: z.literal('mail'), address: z.email().max(200), kinds }),
-  z.strictObject({
-    way: z.literal('webhook'),
-    address: z.url({ protocol: /^https?$/, error: 'an http or https address' }).max(300),
-    kinds,
-  }),
-]);
+export const MessageTargetEntry = z
+  .strictObject({ way: z.enum(MESSAGE_WAYS), address: z.string().trim().max(300), kinds })
+  .refine(({ way, address }) => way !== 'mail' || Mail.safeParse(address).success, {
+    path: ['address'],
+    error: 'a mail address',
+  })
+  .refine(({ way, address }) => way !== 'webhook' || WebAddress.safeParse(address).success, {
+    path: ['address'],
+    error: 'an http or https address',
+  });
 export type MessageTargetEntry = z.infer<typeof MessageTargetEntry>;
 
 export const MessageTarget = z.object({

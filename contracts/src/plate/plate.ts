@@ -34,13 +34,11 @@ export type PlateView = z.infer<typeof PlateView>;
 
 /** A plate as a machine that it goes on has it. */
 export const SharedPlate = z.object({
-  ...{
-    id: Id,
-    mark: Name,
-    holeMm: HoleMm,
-    feedDogHoleMm: HoleMm.nullable(),
-    place: z.string(),
-    on: OnMachine,
-  },
+  id: Id,
+  mark: Name,
+  holeMm: HoleMm,
+  feedDogHoleMm: HoleMm.nullable(),
+  place: z.string(),
+  on: OnMachine,
 });
 export type SharedPlate = z.infer<typeof SharedPlate>;

@@ -1,7 +1,7 @@
 import { newId, type MessageKind, type MessageTarget } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { readStore, thingText } from '../store/index.js';
-import { findTargets, insertMessage, roundsToTell, stopsToTell } from './message.store.js';
+import { findTargets, insertMessage, isTold, roundsToTell, stopsToTell } from './message.store.js';
 
 /** Something to tell of. */
 interface News {
@@ -64,6 +64,9 @@ async function roundNews(database: Database, since: Date | null): Promise<readon
 
 /** What has to be ordered, once a day while it has to be. */
 async function orderNews(database: Database, now: Date): Promise<readonly News[]> {
+  const day = { kind: 'order-now', about: now.toISOString().slice(0, 10) } as const;
+  // What to order is worked out until it was told, not at every look of the day.
+  if (await isTold(database, day)) return [];
   const { items } = await readStore(database, now);
   const due = items.filter(({ toOrder }) => toOrder > 0);
   if (due.length === 0) return [];
@@ -73,7 +76,7 @@ async function orderNews(database: Database, now: Date): Promise<readonly News[]
   );
   return [
     {
-      ...{ kind: 'order-now', about: now.toISOString().slice(0, 10) },
+      ...day,
       subject: `${due.length} ${due.length === 1 ? 'thing' : 'things'} to order now`,
       text: lines.join('\n'),
     },

@@ -97,6 +97,14 @@ export async function insertMessage(
   return true;
 }
 
+/** Whether a message about something was made. */
+export async function isTold(
+  { tables }: Database,
+  told: Pick<MessageRow, 'kind' | 'about'>,
+): Promise<boolean> {
+  return (await tables.messages.count({ where: told })) > 0;
+}
+
 /** Pieces missing since the given instant that nobody was told of. */
 export function stopsToTell(
   { sequelize }: Database,

@@ -36,30 +36,31 @@ export async function lockPlate({ tables }: Database, id: string, tx: Transactio
 
 /** @throws ProblemError `plate.mark-taken`, `machine.unknown` */
 export async function insertPlate(
-  { tables }: Database,
+  database: Database,
   id: string,
   { machineIds, ...traits }: PlateEntry,
   tx: Transaction,
 ): Promise<void> {
   const row = { id, ...traits, onMachineId: null, version: 0 };
-  await orIfDuplicate(tables.plates.create(row, { transaction: tx }), markTaken(traits.mark));
-  await insertMachines({ tables }, id, machineIds, tx);
+  await orIfDuplicate(database.tables.plates.create(row, { transaction: tx }), markTaken(traits.mark));
+  await insertMachines(database, id, machineIds, tx);
 }
 
 /** Writes a plate again. It comes off a machine that it goes on no longer. @throws ProblemError as `insertPlate` */
 export async function updatePlate(
-  { tables }: Pick<Database, 'tables'>,
+  database: Database,
   { id, onMachineId }: PlateRow,
   { machineIds, ...traits }: PlateEntry,
   version: number,
   tx: Transaction,
 ): Promise<void> {
+  const { tables } = database;
   const stays = onMachineId !== null && machineIds.includes(onMachineId);
   const change = { ...traits, version, onMachineId: stays ? onMachineId : null };
   const own = { where: { id }, transaction: tx };
   await orIfDuplicate(tables.plates.update(change, own), markTaken(traits.mark));
   await tables.plateMachines.destroy({ where: { plateId: id }, transaction: tx });
-  await insertMachines({ tables }, id, machineIds, tx);
+  await insertMachines(database, id, machineIds, tx);
 }
 
 export async function deletePlate({ tables }: Database, id: string, tx: Transaction): Promise<void> {
@@ -81,7 +82,7 @@ export async function movePlate(
 }
 
 async function insertMachines(
-  { tables }: Pick<Database, 'tables'>,
+  { tables }: Database,
   plateId: string,
   machineIds: readonly string[],
   tx: Transaction,

@@ -13,6 +13,8 @@ const CONE_METRES: readonly (readonly [mostTex: number, metres: number])[] = [
   [150, 2500],
   [Infinity, 1500],
 ];
+/** Metres that a set-up of the demo takes in a month: what its machine sews in two shifts. */
+const MONTH_METRES = 115_000;
 /** What else lies there: place, price, how many at first and how many a month. */
 const PARTS: readonly (readonly [
   name: string,
@@ -64,12 +66,19 @@ export function demoStore(
         packPrice: Math.round(14 + 0.08 * tex),
       },
     );
-    const perMonth = metres * chance.uniform(0.6, 1.6);
-    liveHalfYear(keeper, item, { start: 4 * metres, perMonth, full: i !== 1 }, chance);
+    const sewing = setups.filter(
+      ({ thread }) => thread.tex === tex && thread.constructionId === constructionId,
+    );
+    const perMonth = sewing.length * MONTH_METRES * chance.uniform(0.9, 1.1);
+    const start = Math.ceil((1.4 * perMonth) / metres) * metres;
+    const isLow = constructionId === 'bonded-nylon' && tex === 135;
+    const lastCount = isLow ? Math.ceil((0.3 * perMonth) / metres) * metres : null;
+    liveHalfYear(keeper, item, { start, perMonth, lastCount, takenEveryDays: 7 }, chance);
   });
   for (const [name, place, packPrice, start, perMonth] of PARTS) {
     const item = keeper.item({ kind: 'part', name }, { place, supplier: NEEDLE_SUPPLIER, packPrice });
-    liveHalfYear(keeper, item, { start, perMonth, full: name !== 'Check spring, compound feed' }, chance);
+    const lastCount = name === 'Check spring, compound feed' ? 1 : null;
+    liveHalfYear(keeper, item, { start, perMonth, lastCount, takenEveryDays: 1 }, chance);
   }
   return { storeItems: keeper.items, storeMoves: keeper.moves, storeOrders: keeper.orders };
 }
@@ -90,8 +99,9 @@ function keepNeedles(keeper: StoreKeeper, needle: NeedleName, i: number, counted
 interface HalfYear {
   readonly start: number;
   readonly perMonth: number;
-  /** It was filled up whenever little was left; else it runs low now. */
-  readonly full: boolean;
+  /** What the last count found, of what runs low; null for what the book has. */
+  readonly lastCount: number | null;
+  readonly takenEveryDays: number;
 }
 
 interface StoreKeeper {
@@ -154,22 +164,23 @@ function storeKeeper(personId: string, nowMs: number, chance: Chance): StoreKeep
 function liveHalfYear(
   keeper: StoreKeeper,
   item: Scenario['storeItems'][number],
-  { start, perMonth, full }: HalfYear,
+  { start, perMonth, lastCount, takenEveryDays }: HalfYear,
   chance: Chance,
 ): void {
   const lump = item.thing.kind === 'thread' ? item.packSize : 1;
   keeper.move(item, 'count', start, FIRST_COUNT_DAYS);
   let left = start;
-  for (let daysAgo = FIRST_COUNT_DAYS - 1; daysAgo > 1; daysAgo--) {
-    if (left >= lump && chance.uniform(0, 1) < perMonth / lump / 30) {
-      left -= lump;
-      keeper.move(item, 'use', lump, daysAgo + 0.4);
+  for (let daysAgo = FIRST_COUNT_DAYS - 1; daysAgo > 1; daysAgo -= takenEveryDays) {
+    const taken = Math.floor((perMonth * takenEveryDays) / (30 * lump) + chance.uniform(0, 1)) * lump;
+    if (taken > 0 && left >= taken) {
+      left -= taken;
+      keeper.move(item, 'use', taken, daysAgo + 0.4);
     }
-    if (left <= start / 3 && full) {
+    if (left <= start / 2) {
       const came = Math.ceil((start - left) / item.packSize) * item.packSize;
       left += came;
       keeper.move(item, 'receive', came, daysAgo + 0.2);
     }
   }
-  keeper.move(item, 'count', left, 1.5);
+  keeper.move(item, 'count', lastCount ?? left, 1.5);
 }

@@ -9,6 +9,7 @@ import {
   StoreOrderEntry,
   StoreReceipt,
   StoreView,
+  ThreadNeed,
 } from '../store/index.js';
 import { downloads, reads, writes } from './route.js';
 
@@ -23,6 +24,14 @@ export const storeRoutes = {
     permission: 'mechanic',
     forSystems: true,
     reply: StoreView,
+  }),
+  readThreadNeeds: reads({
+    id: 'readThreadNeeds',
+    path: '/api/store/thread-needs',
+    summary: 'The threads that waiting jobs take, beside what is in the store',
+    permission: 'mechanic',
+    forSystems: true,
+    reply: z.array(ThreadNeed),
   }),
   addStoreItem: writes({
     id: 'addStoreItem',

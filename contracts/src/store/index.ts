@@ -21,6 +21,8 @@ export {
   StoreThing,
   storeThingKey,
   StoreView,
+  ThreadNeed,
+  threadText,
   threadThingText,
   USUAL_BUYING,
   type StoreThingKind,

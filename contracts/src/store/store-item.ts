@@ -31,10 +31,15 @@ export function storeThingKey(thing: StoreThing): string {
   }
 }
 
-/** A thread in words for a list or a search: Tex 135 bonded nylon, black. */
-export function threadThingText({ tex, constructionId, colour }: StoreThing & { kind: 'thread' }): string {
+/** A thread in words: Tex 135 bonded nylon. */
+export function threadText({ tex, constructionId }: { tex: number; constructionId: string }): string {
   const name = threadConstruction(constructionId)?.name ?? constructionId;
-  return `Tex ${tex} ${name[0]!.toLowerCase()}${name.slice(1)}, ${colour}`;
+  return `Tex ${tex} ${name[0]!.toLowerCase()}${name.slice(1)}`;
+}
+
+/** A thread in words for a list or a search: Tex 135 bonded nylon, black. */
+export function threadThingText(thread: StoreThing & { kind: 'thread' }): string {
+  return `${threadText(thread)}, ${thread.colour}`;
 }
 
 /** A thing in the store: where it lies, and how it is bought. */
@@ -51,6 +56,8 @@ export const StoreItemEntry = z.strictObject({
   leadSpreadDays: z.number().min(0).max(180),
   /** Share of orders whose delivery is to come before nothing is left. */
   service: z.number().min(0.5).max(0.999),
+  /** Months from its delivery that it is good for; null where nobody goes by that. */
+  shelfMonths: z.int().min(1).max(240).nullable(),
   /** It is used here: else it is in no list of what to order. */
   inUse: z.boolean(),
 });
@@ -61,9 +68,9 @@ export type StoreItemRevision = z.infer<typeof StoreItemRevision>;
 
 /** How a thing is bought while nobody said: a usual pack, a week and 19 deliveries of 20 in time. Common practice. */
 export const USUAL_BUYING = {
-  needle: { packSize: 10, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
-  thread: { packSize: 5000, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
-  part: { packSize: 1, leadDays: 7, leadSpreadDays: 2, service: 0.95 },
+  needle: { packSize: 10, leadDays: 7, leadSpreadDays: 2, service: 0.95, shelfMonths: null },
+  thread: { packSize: 5000, leadDays: 7, leadSpreadDays: 2, service: 0.95, shelfMonths: null },
+  part: { packSize: 1, leadDays: 7, leadSpreadDays: 2, service: 0.95, shelfMonths: null },
 } as const satisfies Record<StoreThingKind, Partial<StoreItemEntry>>;
 
 /** What happened to a thing. A count is the total that is there; the others are what came or went. */
@@ -106,9 +113,24 @@ export type StoreMove = z.infer<typeof StoreMove>;
 export const StoreItem = StoreItemEntry.extend({
   id: Id,
   version: Version,
-  /** By the last count, what came and what went since; null before the first count. */
+  /** By the last count, what came and what went since, sewn thread too; null before the first count. */
   onHand: Quantity.nullable(),
   countedAt: Instant.nullable(),
+  /** Metres of this thread, in whatever colour, that machines sewed since the count; null where none do. */
+  sewn: z
+    .object({
+      sinceCount: Quantity,
+      /** Several colours of it are in use, so that nobody knows which was sewn: nothing is taken off. */
+      isShared: z.boolean(),
+      /** Machines that sew it and whose speed is not entered: what they sew is not in it. */
+      machinesWithoutSpeed: z.int(),
+    })
+    .nullable(),
+  /** Metres of this thread, in whatever colour, that the jobs that wait take. */
+  waiting: Quantity,
+  /** What is past its shelf life, and when more will be; nothing where it has none. */
+  overage: Quantity,
+  overageFrom: Instant.nullable(),
   /** Use in a day; null while too little is known. */
   perDay: z.number().nullable(),
   /** Order at or below this; null while on hand or use is not known. */
@@ -133,6 +155,17 @@ export const StoreView = z.object({
   }),
 });
 export type StoreView = z.infer<typeof StoreView>;
+
+/** A thread that waiting jobs take, in whatever colour, beside what is there of it. */
+export const ThreadNeed = ThreadChoice.pick({ tex: true, constructionId: true }).extend({
+  neededMetres: Quantity,
+  /** Metres in the store; null where none of it is kept or counted. */
+  thereMetres: Quantity.nullable(),
+  orderedMetres: Quantity,
+  /** Metres are null where nobody said how fast the machine is run. */
+  jobs: z.array(z.object({ jobId: Id, setupName: Name, neededMetres: Quantity.nullable() })),
+});
+export type ThreadNeed = z.infer<typeof ThreadNeed>;
 
 /** One kind of needle, as plans of rounds see the store. */
 export const NeedleStock = z.object({

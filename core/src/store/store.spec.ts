@@ -1,12 +1,16 @@
 import { DAY_MS } from '../units/index.js';
 import fc from 'fast-check';
 import { randomGamma, randomLcg, randomPoisson } from 'd3-random';
+import { threadConstruction } from '../thread/index.js';
 import {
   coneMetres,
+  leftAfterSewing,
   orderAdvice,
   orderQuantity,
   reorderPoint,
+  shelfAge,
   storeLedger,
+  threadSewnMetres,
   usePerDay,
   type LeadDemand,
   type LedgerMove,
@@ -153,6 +157,63 @@ describe('a cone on the scale', () => {
     expect(coneMetres(310, 40, 135)).toBeCloseTo(2000, 9);
     expect(coneMetres(40, 40, 135)).toBe(0);
     expect(() => coneMetres(30, 40, 135)).toThrowError(/coneG is 30; allowed: 40/);
+  });
+});
+
+describe('thread that machines sew', () => {
+  const construction = threadConstruction('bonded-nylon')!;
+  const STRAP = { stitchLengthMm: 4, stackMm: 0.58, tex: 135, construction };
+
+  it('is what the rectangle of a stitch takes, needle and bobbin, with a tenth of waste', () => {
+    // d = 0.421 mm: L + (t + d) each, by geometry; 60,000 stitches an hour at 1,000 a minute.
+    expect(threadSewnMetres(STRAP, 1, 1000)).toBeCloseTo(60 * 2 * (4 + 0.58 + 0.421) * 1.1, 0);
+    expect(threadSewnMetres(STRAP, 0, 1000)).toBe(0);
+    expect(() => threadSewnMetres(STRAP, -1, 1000)).toThrowError(/runningHours is -1/);
+  });
+
+  it('grows with hours, speed and depth, each in its proportion', () => {
+    const one = threadSewnMetres(STRAP, 2, 800);
+    expect(threadSewnMetres(STRAP, 4, 800)).toBeCloseTo(2 * one, 9);
+    expect(threadSewnMetres(STRAP, 2, 1600)).toBeCloseTo(2 * one, 9);
+    // A millimetre of depth takes two of thread a stitch.
+    const deeper = threadSewnMetres({ ...STRAP, stackMm: 1.58 }, 2, 800);
+    expect(deeper - one).toBeCloseTo((96_000 * 2 * 1.1) / 1000, 6);
+  });
+
+  it('was taken whether or not somebody wrote it down, and once', () => {
+    const had = { onHand: 800, usedSinceCount: 200 };
+    expect([0, 200, 500, 5000].map((sewn) => leftAfterSewing(had, sewn))).toEqual([800, 800, 500, 0]);
+    expect(leftAfterSewing({ ...had, onHand: null }, 100)).toBeNull();
+  });
+});
+
+describe('the shelf life of what is there', () => {
+  const came = [
+    { quantity: 30, atMs: 100 },
+    { quantity: 20, atMs: 300 },
+  ];
+
+  it('counts from the last deliveries, for the oldest is taken first', () => {
+    expect(shelfAge(20, came, 0, 200)).toEqual({ overage: 0, nextAtMs: 300 });
+    expect(shelfAge(35, came, 0, 200)).toEqual({ overage: 15, nextAtMs: 300 });
+    expect(shelfAge(35, came, 0, 50)).toEqual({ overage: 0, nextAtMs: 100 });
+  });
+
+  it('takes what no delivery accounts for to be as old as the first record', () => {
+    expect(shelfAge(60, came, 0, 50)).toEqual({ overage: 10, nextAtMs: 100 });
+    expect(shelfAge(60, [], 70, 50)).toEqual({ overage: 0, nextAtMs: 70 });
+    expect(shelfAge(0, came, 0, 400)).toEqual({ overage: 0, nextAtMs: null });
+  });
+
+  it('never has more overage than is there, and less of it the longer it keeps', () => {
+    const deliveries = fc.array(fc.record({ quantity: fc.nat(50), atMs: fc.nat(1000) }));
+    fc.assert(
+      fc.property(deliveries, fc.nat(200), fc.nat(1000), fc.nat(1000), (list, onHand, one, other) => {
+        const [early, late] = [Math.min(one, other), Math.max(one, other)];
+        const [less, more] = [early, late].map((limit) => shelfAge(onHand, list, 0, limit).overage);
+        return less! <= more! && more! <= onHand;
+      }),
+    );
   });
 });
 

@@ -21,6 +21,7 @@ export interface StoreItemRow extends OrNone<NeedleColumns> {
   leadDays: number;
   leadSpreadDays: number;
   service: number;
+  shelfMonths: number | null;
   inUse: boolean;
   version: number;
 }

@@ -37,6 +37,7 @@ export function storeTables(table: DefineTable) {
       leadDays: whole,
       leadSpreadDays: measure,
       service: measure,
+      shelfMonths: wholeOrNone,
       inUse: { type: DataTypes.BOOLEAN, allowNull: false },
       version,
     }),

@@ -20,4 +20,5 @@ export {
   writeGrouping,
 } from './life-group.store.js';
 export { readFloor, standingNow } from './floor-view.service.js';
+export { presentRuns } from './present-runs.service.js';
 export { shopClock, type ShopClock } from './shop-clock.js';

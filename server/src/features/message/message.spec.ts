@@ -1,7 +1,16 @@
 import { createHmac } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { newId, routes, type MessageTargetEntry, type Problem, type WebhookBody } from '@gantelet/contracts';
+import { DAY_MS } from '@gantelet/core';
+import {
+  newId,
+  routes,
+  USUAL_BUYING,
+  type MessageTargetEntry,
+  type Problem,
+  type StoreItemEntry,
+  type WebhookBody,
+} from '@gantelet/contracts';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { makeMessages } from './make-messages.js';
@@ -66,6 +75,32 @@ describe('messages', () => {
     expect(mails.length).toBe(1);
     expect((await view()).messages[0]?.deliveries).toEqual([
       { address: 'lead@works.example', sentAt: later(2000).toISOString(), tries: 1, problem: '' },
+    ]);
+  });
+
+  it('tell what runs short, once a day while it does', async () => {
+    await add({ ...MAIL, kinds: ['order-now'] });
+    const mechanic = await shop.signedIn('mechanic');
+    const itemId = newId();
+    const oil: StoreItemEntry = {
+      ...{ thing: { kind: 'part', name: 'Oil, 1 l' }, place: '', supplier: 'Wharf', packPrice: 12 },
+      ...{ ...USUAL_BUYING.part, packSize: 6, inUse: true },
+    };
+    await mechanic.call(routes.addStoreItem, { key: itemId, body: oil });
+    const move = (kind: 'count' | 'use', quantity: number) =>
+      mechanic.call(routes.moveStoreItem, { params: { itemId }, body: { kind, quantity, note: '' } });
+    await move('count', 40);
+    shop.clock.now = later(20 * DAY_MS);
+    expect(await makeMessages(shop.database, shop.clock.now)).toBe(0);
+    // 38 used in 20 days: two last a day, a delivery takes a week.
+    await move('use', 38);
+    expect(await makeMessages(shop.database, later(1000))).toBe(1);
+    expect(await makeMessages(shop.database, later(2000))).toBe(0);
+    expect(await makeMessages(shop.database, later(DAY_MS))).toBe(1);
+    const [message] = (await view()).messages;
+    expect([message?.subject, message?.text]).toEqual([
+      '1 thing to order now',
+      jasmine.stringMatching(/^Oil, 1 l: \d+, from Wharf$/) as never,
     ]);
   });
 

@@ -61,8 +61,9 @@ export async function lockItem({ tables }: Database, id: string, tx: Transaction
 }
 
 function bareItemOf(row: StoreItemRow): BareItem {
-  const { id, version, place, supplier, packSize, packPrice, leadDays, leadSpreadDays, service } = row;
-  const entry = { place, supplier, packSize, packPrice, leadDays, leadSpreadDays, service };
+  const { id, version, place, supplier, packSize, packPrice, leadDays, leadSpreadDays } = row;
+  const { service, shelfMonths } = row;
+  const entry = { place, supplier, packSize, packPrice, leadDays, leadSpreadDays, service, shelfMonths };
   return { id, version, thing: thingOf(row), ...entry, inUse: Boolean(row.inUse) };
 }
 

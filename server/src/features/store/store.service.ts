@@ -1,4 +1,4 @@
-import { DAY_MS, orderAdvice, sameNeedle, storeLedger, USE_LOOK_BACK_DAYS, usePerDay } from '@gantelet/core';
+import { DAY_MS, sameNeedle, USE_LOOK_BACK_DAYS } from '@gantelet/core';
 import {
   ProblemError,
   storeThingKey,
@@ -8,12 +8,14 @@ import {
   type StoreItemEntry,
   type StoreItemRevision,
   type StoreMoveWrite,
-  type StoreOrder,
   type StoreOrderEntry,
+  type StoreThing,
   type StoreView,
+  type ThreadNeed,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { findShop, requireShopTime } from '../shop/index.js';
+import { onOrder, standingOf } from './item-standing.js';
 import {
   firstMoves,
   findItems,
@@ -31,10 +33,8 @@ import {
   type BareItem,
   type ItemMove,
 } from './store-item.store.js';
-/** Days that an order lasts beyond its delivery. Common practice: a month. */
-const COVER_DAYS = 30;
-/** So many of the last moves of a thing are shown. */
-const MOVES_SHOWN = 8;
+import { sewnMetres, waitingThread } from './thread-use.service.js';
+import { deliveriesOf } from './thread-use.store.js';
 
 /** Everything in the store, with what it lasts for and what to order. */
 export async function readStore(
@@ -86,13 +86,16 @@ async function readItems(
   tx: Transaction | null,
 ): Promise<readonly StoreItem[]> {
   const since = new Date(now.getTime() - USE_LOOK_BACK_DAYS * DAY_MS);
-  const [items, moves, orders, installed, first, began] = await Promise.all([
+  const [items, moves, orders, installed, first, began, sewn, needs, deliveries] = await Promise.all([
     findItems(database, tx),
     movesSince(database, since, tx),
     openOrders(database, tx),
     needlesInstalled(database, since, tx),
     firstMoves(database, tx),
     shopBegan(database, tx),
+    sewnMetres(database, now, tx),
+    waitingThread(database, tx),
+    deliveriesOf(database, tx),
   ]);
   const byItem = new Map<string, ItemMove[]>();
   for (const move of moves) {
@@ -100,67 +103,40 @@ async function readItems(
     if (own) own.push(move);
     else byItem.set(move.itemId, [move]);
   }
+  const colours = (item: BareItem): number =>
+    items.filter((one) => one.inUse && one.thing.kind === 'thread' && isThread(item.thing, one.thing)).length;
   return items.map((item) =>
-    standOf(item, {
+    standingOf(item, {
       now,
       moves: byItem.get(item.id) ?? [],
       orders: orders.get(item.id) ?? [],
       installed: installed.get(item.id) ?? { sinceCount: 0, within: 0 },
-      // Needles are known since machines were; of anything else, since somebody wrote something down.
-      knownSince: item.thing.kind === 'needle' ? began : (first.get(item.id) ?? now),
+      began,
+      firstMoveAt: first.get(item.id) ?? now,
+      sewn: sewn.get(item.id) ?? null,
+      sharesThread: colours(item) > 1,
+      waiting: needs.find((need) => isThread(item.thing, need))?.neededMetres ?? 0,
+      deliveries: deliveries.get(item.id) ?? [],
     }),
   );
 }
 
-interface Known {
-  readonly now: Date;
-  readonly moves: readonly ItemMove[];
-  readonly orders: readonly StoreOrder[];
-  readonly installed: { readonly sinceCount: number; readonly within: number };
-  readonly knownSince: Date;
+/** The threads that waiting jobs take, beside what is in the store of each, in whatever colour. */
+export async function readThreadNeeds(database: Database, now: Date): Promise<ThreadNeed[]> {
+  const [needs, items] = await Promise.all([waitingThread(database, null), readItems(database, now, null)]);
+  return needs.map((need) => {
+    const kept = items.filter(({ thing, inUse }) => inUse && isThread(thing, need));
+    const counted = kept.filter(({ onHand }) => onHand !== null);
+    return {
+      ...need,
+      thereMetres: counted.length === 0 ? null : counted.reduce((sum, { onHand }) => sum + onHand!, 0),
+      orderedMetres: kept.reduce((sum, { orders }) => sum + onOrder(orders), 0),
+    };
+  });
 }
 
-function standOf(item: BareItem, { now, moves, orders, installed, knownSince }: Known): StoreItem {
-  const needle = item.thing.kind === 'needle';
-  const ledger = storeLedger(moves.map((move) => ({ ...move, atMs: Date.parse(move.movedAt) })));
-  // What a count of needles finds missing went into machines: those changes are logged by themselves.
-  const taken = needle
-    ? [
-        ...moves
-          .filter(({ kind }) => kind === 'use' || kind === 'scrap')
-          .map(({ quantity, movedAt }) => ({ quantity, atMs: Date.parse(movedAt) })),
-        { quantity: installed.within, atMs: now.getTime() },
-      ]
-    : ledger.taken;
-  const perDay = usePerDay(taken, knownSince.getTime(), now.getTime());
-  const onHand = ledger.onHand === null ? null : Math.max(0, ledger.onHand - installed.sinceCount);
-  const onOrder = orders.reduce((sum, { quantity }) => sum + quantity, 0);
-  const advice =
-    onHand === null || perDay === null || !item.inUse
-      ? null
-      : orderAdvice({
-          ...item,
-          // Thread leaves the store by the cone, needles and parts one by one.
-          lump: item.thing.kind === 'thread' ? item.packSize : 1,
-          perDay,
-          onHand,
-          onOrder,
-          coverDays: COVER_DAYS,
-        });
-  return {
-    ...item,
-    onHand,
-    countedAt: ledger.countedAtMs === null ? null : new Date(ledger.countedAtMs).toISOString(),
-    perDay,
-    reorderAt: advice && advice.reorderAt,
-    toOrder: advice?.quantity ?? 0,
-    orders: [...orders],
-    moves: moves
-      .slice(-MOVES_SHOWN)
-      .reverse()
-      .map(({ itemId: _, ...move }) => move),
-  };
-}
+const isThread = (thing: StoreThing, { tex, constructionId }: Pick<ThreadNeed, 'tex' | 'constructionId'>) =>
+  thing.kind === 'thread' && thing.tex === tex && thing.constructionId === constructionId;
 
 /** @throws ProblemError `store.listed` */
 export async function addItem(

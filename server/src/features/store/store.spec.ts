@@ -31,7 +31,8 @@ describe('the store', () => {
     key = newId(),
   ) => mechanic.call(routes.moveStoreItem, { key, params: { itemId }, body: { kind, quantity, note: '' } });
   const THREAD: StoreItemEntry = {
-    thing: { kind: 'thread', tex: 135, constructionId: 'bonded-nylon', colour: 'black' },
+    // No machine of the small works sews with it.
+    thing: { kind: 'thread', tex: 210, constructionId: 'bonded-nylon', colour: 'black' },
     place: 'Thread shelf 1',
     supplier: 'Longacre',
     packSize: 2500,
@@ -39,6 +40,7 @@ describe('the store', () => {
     leadDays: 7,
     leadSpreadDays: 2,
     service: 0.95,
+    shelfMonths: null,
     inUse: true,
   };
   const keep = async (entry: StoreItemEntry): Promise<string> => {
@@ -108,7 +110,7 @@ describe('the store', () => {
       jasmine.objectContaining({ onHand: 5000, perDay: 250, reorderAt: 5000, toOrder: 7500 }),
     );
     const csv = (await mechanic.call(routes.readOrderList)).body as unknown as string;
-    expect(csv).toContain('Longacre,"Tex 135 bonded nylon, black",3,7500,m,24.5,73.5,');
+    expect(csv).toContain('Longacre,"Tex 210 bonded nylon, black",3,7500,m,24.5,73.5,');
     later(1);
     await move(id, 'count', 1000);
     // What the count found missing was used too.
@@ -165,6 +167,23 @@ describe('the store', () => {
     await mechanic.call(routes.reviseStoreItem, { params: { itemId: id }, body: rest });
     expect(await item(id)).toEqual(jasmine.objectContaining({ reorderAt: null, toOrder: 0 }));
     expect((await mechanic.call(routes.readRounds)).body.stock).toEqual([]);
+  });
+
+  it('says what is past its shelf life, the oldest being taken first', async () => {
+    const id = await keep({ ...THREAD, shelfMonths: 12 });
+    await move(id, 'count', 3000);
+    later(200);
+    await move(id, 'receive', 2500);
+    expect(await item(id)).toEqual(
+      jasmine.objectContaining({ overage: 0, overageFrom: jasmine.stringMatching(/^20/) as never }),
+    );
+    later(200);
+    // The 3,000 m of the first count are 400 days old, the delivery 200.
+    expect((await item(id)).overage).toBe(3000);
+    await move(id, 'use', 2000);
+    expect((await item(id)).overage).toBe(1000);
+    await move(id, 'use', 1500);
+    expect((await item(id)).overage).toBe(0);
   });
 
   it('refuses what is no quantity and what there is not, and tells operators nothing', async () => {

@@ -16,9 +16,10 @@ import {
   combineLatest,
 } from 'rxjs';
 import type { QueueJob } from '@gantelet/core';
-import { routes, type Problem, type QueuedJob } from '@gantelet/contracts';
+import { roleReaches, routes, type Problem, type QueuedJob } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { matchFeature } from '../match/match.state';
+import { shopFeature } from '../shop/shop.state';
 import { JobQueueEngine } from './job-queue-engine';
 import { jobQueueActions, jobQueueFeature } from './job-queue.state';
 import { indexLanes, lanesOf, placedOf } from './placed-lanes';
@@ -49,6 +50,22 @@ export const read = createEffect(
           catchError(failed),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+/** The threads of what waits, again after every change of it. */
+export const readNeeds = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
+    actions.pipe(
+      ofType(jobQueueActions.opened, jobQueueActions.written),
+      withLatestFrom(store.select(shopFeature.selectPerson)),
+      switchMap(([, person]) =>
+        roleReaches(person?.role ?? 'operator', 'mechanic')
+          ? api.call(routes.readThreadNeeds).pipe(catchError(() => of([])))
+          : of([]),
+      ),
+      map((needs) => jobQueueActions.needsRead({ needs })),
     ),
   { functional: true },
 );

@@ -17,6 +17,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { unreadText } from '../../shared/words/read-words';
+import { needText, shortThreads } from '../../shared/words/store-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
@@ -79,7 +80,17 @@ export class JobQueuePage {
   private readonly shop = this.store.selectSignal(matchFeature.selectBenchShop);
   private readonly shopRead = this.store.selectSignal(matchFeature.selectRead);
   /** Without the machines every job would seem to have none. */
-  protected readonly isRead = computed(() => this.queue() !== null && this.shopRead());
+  protected readonly isRead = computed(
+    () => this.queue() !== null && this.needs() !== null && this.shopRead(),
+  );
+  private readonly needs = this.store.selectSignal(jobQueueFeature.selectNeeds);
+  /** Threads that run out before the jobs are sewn, each with the jobs that take it. */
+  protected readonly short = computed(() =>
+    shortThreads(this.needs() ?? []).map((need) => ({
+      text: needText(need),
+      jobs: [...new Set(need.jobs.map(({ setupName }) => setupName))].join(', '),
+    })),
+  );
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly mayOrder = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
 

@@ -1,4 +1,5 @@
-import { newId, type JobQueue, type Problem, type QueuedJob } from '@gantelet/contracts';
+import { TestBed } from '@angular/core/testing';
+import { newId, type JobQueue, type Problem, type QueuedJob, type ThreadNeed } from '@gantelet/contracts';
 import { MACHINE, SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { runEffects } from '../../testing/run-effects';
@@ -48,6 +49,10 @@ const KNOWN: KnownProblem = {
       ],
     ],
   },
+};
+const NEED: ThreadNeed = {
+  ...{ tex: 135, constructionId: 'bonded-nylon', neededMetres: 4000, thereMetres: 900, orderedMetres: 0 },
+  jobs: [STRAP, HEM, STRAP].map(({ id: jobId, setupName }) => ({ jobId, setupName, neededMetres: 1000 })),
 };
 const GONE: Problem = { type: 'about:blank', title: 'Moved on', status: 409, code: 'queue.moved-on' };
 
@@ -102,6 +107,7 @@ describe('the job queue', () => {
           hands: [],
         }),
         jobQueueActions.queueRead({ queue: QUEUE }),
+        jobQueueActions.needsRead({ needs: [NEED] }),
         jobQueueActions.problemFound(KNOWN),
       ],
     });
@@ -128,6 +134,31 @@ describe('the job queue', () => {
     const page = await show();
     const options = [...(page.field('Machine for Body') as HTMLSelectElement).options];
     expect(options.map(({ textContent }) => textContent?.trim())).toEqual(['no machine yet', 'Compound 08']);
+  });
+
+  it('says which thread runs out and which jobs it is for', async () => {
+    const page = await show();
+    expect(page.text()).toContain(
+      'Thread runs out. Tex 135 bonded nylon: about 4,000 m for these jobs, 900 m in the store. It is for Strap, Hem.',
+    );
+  });
+
+  it('asks for the threads of mechanics, and of nobody who may not see the store', () => {
+    for (const [role, routesAsked] of [
+      ['mechanic', ['readThreadNeeds']],
+      ['operator', []],
+    ] as const) {
+      const { store, asked } = runEffects({
+        features: [jobQueueFeature, matchFeature, catalogueFeature, shopFeature],
+        effects: { readNeeds: effects.readNeeds },
+        before: [shopActions.sessionRead({ session: { ...SESSION, person: { ...SESSION.person!, role } } })],
+        answers: { readThreadNeeds: [NEED] },
+      });
+      store.dispatch(jobQueueActions.opened());
+      expect(asked.map(({ route }) => route)).toEqual([...routesAsked]);
+      expect(store.selectSignal(jobQueueFeature.selectNeeds)()).toEqual(role === 'mechanic' ? [NEED] : []);
+      TestBed.resetTestingModule();
+    }
   });
 
   it('adds a job by pieces and minutes a piece', async () => {

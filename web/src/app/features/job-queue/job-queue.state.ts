@@ -1,5 +1,12 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { JobQueue, JobQueueOrder, Problem, QueuedJobEnd, QueuedJobEntry } from '@gantelet/contracts';
+import type {
+  JobQueue,
+  JobQueueOrder,
+  Problem,
+  QueuedJobEnd,
+  QueuedJobEntry,
+  ThreadNeed,
+} from '@gantelet/contracts';
 import type { KnownProblem, PlacedLanes } from './placed-lanes';
 
 export const jobQueueActions = createActionGroup({
@@ -7,6 +14,8 @@ export const jobQueueActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     'Queue Read': props<{ queue: JobQueue }>(),
+    /** The threads of what waits; none where somebody may not see the store. */
+    'Needs Read': props<{ needs: readonly ThreadNeed[] }>(),
     /** What it takes to go from each job to each other on each machine. */
     'Problem Found': props<KnownProblem>(),
     /** Somebody moves a job, and nothing is written yet. */
@@ -30,6 +39,8 @@ export const jobQueueActions = createActionGroup({
 export interface JobQueueState {
   /** Null until it was read. */
   readonly queue: JobQueue | null;
+  /** Null until they were read. */
+  readonly needs: readonly ThreadNeed[] | null;
   readonly known: KnownProblem | null;
   /** As somebody arranges it; null while it is as it stands. */
   readonly arranged: PlacedLanes | null;
@@ -46,6 +57,7 @@ export interface JobQueueState {
 
 const initial: JobQueueState = {
   queue: null,
+  needs: null,
   known: null,
   arranged: null,
   worked: null,
@@ -69,6 +81,7 @@ export const jobQueueFeature = createFeature({
       worked: null,
       problem: null,
     })),
+    on(jobQueueActions.needsRead, (state, { needs }) => ({ ...state, needs })),
     on(jobQueueActions.problemFound, (state, { problem, jobIds, machineIds }) => ({
       ...state,
       known: { problem, jobIds, machineIds },

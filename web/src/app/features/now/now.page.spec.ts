@@ -142,6 +142,7 @@ describe('what needs me now', () => {
       },
       ...{ ...USUAL_BUYING.part, packPrice: null, inUse: true, onHand: 1, countedAt: AT, perDay: 0.1 },
       ...{ reorderAt: 2, toOrder: 4, orders: [], moves: [] },
+      ...{ sewn: null, waiting: 0, overage: 0, overageFrom: null },
     };
     const enough = { ...part, id: newId(), thing: { ...part.thing, name: 'Cord' }, toOrder: 0 };
     const needle = (nm: number) => ({

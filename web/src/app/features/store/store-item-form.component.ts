@@ -26,6 +26,7 @@ interface FormValue {
   readonly leadDays: number | null;
   readonly leadSpreadDays: number | null;
   readonly servicePercent: number | null;
+  readonly shelfMonths: number | null;
   readonly inUse: boolean;
 }
 
@@ -97,6 +98,17 @@ interface FormValue {
       Deliveries in time, %
       <input class="form-control" ganNumber least="50" most="99.9" formControlName="servicePercent" />
     </label>
+    <label>
+      Good for, months
+      <input
+        class="form-control"
+        ganNumber
+        whole
+        least="1"
+        placeholder="no limit"
+        formControlName="shelfMonths"
+      />
+    </label>
     @if (!isNew()) {
       <label class="tick">
         <input type="checkbox" class="form-check-input" formControlName="inUse" /> We use it
@@ -163,6 +175,7 @@ export class StoreItemFormComponent {
       leadDays: new FormControl<number | null>(null),
       leadSpreadDays: new FormControl<number | null>(null),
       servicePercent: new FormControl<number | null>(null),
+      shelfMonths: new FormControl<number | null>(null),
       inUse: new FormControl(true, { nonNullable: true }),
     },
     zodValidator(StoreItemEntry, (value: FormValue) => this.entryOf(value)),
@@ -188,9 +201,9 @@ export class StoreItemFormComponent {
 
   /** What the form stands for, whether or not it can be kept. */
   private entryOf(value: FormValue) {
-    const { place, supplier, packSize, packPrice, leadDays, leadSpreadDays, inUse } = value;
+    const { place, supplier, packSize, packPrice, leadDays, leadSpreadDays, shelfMonths, inUse } = value;
     const service = value.servicePercent === null ? null : value.servicePercent / 100;
-    const bought = { packSize, packPrice, leadDays, leadSpreadDays, service };
+    const bought = { packSize, packPrice, leadDays, leadSpreadDays, service, shelfMonths };
     return { thing: this.thingOf(value), place, supplier, ...bought, inUse };
   }
 

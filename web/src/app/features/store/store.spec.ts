@@ -6,7 +6,16 @@ import { NO_NETWORK, runEffects } from '../../testing/run-effects';
 import { StorePage } from './store.page';
 import * as effects from './store.effects';
 import { storeActions, storeFeature } from './store.state';
-import { lastsText, packsText, useText } from '../../shared/words/store-words';
+import {
+  lastsText,
+  needText,
+  onHandText,
+  packsText,
+  remarksOn,
+  shortThreads,
+  useText,
+  whyOrderText,
+} from '../../shared/words/store-words';
 
 const THREAD: StoreItem = {
   id: newId(),
@@ -20,6 +29,10 @@ const THREAD: StoreItem = {
   inUse: true,
   onHand: 5000,
   countedAt: '2026-11-27T06:00:00.000Z',
+  sewn: null,
+  waiting: 0,
+  overage: 0,
+  overageFrom: null,
   perDay: 200,
   reorderAt: 5000,
   toOrder: 7500,
@@ -196,6 +209,42 @@ describe('the store', () => {
       '2.4 cones',
       '',
     ]);
+  });
+});
+
+describe('what is told of a thing', () => {
+  const sewn = { sinceCount: 3240, isShared: false, machinesWithoutSpeed: 0 };
+
+  it('is what machines sewed of it, and what nobody can tell', () => {
+    expect(remarksOn(THREAD)).toEqual([]);
+    expect(remarksOn({ ...THREAD, sewn })[0]).toContain('about 3,200 m since the count');
+    expect(onHandText({ ...THREAD, sewn, onHand: 41_760 })).toBe('about 42,000 m');
+    expect(onHandText({ ...THREAD, onHand: 41_760 })).toBe('41,760 m');
+    expect(remarksOn({ ...THREAD, sewn: { ...sewn, isShared: true } })[0]).toContain('Several colours');
+    const unknown = remarksOn({ ...THREAD, sewn: { ...sewn, sinceCount: 0, machinesWithoutSpeed: 2 } });
+    expect(unknown).toEqual([jasmine.stringContaining('2 machines that sew it have no speed entered')]);
+  });
+
+  it('is what is too old, or when it will be', () => {
+    const keeps = { ...OIL, shelfMonths: 24, overageFrom: '2027-03-03T00:00:00.000Z' };
+    expect(remarksOn(keeps)).toEqual(['Past its 2 years from 3 Mar 2027.']);
+    expect(remarksOn({ ...keeps, overage: 2 })).toEqual([
+      '2 pieces came more than 2 years ago. Try it before it is used.',
+    ]);
+  });
+
+  it('is the jobs that take more of it than there is', () => {
+    expect(whyOrderText({ ...THREAD, waiting: 8000 })).toBe('5,000 m left, the jobs that wait take 8,000 m');
+    const need = { tex: 135, constructionId: 'bonded-nylon', neededMetres: 4310, jobs: [] };
+    const [short, enough, uncounted] = [
+      { ...need, thereMetres: 2100, orderedMetres: 500 },
+      { ...need, thereMetres: 2100, orderedMetres: 5000 },
+      { ...need, thereMetres: null, orderedMetres: 0 },
+    ] as const;
+    expect(shortThreads([short, enough, uncounted])).toEqual([short]);
+    expect(needText(short)).toBe(
+      'Tex 135 bonded nylon: about 4,300 m for these jobs, 2,100 m in the store, 500 m ordered',
+    );
   });
 });
 

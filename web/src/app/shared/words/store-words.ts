@@ -1,9 +1,11 @@
 import {
+  threadText,
   threadThingText,
   type StoreItem,
   type StoreMove,
   type StoreThing,
   type StoreThingKind,
+  type ThreadNeed,
 } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 
@@ -53,6 +55,20 @@ export function countText(kind: StoreThingKind, quantity: number): string {
   return kind === 'thread' ? quantityText(kind, quantity) : NUMBER.format(quantity);
 }
 
+/** What is there, rounded where a part of it was worked out from what machines sewed. */
+export function onHandText(item: Pick<StoreItem, 'thing' | 'onHand' | 'sewn'>): string {
+  if (item.onHand === null) return 'not counted';
+  const text = countText(item.thing.kind, saidOnHand(item)!);
+  return isWorkedOut(item) ? `about ${text}` : text;
+}
+
+/** What is there as it is said. */
+export const saidOnHand = (item: Pick<StoreItem, 'onHand' | 'sewn'>): number | null =>
+  item.onHand !== null && isWorkedOut(item) ? Number(item.onHand.toPrecision(2)) : item.onHand;
+
+const isWorkedOut = ({ sewn }: Pick<StoreItem, 'sewn'>): boolean =>
+  sewn !== null && !sewn.isShared && sewn.sinceCount > 0;
+
 /** What it is in packs, where a pack holds more than one. @example packsText(thread of 2500 m, 7500) // '3 cones' */
 export function packsText(
   { thing, packSize }: Pick<StoreItem, 'thing' | 'packSize'>,
@@ -72,11 +88,60 @@ export function useText({ thing, perDay }: StoreItem): string {
   return `${ROUGH.format(month)}${thing.kind === 'thread' ? ' m' : ''} a month`;
 }
 
-/** Why it is to be ordered: how long it still lasts beside how long a delivery takes. */
+/** Why it is to be ordered: how long it still lasts beside how long a delivery takes, or the jobs that take more. */
 export function whyOrderText(item: StoreItem): string {
+  if (item.onHand !== null && item.waiting > item.onHand)
+    return `${metresText(item.onHand)} left, the jobs that wait take ${metresText(item.waiting)}`;
   const there = item.onHand === 0 ? 'none left' : `${lastsText(item)} left`;
   return `${there}, a delivery takes about ${item.leadDays} days`;
 }
+
+/** What is told of a thing beside its row: by what it was worked out, and what to look at. */
+export function remarksOn(item: StoreItem): readonly string[] {
+  const { sewn, waiting, overage, overageFrom, shelfMonths, thing } = item;
+  const remarks: string[] = [];
+  if (overage > 0)
+    remarks.push(
+      `${quantityText(thing.kind, overage)} came more than ${monthsText(shelfMonths!)} ago. Try it before it is used.`,
+    );
+  else if (overageFrom !== null)
+    remarks.push(`Past its ${monthsText(shelfMonths!)} from ${DAY.format(new Date(overageFrom))}.`);
+  if (sewn && sewn.sinceCount > 0)
+    remarks.push(
+      sewn.isShared
+        ? `Machines sewed about ${metresText(sewn.sinceCount)} of this thread since the count. Several colours are in use, so none is taken off here.`
+        : `Machines sewed about ${metresText(sewn.sinceCount)} since the count, by their hours, speeds and stitches. What nobody wrote down is taken off.`,
+    );
+  if (sewn && sewn.machinesWithoutSpeed > 0)
+    remarks.push(
+      sewn.machinesWithoutSpeed === 1
+        ? 'One machine that sews it has no speed entered, so its thread is not counted.'
+        : `${sewn.machinesWithoutSpeed} machines that sew it have no speed entered, so their thread is not counted.`,
+    );
+  if (waiting > 0) remarks.push(`Jobs that wait take about ${metresText(waiting)}.`);
+  return remarks;
+}
+
+/** Threads of which the jobs that wait take more than there is and is to come. */
+export function shortThreads(needs: readonly ThreadNeed[]): readonly ThreadNeed[] {
+  return needs.filter(
+    ({ neededMetres, thereMetres, orderedMetres }) =>
+      thereMetres !== null && neededMetres > thereMetres + orderedMetres,
+  );
+}
+
+/** @example needText(need) // 'Tex 135 bonded nylon: about 4,300 m for these jobs, 2,100 m in the store' */
+export function needText(need: ThreadNeed): string {
+  const { neededMetres, thereMetres, orderedMetres } = need;
+  const ordered = orderedMetres > 0 ? `, ${metresText(orderedMetres)} ordered` : '';
+  return `${threadText(need)}: about ${metresText(neededMetres)} for these jobs, ${metresText(thereMetres ?? 0)} in the store${ordered}`;
+}
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const metresText = (metres: number): string =>
+  `${metres < 100 ? Math.round(metres) : NUMBER.format(Number(metres.toPrecision(2)))} m`;
+const monthsText = (months: number): string =>
+  months % 12 === 0 ? `${months / 12} ${months === 12 ? 'year' : 'years'}` : `${months} months`;
 
 /** How long what is there lasts at the rate it is used. */
 export function lastsText({ onHand, perDay }: StoreItem): string {

@@ -1,0 +1,116 @@
+import {
+  DAY_MS,
+  SEWN_LOOK_BACK_DAYS,
+  threadConstruction,
+  threadSewnMetres,
+  type Values,
+} from '@gantelet/core';
+import type { ThreadNeed } from '@gantelet/contracts';
+import type { Database, Transaction } from '../../db/database.js';
+import { shopValues } from '../catalogue/index.js';
+import { presentRuns, shopClock } from '../floor/index.js';
+import {
+  presentStretches,
+  threadStretches,
+  waitingSeams,
+  type PresentStretch,
+  type SeamColumns,
+  type ThreadStretch,
+} from './thread-use.store.js';
+
+/** Metres of a thread in the store that machines sewed. */
+export interface SewnMetres {
+  /** In the last `SEWN_LOOK_BACK_DAYS`. */
+  readonly within: number;
+  readonly sinceCount: number;
+  /** Machines that sew it and whose speed nobody said: what they sew is not in it. */
+  readonly machinesWithoutSpeed: number;
+}
+
+/** What machines sewed with each thread in the store in the last weeks and since its last count, by thing. */
+export async function sewnMetres(
+  database: Database,
+  now: Date,
+  tx: Transaction | null,
+): Promise<ReadonlyMap<string, SewnMetres>> {
+  const since = new Date(now.getTime() - SEWN_LOOK_BACK_DAYS * DAY_MS);
+  const [past, present] = await Promise.all([
+    threadStretches(database, since, tx),
+    presentStretches(database, since, now, tx),
+  ]);
+  const sewn = new Map<string, SewnMetres>();
+  if (past.length + present.length === 0) return sewn;
+  const [values, clock] = await Promise.all([shopValues(database, tx), shopClock(database, tx)]);
+  const runs = await presentRuns(database, clock, now, tx);
+  const hoursOf = ({ machineId, zoneId, fromAt, toAt }: PresentStretch, after: Date): number => {
+    const run = runs.get(machineId);
+    if (!run) return 0;
+    const worked = (from: Date | number, to: Date | number): number =>
+      clock.shiftHours(zoneId, new Date(from), new Date(to));
+    const whole = worked(run.fromMs, run.toMs);
+    const start = new Date(Math.max(fromAt.getTime(), after.getTime()));
+    return whole > 0 && start < toAt ? (run.hours * worked(start, toAt)) / whole : 0;
+  };
+  const stretches: readonly ThreadStretch[] = [
+    ...past,
+    ...present.map((one) => ({
+      ...one,
+      hoursWithin: hoursOf(one, since),
+      hoursSinceCount: hoursOf(one, one.countedAt),
+    })),
+  ];
+  for (const stretch of stretches) {
+    const metres = (hours: number): number => metresOf(stretch, hours, values) ?? 0;
+    const before = sewn.get(stretch.itemId) ?? NOTHING_SEWN;
+    sewn.set(stretch.itemId, {
+      within: before.within + metres(stretch.hoursWithin),
+      sinceCount: before.sinceCount + metres(stretch.hoursSinceCount),
+      machinesWithoutSpeed: before.machinesWithoutSpeed,
+    });
+  }
+  const slow = present.filter(({ speedSpm }) => speedSpm === null);
+  for (const [itemId, metres] of sewn) {
+    const machines = slow.filter((one) => one.itemId === itemId).map(({ machineId }) => machineId);
+    sewn.set(itemId, { ...metres, machinesWithoutSpeed: new Set(machines).size });
+  }
+  return sewn;
+}
+
+const NOTHING_SEWN: SewnMetres = { within: 0, sinceCount: 0, machinesWithoutSpeed: 0 };
+
+/** What the jobs that wait take of each thread: their machine stitches for its zone's share of the time they have it. */
+export async function waitingThread(
+  database: Database,
+  tx: Transaction | null,
+): Promise<readonly Pick<ThreadNeed, 'tex' | 'constructionId' | 'neededMetres' | 'jobs'>[]> {
+  const [jobs, clock, values] = await Promise.all([
+    waitingSeams(database, tx),
+    shopClock(database, tx),
+    shopValues(database, tx),
+  ]);
+  const byThread = new Map<string, { tex: number; constructionId: string; jobs: ThreadNeed['jobs'] }>();
+  for (const { jobId, setupName, sewMinutes, zoneId, ...seam } of jobs) {
+    const hours = (sewMinutes / 60) * clock.zoneTime(zoneId).fraction.value;
+    const { tex, constructionId } = seam;
+    const neededMetres = metresOf(seam, hours, values);
+    const key = `${tex} ${constructionId}`;
+    const one = byThread.get(key) ?? { tex, constructionId, jobs: [] };
+    one.jobs.push({ jobId, setupName, neededMetres });
+    byThread.set(key, one);
+  }
+  return [...byThread.values()].map((one) => ({
+    ...one,
+    neededMetres: one.jobs.reduce((sum, { neededMetres }) => sum + (neededMetres ?? 0), 0),
+  }));
+}
+
+/** Metres for running hours on a set-up; null where the speed of the machine or what the thread is made of is not known. */
+function metresOf(
+  { constructionId, speedSpm, ...seam }: SeamColumns,
+  hours: number,
+  values: Values,
+): number | null {
+  const construction = threadConstruction(constructionId);
+  if (!construction || speedSpm === null) return null;
+  return threadSewnMetres({ ...seam, construction }, hours, speedSpm, values);
+}

@@ -47,6 +47,21 @@ test.describe('the store', () => {
     await expectAccessible(page);
   });
 
+  test('prints a label for each drawer, whose code opens what lies there', async ({ page }) => {
+    await signIn(page);
+    await page.setViewportSize({ width: 360, height: 740 });
+    await page.goto('/store');
+    await page.getByRole('link', { name: 'print labels' }).click();
+    await page.getByLabel('Where it lies').selectOption('Oil cupboard');
+    await expect(page.getByRole('article')).toHaveText([/^Sewing-machine oil, 1 l/]);
+    const { items } = (await (await page.request.get('/api/store')).json()) as {
+      items: { id: string; place: string }[];
+    };
+    // A code that a phone scans holds this address.
+    await page.goto(`/store?item=${items.find(({ place }) => place === 'Oil cupboard')!.id}`);
+    await expect(page.getByRole('button', { name: 'Take out' })).toBeInViewport();
+  });
+
   test('takes a list in from a spreadsheet', async ({ page }) => {
     await signIn(page);
     await page.goto('/store');

@@ -75,6 +75,9 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await page.goto('/store/import');
   await expect(page.getByRole('heading', { name: 'Take a list into the store' })).toBeVisible();
   await check();
+  await page.goto('/store/labels');
+  await expect(page.getByRole('article').first()).toBeVisible();
+  await check();
   await page.goto('/rounds/settings');
   await expect(page.getByText('Who changes needles')).toBeVisible();
   await check();

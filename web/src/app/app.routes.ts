@@ -156,6 +156,10 @@ export const appRoutes: Routes = [
             path: 'import',
             loadComponent: () => import('./features/store/import.page').then((m) => m.ImportStorePage),
           },
+          {
+            path: 'labels',
+            loadComponent: () => import('./features/store/store-labels.page').then((m) => m.StoreLabelsPage),
+          },
         ],
       },
       {

@@ -1,5 +1,14 @@
 import { DatePipe, NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
 import { ActivatedRoute, RouterLink } from '@angular/router';
 import { NgbNavModule } from '@ng-bootstrap/ng-bootstrap/nav';
 import { Store } from '@ngrx/store';
@@ -60,6 +69,7 @@ const NO_NEEDLE: NeedleChoice = { systemId: '135x17', nm: 110, pointId: 'round',
 })
 export class StorePage {
   private readonly store = inject(Store);
+  private readonly injector = inject(Injector);
   private readonly view = this.store.selectSignal(storeFeature.selectView);
   protected readonly saving = this.store.selectSignal(storeFeature.selectSaving);
   protected readonly done = this.store.selectSignal(storeFeature.selectDone);
@@ -141,12 +151,30 @@ export class StorePage {
 
   constructor() {
     this.store.dispatch(storeActions.opened());
-    const asked = inject(ActivatedRoute).snapshot.queryParamMap.get('kind');
-    this.kind.set(this.kinds.find((kind) => kind === asked) ?? 'needle');
+    const asked = inject(ActivatedRoute).snapshot.queryParamMap;
+    this.kind.set(this.kinds.find((kind) => kind === asked.get('kind')) ?? 'needle');
+    this.openScanned(asked.get('item'));
     effect(() => {
       if (this.written() === 0) return;
       this.adding.set(null);
       this.open.update((open) => open && { ...open, act: null });
+    });
+  }
+
+  /** Opens what the code of a label named, once the store is read. */
+  private openScanned(id: string | null): void {
+    if (id === null) return;
+    const waiting = effect(() => {
+      const view = this.view();
+      if (view === null) return;
+      waiting.destroy();
+      const item = view.items.find((one) => one.id === id);
+      if (!item) return;
+      this.kind.set(item.thing.kind);
+      this.sought.set(thingText(item.thing));
+      this.open.set({ id, act: null });
+      const show = () => document.getElementById(`thing-${id}`)?.scrollIntoView({ block: 'center' });
+      afterNextRender(show, { injector: this.injector });
     });
   }
 

@@ -3,6 +3,7 @@ import { newId, USUAL_BUYING, type StoreItem, type StoreView } from '@gantelet/c
 import { mountPage } from '../../testing/mount-page';
 import { waitingWrite } from '../../testing/examples';
 import { NO_NETWORK, runEffects } from '../../testing/run-effects';
+import { StoreLabelsPage } from './store-labels.page';
 import { StorePage } from './store.page';
 import * as effects from './store.effects';
 import { storeActions, storeFeature } from './store.state';
@@ -209,6 +210,25 @@ describe('the store', () => {
       '2.4 cones',
       '',
     ]);
+  });
+});
+
+describe('labels for the store', () => {
+  it('are one for each thing in use, by place, with a code that opens it', async () => {
+    const unused = { ...OIL, id: newId(), inUse: false };
+    const page = await mountPage(StoreLabelsPage, {
+      features: [storeFeature],
+      before: [storeActions.viewRead({ view: { ...VIEW, items: [OIL, THREAD, unused] } })],
+    });
+    const labels = () =>
+      [...(page.fixture.nativeElement as HTMLElement).querySelectorAll('article')].map(({ textContent }) =>
+        textContent!.replace(/\s+/g, ' ').trim(),
+      );
+    expect(labels()).toEqual([
+      'Oil, 1 lThread shelf 2',
+      'Tex 135 bonded nylon, blackThread shelf 2Cone of 2,500 m',
+    ]);
+    expect(page.text()).toContain('Print 2 labels');
   });
 });
 

@@ -80,6 +80,12 @@ export function packsText(
   return `${packs} ${packs === 1 ? one : many}`;
 }
 
+/** What comes in a pack, for a label. @example packText(thread of 2500 m) // 'Cone of 2,500 m' */
+export function packText({ thing, packSize }: Pick<StoreItem, 'thing' | 'packSize'>): string {
+  if (packSize === 1) return '';
+  return `${thing.kind === 'thread' ? 'Cone' : 'Pack'} of ${quantityText(thing.kind, packSize)}`;
+}
+
 export function useText({ thing, perDay }: StoreItem): string {
   if (perDay === null) return 'not known yet';
   const month = MONTH_DAYS * perDay;

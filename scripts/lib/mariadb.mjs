@@ -131,9 +131,9 @@ function serverOptions(data, port, initFile, throwAway) {
 }
 
 /** MariaDB refuses to run as root unless told that it is meant. */
-const asThisUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
+export const asThisUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
-async function initialise(home, data) {
+export async function initialise(home, data) {
   const fresh = `${data}.new`;
   if (existsSync(fresh)) say('An earlier start was cut short while making the database: making it again ...');
   else say('Making the database ...');

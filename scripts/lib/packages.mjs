@@ -9,6 +9,10 @@ const DATABASE = {
   packages: ['mariadb-server-core', 'mariadb-client-core'],
 };
 const BACKUP = { programs: ['mariadb', 'mariadb-dump', 'mariadb-binlog'], packages: ['mariadb-client'] };
+const CLUSTER = {
+  programs: ['haproxy', 'mariadb', 'mariadb-backup', 'socat', 'wsrep_sst_mariabackup'],
+  packages: ['galera-4', 'haproxy', 'mariadb-backup', 'mariadb-client', 'mariadb-server', 'socat'],
+};
 const BROWSER = { programs: ['chromium'], packages: ['chromium'] };
 
 const SYSTEM_FOLDERS = ['/usr/sbin', '/usr/bin', '/usr/local/sbin', '/usr/local/bin', '/sbin', '/bin'];
@@ -32,6 +36,8 @@ function isExecutable(path) {
 export const needDatabase = () => need(DATABASE);
 /** Sees to it that the programs are there that back a database up and put it back. */
 export const needBackup = () => need(BACKUP);
+/** Sees to it that the programs of a cluster are there: Galera's nodes, and what stands before them. */
+export const needCluster = () => need(CLUSTER);
 /** Sees to it that the browser for tests and pictures is there. */
 export const needBrowser = () => need(BROWSER);
 

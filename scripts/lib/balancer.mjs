@@ -34,6 +34,7 @@ export async function startBalancer(home, nodes, serverPorts) {
     '  timeout connect 2s',
     '  timeout client 1h',
     '  timeout server 1h',
+    '  timeout check 3s',
     'listen database',
     `  bind 127.0.0.1:${databasePort}`,
     '  mode tcp',

@@ -1,6 +1,6 @@
 import { fork } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { rmSync } from 'node:fs';
+import { openSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, WEB_ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
@@ -54,14 +54,19 @@ export async function verifyBook(home, environment) {
   await run(process.execPath, [SERVER, 'verify-book'], { env: { ...environment, ...secretsOf(home) } });
 }
 
-/** Starts the server and waits until it listens. It ends by itself when this process does. */
-export async function startServer(home, environment, port) {
-  const server = await startListening('server', SERVER, ['serve'], {
+/**
+ * Starts the server and waits until it listens. It ends by itself when this process does.
+ *
+ * @param logFile what it says goes there instead of to the terminal
+ */
+export async function startServer(home, environment, port, { logFile } = {}) {
+  const env = {
     ...environment,
     ...secretsOf(home),
     GANTELET_PORT: String(port),
     GANTELET_WEB_ROOT: WEB_ROOT,
-  });
+  };
+  const server = await startListening('server', SERVER, ['serve'], env, logFile);
   const scheme = process.env.GANTELET_TLS_CERT ? 'https' : 'http';
   return {
     ...server,
@@ -103,8 +108,8 @@ export async function startDevices(home, environment, port) {
   return { environment: broker.environment, ended: broker.ended, stop };
 }
 
-async function startListening(name, file, args, env) {
-  const { child, ended, stop } = start(file, args, env);
+async function startListening(name, file, args, env, logFile) {
+  const { child, ended, stop } = start(file, args, env, logFile);
   const listensOn = await new Promise((resolve, reject) => {
     child.once('message', ({ listening }) => resolve(listening));
     void ended.then(() => reject(new Refusal(`The ${name} ended before it could listen.`)));
@@ -113,10 +118,11 @@ async function startListening(name, file, args, env) {
 }
 
 /** Starts one of our programs in a process group of its own: Ctrl-C reaches only us, and we end them in order. */
-function start(file, args, env) {
+function start(file, args, env, logFile) {
+  const log = logFile === undefined ? 'inherit' : openSync(logFile, 'a');
   const child = fork(file, args, {
     detached: true,
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    stdio: ['ignore', log, log, 'ipc'],
     env: { ...process.env, ...env },
   });
   const ended = new Promise((resolve) => child.once('exit', resolve));

@@ -73,6 +73,35 @@ describe('a transaction', () => {
   });
 });
 
+describe('a statement by itself', () => {
+  it('is done again when another writer got in its way, and given up after some tries', async () => {
+    const { config, database } = await freshDatabase();
+    const { sequelize } = database;
+    // A sequence goes on counting whatever is rolled back.
+    await sequelize.query('CREATE SEQUENCE tries');
+    await sequelize.query(
+      `CREATE FUNCTION after_tries(needed INT) RETURNS INT
+       BEGIN
+         IF NEXTVAL(tries) < needed THEN SIGNAL SQLSTATE '40001' SET MYSQL_ERRNO = 1213; END IF;
+         RETURN 1;
+       END`,
+    );
+    const tried = async () => {
+      const [row] = await sequelize.query<{ tries: number }>('SELECT NEXTVAL(tries) - 1 AS tries', {
+        type: QueryTypes.SELECT,
+      });
+      return Number(row!.tries);
+    };
+    await sequelize.query('SELECT after_tries(4)');
+    expect(await tried()).toBe(4);
+    await expectAsync(sequelize.query('SELECT after_tries(1000)')).toBeRejectedWith(
+      jasmine.objectContaining({ code: 'server.busy' }),
+    );
+    await sequelize.query(`DROP DATABASE ${config.database.name}`);
+    await database.close();
+  });
+});
+
 /** A removal of a needle that was never put in. */
 function brokenRemoval(personId: string) {
   return {

@@ -46,13 +46,20 @@ const WRITERS = 10;
 /** What a session of the database may take, so that one locked row or lost query does not hold the rest up. */
 const SESSION_LIMITS = { max_statement_time: 30, innodb_lock_wait_timeout: 4 };
 
+/**
+ * In a cluster every read waits until its node has what was committed anywhere before it: what somebody wrote a moment ago
+ * over another node is there. A database by itself takes no notice.
+ */
+const READ_OWN_WRITES = { wsrep_sync_wait: 1 };
+
 /** Opens the pool that requests and jobs share. */
 export function openDatabase(config: DatabaseConfig): Database {
   allowRawResults();
   const sequelize = connect(config, {
     pool: { max: CONNECTIONS, min: 0, acquire: 10_000 },
-    dialectOptions: { sessionVariables: SESSION_LIMITS },
+    dialectOptions: { sessionVariables: { ...SESSION_LIMITS, ...READ_OWN_WRITES } },
   });
+  retryAlone(sequelize);
   const inTurn = pLimit(WRITERS);
   return {
     sequelize,
@@ -79,6 +86,15 @@ function connect(config: DatabaseConfig, options: Options): Sequelize {
   });
 }
 
+/** A statement by itself that another writer got in the way of changed nothing, and is done again as a transaction is. */
+function retryAlone(sequelize: Sequelize): void {
+  const query = sequelize.query.bind(sequelize) as (...args: readonly unknown[]) => Promise<unknown>;
+  sequelize.query = ((sql: unknown, options?: { readonly transaction?: unknown }) =>
+    options?.transaction
+      ? query(sql, options)
+      : withRetries(() => query(sql, options))) as Sequelize['query'];
+}
+
 async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
@@ -101,6 +117,11 @@ export function databaseErrno(error: unknown): number {
 /** Whether the database gave up waiting or working: nothing is wrong with what was asked. */
 export function isTimeout(error: unknown): boolean {
   return [LOCK_WAIT_TIMEOUT, STATEMENT_TIMEOUT].includes(databaseErrno(error));
+}
+
+/** Whether another writer or the state of a cluster got in the way: the same may go through in a moment. */
+export function isPassing(error: unknown): boolean {
+  return TRIES.has(databaseErrno(error));
 }
 
 /** Whether the database has no room left for what is written. */

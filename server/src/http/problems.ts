@@ -1,8 +1,11 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ConnectionError, DatabaseError } from 'sequelize';
-import { danglingColumn, duplicateKey, isFull, isTimeout } from '../db/database.js';
+import { danglingColumn, duplicateKey, isFull, isPassing, isTimeout } from '../db/database.js';
 import { IDEMPOTENCY_HEADER, PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
+
+const TRY_LATER = 503;
+const TRY_AFTER_S = '1';
 
 /** Largest request body read. */
 export const BODY_LIMIT = '256kb';
@@ -16,8 +19,10 @@ export function answerProblems(log: Logger): ErrorRequestHandler {
     }
     const problem = asProblem(error);
     if (problem.code === 'server.fault' || problem.code === 'server.full') log.error(error);
+    const { status } = problemOf(problem);
+    if (status === TRY_LATER) response.set('Retry-After', TRY_AFTER_S);
     response
-      .status(problemOf(problem).status)
+      .status(status)
       .type(PROBLEM_MEDIA_TYPE)
       .send(JSON.stringify(problemOf(problem)));
   };
@@ -45,7 +50,7 @@ export const unknownRoute: RequestHandler = () => {
 
 function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  if (error instanceof ConnectionError || isBroken(error) || isTimeout(error))
+  if (error instanceof ConnectionError || isBroken(error) || isTimeout(error) || isPassing(error))
     return new ProblemError('server.busy');
   if (isFull(error)) return new ProblemError('server.full');
   const clash = clashOf(error);

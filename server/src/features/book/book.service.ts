@@ -79,24 +79,29 @@ export type Verified =
 
 const READ_AT_ONCE = 5000;
 
-/** Works every seal out again from the first entry on. Changed, missing and foreign entries break the chain. */
-export async function verifyBook(database: Database): Promise<Verified> {
-  const end = await findEnd(database);
-  let [place, seal] = [0, '0'.repeat(64)];
-  for (;;) {
-    const rows = await findSealed(database, place, READ_AT_ONCE);
-    for (const row of rows) {
-      if (Number(row.place) !== place + 1) return broken(place + 1, 'the entry is missing');
-      place += 1;
-      seal = sealOf(row, place, seal);
-      if (seal !== row.seal) return broken(place, 'the entry is not as it was sealed');
+/**
+ * Works every seal out again from the first entry on. Changed, missing and foreign entries break the chain. All of it is
+ * read as it is at one moment: servers go on sealing meanwhile.
+ */
+export function verifyBook(database: Database): Promise<Verified> {
+  return database.transaction(async (tx) => {
+    const end = await findEnd(database, tx);
+    let [place, seal] = [0, '0'.repeat(64)];
+    for (;;) {
+      const rows = await findSealed(database, place, READ_AT_ONCE, tx);
+      for (const row of rows) {
+        if (Number(row.place) !== place + 1) return broken(place + 1, 'the entry is missing');
+        place += 1;
+        seal = sealOf(row, place, seal);
+        if (seal !== row.seal) return broken(place, 'the entry is not as it was sealed');
+      }
+      if (rows.length < READ_AT_ONCE) break;
     }
-    if (rows.length < READ_AT_ONCE) break;
-  }
-  if (place < end.place) return broken(place + 1, 'the entry is missing');
-  if (place > end.place || seal !== end.seal)
-    return broken(place, 'the chain ends elsewhere than it was sealed');
-  return { outcome: 'whole', entries: place, seal };
+    if (place < end.place) return broken(place + 1, 'the entry is missing');
+    if (place > end.place || seal !== end.seal)
+      return broken(place, 'the chain ends elsewhere than it was sealed');
+    return { outcome: 'whole', entries: place, seal };
+  });
 }
 
 const broken = (place: number, why: string): Verified => ({ outcome: 'broken', place, why });

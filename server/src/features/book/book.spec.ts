@@ -140,3 +140,35 @@ describe('the book', () => {
     expect(await verifyBook(shop.database)).toEqual({ ...changed, place: 3 });
   });
 });
+
+describe('looking through the book', () => {
+  let shop: TestShop;
+  beforeEach(async () => {
+    shop = await startTestShop();
+  });
+  afterEach(() => shop.stop());
+
+  it('finds it whole while it is being sealed', async () => {
+    const operator = await shop.signedIn('operator');
+    const report = () =>
+      operator.call(routes.reportTrouble, {
+        params: { machineId: shop.works.ids.compound },
+        body: { trouble: 'clunk', reportedAt: shop.clock.now.toISOString() },
+      });
+    await report();
+    while ((await sealEntries(shop.database)) > 0);
+    const { bookEntries } = shop.database.tables;
+    const findAll = bookEntries.findAll.bind(bookEntries) as (options: object) => Promise<never>;
+    let sealed = 0;
+    const spied = spyOn(bookEntries, 'findAll').and.callFake(async (options) => {
+      spied.and.callThrough();
+      // The end of the chain was read, its entries not yet.
+      await report();
+      sealed = await sealEntries(shop.database);
+      return findAll(options as object);
+    });
+    expect((await verifyBook(shop.database)).outcome).toBe('whole');
+    expect(sealed).toBe(1);
+    spied.and.callThrough();
+  });
+});

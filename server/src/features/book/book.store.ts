@@ -235,20 +235,22 @@ export async function findSealed(
   { tables }: Database,
   after: number,
   most: number,
+  tx: Transaction,
 ): Promise<readonly Required<BookEntryRow>[]> {
   const where = { place: { [Op.gt]: after } };
   return plainRows(
-    await tables.bookEntries.findAll({ where, order: ['place'], limit: most }),
+    await tables.bookEntries.findAll({ where, order: ['place'], limit: most, transaction: tx }),
   ) as Required<BookEntryRow>[];
 }
 
 /** Where the chain ends. */
-export async function findEnd({
-  sequelize,
-}: Database): Promise<{ readonly place: number; readonly seal: string }> {
+export async function findEnd(
+  { sequelize }: Database,
+  tx: Transaction,
+): Promise<{ readonly place: number; readonly seal: string }> {
   const [end] = await sequelize.query<{ place: number; seal: string }>(
     'SELECT place, seal FROM book_end WHERE id = 1',
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, transaction: tx },
   );
   return { place: Number(end?.place ?? 0), seal: end?.seal ?? '' };
 }

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, closeSync, openSync, writeFileSync } from 'node:fs';
+import { chmodSync, closeSync, openSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ACCESS } from './galera.mjs';
 import { findProgram } from './packages.mjs';
@@ -7,8 +7,8 @@ import { ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
 
 /**
- * HAProxy on loopback, for tests, as deploy/haproxy sets it up: one address for the database, whose connections all go to one
- * node until that fails, and one for the servers, which share the requests.
+ * HAProxy on loopback, for tests, set up by the file in deploy/haproxy: one address for the database, whose connections all
+ * go to one node until that fails, and one for the servers, which share the requests.
  *
  * @param nodes of the cluster
  * @param serverPorts that the servers listen on, whether or not they do now
@@ -26,34 +26,13 @@ export async function startBalancer(home, nodes, serverPorts) {
     `#!/bin/sh\nNODE_READY_SETTINGS=${join(home, 'node-ready.cnf')} exec ${join(ROOT, 'deploy/haproxy/node-ready.sh')} "$@"\n`,
   );
   chmodSync(check, 0o700);
-  const lines = [
-    'global',
-    '  external-check',
-    '  insecure-fork-wanted',
-    'defaults',
-    '  timeout connect 2s',
-    '  timeout client 1h',
-    '  timeout server 1h',
-    '  timeout check 3s',
-    'listen database',
-    `  bind 127.0.0.1:${databasePort}`,
-    '  mode tcp',
-    '  option external-check',
-    '  external-check path "/usr/bin:/bin"',
-    `  external-check command ${check}`,
-    '  stick-table type ip size 1 nopurge',
-    '  stick on dst',
-    '  default-server check inter 1s fastinter 500ms fall 2 rise 2 on-marked-down shutdown-sessions',
-    ...nodes.map(({ port }, i) => `  server node-${i + 1} 127.0.0.1:${port}`),
-    'listen web',
-    `  bind 127.0.0.1:${webPort}`,
-    '  mode http',
-    '  option httpchk GET /api/health',
-    '  option redispatch 1',
-    '  default-server check inter 500ms fall 1 rise 1',
-    ...serverPorts.map((port, i) => `  server server-${i + 1} 127.0.0.1:${port}`),
-  ];
-  writeFileSync(settings, `${lines.join('\n')}\n`);
+  const lines = readFileSync(join(ROOT, 'deploy/haproxy/haproxy.cfg'), 'utf8')
+    .replace('127.0.0.1:3307', `127.0.0.1:${databasePort}`)
+    .replace(':443 ssl crt /etc/haproxy/gantelet.pem', `127.0.0.1:${webPort}`)
+    .replace('/etc/haproxy/node-ready.sh', check)
+    .split('\n')
+    .map((line) => addressed(line, nodes, serverPorts));
+  writeFileSync(settings, lines.join('\n'));
   const balancer = { databasePort, webPort, child: null, ended: null };
   const start = () => {
     const log = openSync(join(home, 'haproxy.log'), 'a');
@@ -67,4 +46,12 @@ export async function startBalancer(home, nodes, serverPorts) {
     await balancer.ended;
   };
   return Object.assign(balancer, { start, stop });
+}
+
+/** A line that names a node or a server, with the address that it has here. */
+function addressed(line, nodes, serverPorts) {
+  const [, kind, number] = /^ +server (node|server)-(\d)/.exec(line) ?? [];
+  if (kind === undefined) return line;
+  const port = kind === 'node' ? nodes[number - 1].port : serverPorts[number - 1];
+  return line.replace(/[\d.]+:\d+$/, `127.0.0.1:${port}`);
 }

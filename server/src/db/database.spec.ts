@@ -65,6 +65,9 @@ describe('a transaction', () => {
     expect(await failing(1047, 1))
       .withContext('a node that is not ready')
       .toBe(2);
+    expect(await failing(1180, 1))
+      .withContext('a commit that a node could not tell the others of')
+      .toBe(2);
   });
 
   it('is given up after some tries, with word to try later', async () => {

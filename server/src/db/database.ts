@@ -30,12 +30,15 @@ const STATEMENT_TIMEOUT = 1969;
 const CHANGED_SINCE_READ = 1020;
 /** Its number for a node of a cluster that takes nothing now: it joins, or has lost the others. */
 const NODE_NOT_READY = 1047;
+/** Its number for a commit that failed: a node that has lost the others cannot tell them of it. */
+const COMMIT_FAILED = 1180;
 /** How often a transaction is run before its sender is told to try later, by what got in its way. */
 const TRIES: ReadonlyMap<number, number> = new Map([
   [1213, 6], // deadlock
   [CHANGED_SINCE_READ, 6],
   [LOCK_WAIT_TIMEOUT, 2],
   [NODE_NOT_READY, 2],
+  [COMMIT_FAILED, 2],
 ]);
 const LONGEST_WAIT_MS = 40;
 

@@ -8,6 +8,7 @@ import { freshDatabase } from '../testing/test-shop.js';
 import type { Database } from './database.js';
 import { migrate } from './migrate.js';
 import { store } from './migrations/20261224-store.js';
+import { shelfLife } from './migrations/20270109-shelf-life.js';
 
 describe('needles that were counted and ordered before there was a store', () => {
   let config: Config;
@@ -67,6 +68,7 @@ describe('needles that were counted and ordered before there was a store', () =>
     const before = [await rows('SELECT * FROM stock_counts'), await rows('SELECT * FROM stock_orders')];
 
     await store.up({ name: '', context: sequelize });
+    await shelfLife.up({ name: '', context: sequelize });
     const [kind] = await readNeedleStock(database, new Date('2026-03-05T10:00:00Z'));
     expect(kind).toEqual(
       jasmine.objectContaining({ needle: work.needle, onHand: 30, packSize: 100, leadDays: 12 }),

@@ -3,12 +3,13 @@ import {
   SEWN_LOOK_BACK_DAYS,
   threadConstruction,
   threadSewnMetres,
+  type HoursRun,
   type Values,
 } from '@gantelet/core';
 import type { ThreadNeed } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { shopValues } from '../catalogue/index.js';
-import { presentRuns, shopClock } from '../floor/index.js';
+import { presentRuns, shopClock, type ShopClock } from '../floor/index.js';
 import {
   presentStretches,
   threadStretches,
@@ -42,41 +43,46 @@ export async function sewnMetres(
   if (past.length + present.length === 0) return sewn;
   const [values, clock] = await Promise.all([shopValues(database, tx), shopClock(database, tx)]);
   const runs = await presentRuns(database, clock, now, tx);
-  const hoursOf = ({ machineId, zoneId, fromAt, toAt }: PresentStretch, after: Date): number => {
-    const run = runs.get(machineId);
-    if (!run) return 0;
-    const worked = (from: Date | number, to: Date | number): number =>
-      clock.shiftHours(zoneId, new Date(from), new Date(to));
-    const whole = worked(run.fromMs, run.toMs);
-    const start = new Date(Math.max(fromAt.getTime(), after.getTime()));
-    return whole > 0 && start < toAt ? (run.hours * worked(start, toAt)) / whole : 0;
-  };
+  const hoursOn = (one: PresentStretch, after: Date): number =>
+    hoursOnStretch(runs.get(one.machineId), one, after, clock);
   const stretches: readonly ThreadStretch[] = [
     ...past,
     ...present.map((one) => ({
       ...one,
-      hoursWithin: hoursOf(one, since),
-      hoursSinceCount: hoursOf(one, one.countedAt),
+      hoursWithin: hoursOn(one, since),
+      hoursSinceCount: hoursOn(one, one.countedAt),
     })),
   ];
   for (const stretch of stretches) {
+    const { itemId, hoursWithin, hoursSinceCount } = stretch;
     const metres = (hours: number): number => metresOf(stretch, hours, values) ?? 0;
-    const before = sewn.get(stretch.itemId) ?? NOTHING_SEWN;
-    sewn.set(stretch.itemId, {
-      within: before.within + metres(stretch.hoursWithin),
-      sinceCount: before.sinceCount + metres(stretch.hoursSinceCount),
-      machinesWithoutSpeed: before.machinesWithoutSpeed,
+    const before = sewn.get(itemId) ?? { within: 0, sinceCount: 0 };
+    sewn.set(itemId, {
+      within: before.within + metres(hoursWithin),
+      sinceCount: before.sinceCount + metres(hoursSinceCount),
+      machinesWithoutSpeed: machinesWithoutSpeed(present, itemId),
     });
-  }
-  const slow = present.filter(({ speedSpm }) => speedSpm === null);
-  for (const [itemId, metres] of sewn) {
-    const machines = slow.filter((one) => one.itemId === itemId).map(({ machineId }) => machineId);
-    sewn.set(itemId, { ...metres, machinesWithoutSpeed: new Set(machines).size });
   }
   return sewn;
 }
 
-const NOTHING_SEWN: SewnMetres = { within: 0, sinceCount: 0, machinesWithoutSpeed: 0 };
+/** Running hours of the needle that is in a machine on one stretch after an instant: its part of the time that was worked. */
+function hoursOnStretch(
+  run: HoursRun | undefined,
+  { zoneId, fromAt, toAt }: PresentStretch,
+  after: Date,
+  clock: ShopClock,
+): number {
+  const start = fromAt > after ? fromAt : after;
+  if (!run || start >= toAt) return 0;
+  const whole = clock.shiftHours(zoneId, new Date(run.fromMs), new Date(run.toMs));
+  return whole > 0 ? (run.hours * clock.shiftHours(zoneId, start, toAt)) / whole : 0;
+}
+
+function machinesWithoutSpeed(present: readonly PresentStretch[], itemId: string): number {
+  const unknown = present.filter((one) => one.itemId === itemId && one.speedSpm === null);
+  return new Set(unknown.map(({ machineId }) => machineId)).size;
+}
 
 /** What the jobs that wait take of each thread: their machine stitches for its zone's share of the time they have it. */
 export async function waitingThread(

@@ -5,15 +5,18 @@ export type UnitOrder = 'metric' | 'inch';
 
 const KEY = 'gantelet.preferences';
 
+/** Which of two units stands first, and lengths are in. One for the page, as texts that are built anywhere follow it. */
+export const shownUnits = signal<UnitOrder>('metric');
+
 /** What this device shows and in which order; kept on the device. */
 @Injectable({ providedIn: 'root' })
 export class Preferences {
   private readonly stored = readStored();
   readonly theme = signal<Theme>(this.stored.theme ?? 'day');
-  /** Which of two units stands first. */
-  readonly unitOrder = signal<UnitOrder>(this.stored.unitOrder ?? 'metric');
+  readonly unitOrder = shownUnits;
 
   constructor() {
+    shownUnits.set(this.stored.unitOrder ?? 'metric');
     effect(() => {
       document.documentElement.dataset['bsTheme'] = this.theme() === 'night' ? 'dark' : 'light';
       localStorage.setItem(KEY, JSON.stringify({ theme: this.theme(), unitOrder: this.unitOrder() }));

@@ -2,7 +2,7 @@ import { causeById, EVIDENCE, likeliest, symptom, type FaultBelief, type FaultCa
 import type { FloorMachine, Setup } from '@gantelet/contracts';
 import { findingText } from '../../shared/words/fault-words';
 import { needleText } from '../../shared/words/changeover-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { lengthText, shortNumber } from '../../shared/words/units-text';
 
 /** What goes along when a fault is handed to somebody else: nothing that was done here has to be done again. */
 export interface FaultSheet {
@@ -47,8 +47,8 @@ function setupRows(setup: Setup | null): FaultSheet['machine'] {
   return [
     ['Set for', setup.name],
     ['Thread', setup.thread.label],
-    ['Stitch length', `${setup.stitchLengthMm} mm`],
-    ['Plate hole', `${setup.plateHoleMm} mm`],
+    ['Stitch length', lengthText(setup.stitchLengthMm, 2)],
+    ['Plate hole', lengthText(setup.plateHoleMm, 2)],
   ];
 }
 

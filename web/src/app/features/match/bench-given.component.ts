@@ -11,7 +11,7 @@ import type { Machine, SchoolChoice, Setup } from '@gantelet/contracts';
 import { StackDrawingComponent } from '../../shared/drawings/stack-drawing.component';
 import { Preferences } from '../../shared/preferences';
 import { LOOK_WORDS, SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-words';
-import { stitchText } from '../../shared/words/units-text';
+import { lengthText, stitchText } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { BenchAnswer } from './bench-answer';
 import { ChooserComponent } from '../../shared/widgets/chooser.component';
@@ -66,7 +66,7 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
     @if (machine(); as machine) {
       <p class="soft facts">
         takes {{ machine.systemIds.join(', ') || 'no system entered' }}, {{ machine.shank }} shank, plate hole
-        {{ machine.plateHoleMm }} mm
+        {{ length(machine.plateHoleMm, 2) }}
       </p>
       @if (plates().length > 1) {
         <label for="bench-plate">Plate for this work</label>
@@ -80,7 +80,8 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
               [value]="plate.holeMm"
               [selected]="plate.holeMm === (draft().plateHoleMm ?? machine.plateHoleMm)"
             >
-              {{ plate.holeMm }} mm{{ plate.holeMm === machine.plateHoleMm ? ', on the machine' : '' }}
+              {{ length(plate.holeMm, 2)
+              }}{{ plate.holeMm === machine.plateHoleMm ? ', on the machine' : '' }}
             </option>
           }
         </select>
@@ -180,6 +181,7 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
   styleUrl: './bench-given.component.scss',
 })
 export class BenchGivenComponent {
+  protected readonly length = lengthText;
   readonly draft = input.required<BenchDraft>();
   readonly machine = input.required<Machine | null>();
   readonly machines = input.required<readonly Machine[]>();

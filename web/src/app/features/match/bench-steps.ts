@@ -2,6 +2,7 @@ import { turnsText, type MatchReason, type Refusal } from '@gantelet/core';
 import type { Machine } from '@gantelet/contracts';
 import type { SeamStep } from '../../shared/widgets/seam-strip.component';
 import type { BenchAnswer } from './bench-answer';
+import { lengthText } from '../../shared/words/units-text';
 
 /** The decisions of the job along the seam. A step that contradicts another is a pulled stitch with the reason. */
 export function benchSteps(
@@ -123,7 +124,7 @@ function pulledBy(
 
 function stackText({ stack }: BenchAnswer): string {
   const count = stack!.layers.length;
-  return `${count} ${count === 1 ? 'layer' : 'layers'}, ${stack!.thicknessMm.toFixed(1)} mm`;
+  return `${count} ${count === 1 ? 'layer' : 'layers'}, ${lengthText(stack!.thicknessMm, 1)}`;
 }
 
 function step(name: string, detail: string | null | undefined, more: Partial<SeamStep> = {}): SeamStep {

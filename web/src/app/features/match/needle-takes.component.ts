@@ -3,11 +3,11 @@ import { SIZE_SCHOOLS, type StrengthGuide, type ThreadInNeedle } from '@gantelet
 import { SignalMarkComponent, type SignalShape } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BAND_WORDS, SCHOOL_WORDS } from '../../shared/words/match-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { rangeText } from '../../shared/words/units-text';
 import type { NeedleInHand } from './needle-in-hand';
 
 const guideText = (guide: StrengthGuide | undefined): string =>
-  guide ? `${shortNumber(guide.fromMm)} to ${shortNumber(guide.toMm)} mm` : 'no thickness known';
+  guide ? rangeText(guide.fromMm, guide.toMm) : 'no thickness known';
 
 /** The threads that a needle in the hand takes, by kind, each with how it sits in the eye. */
 @Component({

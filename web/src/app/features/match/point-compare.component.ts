@@ -10,6 +10,7 @@ import {
   type PointStyle,
 } from '@gantelet/core';
 import { SeamLineComponent } from '../../shared/drawings/seam-line.component';
+import { lengthText } from '../../shared/words/units-text';
 
 /** Two points side by side on the same stitch: drawn to one scale with the same thread, size and stitch length. */
 @Component({
@@ -86,7 +87,7 @@ export class PointCompareComponent {
       point,
       hole,
       edgeMm: edgeDistanceMm(hole, thread.diameterMm, cutsCloth, values),
-      words: `${point.look[0]!.toUpperCase()}${point.look.slice(1)}; ${hole.landMm.toFixed(1)} mm left between holes.${cut}`,
+      words: `${point.look[0]!.toUpperCase()}${point.look.slice(1)}; ${lengthText(hole.landMm, 1)} left between holes.${cut}`,
     };
   }
 }

@@ -9,7 +9,7 @@ import {
   type NeedlesBeside,
 } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { mm } from '../../shared/words/units-text';
+import { lengthText } from '../../shared/words/units-text';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { NeedlePairDrawingComponent } from './needle-pair-drawing.component';
 
@@ -91,14 +91,16 @@ type Which = (typeof FIELDS)[number]['id'];
                 @for (one of [row.first, row.second]; track $index) {
                   <td>
                     @if (one) {
-                      {{ mm(one.value) }}
+                      {{ length(one.value) }}
                       <gan-standing [standing]="one.standing" [source]="one.source" />
                     } @else {
                       not known
                     }
                   </td>
                 }
-                <td>{{ row.byMm === null ? '' : row.byMm === 0 ? 'nothing' : mm(away(row.byMm)) }}</td>
+                <td>
+                  {{ row.byMm === null ? '' : row.byMm === 0 ? 'nothing' : length(away(row.byMm)) }}
+                </td>
               </tr>
             }
           </tbody>
@@ -125,7 +127,7 @@ export class CompareNeedlesPage {
   protected readonly fields = FIELDS;
   protected readonly verdicts = VERDICTS;
   protected readonly lengths = LENGTHS;
-  protected readonly mm = mm;
+  protected readonly length = lengthText;
   protected readonly away = Math.abs;
   protected readonly chosen = signal({
     first: { systemId: '135x17', nm: 110 },
@@ -158,7 +160,7 @@ export class CompareNeedlesPage {
     const apart =
       eye?.byMm === null || eye === undefined
         ? 'how far their eyes are apart is not known'
-        : `their eyes are ${mm(Math.abs(eye.byMm))} apart in height`;
+        : `their eyes are ${lengthText(Math.abs(eye.byMm))} apart in height`;
     return `${first} and ${second}, butts on one line, to scale: ${apart}.`;
   });
 

@@ -15,7 +15,7 @@ import { complaintsOf, zodValidator } from '../../shared/forms/zod-form';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { unreadText } from '../../shared/words/read-words';
-import { mm } from '../../shared/words/units-text';
+import { lengthText } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
@@ -56,7 +56,7 @@ export class PlatesPage {
   protected readonly rows = computed(() =>
     (this.plates() ?? []).map((plate) => ({
       plate,
-      pair: [plate.feedDogMark, plate.feedDogHoleMm === null ? '' : mm(plate.feedDogHoleMm)]
+      pair: [plate.feedDogMark, plate.feedDogHoleMm === null ? '' : lengthText(plate.feedDogHoleMm, 2)]
         .filter((part) => part !== '')
         .join(', '),
       goesOn: this.machines()
@@ -70,7 +70,7 @@ export class PlatesPage {
   /** The plate that is in the form; null while it is for a new one. */
   protected readonly editing = signal<PlateView | null>(null);
   protected readonly machineIds = signal<readonly string[]>([]);
-  protected readonly mm = mm;
+  protected readonly length = lengthText;
   private readonly stamp = writeStamps(() =>
     this.plates()?.reduce((sum, { version }) => sum + 1 + version, 0),
   );

@@ -62,6 +62,7 @@ import { GaugePanelComponent } from './gauge-panel.component';
 import { ASSUMED_TRAVEL_TURNS, type SearchWay } from './next-step';
 import { StripSheetComponent, type JudgedSeam } from './strip-sheet.component';
 import { tensionActions, tensionFeature, type SeamDraft } from './tension.state';
+import { lengthText } from '../../shared/words/units-text';
 
 /** A place within each grade, in half windows from balance, for its drawing. */
 const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
@@ -105,6 +106,7 @@ const PROOF_WORDS: Readonly<Record<ClaimGround, string>> = {
   styleUrl: './tension.page.scss',
 })
 export class TensionPage {
+  protected readonly length = lengthText;
   /** From the address. */
   readonly setupId = input.required<string>();
 
@@ -253,7 +255,7 @@ export class TensionPage {
     const isSetUp = machine.presentSetupId === setup.id;
     return [
       { name: 'Machine', detail: machine.name, state: 'done', link },
-      { name: 'Material', detail: `${this.next()?.stack.thicknessMm.toFixed(1)} mm`, state: 'done', link },
+      { name: 'Material', detail: lengthText(this.next()?.stack.thicknessMm ?? 0), state: 'done', link },
       { name: 'Thread', detail: `Tex ${setup.thread.tex}`, state: 'done', link },
       { name: 'Needle', detail: `NM ${setup.needle.nm}`, state: 'done', link },
       {

@@ -12,7 +12,7 @@ import {
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { threadDoubtText } from '../../shared/words/label-words';
 import { doubtText } from '../../shared/words/match-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { lengthText, shortNumber } from '../../shared/words/units-text';
 
 interface Row {
   readonly name: string;
@@ -119,7 +119,7 @@ export class LabelReadingComponent {
       row('Ne', shortNumber(counted.cottonCount, 2), 'standard', COUNTS),
       row(
         'Diameter',
-        `${diameter.value.toFixed(2)} mm as ${construction.name.toLowerCase()}`,
+        `${lengthText(diameter.value, 2)} as ${construction.name.toLowerCase()}`,
         diameter.standing,
         diameter.source,
       ),
@@ -143,7 +143,7 @@ function needleRows({
     row('Made with', families && `${families} points`, 'practice', 'common practice'),
     row(
       'Blade',
-      size && `${bladeDiameterMm(size.nm).toFixed(2)} mm, above the scarf`,
+      size && `${lengthText(bladeDiameterMm(size.nm), 2)}, above the scarf`,
       'practice',
       'NM is the blade in hundredths of a millimetre',
     ),
@@ -156,7 +156,7 @@ const shankMm = ({
   shankDiameterMm,
 }: {
   readonly shankDiameterMm: { readonly value: number } | null;
-}): string => (shankDiameterMm ? `, ${shankDiameterMm.value} mm` : '');
+}): string => (shankDiameterMm ? `, ${lengthText(shankDiameterMm.value)}` : '');
 
 function row(
   name: string,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { scaleLinear } from 'd3-scale';
 import { bladeDiameterMm } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
+import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 62;
 const CENTRE = 150;
@@ -28,11 +29,11 @@ const EYE_SHARE = 0.4;
       <path class="thread" [attr.d]="threadPath" [attr.stroke-width]="thread()" />
       <g class="labels">
         <text x="4" y="40">blade</text>
-        <text x="4" y="58" class="value">{{ bladeMm().toFixed(2) }} mm</text>
+        <text x="4" y="58" class="value">{{ length(bladeMm(), 2) }}</text>
         <text x="4" y="140">eye, about</text>
-        <text x="4" y="158" class="value">{{ eyeMm().toFixed(2) }} mm</text>
+        <text x="4" y="158" class="value">{{ length(eyeMm(), 2) }}</text>
         <text x="296" y="150">thread</text>
-        <text x="296" y="168" class="value">{{ threadMm().toFixed(2) }} mm</text>
+        <text x="296" y="168" class="value">{{ length(threadMm(), 2) }}</text>
       </g>
       <path class="bar" [attr.d]="bar" />
       <text x="74" y="233" class="value">1 mm</text>
@@ -75,6 +76,7 @@ const EYE_SHARE = 0.4;
   `,
 })
 export class EyeDrawingComponent {
+  protected readonly length = lengthText;
   readonly nm = input.required<number>();
   readonly threadMm = input.required<number>();
 
@@ -93,6 +95,6 @@ export class EyeDrawingComponent {
   });
   protected readonly text = computed(
     () =>
-      `Thread of ${this.threadMm().toFixed(2)} mm in a blade of ${this.bladeMm().toFixed(2)} mm, drawn to one scale.`,
+      `Thread of ${lengthText(this.threadMm(), 2)} in a blade of ${lengthText(this.bladeMm(), 2)}, drawn to one scale.`,
   );
 }

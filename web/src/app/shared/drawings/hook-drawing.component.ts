@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { HookFigures, HookReading } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
+import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 26;
 /** The top of the eye with the needle risen as far as is usual. */
@@ -116,12 +117,12 @@ export class HookDrawingComponent {
       gap: Math.min(this.px(gap), 60),
     };
   });
-  protected readonly gapText = computed(() => `${this.mm().gap.toFixed(2)} mm`);
+  protected readonly gapText = computed(() => lengthText(this.mm().gap, 2));
   protected readonly text = computed(() => {
     const { rise, above, gap } = this.mm();
     return (
-      `Hook point at the needle, to scale: needle risen ${rise.toFixed(1)} mm from its lowest, ` +
-      `point ${above.toFixed(1)} mm above the eye, gap ${gap.toFixed(2)} mm.`
+      `Hook point at the needle, to scale: needle risen ${lengthText(rise, 1)} from its lowest, ` +
+      `point ${lengthText(above, 1)} above the eye, gap ${lengthText(gap, 2)}.`
     );
   });
 

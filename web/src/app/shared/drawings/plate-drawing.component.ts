@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { bladeDiameterMm } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
+import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 30;
 const CENTRE_Y = 84;
@@ -21,7 +22,7 @@ const CENTRE_Y = 84;
         cy="${CENTRE_Y}"
         [attr.r]="px(threadMm()) / 2"
       />
-      <text x="100" y="180" text-anchor="middle">plate hole {{ holeMm() }} mm</text>
+      <text x="100" y="180" text-anchor="middle">plate hole {{ length(holeMm(), 2) }}</text>
       <path class="bar" d="M85 196h${PX_PER_MM}" />
       <text x="122" y="201">1 mm</text>
     </svg>
@@ -57,6 +58,7 @@ const CENTRE_Y = 84;
   `,
 })
 export class PlateDrawingComponent {
+  protected readonly length = lengthText;
   readonly holeMm = input.required<number>();
   readonly nm = input.required<number>();
   readonly threadMm = input.required<number>();
@@ -64,7 +66,7 @@ export class PlateDrawingComponent {
   protected readonly bladeMm = computed(() => bladeDiameterMm(this.nm()));
   protected readonly text = computed(
     () =>
-      `Blade of ${this.bladeMm().toFixed(2)} mm in a plate hole of ${this.holeMm()} mm, seen from above to scale.`,
+      `Blade of ${lengthText(this.bladeMm(), 2)} in a plate hole of ${lengthText(this.holeMm(), 2)}, seen from above to scale.`,
   );
 
   protected px(mm: number): number {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { CutAngle, SeamHole } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
+import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 18;
 const WIDTH = 560;
@@ -19,7 +20,7 @@ const Y = 28;
       <rect [attr.class]="leather() ? 'hide' : 'cloth'" width="560" [attr.height]="edgeY()" />
       <path class="edge" [attr.d]="'M0 ' + edgeY() + 'H560'" />
       <path class="measure" [attr.d]="'M536 ${Y}V' + edgeY()" />
-      <text x="528" [attr.y]="edgeWordY()" text-anchor="end">edge {{ edgeMm().toFixed(1) }} mm</text>
+      <text x="528" [attr.y]="edgeWordY()" text-anchor="end">edge {{ length(edgeMm(), 1) }}</text>
       @for (x of places(); track $index) {
         @for (angle of angles(); track angle) {
           <ellipse
@@ -35,8 +36,8 @@ const Y = 28;
       }
       <path class="bar" [attr.d]="'M370 ' + (edgeY() + 19) + 'h${5 * PX_PER_MM}'" />
       <text x="0" [attr.y]="edgeY() + 24">
-        stitch {{ stitchMm() }} mm, land {{ hole().landMm.toFixed(1) }} mm, shortest stitch
-        {{ hole().shortestStitchMm.toFixed(1) }} mm
+        stitch {{ length(stitchMm(), 2) }}, land {{ length(hole().landMm, 1) }}, shortest stitch
+        {{ length(hole().shortestStitchMm, 1) }}
       </text>
       <text x="362" [attr.y]="edgeY() + 24" text-anchor="end">5 mm</text>
     </svg>
@@ -78,6 +79,7 @@ const Y = 28;
   `,
 })
 export class SeamLineComponent {
+  protected readonly length = lengthText;
   readonly hole = input.required<SeamHole>();
   readonly cutAngle = input.required<CutAngle>();
   readonly stitchMm = input.required<number>();
@@ -108,7 +110,7 @@ export class SeamLineComponent {
   });
   protected readonly text = computed(
     () =>
-      `Stitches of ${this.stitchMm()} mm with ${this.hole().landMm.toFixed(1)} mm standing between the holes, ${this.edgeMm().toFixed(1)} mm or more off the edge.`,
+      `Stitches of ${lengthText(this.stitchMm(), 2)} with ${lengthText(this.hole().landMm, 1)} standing between the holes, ${lengthText(this.edgeMm(), 1)} or more off the edge.`,
   );
 
   protected stitchPath(x: number): string {

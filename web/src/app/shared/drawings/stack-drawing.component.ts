@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Stack } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
+import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 22;
 const MOST_PX = 150;
@@ -17,7 +18,7 @@ const MOST_PX = 150;
       }
       <path class="bar" [attr.d]="'M1 ' + (height() + 16) + 'h' + scale()" />
       <text [attr.x]="scale() + 8" [attr.y]="height() + 21">1 mm</text>
-      <text x="190" [attr.y]="height() / 2 + 6" class="sum">{{ stack().thicknessMm.toFixed(1) }} mm</text>
+      <text x="190" [attr.y]="height() / 2 + 6" class="sum">{{ length(stack().thicknessMm, 1) }}</text>
     </svg>
   </gan-drawing>`,
   styleUrl: './plies.scss',
@@ -39,6 +40,7 @@ const MOST_PX = 150;
   `,
 })
 export class StackDrawingComponent {
+  protected readonly length = lengthText;
   readonly stack = input.required<Stack>();
 
   protected readonly scale = computed(() => Math.min(PX_PER_MM, MOST_PX / this.stack().thicknessMm));
@@ -55,9 +57,9 @@ export class StackDrawingComponent {
   });
   protected readonly text = computed(
     () =>
-      `Stack of ${this.stack().thicknessMm.toFixed(1)} mm: ` +
+      `Stack of ${lengthText(this.stack().thicknessMm, 1)}: ` +
       this.stack()
-        .layers.map((l) => `${l.plies} of ${l.material.name} at ${l.thicknessMm} mm`)
+        .layers.map((l) => `${l.plies} of ${l.material.name} at ${lengthText(l.thicknessMm, 2)}`)
         .join(', '),
   );
 }

@@ -7,6 +7,7 @@ import {
   type Values,
 } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
+import { lengthText } from '../words/units-text';
 
 /** A thread to be shown among the sizes of the ladder. */
 export interface LadderMark {
@@ -93,7 +94,7 @@ export class ThreadLadderComponent {
           read,
           width,
           y,
-          size: `${diameterMm.toFixed(2)} mm${read ? `, Tex ${Math.round(tex)}` : ''}`,
+          size: `${lengthText(diameterMm, 2)}${read ? `, Tex ${Math.round(tex)}` : ''}`,
         };
       });
   });

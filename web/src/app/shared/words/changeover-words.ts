@@ -8,7 +8,7 @@ import {
   type StitchControl,
 } from '@gantelet/core';
 import { EDGE_WORDS, footSettingText } from './hand-setting-words';
-import { mm, shortNumber } from './units-text';
+import { lengthText, shortNumber } from './units-text';
 
 /** A step of a changeover as one short order with its amount. */
 export function stepText(step: ChangeoverStep): string {
@@ -26,15 +26,15 @@ export function stepText(step: ChangeoverStep): string {
     case 'needle':
       return `Needle: put in ${needleText(step.needle)}. Fully up, long groove to the threading side, scarf to the hook, screw tight.`;
     case 'plate':
-      return `Plate and feed dog: change the ${mm(step.fromMm)} hole for the ${mm(step.toMm)} one${fetchText(step.shared)}.`;
+      return `Plate and feed dog: change the ${lengthText(step.fromMm)} hole for the ${lengthText(step.toMm)} one${fetchText(step.shared)}.`;
     case 'dial':
       return step.mark === null
-        ? `${CONTROL_WORDS[step.control ?? 'dial']}: sew ten stitches and set them to ${mm(10 * step.stitchMm)}.`
-        : `${CONTROL_WORDS[step.control ?? 'dial']} to ${step.mark}: ${mm(step.stitchMm)} stitches.`;
+        ? `${CONTROL_WORDS[step.control ?? 'dial']}: sew ten stitches and set them to ${lengthText(10 * step.stitchMm)}.`
+        : `${CONTROL_WORDS[step.control ?? 'dial']} to ${step.mark}: ${lengthText(step.stitchMm)} stitches.`;
     case 'foot':
       return footText(step);
     case 'edge':
-      return `Edge: ${mm(step.edgeMm)} from the seam${step.by === null ? '' : `, by ${EDGE_WORDS[step.by]}`}. Measure it from the needle, on the bed.`;
+      return `Edge: ${lengthText(step.edgeMm)} from the seam${step.by === null ? '' : `, by ${EDGE_WORDS[step.by]}`}. Measure it from the needle, on the bed.`;
     case 'bobbin':
       return `Bobbin: put in one wound with Tex ${shortNumber(step.tex)}, thread under the case spring.`;
     case 'case':
@@ -64,8 +64,8 @@ function footText({ thickerMm, screwMm, turns }: Extract<ChangeoverStep, { do: '
   if (logged !== '')
     return `Foot pressure: ${logged}. The foot must not lift on the rise, nor mark the work.`;
   return thickerMm > 0
-    ? `Foot pressure: the stack is ${mm(thickerMm)} thicker. Press until the foot does not lift on the rise, and no more: log where it stands.`
-    : `Foot pressure: the stack is ${mm(-thickerMm)} thinner. Ease off until it does not mark, and log where it stands.`;
+    ? `Foot pressure: the stack is ${lengthText(thickerMm)} thicker. Press until the foot does not lift on the rise, and no more: log where it stands.`
+    : `Foot pressure: the stack is ${lengthText(-thickerMm)} thinner. Ease off until it does not mark, and log where it stands.`;
 }
 
 /** The caution that stands beside a step, where hands go near the needle. */

@@ -1,5 +1,5 @@
 import { turnsText, type EdgeGuide, type HandSettings } from '@gantelet/core';
-import { shortNumber } from './units-text';
+import { lengthText, shortNumber } from './units-text';
 
 /** What the edge runs along. */
 export const EDGE_WORDS: Readonly<Record<EdgeGuide, string>> = {
@@ -16,7 +16,7 @@ export function footSettingText({
 }: Pick<HandSettings, 'footScrewMm' | 'footTurns'>): string {
   return [
     ...(footTurns === null ? [] : [`${turnsText(footTurns)} turns in`]),
-    ...(footScrewMm === null ? [] : [`the screw ${shortNumber(footScrewMm)} mm above its nut`]),
+    ...(footScrewMm === null ? [] : [`the screw ${lengthText(footScrewMm)} above its nut`]),
   ].join(', ');
 }
 
@@ -26,7 +26,7 @@ export function handSettingsText(settings: HandSettings): string {
   const by = edgeBy === null ? '' : ` by ${EDGE_WORDS[edgeBy]}`;
   return [
     ...[footSettingText(settings)].filter((text) => text !== '').map((text) => `foot ${text}`),
-    ...(edgeMm === null ? [] : [`edge ${shortNumber(edgeMm)} mm${by}`]),
+    ...(edgeMm === null ? [] : [`edge ${lengthText(edgeMm)}${by}`]),
     ...(speedSpm === null ? [] : [`${speedSpm} stitches a minute`]),
   ].join('; ');
 }

@@ -1,4 +1,5 @@
 import type { HookCause, HookMeasure, HookReading } from '@gantelet/core';
+import { lengthText } from './units-text';
 
 export const HOOK_MEASURE_WORDS: Readonly<Record<HookMeasure, string>> = {
   riseMm: 'Needle rise from its lowest',
@@ -22,9 +23,9 @@ export const HOOK_CAUSE_WORDS: Readonly<Record<HookCause, string>> = {
 /** What was seen and measured, in a line. */
 export function hookReadingText({ riseMm, aboveEyeMm, clearanceMm, loop, push }: HookReading): string {
   return [
-    riseMm === null ? '' : `rise ${riseMm} mm`,
-    aboveEyeMm === null ? '' : `point ${aboveEyeMm} mm above the eye`,
-    clearanceMm === null ? '' : `gap ${clearanceMm} mm`,
+    riseMm === null ? '' : `rise ${lengthText(riseMm, 2)}`,
+    aboveEyeMm === null ? '' : `point ${lengthText(aboveEyeMm, 2)} above the eye`,
+    clearanceMm === null ? '' : `gap ${lengthText(clearanceMm, 2)}`,
     loop === null ? '' : loop === 'every' ? 'loop caught at every turn' : 'loop missed at some turns',
     push === null ? '' : `pushed, the needle ${PUSH_TEXT[push]}`,
   ]

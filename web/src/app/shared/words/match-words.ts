@@ -13,7 +13,7 @@ import type {
   ThreadUse,
 } from '@gantelet/core';
 import { pointStyle } from '@gantelet/core';
-import { mm, shortNumber } from './units-text';
+import { lengthText, rangeText, shortNumber } from './units-text';
 
 export const BAND_WORDS: Readonly<Record<FitBand, string>> = {
   'too-loose': 'very loose',
@@ -91,24 +91,24 @@ export function reasonText(reason: MatchReason): string {
     case 'strength': {
       const guide =
         reason.stackMm < reason.fromMm && reason.signal === 'good'
-          ? `Blade is stiff enough: it is normally good for up to ${mm(reason.toMm)} of leather; yours is ${mm(reason.stackMm)}.`
-          : `Blade is normally good for ${shortNumber(reason.fromMm)} to ${mm(reason.toMm)} of leather; yours is ${mm(reason.stackMm)}.`;
+          ? `Blade is stiff enough: it is normally good for up to ${lengthText(reason.toMm)} of leather; yours is ${lengthText(reason.stackMm)}.`
+          : `Blade is normally good for ${rangeText(reason.fromMm, reason.toMm)} of leather; yours is ${lengthText(reason.stackMm)}.`;
       if (reason.leastNm !== null)
         return `${guide} This cloth usually gets NM ${reason.leastNm} or more: watch for bending.`;
       return reason.signal === 'good' ? guide : `${guide} Sew slowly and watch for bending.`;
     }
     case 'land':
       return reason.signal === 'good'
-        ? `${mm(reason.landMm)} is left between holes; do not go below a ${mm(reason.shortestMm)} stitch.`
-        : `Stitch of ${mm(reason.stitchMm)} is short for this hole; ${mm(reason.shortestMm)} or longer.`;
+        ? `${lengthText(reason.landMm)} is left between holes; do not go below a ${lengthText(reason.shortestMm)} stitch.`
+        : `Stitch of ${lengthText(reason.stitchMm)} is short for this hole; ${lengthText(reason.shortestMm)} or longer.`;
     case 'edge':
       return reason.cutsCloth
-        ? `Keep the seam ${mm(reason.edgeMm)} off the edge: cut yarns pull out near it.`
-        : `Keep the seam ${mm(reason.edgeMm)} or more off the edge.`;
+        ? `Keep the seam ${lengthText(reason.edgeMm)} off the edge: cut yarns pull out near it.`
+        : `Keep the seam ${lengthText(reason.edgeMm)} or more off the edge.`;
     case 'plate':
       return PLATE_WORDS[reason.verdict]
         .replace('{ratio}', reason.ratio.toFixed(1))
-        .replace('{gap}', mm(reason.gapMm));
+        .replace('{gap}', lengthText(reason.gapMm));
     case 'point':
       return `Point: ${reason.look}.`;
     case 'layer':
@@ -170,11 +170,11 @@ export function refusalText(refusal: Refusal): string {
         ? `The thread can only be forced through the eye of NM ${refusal.nm}, and will fray.`
         : `The thread does not pass the eye of NM ${refusal.nm}.`;
     case 'blade-too-thick':
-      return `NM ${refusal.nm} does not clear the ${mm(refusal.plateHoleMm)} plate hole. Change plate and feed dog.`;
+      return `NM ${refusal.nm} does not clear the ${lengthText(refusal.plateHoleMm)} plate hole. Change plate and feed dog.`;
     case 'plate-hole':
       return (
         `The thread needs NM ${refusal.smallestNm} or more in system ${refusal.systemId}, ` +
-        `which does not clear the ${mm(refusal.plateHoleMm)} plate hole. Change plate and feed dog.`
+        `which does not clear the ${lengthText(refusal.plateHoleMm)} plate hole. Change plate and feed dog.`
       );
   }
 }
@@ -182,7 +182,7 @@ export function refusalText(refusal: Refusal): string {
 /** What to do about a hole that swallows the work: a plate of this machine, another machine, a backing. */
 export function remedyText(plateHoleMm: number | null, machineNames: readonly string[]): string {
   const ways = [
-    plateHoleMm === null ? '' : `fit the ${mm(plateHoleMm)} plate and its feed dog`,
+    plateHoleMm === null ? '' : `fit the ${lengthText(plateHoleMm)} plate and its feed dog`,
     machineNames.length === 0 ? '' : `sew it on ${machineNames.slice(0, 3).join(' or ')}`,
     'put a layer of backing under it',
   ].filter((way) => way !== '');

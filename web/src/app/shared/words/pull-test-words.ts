@@ -1,5 +1,5 @@
 import { pullNPerCm, type Break, type PullTest } from '@gantelet/core';
-import { shortNumber } from './units-text';
+import { lengthText, shortNumber } from './units-text';
 
 /** What gave way, as somebody says it. */
 export const BREAK_WORDS: Readonly<Record<Break, string>> = {
@@ -26,6 +26,6 @@ export const BREAK_ADVICE: Readonly<Record<Break, string>> = {
 export function pullTestText(test: PullTest): string {
   const perCm = pullNPerCm(test);
   const force = test.forceN === null ? '' : `, ${shortNumber(test.forceN)} N`;
-  const over = test.forceN === null || test.widthMm === null ? '' : ` over ${shortNumber(test.widthMm)} mm`;
+  const over = test.forceN === null || test.widthMm === null ? '' : ` over ${lengthText(test.widthMm)}`;
   return `${BREAK_WORDS[test.broke]}${force}${over}${perCm === null ? '' : `: ${Math.round(perCm)} N per cm`}`;
 }

@@ -1,5 +1,5 @@
 import { mmToLeatherOz, needleSize, stitchesPerInch } from '@gantelet/core';
-import type { UnitOrder } from '../preferences';
+import { shownUnits, type UnitOrder } from '../preferences';
 
 /** A measure under two units, in the order the device shows them. */
 export interface TwoUnits {
@@ -43,5 +43,23 @@ export function valueWithUnit(value: number, unit: string): string {
 
 const COUNTED: ReadonlySet<string> = new Set(['seams', 'steps', 'turns', 'weights']);
 
-/** A length, with its unit. */
-export const mm = (lengthMm: number): string => `${shortNumber(lengthMm)} mm`;
+const MM_PER_INCH = 25.4;
+
+/**
+ * A length with its unit, in the units that this device shows: what reads it, a template or a computed text, follows the
+ * choice. Inches come in thousandths, as gauges and rulers of the trade have them.
+ *
+ * @param digits decimal places of millimetres at most
+ * @example lengthText(2.8) // '2.8 mm', or '0.110 in'
+ */
+export function lengthText(lengthMm: number, digits = 1): string {
+  if (shownUnits() === 'metric') return `${shortNumber(lengthMm, digits)} mm`;
+  const inches = lengthMm / MM_PER_INCH;
+  return `${inches.toFixed(Math.abs(inches) < 1 ? 3 : 2)} in`;
+}
+
+/** A span of lengths under one unit. @example rangeText(2, 5) // '2 to 5 mm' */
+export function rangeText(fromMm: number, toMm: number): string {
+  const [from] = lengthText(fromMm).split(' ');
+  return `${from} to ${lengthText(toMm)}`;
+}

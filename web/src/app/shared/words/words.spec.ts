@@ -3,7 +3,8 @@ import { needleText, stepCaution, stepText, stepTip, turnsWords } from './change
 import { hoursLeftText, hoursRangeText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
 import { adviceText, bobbinText, moveText } from './tension-words';
-import { leatherText, needleSizeText, stitchText, valueWithUnit } from './units-text';
+import { shownUnits } from '../preferences';
+import { leatherText, lengthText, needleSizeText, rangeText, stitchText, valueWithUnit } from './units-text';
 
 describe('units side by side', () => {
   it('stand in the order the device asks for', () => {
@@ -11,6 +12,26 @@ describe('units side by side', () => {
     expect(needleSizeText(140, 'inch')).toEqual({ first: '#22', second: 'NM 140' });
     expect(leatherText(2, 'inch')).toEqual({ first: '5 oz', second: '2 mm' });
     expect(stitchText(4, 'metric')).toEqual({ first: '4 mm', second: '6.3 per inch' });
+  });
+
+  it('give lengths in those that the device shows, in reasons and steps too', () => {
+    const plate = { do: 'plate', fromMm: 2.8, toMm: 1.6, shared: null } as const;
+    const said = () => [lengthText(2.8), lengthText(50.8), rangeText(2, 5), stepText(plate as never)];
+    expect(said()).toEqual([
+      '2.8 mm',
+      '50.8 mm',
+      '2 to 5 mm',
+      jasmine.stringContaining('change the 2.8 mm hole for the 1.6 mm one') as never,
+    ]);
+    shownUnits.set('inch');
+    // 25.4 mm to the inch, by definition since 1959.
+    expect(said()).toEqual([
+      '0.110 in',
+      '2.00 in',
+      '0.079 to 0.197 in',
+      jasmine.stringContaining('change the 0.110 in hole for the 0.063 in one') as never,
+    ]);
+    shownUnits.set('metric');
   });
 
   it('are singular for one of what is counted', () => {

@@ -1,5 +1,5 @@
 import { turnsText, type EdgeGuide, type HandSettings } from '@gantelet/core';
-import { lengthText, shortNumber } from './units-text';
+import { lengthText } from './units-text';
 
 /** What the edge runs along. */
 export const EDGE_WORDS: Readonly<Record<EdgeGuide, string>> = {

@@ -1,4 +1,4 @@
-import { mmToLeatherOz, needleSize, stitchesPerInch } from '@gantelet/core';
+import { MM_PER_INCH, mmToLeatherOz, needleSize, stitchesPerInch } from '@gantelet/core';
 import { shownUnits, type UnitOrder } from '../preferences';
 
 /** A measure under two units, in the order the device shows them. */
@@ -42,8 +42,6 @@ export function valueWithUnit(value: number, unit: string): string {
 }
 
 const COUNTED: ReadonlySet<string> = new Set(['seams', 'steps', 'turns', 'weights']);
-
-const MM_PER_INCH = 25.4;
 
 /**
  * A length with its unit, in the units that this device shows: what reads it, a template or a computed text, follows the

@@ -44,7 +44,7 @@ export async function readStore(
 ): Promise<StoreView> {
   const [shop, items, sewn] = await Promise.all([
     findShop(database, tx),
-    readItems(database, now, tx),
+    threadKnown(database, now, tx).then((thread) => readItems(database, now, tx, thread)),
     sewnWith(database, tx),
   ]);
   if (!shop) throw new ProblemError('server.fault');
@@ -64,7 +64,7 @@ export async function readStore(
 
 /** The kinds of needles in the store, as plans of rounds see them. */
 export async function readNeedleStock(database: Database, now: Date): Promise<NeedleStock[]> {
-  const items = await readItems(database, now, null);
+  const items = await readItems(database, now, null, NO_THREAD);
   return items.flatMap(({ thing, inUse, onHand, packSize, leadDays, orders }) =>
     thing.kind === 'needle' && inUse
       ? [
@@ -80,21 +80,34 @@ export async function readNeedleStock(database: Database, now: Date): Promise<Ne
   );
 }
 
+/** What machines sewed of each thread, and what waiting jobs take. */
+interface ThreadKnown {
+  readonly sewn: Awaited<ReturnType<typeof sewnMetres>>;
+  readonly needs: Awaited<ReturnType<typeof waitingThread>>;
+}
+
+/** Whoever asks for needles only need not have it worked out. */
+const NO_THREAD: ThreadKnown = { sewn: new Map(), needs: [] };
+
+async function threadKnown(database: Database, now: Date, tx: Transaction | null): Promise<ThreadKnown> {
+  const [sewn, needs] = await Promise.all([sewnMetres(database, now, tx), waitingThread(database, tx)]);
+  return { sewn, needs };
+}
+
 async function readItems(
   database: Database,
   now: Date,
   tx: Transaction | null,
+  { sewn, needs }: ThreadKnown,
 ): Promise<readonly StoreItem[]> {
   const since = new Date(now.getTime() - USE_LOOK_BACK_DAYS * DAY_MS);
-  const [items, moves, orders, installed, first, began, sewn, needs, deliveries] = await Promise.all([
+  const [items, moves, orders, installed, first, began, deliveries] = await Promise.all([
     findItems(database, tx),
     movesSince(database, since, tx),
     openOrders(database, tx),
     needlesInstalled(database, since, tx),
     firstMoves(database, tx),
     shopBegan(database, tx),
-    sewnMetres(database, now, tx),
-    waitingThread(database, tx),
     deliveriesOf(database, tx),
   ]);
   const byItem = new Map<string, ItemMove[]>();
@@ -123,8 +136,9 @@ async function readItems(
 
 /** The threads that waiting jobs take, beside what is in the store of each, in whatever colour. */
 export async function readThreadNeeds(database: Database, now: Date): Promise<ThreadNeed[]> {
-  const [needs, items] = await Promise.all([waitingThread(database, null), readItems(database, now, null)]);
-  return needs.map((need) => {
+  const thread = await threadKnown(database, now, null);
+  const items = await readItems(database, now, null, thread);
+  return thread.needs.map((need) => {
     const kept = items.filter(({ thing, inUse }) => inUse && isThread(thing, need));
     const counted = kept.filter(({ onHand }) => onHand !== null);
     return {

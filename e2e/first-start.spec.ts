@@ -8,7 +8,6 @@ import { expect, expectAccessible, expectNoSidewaysScroll, test } from './suppor
 const CODE = 'A1B2C3D4E5';
 
 test.describe('a real shop moves in', () => {
-  test.describe.configure({ timeout: 180_000 });
   let home: string;
   let address: string;
   const stops: (() => Promise<void>)[] = [];
@@ -131,9 +130,7 @@ test.describe('a real shop moves in', () => {
     await page.getByRole('button', { name: 'Take them in' }).click();
     await expect(page.getByRole('status')).toContainText('120 needles taken in.');
     await page.getByRole('link', { name: 'Fit the lives again' }).click();
-    await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible({
-      timeout: 30_000,
-    });
+    await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible();
     await page.goto('/book');
     await expect(page.getByRole('button', { name: 'Past needles imported' })).toBeVisible();
     await page.goto('/now');

@@ -148,19 +148,19 @@ test.describe('the floor', () => {
     // How old its needle is depends on the hour: a fresh one goes in first.
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
     await page.getByRole('button', { name: 'Planned change' }).click();
-    await expect(seen).toContainText('good', { timeout: 10_000 });
+    await expect(seen).toContainText('good');
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
     await page.getByText('Report a problem (do not change the needle)').click();
     await page.getByRole('button', { name: 'thread shreds' }).click();
     const row = page.locator('gan-machine-row', { hasText: 'Post-bed 08' });
     await expect(row).toContainText('due');
     await expect(row).toContainText('thread shreds');
-    await expect(seen).toContainText('thread shreds', { timeout: 10_000 });
+    await expect(seen).toContainText('thread shreds');
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
     await expect(page.getByText('Thread goes through the eye freely')).toBeVisible();
     await page.getByRole('button', { name: 'Worn' }).click();
     await expect(row).toContainText('good');
-    await expect(seen).toContainText('good', { timeout: 10_000 });
+    await expect(seen).toContainText('good');
   });
 
   test('counts stitches where a counter is heard, and says where one is silent', async ({ page }) => {
@@ -168,9 +168,6 @@ test.describe('the floor', () => {
     await page.goto('/floor');
     await expect(page.locator('gan-machine-row', { hasText: 'Long-arm 02' })).toContainText(
       /[\d,]+ stitches counted/,
-      {
-        timeout: 25_000,
-      },
     );
     await expect(page.locator('gan-machine-row', { hasText: 'compound 07' })).toContainText(
       'stitch counter not responding',

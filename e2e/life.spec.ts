@@ -5,7 +5,7 @@ test.describe('life', () => {
     await signIn(page);
     await page.goto('/life');
     await page.getByRole('button', { name: 'Recalculate' }).click();
-    await expect(page.getByText(/up to date/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/up to date/)).toBeVisible();
     await expect(page.getByRole('heading', { level: 1 })).toContainText(/^(Change at|Run to failure)/);
     const group = page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ });
     await group.click();
@@ -19,7 +19,7 @@ test.describe('life', () => {
   test('says when needles were changed since, and fits again', async ({ page }) => {
     await signIn(page);
     await page.goto('/life');
-    await expect(page.getByText(/Calculated \d/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/Calculated \d/)).toBeVisible();
     await page.goto('/floor');
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
     await page.getByRole('button', { name: 'Changing job: discard needle' }).click();
@@ -27,7 +27,7 @@ test.describe('life', () => {
     await page.goto('/life');
     await expect(page.getByText('needles or costs have changed since.')).toBeVisible();
     await page.getByRole('button', { name: 'Recalculate' }).click();
-    await expect(page.getByText(/up to date/i)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/up to date/i)).toBeVisible();
   });
 
   test('uses what the lead says that changes cost', async ({ page }) => {
@@ -48,7 +48,7 @@ test.describe('life', () => {
     const before = await hours();
     await expect(page.getByText('needles or costs have changed since.')).toBeVisible();
     await page.getByRole('button', { name: 'Recalculate' }).click();
-    await expect(page.getByText(/up to date/i)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/up to date/i)).toBeVisible();
     await expect.poll(hours).toBeLessThan(before);
   });
 
@@ -57,7 +57,7 @@ test.describe('life', () => {
     await page.goto('/life');
     await page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed/ }).click();
     const lots = page.locator('gan-lots-panel');
-    await expect(lots.getByText('26-110E: bad.')).toBeVisible({ timeout: 60_000 });
+    await expect(lots.getByText('26-110E: bad.')).toBeVisible();
 
     await page.goto('/lots');
     await page.getByRole('button', { name: /older lots$/ }).click();
@@ -98,10 +98,10 @@ test.describe('life', () => {
       .getByLabel('Split, Canvas and cloth, cloth points, flatbed', { exact: true })
       .selectOption('by needle size');
     const part = page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed, NM 110/ });
-    await expect(part).toBeVisible({ timeout: 60_000 });
+    await expect(part).toBeVisible();
     await page
       .getByLabel('Split, Canvas and cloth, cloth points, flatbed', { exact: true })
       .selectOption('no');
-    await expect(part).toHaveCount(0, { timeout: 60_000 });
+    await expect(part).toHaveCount(0);
   });
 });

@@ -22,8 +22,6 @@ async function atHand(page: Page): Promise<void> {
 }
 
 test.describe('without a network', () => {
-  test.describe.configure({ timeout: 120_000 });
-
   test('opens with what was read last and says so, logs a change, and sends it when the network is back', async ({
     page,
     context,
@@ -46,7 +44,7 @@ test.describe('without a network', () => {
     await expect(cold.getByText(/1 change not sent yet/)).toBeVisible();
 
     await context.setOffline(false);
-    await expect(cold.getByText(/not sent yet/)).toHaveCount(0, { timeout: 30_000 });
+    await expect(cold.getByText(/not sent yet/)).toHaveCount(0);
     await cold.reload();
     await expect(there).toContainText('good');
     await expect(cold.getByText(/No connection/)).toHaveCount(0);
@@ -76,7 +74,7 @@ test.describe('without a network', () => {
     await expect(page.getByText('2 changes not sent yet')).toBeVisible();
 
     await context.setOffline(false);
-    await expect(page.getByText(/not sent yet/)).toHaveCount(0, { timeout: 30_000 });
+    await expect(page.getByText(/not sent yet/)).toHaveCount(0);
     await page.reload();
     await expect(step(2)).toBeVisible();
     await expect(page.getByText('saved on this device')).toHaveCount(0);

@@ -37,9 +37,7 @@ test.describe('on a phone, by a machine', () => {
     await expect(page.getByText('2 changes not sent yet')).toBeVisible();
 
     await context.setOffline(false);
-    await expect(page.getByText(/not sent yet/)).toHaveCount(0, {
-      timeout: 15_000,
-    });
+    await expect(page.getByText(/not sent yet/)).toHaveCount(0);
     await expect(row).toContainText('makes a clunk');
     await page.reload();
     await page.keyboard.press('Escape');

@@ -8,9 +8,7 @@ async function plan(page: Page, button = /Plan rounds|Re-plan from now/): Promis
   const { plan: before } = await read(page);
   await page.getByRole('button', { name: button }).click();
   let planned = before?.id;
-  await expect
-    .poll(async () => (planned = (await read(page)).plan?.id) !== before?.id, { timeout: 40_000 })
-    .toBeTruthy();
+  await expect.poll(async () => (planned = (await read(page)).plan?.id) !== before?.id).toBeTruthy();
   await expect(page.locator(`[data-plan="${planned}"]`)).toBeVisible();
   await expect(page.getByRole('progressbar', { name: 'How far the search is' })).toHaveCount(0);
   await expect(
@@ -49,7 +47,6 @@ test.describe('rounds, for the lead', () => {
   test('are planned, moved by hand with the cost said first, pinned, and planned again round the pin', async ({
     page,
   }) => {
-    test.setTimeout(120_000);
     await signIn(page, 'lead');
     await page.goto('/rounds');
     await plan(page);
@@ -125,7 +122,6 @@ test.describe('rounds, on a phone in the hall', () => {
     context,
     browser,
   }) => {
-    test.setTimeout(120_000);
     const lead = await browser.newPage();
     await signIn(lead, 'lead');
     await lead.goto('/rounds');
@@ -168,9 +164,9 @@ test.describe('rounds, on a phone in the hall', () => {
     await expect(first).toContainText('changed');
     await expect(page.getByText(`${name}: change logged, saved on this device`)).toBeVisible();
     await context.setOffline(false);
-    await expect(page.getByText(/not sent yet/)).toHaveCount(0, { timeout: 15_000 });
+    await expect(page.getByText(/not sent yet/)).toHaveCount(0);
     // It is at the server, and not only on its way: a page that is left takes its calls along.
-    await expect.poll(onHand, { timeout: 30_000 }).toBe(before - 1);
+    await expect.poll(onHand).toBe(before - 1);
     await page.reload();
     await expect(page.locator('ol > li', { hasText: name }).first()).toContainText('changed');
     expect(await onHand()).toBe(before - 1);

@@ -16,6 +16,8 @@ import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 const JASMINE = /(\d+) specs?, (\d+) failures?/g;
 const KARMA = /Executed (\d+) of \d+(?: \((\d+) FAILED\))?/g;
 const LINT = /lint: (\d+) passed, (\d+) failed/g;
+/** How each of them names a failed test, on a line of its own. */
+const FAILED_TEST = /^ *\d+\) \S.*$|^.* FAILED$/gm;
 
 /** Each part by name: what it runs, and how its output is counted. */
 const PARTS = {
@@ -87,6 +89,9 @@ await main(async () => {
   say('');
   for (const { name, passed, failed, code } of results)
     say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);
+  // Once more at the end, where somebody looks first.
+  for (const { name, output } of results)
+    for (const line of new Set(output.match(FAILED_TEST))) say(`${name.padEnd(10)} ${line.trim()}`);
   // A part that ended badly without a failed test, or ran none, counts as one failure.
   const bad = results.filter(({ passed, failed, code }) => failed === 0 && (code !== 0 || passed === 0));
   for (const { name, passed } of bad) say(`${name}: ${passed === 0 ? 'ran no test' : 'ended badly'}`);
@@ -170,10 +175,10 @@ function passedFailed([, passed, failed]) {
 /** Counts by the last line of the kind; nothing counted is nothing run. */
 function counted({ code, output }, pattern, read) {
   const last = [...output.matchAll(pattern)].at(-1);
-  return { code, ...(last ? read(last) : { passed: 0, failed: 0 }) };
+  return { code, output, ...(last ? read(last) : { passed: 0, failed: 0 }) };
 }
 
 function countedPlaywright({ code, output }) {
   const number = (word) => Number([...output.matchAll(new RegExp(`(\\d+) ${word}`, 'g'))].at(-1)?.[1] ?? 0);
-  return { code, passed: number('passed'), failed: number('failed') + number('did not run') };
+  return { code, output, passed: number('passed'), failed: number('failed') + number('did not run') };
 }

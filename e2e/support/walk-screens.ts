@@ -12,7 +12,6 @@ export const DESK = { width: 1280, height: 800 };
 
 /** No serious axe finding and no sideways scroll on any screen. */
 export async function walkScreens(page: Page, { theme, viewport, rules }: Walk): Promise<void> {
-  test.setTimeout(300_000);
   await page.setViewportSize(viewport);
   await page.addInitScript((wanted) => {
     localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));

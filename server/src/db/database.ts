@@ -46,6 +46,9 @@ const LONGEST_WAIT_MS = 40;
 const CONNECTIONS = 16;
 const WRITERS = 10;
 
+/** A busy machine may take seconds to open a connection; the driver's own limit of one second refuses people for it. */
+const CONNECT_TIMEOUT_MS = 8000;
+
 /** What a session of the database may take, so that one locked row or lost query does not hold the rest up. */
 const SESSION_LIMITS = { max_statement_time: 30, innodb_lock_wait_timeout: 4 };
 
@@ -60,7 +63,10 @@ export function openDatabase(config: DatabaseConfig): Database {
   allowRawResults();
   const sequelize = connect(config, {
     pool: { max: CONNECTIONS, min: 0, acquire: 10_000 },
-    dialectOptions: { sessionVariables: { ...SESSION_LIMITS, ...READ_OWN_WRITES } },
+    dialectOptions: {
+      connectTimeout: CONNECT_TIMEOUT_MS,
+      sessionVariables: { ...SESSION_LIMITS, ...READ_OWN_WRITES },
+    },
   });
   retryAlone(sequelize);
   const inTurn = pLimit(WRITERS);
@@ -75,7 +81,10 @@ export function openDatabase(config: DatabaseConfig): Database {
 /** One connection that is kept and may work as long as it has to. The database ends it when its process is killed. */
 export function openOneConnection(config: DatabaseConfig): Sequelize {
   allowRawResults();
-  return connect(config, { pool: { max: 1, min: 1, acquire: 60_000 } });
+  return connect(config, {
+    pool: { max: 1, min: 1, acquire: 60_000 },
+    dialectOptions: { connectTimeout: CONNECT_TIMEOUT_MS },
+  });
 }
 
 function connect(config: DatabaseConfig, options: Options): Sequelize {

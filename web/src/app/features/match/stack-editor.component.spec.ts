@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { MATERIALS } from '@gantelet/core';
 import type { LayerInput } from '@gantelet/contracts';
-import { Preferences } from '../../shared/preferences';
+import { Preferences, shownUnits } from '../../shared/preferences';
 import { SETUP } from '../../testing/examples';
 import { mount } from '../../testing/mount';
 import { StackEditorComponent } from './stack-editor.component';
@@ -32,6 +32,12 @@ describe('the stack', () => {
     expect(text()).toContain('Not a number. Write 0.75, 0,75 or 3/4. Kept: 2.');
     expect(text()).toContain('Whole numbers only. Allowed: 1 to 20. Kept: 1.');
     expect(said).toEqual([]);
+  });
+
+  // One choice for the page, and kept on the device: tests after this one would read inches.
+  afterEach(() => {
+    localStorage.clear();
+    shownUnits.set('metric');
   });
 
   it('speaks leather ounces where inch units stand first: one is a 64th of an inch', async () => {

@@ -1,8 +1,21 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { Store } from '@ngrx/store';
-import { catchError, EMPTY, exhaustMap, filter, map, of, tap } from 'rxjs';
+import { Store, type Action } from '@ngrx/store';
+import {
+  catchError,
+  concat,
+  EMPTY,
+  exhaustMap,
+  filter,
+  map,
+  mergeMap,
+  of,
+  takeUntil,
+  tap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { routes, type Problem } from '@gantelet/contracts';
 import { ApiClient } from '../../shared/api/api-client';
 import { forgetAnswers } from '../../shared/api/kept-answers';
@@ -12,17 +25,27 @@ import { shopActions, shopFeature } from './shop.state';
 
 const failed = (problem: Problem) => of(shopActions.failed({ problem }));
 
+/** Between two times of asking a server that cannot be reached. */
+const ASK_AGAIN_MS = 3000;
+
+/**
+ * Asks who this is, again and again while the server cannot be reached: whoever is signed in does not stay at the door for
+ * it. It ends when somebody signs in meanwhile.
+ */
 export const readSession = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient)) =>
-    actions.pipe(
-      ofType(shopActions.sessionWanted),
-      exhaustMap(() =>
-        api.call(routes.readSession).pipe(
-          map((session) => shopActions.sessionRead({ session })),
-          catchError(failed),
+  (actions = inject(Actions), api = inject(ApiClient)) => {
+    const ask = (): Observable<Action> =>
+      api.call(routes.readSession).pipe(
+        map((session) => shopActions.sessionRead({ session })),
+        catchError((problem: Problem) =>
+          concat(failed(problem), timer(ASK_AGAIN_MS).pipe(mergeMap(() => ask()))),
         ),
-      ),
-    ),
+      );
+    return actions.pipe(
+      ofType(shopActions.sessionWanted),
+      exhaustMap(() => ask().pipe(takeUntil(actions.pipe(ofType(shopActions.sessionRead))))),
+    );
+  },
   { functional: true },
 );
 
@@ -200,7 +223,8 @@ export const followSession = createEffect(
           forgetKept();
           void forgetAnswers();
         }
-        if (!session.person && router.navigated && !atDoor) void router.navigateByUrl(doorFor(session));
+        if (!session.person && router.navigated && (!atDoor || session.firstStart))
+          void router.navigateByUrl(doorFor(session));
       }),
     ),
   { functional: true, dispatch: false },

@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { provideRouter, type ActivatedRouteSnapshot, type RouterStateSnapshot } from '@angular/router';
+import { provideRouter, Router, type ActivatedRouteSnapshot, type RouterStateSnapshot } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { firstValueFrom, type Observable } from 'rxjs';
@@ -55,16 +55,28 @@ describe('the door', () => {
     expect(String(await pass('/floor/7'))).toBe('/sign-in?to=%2Ffloor%2F7');
   });
 
-  it('leads to the sign-in page when the server does not answer', async () => {
-    const passed = pass();
-    TestBed.inject(HttpTestingController)
-      .expectOne('/api/session')
-      .flush(
-        { type: 'x', title: 'Busy', status: 503, code: 'server.busy' },
-        { status: 503, statusText: 'Busy' },
-      );
-    expect(String(await passed)).toBe('/sign-in');
-    expect(TestBed.inject(Store).selectSignal(shopFeature.selectProblem)()?.title).toBe('Busy');
+  it('leads to the sign-in page when the server does not answer, and through it once it does', async () => {
+    jasmine.clock().install();
+    try {
+      const passed = pass('/floor/7');
+      const busy = { type: 'x', title: 'Busy', status: 503, code: 'server.busy' };
+      for (const waitMs of [400, 1600, 3000]) {
+        TestBed.inject(HttpTestingController)
+          .expectOne('/api/session')
+          .flush(busy, { status: 503, statusText: 'Busy' });
+        jasmine.clock().tick(waitMs);
+      }
+      expect(String(await passed)).toBe('/sign-in?to=%2Ffloor%2F7');
+      const store = TestBed.inject(Store);
+      expect(store.selectSignal(shopFeature.selectProblem)()?.title).toBe('Busy');
+      const led = spyOn(TestBed.inject(Router), 'navigateByUrl').and.resolveTo(true);
+      spyOnProperty(TestBed.inject(Router), 'url').and.returnValue(String(await passed));
+      answer(SESSION);
+      expect(store.selectSignal(shopFeature.selectProblem)()).toBeNull();
+      expect(led).toHaveBeenCalledOnceWith('/floor/7');
+    } finally {
+      jasmine.clock().uninstall();
+    }
   });
 
   it('asks who is there when a call is refused for it: nobody signs in over the page, another takes it over', async () => {

@@ -36,16 +36,29 @@ describe('the API client', () => {
     expect(request.headers.get(IDEMPOTENCY_HEADER)).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/);
   });
 
-  it('sends a keyed write again with the same key when no reply came', async () => {
-    const done = new Promise((resolve) => knob().subscribe(resolve));
-    const first = http.expectOne(() => true);
-    const key = first.request.headers.get(IDEMPOTENCY_HEADER);
-    first.error(new ProgressEvent('error'));
-    await new Promise((resolve) => setTimeout(resolve, 500));
-    const second = http.expectOne(() => true);
-    expect(second.request.headers.get(IDEMPOTENCY_HEADER)).toBe(key);
-    second.flush({ id: newId() });
-    await done;
+  it('sends a keyed write again with the same key when no reply came, or the server was busy', () => {
+    jasmine.clock().install();
+    try {
+      const done = jasmine.createSpy();
+      knob().subscribe(done);
+      const first = http.expectOne(() => true);
+      const key = first.request.headers.get(IDEMPOTENCY_HEADER);
+      first.error(new ProgressEvent('error'));
+      jasmine.clock().tick(400);
+      const second = http.expectOne(() => true);
+      expect(second.request.headers.get(IDEMPOTENCY_HEADER)).toBe(key);
+      second.flush(
+        { type: 'x', title: 'Busy', status: 503, code: 'server.busy' },
+        { status: 503, statusText: 'Busy' },
+      );
+      jasmine.clock().tick(1600);
+      const third = http.expectOne(() => true);
+      expect(third.request.headers.get(IDEMPOTENCY_HEADER)).toBe(key);
+      third.flush({ id: newId() });
+      expect(done).toHaveBeenCalled();
+    } finally {
+      jasmine.clock().uninstall();
+    }
   });
 
   it('never sends a sign-in twice by itself', () => {

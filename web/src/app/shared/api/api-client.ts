@@ -25,9 +25,9 @@ export interface CallParts<R extends Route> {
   readonly deviceToken?: string;
 }
 
-/** Tries after a reply was lost on the way; the same key makes a second try harmless. */
-const LOST_REPLY_TRIES = 2;
-const LOST_REPLY_WAIT_MS = 400;
+/** Tries after a reply was lost or the server was busy; the same key makes a second try harmless. */
+const TRIES_AFTER = 2;
+const FIRST_WAIT_MS = 400;
 
 /** Calls the server by its route table. Every failure arrives as a problem document. */
 @Injectable({ providedIn: 'root' })
@@ -56,9 +56,11 @@ export class ApiClient {
     const safeToRepeat = route.keyed || route.method === 'GET';
     return sent.pipe(
       retry({
-        count: safeToRepeat ? LOST_REPLY_TRIES : 0,
-        delay: (error: HttpErrorResponse) =>
-          error.status === 0 ? timer(LOST_REPLY_WAIT_MS) : throwError(() => error),
+        count: safeToRepeat ? TRIES_AFTER : 0,
+        delay: (error: unknown, tries) =>
+          problemFrom(error).code === 'server.busy'
+            ? timer(FIRST_WAIT_MS * tries ** 2)
+            : throwError(() => error),
       }),
       catchError((error: unknown) => {
         const problem = problemFrom(error);

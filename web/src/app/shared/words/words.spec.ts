@@ -14,6 +14,10 @@ describe('units side by side', () => {
     expect(stitchText(4, 'metric')).toEqual({ first: '4 mm', second: '6.3 per inch' });
   });
 
+  afterEach(() => {
+    shownUnits.set('metric');
+  });
+
   it('give lengths in those that the device shows, in reasons and steps too', () => {
     const plate = { do: 'plate', fromMm: 2.8, toMm: 1.6, shared: null } as const;
     const said = () => [lengthText(2.8), lengthText(50.8), rangeText(2, 5), stepText(plate as never)];
@@ -31,7 +35,6 @@ describe('units side by side', () => {
       '0.079 to 0.197 in',
       jasmine.stringContaining('change the 0.110 in hole for the 0.063 in one') as never,
     ]);
-    shownUnits.set('metric');
   });
 
   it('are singular for one of what is counted', () => {

@@ -10,8 +10,16 @@ const DATABASE = {
 };
 const BACKUP = { programs: ['mariadb', 'mariadb-dump', 'mariadb-binlog'], packages: ['mariadb-client'] };
 const CLUSTER = {
-  programs: ['haproxy', 'mariadb', 'mariadb-backup', 'socat', 'wsrep_sst_mariabackup'],
-  packages: ['galera-4', 'haproxy', 'mariadb-backup', 'mariadb-client', 'mariadb-server', 'socat'],
+  programs: ['haproxy', 'mariadb', 'mariadb-backup', 'mosquitto', 'socat', 'wsrep_sst_mariabackup'],
+  packages: [
+    'galera-4',
+    'haproxy',
+    'mariadb-backup',
+    'mariadb-client',
+    'mariadb-server',
+    'mosquitto',
+    'socat',
+  ],
 };
 const BROWSER = { programs: ['chromium'], packages: ['chromium'] };
 
@@ -36,7 +44,7 @@ function isExecutable(path) {
 export const needDatabase = () => need(DATABASE);
 /** Sees to it that the programs are there that back a database up and put it back. */
 export const needBackup = () => need(BACKUP);
-/** Sees to it that the programs of a cluster are there: Galera's nodes, and what stands before them. */
+/** Sees to it that the programs of a cluster are there: Galera's nodes, what stands before them, a broker. */
 export const needCluster = () => need(CLUSTER);
 /** Sees to it that the browser for tests and pictures is there. */
 export const needBrowser = () => need(BROWSER);

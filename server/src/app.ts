@@ -48,7 +48,7 @@ export function createApp({
 }: AppOptions): App {
   const app = express();
   const sessions = sessionsInDatabase(database, config);
-  const line = openDeviceLine(config.mqtt);
+  const line = openDeviceLine(config.broker);
   const gate = openGate(database);
   const ends = new AbortController();
   app.disable('x-powered-by');

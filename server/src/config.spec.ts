@@ -29,6 +29,20 @@ describe('the configuration', () => {
     expect(() => configFrom({ ...WHOLE, GANTELET_TLS_CERT: 'cert.pem' })).toThrowError(/go together/);
   });
 
+  it('goes to the broker that comes with Gantelet, or to an outside one', () => {
+    const secret = 'sixteen letters or more';
+    const at = (more: Readonly<Record<string, string>>) => configFrom({ ...WHOLE, ...more }).broker;
+    expect(at({})).toBeNull();
+    expect(at({ GANTELET_MQTT_PORT: '1884', GANTELET_MQTT_SECRET: secret })).toEqual({
+      url: 'mqtt://127.0.0.1:1884',
+      secret,
+    });
+    const url = 'mqtts://broker.works:8884';
+    expect(at({ GANTELET_BROKER: url, GANTELET_MQTT_SECRET: secret })).toEqual({ url, secret });
+    expect(() => at({ GANTELET_BROKER: url })).toThrowError(/GANTELET_MQTT_SECRET/);
+    expect(() => at({ GANTELET_BROKER: 'https://broker.works' })).toThrowError(/GANTELET_BROKER/);
+  });
+
   it('names every variable that is missing or wrong', () => {
     expect(() => configFrom({})).toThrowError(/GANTELET_DB_PORT[\s\S]*GANTELET_SESSION_SECRET/);
     expect(() => configFrom({ ...WHOLE, GANTELET_PORT: '99999' })).toThrowError(/GANTELET_PORT/);

@@ -20,6 +20,11 @@ const Environment = z.object({
   GANTELET_MQTT_HOST: z.string().default('127.0.0.1'),
   GANTELET_MQTT_PORT: z.coerce.number().int().min(0).max(65535).optional(),
   GANTELET_MQTT_SECRET: z.string().min(16).optional(),
+  GANTELET_BROKER: z.url({ protocol: /^mqtts?$/ }).optional(),
+  GANTELET_INGESTER: z
+    .string()
+    .regex(/^[\w-]{1,30}$/)
+    .default('1'),
   GANTELET_FIRST_CODE: z.string().min(10).max(100).optional(),
   GANTELET_METRICS_TOKEN: z.string().min(16).optional(),
   GANTELET_SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
@@ -35,10 +40,17 @@ export interface DatabaseConfig {
   readonly password: string;
 }
 
-/** Where the broker is, and what a server instance proves itself to it with. */
+/** Where the broker is that comes with Gantelet, and what a server instance proves itself to it with. */
 export interface MqttConfig {
   readonly host: string;
   readonly port: number;
+  readonly secret: string;
+}
+
+/** The broker that gauges and counters speak to, ours or an outside one, and what we prove ourselves to it with. */
+export interface BrokerConfig {
+  /** `mqtt://` or, by TLS, `mqtts://`. */
+  readonly url: string;
   readonly secret: string;
 }
 
@@ -67,8 +79,24 @@ export interface Config {
   readonly logLevel: string;
   /** Days that raw readings of counters are kept; their hours are kept for good. */
   readonly readingsDays: number;
-  /** Null without devices. */
+  /** Null without a broker of ours. */
   readonly mqtt: MqttConfig | null;
+  /** Null without devices. */
+  readonly broker: BrokerConfig | null;
+  /** Name of what takes counts in from an outside broker: another for each that runs, the same after a restart. */
+  readonly ingester: string;
+}
+
+function brokerOf(env: z.infer<typeof Environment>): BrokerConfig | null {
+  const { GANTELET_BROKER: url, GANTELET_MQTT_SECRET: secret } = env;
+  if (url === undefined) return reachedAt(mqttOf(env));
+  if (secret === undefined) throw new Error('Environment: GANTELET_BROKER needs GANTELET_MQTT_SECRET');
+  return { url, secret };
+}
+
+/** How our own broker is reached. */
+export function reachedAt(mqtt: MqttConfig | null): BrokerConfig | null {
+  return mqtt && { url: `mqtt://${mqtt.host}:${mqtt.port}`, secret: mqtt.secret };
 }
 
 function mqttOf(env: z.infer<typeof Environment>): MqttConfig | null {
@@ -145,5 +173,7 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
     logLevel: env.GANTELET_LOG_LEVEL,
     readingsDays: env.GANTELET_READINGS_DAYS,
     mqtt: mqttOf(env),
+    broker: brokerOf(env),
+    ingester: env.GANTELET_INGESTER,
   };
 }

@@ -4,7 +4,9 @@ import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { pino } from 'pino';
 import { RecordBundle, Scenario } from '@gantelet/contracts';
+import { followBrokerFiles } from './broker/broker-files.js';
 import { startBroker } from './broker/broker.js';
+import { startIngester } from './broker/ingester.js';
 import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase } from './db/database.js';
 import { migrate } from './db/migrate.js';
@@ -25,7 +27,7 @@ const STOP_WITHIN_MS = 2000;
 /** Longer than proxies keep a connection open without a use: what closes first must not be the server, under a request. */
 const IDLE_CONNECTION_MS = 75_000;
 const USAGE =
-  'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | take-in BUNDLE.json | serve | broker';
+  'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | take-in BUNDLE.json | serve | broker | ingest | broker-files FOLDER';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
@@ -38,6 +40,8 @@ else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'take-in' && file !== undefined) await takeIn(file);
 else if (command === 'serve') await serve();
 else if (command === 'broker') await broker();
+else if (command === 'ingest') await ingest();
+else if (command === 'broker-files' && file !== undefined) keepBrokerFiles(file);
 else {
   console.error(USAGE);
   process.exitCode = 2;
@@ -117,7 +121,7 @@ async function serve(): Promise<void> {
     log,
   );
   // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
-  const rollUps = config.mqtt ? null : startRollUps(database, config.readingsDays, log);
+  const rollUps = config.broker ? null : startRollUps(database, config.readingsDays, log);
   const sealing = startSealing(database, log);
   const pruning = startPruning(database, log);
   const fits = startNightlyFits(database, log);
@@ -165,6 +169,41 @@ async function broker(): Promise<void> {
   process.send?.({ listening: running.port });
   whenToldToStop(() => {
     void Promise.all([running.stop(), rollUps.stop()]).then(async () => {
+      await database.close();
+      if (process.connected) process.disconnect();
+    });
+  });
+}
+
+/** Takes in what counters send over an outside broker, until told to stop or its parent is gone. */
+async function ingest(): Promise<void> {
+  if (!config.broker) throw new Error('Environment: GANTELET_BROKER is missing');
+  const database = openDatabase(config.database);
+  const log = pino({ level: config.logLevel });
+  const running = startIngester(database, config.broker, config.ingester, log);
+  const rollUps = startRollUps(database, config.readingsDays, log);
+  whenToldToStop(() => {
+    void Promise.all([running.stop(), rollUps.stop()]).then(async () => {
+      await database.close();
+      if (process.connected) process.disconnect();
+    });
+  });
+  await running.ready;
+  process.send?.({ listening: 0 });
+}
+
+/** Keeps the files of an outside broker up to date with the devices, until told to stop or its parent is gone. */
+function keepBrokerFiles(folder: string): void {
+  if (!config.broker) throw new Error('Environment: GANTELET_BROKER is missing');
+  const database = openDatabase(config.database);
+  const following = followBrokerFiles(
+    database,
+    config.broker.secret,
+    folder,
+    pino({ level: config.logLevel }),
+  );
+  whenToldToStop(() => {
+    void following.stop().then(async () => {
       await database.close();
       if (process.connected) process.disconnect();
     });

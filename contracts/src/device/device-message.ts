@@ -22,6 +22,26 @@ export function readTopic(
   return root === 'gantelet' && deviceId && known && more.length === 0 ? { deviceId, channel: known } : null;
 }
 
+/**
+ * Where a counter speaks that codes its counts by Sparkplug B: as an edge node named by its id, in our group. What it says
+ * when it is born and later is a count; its death, a will that the broker tells, is heard and needs nothing done.
+ */
+export function sparkplugTopicOf(deviceId: string, type: SparkplugType): string {
+  return `spBv1.0/gantelet/${type}/${deviceId}`;
+}
+
+const SPARKPLUG_TYPES = ['NBIRTH', 'NDATA', 'NDEATH'] as const;
+export type SparkplugType = (typeof SPARKPLUG_TYPES)[number];
+
+/** The counter and the type of its message in a topic of Sparkplug B; null when it is none of ours. */
+export function readSparkplugTopic(
+  topic: string,
+): { readonly deviceId: string; readonly type: SparkplugType } | null {
+  const [, type, deviceId] = /^spBv1\.0\/gantelet\/(\w+)\/([^/]+)$/.exec(topic) ?? [];
+  const known = SPARKPLUG_TYPES.find((one) => one === type);
+  return known && deviceId ? { deviceId, type: known } : null;
+}
+
 const sent = {
   /** Counts up by one with each message since the device was switched on. */
   seq: z.int().min(0),

@@ -6,9 +6,12 @@ export {
   DeviceEvent,
   DeviceReading,
   DeviceStatus,
+  readSparkplugTopic,
   readTopic,
+  sparkplugTopicOf,
   StandInAsk,
   topicOf,
   WEAK_BATTERY_PERCENT,
   type DeviceChannel,
+  type SparkplugType,
 } from './device-message.js';

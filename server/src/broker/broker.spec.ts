@@ -1,6 +1,14 @@
 import { connect as openSocket } from 'node:net';
 import { connect, type IClientOptions, type MqttClient } from 'mqtt';
-import { newId, routes, topicOf, type DeviceEvent, type Problem } from '@gantelet/contracts';
+import sparkplug from 'sparkplug-payload';
+import {
+  newId,
+  routes,
+  sparkplugTopicOf,
+  topicOf,
+  type DeviceEvent,
+  type Problem,
+} from '@gantelet/contracts';
 import { SERVER_USER } from '../features/device/index.js';
 import { COUNTER_TOKEN, GAUGE_TOKEN } from '../testing/small-works.js';
 import type { TestClient } from '../testing/test-client.js';
@@ -102,6 +110,26 @@ describe('the broker', () => {
       expect(client.connected).toBeFalse();
     });
   }
+
+  it('takes counts coded by Sparkplug B from the counter that they are of, and no others', async () => {
+    const { counter } = shop.works.ids;
+    const { encodePayload } = sparkplug.get('spBv1.0')!;
+    const metrics = Object.entries({ boot: 3, seq: 1, stitches: 120, motorMs: 9000 }).map(
+      ([name, value]) => ({ name, value, type: 'UInt64' as const }),
+    );
+    const payload = Buffer.from(encodePayload({ timestamp: Date.now(), metrics }));
+    const will = { topic: sparkplugTopicOf(counter, 'NDEATH'), payload: Buffer.alloc(0), qos: 1 as const };
+    const client = come(counter, COUNTER_TOKEN, { will: { ...will, retain: false } });
+    expect(await outcome(client)).toBe('in');
+    await client.publishAsync(sparkplugTopicOf(counter, 'NBIRTH'), payload, { qos: 1 });
+    expect(await shop.count('counter_readings')).toBe(1);
+    client.publish(sparkplugTopicOf(newId(), 'NDATA'), payload, { qos: 1 });
+    await closed(client);
+    const gaugeClient = await gauge();
+    gaugeClient.publish(sparkplugTopicOf(gaugeId(), 'NDATA'), payload, { qos: 1 });
+    await closed(gaugeClient);
+    expect(await shop.count('counter_readings')).toBe(1);
+  });
 
   it('lets a device hear only what it is asked', async () => {
     const client = await gauge();

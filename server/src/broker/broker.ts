@@ -5,19 +5,20 @@ import type * as z from 'zod';
 import { Aedes, type Client } from 'aedes';
 import {
   DEVICE_MESSAGE_LIMIT,
-  CounterMessage,
   DeviceReading,
   DeviceStatus,
   Id,
   readTopic,
+  sparkplugTopicOf,
   type DeviceChannel,
   type DeviceKind,
 } from '@gantelet/contracts';
+import { jsonOf } from '../text/json-of.js';
 import type { MqttConfig } from '../config.js';
 import type { Database } from '../db/database.js';
 import { packetGuard } from './packet-guard.js';
-import { openIntake, type CounterArrival } from '../features/counter/index.js';
-import { findRevoked, jsonOf, openGate, SERVER_USER, type Gate } from '../features/device/index.js';
+import { openIntake, readCounterMessage, type CounterArrival } from '../features/counter/index.js';
+import { findRevoked, openGate, SERVER_USER, type Gate } from '../features/device/index.js';
 
 export interface Broker {
   readonly port: number;
@@ -149,9 +150,9 @@ function same(a: Buffer, b: Buffer): boolean {
   return a.length === b.length && timingSafeEqual(a, b);
 }
 
-/** What each kind of device may say, and where. */
+/** What each kind of device may say, and where; counts of counters apart. */
 const SAID_BY: Readonly<Record<DeviceKind, Readonly<Partial<Record<DeviceChannel, z.ZodType>>>>> = {
-  counter: { count: CounterMessage, status: DeviceStatus },
+  counter: { status: DeviceStatus },
   'tension-gauge': { reading: DeviceReading, status: DeviceStatus },
   scale: { reading: DeviceReading, status: DeviceStatus },
   // Tablets and other systems speak to the server as people do.
@@ -165,14 +166,18 @@ function heard(
   topic: string,
   payload: Buffer,
 ): { readonly count: CounterArrival | null } | null {
+  if (visitor.server) return readTopic(topic)?.channel === 'ask' ? { count: null } : null;
+  const count = visitor.kind === 'counter' ? readCounterMessage(topic, payload) : null;
+  if (count) return count.deviceId === visitor.deviceId ? { count } : null;
   const at = readTopic(topic);
-  if (!at || payload.length > DEVICE_MESSAGE_LIMIT) return null;
-  if (visitor.server) return at.channel === 'ask' ? { count: null } : null;
-  if (at.deviceId !== visitor.deviceId) return null;
-  const said = SAID_BY[visitor.kind][at.channel]?.safeParse(jsonOf(payload));
-  if (!said?.success) return null;
-  const message = at.channel === 'count' ? (said.data as CounterMessage) : null;
-  return { count: message && { deviceId: visitor.deviceId, message } };
+  if (!at) return isOwnDeath(visitor.deviceId, topic) ? { count: null } : null;
+  if (at.deviceId !== visitor.deviceId || payload.length > DEVICE_MESSAGE_LIMIT) return null;
+  return SAID_BY[visitor.kind][at.channel]?.safeParse(jsonOf(payload)).success ? { count: null } : null;
+}
+
+/** The will of a counter that codes by Sparkplug B, whatever it says. */
+function isOwnDeath(deviceId: string, topic: string): boolean {
+  return topic === sparkplugTopicOf(deviceId, 'NDEATH');
 }
 
 function mayHear(visitor: Visitor, topic: string): boolean {

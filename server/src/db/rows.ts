@@ -275,6 +275,8 @@ export interface DeviceRow {
   name: string;
   standIn: boolean;
   tokenHash: string;
+  /** For the password file of an outside broker; null when it was registered before there could be one. */
+  brokerHash: string | null;
   registeredAt: Date;
   registeredById: string;
   revokedAt: Date | null;

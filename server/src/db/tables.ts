@@ -310,6 +310,7 @@ export function defineTables(sequelize: Sequelize) {
       name: text,
       standIn: { type: DataTypes.BOOLEAN, allowNull: false },
       tokenHash: text,
+      brokerHash: textOrNone,
       registeredAt: instant,
       registeredById: ref,
       revokedAt: instantOrNone,

@@ -3,7 +3,7 @@ import type { Scenario } from '@gantelet/contracts';
 import { writeHistoryIntoBook } from '../db/book-history.js';
 import type { Database, Transaction } from '../db/database.js';
 import { needleColumns } from '../db/needle-columns.js';
-import { hashToken } from '../features/device/index.js';
+import { brokerHash, hashToken } from '../features/device/index.js';
 import { faultRow } from '../features/fault/index.js';
 import { serviceKindColumns } from '../features/service/index.js';
 import { columnsOfMachine, EMPTY_MACHINE, listRowsOf } from '../features/floor/index.js';
@@ -111,6 +111,7 @@ export async function loadScenario(
         ...device,
         standIn: true,
         tokenHash: hashToken(token),
+        brokerHash: brokerHash(token),
         registeredAt: now,
         revokedAt: null,
         lastHeardAt: null,

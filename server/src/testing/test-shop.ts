@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { QueryTypes } from 'sequelize';
 import { startBroker } from '../broker/broker.js';
-import { configFrom, type Config } from '../config.js';
+import { configFrom, reachedAt, type Config } from '../config.js';
 import { openDatabase, type Database } from '../db/database.js';
 import { migrate } from '../db/migrate.js';
 import { createApp } from '../app.js';
@@ -47,7 +47,8 @@ async function startShop(firstCode: string | null): Promise<TestShop> {
   else await migrate(bare.database, 'up');
   const clock = { now: LOADED_AT };
   const broker = await startBroker(database, { ...LOOPBACK, port: 0 }, () => clock.now);
-  const config = { ...bare, firstCode, mqtt: { ...LOOPBACK, port: broker.port } };
+  const mqtt = { ...LOOPBACK, port: broker.port };
+  const config = { ...bare, firstCode, mqtt, broker: reachedAt(mqtt) };
   const stops: (() => Promise<void>)[] = [];
   const instance = (): Promise<string> => {
     const app = createApp({

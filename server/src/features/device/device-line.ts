@@ -9,7 +9,8 @@ import {
   type StandInAsk,
   newId,
 } from '@gantelet/contracts';
-import type { MqttConfig } from '../../config.js';
+import { jsonOf } from '../../text/json-of.js';
+import type { BrokerConfig } from '../../config.js';
 
 /** Name under which a server instance comes to the broker. */
 export const SERVER_USER = 'server';
@@ -28,7 +29,7 @@ const RETRY_MS = 1000;
 const ASK_LIMIT_MS = 2000;
 
 /** Opens the line, and opens it again whenever it breaks. Without a broker every device is out of reach. */
-export function openDeviceLine(config: MqttConfig | null): DeviceLine {
+export function openDeviceLine(config: BrokerConfig | null): DeviceLine {
   if (!config) {
     return {
       watch: (_, hear) => {
@@ -39,9 +40,7 @@ export function openDeviceLine(config: MqttConfig | null): DeviceLine {
       stop: () => undefined,
     };
   }
-  const client = connect({
-    host: config.host,
-    port: config.port,
+  const client = connect(config.url, {
     clientId: `${SERVER_USER}-${newId()}`,
     username: SERVER_USER,
     password: config.secret,
@@ -107,13 +106,4 @@ function lineOver(client: MqttClient): DeviceLine {
 
 function limit(ms: number): Promise<never> {
   return new Promise((_, reject) => setTimeout(() => reject(new Error('no answer')), ms).unref());
-}
-
-/** What a payload says, undefined when it is no JSON. */
-export function jsonOf(payload: Buffer): unknown {
-  try {
-    return JSON.parse(payload.toString('utf8')) as unknown;
-  } catch {
-    return undefined;
-  }
 }

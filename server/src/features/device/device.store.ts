@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import type { Device, DeviceEntry, Person } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { DeviceRow } from '../../db/rows.js';
-import { hashToken } from './device-token.js';
+import { brokerHash, hashToken } from './device-token.js';
 
 /** All devices by name, or the one asked for. */
 export async function findDevices(
@@ -40,6 +40,23 @@ export async function findLetIn(
   });
 }
 
+/** A device as an outside broker knows it. */
+export interface BrokerUser {
+  readonly id: string;
+  readonly kind: DeviceRow['kind'];
+  readonly brokerHash: string;
+}
+
+/** Whom an outside broker lets in, by id: devices that speak to one and are not blocked. */
+export async function findBrokerUsers({ tables }: Database): Promise<BrokerUser[]> {
+  const found = await tables.devices.findAll({
+    where: { kind: ['counter', 'tension-gauge', 'scale'], revokedAt: null, brokerHash: { [Op.ne]: null } },
+    attributes: ['id', 'kind', 'brokerHash'],
+    order: ['id'],
+  });
+  return plainRows(found).map(({ id, kind, brokerHash: hash }) => ({ id, kind, brokerHash: hash! }));
+}
+
 /** The devices among them that are blocked. */
 export async function findRevoked({ tables }: Database, ids: readonly string[]): Promise<string[]> {
   const found = await tables.devices.findAll({
@@ -63,6 +80,7 @@ export async function insertDevice(
     name,
     standIn: false,
     tokenHash: hashToken(token),
+    brokerHash: brokerHash(token),
     registeredAt: now,
     registeredById: person.id,
     revokedAt: null,

@@ -13,6 +13,7 @@ const VOID: Readonly<Record<string, string>> = {
   'people.code_hash': 'NULL',
   'people.code_until': 'NULL',
   'devices.token_hash': `''`,
+  'devices.broker_hash': 'NULL',
 };
 const NUMBERS: ReadonlySet<string> = new Set(['int', 'smallint', 'tinyint', 'mediumint', 'double', 'float']);
 const isPicture = (type: string): boolean => type.endsWith('blob') || type.endsWith('binary');

@@ -1,0 +1,40 @@
+import sparkplug from 'sparkplug-payload';
+import { CounterMessage, DEVICE_MESSAGE_LIMIT, readSparkplugTopic, readTopic } from '@gantelet/contracts';
+import { jsonOf } from '../../text/json-of.js';
+import type { CounterArrival } from './counter.store.js';
+
+const sparkplugB = sparkplug.get('spBv1.0')!;
+
+/** The counter that a topic is one of, when it is one for counts: in our own coding or by Sparkplug B. */
+export function counterOfTopic(topic: string): string | null {
+  const own = readTopic(topic);
+  if (own) return own.channel === 'count' ? own.deviceId : null;
+  const coded = readSparkplugTopic(topic);
+  return coded && coded.type !== 'NDEATH' ? coded.deviceId : null;
+}
+
+/** What a counter says by MQTT, in our own coding or by Sparkplug B; null when it is no count, or not as it has to be. */
+export function readCounterMessage(topic: string, payload: Buffer): CounterArrival | null {
+  const deviceId = counterOfTopic(topic);
+  if (deviceId === null || payload.length > DEVICE_MESSAGE_LIMIT) return null;
+  const said = readTopic(topic) ? jsonOf(payload) : sparkplugOf(payload);
+  const message = CounterMessage.safeParse(said);
+  return message.success ? { deviceId, message: message.data } : null;
+}
+
+/** The metrics of a Sparkplug B payload that are a count, by the names of our own coding; its time is when it was sent. */
+function sparkplugOf(payload: Buffer): unknown {
+  try {
+    const { metrics, timestamp } = sparkplugB.decodePayload(payload);
+    const valueOf = (name: string): number => Number(metrics?.find((one) => one.name === name)?.value ?? NaN);
+    return {
+      boot: valueOf('boot'),
+      seq: valueOf('seq'),
+      sentAt: new Date(Number(timestamp)).toISOString(),
+      stitches: valueOf('stitches'),
+      motorMs: valueOf('motorMs'),
+    };
+  } catch {
+    return undefined;
+  }
+}

@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
 import { connect } from 'mqtt';
 import { newId, topicOf } from '@gantelet/contracts';
+import { brokerHash, hashToken } from '../server/dist/features/device/index.js';
 import { connectTo, quantiles } from './reach.mjs';
 
 const TOKEN = 'b'.repeat(43);
@@ -14,20 +14,20 @@ export async function registerCounters(env, count) {
   const db = await connectTo(env);
   const machines = await db.query('SELECT id FROM machines');
   const [person] = await db.query(`SELECT id FROM people WHERE role = 'lead'`);
-  const hash = createHash('sha256').update(TOKEN).digest('hex');
+  const hashes = [hashToken(TOKEN), brokerHash(TOKEN)];
   const rows = Array.from({ length: count }, (_, i) => [
     newId(),
     'counter',
     `Load ${i}`,
     false,
-    hash,
+    ...hashes,
     new Date(),
     person.id,
     machines[i % machines.length].id,
   ]);
   await db.batch(
-    `INSERT INTO devices (id, kind, name, stand_in, token_hash, registered_at, registered_by_id, machine_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO devices (id, kind, name, stand_in, token_hash, broker_hash, registered_at, registered_by_id, machine_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     rows,
   );
   await db.end();
@@ -41,7 +41,11 @@ export async function startLoad(ids, port) {
   let sent = 0;
   let open = 0;
   const clients = ids.map((id) =>
-    connect({ host: '127.0.0.1', port, clientId: id, username: id, password: TOKEN, reconnectPeriod: 1500 }),
+    connect({
+      ...{ host: '127.0.0.1', port, clientId: id, username: id, password: TOKEN },
+      // One that is refused comes again: an outside broker learns of new devices a moment later.
+      ...{ reconnectPeriod: 1500, reconnectOnConnackError: true },
+    }),
   );
   for (const client of clients) client.on('error', () => undefined);
   const timers = clients.map((client, i) => {
@@ -60,7 +64,7 @@ export async function startLoad(ids, port) {
       client.publish(topicOf(ids[i], 'count'), JSON.stringify(message), { qos: 1 }, (error) => {
         open--;
         if (error) return;
-        acknowledged.push(`${ids[i]} ${message.seq}`);
+        acknowledged.push({ id: `${ids[i]} ${message.seq}`, at: Date.now() });
         waits.push(performance.now() - began);
       });
     };
@@ -79,8 +83,9 @@ export async function startLoad(ids, port) {
 }
 
 /** Asks for the floor meanwhile; tells times and losses, so far or in all. */
-export function startAsking(address) {
-  const asker = new Worker(new URL('./ask-floor.mjs', import.meta.url), { workerData: { address } });
+export function startAsking(address, everyMs = 250, atOnce = 1) {
+  const workerData = { address, everyMs, atOnce };
+  const asker = new Worker(new URL('./ask-floor.mjs', import.meta.url), { workerData });
   const soFar = async () => {
     asker.postMessage('so far');
     const [said] = await once(asker, 'message');
@@ -94,7 +99,7 @@ export function startAsking(address) {
   return { soFar, stop };
 }
 
-/** What the database holds of the load. */
+/** What the database holds of the load: rows, and each message once as `counter seq`. */
 export async function readKept(env) {
   const db = await connectTo(env);
   const rows = await db.query(

@@ -55,7 +55,7 @@ await main(async () => {
     const sent = await load.stop();
     const answered = await api.stop();
     const kept = await bench.readKept(database.environment);
-    const missing = sent.acknowledged.filter((id) => !kept.ids.has(id)).length;
+    const missing = sent.acknowledged.filter(({ id }) => !kept.ids.has(id)).length;
     say(`${sent.sent} messages sent, ${sent.acknowledged.length} acknowledged, ${kept.rows} rows kept`);
     say(`acknowledged but lost: ${missing}; stored twice: ${kept.rows - kept.ids.size}`);
     say(

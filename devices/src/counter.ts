@@ -22,6 +22,7 @@ export function runCounter(
     username: id,
     password: token,
     reconnectPeriod: RETRY_MS,
+    reconnectOnConnackError: true,
   });
   client.on('error', () => undefined);
   const count = sewing(random);

@@ -60,6 +60,7 @@ function switchedOn(
     username: id,
     password: token,
     reconnectPeriod: RETRY_MS,
+    reconnectOnConnackError: true,
     queueQoSZero: false,
     will: { topic: topicOf(id, 'status'), payload: Buffer.from(OFF), qos: 1, retain: true },
   });

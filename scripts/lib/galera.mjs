@@ -65,8 +65,16 @@ async function placeOf(home, index) {
   };
 }
 
-/** Starts a node and waits until it takes writes. The first one begins the cluster when no other is in it. */
+/** Starts a node and waits until it takes writes. */
 export async function startNode(node, nodes) {
+  spawnNode(node, nodes);
+  for (const end = Date.now() + START_LIMIT_MS; !(await isReady(node)); await pause(200))
+    if (node.child === null || Date.now() > end)
+      throw new Refusal(`Node ${node.index + 1} did not start. Its log ends:\n${logEnd(node)}`);
+}
+
+/** Starts a node, in a process group of its own. The first one begins the cluster when no other is in it. */
+export function spawnNode(node, nodes) {
   const others = nodes.filter((one) => one !== node && one.child !== null);
   const args = optionsOf(node, nodes, others.length === 0);
   const log = openSync(join(node.folder, 'mariadb.log'), 'a');
@@ -76,14 +84,11 @@ export async function startNode(node, nodes) {
   node.ended = new Promise((resolve) => child.once('exit', resolve)).then(() => {
     if (node.child === child) node.child = null;
   });
-  for (const end = Date.now() + START_LIMIT_MS; !(await isReady(node)); await pause(200))
-    if (node.child === null || Date.now() > end)
-      throw new Refusal(`Node ${node.index + 1} did not start. Its log ends:\n${logEnd(node)}`);
 }
 
-/** Kills a node as a power cut would. */
+/** Kills a node as a power cut would, with whatever copies records for it. */
 export async function killNode(node) {
-  node.child?.kill('SIGKILL');
+  if (node.child) process.kill(-node.child.pid, 'SIGKILL');
   await node.ended;
 }
 

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { closeSync, mkdirSync, openSync, readFileSync, watch, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, watch, writeFileSync } from 'node:fs';
 import { createConnection } from 'node:net';
 import { join } from 'node:path';
 import { findProgram } from './packages.mjs';
@@ -7,15 +7,15 @@ import { ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
 
 /**
- * Mosquitto on loopback and without TLS, for tests, set up by the file in deploy/mosquitto. It reads who may come in again
- * whenever that changes.
- *
- * @param files folder that `broker-files` writes, with both files in it
+ * A place for Mosquitto on loopback and without TLS, for tests, set up by the file in deploy/mosquitto. It is started once
+ * `broker-files` has written who may come in, and reads that again whenever it changes.
  */
-export async function startMosquitto(home, files) {
+export async function placeMosquitto(home) {
   const [devicePort, serverPort] = await Promise.all([freePort(), freePort()]);
-  const [settings, kept] = [join(home, 'mosquitto.conf'), join(home, 'mosquitto')];
-  mkdirSync(kept, { recursive: true });
+  const [settings, kept, files] = ['mosquitto.conf', 'mosquitto', 'broker-files'].map((name) =>
+    join(home, name),
+  );
+  for (const folder of [kept, files]) mkdirSync(folder, { recursive: true });
   const text = readFileSync(join(ROOT, 'deploy/mosquitto/gantelet.conf'), 'utf8')
     .replaceAll('/var/lib/gantelet-broker', files)
     .replaceAll(/^(cert|key)file .*\n/gm, '')
@@ -23,27 +23,32 @@ export async function startMosquitto(home, files) {
     .replace('listener 8884', `listener ${serverPort} 127.0.0.1`);
   writeFileSync(
     settings,
-    `persistence true\npersistence_location ${kept}/\nuser ${ownName()}\nlog_dest stderr\nlog_type all\n${text}`,
+    `persistence true\npersistence_location ${kept}/\nuser ${ownName()}\nlog_dest stderr\n${text}`,
   );
-  const broker = { devicePort, serverPort, child: null, ended: null };
+  const url = `mqtt://127.0.0.1:${serverPort}`;
+  const broker = { files, url, devicePort, serverPort, child: null, ended: null };
   const start = async () => {
+    await until(() => existsSync(join(files, 'acl')));
     const log = openSync(join(home, 'mosquitto.log'), 'a');
     broker.child = spawn(findProgram('mosquitto'), ['-c', settings], { stdio: ['ignore', log, log] });
     broker.ended = new Promise((resolve) => broker.child.once('exit', resolve));
     closeSync(log);
-    while (!(await answers(serverPort))) await new Promise((resolve) => setTimeout(resolve, 50));
+    await until(() => answers(serverPort));
   };
   const watcher = watch(files, () => broker.child?.kill('SIGHUP'));
   const stop = async (signal = 'SIGTERM') => {
-    broker.child.kill(signal);
+    broker.child?.kill(signal);
     await broker.ended;
   };
-  await start();
   const stopForGood = async () => {
     watcher.close();
     await stop();
   };
   return Object.assign(broker, { start, stop, stopForGood });
+}
+
+async function until(holds) {
+  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 50));
 }
 
 function ownName() {

@@ -88,6 +88,17 @@ export async function startBroker(home, environment, port) {
   return { ...broker, environment: { ...environment, ...mqtt } };
 }
 
+/** Starts what takes counts in from an outside broker, and waits until it has its share of them. */
+export function startIngester(home, environment, name, { logFile } = {}) {
+  const env = { ...environment, ...secretsOf(home), GANTELET_INGESTER: name };
+  return startListening('ingester', SERVER, ['ingest'], env, logFile);
+}
+
+/** Keeps the files of an outside broker up to date with the devices. */
+export function keepBrokerFiles(home, environment, folder, { logFile } = {}) {
+  return start(SERVER, ['broker-files', folder], { ...environment, ...secretsOf(home) }, logFile);
+}
+
 /** Starts the stand-ins of the demo, which speak to a broker. */
 export async function startStandIns(environment) {
   const { DEMO_STAND_INS, SILENT_COUNTER } = await import(join(ROOT, 'demo', 'dist', 'index.js'));

@@ -80,6 +80,7 @@ function openSession(
     properties: { sessionExpiryInterval: KEPT_S },
     resubscribe: false,
     reconnectPeriod: RETRY_MS,
+    reconnectOnConnackError: true,
     customHandleAcks: (topic, payload, _, acknowledge) => {
       const over = connection;
       void untilKept(

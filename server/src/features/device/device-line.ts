@@ -45,6 +45,7 @@ export function openDeviceLine(config: BrokerConfig | null): DeviceLine {
     username: SERVER_USER,
     password: config.secret,
     reconnectPeriod: RETRY_MS,
+    reconnectOnConnackError: true,
     queueQoSZero: false,
     resubscribe: false,
   });

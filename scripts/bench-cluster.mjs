@@ -1,0 +1,115 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { environmentOf, startCluster } from './cluster/parts.mjs';
+import { pause } from './cluster/wait.mjs';
+import { startMariadb } from './lib/mariadb.mjs';
+import { needCluster, needDatabase } from './lib/packages.mjs';
+import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
+import { main, Refusal, say } from './lib/say.mjs';
+import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
+
+/**
+ * A thousand counters at a message a second beside fifty people who click every 2.5 s, on one machine as `npm start` has it
+ * and on a cluster, both on this machine and in the same run: `npm run bench:cluster -- SECONDS` for other than a minute.
+ */
+const COUNTERS = 1000;
+const CLICK_EVERY_MS = 2500 / 50;
+const SECONDS = Number(process.argv[2] ?? 60);
+/** How many ask without a pause where it is counted how many are answered, and for how long. */
+const AT_ONCE = 8;
+const COUNTED_S = 15;
+
+await main(async () => {
+  await needDatabase();
+  await needCluster();
+  await installPackages();
+  await buildNodeParts();
+  await buildWeb();
+  const one = await within(startOne, measured);
+  const many = await within(startCluster, measured);
+  say('\nThe cluster beside one machine:');
+  const ratio = (key) => (many[key] / one[key]).toFixed(2);
+  say(
+    `GET /api/floor, p50 ${ratio('p50')} times, p95 ${ratio('p95')} times; answered a second ${ratio('perSecond')} times`,
+  );
+  say(`a count acknowledged, p50 ${ratio('countP50')} times, p95 ${ratio('countP95')} times`);
+  if (one.lost + many.lost > 0) throw new Refusal('An acknowledged count was lost.');
+});
+
+async function within(start, work) {
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-bench-'));
+  try {
+    const running = await start(home);
+    try {
+      return await work(running);
+    } finally {
+      await running.stop();
+    }
+  } finally {
+    rmSync(home, { recursive: true, force: true });
+  }
+}
+
+async function startOne(home) {
+  const database = await startMariadb(home);
+  await prepareDatabase(home, database.environment);
+  const broker = await startBroker(home, database.environment);
+  const server = await startServer(home, broker.environment, 0);
+  const stop = async () => {
+    await server.stop();
+    await broker.stop();
+    await database.stop();
+  };
+  return {
+    address: server.address,
+    devicePort: broker.listensOn,
+    env: database.environment,
+    name: 'One machine',
+    stop,
+  };
+}
+
+async function measured(running) {
+  const bench = await import('../bench/counters.mjs');
+  const { databaseSizes } = await import('../bench/sizes.mjs');
+  const { address, devicePort, env, name } = reachOf(running);
+  const before = bench.startAsking(address, 0, AT_ONCE);
+  await pause(COUNTED_S * 1000);
+  const busy = await before.stop();
+  const counters = await bench.registerCounters(env, COUNTERS);
+  const load = await bench.startLoad(counters, devicePort);
+  // All are in by then.
+  await pause(10_000);
+  const people = bench.startAsking(address, CLICK_EVERY_MS);
+  await pause(SECONDS * 1000);
+  const clicked = await people.stop();
+  const sent = await load.stop();
+  await pause(5000);
+  const kept = await bench.readKept(env);
+  const lost = sent.acknowledged.filter(({ id }) => !kept.ids.has(id)).length;
+  const perSecond = busy.answered / COUNTED_S;
+  say(`\n${name}`);
+  say(
+    `GET /api/floor beside ${COUNTERS} counters: p50 ${clicked.p50} ms, p95 ${clicked.p95} ms, ${clicked.lost} of ${clicked.asked} lost`,
+  );
+  say(`GET /api/floor without them, ${AT_ONCE} at once: ${perSecond.toFixed(0)} a second`);
+  say(
+    `counts: ${sent.sent} sent, ${sent.acknowledged.length} acknowledged after p50 ${sent.p50} ms, p95 ${sent.p95} ms, ${lost} of them lost, ${kept.rows - kept.ids.size} kept twice`,
+  );
+  for (const { table, rows, bytes } of await databaseSizes(env, [
+    'counter_readings',
+    'counter_hours',
+    'book',
+  ]))
+    say(`${table}: ${rows} rows of ${bytes} bytes each, indexes among them`);
+  return { ...clicked, perSecond, countP50: sent.p50, countP95: sent.p95, lost };
+}
+
+/** Where people and counters go. */
+function reachOf(running) {
+  if (running.address) return running;
+  const { balancer, broker } = running;
+  const address = `http://127.0.0.1:${balancer.webPort}`;
+  return { address, devicePort: broker.devicePort, env: environmentOf(running), name: 'A cluster' };
+}

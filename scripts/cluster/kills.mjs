@@ -1,0 +1,96 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { isReady, killNode, query, spawnNode, startNode } from '../lib/galera.mjs';
+import { killAndStart } from './parts.mjs';
+import { pause, until } from './wait.mjs';
+
+const AWAY_MS = 8000;
+/** A node that was away has so long to come back by itself. */
+const BACK_WITHIN_MS = 15_000;
+
+/** Each way in which a part is lost and comes back, by name. */
+export const KILLS = {
+  node: async (parts, node) => {
+    await killNode(node);
+    await pause(3000);
+    await startNode(node, parts.galera.nodes);
+  },
+  server: ({ servers }, _, i) => killAndStart([servers[i % servers.length]]),
+  'both servers': ({ servers }) => killAndStart(servers),
+  ingester: ({ ingesters }, _, i) => killAndStart([ingesters[i % ingesters.length]]),
+  'frozen node': async (parts, node) => {
+    node.child.kill('SIGSTOP');
+    await pause(AWAY_MS);
+    node.child.kill('SIGCONT');
+    await backOrStarted(parts, node);
+  },
+  balancer: async ({ balancer }) => {
+    await balancer.stop('SIGKILL');
+    balancer.start();
+  },
+  // Its clients still reach it, and the other nodes do not.
+  'node cut off': async (parts, node) => {
+    await query(node.port, `SET GLOBAL wsrep_provider_options = 'gmcast.isolate=1'`);
+    await pause(AWAY_MS);
+    await query(node.port, `SET GLOBAL wsrep_provider_options = 'gmcast.isolate=0'`);
+    await backOrStarted(parts, node);
+  },
+  broker: async ({ broker }) => {
+    await broker.stop('SIGKILL');
+    await broker.start();
+  },
+  'node and its records': async (parts, node) => {
+    await killNode(node);
+    forgetRecords(node);
+    await pause(3000);
+    await startNode(node, parts.galera.nodes);
+  },
+  'node during its transfer': async (parts, node) => {
+    await killNode(node);
+    forgetRecords(node);
+    await pause(3000);
+    spawnNode(node, parts.galera.nodes);
+    await until(() => isSendingTo(parts, node), 20);
+    await killNode(node);
+    forgetRecords(node);
+    await pause(3000);
+    await startNode(node, parts.galera.nodes);
+  },
+};
+
+/** It is sent everything when it joins. */
+function forgetRecords({ data }) {
+  rmSync(join(data, 'grastate.dat'), { force: true });
+}
+
+/** Whether another node is sending one everything. */
+async function isSendingTo({ galera }, node) {
+  for (const other of galera.nodes.filter((one) => one !== node)) {
+    const { output } = await query(other.port, `SHOW STATUS LIKE 'wsrep_local_state_comment'`);
+    if (output.includes('Donor')) return true;
+  }
+  return false;
+}
+
+/** A node that was away too long gives its place up for good and says so: a watchdog starts it again. */
+async function backOrStarted({ galera }, node) {
+  await pause(2000);
+  const isBack = await until(() => isReady(node), 300, BACK_WITHIN_MS).then(
+    () => true,
+    () => false,
+  );
+  if (isBack) return;
+  await killNode(node);
+  await startNode(node, galera.nodes);
+}
+
+/** The node that the balancer sends everybody to: its loss is the one that is noticed. */
+export async function nodeInUse({ galera, balancer }) {
+  let used;
+  await until(async () => {
+    const { output } = await query(balancer.databasePort, 'SELECT @@port');
+    used = galera.nodes.find(({ port }) => String(port) === output.trim());
+    return used !== undefined;
+  });
+  return used;
+}

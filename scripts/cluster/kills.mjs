@@ -7,13 +7,14 @@ import { pause, until } from './wait.mjs';
 const AWAY_MS = 8000;
 /** A node that was away has so long to come back by itself. */
 const BACK_WITHIN_MS = 15_000;
+const STARTS = 4;
 
 /** Each way in which a part is lost and comes back, by name. */
 export const KILLS = {
   node: async (parts, node) => {
     await killNode(node);
     await pause(3000);
-    await startNode(node, parts.galera.nodes);
+    await comeBack(parts, node);
   },
   server: ({ servers }, _, i) => killAndStart([servers[i % servers.length]]),
   'both servers': ({ servers }) => killAndStart(servers),
@@ -43,7 +44,7 @@ export const KILLS = {
     await killNode(node);
     forgetRecords(node);
     await pause(3000);
-    await startNode(node, parts.galera.nodes);
+    await comeBack(parts, node);
   },
   'node during its transfer': async (parts, node) => {
     await killNode(node);
@@ -54,7 +55,7 @@ export const KILLS = {
     await killNode(node);
     forgetRecords(node);
     await pause(3000);
-    await startNode(node, parts.galera.nodes);
+    await comeBack(parts, node);
   },
 };
 
@@ -81,7 +82,20 @@ async function backOrStarted({ galera }, node) {
   );
   if (isBack) return;
   await killNode(node);
-  await startNode(node, galera.nodes);
+  await comeBack({ galera }, node);
+}
+
+/** Starts a node. One that gave up, as when the transfer to it broke off, is started again, as deploy/galera's watchdog does. */
+async function comeBack({ galera }, node) {
+  for (let tries = 1; ; tries++) {
+    try {
+      await startNode(node, galera.nodes);
+      return;
+    } catch (error) {
+      if (tries === STARTS) throw error;
+      await killNode(node);
+    }
+  }
 }
 
 /** The node that the balancer sends everybody to: its loss is the one that is noticed. */

@@ -42,6 +42,8 @@ describe('a typed number', () => {
   // Inch: international inch of 1959. Ounce: avoirdupois, 1959. Gram-force: ISO 80000-3, standard gravity.
   it('takes its unit, and others that it can be worked out from', () => {
     expect(read('3/16 in', 'mm')).toBeCloseTo(4.7625, 12);
+    expect(read('4.7625 mm', 'in')).toBeCloseTo(3 / 16, 12);
+    expect(read('3/16"', 'in')).toBeCloseTo(3 / 16, 12);
     expect(read('1/8"', 'mm')).toBeCloseTo(3.175, 12);
     expect(read('1.5 mm', 'mm')).toBe(1.5);
     expect(read('1.5mm', 'mm')).toBe(1.5);

@@ -12,6 +12,7 @@ const CN_PER_GRAM_FORCE = 0.980665;
 /** What other units are worth in the unit of a field. */
 const FACTORS: Readonly<Record<string, Readonly<Record<string, number>>>> = {
   mm: { cm: 10, m: 1000, in: MM_PER_INCH, inch: MM_PER_INCH, '"': MM_PER_INCH },
+  in: { inch: 1, '"': 1, mm: 1 / MM_PER_INCH, cm: 10 / MM_PER_INCH, m: 1000 / MM_PER_INCH },
   m: { mm: 0.001, cm: 0.01, ft: 12 * MM_PER_INCH * 0.001, yd: 36 * MM_PER_INCH * 0.001 },
   'oz of leather': { oz: 1, mm: 1 / MM_PER_LEATHER_OZ, in: MM_PER_INCH / MM_PER_LEATHER_OZ },
   g: { kg: 1000, oz: GRAMS_PER_OZ },

@@ -3,10 +3,10 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideEffects, type FunctionalEffect } from '@ngrx/effects';
 import { provideState, provideStore, Store, type Action, type FeatureSlice } from '@ngrx/store';
-import { map, of, Subject, throwError, type Observable } from 'rxjs';
+import { defer, map, of, Subject, throwError, type Observable } from 'rxjs';
 import type { Problem, Route } from '@gantelet/contracts';
 import { ApiClient } from '../shared/api/api-client';
-import { Outbox, type Settled } from '../shared/outbox/outbox';
+import { comesLater, Outbox, type Settled } from '../shared/outbox/outbox';
 
 /** What was asked of the server, by the route and what was sent. */
 export interface Asked {
@@ -23,6 +23,8 @@ export type Answers = Readonly<Record<string, unknown>>;
 /** The network is away: what survives that waits on the device. */
 export const NO_NETWORK = Symbol('no network');
 
+type Request = Omit<Asked, 'route'>;
+
 const isProblem = (answer: unknown): answer is Problem =>
   typeof answer === 'object' && answer !== null && 'status' in answer && 'code' in answer;
 
@@ -34,31 +36,7 @@ export function runEffects(room: {
   readonly before?: readonly Action[];
   readonly answers: Answers;
 }) {
-  const asked: Asked[] = [];
-  const settled = new Subject<Settled>();
-  const withdrawn: string[] = [];
-  /** Writes that wait on the device. */
-  const waiting = new Set<string>();
-  const answers: Record<string, unknown> = { ...room.answers };
-
-  const answer = (route: Route, request: Omit<Asked, 'route'> = {}): Observable<unknown> => {
-    asked.push({ route: route.id, ...request });
-    const said = answers[route.id];
-    if (said instanceof Subject) return said as Subject<unknown>;
-    return isProblem(said) ? throwError(() => said) : of(said);
-  };
-  const outbox = {
-    settled,
-    send: (route: Route, request: Omit<Asked, 'route'>): Observable<unknown> => {
-      if (answers[route.id] !== NO_NETWORK) return answer(route, request).pipe(map((reply) => ({ reply })));
-      waiting.add(request.key!);
-      return of({ waits: true });
-    },
-    withdraw: (key: string) => {
-      withdrawn.push(key);
-      return Promise.resolve(waiting.delete(key));
-    },
-  };
+  const { client, outbox, asked, answers, withdrawn } = fakeServer(room.answers);
   TestBed.configureTestingModule({
     providers: [
       provideZonelessChangeDetection(),
@@ -66,12 +44,60 @@ export function runEffects(room: {
       provideStore(),
       ...room.features.map((feature) => provideState(feature)),
       provideEffects(room.effects),
-      { provide: ApiClient, useValue: { call: answer } },
+      { provide: ApiClient, useValue: client },
       { provide: Outbox, useValue: outbox },
     ],
   });
   const store = TestBed.inject(Store);
   for (const action of room.before ?? []) store.dispatch(action);
   asked.length = 0;
-  return { store, asked, answers, settled, withdrawn };
+  return { store, asked, answers, settled: outbox.settled, withdrawn };
+}
+
+/** A server that answers as told, and what stands for the client and the outbox before it: `contracts.ts` holds them to it. */
+export function fakeServer(first: Answers = {}) {
+  const asked: Asked[] = [];
+  const answers: Record<string, unknown> = { ...first };
+  const settled = new Subject<Settled>();
+  const withdrawn: string[] = [];
+  /** Writes that wait on the device; those that were on their way are no longer taken back. */
+  const waiting = new Map<
+    string,
+    { readonly route: Route; readonly request: Request; readonly tried: boolean }
+  >();
+
+  const answer = (route: Route, request: Request = {}): Observable<unknown> => {
+    asked.push({ route: route.id, ...request });
+    const said = answers[route.id];
+    if (said instanceof Subject) return said as Subject<unknown>;
+    return isProblem(said) ? throwError(() => said) : of(said);
+  };
+  const outbox = {
+    settled,
+    send: (route: Route, request: Request): Observable<unknown> => {
+      const said = answers[route.id];
+      const away = said === NO_NETWORK;
+      if (!away && !(isProblem(said) && comesLater(said)))
+        return answer(route, request).pipe(map((reply) => ({ reply })));
+      if (!away) asked.push({ route: route.id, ...request });
+      waiting.set(request.key!, { route, request, tried: !away });
+      return of({ waits: true });
+    },
+    withdraw: (key: string) => {
+      withdrawn.push(key);
+      return Promise.resolve(waiting.get(key)?.tried === false && waiting.delete(key));
+    },
+    /** The network is back: what waits is sent. */
+    online: (): void => {
+      for (const [key, { route, request }] of waiting) {
+        waiting.delete(key);
+        asked.push({ route: route.id, ...request });
+        const said = answers[route.id];
+        const write = { key, routeId: route.id, ...request } as Settled['write'];
+        settled.next({ write, problem: isProblem(said) ? said : null });
+      }
+    },
+  };
+  const client = { call: (route: Route, request?: Request) => defer(() => answer(route, request)) };
+  return { client, outbox, asked, answers, withdrawn };
 }

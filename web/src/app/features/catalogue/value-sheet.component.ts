@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import type { CatalogueValue } from '@gantelet/core';
 import type { ShopValueEntry, ShopValueInput } from '@gantelet/contracts';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { valueWithUnit } from '../../shared/words/units-text';
+import { lengthUnit, valueWithUnit } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** One value: where it comes from, the shop's own beside it, and its history. Measuring or confirming raises it. */
@@ -19,7 +19,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
     @if (mayEdit()) {
       <div class="fields">
         <label
-          >The shop's own, {{ value().unit || 'a plain number' }}
+          >The shop's own, {{ unit() || 'a plain number' }}
           <input
             class="form-control"
             ganNumber
@@ -101,6 +101,8 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
 })
 export class ValueSheetComponent {
   readonly value = input.required<CatalogueValue>();
+  /** What the field takes on this device. */
+  protected readonly unit = computed(() => (this.value().unit === 'mm' ? lengthUnit() : this.value().unit));
   /** Of this value alone, oldest first. */
   readonly history = input.required<readonly ShopValueEntry[]>();
   readonly mayEdit = input.required<boolean>();

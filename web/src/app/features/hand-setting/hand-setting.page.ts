@@ -24,6 +24,7 @@ import { writeStamps } from '../../shared/write-stamp';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { handSettingActions, handSettingFeature } from './hand-setting.state';
+import { lengthUnit } from '../../shared/words/units-text';
 
 const number = () => new FormControl<number | null>(null);
 
@@ -80,7 +81,7 @@ const number = () => new FormControl<number | null>(null);
               <input class="form-control" ganNumber least="0" most="40" formControlName="footTurns" />
             </label>
             <label>
-              Foot screw above its nut, mm
+              Foot screw above its nut, {{ lengthUnit() }}
               <input
                 class="form-control"
                 ganNumber
@@ -91,7 +92,7 @@ const number = () => new FormControl<number | null>(null);
               />
             </label>
             <label>
-              Seam to edge, mm
+              Seam to edge, {{ lengthUnit() }}
               <input class="form-control" ganNumber unit="mm" least="0" most="500" formControlName="edgeMm" />
             </label>
             <label>
@@ -164,6 +165,7 @@ const number = () => new FormControl<number | null>(null);
   `,
 })
 export class HandSettingPage {
+  protected readonly lengthUnit = lengthUnit;
   /** From the address. */
   readonly setupId = input.required<string>();
 

@@ -47,6 +47,7 @@ import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { hookActions, hookFeature } from './hook.state';
+import { lengthText, lengthUnit, rangeText } from '../../shared/words/units-text';
 
 const mm = () => new FormControl<number | null>(null);
 const limits = () => new FormGroup({ least: mm(), most: mm() });
@@ -70,6 +71,9 @@ const limits = () => new FormGroup({ least: mm(), most: mm() });
   styleUrl: './hook.page.scss',
 })
 export class HookPage {
+  protected readonly lengthUnit = lengthUnit;
+  protected readonly lengthText = lengthText;
+  protected readonly rangeText = rangeText;
   /** From the address. */
   readonly machineId = input.required<string>();
 

@@ -50,7 +50,7 @@ import {
 } from '../../shared/words/machine-words';
 import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
-import { lengthText } from '../../shared/words/units-text';
+import { lengthText, lengthUnit } from '../../shared/words/units-text';
 
 /** A reading of the dial that was not taken yet: no number stands for one that nobody measured. */
 const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
@@ -64,6 +64,7 @@ const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
   styleUrl: './machine.page.scss',
 })
 export class MachinePage {
+  protected readonly lengthUnit = lengthUnit;
   protected readonly length = lengthText;
   /** From the address; `new` registers one. */
   readonly machineId = input.required<string>();

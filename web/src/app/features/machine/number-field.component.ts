@@ -20,6 +20,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
         class="form-control"
         ganNumber
         [needed]="needed()"
+        [unit]="unit()"
         [number]="value()"
         [attr.aria-invalid]="problem() ? 'true' : null"
         (numberChange)="valueChange.emit($event)"
@@ -38,6 +39,7 @@ export class NumberFieldComponent {
   readonly label = input.required<string>();
   readonly value = input.required<number | null>();
   readonly problem = input<string | undefined>();
+  readonly unit = input('');
   /** Whether it may not be left open. */
   readonly needed = input(false, { transform: booleanAttribute });
   private readonly field = viewChild.required(NumberInputDirective);

@@ -3,6 +3,7 @@ import {
   materialById,
   platesOf,
   SEAM_LOOKS,
+  stitchesPerInch,
   THREAD_USES,
   type SeamLook,
   type ThreadUse,
@@ -21,6 +22,9 @@ import { StackEditorComponent } from './stack-editor.component';
 import { ThreadPickerComponent } from './thread-picker.component';
 
 const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
+
+/** Stitches per inch of a length in mm, and back: fine enough that either is what it was after both. */
+const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFixed(6));
 
 /** What is on the bench, in any order. What is left open is what gets answered. */
 @Component({
@@ -116,17 +120,18 @@ const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
     />
     <div class="pair">
       <div>
-        <label for="bench-stitch">Stitch, mm</label>
+        <label for="bench-stitch">{{ inInches() ? 'Stitches per inch' : 'Stitch, mm' }}</label>
         <input
           id="bench-stitch"
           class="form-control"
           ganNumber
           needed
-          unit="mm"
-          least="0.5"
-          most="20"
-          [number]="draft().stitchLengthMm"
-          (numberChange)="$event !== null && changed.emit({ stitchLengthMm: $event })"
+          [unit]="inInches() ? '' : 'mm'"
+          [digits]="inInches() ? 1 : 4"
+          [least]="inInches() ? 1.3 : 0.5"
+          [most]="inInches() ? 50 : 20"
+          [number]="stitchShown()"
+          (numberChange)="setStitch($event)"
         />
         <span class="soft">{{ stitch().first }}, {{ stitch().second }}</span>
       </div>
@@ -211,9 +216,18 @@ export class BenchGivenComponent {
   );
   protected readonly useWords = USE_WORDS;
   protected readonly schools = computed(() => this.draft().schools ?? this.shopSchools());
+  protected readonly inInches = computed(() => this.preferences.unitOrder() === 'inch');
+  /** Where inches stand first a stitch is told by how many go to one. */
+  protected readonly stitchShown = computed(() =>
+    this.inInches() ? perInch(this.draft().stitchLengthMm) : this.draft().stitchLengthMm,
+  );
   protected readonly stitch = computed(() =>
     stitchText(this.draft().stitchLengthMm, this.preferences.unitOrder()),
   );
+
+  protected setStitch(shown: number | null): void {
+    if (shown !== null) this.changed.emit({ stitchLengthMm: this.inInches() ? perInch(shown) : shown });
+  }
 
   protected changeSchools(change: Partial<SchoolChoice>): void {
     const schools = this.schools();

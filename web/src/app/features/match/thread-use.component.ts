@@ -13,7 +13,7 @@ import { eyeWear, N_PER_LBF, pullVerdict, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BREAK_WORDS } from '../../shared/words/pull-test-words';
 import { moneyIn } from '../../shared/words/money';
-import { shortNumber } from '../../shared/words/units-text';
+import { lengthUnit, shortNumber } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { pullTestFeature } from '../pull-test/pull-test.state';
@@ -28,7 +28,7 @@ import type { ThreadUseAnswer } from './thread-use';
   template: `<h2>Thread use and seam strength</h2>
     <div class="job">
       <label
-        >Seam, mm
+        >Seam, {{ lengthUnit() }}
         <input
           class="form-control"
           ganNumber
@@ -222,6 +222,7 @@ import type { ThreadUseAnswer } from './thread-use';
   `,
 })
 export class ThreadUseComponent {
+  protected readonly lengthUnit = lengthUnit;
   readonly use = input.required<ThreadUseAnswer>();
   readonly job = input.required<JobSize>();
   readonly stitchLengthMm = input.required<number>();

@@ -19,6 +19,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { LookChoiceComponent } from '../../shared/widgets/look-choice.component';
 import { TRAIT_WORDS } from './needle-check-words';
 import { needleActions, needleFeature } from './needle.state';
+import { lengthUnit } from '../../shared/words/units-text';
 
 /** So many systems are shown, and so many machines named. */
 const SYSTEMS_SHOWN = 5;
@@ -51,7 +52,7 @@ const WORTH_A_LINE = 0.01;
         <div class="pair">
           @for (field of fields; track field.id) {
             <label>
-              {{ field.name }}
+              {{ field.name }}, {{ lengthUnit() }}{{ field.across ? ' across' : '' }}
               <input
                 class="form-control"
                 ganNumber
@@ -116,6 +117,7 @@ const WORTH_A_LINE = 0.01;
   styleUrls: ['../../shared/likely.scss', './needle.scss'],
 })
 export class LooseNeedlePage {
+  protected readonly lengthUnit = lengthUnit;
   private readonly store = inject(Store);
   private readonly machines = this.store.selectSignal(matchFeature.selectMachines);
   private readonly partUsed = this.store.selectSignal(needleFeature.selectPartUsed);
@@ -137,10 +139,10 @@ export class LooseNeedlePage {
     { value: 'long', name: 'Longer' },
   ] as const;
   protected readonly fields = [
-    { id: 'shankDiameterMm', name: 'Shank, mm across', least: 1, most: 6 },
-    { id: 'buttToEyeMm', name: 'Butt to eye, mm', least: 15, most: 100 },
-    { id: 'bladeMm', name: 'Blade, mm across', least: 0.3, most: 4 },
-    { id: 'overallMm', name: 'Overall length, mm', least: 20, most: 120 },
+    { id: 'shankDiameterMm', name: 'Shank', across: true, least: 1, most: 6 },
+    { id: 'buttToEyeMm', name: 'Butt to eye', across: false, least: 15, most: 100 },
+    { id: 'bladeMm', name: 'Blade', across: true, least: 0.3, most: 4 },
+    { id: 'overallMm', name: 'Overall length', across: false, least: 20, most: 120 },
   ] as const;
   protected readonly seen = signal<LooseNeedle>(UNSEEN_NEEDLE);
 

@@ -42,6 +42,7 @@ import {
 } from './needle-check-words';
 import { needleActions, needleFeature } from './needle.state';
 import { PullsFieldsComponent } from './pulls-fields.component';
+import { lengthUnit } from '../../shared/words/units-text';
 
 /** A look that is said by one of a few words. */
 interface Look {
@@ -130,6 +131,7 @@ const LOOKS: readonly Look[] = [
   styleUrl: './needle.scss',
 })
 export class NeedleCheckPage {
+  protected readonly lengthUnit = lengthUnit;
   /** From the address: the lot that the needle is of. */
   readonly lot = input<string>();
 

@@ -15,7 +15,7 @@ import { complaintsOf, zodValidator } from '../../shared/forms/zod-form';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { unreadText } from '../../shared/words/read-words';
-import { lengthText } from '../../shared/words/units-text';
+import { lengthText, lengthUnit } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
@@ -43,6 +43,7 @@ const NEW: FormValue = {
   styleUrl: './plates.page.scss',
 })
 export class PlatesPage {
+  protected readonly lengthUnit = lengthUnit;
   private readonly store = inject(Store);
   protected readonly plates = this.store.selectSignal(plateFeature.selectPlates);
   protected readonly saving = this.store.selectSignal(plateFeature.selectSaving);

@@ -49,6 +49,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { ThreadPathComponent, type MovedStation } from './thread-path.component';
 import { threadingActions, threadingFeature } from './threading.state';
+import { lengthUnit } from '../../shared/words/units-text';
 
 const stationControl = ({ kind, hole, side, note, x, y }: Station) =>
   new FormGroup({
@@ -78,6 +79,7 @@ const stationControl = ({ kind, hole, side, note, x, y }: Station) =>
   styleUrl: './threading.page.scss',
 })
 export class ThreadingPage {
+  protected readonly lengthUnit = lengthUnit;
   /** From the address. */
   readonly machineId = input.required<string>();
 

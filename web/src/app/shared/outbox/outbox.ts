@@ -52,7 +52,7 @@ const ANSWER_LIMIT_MS = 20_000;
 const NO_ANSWER: Problem = { type: 'about:blank', title: '', status: 0, code: 'server.busy' };
 
 /** Whether an answer says nothing of the write itself: no network, no session, too many, or a fault of the server. */
-function comesLater({ status, code }: Problem): boolean {
+export function comesLater({ status, code }: Problem): boolean {
   return [0, 401, 408, 429].includes(status) || status >= 500 || code === 'session.forged';
 }
 

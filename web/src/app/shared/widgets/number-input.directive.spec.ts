@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { FormControl, ReactiveFormsModule, Validators } from '@angular/forms';
 import { mount } from '../../testing/mount';
+import { shownUnits } from '../preferences';
 import { NumberInputDirective } from './number-input.directive';
 
 @Component({
@@ -41,6 +42,33 @@ describe('the number field', () => {
       await type('Thickness', text);
       expect([example.thickness(), field('Thickness').value]).toEqual([number, text]);
     }
+  });
+
+  describe('where inches stand first', () => {
+    afterEach(() => {
+      shownUnits.set('metric');
+    });
+
+    it('shows lengths in inches, reads bare numbers as inches and keeps millimetres', async () => {
+      const { type, example, field, problems, settled } = await open();
+      shownUnits.set('inch');
+      await settled();
+      expect(field('Thickness').value).toBe('0.0787');
+      // An inch is 25.4 mm by definition (1959); other units are still understood.
+      for (const [text, thicknessMm] of [
+        ['0.1', 2.54],
+        ['3/64', 1.1906],
+        ['3 mm', 3],
+      ] as const) {
+        await type('Thickness', text);
+        expect([example.thickness(), field('Thickness').value]).toEqual([thicknessMm, text]);
+      }
+      await type('Thickness', '2');
+      expect(problems()).toEqual(['Allowed: 0.002 to 1.1811 in.']);
+      shownUnits.set('metric');
+      await settled();
+      expect(field('Thickness').value).toBe('3');
+    });
   });
 
   it('says why it does not take something, keeps it in sight, and is well again with the next number', async () => {

@@ -1,5 +1,6 @@
 import {
   booleanAttribute,
+  computed,
   DestroyRef,
   Directive,
   effect,
@@ -18,10 +19,14 @@ import {
   type ValidationErrors,
   type Validator,
 } from '@angular/forms';
-import { readTypedNumber } from '@gantelet/core';
+import { MM_PER_INCH, readTypedNumber } from '@gantelet/core';
 import { numberProblem, type NumberLimits } from '../words/number-words';
+import { lengthUnit } from '../words/units-text';
 
 let made = 0;
+
+/** To a tenth of a micrometre, or of a thousandth of an inch. */
+const rounded = (number: number): number => (Number.isFinite(number) ? Number(number.toFixed(4)) : number);
 
 /**
  * The one number field: takes `1,5`, `1.5`, `1 1/2`, `3/16 in`. What it cannot take it leaves as it was typed and says
@@ -48,7 +53,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   readonly least = input(-Infinity, { transform: numberAttribute });
   readonly most = input(Infinity, { transform: numberAttribute });
   readonly whole = input(false, { transform: booleanAttribute });
-  /** What the number is in; may be typed after it. */
+  /** What the number is in; may be typed after it. A length in mm is shown and read in inches where those stand first. */
   readonly unit = input('');
   /** Whether an empty field is a problem: then what counted before goes on to. */
   readonly needed = input(false, { transform: booleanAttribute });
@@ -70,10 +75,22 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   protected touched: () => void = () => undefined;
   private check: () => void = () => undefined;
 
+  /** The unit that is shown and read, and what one of it is in the unit of the number. */
+  private readonly seen = computed(() =>
+    this.unit() === 'mm' && lengthUnit() === 'in'
+      ? { unit: 'in', worth: MM_PER_INCH }
+      : { unit: this.unit(), worth: 1 },
+  );
+  private seenUnit: string | null = null;
+
   constructor() {
     effect(() => {
-      const number = this.number();
-      if (number !== undefined && number !== this.shown) this.show(number);
+      const [number, { unit }] = [this.number(), this.seen()];
+      const otherUnit = this.seenUnit !== null && this.seenUnit !== unit;
+      this.seenUnit = unit;
+      // A form control tells its number by writeValue; only a change of units is seen here.
+      const counts = number === undefined ? this.shown : number;
+      if (counts !== undefined && (counts !== this.shown || otherUnit)) this.show(counts);
     });
     inject(DestroyRef).onDestroy(() => this.note?.remove());
   }
@@ -120,16 +137,20 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   }
 
   private read(): { readonly number: number | null; readonly problem: string | null } {
-    const typed = readTypedNumber(this.field.value, this.unit());
+    const { unit, worth } = this.seen();
+    const typed = readTypedNumber(this.field.value, unit);
     const limits: NumberLimits = {
-      least: this.least(),
-      most: this.most(),
-      whole: this.whole(),
+      least: rounded(this.least() / worth),
+      most: rounded(this.most() / worth),
+      // Whole millimetres are no whole inches.
+      whole: this.whole() && worth === 1,
       needed: this.needed(),
-      unit: this.unit(),
+      unit,
     };
     const problem = numberProblem(typed, limits);
-    return { number: problem === null && 'number' in typed ? typed.number : null, problem };
+    if (problem !== null || !('number' in typed)) return { number: null, problem };
+    const number = worth === 1 ? typed.number : rounded(typed.number * worth);
+    return { number: this.whole() ? Math.round(number) : number, problem };
   }
 
   private show(number: number | null): void {
@@ -139,7 +160,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   }
 
   private text(number: number): string {
-    return String(Number(number.toFixed(this.digits())));
+    return String(Number((number / this.seen().worth).toFixed(this.digits())));
   }
 
   private say(problem: string | null): void {

@@ -37,6 +37,7 @@ export function stitchText(stitchLengthMm: number, order: UnitOrder): TwoUnits {
 
 /** A catalogue value with its unit: `6 min`, `1 seam`, `4 seams`; a plain number has an empty unit. */
 export function valueWithUnit(value: number, unit: string): string {
+  if (unit === 'mm') return lengthText(value, 4);
   const said = value === 1 && COUNTED.has(unit) ? unit.slice(0, -1) : unit;
   return `${shortNumber(value, 4)} ${said}`.trim();
 }
@@ -56,8 +57,13 @@ export function lengthText(lengthMm: number, digits = 1): string {
   return `${inches.toFixed(Math.abs(inches) < 1 ? 3 : 2)} in`;
 }
 
+/** What lengths are in on this device, for the label of a field. */
+export function lengthUnit(): 'mm' | 'in' {
+  return shownUnits() === 'metric' ? 'mm' : 'in';
+}
+
 /** A span of lengths under one unit. @example rangeText(2, 5) // '2 to 5 mm' */
-export function rangeText(fromMm: number, toMm: number): string {
-  const [from] = lengthText(fromMm).split(' ');
-  return `${from} to ${lengthText(toMm)}`;
+export function rangeText(fromMm: number, toMm: number, digits = 1): string {
+  const [from] = lengthText(fromMm, digits).split(' ');
+  return `${from} to ${lengthText(toMm, digits)}`;
 }

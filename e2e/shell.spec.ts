@@ -46,6 +46,8 @@ test('unit order and theme are kept on the device', async ({ page }) => {
   await page.getByRole('button', { name: /Tam Oduya/ }).click();
   await page.getByRole('button', { name: 'Show inch and number sizes first' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('#22 / NM 140');
+  await page.getByLabel('Stitches per inch').fill('5');
+  await expect(page.getByText('5 per inch, 5.1 mm')).toBeVisible();
   await page.getByRole('button', { name: /Tam Oduya/ }).click();
   await page.getByRole('button', { name: 'Dark theme' }).click();
   await page.reload();

@@ -19,14 +19,14 @@ export interface Ingester {
 }
 
 /**
- * A session acknowledges one message after the other, each once it is committed; so many side by side share a commit.
- * Measured on two cores: 16 take in about 600 messages a second, 32 over 1,000.
+ * A session acknowledges one message after the other, each once it is committed; so many side by side share a commit, and
+ * take in over 1,000 messages a second on two cores.
  */
 const SESSIONS = 32;
 const RETRY_MS = 1000;
 /** So long the broker keeps what came for a session that is away: over holidays, and not for good. */
 const KEPT_S = 14 * 24 * 3600;
-/** Every ingester is told of each message by one of all sessions there are. */
+/** Each message goes to one of the sessions of all ingesters. */
 const SHARED = ['$share/gantelet'];
 const TOPICS = [topicOf('+', 'count'), sparkplugTopicOf('+', 'NBIRTH'), sparkplugTopicOf('+', 'NDATA')].map(
   (topic) => [...SHARED, topic].join('/'),

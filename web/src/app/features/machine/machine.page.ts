@@ -64,6 +64,7 @@ const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
   styleUrl: './machine.page.scss',
 })
 export class MachinePage {
+  protected readonly lengthText = lengthText;
   protected readonly lengthUnit = lengthUnit;
   protected readonly length = lengthText;
   /** From the address; `new` registers one. */

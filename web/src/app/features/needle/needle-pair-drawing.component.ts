@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { NeedleComparison } from '@gantelet/core';
 import { DrawingComponent } from '../../shared/drawings/drawing.component';
+import { lengthText } from '../../shared/words/units-text';
 
 const PX_PER_MM = 6;
 const TOP = 22;
@@ -29,7 +30,7 @@ const EYE_MM = 2.2;
         <path class="level" [attr.d]="'M20 ' + needle.eyeY + 'h200'" />
       }
       <path class="bar" [attr.d]="'M20 ' + (height() - 12) + 'h60'" />
-      <text x="88" [attr.y]="height() - 7">10 mm</text>
+      <text x="88" [attr.y]="height() - 7">{{ lengthText(10) }}</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -63,6 +64,7 @@ const EYE_MM = 2.2;
   `,
 })
 export class NeedlePairDrawingComponent {
+  protected readonly lengthText = lengthText;
   readonly comparison = input.required<NeedleComparison>();
   readonly names = input.required<readonly [first: string, second: string]>();
   /** What the drawing says, in words. */

@@ -26,7 +26,7 @@ import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { estimatedNPerCm, pullTestActions, pullTestFeature } from './pull-test.state';
-import { lengthUnit } from '../../shared/words/units-text';
+import { lengthText, lengthUnit } from '../../shared/words/units-text';
 
 /** What gives way when this seam is pulled apart? */
 @Component({
@@ -46,6 +46,7 @@ import { lengthUnit } from '../../shared/words/units-text';
   styleUrl: './pull-test.page.scss',
 })
 export class PullTestPage {
+  protected readonly lengthText = lengthText;
   protected readonly lengthUnit = lengthUnit;
   /** From the address. */
   readonly setupId = input.required<string>();

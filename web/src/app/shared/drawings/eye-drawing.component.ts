@@ -36,7 +36,7 @@ const EYE_SHARE = 0.4;
         <text x="296" y="168" class="value">{{ length(threadMm(), 2) }}</text>
       </g>
       <path class="bar" [attr.d]="bar" />
-      <text x="74" y="233" class="value">1 mm</text>
+      <text x="74" y="233" class="value">{{ lengthText(1) }}</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -76,6 +76,7 @@ const EYE_SHARE = 0.4;
   `,
 })
 export class EyeDrawingComponent {
+  protected readonly lengthText = lengthText;
   protected readonly length = lengthText;
   readonly nm = input.required<number>();
   readonly threadMm = input.required<number>();

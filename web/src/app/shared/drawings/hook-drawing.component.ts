@@ -50,7 +50,7 @@ const SIDE = 268;
       <path class="hook" [attr.d]="point(side + half - 7 + shown().gap, eyeTop - shown().above, 1)" />
       <text x="238" y="278">gap {{ gapText() }}</text>
       <path class="bar" d="M140 272h${PX_PER_MM}" />
-      <text x="174" y="278">1 mm</text>
+      <text x="174" y="278">{{ lengthText(1) }}</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -90,6 +90,7 @@ const SIDE = 268;
   `,
 })
 export class HookDrawingComponent {
+  protected readonly lengthText = lengthText;
   readonly figures = input.required<HookFigures>();
   /** What was measured; left out, the middle of what is wanted is drawn. */
   readonly reading = input<HookReading | null>(null);

@@ -24,7 +24,7 @@ const CENTRE_Y = 84;
       />
       <text x="100" y="180" text-anchor="middle">plate hole {{ length(holeMm(), 2) }}</text>
       <path class="bar" d="M85 196h${PX_PER_MM}" />
-      <text x="122" y="201">1 mm</text>
+      <text x="122" y="201">{{ lengthText(1) }}</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -58,6 +58,7 @@ const CENTRE_Y = 84;
   `,
 })
 export class PlateDrawingComponent {
+  protected readonly lengthText = lengthText;
   protected readonly length = lengthText;
   readonly holeMm = input.required<number>();
   readonly nm = input.required<number>();

@@ -39,7 +39,7 @@ const Y = 28;
         stitch {{ length(stitchMm(), 2) }}, land {{ length(hole().landMm, 1) }}, shortest stitch
         {{ length(hole().shortestStitchMm, 1) }}
       </text>
-      <text x="362" [attr.y]="edgeY() + 24" text-anchor="end">5 mm</text>
+      <text x="362" [attr.y]="edgeY() + 24" text-anchor="end">{{ lengthText(5) }}</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -79,6 +79,7 @@ const Y = 28;
   `,
 })
 export class SeamLineComponent {
+  protected readonly lengthText = lengthText;
   protected readonly length = lengthText;
   readonly hole = input.required<SeamHole>();
   readonly cutAngle = input.required<CutAngle>();

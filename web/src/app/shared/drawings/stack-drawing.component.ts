@@ -17,7 +17,7 @@ const MOST_PX = 150;
         <rect [attr.class]="ply.kind" x="1" [attr.y]="ply.y + 1" width="180" [attr.height]="ply.height" />
       }
       <path class="bar" [attr.d]="'M1 ' + (height() + 16) + 'h' + scale()" />
-      <text [attr.x]="scale() + 8" [attr.y]="height() + 21">1 mm</text>
+      <text [attr.x]="scale() + 8" [attr.y]="height() + 21">{{ lengthText(1) }}</text>
       <text x="190" [attr.y]="height() / 2 + 6" class="sum">{{ length(stack().thicknessMm, 1) }}</text>
     </svg>
   </gan-drawing>`,
@@ -40,6 +40,7 @@ const MOST_PX = 150;
   `,
 })
 export class StackDrawingComponent {
+  protected readonly lengthText = lengthText;
   protected readonly length = lengthText;
   readonly stack = input.required<Stack>();
 

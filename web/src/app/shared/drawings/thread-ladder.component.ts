@@ -39,7 +39,7 @@ const RIGHT = 470;
         <text x="${RIGHT + 10}" [attr.y]="row.y + 5" [class.strong]="row.read">{{ row.size }}</text>
       }
       <path class="bar" [attr.d]="'M${LEFT} ' + (height() - 12) + 'h${PX_PER_MM}'" />
-      <text x="${LEFT + PX_PER_MM + 8}" [attr.y]="height() - 7">1 mm</text>
+      <text x="${LEFT + PX_PER_MM + 8}" [attr.y]="height() - 7">{{ lengthText(1) }}</text>
     </svg>
   </gan-drawing>`,
   styles: `
@@ -67,6 +67,7 @@ const RIGHT = 470;
   `,
 })
 export class ThreadLadderComponent {
+  protected readonly lengthText = lengthText;
   readonly marks = input.required<readonly LadderMark[]>();
   readonly constructionId = input.required<string>();
   readonly values = input<Values>(SHIPPED_VALUES);

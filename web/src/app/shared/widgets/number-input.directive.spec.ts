@@ -53,7 +53,7 @@ describe('the number field', () => {
       const { type, example, field, problems, settled } = await open();
       shownUnits.set('inch');
       await settled();
-      expect(field('Thickness').value).toBe('0.0787');
+      expect(field('Thickness').value).toBe('0.079');
       // An inch is 25.4 mm by definition (1959); other units are still understood.
       for (const [text, thicknessMm] of [
         ['0.1', 2.54],

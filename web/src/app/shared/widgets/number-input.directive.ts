@@ -160,7 +160,9 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   }
 
   private text(number: number): string {
-    return String(Number((number / this.seen().worth).toFixed(this.digits())));
+    const { worth } = this.seen();
+    // Inches come in thousandths.
+    return String(Number((number / worth).toFixed(worth === 1 ? this.digits() : 3)));
   }
 
   private say(problem: string | null): void {

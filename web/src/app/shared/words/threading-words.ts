@@ -1,5 +1,6 @@
 import type { StationKind, ThreadingDoubt, ThreadingSide } from '@gantelet/core';
 import type { ThreadingCard } from '@gantelet/contracts';
+import { lengthText, rangeText } from './units-text';
 
 /** What the thread passes, by its name. */
 export const STATION_WORDS: Readonly<Record<StationKind, string>> = {
@@ -73,8 +74,8 @@ export function windingLines({
     ...(winder === 'apart' ? [] : own),
     'Under light, even tension and at steady speed, layer on layer from end to end.',
     belowRimMm === null
-      ? 'Full at 0.8 to 1.6 mm below the rim. A fuller one drags.'
-      : `Full at ${belowRimMm} mm below the rim. A fuller one drags.`,
+      ? `Full at ${rangeText(0.8, 1.6)} below the rim. A fuller one drags.`
+      : `Full at ${lengthText(belowRimMm, 2)} below the rim. A fuller one drags.`,
     'Cut the tail off close to the bobbin.',
   ];
 }

@@ -27,9 +27,8 @@ const RETRY_MS = 1000;
 /** So long the broker keeps what came for a session that is away: over holidays, and not for good. */
 const KEPT_S = 14 * 24 * 3600;
 /** Each message goes to one of the sessions of all ingesters. */
-const SHARED = ['$share/gantelet'];
 const TOPICS = [topicOf('+', 'count'), sparkplugTopicOf('+', 'NBIRTH'), sparkplugTopicOf('+', 'NDATA')].map(
-  (topic) => [...SHARED, topic].join('/'),
+  (topic) => `$share/gantelet/${topic}`,
 );
 
 /**

@@ -68,7 +68,7 @@ describe('a process that is kept running', () => {
     ]);
     await kept.stop();
     expect(processes[1].stopped).toBeTrue();
-  }, 20_000);
+  }, 300_000);
 
   it('does not start again when it is stopped, even while it waits', async () => {
     const kept = await keepRunning('server', start);

@@ -240,5 +240,5 @@ describe('the broker', () => {
     expect(await outcome(come(scale.id, entry.token))).toBe('out');
     const stored = await shop.database.tables.devices.findByPk(scale.id);
     expect(stored?.get('tokenHash')).not.toContain(entry.token);
-  }, 15_000);
+  });
 });

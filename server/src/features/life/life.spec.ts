@@ -132,7 +132,7 @@ describe('the lives of needles', () => {
     expect('scaleHours' in worn.fit ? worn.fit.scaleHours / before : NaN).toBeLessThan(0.97);
     const results = await shop.database.tables.jobs.findAll({ attributes: ['result'] });
     expect(results.filter((row) => row.get('result') !== null).length).toBe(1);
-  }, 40_000);
+  });
 
   it('are counted in the groups that the lead makes, at once and when a needle goes in', async () => {
     await wear([9, 12, 14]);
@@ -200,7 +200,7 @@ describe('the lives of needles', () => {
     expect([of(good).bad, of(bad).bad]).toEqual([false, true]);
     expect([of(bad).failures, of(good).failures]).toEqual([12, 0]);
     expect(of(bad).expected).toBeLessThan(12);
-  }, 30_000);
+  });
 
   it('can be read needle by needle', async () => {
     await wear([9, 12, 14]);

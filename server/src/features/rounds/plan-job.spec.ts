@@ -65,5 +65,5 @@ describe('a plan of rounds as a job', () => {
     expect(job.tries).toBe(2);
     expect(await shop.count('round_plans')).toBe(1);
     expect((await lead.call(routes.readRounds)).body.plan!.id).toBe(body.id);
-  }, 180_000);
+  });
 });

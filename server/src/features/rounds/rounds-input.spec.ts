@@ -37,7 +37,7 @@ describe('what rounds are planned from', () => {
       code((await lead.call(routes.readMoves, { params })).body);
     expect(await moves({ planId: newId(), machineId: shop.works.ids.compound })).toBe('plan.unknown');
     expect(await moves({ planId, machineId: newId() })).toBe('machine.unplanned');
-  }, 40_000);
+  });
 
   it('name what mechanics would have to be able to do, where pins want more than those who can', async () => {
     const { shift, portable } = shop.works.ids;
@@ -69,7 +69,7 @@ describe('what rounds are planned from', () => {
     expect([conflict.shift, conflict.machineClasses, conflict.wanted]).toEqual([shiftNo, ['flatbed'], 4]);
     expect(conflict.allowed).toBeLessThan(4);
     await machines.update({ machineClass: 'flatbed' }, { where: { id: portable } });
-  }, 40_000);
+  });
 
   it('change nothing on a day on which whoever does it is not there', async () => {
     await set();
@@ -81,7 +81,7 @@ describe('what rounds are planned from', () => {
     expect(days.length).toBeGreaterThan(0);
     expect(days).not.toContain(day);
     await set();
-  }, 40_000);
+  });
 
   it('follow the lives of a group, as far as these say enough', async () => {
     const { tables } = shop.database;

@@ -38,7 +38,7 @@ describe('rounds', () => {
       'on-failure',
       'as-done',
     ]);
-  }, 40_000);
+  });
 
   it('follow corrections of the lead, and leave machines alone that are away', async () => {
     const { compound: machineId } = shop.works.ids;
@@ -51,7 +51,7 @@ describe('rounds', () => {
     expect(compound(down).hours.every((hours) => hours === 0)).toBeTrue();
     expect(compound(down).changes).toEqual([]);
     expect(compound(down).closed.length).toBe(12);
-  }, 40_000);
+  });
 
   it('use no more needles than there are, and say what to order by when', async () => {
     const { needle } = shop.works.work;
@@ -77,7 +77,7 @@ describe('rounds', () => {
     const receipt = { params: { orderId }, body: { quantity: 18 } };
     expect((await mechanic.call(routes.receiveOrder, receipt)).status).toBe(200);
     expect((await view()).stock[0]!.onHand).toBe(21);
-  }, 60_000);
+  });
 
   it('can be moved by hand: the cost is known before, the move is pinned, and planning goes round it', async () => {
     await set();
@@ -113,7 +113,7 @@ describe('rounds', () => {
     const free = { machineId: shop.works.ids.compound, shift: to, pinned: false, version: again.version };
     await lead.call(routes.pinChange, { params: { planId: again.id }, body: free });
     expect(compound((await view()).plan!).pinned).toEqual([]);
-  }, 60_000);
+  });
 
   it('are not planned when pins break a limit, which is named with what it lacks', async () => {
     await set();
@@ -132,7 +132,7 @@ describe('rounds', () => {
     // Four minutes for the change and five for the way there.
     expect([conflict.shift, conflict.wanted]).toEqual([shiftNo, 9]);
     expect(conflict.allowed).toBeLessThan(6);
-  }, 40_000);
+  });
 
   it('are planned by a simple rule when that is asked for, with what the rule costs over the proven bound', async () => {
     await set();
@@ -147,7 +147,7 @@ describe('rounds', () => {
     const firsts = shifts.flatMap((shift, s) => (isMonday(s) && shifts[s - 1]?.day !== shift.day ? [s] : []));
     expect(firsts.length).toBeGreaterThan(0);
     expect(compound(mondays).changes).toEqual(firsts.filter((s) => !compound(mondays).closed.includes(s)));
-  }, 60_000);
+  });
 
   it('are published to mechanics, ticked by changing needles, skipped with a reason, and read as table and calendar', async () => {
     await set();
@@ -230,7 +230,7 @@ describe('rounds', () => {
     const relinked = (await mechanic.call(routes.linkCalendar, { body: {} })).body.path;
     expect(relinked).not.toBe(path);
     expect((await fetch(shop.address + path)).status).toBe(404);
-  }, 60_000);
+  });
 
   it('move little of what was published when they are planned again', async () => {
     await set({ pricePerMove: 100 });
@@ -240,7 +240,7 @@ describe('rounds', () => {
     expect(compound(again).published).toEqual(compound(plan).changes);
     expect(compound(again).changes).toEqual(compound(again).published);
     expect(again.cost.moves).toBe(0);
-  }, 40_000);
+  });
 
   it('are planned by whoever may, with settings of this shop only, and one version after the other', async () => {
     expect((await mechanic.call(routes.planRounds, { body: {} })).status).toBe(403);

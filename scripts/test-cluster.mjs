@@ -67,12 +67,17 @@ async function killUnderLoad(parts, kills) {
   const before = await countInstalls(parts);
   const people = await changeNeedles(`http://127.0.0.1:${parts.balancer.webPort}`, PEOPLE);
   const brokerKilledAt = [];
-  for (let i = 0; i < kills; i++) {
-    const { kind, startedAt } = await killOne(parts, i, people.log);
-    if (kind === 'broker') brokerKilledAt.push(startedAt);
+  let counted;
+  try {
+    for (let i = 0; i < kills; i++) {
+      const { kind, startedAt } = await killOne(parts, i, people.log);
+      if (kind === 'broker') brokerKilledAt.push(startedAt);
+    }
+    await people.end();
+  } finally {
+    people.giveUp();
+    counted = await counting.stop();
   }
-  await people.end();
-  const counted = await counting.stop();
   for (const node of parts.galera.nodes) await until(() => isReady(node), 200);
   const counts = await findCounts(parts, counted, brokerKilledAt);
   // Servers seal and tidy up by themselves: what the nodes hold is compared when nobody writes.

@@ -10,7 +10,7 @@ const TRY_AGAIN = [0, 502, 503, 504];
 /**
  * People who change needles without a pause, each on machines of their own, and try again until a change is acknowledged.
  *
- * @returns their log so far, and what ends it
+ * @returns their log so far, what ends it once the last change is acknowledged, and what ends it now
  */
 export async function changeNeedles(address, count) {
   const { TestClient } = await import(join(ROOT, 'server/dist/testing/test-client.js'));
@@ -23,7 +23,7 @@ export async function changeNeedles(address, count) {
   }
   const { body: floor } = await clients[0].call(contracts.routes.readFloor);
   const machines = floor.zones.flatMap((zone) => zone.machines).filter((machine) => machine.needle);
-  const log = { acknowledged: [], faults: [], waits: [], ends: false };
+  const log = { acknowledged: [], faults: [], waits: [], ends: false, gaveUp: false };
   const going = clients.map((client, n) =>
     changeTheirs(
       { client, log, ...contracts },
@@ -34,7 +34,8 @@ export async function changeNeedles(address, count) {
     log.ends = true;
     await Promise.all(going);
   };
-  return { log, end };
+  const giveUp = () => (log.gaveUp = true);
+  return { log, end, giveUp };
 }
 
 /** Changes one needle after the other. */
@@ -58,7 +59,7 @@ async function changeTheirs({ client, routes, newId, log }, machines) {
 }
 
 async function acknowledged({ client, log }, route, parts) {
-  for (;;) {
+  while (!log.gaveUp) {
     const answer = await client.call(route, parts).catch((error) => ({ status: 0, body: error }));
     if (answer.status === 200) return true;
     if (!TRY_AGAIN.includes(answer.status)) {
@@ -68,4 +69,5 @@ async function acknowledged({ client, log }, route, parts) {
     }
     await pause(100);
   }
+  return false;
 }

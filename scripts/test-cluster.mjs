@@ -40,6 +40,7 @@ await main(async () => {
     const { twice, nobody } = await claimOnTwoNodes(parts, claims);
     const seen = `${claims} jobs, ${twice} claimed twice, ${nobody} by nobody`;
     tests.push(test('two nodes claim the same jobs', twice + nobody === 0, seen));
+    say(`  two nodes claim the same jobs: ${seen}`);
     tests.push(...(await killUnderLoad(parts, asked('kills', Object.keys(KILLS).length))));
   } finally {
     await parts.stop();

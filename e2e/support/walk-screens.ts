@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, expectNoSidewaysScroll, openSetup, signIn, test } from './shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, openSetup, signIn } from './shop-test';
 
 /** A walk through all screens: in which colours, at which size, and which rules of axe are looked at; none: all. */
 export interface Walk {

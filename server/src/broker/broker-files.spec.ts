@@ -11,7 +11,7 @@ describe('the files of an outside broker', () => {
   const rulesOf = (acl: string, id: string) =>
     acl.split(`user ${id}\n`)[1]!.split('\n\n')[0]!.trim().split('\n');
 
-  it('let in servers and devices, and each say what it has to say and hear what it is asked', () => {
+  it('allow servers and devices, each to say what it has to say and to hear what it is asked', () => {
     const { passwords, acl } = brokerFiles([counter, gauge], SECRET);
     expect(passwords.split('\n').map((line) => line.split(':')[0])).toEqual([
       'server',

@@ -7,7 +7,7 @@ import type { Database } from '../db/database.js';
 import { brokerHash, findBrokerUsers, SERVER_USER, type BrokerUser } from '../features/device/index.js';
 import { every, type Going } from '../jobs/every.js';
 
-/** Whom an outside broker allows what, in the formats of Mosquitto's `password_file` and `acl_file`. */
+/** Who may come to an outside broker and what each may say there, in the formats of Mosquitto's `password_file` and `acl_file`. */
 export interface BrokerFiles {
   readonly passwords: string;
   readonly acl: string;

@@ -10,6 +10,7 @@ export default defineConfig({
   expect: { timeout: 60_000 },
   reporter: 'list',
   use: {
+    actionTimeout: 120_000,
     viewport: { width: 1280, height: 800 },
     contextOptions: { reducedMotion: 'reduce' },
     // It would answer what tests hold up or lose on the way.

@@ -56,7 +56,8 @@ test.describe('the shop', () => {
 
     await menu.click();
     await page.getByRole('button', { name: 'Next person' }).click();
-    await page.getByRole('button', { name: 'Ines Valdry' }).click();
+    // The name at the door, and not the menu of who is signing out.
+    await page.getByRole('button', { name: 'Ines Valdry', exact: true }).click();
     await page.getByLabel('PIN of Ines Valdry').fill('9753');
     await page.getByRole('button', { name: 'Sign in' }).click();
     await expect(page.getByText('That is not the PIN.')).toBeVisible();

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { environmentOf, startCluster } from './cluster/parts.mjs';
-import { pause } from './cluster/wait.mjs';
+import { pause } from './lib/wait.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needCluster, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';

@@ -5,7 +5,7 @@ import { claimOnTwoNodes } from './cluster/claims.mjs';
 import { KILLS, nodeInUse } from './cluster/kills.mjs';
 import { environmentOf, startCluster } from './cluster/parts.mjs';
 import { changeNeedles } from './cluster/people.mjs';
-import { pause, until } from './cluster/wait.mjs';
+import { pause, until } from './lib/wait.mjs';
 import { isReady, query } from './lib/galera.mjs';
 import { needCluster, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';

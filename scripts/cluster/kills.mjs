@@ -2,7 +2,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { isReady, killNode, query, spawnNode, startNode } from '../lib/galera.mjs';
 import { killAndStart } from './parts.mjs';
-import { pause, until } from './wait.mjs';
+import { pause, until } from '../lib/wait.mjs';
 
 const AWAY_MS = 8000;
 /** A node that was away has so long to come back by itself. */

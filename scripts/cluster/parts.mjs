@@ -5,7 +5,7 @@ import { placeMosquitto } from '../lib/mosquitto.mjs';
 import { freePort } from '../lib/ports.mjs';
 import { say } from '../lib/say.mjs';
 import { keepBrokerFiles, prepareDatabase, startIngester, startServer } from '../lib/server.mjs';
-import { until } from './wait.mjs';
+import { until } from '../lib/wait.mjs';
 
 const SERVERS = 2;
 const INGESTERS = 2;

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { ROOT } from '../lib/paths.mjs';
 import { say } from '../lib/say.mjs';
-import { pause, until } from './wait.mjs';
+import { pause, until } from '../lib/wait.mjs';
 
 const MECHANIC = { signInName: 'tam', password: 'needle-and-hide' };
 /** No answer, or one of a balancer or server that says to try again. */

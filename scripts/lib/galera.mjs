@@ -15,6 +15,7 @@ import { findProgram } from './packages.mjs';
 import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
 import { Refusal } from './say.mjs';
+import { pause } from './wait.mjs';
 
 /**
  * A Galera cluster on loopback, for tests: nodes that can be killed, frozen and started again. A cluster on machines of its
@@ -187,5 +188,3 @@ const logEnd = ({ folder }) => {
   const file = join(folder, 'mariadb.log');
   return existsSync(file) ? readFileSync(file, 'utf8').trim().split('\n').slice(-25).join('\n') : '';
 };
-
-const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { findProgram } from './packages.mjs';
 import { ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
+import { until } from './wait.mjs';
 
 /**
  * A place for Mosquitto on loopback and without TLS, for tests, set up by the file in deploy/mosquitto. It is started once
@@ -28,12 +29,12 @@ export async function placeMosquitto(home) {
   const url = `mqtt://127.0.0.1:${serverPort}`;
   const broker = { files, url, devicePort, serverPort, child: null, ended: null };
   const start = async () => {
-    await until(() => existsSync(join(files, 'acl')));
+    await until(async () => existsSync(join(files, 'acl')), 50);
     const log = openSync(join(home, 'mosquitto.log'), 'a');
     broker.child = spawn(findProgram('mosquitto'), ['-c', settings], { stdio: ['ignore', log, log] });
     broker.ended = new Promise((resolve) => broker.child.once('exit', resolve));
     closeSync(log);
-    await until(() => answers(serverPort));
+    await until(() => answers(serverPort), 50);
   };
   const watcher = watch(files, () => broker.child?.kill('SIGHUP'));
   const stop = async (signal = 'SIGTERM') => {
@@ -45,10 +46,6 @@ export async function placeMosquitto(home) {
     await stop();
   };
   return Object.assign(broker, { start, stop, stopForGood });
-}
-
-async function until(holds) {
-  while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 50));
 }
 
 function ownName() {

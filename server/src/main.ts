@@ -8,7 +8,7 @@ import { followBrokerFiles } from './broker/broker-files.js';
 import { startBroker } from './broker/broker.js';
 import { startIngester } from './broker/ingester.js';
 import { configFrom, isLoopback, whyNotListen } from './config.js';
-import { openDatabase } from './db/database.js';
+import { openDatabase, type Database } from './db/database.js';
 import { migrate } from './db/migrate.js';
 import { startSealing, verifyBook } from './features/book/index.js';
 import { holdsDemo, noteBackup } from './features/shop/index.js';
@@ -17,6 +17,7 @@ import { messageSender, startMessages } from './features/message/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
 import { createApp } from './app.js';
+import type { Going } from './jobs/every.js';
 import { startPruning } from './jobs/prune.js';
 import { startJobRunner } from './jobs/job-runner.js';
 import { fitAndPlan } from './scenario/first-plan.js';
@@ -167,12 +168,7 @@ async function broker(): Promise<void> {
   const running = await startBroker(database, config.mqtt);
   const rollUps = startRollUps(database, config.readingsDays, log);
   process.send?.({ listening: running.port });
-  whenToldToStop(() => {
-    void Promise.all([running.stop(), rollUps.stop()]).then(async () => {
-      await database.close();
-      if (process.connected) process.disconnect();
-    });
-  });
+  stopWhenTold(database, running, rollUps);
 }
 
 /** Takes in what counters send over an outside broker, until told to stop or its parent is gone. */
@@ -182,12 +178,7 @@ async function ingest(): Promise<void> {
   const log = pino({ level: config.logLevel });
   const running = startIngester(database, config.broker, config.ingester, log);
   const rollUps = startRollUps(database, config.readingsDays, log);
-  whenToldToStop(() => {
-    void Promise.all([running.stop(), rollUps.stop()]).then(async () => {
-      await database.close();
-      if (process.connected) process.disconnect();
-    });
-  });
+  stopWhenTold(database, running, rollUps);
   await running.ready;
   process.send?.({ listening: 0 });
 }
@@ -202,8 +193,13 @@ function keepBrokerFiles(folder: string): void {
     folder,
     pino({ level: config.logLevel }),
   );
+  stopWhenTold(database, following);
+}
+
+/** Stops what goes on, and then lets the database go. */
+function stopWhenTold(database: Database, ...goings: readonly Going[]): void {
   whenToldToStop(() => {
-    void following.stop().then(async () => {
+    void Promise.all(goings.map((going) => going.stop())).then(async () => {
       await database.close();
       if (process.connected) process.disconnect();
     });

@@ -2,18 +2,19 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { claimOnTwoNodes } from './cluster/claims.mjs';
+import { askForFits } from './cluster/fits.mjs';
 import { KILLS, nodeInUse } from './cluster/kills.mjs';
 import { environmentOf, startCluster } from './cluster/parts.mjs';
 import { changeNeedles } from './cluster/people.mjs';
 import { pause, until } from './lib/wait.mjs';
 import { isReady, query } from './lib/galera.mjs';
 import { needCluster, needDatabase } from './lib/packages.mjs';
-import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { verifyBook } from './lib/server.mjs';
 
 /**
- * Kills every part of a cluster in turn while people change needles and counters count, and looks for what was lost, doubled
+ * Kills every part of a cluster in turn while people change needles and ask for fits and counters count, and looks for what was lost, doubled
  * or refused too long: `npm run test:cluster`, or `npm run test:cluster -- --kills 200 --claims 10000` for a night.
  * Everything is on loopback: three Galera nodes, HAProxy, Mosquitto, two servers, two ingesters.
  */
@@ -32,6 +33,7 @@ await main(async () => {
   await needCluster();
   await installPackages();
   await buildNodeParts();
+  await buildWeb();
   const home = mkdtempSync(join(tmpdir(), 'gantelet-cluster-'));
   const parts = await startCluster(home);
   const tests = [];
@@ -67,10 +69,12 @@ async function killUnderLoad(parts, kills) {
   const counting = await bench.startLoad(counters, parts.broker.devicePort);
   const before = await countInstalls(parts);
   const people = await changeNeedles(`http://127.0.0.1:${parts.balancer.webPort}`, PEOPLE);
+  const fits = await askForFits(parts);
   const brokerKilledAt = [];
   let counted;
   try {
     for (let i = 0; i < kills; i++) {
+      await fits.ask();
       const { kind, startedAt } = await killOne(parts, i, people.log);
       if (kind === 'broker') brokerKilledAt.push(startedAt);
     }
@@ -81,9 +85,10 @@ async function killUnderLoad(parts, kills) {
   }
   for (const node of parts.galera.nodes) await until(() => isReady(node), 200);
   const counts = await findCounts(parts, counted, brokerKilledAt);
+  const jobs = await findFits(fits);
   // Servers seal and tidy up by themselves: what the nodes hold is compared when nobody writes.
   for (const one of [...parts.servers, ...parts.ingesters]) await one.process.stop();
-  return [...(await findChanges(parts, people.log, before)), ...counts, ...(await findSame(parts))];
+  return [...(await findChanges(parts, people.log, before)), ...counts, jobs, ...(await findSame(parts))];
 }
 
 async function killOne(parts, i, { waits }) {
@@ -150,6 +155,12 @@ async function findCounts(parts, { acknowledged }, brokerKilledAt) {
     test('no count is there twice', kept.rows === kept.ids.size, `${kept.rows - kept.ids.size} twice`),
     test('no total is lost', behind === 0, `${behind} of ${last.size} counters behind`),
   ];
+}
+
+async function findFits(fits) {
+  const { asked, done, givenUp, open, twice } = await fits.ended();
+  const seen = `${asked} asked for, ${done} done, ${givenUp} given up after three servers, ${open} left open, ${twice} done twice`;
+  return test('each fit is done once', twice + open === 0 && done > 0, seen);
 }
 
 /** The highest number of each counter among messages written as `counter seq`. */

@@ -39,9 +39,8 @@ async function begin(parts) {
   parts.files = keepBrokerFiles(home, environmentOf(parts), parts.broker.files, logOf(parts, 'broker-files'));
   await parts.broker.start();
   for (const port of serverPorts) {
-    const one = {
-      start: () => startServer(home, environmentOf(parts), port, logOf(parts, `server-${port}`)),
-    };
+    const log = logOf(parts, `server-${port}`);
+    const one = { ...log, start: () => startServer(home, environmentOf(parts), port, log) };
     parts.servers.push(Object.assign(one, { process: await one.start() }));
   }
   for (let i = 1; i <= INGESTERS; i++) {
@@ -52,9 +51,10 @@ async function begin(parts) {
   }
 }
 
-/** What a server is told: the database by way of the balancer, and the broker. */
+/** What a server is told: the database by way of the balancer, and the broker. It logs the jobs that it has done. */
 export function environmentOf({ galera, balancer, broker }) {
-  return { ...galera.environmentAt(balancer.databasePort), GANTELET_BROKER: broker.url };
+  const database = galera.environmentAt(balancer.databasePort);
+  return { ...database, GANTELET_BROKER: broker.url, GANTELET_LOG_LEVEL: 'info' };
 }
 
 function logOf({ home }, name) {

@@ -13,14 +13,9 @@ const TRY_AGAIN = [0, 502, 503, 504];
  * @returns their log so far, what ends it once the last change is acknowledged, and what ends it now
  */
 export async function changeNeedles(address, count) {
-  const { TestClient } = await import(join(ROOT, 'server/dist/testing/test-client.js'));
   const contracts = await import(join(ROOT, 'contracts/dist/index.js'));
   const clients = [];
-  for (let i = 0; i < count; i++) {
-    const client = new TestClient(address);
-    await until(async () => (await client.call(contracts.routes.signIn, { body: MECHANIC })).status === 200);
-    clients.push(client);
-  }
+  for (let i = 0; i < count; i++) clients.push(await signedIn(address));
   const { body: floor } = await clients[0].call(contracts.routes.readFloor);
   const machines = floor.zones.flatMap((zone) => zone.machines).filter((machine) => machine.needle);
   const log = { acknowledged: [], faults: [], waits: [], ends: false, gaveUp: false };
@@ -36,6 +31,15 @@ export async function changeNeedles(address, count) {
   };
   const giveUp = () => (log.gaveUp = true);
   return { log, end, giveUp };
+}
+
+/** Somebody who is signed in. */
+export async function signedIn(address) {
+  const { TestClient } = await import(join(ROOT, 'server/dist/testing/test-client.js'));
+  const { routes } = await import(join(ROOT, 'contracts/dist/index.js'));
+  const client = new TestClient(address);
+  await until(async () => (await client.call(routes.signIn, { body: MECHANIC })).status === 200);
+  return client;
 }
 
 /** Changes one needle after the other. */

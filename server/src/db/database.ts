@@ -1,5 +1,12 @@
 import pLimit from 'p-limit';
-import { Sequelize, type Model, type Options, type Transaction } from 'sequelize';
+import {
+  ConnectionError,
+  DatabaseError,
+  Sequelize,
+  type Model,
+  type Options,
+  type Transaction,
+} from 'sequelize';
 import { ProblemError } from '@gantelet/contracts';
 import type { DatabaseConfig } from '../config.js';
 import { allowRawResults } from './mariadb-results.js';
@@ -127,13 +134,23 @@ export function databaseErrno(error: unknown): number {
 }
 
 /** Whether the database gave up waiting or working: nothing is wrong with what was asked. */
-export function isTimeout(error: unknown): boolean {
+function isTimeout(error: unknown): boolean {
   return [LOCK_WAIT_TIMEOUT, STATEMENT_TIMEOUT].includes(databaseErrno(error));
 }
 
 /** Whether another writer or the state of a cluster got in the way: the same may go through in a moment. */
-export function isPassing(error: unknown): boolean {
+function isPassing(error: unknown): boolean {
   return TRIES.has(databaseErrno(error));
+}
+
+/** Whether the database is away, or busy with others: nothing is wrong with what was asked, and later it may go through. */
+export function isForLater(error: unknown): boolean {
+  return error instanceof ConnectionError || isBroken(error) || isTimeout(error) || isPassing(error);
+}
+
+/** Whether the connection to the database broke in the middle of a query. */
+function isBroken(error: unknown): boolean {
+  return error instanceof DatabaseError && (error.parent as { fatal?: boolean }).fatal === true;
 }
 
 /** Whether the database has no room left for what is written. */

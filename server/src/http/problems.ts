@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
-import { ConnectionError, DatabaseError } from 'sequelize';
-import { danglingColumn, duplicateKey, isFull, isPassing, isTimeout } from '../db/database.js';
+import { DatabaseError } from 'sequelize';
+import { danglingColumn, duplicateKey, isForLater, isFull } from '../db/database.js';
 import { IDEMPOTENCY_HEADER, PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from '@gantelet/contracts';
 
 const TRY_LATER = 503;
@@ -50,8 +50,7 @@ export const unknownRoute: RequestHandler = () => {
 
 function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  if (error instanceof ConnectionError || isBroken(error) || isTimeout(error) || isPassing(error))
-    return new ProblemError('server.busy');
+  if (isForLater(error)) return new ProblemError('server.busy');
   if (isFull(error)) return new ProblemError('server.full');
   const clash = clashOf(error);
   if (clash) return clash;
@@ -72,9 +71,4 @@ function clashOf(error: unknown): ProblemError | null {
   if (column === null) return null;
   const path = `body.${column.replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase())}`;
   return new ProblemError('entry.dangling', {}, [{ path, message: 'the id of something that is there' }]);
-}
-
-/** Whether the connection to the database broke in the middle of a query. */
-function isBroken(error: unknown): boolean {
-  return error instanceof DatabaseError && (error.parent as { fatal?: boolean }).fatal === true;
 }

@@ -3,8 +3,8 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
-import { newId } from '@gantelet/contracts';
-import type { Database, Transaction } from '../db/database.js';
+import { newId, ProblemError } from '@gantelet/contracts';
+import { isForLater, type Database, type Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
 import { claimJob, type ClaimedJob, dropOlderResults, finishJob, renewLease } from './job.store.js';
 
@@ -67,15 +67,17 @@ export function startJobRunner(
         transferList: [port2],
         signal: stopping.signal,
       });
-      await database.transaction(async (tx) => {
-        const ours = await finishJob(database, id, runnerId, result(outcome), tx);
-        if (!ours) return;
+      const isOurs = await database.transaction(async (tx) => {
+        if (!(await finishJob(database, id, runnerId, result(outcome), tx))) return false;
         await dropOlderResults(database, { id, kind }, tx);
         await keep?.(database, outcome, tx, job);
+        return true;
       });
+      if (isOurs) log.info({ job: id, kind }, 'job done');
     } catch (error) {
-      // Stopped: cancelled, taken over, or left for another server to do.
-      if (!stopping.signal.aborted) {
+      // Stopped: cancelled, taken over, or left for another server to do. While the database is away it is left as if this
+      // server had died: whoever finds it when its lease is over begins it again.
+      if (!stopping.signal.aborted && !isAway(error)) {
         log.error(error);
         await finishJob(database, id, runnerId, null, null).catch(() => undefined);
       }
@@ -93,6 +95,10 @@ export function startJobRunner(
       await pool.destroy();
     },
   };
+}
+
+function isAway(error: unknown): boolean {
+  return isForLater(error) || (error instanceof ProblemError && error.code === 'server.busy');
 }
 
 /** Renews the lease of a job until cleared, and says when it is another's. A database that is away is asked again. */

@@ -1,4 +1,5 @@
 import { pino } from 'pino';
+import { ConnectionError } from 'sequelize';
 import { JOB_KINDS, newId, routes, type Job, type Problem } from '@gantelet/contracts';
 import { startJobRunner, type JobRunner } from '../../jobs/job-runner.js';
 import { claimJob, renewLease } from '../../jobs/job.store.js';
@@ -278,6 +279,20 @@ describe('the lives of needles', () => {
     // A fit that leaves it as it is takes nothing of that away.
     await until((await ask()).id, 'done');
     expect(await changes()).toEqual(told);
+  });
+
+  it('are fitted again when the database was away in the middle of a fit', async () => {
+    let tries = 0;
+    const input = () =>
+      ++tries === 1 ? Promise.reject(new ConnectionError(new Error('away'))) : Promise.resolve(1);
+    run({ worker: SLEEPER, input });
+    const { id } = await ask();
+    await until(id, 'running');
+    await shop.database.sequelize.query(
+      `UPDATE jobs SET claimed_until = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND`,
+    );
+    await until(id, 'done');
+    expect(tries).toBe(2);
   });
 
   it('tell a failed fit as failed', async () => {

@@ -10,7 +10,6 @@ import type { Database } from './db/database.js';
 import { handlersOf } from './handlers.js';
 import { enterInBook } from './features/book/index.js';
 import { openDeviceLine, openGate } from './features/device/index.js';
-import { findPerson } from './features/shop/index.js';
 import { mountRoutes } from './http/mount.js';
 import { answerAlive, answerHealth } from './http/health.js';
 import { metricsOf, type Metrics } from './http/metrics.js';
@@ -75,7 +74,6 @@ export function createApp({
       streams: openStreams((sids) => sessions.standing(sids), ends.signal),
       sessions,
       seal: sealUnder(config.sessionSecret),
-      findPerson: (id) => findPerson(database, id),
       enter: (deed, tx) => enterInBook(database, deed, tx),
       letsIn: (id, token) => gate({ id, token }),
       before: signInLimits(database),

@@ -25,7 +25,6 @@ import { carriesToken, sessionControl, type Sessions } from './sessions.js';
 export interface MountContext {
   readonly database: Database;
   readonly now: () => Date;
-  readonly findPerson: (id: string) => Promise<Person | null>;
   /** The kind of a device whose token is right; null for any other. */
   readonly letsIn: (deviceId: string, token: string) => Promise<DeviceKind | null>;
   /** Extra middleware for single routes, by route id. */
@@ -115,8 +114,7 @@ async function permitted(
   request: Request,
   context: MountContext,
 ): Promise<Person | null> {
-  const { personId, onTablet = false } = request.session;
-  const found = personId === undefined ? null : await context.findPerson(personId);
+  const { person: found = null, onTablet = false } = request.session;
   const person = found && onTablet ? { ...found, role: roleOnTablet(found.role) } : found;
   if (permission === 'anyone') return person;
   if (!person && route.forSystems && request.header('authorization') !== undefined)

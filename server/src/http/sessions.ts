@@ -2,8 +2,8 @@ import { csrfSync } from 'csrf-sync';
 import connectSessionSequelize from 'connect-session-sequelize';
 import session from 'express-session';
 import type { Request, RequestHandler } from 'express';
-import { DataTypes, Op, type Model, type ModelStatic } from 'sequelize';
-import { CSRF_HEADER } from '@gantelet/contracts';
+import { DataTypes, Op, QueryTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize';
+import { CSRF_HEADER, type Person } from '@gantelet/contracts';
 import type { Config } from '../config.js';
 import type { Database } from '../db/database.js';
 import type { SessionControl } from './handle.js';
@@ -16,6 +16,8 @@ declare module 'express-session' {
     onTablet?: boolean;
     /** When it was over when it was read: only what is read has it. */
     endsAtMs?: number;
+    /** Who is signed in, as they were when it was read; null for somebody who has left. */
+    person?: Person | null;
   }
 }
 
@@ -27,6 +29,10 @@ const TABLET_IDLE_MS = 10 * 60_000;
 const TOUCH_EVERY_MS = 60_000;
 /** Everybody signs in again after a long shift, however busy the session was. */
 const LONGEST_MS = 12 * 60 * 60_000;
+
+/** A session with whoever is signed in: every request needs both, so they are read at once. */
+const READ_SESSION = `SELECT s.data, s.expires, p.id, p.name, p.role FROM sessions s
+   LEFT JOIN people p ON p.id = s.person_id AND p.active WHERE s.sid = :sid AND s.expires > :now`;
 
 interface SessionRow {
   sid: string;
@@ -55,7 +61,7 @@ export function sessionsInDatabase({ sequelize }: Database, config: Config): Ses
     },
     { tableName: 'sessions', underscored: true },
   );
-  const store = new (liveStore(rows))({
+  const store = new (liveStore(sequelize, rows))({
     db: sequelize,
     table: 'sessions',
     expiration: IDLE_MS,
@@ -95,18 +101,23 @@ export function sessionsInDatabase({ sequelize }: Database, config: Config): Ses
 
 const notOver = () => ({ expires: { [Op.gt]: new Date() } });
 
+type SessionOfPerson = Pick<SessionRow, 'data' | 'expires'> & (Person | { readonly id: null });
+
+function sessionOf({ data, expires, ...person }: SessionOfPerson): session.SessionData {
+  const kept = JSON.parse(data) as session.SessionData;
+  return { ...kept, endsAtMs: expires.getTime(), person: person.id === null ? null : person };
+}
+
 /** The package's store, but a session that is over is none, and cannot be made to last longer. */
-function liveStore(rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
+function liveStore(sequelize: Sequelize, rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
   return class extends connectSessionSequelize(session.Store) {
     override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
-      rows
-        .findOne({ attributes: ['data', 'expires'], where: { sid, ...notOver() }, raw: true })
-        .then((found) => {
-          const row = found as Pick<SessionRow, 'data' | 'expires'> | null;
-          if (row === null) return done(null, null);
-          const data = JSON.parse(row.data) as session.SessionData;
-          done(null, { ...data, endsAtMs: row.expires.getTime() });
-        }, done);
+      sequelize
+        .query<SessionOfPerson>(READ_SESSION, {
+          type: QueryTypes.SELECT,
+          replacements: { sid, now: new Date() },
+        })
+        .then(([row]) => done(null, row ? sessionOf(row) : null), done);
     }
     override readonly touch = (
       sid: string,

@@ -1,11 +1,10 @@
-import { availableParallelism } from 'node:os';
 import { setTimeout as pause } from 'node:timers/promises';
 import { MessageChannel } from 'node:worker_threads';
-import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
 import { newId, ProblemError } from '@gantelet/contracts';
 import { isForLater, type Database, type Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
+import { openJobThreads } from './job-threads.js';
 import { claimJob, type ClaimedJob, dropOlderResults, finishJob, renewLease } from './job.store.js';
 
 /** How a kind of job is done: what it works on is read here, the work itself is done in a thread of its own. */
@@ -37,7 +36,7 @@ export function startJobRunner(
 ): JobRunner {
   const runnerId = newId();
   const kinds = Object.keys(works) as JobRow['kind'][];
-  const pool = new Piscina({ minThreads: 0, maxThreads: Math.max(1, availableParallelism() - 1) });
+  const pool = openJobThreads();
   const ending = new AbortController();
   const going = goOn();
 

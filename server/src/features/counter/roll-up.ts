@@ -10,7 +10,7 @@ import {
 } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
-import { findShop, readZoneTimes } from '../shop/index.js';
+import { findShopTime, readZoneTimes } from '../shop/index.js';
 import { forgetOpenLeaps, insertLeaps } from './counter-leap.store.js';
 import {
   addHours,
@@ -60,7 +60,7 @@ export async function rollUp(database: Database): Promise<number> {
 
 /** The shop's clock and the shifts of its zones; null before there is a shop. */
 async function readShopTimes(database: Database, tx: Transaction | null = null) {
-  const shop = await findShop(database, tx);
+  const shop = await findShopTime(database, tx);
   return shop && { offset: zoneOffset(shop.timeZone), zones: await readZoneTimes(database, tx) };
 }
 type ShopTimes = NonNullable<Awaited<ReturnType<typeof readShopTimes>>>;

@@ -82,15 +82,17 @@ export async function standingNow(
   now: Date,
   tx: Transaction | null,
 ): Promise<FloorMachine> {
-  const [standing] = await readStandingMachines(database, machineId, tx);
+  // Sent one after the other without waiting for the answers between.
+  const [[standing], counted, pieces, reports, stops, changeovers] = await Promise.all([
+    readStandingMachines(database, machineId, tx),
+    countedBy(database, machineId, now, tx),
+    findPieces(database, machineId, tx),
+    findOpenReports(database, machineId, tx),
+    findOpenStops(database, machineId, tx),
+    findOpenChangeovers(database, machineId, tx),
+  ]);
   if (!standing) throw new ProblemError('machine.unknown');
-  const said = {
-    counted: await countedBy(database, machineId, now, tx),
-    pieces: await findPieces(database, machineId, tx),
-    reports: await findOpenReports(database, machineId, tx),
-    stops: await findOpenStops(database, machineId, tx),
-    changeovers: await findOpenChangeovers(database, machineId, tx),
-  };
+  const said = { counted, pieces, reports, stops, changeovers };
   return withAge(standing, said, clock, now);
 }
 

@@ -61,27 +61,32 @@ export async function listZones({ tables }: Database, tx: Transaction | null = n
   return found as unknown as Zone[];
 }
 
+/** A machine's own row with the needle systems that its clamp takes. */
+export type LockedMachine = MachineRow & Pick<Machine, 'systemIds'>;
+
 /**
  * Locks a machine's row: everything that happens to one machine happens in turn, and nothing to one that was retired.
  *
  * @throws ProblemError `machine.unknown`, `machine.retired`
  */
-export async function lockMachine(database: Database, id: string, tx: Transaction): Promise<MachineRow> {
+export async function lockMachine(database: Database, id: string, tx: Transaction): Promise<LockedMachine> {
   const row = await findMachineRow(database, id, tx, true);
   if (row.retiredAt !== null) throw new ProblemError('machine.retired', { name: row.name });
   return row;
 }
 
-/** A machine's own row, without its lists. @throws ProblemError `machine.unknown` */
+/** A machine's own row. @throws ProblemError `machine.unknown` */
 export async function findMachineRow(
   { tables }: Database,
   id: string,
   tx: Transaction | null = null,
   lock = false,
-): Promise<MachineRow> {
-  const found = await tables.machines.findByPk(id, { transaction: tx, lock });
+): Promise<LockedMachine> {
+  const attributes = { include: [[literal(LISTS.systemIds), 'systemIds'] satisfies [Literal, string]] };
+  const found = await tables.machines.findByPk(id, { attributes, transaction: tx, lock });
   if (!found) throw new ProblemError('machine.unknown');
-  return found.get({ plain: true });
+  const row = found.get({ plain: true }) as MachineRow & Pick<MachineWithLists, 'systemIds'>;
+  return { ...row, systemIds: row.systemIds ?? [] };
 }
 
 export async function updateMachine(

@@ -25,7 +25,7 @@ import { requireBetween, requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
 import { answerReports, findInstall, findLayers, insertInstall, insertRemoval } from './floor.store.js';
 import { findGroupRules } from './life-group.store.js';
-import { findMachine, lockMachine, updateMachine } from './machine.store.js';
+import { lockMachine, updateMachine, type LockedMachine } from './machine.store.js';
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
 import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
@@ -100,7 +100,7 @@ export async function needleInMachine(
 /** @throws ProblemError `needle.moved-on` and others when the change cannot be */
 async function logChange(
   database: Database,
-  row: MachineRow,
+  row: LockedMachine,
   change: NeedleChange,
   ids: ChangeIds,
   person: Person,
@@ -108,7 +108,7 @@ async function logChange(
   tx: Transaction,
 ): Promise<FloorMachine> {
   const machineId = row.id;
-  await requireClampTakes(database, row, change, tx);
+  requireClampTakes(row, change);
   const changedAt = new Date(change.changedAt);
   const clock = await shopClock(database, tx);
   if (row.presentInstallId !== change.removesInstallId) {
@@ -192,16 +192,10 @@ async function removeNeedle(
   return id;
 }
 
-async function requireClampTakes(
-  database: Database,
-  row: MachineRow,
-  { needle }: NeedleChange,
-  tx: Transaction,
-): Promise<void> {
-  const { systemIds } = await findMachine(database, row.id, tx);
+function requireClampTakes({ systemIds, shank }: LockedMachine, { needle }: NeedleChange): void {
   const system = needleSystem(needle.systemId);
   const takes = systemIds.some((id) => needleSystem(id)?.clampFamily === system?.clampFamily);
-  if (!takes || system?.shank !== row.shank) {
+  if (!takes || system?.shank !== shank) {
     const message = `this machine takes ${systemIds.join(' or ')}`;
     throw new ProblemError('needle.wrong-clamp', {}, [{ path: 'body.needle.systemId', message }]);
   }

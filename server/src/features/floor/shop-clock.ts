@@ -13,7 +13,7 @@ import { ProblemError } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
-import { findShop, readZoneTimes, type ZoneTime } from '../shop/index.js';
+import { findShopTime, readZoneTimes, type ZoneTime } from '../shop/index.js';
 import type { PiecesOfNeedle } from './work-record.store.js';
 
 /** How needle time counts in this shop. */
@@ -36,7 +36,7 @@ export interface ShopClock {
 }
 
 export async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
-  const [shop, times] = await Promise.all([findShop(database, tx), readZoneTimes(database, tx)]);
+  const [shop, times] = await Promise.all([findShopTime(database, tx), readZoneTimes(database, tx)]);
   if (!shop) throw new ProblemError('server.fault');
   const offset = zoneOffset(shop.timeZone);
   const zoneTime = (zoneId: string): ZoneTime => times.get(zoneId)!;

@@ -11,7 +11,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
-import { findShop, readZoneTimes } from '../shop/index.js';
+import { findShopTime, readZoneTimes } from '../shop/index.js';
 import {
   countMachines,
   endJob,
@@ -31,7 +31,7 @@ export async function readJobQueue(
 ): Promise<JobQueue> {
   const [jobs, shop, times] = await Promise.all([
     findWaiting(database, tx),
-    findShop(database, tx),
+    findShopTime(database, tx),
     readZoneTimes(database, tx),
   ]);
   if (!shop) throw new ProblemError('server.fault');

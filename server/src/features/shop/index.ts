@@ -13,6 +13,7 @@ export {
   findPasswordHash,
   findPerson,
   findShop,
+  findShopTime,
   holdsDemo,
   readZoneTimes,
   spoiledRows,

@@ -48,6 +48,16 @@ export async function findShop({ tables }: Database, tx: Transaction | null = nu
   return row ? shopOf(row, plainRows(await tables.spoiledWork.findAll({ transaction: tx }))) : null;
 }
 
+/** What hours are counted by: the shop's time zone, and its flat life of a needle. Null without a shop. */
+export async function findShopTime(
+  { tables }: Database,
+  tx: Transaction | null = null,
+): Promise<Pick<Shop, 'timeZone' | 'lifeHours'> | null> {
+  const attributes = ['timeZone', 'lifeHours'];
+  const found = await tables.shop.findOne({ attributes, transaction: tx, raw: true });
+  return found as Pick<Shop, 'timeZone' | 'lifeHours'> | null;
+}
+
 /** Whether the shop is the demo, whose passwords are public; null for a database that holds none. */
 export async function holdsDemo({ tables }: Database): Promise<boolean | null> {
   const row = await tables.shop.findOne({ attributes: ['isDemo'] });
@@ -112,36 +122,43 @@ export async function readZoneTimes(
   database: Database,
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, ZoneTime>> {
-  const { tables, sequelize } = database;
-  const values = await shopValues(database, tx);
-  const zones = plainRows(await tables.zones.findAll({ transaction: tx }));
-  const worked = plainRows(await tables.zoneShifts.findAll({ transaction: tx }));
-  const shifts = plainRows(await tables.shifts.findAll({ transaction: tx }));
-  const looked = await sequelize.query<{ zoneId: string; checks: number; sewing: number }>(
-    `SELECT zone_id AS zoneId, COUNT(*) AS checks, SUM(sewing) AS sewing FROM spot_checks l
-      WHERE ${standing('l')} GROUP BY zone_id`,
-    { type: QueryTypes.SELECT, transaction: tx },
-  );
+  const [values, zones] = await Promise.all([
+    shopValues(database, tx),
+    database.sequelize.query<ZoneTimeRow>(ZONE_TIMES, { type: QueryTypes.SELECT, transaction: tx }),
+  ]);
   return new Map(
-    zones.map(({ id, sampleSewing, sampleChecks, planVersion }) => {
-      const own = looked.find(({ zoneId }) => zoneId === id);
-      const checks = (sampleChecks ?? 0) + Number(own?.checks ?? 0);
-      const sewing = (sampleSewing ?? 0) + Number(own?.sewing ?? 0);
-      const shiftIds = worked.filter((row) => row.zoneId === id).map((row) => row.shiftId);
-      return [
-        id,
-        {
-          shifts: shifts.filter((row) => shiftIds.includes(row.id)).map(patternOf),
-          fraction: needleFraction({ sewing, checks }, values),
-          checks,
-          planVersion,
-        },
-      ];
+    zones.map(({ id, planVersion, shifts, checks: checksText, sewing }) => {
+      const checks = Number(checksText);
+      const fraction = needleFraction({ sewing: Number(sewing), checks }, values);
+      return [id, { shifts: (shifts ?? []).map(patternOf), fraction, checks, planVersion }];
     }),
   );
 }
 
-export function patternOf({ startMinute, lengthMinutes, weekdays }: ShiftRow) {
+/** Zones with their shifts and with all looks of work samples, those from before the records among them. */
+const ZONE_TIMES = `SELECT z.id, z.plan_version AS planVersion,
+    (SELECT JSON_ARRAYAGG(JSON_OBJECT('startMinute', s.start_minute, 'lengthMinutes', s.length_minutes, 'weekdays', s.weekdays)
+            ORDER BY s.id)
+       FROM zone_shifts w JOIN shifts s ON s.id = w.shift_id WHERE w.zone_id = z.id) AS shifts,
+    COALESCE(z.sample_checks, 0) + COALESCE(l.checks, 0) AS checks,
+    COALESCE(z.sample_sewing, 0) + COALESCE(l.sewing, 0) AS sewing
+  FROM zones z LEFT JOIN (SELECT zone_id, COUNT(*) AS checks, SUM(sewing) AS sewing FROM spot_checks l
+                           WHERE ${standing('l')} GROUP BY zone_id) l ON l.zone_id = z.id
+ ORDER BY z.position`;
+
+interface ZoneTimeRow {
+  readonly id: string;
+  readonly planVersion: number;
+  readonly shifts: readonly Pick<ShiftRow, 'startMinute' | 'lengthMinutes' | 'weekdays'>[] | null;
+  readonly checks: number | string;
+  readonly sewing: number | string;
+}
+
+export function patternOf({
+  startMinute,
+  lengthMinutes,
+  weekdays,
+}: Pick<ShiftRow, 'startMinute' | 'lengthMinutes' | 'weekdays'>) {
   return { startMinute, lengthMinutes, weekdays: [...weekdays].map(Number) };
 }
 

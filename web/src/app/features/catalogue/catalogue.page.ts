@@ -68,12 +68,13 @@ const isShelf = (kept: unknown): kept is Shelf =>
           <h1>{{ title() }}</h1>
           <label class="visually-hidden" for="catalogue-find">Find a value</label>
           <input
+            #wantedField
             id="catalogue-find"
             class="form-control"
             placeholder="Find in all values"
             autocomplete="off"
             [value]="wanted()"
-            (input)="wanted.set(valueOf($event))"
+            (input)="wanted.set(wantedField.value)"
           />
         </header>
         <p class="soft">
@@ -205,10 +206,6 @@ export class CataloguePage {
 
   protected set(input: ShopValueInput): void {
     this.store.dispatch(catalogueActions.setValue({ key: newId(), input }));
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }
 

@@ -33,7 +33,13 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
         </label>
         <label
           >How measured, or why
-          <input class="form-control" maxlength="300" [value]="note()" (input)="note.set(valueOf($event))" />
+          <input
+            #noteField
+            class="form-control"
+            maxlength="300"
+            [value]="note()"
+            (input)="note.set(noteField.value)"
+          />
         </label>
       </div>
       <div class="actions">
@@ -117,10 +123,6 @@ export class ValueSheetComponent {
   protected readonly note = linkedSignal({ source: this.value, computation: () => '' });
   protected text(value: number): string {
     return valueWithUnit(value, this.value().unit);
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 
   protected say(standing: ShopValueInput['standing']): void {

@@ -30,7 +30,7 @@ const WANTED = 0.05;
     <gan-problem [problem]="problem()" />
     <label>
       Zone
-      <select class="form-select" (change)="choose($any($event.target).value)">
+      <select #zoneField class="form-select" (change)="choose(zoneField.value)">
         @for (one of zones(); track one.id) {
           <option [value]="one.id" [selected]="one.id === zone()?.id">{{ one.name }}</option>
         }
@@ -67,7 +67,7 @@ const WANTED = 0.05;
         </button>
         <label>
           Check about every
-          <select class="form-select" (change)="paceMin.set(+$any($event.target).value)">
+          <select #paceMinField class="form-select" (change)="paceMin.set(+paceMinField.value)">
             @for (minutes of paces; track minutes) {
               <option [value]="minutes" [selected]="minutes === paceMin()">{{ minutes }} minutes</option>
             }

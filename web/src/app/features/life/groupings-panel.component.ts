@@ -21,10 +21,11 @@ const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size',
         <label>
           Counted
           <select
+            #countedField
             class="form-select"
             [attr.aria-label]="'Counted, ' + textOf(one)"
             [disabled]="busy() || takesIn().has(one.groupId)"
-            (change)="merge(one, $any($event.target).value)"
+            (change)="merge(one, countedField.value)"
           >
             <option value="" [selected]="one.mergedInto === null">by itself</option>
             @for (other of targets(one); track other.groupId) {
@@ -38,10 +39,11 @@ const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size',
           <label>
             Split
             <select
+              #splitField
               class="form-select"
               [attr.aria-label]="'Split, ' + textOf(one)"
               [disabled]="busy()"
-              (change)="split(one, $any($event.target).value)"
+              (change)="split(one, splitField.value)"
             >
               <option value="" [selected]="one.splitBy === null">no</option>
               @for (by of splits; track by) {

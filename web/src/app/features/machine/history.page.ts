@@ -83,10 +83,11 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
         <label>
           Note for the next entry
           <input
+            #noteField
             class="form-control"
             maxlength="300"
             [value]="note()"
-            (input)="note.set($any($event.target).value)"
+            (input)="note.set(noteField.value)"
           />
         </label>
         <p role="status" class="good">{{ done() }}</p>

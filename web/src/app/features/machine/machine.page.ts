@@ -21,8 +21,6 @@ import {
   HOOK_SIDES,
   needleFacing,
   needleSystem,
-  type Drive,
-  type StitchControl,
 } from '@gantelet/core';
 import {
   DialReading,
@@ -34,6 +32,7 @@ import {
   type Machine,
   type MachineEntry,
 } from '@gantelet/contracts';
+import { oneOf } from '../../shared/forms/one-of';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
@@ -64,6 +63,7 @@ const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
   styleUrl: './machine.page.scss',
 })
 export class MachinePage {
+  protected readonly oneOf = oneOf;
   protected readonly lengthText = lengthText;
   protected readonly lengthUnit = lengthUnit;
   protected readonly length = lengthText;
@@ -145,26 +145,6 @@ export class MachinePage {
 
   protected change(change: Partial<MachineEntry>): void {
     this.entry.update((entry) => entry && { ...entry, ...change });
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement).value;
-  }
-
-  protected pick<T extends string>(from: readonly T[], event: Event): T {
-    return from.find((one) => one === this.valueOf(event)) ?? from[0]!;
-  }
-
-  protected hookOf(event: Event): MachineEntry['hookSide'] {
-    return HOOK_SIDES.find((side) => side === this.valueOf(event)) ?? null;
-  }
-
-  protected controlIn(event: Event): StitchControl | null {
-    return STITCH_CONTROLS.find((control) => control === this.valueOf(event)) ?? null;
-  }
-
-  protected driveIn(event: Event): Drive | null {
-    return DRIVES.find((drive) => drive === this.valueOf(event)) ?? null;
   }
 
   /** Takes any equivalent designation and keeps it under the catalogue's own. */

@@ -1,14 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import {
-  materialById,
-  platesOf,
-  SEAM_LOOKS,
-  stitchesPerInch,
-  THREAD_USES,
-  type SeamLook,
-  type ThreadUse,
-} from '@gantelet/core';
+import { materialById, platesOf, SEAM_LOOKS, stitchesPerInch, THREAD_USES } from '@gantelet/core';
 import type { Machine, SchoolChoice, Setup } from '@gantelet/contracts';
+import { oneOf } from '../../shared/forms/one-of';
 import { StackDrawingComponent } from '../../shared/drawings/stack-drawing.component';
 import { Preferences } from '../../shared/preferences';
 import { LOOK_WORDS, SCHOOL_WORDS, USE_WORDS } from '../../shared/words/match-words';
@@ -52,11 +45,12 @@ const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFix
     />
     <label for="bench-machine">Machine</label>
     <select
+      #machineIdField
       id="bench-machine"
       class="form-select"
       (change)="
         changed.emit({
-          machineId: valueOf($event) === '' ? null : valueOf($event),
+          machineId: machineIdField.value === '' ? null : machineIdField.value,
           picked: null,
           plateHoleMm: null,
         })
@@ -75,9 +69,10 @@ const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFix
       @if (plates().length > 1) {
         <label for="bench-plate">Plate for this work</label>
         <select
+          #plateHoleMmField
           id="bench-plate"
           class="form-select"
-          (change)="changed.emit({ plateHoleMm: +valueOf($event), picked: null })"
+          (change)="changed.emit({ plateHoleMm: +plateHoleMmField.value, picked: null })"
         >
           @for (plate of plates(); track $index) {
             <option
@@ -107,7 +102,12 @@ const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFix
     />
     @if (work().ask === 'thread') {
       <label for="bench-use">Where the seam is used</label>
-      <select id="bench-use" class="form-select" (change)="changed.emit({ use: useOf($event) })">
+      <select
+        #useField
+        id="bench-use"
+        class="form-select"
+        (change)="changed.emit({ use: oneOf(uses, useField.value) ?? draft().use })"
+      >
         @for (use of uses; track use) {
           <option [value]="use" [selected]="use === draft().use">{{ useWords[use] }}</option>
         }
@@ -138,9 +138,10 @@ const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFix
       <div>
         <label for="bench-school">Eye fit preference</label>
         <select
+          #sizeField
           id="bench-school"
           class="form-select"
-          (change)="changeSchools({ size: sizeSchoolOf($event) })"
+          (change)="changeSchools({ size: oneOf(sizeChoices, sizeField.value) ?? 'by-work' })"
         >
           @for (choice of sizeChoices; track choice) {
             <option [value]="choice" [selected]="choice === schools()?.size">
@@ -174,9 +175,10 @@ const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFix
     }
     <label for="bench-look">Look of the seam</label>
     <select
+      #lookField
       id="bench-look"
       class="form-select"
-      (change)="changed.emit({ look: lookOf($event), picked: null })"
+      (change)="changed.emit({ look: oneOf(looks, lookField.value), picked: null })"
     >
       <option value="" [selected]="draft().look === null">as it comes</option>
       @for (look of looks; track look) {
@@ -186,6 +188,7 @@ const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFix
   styleUrl: './bench-given.component.scss',
 })
 export class BenchGivenComponent {
+  protected readonly oneOf = oneOf;
   protected readonly length = lengthText;
   readonly draft = input.required<BenchDraft>();
   readonly machine = input.required<Machine | null>();
@@ -232,21 +235,5 @@ export class BenchGivenComponent {
   protected changeSchools(change: Partial<SchoolChoice>): void {
     const schools = this.schools();
     if (schools) this.changed.emit({ schools: { ...schools, ...change } });
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLSelectElement).value;
-  }
-
-  protected lookOf(event: Event): SeamLook | null {
-    return SEAM_LOOKS.find((look) => look === this.valueOf(event)) ?? null;
-  }
-
-  protected useOf(event: Event): ThreadUse {
-    return THREAD_USES.find((use) => use === this.valueOf(event)) ?? 'indoor';
-  }
-
-  protected sizeSchoolOf(event: Event): SchoolChoice['size'] {
-    return SIZE_CHOICES.find((choice) => choice === this.valueOf(event)) ?? 'by-work';
   }
 }

@@ -205,10 +205,6 @@ export class BenchPage {
     this.store.dispatch(matchActions.draftChanged({ change }));
   }
 
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
-  }
-
   protected open(setupId: string): void {
     void this.router.navigateByUrl(setupId === '' ? '/bench' : `/bench/${setupId}`);
   }

@@ -9,6 +9,7 @@ import type { NeedleInHand } from './needle-in-hand';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label for="bench-needle">Needle you already have (optional)</label>
     <input
+      #textField
       id="bench-needle"
       class="form-control"
       autocomplete="off"
@@ -16,7 +17,7 @@ import type { NeedleInHand } from './needle-in-hand';
       maxlength="60"
       aria-describedby="needle-reading"
       [value]="text()"
-      (input)="textChange.emit(valueOf($event))"
+      (input)="textChange.emit(textField.value)"
     />
     <div id="needle-reading" aria-live="polite">
       @if (taken(); as words) {
@@ -62,8 +63,4 @@ export class NeedleFieldComponent {
     if (!inHand.reading) return ['Not a needle known here. Try 135x17 140/22 LR, NM 110 or #18.'];
     return inHand.reading.doubts.map((doubt) => `Check the pack: ${doubtText(doubt)}.`);
   });
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
-  }
 }

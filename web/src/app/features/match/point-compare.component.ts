@@ -23,7 +23,12 @@ import { lengthText } from '../../shared/words/units-text';
       @for (side of sides(); track $index) {
         <div>
           <label [for]="'compare-' + $index">{{ $index === 0 ? 'This point' : 'Beside it' }}</label>
-          <select [id]="'compare-' + $index" class="form-select" (change)="choose($index, $event)">
+          <select
+            #pointField
+            [id]="'compare-' + $index"
+            class="form-select"
+            (change)="choose($index, pointField.value)"
+          >
             @for (point of points; track point.id) {
               <option [value]="point.id" [selected]="point.id === side.point.id">
                 {{ point.name }} ({{ point.letters }})
@@ -66,10 +71,9 @@ export class PointCompareComponent {
   });
   protected readonly sides = computed(() => this.pointIds().map((id) => this.sideOf(pointStyle(id)!)));
 
-  protected choose(side: number, event: Event): void {
-    const { value } = event.target as HTMLSelectElement;
+  protected choose(side: number, pointId: string): void {
     const [first, second] = this.pointIds();
-    this.pointIds.set(side === 0 ? [value, second] : [first, value]);
+    this.pointIds.set(side === 0 ? [pointId, second] : [first, pointId]);
   }
 
   private sideOf(point: PointStyle) {

@@ -30,12 +30,13 @@ export interface CardsToImport {
       <p><a routerLink="/setup-list">Take in set-ups from a spreadsheet</a></p>
       <label for="card-file">Import set-ups</label>
       <input
+        #fileField
         id="card-file"
         type="file"
         accept="application/json,.json"
         class="form-control"
         [disabled]="busy()"
-        (change)="read($event)"
+        (change)="read(fileField)"
       />
     }
     @if (text()?.problem; as problem) {
@@ -126,8 +127,7 @@ export class SetupCardsComponent {
       .subscribe();
   }
 
-  protected async read(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
+  protected async read(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     if (!file) return;
     const text = readCardText(await file.text());

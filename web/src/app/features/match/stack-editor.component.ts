@@ -26,9 +26,10 @@ const [LEAST_MM, MOST_MM] = [0.05, 30];
       <fieldset>
         <legend class="visually-hidden">Layer {{ i + 1 }}</legend>
         <select
+          #materialField
           class="form-select"
           [attr.aria-label]="'Material of layer ' + (i + 1)"
-          (change)="chooseMaterial(i, selected($event))"
+          (change)="chooseMaterial(i, materialField.value)"
         >
           @for (material of materials; track material.id) {
             <option [value]="material.id" [selected]="material.id === layer.materialId">
@@ -129,10 +130,6 @@ export class StackEditorComponent {
 
   protected shown({ thicknessMm }: LayerInput): number {
     return this.unit() === 'mm' ? thicknessMm : mmToLeatherOz(thicknessMm);
-  }
-
-  protected selected(event: Event): string {
-    return (event.target as HTMLSelectElement).value;
   }
 
   protected add(): void {

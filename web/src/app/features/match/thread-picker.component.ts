@@ -10,6 +10,7 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label for="bench-thread">Thread, as on the spool</label>
     <input
+      #labelField
       id="bench-thread"
       class="form-control"
       autocomplete="off"
@@ -17,7 +18,7 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
       maxlength="40"
       aria-describedby="thread-reading"
       [value]="label()"
-      (input)="labelChange.emit(valueOf($event))"
+      (input)="labelChange.emit(labelField.value)"
     />
     <div id="thread-reading" aria-live="polite">
       @if (reading(); as taken) {
@@ -56,7 +57,12 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
       }
     </div>
     <label for="bench-construction">Thread type</label>
-    <select id="bench-construction" class="form-select" (change)="constructionIdChange.emit(valueOf($event))">
+    <select
+      #constructionIdField
+      id="bench-construction"
+      class="form-select"
+      (change)="constructionIdChange.emit(constructionIdField.value)"
+    >
       @for (one of constructions; track one.id) {
         <option [value]="one.id" [selected]="one.id === constructionId()">{{ one.name }}</option>
       }
@@ -106,10 +112,6 @@ export class ThreadPickerComponent {
     const doubt = this.reading()?.doubt;
     return doubt ? threadDoubtText(doubt) : '';
   });
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement | HTMLSelectElement).value;
-  }
 
   protected round(tex: number): number {
     return Math.round(tex * 10) / 10;

@@ -32,9 +32,10 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
     <label class="zone">
       Time zone
       <input
+        #timeZoneField
         class="form-control"
         [value]="draft().timeZone"
-        (change)="set({ timeZone: $any($event.target).value })"
+        (change)="set({ timeZone: timeZoneField.value })"
       />
     </label>
     @for (shift of draft().shifts; track shift.id; let i = $index) {
@@ -42,19 +43,21 @@ const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
         <label>
           Name
           <input
+            #nameField
             class="form-control"
             maxlength="80"
             [value]="shift.name"
-            (change)="change(i, { name: $any($event.target).value })"
+            (change)="change(i, { name: nameField.value })"
           />
         </label>
         <label>
           Begins
           <input
+            #beginsField
             class="form-control"
             type="time"
             [value]="clock(shift.startMinute)"
-            (change)="begin(i, $any($event.target).value)"
+            (change)="begin(i, beginsField.value)"
           />
         </label>
         <label>

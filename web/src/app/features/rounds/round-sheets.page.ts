@@ -20,6 +20,7 @@ import {
   type ServiceDue,
   type SkipReason,
 } from '@gantelet/contracts';
+import { oneOf } from '../../shared/forms/one-of';
 import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -83,7 +84,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
           <div class="pickers">
             <label>
               Mechanic
-              <select class="form-select" (change)="personId.set($any($event.target).value)">
+              <select #personIdField class="form-select" (change)="personId.set(personIdField.value)">
                 @for (one of people(); track one.personId) {
                   <option [value]="one.personId" [selected]="one.personId === personId()">
                     {{ one.personName }}
@@ -93,7 +94,11 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
             </label>
             <label>
               Shift
-              <select class="form-select" (change)="chosenStart.set($any($event.target).value)">
+              <select
+                #chosenStartField
+                class="form-select"
+                (change)="chosenStart.set(chosenStartField.value)"
+              >
                 @for (one of ofPerson(); track one.startsAt) {
                   <option [value]="one.startsAt" [selected]="one.startsAt === sheet()?.startsAt">
                     {{ shiftOf(one) }}
@@ -159,9 +164,10 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
                     Changed, old needle whole
                   </button>
                   <select
+                    #skipField
                     class="form-select"
                     [attr.aria-label]="'Skip ' + task.machineName"
-                    (change)="skip(task, $any($event.target).value)"
+                    (change)="skip(task, oneOf(reasons, skipField.value))"
                   >
                     <option value="" [selected]="task.skipped === null">Skip this one …</option>
                     @for (reason of reasons; track reason) {
@@ -217,11 +223,12 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
           Add this link to your calendar; it follows the published plan. Anyone who has it can read your
           rounds.
           <input
+            #linkField
             class="form-control"
             readonly
             aria-label="Calendar link"
             [value]="url"
-            (focus)="$any($event.target).select()"
+            (focus)="linkField.select()"
           />
         </p>
       }
@@ -233,6 +240,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
   styleUrl: './round-sheets.page.scss',
 })
 export class RoundSheetsPage {
+  protected readonly oneOf = oneOf;
   /** From the address: whose rounds are looked for. */
   readonly person = input<string>();
 
@@ -360,8 +368,8 @@ export class RoundSheetsPage {
     this.store.dispatch(roundsActions.tick({ key, task: this.ofShift(task), changedAt: at }));
   }
 
-  protected skip(task: RoundTask, reason: SkipReason | ''): void {
-    if (reason === '') return;
+  protected skip(task: RoundTask, reason: SkipReason | null): void {
+    if (reason === null) return;
     const { key } = this.stamp(['skip', task.machineId, this.startsAt(), reason]);
     this.store.dispatch(roundsActions.skip({ key, task: this.ofShift(task), reason }));
   }

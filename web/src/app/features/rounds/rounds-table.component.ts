@@ -30,9 +30,10 @@ import type { PickedChange } from './rounds.state';
             @if (mayMove()) {
               @if (isPicked(line) && offers(); as offers) {
                 <select
+                  #shiftField
                   class="form-select"
                   [attr.aria-label]="'Move ' + line.machine.name"
-                  (change)="moveTo(line, $any($event.target).value)"
+                  (change)="moveTo(line, shiftField.value)"
                 >
                   @for (offer of offers; track offer.shift) {
                     <option [value]="offer.shift" [selected]="offer.shift === line.shift">
@@ -48,6 +49,7 @@ import type { PickedChange } from './rounds.state';
           </td>
           <td>
             <input
+              #pinnedField
               type="checkbox"
               class="form-check-input"
               [attr.aria-label]="'Pin ' + line.machine.name + ', ' + line.shiftText"
@@ -57,7 +59,7 @@ import type { PickedChange } from './rounds.state';
                 pin.emit({
                   machineId: line.machine.id,
                   shift: line.shift,
-                  pinned: $any($event.target).checked,
+                  pinned: pinnedField.checked,
                 })
               "
             />

@@ -11,6 +11,7 @@ import {
   type ShopCalendar,
 } from '@gantelet/contracts';
 import { CalendarPanelComponent } from './calendar-panel.component';
+import { oneOf } from '../../shared/forms/one-of';
 import { signalOverReload } from '../../shared/kept-over-reload';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
@@ -41,6 +42,7 @@ type List = 'holidays' | 'mechanics' | 'absences' | 'away' | 'corrections';
   styleUrls: ['./settings.page.scss', './form-lines.scss'],
 })
 export class RoundsSettingsPage {
+  protected readonly oneOf = oneOf;
   private readonly numbers = viewChildren(NumberInputDirective);
   protected readonly wrongNumber = computed(() => this.numbers().some((field) => field.wrong()));
   private readonly store = inject(Store);

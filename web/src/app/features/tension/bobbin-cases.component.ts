@@ -87,7 +87,7 @@ const NEW: FormValue = {
       <p>{{ words }} <gan-standing standing="practice" source="one bobbin case for each thread size" /></p>
     }
     @if (mayLog()) {
-      <details [open]="editing() !== null" (toggle)="toggled($any($event.target).open)">
+      <details #cases [open]="editing() !== null" (toggle)="toggled(cases.open)">
         <summary>Bobbin cases of this machine: {{ marked().length || 'not marked' }}</summary>
         <ul>
           @for (one of marked(); track one.id) {

@@ -72,9 +72,10 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
           <label
             >Screw turned by
             <select
+              #screwTurnsField
               class="form-select"
               [value]="entry().screwTurns"
-              (change)="enter({ screwTurns: +valueOf($event) })"
+              (change)="enter({ screwTurns: +screwTurnsField.value })"
             >
               @for (one of screwSteps; track one.turns) {
                 <option [value]="one.turns" [selected]="one.turns === entry().screwTurns">
@@ -235,10 +236,6 @@ export class BobbinPanelComponent {
 
   protected enter(change: Partial<Entry>): void {
     this.entry.update((entry) => ({ ...entry, ...change }));
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement | HTMLSelectElement).value;
   }
 
   /** Opens an instrument, or puts it away. */

@@ -9,6 +9,7 @@ import {
 } from '@angular/core';
 import { SEAM_GRADES, turnsText, type BeliefSummary, type SeamGrade, type WorkWeight } from '@gantelet/core';
 import type { TestSeamInput } from '@gantelet/contracts';
+import { oneOf } from '../../shared/forms/one-of';
 import { GRADE_WORDS } from '../../shared/words/tension-words';
 import { STRIP_COUNTS, stripSettings, type StripCount } from './strip-plan';
 
@@ -26,7 +27,11 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
     <div class="plan no-print">
       <label
         >Settings
-        <select class="form-select" (change)="count.set(countOf($event))">
+        <select
+          #countField
+          class="form-select"
+          (change)="count.set(oneOf(counts, countField.value) ?? count())"
+        >
           @for (one of counts; track one) {
             <option [value]="one" [selected]="one === count()">{{ one }}</option>
           }
@@ -54,9 +59,10 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
             <td class="turns">{{ turnsText(turns) }}</td>
             <td>
               <select
+                #gradeField
                 class="form-select no-print"
                 [attr.aria-label]="'What number ' + (i + 1) + ' shows'"
-                (change)="judge(turns, $event)"
+                (change)="judge(turns, oneOf(grades, gradeField.value))"
               >
                 <option value="" [selected]="judged().get(turns) === undefined">not judged</option>
                 @for (grade of grades; track grade) {
@@ -121,6 +127,7 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
   `,
 })
 export class StripSheetComponent {
+  protected readonly oneOf = oneOf;
   readonly title = input.required<string>();
   readonly summary = input.required<BeliefSummary>();
   readonly weight = input.required<WorkWeight>();
@@ -142,13 +149,7 @@ export class StripSheetComponent {
     return new Map();
   });
 
-  protected countOf(event: Event): StripCount {
-    const value = Number((event.target as HTMLSelectElement).value);
-    return STRIP_COUNTS.find((one) => one === value) ?? 5;
-  }
-
-  protected judge(turns: number, event: Event): void {
-    const grade = SEAM_GRADES.find((one) => one === (event.target as HTMLSelectElement).value);
+  protected judge(turns: number, grade: SeamGrade | null): void {
     const rest = [...this.judged()].filter(([other]) => other !== turns);
     this.judged.set(new Map(grade ? [...rest, [turns, grade]] : rest));
   }

@@ -15,7 +15,7 @@ import { shortNumber } from '../../shared/words/units-text';
       <h1>Label, 62 mm</h1>
       @if (readings().length > 1) {
         <label for="label-reading">Which is it?</label>
-        <select id="label-reading" class="form-select" (change)="which.set(+valueOf($event))">
+        <select #whichField id="label-reading" class="form-select" (change)="which.set(+whichField.value)">
           @for (reading of readings(); track $index; let i = $index) {
             <option [value]="i" [selected]="i === which()">{{ titleOf(reading) }}</option>
           }
@@ -23,11 +23,12 @@ import { shortNumber } from '../../shared/words/units-text';
       }
       <label for="label-lot">Extra line on the label</label>
       <input
+        #noteField
         id="label-lot"
         class="form-control"
         maxlength="40"
         [value]="note()"
-        (input)="note.set(valueOf($event))"
+        (input)="note.set(noteField.value)"
       />
       <button type="button" class="button main" (click)="print()">Print the label</button>
       <p class="soft">Choose the 62 mm roll in the print dialog.</p>
@@ -85,10 +86,6 @@ export class LabelPage {
     if (reading.kind === 'thread') return `Tex ${shortNumber(reading.thread.tex)}`;
     const { system, size } = reading.needle;
     return [system?.id, size && `${size.nm}/${size.number}`].filter(Boolean).join(' ');
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement | HTMLSelectElement).value;
   }
 
   protected print(): void {

@@ -38,13 +38,14 @@ function orderText(order: ComparedOrder, thing: 'thread' | 'needle'): string {
       <h1>What does the label say?</h1>
       <label class="visually-hidden" for="label-text">As it reads on pack, spool or shank</label>
       <input
+        #textField
         id="label-text"
         class="form-control"
         autocomplete="off"
         maxlength="120"
         placeholder="V138, tkt 20, 140/22, 135x17 #22 LR, is 69 thicker than tkt 40?"
         [value]="text()"
-        (input)="text.set(valueOf($event))"
+        (input)="text.set(textField.value)"
       />
       <hr class="stitch" />
       <div aria-live="polite">
@@ -117,7 +118,12 @@ function orderText(order: ComparedOrder, thing: 'thread' | 'needle'): string {
     <section aria-label="Ladder">
       <h2>The size ladder, to scale</h2>
       <label for="ladder-kind">Drawn as</label>
-      <select id="ladder-kind" class="form-select" (change)="constructionId.set(valueOf($event))">
+      <select
+        #constructionIdField
+        id="ladder-kind"
+        class="form-select"
+        (change)="constructionId.set(constructionIdField.value)"
+      >
         @for (one of constructions; track one.id) {
           <option [value]="one.id" [selected]="one.id === constructionId()">{{ one.name }}</option>
         }
@@ -211,9 +217,5 @@ export class ThreadPage {
 
   protected round(tex: number): number {
     return Math.round(tex);
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement | HTMLSelectElement).value;
   }
 }

@@ -32,7 +32,12 @@ const WORDS = {
   template: `@if (device(); as device) {
       <div class="head">
         @if (own().length > 1) {
-          <select class="form-select" aria-label="Instrument" (change)="choose($event)">
+          <select
+            #deviceField
+            class="form-select"
+            aria-label="Instrument"
+            (change)="chosenId.set(deviceField.value)"
+          >
             @for (one of own(); track one.id) {
               <option [value]="one.id" [selected]="one.id === device.id">{{ one.name }}</option>
             }
@@ -155,7 +160,7 @@ export class LiveReadingComponent {
   protected readonly own = computed(() =>
     this.from().filter(({ kind, revokedAt }) => kind === this.kind() && revokedAt === null),
   );
-  private readonly chosenId = linkedSignal<readonly Device[], string | undefined>({
+  protected readonly chosenId = linkedSignal<readonly Device[], string | undefined>({
     source: () => this.own(),
     computation: (own, previous) => own.find(({ id }) => id === previous?.value)?.id ?? own[0]?.id,
   });
@@ -217,9 +222,5 @@ export class LiveReadingComponent {
 
   protected text(value: number): string {
     return value.toFixed(this.words().digits).replace(/^-(0(\.0+)?)$/, '$1');
-  }
-
-  protected choose(event: Event): void {
-    this.chosenId.set((event.target as HTMLSelectElement).value);
   }
 }

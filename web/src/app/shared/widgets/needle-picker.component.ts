@@ -7,7 +7,7 @@ import { NEEDLE_FINISHES, NEEDLE_SIZES, needleSystem, POINT_STYLES, type NeedleN
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label>
       System
-      <select class="form-select" (change)="change({ systemId: valueOf($event) })">
+      <select #systemIdField class="form-select" (change)="change({ systemId: systemIdField.value })">
         @for (id of systemIds(); track id) {
           <option [value]="id" [selected]="id === needle().systemId">{{ id }}</option>
         }
@@ -15,7 +15,7 @@ import { NEEDLE_FINISHES, NEEDLE_SIZES, needleSystem, POINT_STYLES, type NeedleN
     </label>
     <label>
       Size
-      <select class="form-select" (change)="change({ nm: +valueOf($event) })">
+      <select #nmField class="form-select" (change)="change({ nm: +nmField.value })">
         @for (size of sizes(); track size.nm) {
           <option [value]="size.nm" [selected]="size.nm === needle().nm">
             {{ size.nm }}/{{ size.number }}
@@ -25,7 +25,7 @@ import { NEEDLE_FINISHES, NEEDLE_SIZES, needleSystem, POINT_STYLES, type NeedleN
     </label>
     <label class="wide">
       Point
-      <select class="form-select" (change)="change({ pointId: valueOf($event) })">
+      <select #pointIdField class="form-select" (change)="change({ pointId: pointIdField.value })">
         @for (point of points(); track point.id) {
           <option [value]="point.id" [selected]="point.id === needle().pointId">{{ point.name }}</option>
         }
@@ -33,7 +33,7 @@ import { NEEDLE_FINISHES, NEEDLE_SIZES, needleSystem, POINT_STYLES, type NeedleN
     </label>
     <label class="wide">
       Finish
-      <select class="form-select" (change)="change({ finishId: valueOf($event) })">
+      <select #finishIdField class="form-select" (change)="change({ finishId: finishIdField.value })">
         @for (finish of finishes; track finish.id) {
           <option [value]="finish.id" [selected]="finish.id === needle().finishId">{{ finish.name }}</option>
         }
@@ -62,10 +62,6 @@ export class NeedlePickerComponent {
   protected readonly finishes = NEEDLE_FINISHES;
   protected readonly sizes = computed(() => sizesOf(this.needle().systemId));
   protected readonly points = computed(() => pointsOf(this.needle().systemId));
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLSelectElement).value;
-  }
 
   /** Another system may not come in this size or point: then the nearest size and the first point it comes in. */
   protected change(change: Partial<NeedleName>): void {

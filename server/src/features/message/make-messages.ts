@@ -1,5 +1,8 @@
 import { newId, type MessageKind, type MessageTarget } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
+import { dayIn } from '../../time/day-in.js';
+import { timeIn } from '../../time/time-in.js';
+import { findShopTime } from '../shop/index.js';
 import { readStore, thingText } from '../store/index.js';
 import { findTargets, insertMessage, isTold, roundsToTell, stopsToTell } from './message.store.js';
 
@@ -20,10 +23,13 @@ export async function makeMessages(database: Database, now: Date): Promise<numbe
       .map(({ addedAt }) => Date.parse(addedAt));
     return added.length === 0 ? null : new Date(Math.min(...added));
   };
+  const shop = await findShopTime(database);
+  if (!shop) return 0;
+  const { timeZone } = shop;
   const news = [
-    ...(await stopNews(database, since('machine-stopped'))),
-    ...(await roundNews(database, since('round-published'))),
-    ...(since('order-now') === null ? [] : await orderNews(database, now)),
+    ...(await stopNews(database, since('machine-stopped'), timeZone)),
+    ...(await roundNews(database, since('round-published'), timeZone)),
+    ...(since('order-now') === null ? [] : await orderNews(database, now, timeZone)),
   ];
   let made = 0;
   for (const one of news) if (await tell(database, one, targets, now)) made++;
@@ -42,29 +48,29 @@ async function tell(
   );
 }
 
-async function stopNews(database: Database, since: Date | null): Promise<readonly News[]> {
+async function stopNews(database: Database, since: Date | null, timeZone: string): Promise<readonly News[]> {
   const stops = since === null ? [] : await stopsToTell(database, since);
   return stops.map(({ id, machineName, personName, at }) => ({
     kind: 'machine-stopped',
     about: id,
     subject: `${machineName} is stopped: a piece of needle is missing`,
     text:
-      `${personName} reported it at ${at.toISOString()}. The machine does not run until the piece is found and a ` +
+      `${personName} reported it on ${timeIn(timeZone, at)}. The machine does not run until the piece is found and a ` +
       'mechanic has cleared it.',
   }));
 }
 
-async function roundNews(database: Database, since: Date | null): Promise<readonly News[]> {
+async function roundNews(database: Database, since: Date | null, timeZone: string): Promise<readonly News[]> {
   const rounds = since === null ? [] : await roundsToTell(database, since);
   return rounds.map(({ about, personName, at }) => ({
     ...{ kind: 'round-published', about, subject: 'A plan of rounds is published' },
-    text: `${personName} published it at ${at.toISOString()}. The round sheets go by it from now on.`,
+    text: `${personName} published it on ${timeIn(timeZone, at)}. The round sheets go by it from now on.`,
   }));
 }
 
-/** What has to be ordered, once a day while it has to be. */
-async function orderNews(database: Database, now: Date): Promise<readonly News[]> {
-  const day = { kind: 'order-now', about: now.toISOString().slice(0, 10) } as const;
+/** What has to be ordered, once a day while it has to be: the day is the shop's. */
+async function orderNews(database: Database, now: Date, timeZone: string): Promise<readonly News[]> {
+  const day = { kind: 'order-now', about: dayIn(timeZone, now) } as const;
   // What to order is worked out until it was told, not at every look of the day.
   if (await isTold(database, day)) return [];
   const { items } = await readStore(database, now);

@@ -21,7 +21,7 @@ const MAIL: MessageTargetEntry = { way: 'mail', address: 'lead@works.example', k
 describe('messages', () => {
   let shop: TestShop;
   let lead: TestClient;
-  let mails: { to: string; subject: string; messageId: string }[];
+  let mails: { to: string; subject: string; text: string; messageId: string }[];
   let sender: MessageSender;
   let fails: boolean;
 
@@ -70,6 +70,8 @@ describe('messages', () => {
     expect(mails.map(({ to, subject }) => [to, subject])).toEqual([
       ['lead@works.example', jasmine.stringContaining('is stopped: a piece of needle is missing') as never],
     ]);
+    // The clock of the small works is UTC.
+    expect(mails[0]?.text).toMatch(/ reported it on Wednesday,? 4 March 2026 at \d\d:\d\d\. /);
     await makeMessages(shop.database, later(60_000));
     await sendMessages(shop.database, sender, later(60_000));
     expect(mails.length).toBe(1);
@@ -102,6 +104,30 @@ describe('messages', () => {
       '1 thing to order now',
       jasmine.stringMatching(/^Oil, 1 l: \d+, from Wharf$/) as never,
     ]);
+  });
+
+  it('count the days of what runs short by the clock of the shop', async () => {
+    // Fourteen hours ahead of UTC: at ten in UTC another day begins there.
+    await shop.database.tables.shop.update({ timeZone: 'Pacific/Kiritimati' }, { where: {} });
+    await add({ ...MAIL, kinds: ['order-now'] });
+    const mechanic = await shop.signedIn('mechanic');
+    const itemId = newId();
+    const bobbins: StoreItemEntry = {
+      ...{ thing: { kind: 'part', name: 'Bobbins' }, place: '', supplier: '', packPrice: 12 },
+      ...{ ...USUAL_BUYING.part, packSize: 6, inUse: true },
+    };
+    await mechanic.call(routes.addStoreItem, { key: itemId, body: bobbins });
+    for (const [kind, quantity, afterDays] of [
+      ['count', 40, 0],
+      ['use', 38, 19.5],
+    ] as const) {
+      shop.clock.now = later(afterDays * DAY_MS);
+      await mechanic.call(routes.moveStoreItem, { params: { itemId }, body: { kind, quantity, note: '' } });
+    }
+    const midnight = later(DAY_MS / 2);
+    expect(midnight.toISOString()).toContain('T10:00');
+    expect(await makeMessages(shop.database, new Date(midnight.getTime() - 1))).toBe(1);
+    expect(await makeMessages(shop.database, midnight)).toBe(1);
   });
 
   it('tell of nothing from before somebody wanted to be told, and of nothing else', async () => {

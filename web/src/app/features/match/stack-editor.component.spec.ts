@@ -49,6 +49,15 @@ describe('the stack', () => {
     expect(mounted.said[0]![0]!.thicknessMm).toBeCloseTo((8 * 25.4) / 64, 9);
   });
 
+  it('measures cloth in inches there, since an ounce of canvas is a weight', async () => {
+    const mounted = await open();
+    TestBed.inject(Preferences).unitOrder.set('inch');
+    await mounted.settled();
+    expect(mounted.field('Thickness of layer 2 in inches').value).toBe('0.024');
+    await mounted.type('Thickness of layer 2', '0.03');
+    expect(mounted.said[0]![1]!.thicknessMm).toBeCloseTo(0.03 * 25.4, 3);
+  });
+
   it('loses nothing when a button is tapped right after something was typed', async () => {
     const { field, button, said } = await open();
     const thickness = field('Thickness of layer 2') as HTMLInputElement;

@@ -1,23 +1,16 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import { leatherOzToMm, materialById, MATERIALS, mmToLeatherOz } from '@gantelet/core';
 import type { LayerInput } from '@gantelet/contracts';
-import { Preferences } from '../../shared/preferences';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { lengthUnit } from '../../shared/words/units-text';
 
 const MOST_LAYERS = 12;
 
 /** Thickness of one layer that the bench takes. */
 const [LEAST_MM, MOST_MM] = [0.05, 30];
+const [LEAST_OZ, MOST_OZ] = [0.2, 75];
 
-/** The layers of a stack, top first: material, thickness in mm or ounces, plies. */
+/** The layers of a stack, top first: material, thickness, plies. */
 @Component({
   selector: 'gan-stack-editor',
   imports: [NumberInputDirective],
@@ -37,20 +30,21 @@ const [LEAST_MM, MOST_MM] = [0.05, 30];
             </option>
           }
         </select>
+        @let unit = unitOf(layer);
         <span class="measure">
           <input
             class="form-control"
             ganNumber
             needed
-            [attr.aria-label]="'Thickness of layer ' + (i + 1) + ' in ' + unit()"
-            [unit]="unit() === 'mm' ? 'mm' : 'oz of leather'"
-            [digits]="unit() === 'mm' ? 2 : 1"
-            [least]="leastThickness()"
-            [most]="mostThickness()"
-            [number]="shown(layer)"
+            [attr.aria-label]="'Thickness of layer ' + (i + 1) + ' in ' + (unit === 'in' ? 'inches' : unit)"
+            [unit]="unit === 'oz' ? 'oz of leather' : 'mm'"
+            [digits]="unit === 'oz' ? 1 : 2"
+            [least]="unit === 'oz' ? leastOz : leastMm"
+            [most]="unit === 'oz' ? mostOz : mostMm"
+            [number]="unit === 'oz' ? ounces(layer.thicknessMm) : layer.thicknessMm"
             (numberChange)="$event !== null && setThickness(i, $event)"
           />
-          {{ unit() }}
+          {{ unit }}
         </span>
         <span class="measure">
           <input
@@ -121,15 +115,16 @@ export class StackEditorComponent {
 
   protected readonly materials = MATERIALS;
   protected readonly most = MOST_LAYERS;
-  private readonly preferences = inject(Preferences);
-  protected readonly unit = computed(() => (this.preferences.unitOrder() === 'metric' ? 'mm' : 'oz'));
+  protected readonly leastMm = LEAST_MM;
+  protected readonly mostMm = MOST_MM;
+  protected readonly leastOz = LEAST_OZ;
+  protected readonly mostOz = MOST_OZ;
+  protected readonly ounces = mmToLeatherOz;
 
-  /** What the bench takes, in the unit shown. */
-  protected readonly leastThickness = computed(() => (this.unit() === 'mm' ? LEAST_MM : 0.2));
-  protected readonly mostThickness = computed(() => (this.unit() === 'mm' ? MOST_MM : 75));
-
-  protected shown({ thicknessMm }: LayerInput): number {
-    return this.unit() === 'mm' ? thicknessMm : mmToLeatherOz(thicknessMm);
+  /** What the thickness of a layer is in: where inches stand first leather goes by the ounce, cloth does not. */
+  protected unitOf({ materialId }: LayerInput): 'mm' | 'in' | 'oz' {
+    const unit = lengthUnit();
+    return unit === 'in' && materialById(materialId)?.kind === 'leather' ? 'oz' : unit;
   }
 
   protected add(): void {
@@ -149,7 +144,8 @@ export class StackEditorComponent {
   }
 
   protected setThickness(index: number, typed: number): void {
-    this.change(index, { thicknessMm: this.unit() === 'mm' ? typed : leatherOzToMm(typed) });
+    const isOunces = this.unitOf(this.own()[index]!) === 'oz';
+    this.change(index, { thicknessMm: isOunces ? leatherOzToMm(typed) : typed });
   }
 
   protected change(index: number, change: Partial<LayerInput>): void {

@@ -36,7 +36,7 @@ describe('the page of messages', () => {
     expect(page.text()).toContain('lead@works.example by mail, when a machine is stopped');
     expect(page.text()).toContain('not sent after 3 tries, no route; tried again');
     expect(page.text()).toContain('knows no mail server');
-    await page.press('Tell no more');
+    await page.press('Stop sending');
     expect(page.of(messageActions.drop)[0]).toEqual(
       jasmine.objectContaining({ targetId: TARGET.id, version: 2 }),
     );
@@ -46,9 +46,9 @@ describe('the page of messages', () => {
     const page = await show();
     await page.choose('How', 'By POST to another system');
     await page.type('Where to', 'system.works.example');
-    expect(page.button('Tell them')?.disabled).toBeTrue();
+    expect(page.button('Add recipient')?.disabled).toBeTrue();
     await page.type('Where to', 'https://system.works.example/told');
-    await page.press('Tell them');
+    await page.press('Add recipient');
     const entry = page.of(messageActions.add)[0]!.entry;
     expect(entry).toEqual({
       ...{ way: 'webhook', address: 'https://system.works.example/told', kinds: ['machine-stopped'] },

@@ -1,4 +1,4 @@
-import { MM_PER_INCH, mmToLeatherOz, needleSize, stitchesPerInch } from '@gantelet/core';
+import { MM_PER_INCH, needleSize, stitchesPerInch } from '@gantelet/core';
 import { shownUnits, type UnitOrder } from '../preferences';
 
 /** A measure under two units, in the order the device shows them. */
@@ -21,10 +21,6 @@ export function needleSizeText(nm: number, order: UnitOrder): TwoUnits {
   return order === 'metric'
     ? { first: `NM ${nm}`, second: String(number) }
     : { first: `#${number}`, second: `NM ${nm}` };
-}
-
-export function leatherText(thicknessMm: number, order: UnitOrder): TwoUnits {
-  return ordered(`${shortNumber(thicknessMm, 2)} mm`, `${shortNumber(mmToLeatherOz(thicknessMm))} oz`, order);
 }
 
 export function stitchText(stitchLengthMm: number, order: UnitOrder): TwoUnits {

@@ -4,13 +4,12 @@ import { hoursLeftText, hoursRangeText } from './floor-words';
 import { reasonText, refusalText } from './match-words';
 import { adviceText, bobbinText, moveText } from './tension-words';
 import { shownUnits } from '../preferences';
-import { leatherText, lengthText, needleSizeText, rangeText, stitchText, valueWithUnit } from './units-text';
+import { lengthText, needleSizeText, rangeText, stitchText, valueWithUnit } from './units-text';
 
 describe('units side by side', () => {
   it('stand in the order the device asks for', () => {
     expect(needleSizeText(140, 'metric')).toEqual({ first: 'NM 140', second: '22' });
     expect(needleSizeText(140, 'inch')).toEqual({ first: '#22', second: 'NM 140' });
-    expect(leatherText(2, 'inch')).toEqual({ first: '5 oz', second: '2 mm' });
     expect(stitchText(4, 'metric')).toEqual({ first: '4 mm', second: '6.3 per inch' });
   });
 

@@ -83,7 +83,7 @@ test.describe('a real shop moves in', () => {
 
     // Forty machines come in from the list that is kept anyway.
     await bo.goto('/floor');
-    await bo.getByRole('link', { name: 'Take in a list of machines' }).click();
+    await bo.getByRole('link', { name: 'Import a list of machines' }).click();
     const rows = Array.from(
       { length: 40 },
       (_, i) =>
@@ -128,7 +128,7 @@ test.describe('a real shop moves in', () => {
     await expect(page.getByRole('heading', { name: '120 rows, all in order.' })).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Take them in' }).click();
-    await expect(page.getByRole('status')).toContainText('120 needles taken in.');
+    await expect(page.getByRole('status')).toContainText('120 needles imported.');
     await page.getByRole('link', { name: 'Fit the lives again' }).click();
     await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible();
     await page.goto('/book');

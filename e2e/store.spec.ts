@@ -14,7 +14,7 @@ test.describe('the store', () => {
     await page.getByRole('button', { name: 'Log', exact: true }).click();
     await expect(page.getByText('Order saved.')).toBeVisible();
     await expect(thread).toHaveCount(0);
-    await page.getByRole('button', { name: 'It came' }).click();
+    await page.getByRole('button', { name: 'Delivered' }).click();
     await expect(page.getByText('Order closed.')).toBeVisible();
     await expect(page.getByText(/m received, Tam Oduya/).first()).toBeVisible();
     await expectAccessible(page);
@@ -37,7 +37,7 @@ test.describe('the store', () => {
     await page.goto('/store');
     await page.getByRole('button', { name: 'Add Tex 270 bonded nylon' }).click();
     await page.getByLabel('Colour').fill('brown');
-    await page.getByLabel('Where it lies').fill('Thread shelf 3');
+    await page.getByLabel('Location', { exact: true }).fill('Thread shelf 3');
     await page.getByRole('button', { name: 'Add to the store' }).click();
     await expect(page.getByText('Added to the store.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Add Tex 270 bonded nylon' })).toHaveCount(0);
@@ -52,7 +52,7 @@ test.describe('the store', () => {
     await page.setViewportSize({ width: 360, height: 740 });
     await page.goto('/store');
     await page.getByRole('link', { name: 'print labels' }).click();
-    await page.getByLabel('Where it lies').selectOption('Oil cupboard');
+    await page.getByLabel('Location', { exact: true }).selectOption('Oil cupboard');
     await expect(page.getByRole('article')).toHaveText([/^Sewing-machine oil, 1 l/]);
     const { items } = (await (await page.request.get('/api/store')).json()) as {
       items: { id: string; place: string }[];
@@ -65,7 +65,7 @@ test.describe('the store', () => {
   test('takes a list in from a spreadsheet', async ({ page }) => {
     await signIn(page);
     await page.goto('/store');
-    await page.getByRole('link', { name: 'Take in a list from a spreadsheet' }).click();
+    await page.getByRole('link', { name: 'Import a list from a spreadsheet' }).click();
     const rows = [
       'Item;Stock;Kind;Location',
       '134-35 NM 200;12;;Cabinet 9',

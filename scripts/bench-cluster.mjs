@@ -19,6 +19,7 @@ const SECONDS = Number(process.argv[2] ?? 60);
 /** How many ask without a pause where it is counted how many are answered, and for how long. */
 const AT_ONCE = 8;
 const COUNTED_S = 15;
+const READS = 1000;
 
 await main(async () => {
   await needDatabase();
@@ -34,6 +35,12 @@ await main(async () => {
     `GET /api/floor, p50 ${ratio('p50')} times, p95 ${ratio('p95')} times; answered a second ${ratio('perSecond')} times`,
   );
   say(`a count acknowledged, p50 ${ratio('countP50')} times, p95 ${ratio('countP95')} times`);
+  say(
+    `two servers on one machine beside one: ${(one.perSecondOfTwo / one.perSecond).toFixed(2)} times as many answers a second`,
+  );
+  say(
+    `a read that waits for what was committed anywhere beside one that does not: ${many.waitedRatio.toFixed(2)} times`,
+  );
   if (one.lost + many.lost > 0) throw new Refusal('An acknowledged count was lost.');
 });
 
@@ -66,6 +73,7 @@ async function startOne(home) {
     devicePort: broker.listensOn,
     env: database.environment,
     name: 'One machine',
+    startAnother: () => startServer(home, broker.environment, 0),
     stop,
   };
 }
@@ -74,21 +82,20 @@ async function measured(running) {
   const bench = await import('../bench/counters.mjs');
   const { databaseSizes } = await import('../bench/sizes.mjs');
   const { address, devicePort, env, name } = reachOf(running);
-  const before = bench.startAsking(address, 0, AT_ONCE);
-  await pause(COUNTED_S * 1000);
-  const busy = await before.stop();
+  const perSecond = await answeredPerSecond([address]);
+  const perSecondOfTwo = await answeredByTwo(running, address);
   const counters = await bench.registerCounters(env, COUNTERS);
   const load = await bench.startLoad(counters, devicePort);
   // All are in by then.
   await pause(10_000);
   const people = bench.startAsking(address, CLICK_EVERY_MS);
   await pause(SECONDS * 1000);
+  const waitedRatio = running.galera ? await waitedBesideNot(env) : 1;
   const clicked = await people.stop();
   const sent = await load.stop();
   await pause(5000);
   const kept = await bench.readKept(env);
   const lost = sent.acknowledged.filter(({ id }) => !kept.ids.has(id)).length;
-  const perSecond = busy.answered / COUNTED_S;
   say(`\n${name}`);
   say(
     `GET /api/floor beside ${COUNTERS} counters: p50 ${clicked.p50} ms, p95 ${clicked.p95} ms, ${clicked.lost} of ${clicked.asked} lost`,
@@ -103,7 +110,44 @@ async function measured(running) {
     'book_entries',
   ]))
     say(`${table}: ${rows} rows of ${bytes} bytes each, indexes among them`);
-  return { ...clicked, perSecond, countP50: sent.p50, countP95: sent.p95, lost };
+  return {
+    ...clicked,
+    ...{ perSecond, perSecondOfTwo, waitedRatio, countP50: sent.p50, countP95: sent.p95, lost },
+  };
+}
+
+/** How many questions servers answer a second that are asked without a pause. */
+async function answeredPerSecond(addresses) {
+  const bench = await import('../bench/counters.mjs');
+  const askers = addresses.map((address) => bench.startAsking(address, 0, AT_ONCE / addresses.length));
+  await pause(COUNTED_S * 1000);
+  const said = await Promise.all(askers.map((asker) => asker.stop()));
+  return said.reduce((sum, { answered }) => sum + answered, 0) / COUNTED_S;
+}
+
+/** The same of two servers on one machine, each a process of its own. */
+async function answeredByTwo({ startAnother }, address) {
+  if (!startAnother) return 0;
+  const other = await startAnother();
+  try {
+    return await answeredPerSecond([address, other.address]);
+  } finally {
+    await other.stop();
+  }
+}
+
+/** How much longer a read takes that first waits for what was committed on any node, beside the load. */
+async function waitedBesideNot(env) {
+  const { connectTo, timesOf } = await import('../bench/reach.mjs');
+  const { quantile } = await import('../bench/quantile.mjs');
+  const db = await connectTo(env);
+  const p50 = async (wait) => {
+    await db.query(`SET SESSION wsrep_sync_wait = ${wait}`);
+    return quantile(await timesOf(() => db.query('SELECT COUNT(*) FROM machines'), READS), 0.5);
+  };
+  const [without, waited] = [await p50(0), await p50(1)];
+  await db.end();
+  return waited / without;
 }
 
 /** Where people and counters go. */

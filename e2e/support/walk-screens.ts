@@ -72,7 +72,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await expect(page.getByText(/to order/).first()).toBeVisible();
   await check();
   await page.goto('/store/import');
-  await expect(page.getByRole('heading', { name: 'Take a list into the store' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Import a list into the store' })).toBeVisible();
   await check();
   await page.goto('/store/labels');
   await expect(page.getByRole('article').first()).toBeVisible();
@@ -103,7 +103,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await expect(page.getByRole('heading', { name: 'Kinds of service' })).toBeVisible();
   await check();
   await page.goto('/setup-list');
-  await expect(page.getByRole('heading', { name: 'Take in a list of set-ups' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Import a list of set-ups' })).toBeVisible();
   await check();
   await page.goto('/compare-needles');
   await expect(page.getByRole('heading', { name: 'Never swap them' })).toBeVisible();

@@ -4,13 +4,13 @@ import { Id, Instant, Line, Name } from '../shared/index.js';
 
 const Mm = z.number().min(0).max(20);
 
-/** From least to most, as a machine's own book gives it. */
+/** From least to most, as a machine's manual gives it. */
 const LimitsMm = z
   .strictObject({ least: Mm, most: Mm })
   .refine(({ least, most }) => least <= most, { path: ['most'], message: 'not less than the least' })
   .nullable();
 
-/** Figures of the machine's own book; null where it says nothing. */
+/** Figures of the machine's manual; null where it says nothing. */
 export const HookBook = z.strictObject({ riseMm: LimitsMm, aboveEyeMm: LimitsMm, clearanceMm: LimitsMm });
 
 /** What was seen and measured at a hook; null for what was not. */

@@ -215,7 +215,7 @@ export const ERRORS = {
   'group.unknown': { status: 422, title: 'There is no such needle group. Nothing was changed.' },
   'group.merged': {
     status: 422,
-    title: 'A merged group cannot take in other groups. Nothing was changed.',
+    title: 'A merged group cannot have others merged into it. Nothing was changed.',
   },
   'rounds.settings': {
     status: 422,

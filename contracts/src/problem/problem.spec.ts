@@ -101,7 +101,7 @@ describe('the error catalogue', () => {
       '422 device.no-stand-in: {name} is a real device: use it by hand. Nothing was sent.',
       '503 device.line-down: The connection to the devices is down. Type the reading, or try again.',
       '422 group.unknown: There is no such needle group. Nothing was changed.',
-      '422 group.merged: A merged group cannot take in other groups. Nothing was changed.',
+      '422 group.merged: A merged group cannot have others merged into it. Nothing was changed.',
       '422 rounds.settings: Some of these people, shifts, zones or machines do not exist. Not saved.',
       '422 calendar.shifts: Shifts can be added and changed but not removed, and a zone can only work shifts of the shop. Not saved.',
       '404 plan.unknown: There is no such plan.',

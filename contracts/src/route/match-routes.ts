@@ -83,7 +83,7 @@ export const matchRoutes = {
     id: 'importSetupCards',
     method: 'POST',
     path: '/api/setup-cards',
-    summary: 'Take in set-up cards: good rows go in, bad rows come back with what is wrong',
+    summary: 'Import set-up cards: good rows go in, bad rows come back with what is wrong',
     permission: 'mechanic',
     body: SetupImport,
     reply: SetupImportResult,

@@ -33,7 +33,7 @@ describe('a look at the hook', () => {
     expect(causes({ loop: 'misses', push: 'far' })).toEqual(['h_wide']);
   });
 
-  it('goes by the machine’s own book before the usual figures, measure by measure', () => {
+  it('goes by the machine’s manual before the usual figures, measure by measure', () => {
     const own = hookFigures(
       { riseMm: { least: 2.4, most: 2.6 }, aboveEyeMm: null, clearanceMm: null },
       SHIPPED_VALUES,

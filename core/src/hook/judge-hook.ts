@@ -20,7 +20,7 @@ export interface HookLimits {
   readonly most: number;
 }
 
-/** Figures of the machine's own book; null where it says nothing. */
+/** Figures of the machine's manual; null where it says nothing. */
 export type HookBook = Readonly<Record<HookMeasure, HookLimits | null>>;
 
 /** What the figures of a machine are, with where each is from. */
@@ -44,7 +44,7 @@ const VALUE_OF = {
   clearanceMm: 'hook.clearance',
 } as const satisfies Readonly<Record<HookMeasure, string>>;
 
-/** Figures of a machine: its own book's before the usual ones. */
+/** Figures of a machine: its manual's before the usual ones. */
 export function hookFigures(book: HookBook | null, values: Values): HookFigures {
   const of = (measure: HookMeasure): HookFigures[HookMeasure] => {
     const own = book?.[measure];

@@ -29,7 +29,7 @@ export interface SharedPlate extends PlateOnBench {
   readonly id: string;
   /** What is engraved or written on it. */
   readonly mark: string;
-  /** Where it lies while it is on no machine. */
+  /** Location while it is on no machine. */
   readonly place: string;
   /** The machine it is on; null while it is on none. */
   readonly on: { readonly id: string; readonly name: string } | null;

@@ -1,6 +1,6 @@
 import { reference } from './reference-value.js';
 
-const BOOK = 'usual figures, from memory; the machine’s own book goes before';
+const BOOK = 'usual figures, from memory; the machine’s manual comes first';
 
 const hook = (name: string, value: number, range: readonly [number, number]) =>
   reference(name, value, 'mm', range, 'memory', BOOK, 'Hook timing and clearance');

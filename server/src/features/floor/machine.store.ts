@@ -9,6 +9,7 @@ import {
   type Zone,
 } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
+import { readManyRows } from '../../db/many-rows.js';
 import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 import { ON_MACHINE } from '../plate/index.js';
 
@@ -211,7 +212,7 @@ interface MachineWithLists extends MachineRow {
 }
 
 async function machinesWhere(
-  { tables }: Database,
+  { tables, sequelize }: Database,
   where: {
     readonly id?: string | readonly string[];
     readonly shopNumber?: number;
@@ -219,15 +220,23 @@ async function machinesWhere(
   },
   tx: Transaction | null,
 ): Promise<Machine[]> {
-  const include = Object.entries(LISTS).map(([name, sql]): [Literal, string] => [literal(sql), name]);
-  const found = await tables.machines.findAll({
-    where,
-    attributes: { include },
-    order: ['shopNumber'],
-    transaction: tx,
-    raw: true,
-  });
-  return (found as unknown as readonly MachineWithLists[]).map((row) => ({
+  const own = Object.entries(tables.machines.getAttributes()).map(
+    ([name, { field }]) => `${field} AS ${name}`,
+  );
+  const lists = Object.entries(LISTS).map(([name, sql]) => `${sql} AS ${name}`);
+  const conditions = [
+    where.id === undefined ? [] : 'id IN (:id)',
+    where.shopNumber === undefined ? [] : 'shop_number = :shopNumber',
+    where.retiredAt === undefined ? [] : 'retired_at IS NULL',
+  ].flat();
+  if (Array.isArray(where.id) && where.id.length === 0) return [];
+  const rows = await readManyRows<MachineWithLists>(
+    sequelize,
+    `SELECT ${[...own, ...lists].join(', ')} FROM machines WHERE ${conditions.join(' AND ')} ORDER BY shop_number`,
+    { id: where.id ?? null, shopNumber: where.shopNumber ?? null },
+    tx,
+  );
+  return rows.map((row) => ({
     ...traitsOf(row),
     zone: row.zone,
     systemIds: row.systemIds ?? [],

@@ -9,7 +9,7 @@ import type { FaultSheet } from './fault-sheet';
     <p>{{ signed() }}</p>
     <p class="caution">
       <strong>Power off before hands go in.</strong> Find every piece of a broken needle first. Local rules on
-      lock-out and the machine’s own book go before this sheet.
+      lock-out and the machine’s manual come before this sheet.
     </p>
     @for (part of parts; track part[0]) {
       @if (sheet()[part[1]].length > 0) {

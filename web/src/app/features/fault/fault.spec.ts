@@ -61,7 +61,7 @@ describe('the fault finder', () => {
     const seams = () => page.of(faultActions.found).at(-1)?.finding;
     if (page.text().includes('it may be by luck')) await page.press('Good');
     expect(seams()).toEqual(jasmine.objectContaining({ did: 'swap', checkId: 'newNeedle' }));
-    expect(page.text()).toContain('Mended, as far as seams can say');
+    expect(page.text()).toContain('Fixed, as far as test seams can show');
     await page.press('Log it');
     expect(page.of(faultActions.log)[0]?.fault).toEqual(
       jasmine.objectContaining({ ending: 'mended', causeId: 'n_blunt', symptomId: 'skips' }),

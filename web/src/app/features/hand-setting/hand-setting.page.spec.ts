@@ -27,13 +27,13 @@ describe('foot, edge and speed of a job', () => {
     expect(page.text()).toContain(
       'foot 4 ½ turns in, the screw 12 mm above its nut; edge 8 mm by a groove; 600 stitches a minute',
     );
-    expect(page.button('Log how it stands')).toBeNull();
+    expect(page.button('Log current settings')).toBeNull();
   });
 
   it('go on from what stands, one of them changed', async () => {
     const page = await open([LAST]);
     await page.type('Seam to edge, mm', '9,5');
-    await page.press('Log how it stands');
+    await page.press('Log current settings');
     const [sent] = page.of(handSettingActions.log);
     expect(sent?.settings).toEqual(
       jasmine.objectContaining({
@@ -52,15 +52,15 @@ describe('foot, edge and speed of a job', () => {
     const lists = { machines: [], setups: [SETUP], balanced: [], cases: [], timings: [] };
     page.store.dispatch(matchActions.listsRead({ ...lists, hands: [{ ...LAST }] }));
     await page.settled();
-    await page.press('Log how it stands');
+    await page.press('Log current settings');
     expect(page.of(handSettingActions.log)[0]?.settings.edgeMm).toBe(9.5);
   });
 
   it('begin empty where nothing was written down, and want at least one', async () => {
     const page = await open([]);
     expect(page.text()).toContain('Nothing logged yet');
-    expect(page.button('Log how it stands')!.disabled).toBeTrue();
+    expect(page.button('Log current settings')!.disabled).toBeTrue();
     await page.type('Stitches a minute', '350');
-    expect(page.button('Log how it stands')!.disabled).toBeFalse();
+    expect(page.button('Log current settings')!.disabled).toBeFalse();
   });
 });

@@ -98,7 +98,7 @@ const number = () => new FormControl<number | null>(null);
             <label>
               Edge runs along
               <select class="form-select" formControlName="edgeBy">
-                <option [ngValue]="null">not said</option>
+                <option [ngValue]="null">not given</option>
                 @for (one of guides; track one) {
                   <option [value]="one">{{ guideWords[one] }}</option>
                 }
@@ -117,14 +117,14 @@ const number = () => new FormControl<number | null>(null);
             <p class="field-problem">{{ complaint }}</p>
           }
           <button type="submit" class="button main" [disabled]="form.invalid || saving()">
-            Log how it stands
+            Log current settings
           </button>
         </form>
       } @else {
         <p class="soft">A mechanic logs these.</p>
       }
       <p class="caution">
-        Power off before hands go under the foot. {{ advice() }} The machine’s own book says how fast it may
+        Power off before hands go under the foot. {{ advice() }} The machine’s manual says how fast it may
         run.
       </p>
     }

@@ -132,7 +132,7 @@ export class HookPage {
   protected readonly judged = computed(() => judgeHook(soundOf(this.reading()), this.figures()));
   protected readonly headline = computed(() => {
     const { causes, empty } = this.judged();
-    if (empty) return 'not looked at yet';
+    if (empty) return 'not checked yet';
     return causes.length === 0 ? 'stands as it should' : 'needs setting';
   });
   /** What setting it takes here, and what it takes to hand it over. */

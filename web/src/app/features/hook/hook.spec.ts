@@ -34,7 +34,7 @@ describe('the hook of a machine', () => {
 
   it('is judged while it is measured, by the usual figures where the book says nothing', async () => {
     const page = await show([]);
-    expect(page.text()).toContain('not looked at yet');
+    expect(page.text()).toContain('not checked yet');
     await page.type('Needle rise from its lowest, mm', '3,1');
     expect(page.text()).toContain('needs setting');
     expect(page.text()).toContain('Timing is out.');
@@ -42,7 +42,7 @@ describe('the hook of a machine', () => {
     expect(page.text()).toContain('stands as it should');
     await page.press('Not at all');
     expect(page.text()).toContain('The hook touches the needle');
-    await page.press('Log this look');
+    await page.press('Log this check');
     expect(page.of(hookActions.log)[0]?.entry).toEqual(
       jasmine.objectContaining({
         reading: { riseMm: 2, aboveEyeMm: null, clearanceMm: null, loop: null, push: 'not-at-all' },
@@ -52,14 +52,14 @@ describe('the hook of a machine', () => {
     );
   });
 
-  it('goes on with the figures of the machine’s own book from the last look', async () => {
+  it('goes on with the figures of the machine’s manual from the last look', async () => {
     const page = await show([CHECK]);
     expect(page.text()).toContain('Hook timing out');
     await page.type('Needle rise from its lowest, mm', '2');
     expect(page.text()).toContain('less than 2.2 mm');
     // Half a range is none.
     await page.type('Gap between hook point and needle, from, mm', '0,2');
-    await page.press('Log this look');
+    await page.press('Log this check');
     expect(page.of(hookActions.log)).toEqual([]);
   });
 

@@ -44,7 +44,7 @@ const COLUMNS: readonly ListColumn<PastStayColumn>[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <p class="soft"><a routerLink="/life">Needle life</a></p>
-    <h1>Take in past needles</h1>
+    <h1>Import past needles</h1>
     <hr class="stitch" />
     <p>
       Each row is one needle from when it went in until it came out, as a logbook has it. Why: planned, worn,

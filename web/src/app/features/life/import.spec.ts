@@ -46,7 +46,7 @@ describe('taking in past needles', () => {
     ]);
     page.store.dispatch(lifeActions.imported({ result: { added: 1, there: 2 } }));
     await page.settled();
-    expect(page.text()).toContain('1 needle taken in, 2 there already.');
+    expect(page.text()).toContain('1 needle imported, 2 there already.');
   });
 
   it('says beside each cell what is wrong with it', async () => {

@@ -81,7 +81,7 @@ export const lifeFeature = createFeature({
     on(lifeActions.imported, (state, { result: { added, there } }) => ({
       ...state,
       importing: false,
-      imported: `${added} ${added === 1 ? 'needle' : 'needles'} taken in${there === 0 ? '' : `, ${there} there already`}.`,
+      imported: `${added} ${added === 1 ? 'needle' : 'needles'} imported${there === 0 ? '' : `, ${there} there already`}.`,
     })),
     on(lifeActions.importRefused, (state, { problem }) => ({
       ...state,

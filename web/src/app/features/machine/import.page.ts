@@ -16,11 +16,11 @@ import { machineActions, machineFeature } from './machine.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <p class="soft"><a routerLink="/machines">All machines</a></p>
-    <h1>Take in a list of machines</h1>
+    <h1>Import a list of machines</h1>
     <hr class="stitch" />
     <p>
       A spreadsheet, one machine to a row, headings in the first. All rows go in together, or none; machines
-      whose shop number is registered already are left as they are, so the same list can be taken in again.
+      whose shop number is registered already are left as they are, so the same list can be imported again.
     </p>
     <gan-list-import
       label="List of machines"

@@ -22,7 +22,7 @@ import { machineActions, machineFeature } from './machine.state';
         <span class="acts">
           <a class="button" routerLink="/machines/plates">Shared plates</a>
           <a class="button" routerLink="/machines/services">Kinds of service</a>
-          <a class="button" routerLink="/machines/import">Take in a list</a>
+          <a class="button" routerLink="/machines/import">Import a list</a>
           <a class="button" routerLink="/machines/new">Register a machine</a>
         </span>
       }
@@ -32,7 +32,7 @@ import { machineActions, machineFeature } from './machine.state';
     <p role="status" class="good">{{ done() }}</p>
     @if (none()) {
       <p>
-        No machine yet. Register one by one, or take in the list you keep anyway, from a spreadsheet saved as
+        No machine yet. Register one by one, or import the list you already keep, from a spreadsheet saved as
         CSV.
       </p>
     }

@@ -17,7 +17,7 @@ import { setupListActions, setupListFeature } from './setup-list.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <p class="soft"><a routerLink="/bench">Match needle</a></p>
-    <h1>Take in a list of set-ups</h1>
+    <h1>Import a list of set-ups</h1>
     <hr class="stitch" />
     <p>
       A spreadsheet, one set-up to a row, headings in the first. Machines go by shop number or name. Layers

@@ -27,7 +27,7 @@ export interface CardsToImport {
       }
     </div>
     @if (mayImport()) {
-      <p><a routerLink="/setup-list">Take in set-ups from a spreadsheet</a></p>
+      <p><a routerLink="/setup-list">Import set-ups from a spreadsheet</a></p>
       <label for="card-file">Import set-ups</label>
       <input
         #fileField

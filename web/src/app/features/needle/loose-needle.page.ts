@@ -84,7 +84,7 @@ const WORTH_A_LINE = 0.01;
           <p>{{ sizes() }}</p>
         }
         @if (found().next; as next) {
-          <p><strong>Look at next:</strong> {{ traitWords[next] }}.</p>
+          <p><strong>Check next:</strong> {{ traitWords[next] }}.</p>
         }
         <ol class="likely">
           @for (one of likely(); track one.systemId) {

@@ -6,7 +6,7 @@ export const VERDICT_WORDS: Readonly<Record<NeedleVerdict, string>> = {
   bad: 'Bad: into the sharps box',
   doubtful: 'Doubtful: take another',
   good: 'Good',
-  'not-looked-at': 'Nothing looked at yet',
+  'not-looked-at': 'Nothing checked yet',
 };
 
 export const VERDICT_SHAPES: Readonly<Record<NeedleVerdict, SignalShape>> = {

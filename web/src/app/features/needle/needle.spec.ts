@@ -39,7 +39,7 @@ async function show<T>(page: new () => T, lots: readonly NeedleLot[], inputs = {
 describe('a needle that is checked', () => {
   it('is good by point and slide, in two taps, and logged with its lot', async () => {
     const page = await show(NeedleCheckPage, [LOT], { lot: LOT.id });
-    expect(page.text()).toContain('Nothing looked at yet');
+    expect(page.text()).toContain('Nothing checked yet');
     await page.press('Catches nothing');
     await page.press('Slides');
     expect(page.text()).toContain('Good');
@@ -54,7 +54,7 @@ describe('a needle that is checked', () => {
     };
     page.store.dispatch(needleActions.checkLogged({ check }));
     await page.settled();
-    expect(page.text()).withContext('the next one begins').toContain('Nothing looked at yet');
+    expect(page.text()).withContext('the next one begins').toContain('Nothing checked yet');
     expect(page.text()).toContain('The point catches nothing.');
   });
 
@@ -84,7 +84,7 @@ describe('a needle that is checked', () => {
     await page.press('Snags');
     expect(page.text()).toContain('Bad: into the sharps box');
     await page.press('Snags');
-    expect(page.text()).toContain('Nothing looked at yet');
+    expect(page.text()).toContain('Nothing checked yet');
   });
 
   it('is held against the size of its lot when its blade was measured', async () => {
@@ -114,7 +114,7 @@ describe('a loose needle', () => {
     await page.type('Shank, mm across', '2');
     await page.type('Butt to eye, mm', '39');
     expect(page.text()).toContain('Cannot tell yet');
-    expect(page.text()).toContain('Look at next: the point');
+    expect(page.text()).toContain('Check next: the point');
     await page.press('Cutting edge');
     expect(page.text()).toContain('135x16');
     expect(page.text()).toContain(MACHINE.name);

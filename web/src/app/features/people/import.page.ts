@@ -17,7 +17,7 @@ import { PERSON_LIST } from './person-list';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <p class="soft no-print"><a routerLink="/people">People and zones</a></p>
-    <h1>Take in a list of people</h1>
+    <h1>Import a list of people</h1>
     <hr class="stitch" />
     <p class="no-print">
       A spreadsheet, one person to a row, headings in the first. Roles are operator, mechanic and lead. All

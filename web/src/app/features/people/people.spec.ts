@@ -48,7 +48,7 @@ describe('people and zones', () => {
     page.store.dispatch(peopleActions.revised({ person: { ...BO, active: false, version: 1 } }));
     await page.settled();
     expect(page.text()).toContain('1 person here');
-    await page.press('Back again: Bo');
+    await page.press('Bring back: Bo');
     expect(page.of(peopleActions.revise).at(-1)?.revision).toEqual(
       jasmine.objectContaining({ active: true, version: 1 }),
     );

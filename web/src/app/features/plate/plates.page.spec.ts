@@ -31,7 +31,7 @@ describe('the plates that machines share', () => {
   it('say where each is, and where the feed dog that it waits for is', async () => {
     const page = await shown();
     expect(page.text()).toContain('P3 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm');
-    expect(page.text()).toContain(`Lies in drawer 2. Goes on ${MACHINE.name}.`);
+    expect(page.text()).toContain(`Kept in drawer 2. Goes on ${MACHINE.name}.`);
     expect(page.text()).toContain(`Its feed dog is also that of P4, on ${MACHINE.name} now.`);
     expect(page.text()).toContain(
       `P4 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm On ${MACHINE.name} now.`,
@@ -42,7 +42,7 @@ describe('the plates that machines share', () => {
     const page = await shown();
     const { id: plateId, on: _, ...kept } = PLATE;
     await page.press('Edit P3');
-    await page.type('Where they lie', 'drawer 4');
+    await page.type('Location', 'drawer 4');
     await page.press('Save');
     page.store.dispatch(plateActions.read({ plates: [PLATE, OTHER], done: 'Plate P3: saved.' }));
     await page.settled();

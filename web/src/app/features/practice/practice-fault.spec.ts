@@ -37,14 +37,14 @@ describe('a hidden fault to practise with', () => {
     }
     await page.settled();
     expect(page.fixture.componentInstance['hunt']()?.findings).toEqual(path.findings);
-    await page.press('It is mended');
-    expect(page.text()).toContain('Mended in');
+    await page.press('It is fixed');
+    expect(page.text()).toContain('Fixed in');
     expect(CAUSES.some(({ name }) => page.text().includes(`It was: ${name}.`))).toBeTrue();
   });
 
   it('says so when a fault that was quiet by luck is called mended', async () => {
     const page = await show(SEED);
-    await page.press('It is mended');
+    await page.press('It is fixed');
     expect(page.text()).toContain('It comes back');
   });
 });

@@ -146,7 +146,7 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
       <div class="caution">
         <p>
           Power off and motor stopped first. Electrical and motor work is for qualified people; the machine's
-          own book comes before what stands here.
+          manual comes before anything here.
         </p>
       </div>
     }

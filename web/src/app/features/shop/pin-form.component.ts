@@ -45,7 +45,7 @@ import { shopActions, shopFeature } from './shop.state';
         <gan-problem [problem]="problem()" />
         <button class="button main" [disabled]="form.invalid || !usable() || busy()">Use this PIN</button>
         <button type="button" class="button" [disabled]="form.invalid || busy()" (click)="choose(null)">
-          Have no PIN
+          Remove my PIN
         </button>
       </form>
     }`,

@@ -177,8 +177,8 @@ const COST_FIELDS = [
         </div>
       </form>
       @if (mayChange()) {
-        <section aria-label="Take records out">
-          <h2>Take records out</h2>
+        <section aria-label="Export records">
+          <h2>Export records</h2>
           <p class="soft">
             One file to a table, as CSV, times in UTC. They hold no passwords. A whole copy to put back is
             made by

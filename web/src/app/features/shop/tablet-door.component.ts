@@ -25,7 +25,7 @@ import { shopActions, shopFeature } from './shop.state';
           data-first-focus
         />
         <button class="button main" [disabled]="busy()">Sign in</button>
-        <button type="button" class="button" (click)="chosen.set(null)">Somebody else</button>
+        <button type="button" class="button" (click)="chosen.set(null)">Someone else</button>
       </form>
     } @else {
       <p>Who are you?</p>

@@ -83,7 +83,7 @@ describe("one's own PIN", () => {
     page.store.dispatch(shopActions.failed({ problem: WRONG }));
     await page.settled();
     expect(page.text()).toContain('Wrong');
-    await page.press('Have no PIN');
+    await page.press('Remove my PIN');
     expect(page.of(shopActions.setPin)[1]?.change).toEqual({ password: 'my password', pin: null });
   });
 });

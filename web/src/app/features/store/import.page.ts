@@ -16,7 +16,7 @@ import { storeActions, storeFeature } from './store.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <p class="soft"><a routerLink="/store">The store</a></p>
-    <h1>Take a list into the store</h1>
+    <h1>Import a list into the store</h1>
     <hr class="stitch" />
     <p>
       A spreadsheet, one needle, thread or part to a row, headings in the first. Needles and threads are read

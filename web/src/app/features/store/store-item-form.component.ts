@@ -66,7 +66,7 @@ interface FormValue {
       }
     }
     <label>
-      Where it lies
+      Location
       <input
         class="form-control"
         maxlength="60"
@@ -95,11 +95,11 @@ interface FormValue {
       <input class="form-control" ganNumber least="0" formControlName="leadSpreadDays" />
     </label>
     <label>
-      Deliveries in time, %
+      Deliveries on time, %
       <input class="form-control" ganNumber least="50" most="99.9" formControlName="servicePercent" />
     </label>
     <label>
-      Good for, months
+      Shelf life, months
       <input
         class="form-control"
         ganNumber
@@ -111,7 +111,7 @@ interface FormValue {
     </label>
     @if (!isNew()) {
       <label class="tick">
-        <input type="checkbox" class="form-check-input" formControlName="inUse" /> We use it
+        <input type="checkbox" class="form-check-input" formControlName="inUse" /> In use
       </label>
     }
     @for (complaint of complaints(); track $index) {

@@ -23,7 +23,7 @@ import { storeActions, storeFeature } from './store.state';
         counted and taken out. Choose the 62 mm roll in the print dialog.
       </p>
       <label>
-        Where it lies
+        Location
         <select #where class="form-select" (change)="place.set(where.value)">
           <option value="all" [selected]="place() === 'all'">everywhere</option>
           @for (one of places(); track one) {

@@ -27,7 +27,7 @@ export const STORE_LIST: readonly ListColumn<StoreColumn>[] = [
   },
   {
     id: 'place',
-    name: 'Where it lies',
+    name: 'Location',
     headings: ['where it lies', 'location', 'drawer', 'shelf', 'bin'],
     example: 'Cabinet 2, drawer 3',
   },

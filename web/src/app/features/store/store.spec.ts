@@ -138,9 +138,9 @@ describe('the store', () => {
     await answered();
     await press('Parts and oil');
     await press('Oil, 1 l');
-    await press('It will not come');
+    await press('Cancel order');
     await answered();
-    await press('It came');
+    await press('Delivered');
     const orderId = OIL.orders[0]!.id;
     expect(writes()).toEqual([
       { deed: 'take-back', moveId: THREAD.moves[0]!.id },

@@ -151,7 +151,7 @@ const NEW: FormValue = {
           <label>
             Screw that sets the leaf
             <select class="form-select" formControlName="settingScrew">
-              <option value="">not looked at</option>
+              <option value="">not checked</option>
               @for (one of screws; track one) {
                 <option [value]="one">{{ screwWords[one] }}</option>
               }

@@ -128,7 +128,7 @@ export const CHECK_GUIDES: Readonly<Record<string, CheckGuide>> = {
     steps: [
       'Turn by hand to the needle’s lowest point, then on as it rises.',
       'Stop when the hook’s point reaches the middle of the needle.',
-      'Read rise and height above the eye; the machine’s own book goes before the figures drawn here.',
+      'Read rise and height above the eye; the machine’s manual comes before the figures drawn here.',
     ],
     yes: 'The point passes below the eye, far above it, or beside the scarf.',
     no: 'It passes the scarf just above the eye.',

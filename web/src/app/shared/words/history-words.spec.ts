@@ -25,7 +25,7 @@ describe('the words of a history', () => {
   it('tell a report that nobody answered apart from one that was', () => {
     const report: MachineEvent = { ...common, kind: 'report', trouble: 'clunk', finding: null };
     expect(eventText(report).more).toBe('not answered yet');
-    expect(eventText({ ...report, finding: 'mended' }).more).toBe('mended');
+    expect(eventText({ ...report, finding: 'mended' }).more).toBe('fixed');
   });
 
   it('tell a case that was read by the drop, by the gauge, or by both', () => {

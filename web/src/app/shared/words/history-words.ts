@@ -54,14 +54,14 @@ export const sinceText = ({
 const FINDING_WORDS = {
   'needle-changed': 'needle changed',
   'nothing-found': 'nothing found',
-  mended: 'mended',
+  mended: 'fixed',
   'piece-found': 'every piece found',
   'work-quarantined': 'work quarantined',
   'none-missing': 'no piece was missing',
 } as const;
 
 const FAULT_ENDING_WORDS = {
-  mended: 'mended',
+  mended: 'fixed',
   'handed-over': 'handed over',
   'put-aside': 'put aside',
 } as const;
@@ -108,7 +108,7 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       return faultText(event);
     case 'hook':
       return {
-        head: event.set ? 'Hook set' : 'Hook looked at',
+        head: event.set ? 'Hook set' : 'Hook checked',
         more: listed(hookReadingText(event.reading), event.note, takenBackText(event.withdrawnBy)),
       };
     case 'setup-saved':

@@ -26,7 +26,7 @@ test.describe('a fault on a phone', () => {
     await now.getByRole('button', { name: 'Needle too small for the thread or the stack' }).click();
     await now.getByRole('button', { name: 'Repaired, sew a test seam' }).click();
     await now.getByRole('button', { name: 'Good', exact: true }).click();
-    const mended = now.getByRole('heading', { name: /Mended/ });
+    const mended = now.getByRole('heading', { name: /Fixed, as far/ });
     const luck = now.getByText('it may be by luck');
     await expect(mended.or(luck)).toBeVisible();
     if (await luck.isVisible()) await now.getByRole('button', { name: 'Good', exact: true }).click();
@@ -37,7 +37,7 @@ test.describe('a fault on a phone', () => {
     await page.goto('/machines');
     await page.getByRole('link', { name: 'Flatbed compound 17' }).click();
     await page.getByRole('link', { name: 'Service and history' }).click();
-    await expect(page.getByRole('listitem').first()).toContainText('Skipped stitches: mended');
+    await expect(page.getByRole('listitem').first()).toContainText('Skipped stitches: fixed');
     await expect(page.getByRole('listitem').first()).toContainText('Needle too small');
   });
 

@@ -127,7 +127,7 @@ test.describe('a real shop moves in', () => {
     });
     await expect(page.getByRole('heading', { name: '120 rows, all in order.' })).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Take them in' }).click();
+    await page.getByRole('button', { name: 'Import them' }).click();
     await expect(page.getByRole('status')).toContainText('120 needles imported.');
     await page.getByRole('link', { name: 'Fit the lives again' }).click();
     await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible();

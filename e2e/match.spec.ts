@@ -27,7 +27,7 @@ test.describe('asking from any end', () => {
     await expect(page.getByText('Preference:')).toBeVisible();
     await page.getByLabel('Where the seam is used').selectOption({ label: 'heat and sparks' });
     await expect(answer(page)).toContainText('aramid filament');
-    await page.getByRole('button', { name: 'Take', exact: true }).first().click();
+    await page.getByRole('button', { name: 'Use this thread' }).first().click();
     await expect(answer(page)).toContainText('right-twist cutting point, system 135x16');
     await expect(page.getByLabel('Thread type')).toHaveValue('aramid');
   });
@@ -78,7 +78,7 @@ test.describe('asking from any end', () => {
     await expect(page.getByRole('listitem').filter({ hasText: 'Portable 21' })).toBeVisible();
     await page
       .getByRole('row', { name: /Cylinder 11/ })
-      .getByRole('button', { name: 'Take', exact: true })
+      .getByRole('button', { name: 'Use this machine' })
       .click();
     await expect(page.getByLabel('Machine', { exact: true })).toContainText('Cylinder 11');
     await expect(answer(page)).toContainText('NM 140');

@@ -78,7 +78,7 @@ test.describe('the store', () => {
     });
     await expect(page.getByRole('heading', { name: '2 rows, all in order.' })).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Take them into the store' }).click();
+    await page.getByRole('button', { name: 'Import into the store' }).click();
     await expect(page.getByRole('status')).toContainText('2 things added.');
     await page.getByRole('link', { name: 'The store' }).click();
     await expect(page.getByText('Cabinet 9').first()).toBeVisible();

@@ -19,7 +19,7 @@ const OLDEST_MS = 20 * 24 * 3_600_000;
  * in the future, or longer ago than a counter was ever without a line, is a wrong clock and is taken for now.
  */
 export async function insertReadings(
-  { sequelize }: Database,
+  { sequelize, transaction }: Database,
   arrivals: readonly CounterArrival[],
   now: Date,
 ): Promise<void> {
@@ -29,10 +29,13 @@ export async function insertReadings(
     const right = sent.getTime() >= earliest && sent.getTime() <= latest;
     return [deviceId, boot, seq, right ? sent : now, now, stitches, motorMs];
   });
-  await sequelize.query(
-    `INSERT IGNORE INTO counter_readings (device_id, boot, seq, sent_at, received_at, stitches, motor_ms)
-     VALUES ${rows.map(() => '(?)').join(', ')}`,
-    { type: QueryTypes.INSERT, replacements: rows },
+  // The commit is a statement of its own: one that ignores what fails may ignore that a cluster did not commit it.
+  await transaction((tx) =>
+    sequelize.query(
+      `INSERT IGNORE INTO counter_readings (device_id, boot, seq, sent_at, received_at, stitches, motor_ms)
+       VALUES ${rows.map(() => '(?)').join(', ')}`,
+      { type: QueryTypes.INSERT, replacements: rows, transaction: tx },
+    ),
   );
 }
 

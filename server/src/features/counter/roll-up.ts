@@ -10,7 +10,7 @@ import {
 } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
-import { findShopTime, readZoneTimes } from '../shop/index.js';
+import { readShopTimes, type ShopTimes } from '../shop/index.js';
 import { forgetOpenLeaps, insertLeaps } from './counter-leap.store.js';
 import {
   addHours,
@@ -58,15 +58,9 @@ export async function rollUp(database: Database): Promise<number> {
   return due.length;
 }
 
-/** The shop's clock and the shifts of its zones; null before there is a shop. */
-async function readShopTimes(database: Database, tx: Transaction | null = null) {
-  const shop = await findShopTime(database, tx);
-  return shop && { offset: zoneOffset(shop.timeZone), zones: await readZoneTimes(database, tx) };
-}
-type ShopTimes = NonNullable<Awaited<ReturnType<typeof readShopTimes>>>;
-
 /** How hours stand in the shifts of the machines' zones. */
-function hoursIn({ offset, zones }: ShopTimes, machines: MachineOfCounter): HourOf {
+function hoursIn({ timeZone, zones }: ShopTimes, machines: MachineOfCounter): HourOf {
+  const offset = zoneOffset(timeZone);
   return (deviceId, hour) => {
     const machine = machines.get(deviceId)!;
     return withShifts(machine.id, deviceId, hour, zones.get(machine.zoneId)?.shifts ?? [], offset);

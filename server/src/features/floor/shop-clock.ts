@@ -13,7 +13,7 @@ import { ProblemError } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
 import { findCounted, type CountedRow } from '../counter/index.js';
-import { findShopTime, readZoneTimes, type ZoneTime } from '../shop/index.js';
+import { readShopTimes, type ZoneTime } from '../shop/index.js';
 import type { PiecesOfNeedle } from './work-record.store.js';
 
 /** How needle time counts in this shop. */
@@ -36,10 +36,10 @@ export interface ShopClock {
 }
 
 export async function shopClock(database: Database, tx: Transaction | null = null): Promise<ShopClock> {
-  const [shop, times] = await Promise.all([findShopTime(database, tx), readZoneTimes(database, tx)]);
-  if (!shop) throw new ProblemError('server.fault');
-  const offset = zoneOffset(shop.timeZone);
-  const zoneTime = (zoneId: string): ZoneTime => times.get(zoneId)!;
+  const times = await readShopTimes(database, tx);
+  if (!times) throw new ProblemError('server.fault');
+  const offset = zoneOffset(times.timeZone);
+  const zoneTime = (zoneId: string): ZoneTime => times.zones.get(zoneId)!;
   const counters = new Map<string, (startMs: number) => number>();
   const hoursUntil = (zoneId: string, endMs: number): ((startMs: number) => number) => {
     const known = counters.get(`${zoneId} ${endMs}`);
@@ -48,7 +48,7 @@ export async function shopClock(database: Database, tx: Transaction | null = nul
     return hours;
   };
   return {
-    lifeHours: shop.lifeHours,
+    lifeHours: times.lifeHours,
     zoneTime,
     shiftHours: (zoneId, from, to) => hoursUntil(zoneId, to.getTime())(from.getTime()),
     hours: (zoneId, from, to, entryHours, { counted, pieces }) => {

@@ -8,7 +8,7 @@ import {
   type SpotCheck,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { readZoneTimes, requireShopTime } from '../shop/index.js';
+import { readShopTimes, requireShopTime } from '../shop/index.js';
 import { standingNow, zoneFraction } from './floor-view.service.js';
 import { correctPastHours } from './past-hours.service.js';
 import { shopClock } from './shop-clock.js';
@@ -38,8 +38,8 @@ export async function logSpotCheck(
     { id, zoneId, machineId, sewing, checkedAt: at, checkedById: person.id },
     tx,
   );
-  const times = await readZoneTimes(database, tx);
-  return { id: zoneId, needleFraction: zoneFraction(times.get(zoneId)!) };
+  const times = await readShopTimes(database, tx);
+  return { id: zoneId, needleFraction: zoneFraction(times!.zones.get(zoneId)!) };
 }
 
 /**

@@ -11,7 +11,7 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { zoneOffset } from '../../time/zone-offset.js';
-import { findShopTime, readZoneTimes } from '../shop/index.js';
+import { readShopTimes } from '../shop/index.js';
 import {
   countMachines,
   endJob,
@@ -29,19 +29,15 @@ export async function readJobQueue(
   now: Date,
   tx: Transaction | null = null,
 ): Promise<JobQueue> {
-  const [jobs, shop, times] = await Promise.all([
-    findWaiting(database, tx),
-    findShopTime(database, tx),
-    readZoneTimes(database, tx),
-  ]);
-  if (!shop) throw new ProblemError('server.fault');
-  const offset = zoneOffset(shop.timeZone);
+  const [jobs, times] = await Promise.all([findWaiting(database, tx), readShopTimes(database, tx)]);
+  if (!times) throw new ProblemError('server.fault');
+  const offset = zoneOffset(times.timeZone);
   const workMinutes = (zoneId: string, fromMs: number, toMs: number): number =>
-    60 * shiftHours(times.get(zoneId)!.shifts, { startMs: fromMs, endMs: toMs }, offset);
+    60 * shiftHours(times.zones.get(zoneId)!.shifts, { startMs: fromMs, endMs: toMs }, offset);
   const dueIn = (dueAt: string | null): QueuedJob['dueIn'] => {
     if (dueAt === null) return [];
     const [dueMs, nowMs] = [Date.parse(dueAt), now.getTime()];
-    return [...times.keys()].map((zoneId) => ({
+    return [...times.zones.keys()].map((zoneId) => ({
       zoneId,
       minutes: dueMs < nowMs ? -workMinutes(zoneId, dueMs, nowMs) : workMinutes(zoneId, nowMs, dueMs),
     }));

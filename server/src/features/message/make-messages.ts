@@ -2,7 +2,7 @@ import { newId, type MessageKind, type MessageTarget } from '@gantelet/contracts
 import type { Database } from '../../db/database.js';
 import { dayIn } from '../../time/day-in.js';
 import { timeIn } from '../../time/time-in.js';
-import { findShopTime } from '../shop/index.js';
+import { findShop } from '../shop/index.js';
 import { readStore, thingText } from '../store/index.js';
 import { findTargets, insertMessage, isTold, roundsToTell, stopsToTell } from './message.store.js';
 
@@ -23,7 +23,7 @@ export async function makeMessages(database: Database, now: Date): Promise<numbe
       .map(({ addedAt }) => Date.parse(addedAt));
     return added.length === 0 ? null : new Date(Math.min(...added));
   };
-  const shop = await findShopTime(database);
+  const shop = await findShop(database);
   if (!shop) return 0;
   const { timeZone } = shop;
   const news = [

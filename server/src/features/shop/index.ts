@@ -1,3 +1,4 @@
+export { readShopTimes, type ShopTimes, type ZoneTime } from './shop-times.store.js';
 export { readShopCalendar } from './shop-calendar.store.js';
 export { requireBetween, requireShopTime } from './shop-time.js';
 export { requireUncommon } from './common-passwords.js';
@@ -13,9 +14,6 @@ export {
   findPasswordHash,
   findPerson,
   findShop,
-  findShopTime,
   holdsDemo,
-  readZoneTimes,
   spoiledRows,
-  type ZoneTime,
 } from './shop.store.js';

@@ -1,5 +1,5 @@
 import { ProblemError, type ShopCalendar } from '@gantelet/contracts';
-import { patternOf } from './shop.store.js';
+import { patternOf } from './shop-times.store.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** When the shop works. */

@@ -1,4 +1,3 @@
-import { QueryTypes } from 'sequelize';
 import {
   ColourMarkDocument,
   type Person,
@@ -6,17 +5,9 @@ import {
   type ShopCosts,
   type ShopRevision,
 } from '@gantelet/contracts';
-import {
-  MATERIAL_KINDS,
-  needleFraction,
-  type MaterialKind,
-  type NeedleFraction,
-  type ShiftPattern,
-} from '@gantelet/core';
+import { MATERIAL_KINDS, type MaterialKind } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
-import { shopValues } from '../catalogue/index.js';
-import type { PersonRow, ShiftRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
-import { standing } from '../../db/withdrawn.js';
+import type { PersonRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
 
 /** Somebody who is here, with what is needed to check a password. */
 export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {
@@ -46,16 +37,6 @@ export async function findPerson({ tables }: Database, id: string): Promise<Pers
 export async function findShop({ tables }: Database, tx: Transaction | null = null): Promise<Shop | null> {
   const row = (await tables.shop.findOne({ transaction: tx }))?.get({ plain: true });
   return row ? shopOf(row, plainRows(await tables.spoiledWork.findAll({ transaction: tx }))) : null;
-}
-
-/** What hours are counted by: the shop's time zone, and its flat life of a needle. Null without a shop. */
-export async function findShopTime(
-  { tables }: Database,
-  tx: Transaction | null = null,
-): Promise<Pick<Shop, 'timeZone' | 'lifeHours'> | null> {
-  const attributes = ['timeZone', 'lifeHours'];
-  const found = await tables.shop.findOne({ attributes, transaction: tx, raw: true });
-  return found as Pick<Shop, 'timeZone' | 'lifeHours'> | null;
 }
 
 /** Whether the shop is the demo, whose passwords are public; null for a database that holds none. */
@@ -106,60 +87,6 @@ export function columnsOfWays({ schools, tension, lifeHours, costs, colourMarks:
 
 export function spoiledRows({ spoiledWork }: ShopCosts): SpoiledWorkRow[] {
   return MATERIAL_KINDS.map((materialKind) => ({ materialKind, cost: spoiledWork[materialKind] }));
-}
-
-/** Shifts worked and needle fraction of a zone. */
-export interface ZoneTime {
-  readonly shifts: readonly ShiftPattern[];
-  readonly fraction: NeedleFraction;
-  /** Looks of work samples it is known by. */
-  readonly checks: number;
-  readonly planVersion: number;
-}
-
-/** How time counts in each zone, by zone id. */
-export async function readZoneTimes(
-  database: Database,
-  tx: Transaction | null = null,
-): Promise<ReadonlyMap<string, ZoneTime>> {
-  const [values, zones] = await Promise.all([
-    shopValues(database, tx),
-    database.sequelize.query<ZoneTimeRow>(ZONE_TIMES, { type: QueryTypes.SELECT, transaction: tx }),
-  ]);
-  return new Map(
-    zones.map(({ id, planVersion, shifts, checks: checksText, sewing }) => {
-      const checks = Number(checksText);
-      const fraction = needleFraction({ sewing: Number(sewing), checks }, values);
-      return [id, { shifts: (shifts ?? []).map(patternOf), fraction, checks, planVersion }];
-    }),
-  );
-}
-
-/** Zones with their shifts and with all looks of work samples, those from before the records among them. */
-const ZONE_TIMES = `SELECT z.id, z.plan_version AS planVersion,
-    (SELECT JSON_ARRAYAGG(JSON_OBJECT('startMinute', s.start_minute, 'lengthMinutes', s.length_minutes, 'weekdays', s.weekdays)
-            ORDER BY s.id)
-       FROM zone_shifts w JOIN shifts s ON s.id = w.shift_id WHERE w.zone_id = z.id) AS shifts,
-    COALESCE(z.sample_checks, 0) + COALESCE(l.checks, 0) AS checks,
-    COALESCE(z.sample_sewing, 0) + COALESCE(l.sewing, 0) AS sewing
-  FROM zones z LEFT JOIN (SELECT zone_id, COUNT(*) AS checks, SUM(sewing) AS sewing FROM spot_checks l
-                           WHERE ${standing('l')} GROUP BY zone_id) l ON l.zone_id = z.id
- ORDER BY z.position`;
-
-interface ZoneTimeRow {
-  readonly id: string;
-  readonly planVersion: number;
-  readonly shifts: readonly Pick<ShiftRow, 'startMinute' | 'lengthMinutes' | 'weekdays'>[] | null;
-  readonly checks: number | string;
-  readonly sewing: number | string;
-}
-
-export function patternOf({
-  startMinute,
-  lengthMinutes,
-  weekdays,
-}: Pick<ShiftRow, 'startMinute' | 'lengthMinutes' | 'weekdays'>) {
-  return { startMinute, lengthMinutes, weekdays: [...weekdays].map(Number) };
 }
 
 function shopOf(row: ShopRow, spoiled: readonly SpoiledWorkRow[]): Shop {

@@ -55,7 +55,7 @@ const COLUMNS: readonly ListColumn<PastStayColumn>[] = [
     <gan-list-import
       label="List of needles"
       noun="needle"
-      act="Take them in"
+      act="Import them"
       fileName="past-needles.csv"
       [columns]="columns"
       [judge]="judge()"

@@ -33,7 +33,7 @@ describe('taking in past needles', () => {
   it('takes the words of a logbook, and says what came of it', async () => {
     const page = await show('7,135x16 NM 110 LR,2025-03-04 07:30,2025-03-05 14:10,blunt,leather');
     expect(page.text()).toContain('1 row, all in order.');
-    await page.press('Take them in');
+    await page.press('Import them');
     expect(page.of(lifeActions.import)[0]?.rows).toEqual([
       {
         machine: '7',
@@ -59,6 +59,6 @@ describe('taking in past needles', () => {
       'where no job is named',
     ])
       expect(page.text()).toContain(said);
-    expect(page.button('Take them in')?.disabled).toBeTrue();
+    expect(page.button('Import them')?.disabled).toBeTrue();
   });
 });

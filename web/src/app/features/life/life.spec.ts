@@ -1,33 +1,13 @@
-import { assessLives, changeCosts, survivalBand, type NeedleEnd, type RemovalCause } from '@gantelet/core';
-import { newId, type GroupReport, type Job, type LifeView } from '@gantelet/contracts';
-import { SESSION } from '../../testing/examples';
+import { survivalBand } from '@gantelet/core';
+import { newId, type Job, type LifeView } from '@gantelet/contracts';
+import { COSTS, ends, report } from '../../testing/life-examples';
 import { moneyIn } from '../../shared/words/money';
 import { lifeAnswer, ruleCosts } from './life-answer';
 import { lifeBand } from './life-band';
 import { curveAges } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 
-const COSTS = { ...SESSION.shop!.costs, labourPerHour: 24 };
 const money = moneyIn(COSTS);
-
-/** Needles that last 4 to 16 hours, worn or pulled by turns. */
-function ends(count: number, cause: RemovalCause = 'wear'): NeedleEnd[] {
-  return Array.from({ length: count }, (_, i) => ({
-    machineId: newId(),
-    entryHours: 0,
-    hours: 4 + (12 * ((i * 7) % count)) / count,
-    cause: i % 3 === 0 ? 'scheduled' : cause,
-  }));
-}
-
-/** A report as it comes over the wire. */
-function report(of: readonly NeedleEnd[], change: Partial<GroupReport['costs']> = {}): GroupReport {
-  const costs = { ...changeCosts(COSTS, 'leather'), ...change };
-  const asDone = { hours: 200, causes: { scheduled: 10, wear: 4, accident: 1, changeover: 0, unknown: 0 } };
-  const assessed = assessLives({ ends: of, costs, flatHours: 8, asDone });
-  const group = { material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null } as const;
-  return JSON.parse(JSON.stringify({ group, costs, ...assessed, lots: [] })) as GroupReport;
-}
 
 describe('the answer of the Life room', () => {
   it('is the interval, with what it saves and how flat it is', () => {

@@ -7,6 +7,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopFeature } from '../shop/shop.state';
 import { CLASS_WORDS, FEED_WORDS } from '../../shared/words/machine-words';
 import { unreadText } from '../../shared/words/read-words';
+import { lengthText, lengthUnit } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
 import { machineActions, machineFeature } from './machine.state';
 
@@ -47,7 +48,7 @@ import { machineActions, machineFeature } from './machine.state';
             <th scope="col">Machine</th>
             <th scope="col">Class and feed</th>
             <th scope="col">Needles</th>
-            <th scope="col">Plates, mm</th>
+            <th scope="col">Plates, {{ lengthUnit() }}</th>
             <th scope="col">Thread up to</th>
             <th scope="col">Speed in use</th>
             <th scope="col">Zone</th>
@@ -163,13 +164,14 @@ import { machineActions, machineFeature } from './machine.state';
 })
 export class MachinesPage {
   private readonly store = inject(Store);
+  protected readonly lengthUnit = lengthUnit;
   private readonly stamp = writeStamps(() => this.read()?.length);
   protected readonly read = this.store.selectSignal(machineFeature.selectMachines);
   protected readonly machines = computed(() => this.read() ?? []);
   protected readonly headline = computed(
     () =>
       unreadText(this.read() !== null, this.problem(), 'the list of machines') ??
-      `${this.machines().length} machines`,
+      `${this.machines().length} ${this.machines().length === 1 ? 'machine' : 'machines'}`,
   );
   protected readonly none = computed(() => this.read()?.length === 0);
   protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);
@@ -192,6 +194,6 @@ export class MachinesPage {
   }
 
   protected holes(plates: readonly { readonly holeMm: number }[]): string {
-    return plates.map(({ holeMm }) => holeMm).join(', ');
+    return plates.map(({ holeMm }) => lengthText(holeMm, 2).split(' ')[0]).join(', ');
   }
 }

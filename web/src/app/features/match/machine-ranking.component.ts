@@ -64,7 +64,9 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
                 <small>{{ row.from }}</small>
               </td>
               <td>
-                <button type="button" class="button small" (click)="taken.emit(row.answer)">Take</button>
+                <button type="button" class="button small" (click)="taken.emit(row.answer)">
+                  Use this machine
+                </button>
               </td>
             </tr>
           }
@@ -76,7 +78,9 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
     }
     @if (refused().length > 0) {
       <details>
-        <summary>{{ refused().length }} machines cannot sew it, and why</summary>
+        <summary>
+          {{ refused().length }} {{ refused().length === 1 ? 'machine' : 'machines' }} cannot sew it, and why
+        </summary>
         <ul>
           @for (one of refused(); track one.name) {
             <li>

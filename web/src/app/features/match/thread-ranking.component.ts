@@ -52,7 +52,9 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
                 <gan-signal [shape]="signal(row)" />
                 {{ verdict(row) }}
               </td>
-              <td><button type="button" class="button small" (click)="taken.emit(row)">Take</button></td>
+              <td>
+                <button type="button" class="button small" (click)="taken.emit(row)">Use this thread</button>
+              </td>
             </tr>
           }
         </tbody>

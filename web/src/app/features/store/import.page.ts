@@ -26,7 +26,7 @@ import { storeActions, storeFeature } from './store.state';
     <gan-list-import
       label="List of needles, thread and parts"
       noun="thing"
-      act="Take them into the store"
+      act="Import into the store"
       fileName="store.csv"
       [columns]="columns"
       [judge]="judge()"

@@ -18,12 +18,12 @@ describe('taking a list into the store', () => {
     const page = await show('135x17 140/22;40;;;Cabinet 2\nV138;4500;;black;');
     expect(page.text()).toContain('2 rows, 1 to correct.');
     expect(page.text()).toContain('one of bonded-nylon');
-    expect(page.button('Take them into the store')?.disabled).toBeTrue();
+    expect(page.button('Import into the store')?.disabled).toBeTrue();
   });
 
   it('takes all rows at once, and says how many', async () => {
     const page = await show('135x17 140/22;40;;;Cabinet 2\nV138;4500;bonded nylon;black;Shelf 1');
-    await page.press('Take them into the store');
+    await page.press('Import into the store');
     expect(
       page.of(storeActions.import)[0]?.rows.map(({ label, onHand, place }) => [label, onHand, place]),
     ).toEqual([

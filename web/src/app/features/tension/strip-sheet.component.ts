@@ -83,7 +83,7 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
       [disabled]="busy() || judged().size < 2"
       (click)="log()"
     >
-      Log {{ judged().size }} seams of the strip
+      Log {{ judged().size }} {{ judged().size === 1 ? 'seam' : 'seams' }} of the strip
     </button>`,
   styles: `
     .plan {

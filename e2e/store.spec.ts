@@ -42,7 +42,7 @@ test.describe('the store', () => {
     await expect(page.getByText('Added to the store.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Add Tex 270 bonded nylon' })).toHaveCount(0);
     await page.getByRole('button', { name: 'Tex 270 bonded nylon, brown' }).click();
-    await expect(page.getByText('Nothing written down yet.')).toBeVisible();
+    await expect(page.getByText('No movements yet.')).toBeVisible();
     await expectNoSidewaysScroll(page);
     await expectAccessible(page);
   });
@@ -52,7 +52,7 @@ test.describe('the store', () => {
     await page.setViewportSize({ width: 360, height: 740 });
     await page.goto('/store');
     await page.getByRole('link', { name: 'print labels' }).click();
-    await page.getByLabel('Location', { exact: true }).selectOption('Oil cupboard');
+    await page.getByLabel('Location').selectOption('Oil cupboard');
     await expect(page.getByRole('article')).toHaveText([/^Sewing-machine oil, 1 l/]);
     const { items } = (await (await page.request.get('/api/store')).json()) as {
       items: { id: string; place: string }[];

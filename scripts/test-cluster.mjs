@@ -14,8 +14,8 @@ import { main, say } from './lib/say.mjs';
 import { verifyBook } from './lib/server.mjs';
 
 /**
- * Kills every part of a cluster in turn while people change needles and ask for fits and counters count, and looks for what was lost, doubled
- * or refused too long: `npm run test:cluster`, or `npm run test:cluster -- --kills 200 --claims 10000` for a night.
+ * Kills every part of a cluster in turn while people change needles and ask for fits and counters count, and looks for what was
+ * lost, doubled or refused too long: `npm run test:cluster`, or `npm run test:cluster -- --kills 200 --claims 10000` for a night.
  * Everything is on loopback: three Galera nodes, HAProxy, Mosquitto, two servers, two ingesters.
  */
 
@@ -182,12 +182,8 @@ function lastOf(ids) {
 async function findSame(parts) {
   const { galera, home } = parts;
   let differ = [];
-  for (const end = Date.now() + SAME_WITHIN_MS; Date.now() < end; await pause(1000)) {
-    const [first, ...others] = await Promise.all(galera.nodes.map(checksums));
-    differ = first.filter((line, i) => others.some((lines) => lines[i] !== line));
-    if (first.length > 0 && differ.length === 0) break;
-    if (first.length === 0) differ = ['no answer'];
-  }
+  const isSame = async () => (differ = await differing(galera)).length === 0;
+  await until(isSame, 1000, SAME_WITHIN_MS).catch(() => undefined);
   const book = await verifyBook(home, environmentOf(parts)).then(
     () => '',
     (error) => error.message,
@@ -198,7 +194,14 @@ async function findSame(parts) {
   ];
 }
 
-/** The checksum of each table of a node, a line each. */
+/** Tables that are not the same on every node, with what the first one says. */
+async function differing({ nodes }) {
+  const [first, ...others] = await Promise.all(nodes.map(checksums));
+  if (first.length === 0) return ['no answer'];
+  return first.filter((line, i) => others.some((lines) => lines[i] !== line));
+}
+
+/** The checksum of each table of a node, a line each; nothing of one that does not answer. */
 async function checksums({ port }) {
   const tables = (
     await query(

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { query } from '../lib/galera.mjs';
 import { ROOT } from '../lib/paths.mjs';
-import { pause, until } from '../lib/wait.mjs';
+import { until } from '../lib/wait.mjs';
 import { signedIn } from './people.mjs';
 
 /** A fit whose server was killed is begun again by another within seconds. */
@@ -21,12 +21,12 @@ export async function askForFits(parts) {
   const asked = new Set();
   const ask = async () => {
     const key = newId();
-    for (;;) {
+    await until(async () => {
       const answer = await client.call(routes.fitLives, { key, body: {} }).catch(() => null);
       // One that waits or runs already stands for it.
-      if (answer?.status === 200) return void asked.add(answer.body.id);
-      await pause(200);
-    }
+      if (answer?.status === 200) asked.add(answer.body.id);
+      return answer?.status === 200;
+    });
   };
   return { ask, ended: () => howTheyEnded(parts, asked) };
 }

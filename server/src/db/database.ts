@@ -145,7 +145,10 @@ function isPassing(error: unknown): boolean {
 
 /** Whether the database is away, or busy with others: nothing is wrong with what was asked, and later it may go through. */
 export function isForLater(error: unknown): boolean {
-  return error instanceof ConnectionError || isBroken(error) || isTimeout(error) || isPassing(error);
+  const gaveUp = error instanceof ProblemError && error.code === 'server.busy';
+  return (
+    gaveUp || error instanceof ConnectionError || isBroken(error) || isTimeout(error) || isPassing(error)
+  );
 }
 
 /** Whether the connection to the database broke in the middle of a query. */

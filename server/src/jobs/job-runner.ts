@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { MessageChannel } from 'node:worker_threads';
 import type { Logger } from 'pino';
-import { newId, ProblemError } from '@gantelet/contracts';
+import { newId } from '@gantelet/contracts';
 import { isForLater, type Database, type Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
 import { openJobThreads } from './job-threads.js';
@@ -76,7 +76,7 @@ export function startJobRunner(
     } catch (error) {
       // Stopped: cancelled, taken over, or left for another server to do. While the database is away it is left as if this
       // server had died: whoever finds it when its lease is over begins it again.
-      if (!stopping.signal.aborted && !isAway(error)) {
+      if (!stopping.signal.aborted && !isForLater(error)) {
         log.error(error);
         await finishJob(database, id, runnerId, null, null).catch(() => undefined);
       }
@@ -94,10 +94,6 @@ export function startJobRunner(
       await pool.destroy();
     },
   };
-}
-
-function isAway(error: unknown): boolean {
-  return isForLater(error) || (error instanceof ProblemError && error.code === 'server.busy');
 }
 
 /** Renews the lease of a job until cleared, and says when it is another's. A database that is away is asked again. */

@@ -15,7 +15,7 @@ import { ON_MACHINE } from '../plate/index.js';
 
 /** All machines that work here, by shop number. */
 export async function listMachines(database: Database, tx: Transaction | null = null): Promise<Machine[]> {
-  return machinesWhere(database, { retiredAt: null }, tx);
+  return machinesWhere(database, 'retired_at IS NULL', {}, tx);
 }
 
 /** Machines that were retired, the last one first. */
@@ -27,7 +27,7 @@ export async function listRetired(database: Database): Promise<RetiredMachine[]>
       order: [['retiredAt', 'DESC']],
     }),
   );
-  const machines = await machinesWhere(database, { id: rows.map(({ id }) => id) }, null);
+  const machines = await machinesWhere(database, 'retired_at IS NOT NULL', {}, null);
   return rows.flatMap(({ id, retiredAt }) => {
     const machine = machines.find((one) => one.id === id);
     return machine && retiredAt ? [{ ...machine, retiredAt: retiredAt.toISOString() }] : [];
@@ -40,7 +40,7 @@ export async function findMachine(
   id: string,
   tx: Transaction | null = null,
 ): Promise<Machine> {
-  const [machine] = await machinesWhere(database, { id }, tx);
+  const [machine] = await machinesWhere(database, 'id = :id', { id }, tx);
   if (!machine) throw new ProblemError('machine.unknown');
   return machine;
 }
@@ -51,7 +51,7 @@ export async function findMachineByNumber(
   shopNumber: number,
   tx: Transaction,
 ): Promise<Machine | null> {
-  const [machine] = await machinesWhere(database, { shopNumber }, tx);
+  const [machine] = await machinesWhere(database, 'shop_number = :shopNumber', { shopNumber }, tx);
   return machine ?? null;
 }
 
@@ -213,27 +213,18 @@ interface MachineWithLists extends MachineRow {
 
 async function machinesWhere(
   { tables, sequelize }: Database,
-  where: {
-    readonly id?: string | readonly string[];
-    readonly shopNumber?: number;
-    readonly retiredAt?: null;
-  },
+  condition: string,
+  values: Readonly<Record<string, unknown>>,
   tx: Transaction | null,
 ): Promise<Machine[]> {
   const own = Object.entries(tables.machines.getAttributes()).map(
     ([name, { field }]) => `${field} AS ${name}`,
   );
   const lists = Object.entries(LISTS).map(([name, sql]) => `${sql} AS ${name}`);
-  const conditions = [
-    where.id === undefined ? [] : 'id IN (:id)',
-    where.shopNumber === undefined ? [] : 'shop_number = :shopNumber',
-    where.retiredAt === undefined ? [] : 'retired_at IS NULL',
-  ].flat();
-  if (Array.isArray(where.id) && where.id.length === 0) return [];
   const rows = await readManyRows<MachineWithLists>(
     sequelize,
-    `SELECT ${[...own, ...lists].join(', ')} FROM machines WHERE ${conditions.join(' AND ')} ORDER BY shop_number`,
-    { id: where.id ?? null, shopNumber: where.shopNumber ?? null },
+    `SELECT ${[...own, ...lists].join(', ')} FROM machines WHERE ${condition} ORDER BY shop_number`,
+    values,
     tx,
   );
   return rows.map((row) => ({

@@ -17,6 +17,7 @@ interface News {
 /** Makes a message of all that happened since somebody wants to be told of it, each once, whichever server looks. */
 export async function makeMessages(database: Database, now: Date): Promise<number> {
   const targets = await findTargets(database);
+  if (targets.length === 0) return 0;
   const since = (kind: MessageKind): Date | null => {
     const added = targets
       .filter(({ kinds }) => kinds.includes(kind))

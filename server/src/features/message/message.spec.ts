@@ -57,6 +57,18 @@ describe('messages', () => {
     });
     expect(status).toBe(200);
   };
+  /** Puts a part in the store; gives what counts it and takes it out. */
+  const stockedPart = async (name: string, supplier: string) => {
+    const mechanic = await shop.signedIn('mechanic');
+    const itemId = newId();
+    const body: StoreItemEntry = {
+      ...{ thing: { kind: 'part', name }, place: '', supplier, packPrice: 12 },
+      ...{ ...USUAL_BUYING.part, packSize: 6, inUse: true },
+    };
+    await mechanic.call(routes.addStoreItem, { key: itemId, body });
+    return (kind: 'count' | 'use', quantity: number) =>
+      mechanic.call(routes.moveStoreItem, { params: { itemId }, body: { kind, quantity, note: '' } });
+  };
   const later = (ms: number) => new Date(shop.clock.now.getTime() + ms);
   const view = async () => (await lead.call(routes.readMessages)).body;
 
@@ -82,15 +94,7 @@ describe('messages', () => {
 
   it('tell what runs short, once a day while it does', async () => {
     await add({ ...MAIL, kinds: ['order-now'] });
-    const mechanic = await shop.signedIn('mechanic');
-    const itemId = newId();
-    const oil: StoreItemEntry = {
-      ...{ thing: { kind: 'part', name: 'Oil, 1 l' }, place: '', supplier: 'Wharf', packPrice: 12 },
-      ...{ ...USUAL_BUYING.part, packSize: 6, inUse: true },
-    };
-    await mechanic.call(routes.addStoreItem, { key: itemId, body: oil });
-    const move = (kind: 'count' | 'use', quantity: number) =>
-      mechanic.call(routes.moveStoreItem, { params: { itemId }, body: { kind, quantity, note: '' } });
+    const move = await stockedPart('Oil, 1 l', 'Wharf');
     await move('count', 40);
     shop.clock.now = later(20 * DAY_MS);
     expect(await makeMessages(shop.database, shop.clock.now)).toBe(0);
@@ -110,20 +114,10 @@ describe('messages', () => {
     // Fourteen hours ahead of UTC: at ten in UTC another day begins there.
     await shop.database.tables.shop.update({ timeZone: 'Pacific/Kiritimati' }, { where: {} });
     await add({ ...MAIL, kinds: ['order-now'] });
-    const mechanic = await shop.signedIn('mechanic');
-    const itemId = newId();
-    const bobbins: StoreItemEntry = {
-      ...{ thing: { kind: 'part', name: 'Bobbins' }, place: '', supplier: '', packPrice: 12 },
-      ...{ ...USUAL_BUYING.part, packSize: 6, inUse: true },
-    };
-    await mechanic.call(routes.addStoreItem, { key: itemId, body: bobbins });
-    for (const [kind, quantity, afterDays] of [
-      ['count', 40, 0],
-      ['use', 38, 19.5],
-    ] as const) {
-      shop.clock.now = later(afterDays * DAY_MS);
-      await mechanic.call(routes.moveStoreItem, { params: { itemId }, body: { kind, quantity, note: '' } });
-    }
+    const move = await stockedPart('Bobbins', '');
+    await move('count', 40);
+    shop.clock.now = later(19.5 * DAY_MS);
+    await move('use', 38);
     const midnight = later(DAY_MS / 2);
     expect(midnight.toISOString()).toContain('T10:00');
     expect(await makeMessages(shop.database, new Date(midnight.getTime() - 1))).toBe(1);

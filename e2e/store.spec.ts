@@ -52,7 +52,8 @@ test.describe('the store', () => {
     await page.setViewportSize({ width: 360, height: 740 });
     await page.goto('/store');
     await page.getByRole('link', { name: 'print labels' }).click();
-    await page.getByLabel('Location').selectOption('Oil cupboard');
+    // The store's search is for locations too: only the page of labels has a choice of them.
+    await page.getByRole('combobox', { name: 'Location' }).selectOption('Oil cupboard');
     await expect(page.getByRole('article')).toHaveText([/^Sewing-machine oil, 1 l/]);
     const { items } = (await (await page.request.get('/api/store')).json()) as {
       items: { id: string; place: string }[];

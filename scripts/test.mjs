@@ -16,8 +16,8 @@ import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 const JASMINE = /(\d+) specs?, (\d+) failures?/g;
 const KARMA = /Executed (\d+) of \d+(?: \((\d+) FAILED\))?/g;
 const LINT = /lint: (\d+) passed, (\d+) failed/g;
-/** How each of them names a failed test, on a line of its own. */
-const FAILED_TEST = /^ *\d+\) \S.*$|^.* FAILED$/gm;
+/** How each of them names a failed test, on a line of its own; Jasmine says in the next two what was wrong. */
+const FAILED_TEST = /^ *\d+\) \S.*$(?:\n +Message:\n.*$)?|^.* FAILED$/gm;
 
 /** Each part by name: what it runs, and how its output is counted. */
 const PARTS = {

@@ -34,7 +34,7 @@ async function columnsOf(
   const found = await sequelize.query<Column & { nullable: string | boolean }>(
     `SELECT c.TABLE_NAME AS \`table\`, c.COLUMN_NAME AS name, c.DATA_TYPE AS type, c.IS_NULLABLE = 'YES' AS nullable
        FROM information_schema.COLUMNS c JOIN information_schema.TABLES t USING (TABLE_SCHEMA, TABLE_NAME)
-      WHERE c.TABLE_SCHEMA = DATABASE() AND t.TABLE_TYPE = 'BASE TABLE' AND c.IS_GENERATED = 'NEVER'
+      WHERE c.TABLE_SCHEMA = DATABASE() AND t.TABLE_SCHEMA = DATABASE() AND t.TABLE_TYPE = 'BASE TABLE' AND c.IS_GENERATED = 'NEVER'
       ORDER BY c.TABLE_NAME, c.ORDINAL_POSITION`,
     { type: QueryTypes.SELECT, transaction: tx },
   );

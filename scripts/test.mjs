@@ -87,8 +87,10 @@ await main(async () => {
   ]);
   const results = [...lint, ...computed, ...server, ...web, ...(await inTurn(wanted(['e2e'])))];
   say('');
-  for (const { name, passed, failed, code } of results)
-    say(`${name.padEnd(10)} ${passed} passed, ${failed} failed${code === 0 ? '' : ' (ended badly)'}`);
+  for (const { name, passed, failed, code, seconds } of results)
+    say(
+      `${name.padEnd(10)} ${passed} passed, ${failed} failed, ${seconds} s${code === 0 ? '' : ' (ended badly)'}`,
+    );
   // Once more at the end, where somebody looks first.
   for (const { name, output } of results)
     for (const line of new Set(output.match(FAILED_TEST))) say(`${name.padEnd(10)} ${line.trim()}`);
@@ -106,7 +108,9 @@ async function inTurn(names) {
   const results = [];
   for (const name of names) {
     say(`\n== ${name}`);
-    results.push({ name, ...(await PARTS[name]()) });
+    const began = Date.now();
+    const result = await PARTS[name]();
+    results.push({ name, ...result, seconds: Math.round((Date.now() - began) / 1000) });
   }
   return results;
 }

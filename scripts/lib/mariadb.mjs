@@ -124,11 +124,22 @@ function serverOptions(data, port, initFile, throwAway) {
     '--collation-server=utf8mb4_unicode_ci',
     '--innodb-buffer-pool-size=128M',
     '--skip-name-resolve',
-    // A database for tests outlives a kill of its process, but need not outlive a power cut.
-    ...(throwAway ? ['--innodb-flush-method=nosync', '--skip-innodb-doublewrite'] : []),
+    ...(throwAway ? THROW_AWAY : []),
     ...asThisUser(),
   ];
 }
+
+/**
+ * A database for tests outlives a kill of its process, but need not outlive a power cut. Without a file for each table the
+ * seventy tables of a shop are made in half the time, and gone in a fifth.
+ */
+const THROW_AWAY = [
+  '--innodb-flush-method=nosync',
+  '--skip-innodb-doublewrite',
+  '--debug-no-sync',
+  '--skip-sync-frm',
+  '--skip-innodb-file-per-table',
+];
 
 /** MariaDB refuses to run as root unless told that it is meant. */
 export const asThisUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);

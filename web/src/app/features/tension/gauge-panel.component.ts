@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { averagePulls, ENOUGH_READINGS, PULLS_PER_READING, turnsText, turnsToTension } from '@gantelet/core';
 import type { Device, GaugeReadingInput, LoggedGaugeReading, StandInAsk } from '@gantelet/contracts';
-import { TensionLineComponent } from '../../shared/drawings/tension-line.component';
+import { TensionLineComponent } from '../../shared/charts/tension-line.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';

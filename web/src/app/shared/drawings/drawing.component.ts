@@ -64,10 +64,14 @@ export class DrawingComponent {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
   protected save(): void {
-    const svg = this.host.nativeElement.querySelector('svg');
-    if (!svg) return;
-    saveFile(`${this.name()}.svg`, standalone(svg), 'image/svg+xml');
+    saveDrawing(this.host.nativeElement, this.name());
   }
+}
+
+/** Saves the drawing that stands in an element as a file of this name. */
+export function saveDrawing(within: HTMLElement, name: string): void {
+  const svg = within.querySelector('svg');
+  if (svg) saveFile(`${name}.svg`, standalone(svg), 'image/svg+xml');
 }
 
 /** The drawing as a file of its own, with the looks it has on screen. */

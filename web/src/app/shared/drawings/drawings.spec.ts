@@ -11,7 +11,7 @@ import { PlateDrawingComponent } from './plate-drawing.component';
 import { SeamLineComponent } from './seam-line.component';
 import { StackDrawingComponent } from './stack-drawing.component';
 import { ThreadLadderComponent } from './thread-ladder.component';
-import { WindowChartComponent } from './window-chart.component';
+import { WindowChartComponent } from '../charts/window-chart.component';
 
 async function draw<T>(component: Type<T>, inputs: Record<string, unknown>): Promise<SVGSVGElement> {
   TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { weibull, type WeibullParameters } from '@gantelet/core';
-import { DrawingComponent } from './drawing.component';
+import { ChartAxisDirective } from './chart-axis.directive';
+import { ChartFrameComponent } from './chart-frame.component';
+import { percentText, type ChartTable } from './chart-table';
 
 /** A step of the survival curve. */
 export interface HazardStep {
@@ -17,9 +19,9 @@ const POINTS = 60;
 /** How likely a needle of each age wears out in the next hour: what was seen as bars, the law as a line. */
 @Component({
   selector: 'gan-hazard-curve',
-  imports: [DrawingComponent],
+  imports: [ChartAxisDirective, ChartFrameComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-drawing name="needle-hazard" [text]="text()">
+  template: `<gan-chart-frame name="needle-hazard" [text]="text()" [table]="table()">
     <svg viewBox="0 0 610 216" role="img" [attr.aria-label]="text()">
       @for (bar of bars(); track bar.from) {
         <rect
@@ -31,21 +33,16 @@ const POINTS = 60;
         />
       }
       <path class="law" [attr.d]="lawPath()" />
-      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (tick of ticks(); track $index) {
-        <text [attr.x]="x(tick)" y="${AXIS + 20}" text-anchor="middle">{{ tick }}</text>
-      }
-      @for (share of shares(); track share) {
-        <text x="${LEFT - 8}" [attr.y]="y(share) + 5" text-anchor="end">{{ percent(share) }}</text>
-      }
+      <g ganChartAxis="bottom" [scale]="xScale()" [at]="${AXIS}" />
+      <g ganChartAxis="left" [scale]="yScale()" [at]="${LEFT}" [ticks]="4" [format]="percentText" />
       <text x="${LEFT}" y="210">
         % worn out in the next hour, by running hours; bars: your data; line: fitted curve
       </text>
     </svg>
-  </gan-drawing>`,
+  </gan-chart-frame>`,
   styles: `
     svg {
-      width: 100%;
+      font-size: 14px;
     }
     .seen {
       fill: var(--rule);
@@ -54,15 +51,6 @@ const POINTS = 60;
       fill: none;
       stroke: var(--info);
       stroke-width: 2.5;
-    }
-    .axis {
-      fill: none;
-      stroke: var(--ink);
-      stroke-width: 1.5;
-    }
-    text {
-      fill: var(--ink);
-      font: 500 14px var(--narrow);
     }
   `,
 })
@@ -99,17 +87,27 @@ export class HazardCurveComponent {
         .map(([, perHour]) => perHour),
     ),
   );
-  private readonly xScale = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]));
-  private readonly yScale = computed(() => scaleLinear([0, this.most()], [AXIS, TOP]).clamp(true));
+  protected readonly xScale = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]));
+  protected readonly yScale = computed(() => scaleLinear([0, this.most()], [AXIS, TOP]).clamp(true));
   protected readonly axis = AXIS;
-  protected readonly ticks = computed(() => this.xScale().ticks(8));
-  protected readonly shares = computed(() => this.yScale().ticks(4));
+  protected readonly percentText = percentText;
   protected readonly lawPath = computed(() =>
     line<readonly [number, number]>(
       ([hours]) => this.x(hours),
       ([, perHour]) => this.y(perHour),
     )(this.points()),
   );
+  protected readonly table = computed<ChartTable>(() => {
+    const law = this.law();
+    const fitted = law && weibull(law).hazardPerHour;
+    return {
+      headings: ['From running hours', 'To', 'Worn out in the next hour, %', 'Fitted curve, %'],
+      rows: this.bars().map(({ from, to, perHour }) => [
+        ...[from, to, 100 * perHour],
+        fitted && 100 * fitted((from + to) / 2),
+      ]),
+    };
+  });
   protected readonly text = computed(() => {
     const law = this.law();
     if (!law) return 'Not enough data yet to say how likely needles are to wear out.';
@@ -131,9 +129,5 @@ export class HazardCurveComponent {
 
   protected y(perHour: number): number {
     return this.yScale()(perHour);
-  }
-
-  protected percent(share: number): string {
-    return (100 * share).toFixed(share > 0 && share < 0.02 ? 1 : 0);
   }
 }

@@ -3,7 +3,9 @@ import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import { directionAfter, turnsText, type SeamGrade } from '@gantelet/core';
 import { GRADE_WORDS } from '../words/tension-words';
-import { DrawingComponent } from './drawing.component';
+import { ChartAxisDirective } from './chart-axis.directive';
+import { ChartFrameComponent } from './chart-frame.component';
+import type { ChartTable } from './chart-table';
 
 /** A seam as the chart marks it. */
 export interface SeamMark {
@@ -25,18 +27,14 @@ const SHOWN_FROM = 0.02;
 /** The window of good settings as a band of chance over knob turns, the test seams as points, and the next setting. */
 @Component({
   selector: 'gan-window-chart',
-  imports: [DrawingComponent],
+  imports: [ChartAxisDirective, ChartFrameComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-drawing name="tension-window" [text]="text()">
+  template: `<gan-chart-frame name="tension-window" [text]="text()" [table]="table()">
     <svg viewBox="0 0 560 172" role="img" [attr.aria-label]="text()">
       <path class="band" [attr.d]="band()" />
       <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
       <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 14">95 % sure</text>
-      <path class="axis" d="M${LEFT} ${AXIS}H${RIGHT}" />
-      @for (tick of ticks(); track $index) {
-        <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v8'" />
-        <text [attr.x]="x(tick)" y="${AXIS + 25}" text-anchor="middle">{{ tick }}</text>
-      }
+      <g ganChartAxis="bottom" [scale]="scale()" [at]="${AXIS}" [ticks]="ticks()" />
       <text x="${LEFT}" y="166">
         ▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top; turns in from zero
       </text>
@@ -53,10 +51,10 @@ const SHOWN_FROM = 0.02;
         <text class="n" [attr.x]="x(mark.turns) + 11" [attr.y]="mark.y + 5">{{ mark.n }}</text>
       }
     </svg>
-  </gan-drawing>`,
+  </gan-chart-frame>`,
   styles: `
     svg {
-      width: 100%;
+      font-size: 14px;
     }
     .band {
       fill: var(--good-tint);
@@ -66,10 +64,6 @@ const SHOWN_FROM = 0.02;
     .sure {
       stroke: var(--ink-soft);
       stroke-dasharray: 2 4;
-    }
-    .axis {
-      stroke: var(--ink);
-      stroke-width: 2;
     }
     .next {
       stroke: var(--thread);
@@ -85,9 +79,6 @@ const SHOWN_FROM = 0.02;
       fill: var(--card);
       stroke: var(--ink);
       stroke-width: 2;
-    }
-    text {
-      font-size: 14px;
     }
     .small {
       font-size: 12px;
@@ -114,20 +105,22 @@ export class WindowChartComponent {
       Math.min(this.travelTurns(), Math.ceil(Math.max(...all) + AROUND_TURNS / 2)),
     ] as const;
   });
-  private readonly scale = computed(() => scaleLinear(this.domain(), [LEFT, RIGHT]));
+  protected readonly scale = computed(() => scaleLinear(this.domain(), [LEFT, RIGHT]));
   private readonly height = scaleLinear([0, 1], [AXIS, TOP]);
   protected readonly ticks = computed(() => this.scale().ticks(8).filter(Number.isInteger));
   /** Over the setting, but not off the drawing. */
   protected readonly wordX = computed(() => Math.min(RIGHT - 20, Math.max(LEFT + 20, this.x(this.next()))));
   protected readonly nextText = computed(() => turnsText(this.next()));
-  protected readonly band = computed(() => {
+  private readonly shown = computed(() => {
     const [low, high] = this.domain();
-    const shown = this.curve().filter(({ turns }) => turns >= low && turns <= high);
+    return this.curve().filter(({ turns }) => turns >= low && turns <= high);
+  });
+  protected readonly band = computed(() => {
     const draw = area<WindowPoint>()
       .x(({ turns }) => this.x(turns))
       .y0(AXIS)
       .y1(({ sure }) => this.y(sure));
-    return draw(shown) ?? '';
+    return draw(this.shown()) ?? '';
   });
   protected readonly marks = computed(() => {
     const level = new Map<number, number>();
@@ -137,12 +130,21 @@ export class WindowChartComponent {
       return { n: i + 1, turns, shape: SHAPES[directionAfter(grade)], y: AXIS - 13 - 20 * stacked };
     });
   });
+  protected readonly table = computed<ChartTable>(() => ({
+    headings: ['Turns in from zero', 'In the window, %', 'Seams there'],
+    rows: this.shown().map(({ turns, sure }) => [turns, 100 * sure, this.seamsAt(turns)]),
+  }));
   protected readonly text = computed(() => {
     const said = this.seams().map(({ turns, grade }) => `${turnsText(turns)} turns ${GRADE_WORDS[grade]}`);
     const best = this.curve().reduce((top, one) => (one.sure > top.sure ? one : top), { turns: 0, sure: 0 });
     const likeliest = `most likely ${turnsText(best.turns)} turns, ${Math.round(100 * best.sure)} %`;
     return [...said, likeliest, `${this.word()} ${turnsText(this.next())} turns`].join('; ');
   });
+
+  private seamsAt(turns: number): string {
+    const there = this.seams().filter((seam) => seam.turns === turns);
+    return there.map(({ grade }) => GRADE_WORDS[grade]).join(', ');
+  }
 
   protected x(turns: number): number {
     return this.scale()(turns);

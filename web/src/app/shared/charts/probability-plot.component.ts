@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { scaleLinear, scaleLog } from 'd3-scale';
-import type { WeibullParameters } from '@gantelet/core';
-import { DrawingComponent } from './drawing.component';
+import { weibull, type WeibullParameters } from '@gantelet/core';
+import { ChartAxisDirective } from './chart-axis.directive';
+import { ChartFrameComponent } from './chart-frame.component';
+import { percentText, type ChartTable } from './chart-table';
 import type { CurveStep } from './life-curve.component';
 
 const [LEFT, RIGHT, TOP, AXIS] = [50, 290, 12, 210];
@@ -12,32 +14,22 @@ const stretched = (failed: number): number => Math.log(-Math.log1p(-failed));
 /** The lives on Weibull paper: points along the line follow the law, points that bend away do not. */
 @Component({
   selector: 'gan-probability-plot',
-  imports: [DrawingComponent],
+  imports: [ChartAxisDirective, ChartFrameComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-drawing name="weibull-plot" [text]="text()">
+  template: `<gan-chart-frame name="weibull-plot" [text]="text()" [table]="table()">
     <svg viewBox="0 0 300 252" role="img" [attr.aria-label]="text()">
-      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (share of shares; track share) {
-        <text x="${LEFT - 6}" [attr.y]="y(share) + 4" text-anchor="end">{{ percent(share) }}</text>
-      }
-      @for (tick of ticks(); track $index) {
-        <text [attr.x]="x(tick)" y="${AXIS + 16}" text-anchor="middle">{{ tick }}</text>
-      }
+      <g ganChartAxis="bottom" [scale]="across()" [at]="${AXIS}" [ticks]="ticks()" />
+      <g ganChartAxis="left" [scale]="up" [at]="${LEFT}" [ticks]="stretchedShares" [format]="shareText" />
       @for (point of points(); track $index) {
         <circle [attr.cx]="x(point.hours)" [attr.cy]="y(point.failed)" r="3" />
       }
       <path class="law" [attr.d]="line()" />
       <text x="${LEFT}" y="246">% worn over running hours, Weibull paper</text>
     </svg>
-  </gan-drawing>`,
+  </gan-chart-frame>`,
   styles: `
     svg {
-      width: 100%;
-    }
-    .axis {
-      fill: none;
-      stroke: var(--ink);
-      stroke-width: 1.5;
+      font-size: 12px;
     }
     .law {
       fill: none;
@@ -47,16 +39,14 @@ const stretched = (failed: number): number => Math.log(-Math.log1p(-failed));
     circle {
       fill: var(--ink);
     }
-    text {
-      font-size: 12px;
-    }
   `,
 })
 export class ProbabilityPlotComponent {
   readonly steps = input.required<readonly CurveStep[]>();
   readonly law = input.required<WeibullParameters | null>();
 
-  protected readonly shares = SHARES;
+  protected readonly stretchedShares = SHARES.map(stretched);
+  protected readonly shareText = (at: number): string => percentText(-Math.expm1(-Math.exp(at)));
   /** Half way down each step, as is usual. */
   protected readonly points = computed(() =>
     this.steps().flatMap(({ hours, survival }, i) => {
@@ -65,11 +55,11 @@ export class ProbabilityPlotComponent {
       return failed > SHARES[0] && failed < SHARES.at(-1)! ? [{ hours, failed }] : [];
     }),
   );
-  private readonly across = computed(() => {
+  protected readonly across = computed(() => {
     const ages = this.points().map(({ hours }) => hours);
     return scaleLog([Math.min(...ages, 10) / 1.3, Math.max(...ages, 10) * 1.3], [LEFT, RIGHT]).clamp(true);
   });
-  private readonly up = scaleLinear([stretched(SHARES[0]), stretched(SHARES.at(-1)!)], [AXIS, TOP]).clamp(
+  protected readonly up = scaleLinear([stretched(SHARES[0]), stretched(SHARES.at(-1)!)], [AXIS, TOP]).clamp(
     true,
   );
   protected readonly ticks = computed(() => {
@@ -86,6 +76,16 @@ export class ProbabilityPlotComponent {
     const [a, b] = ends.map((hours) => `${this.x(hours)} ${this.y(failedAt(hours))}`);
     return `M${a}L${b}`;
   });
+  protected readonly table = computed<ChartTable>(() => {
+    const law = this.law();
+    return {
+      headings: ['Running hours', 'Worn, %', 'Fitted curve, %'],
+      rows: this.points().map(({ hours, failed }) => [
+        ...[hours, 100 * failed],
+        law && 100 * (1 - weibull(law).survival(hours)),
+      ]),
+    };
+  });
   protected readonly text = computed(() => {
     const law = this.law();
     const count = `${this.points().length} ages on Weibull paper`;
@@ -100,9 +100,5 @@ export class ProbabilityPlotComponent {
 
   protected y(share: number): number {
     return this.up(stretched(Math.min(0.999999, Math.max(1e-9, share))));
-  }
-
-  protected percent(share: number): string {
-    return String(Math.round(100 * share));
   }
 }

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { scaleLinear } from 'd3-scale';
 import { area, curveStepAfter, line } from 'd3-shape';
 import { weibull, type BandPoint, type WeibullParameters } from '@gantelet/core';
-import { DrawingComponent } from './drawing.component';
+import { ChartAxisDirective } from './chart-axis.directive';
+import { ChartFrameComponent } from './chart-frame.component';
+import { percentText, type ChartTable } from './chart-table';
 
 /** A step of the survival curve. */
 export interface CurveStep {
@@ -15,9 +17,9 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
 /** Share of needles still good over running hours: what was seen as steps, the law through it, and its band. */
 @Component({
   selector: 'gan-life-curve',
-  imports: [DrawingComponent],
+  imports: [ChartAxisDirective, ChartFrameComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-drawing name="needle-lives" [text]="text()">
+  template: `<gan-chart-frame name="needle-lives" [text]="text()" [table]="table()">
     <svg viewBox="0 0 610 300" role="img" [attr.aria-label]="text()">
       @if (flat(); as flat) {
         <rect
@@ -31,14 +33,8 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       <path class="band" [attr.d]="bandPath()" />
       <path class="law" [attr.d]="lawPath()" />
       <path class="seen" [attr.d]="seenPath()" />
-      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (tick of ticks(); track $index) {
-        <path class="axis" [attr.d]="'M' + x(tick) + ' ${AXIS}v6'" />
-        <text [attr.x]="x(tick)" y="${AXIS + 22}" text-anchor="middle">{{ tick }}</text>
-      }
-      @for (share of shares; track share) {
-        <text x="${LEFT - 8}" [attr.y]="y(share) + 5" text-anchor="end">{{ 100 * share }}</text>
-      }
+      <g ganChartAxis="bottom" [scale]="across()" [at]="${AXIS}" />
+      <g ganChartAxis="left" [scale]="up" [at]="${LEFT}" [ticks]="shares" [format]="percentText" />
       @if (intervalHours(); as hours) {
         <path class="interval" [attr.d]="'M' + x(hours) + ' ${TOP - 4}V${AXIS}'" />
         <text class="interval-word" [attr.x]="x(hours)" y="16" text-anchor="middle">
@@ -49,10 +45,10 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
         % still good over running hours; steps: your data; line: fitted curve; shading: 95 % range
       </text>
     </svg>
-  </gan-drawing>`,
+  </gan-chart-frame>`,
   styles: `
     svg {
-      width: 100%;
+      font-size: 14px;
     }
     .flat {
       fill: var(--good-tint);
@@ -72,11 +68,6 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       stroke: var(--ink);
       stroke-width: 2;
     }
-    .axis {
-      fill: none;
-      stroke: var(--ink);
-      stroke-width: 1.5;
-    }
     .interval {
       stroke: var(--good);
       stroke-width: 3;
@@ -86,9 +77,6 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       fill: var(--good);
       font-weight: 600;
       font-size: 15px;
-    }
-    text {
-      font-size: 14px;
     }
   `,
 })
@@ -102,9 +90,9 @@ export class LifeCurveComponent {
   readonly window = input.required<{ readonly fromHours: number; readonly toHours: number | null } | null>();
 
   protected readonly shares = [0, 0.25, 0.5, 0.75, 1] as const;
-  private readonly across = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]).clamp(true));
-  private readonly up = scaleLinear([0, 1], [AXIS, TOP]);
-  protected readonly ticks = computed(() => this.across().ticks(8));
+  protected readonly across = computed(() => scaleLinear([0, this.lastHours()], [LEFT, RIGHT]).clamp(true));
+  protected readonly up = scaleLinear([0, 1], [AXIS, TOP]);
+  protected readonly percentText = percentText;
   protected readonly flat = computed(() => {
     const window = this.window();
     return window && { fromHours: window.fromHours, toHours: window.toHours ?? this.lastHours() };
@@ -134,6 +122,14 @@ export class LifeCurveComponent {
       .y0(({ low }) => this.y(low))
       .y1(({ high }) => this.y(high))(this.band()),
   );
+  protected readonly table = computed<ChartTable>(() => {
+    const law = this.law();
+    const fitted = law && weibull(law).survival;
+    return {
+      headings: ['Running hours', 'Still good, %', 'Fitted curve, %'],
+      rows: this.steps().map(({ hours, survival }) => [hours, 100 * survival, fitted && 100 * fitted(hours)]),
+    };
+  });
   protected readonly text = computed(() => {
     const law = this.law();
     if (!law) return `${this.steps().length} ages at which needles wore out; no wear curve yet.`;

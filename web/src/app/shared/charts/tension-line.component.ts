@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
 import type { GaugeReading, TurnsToTension } from '@gantelet/core';
-import { DrawingComponent } from './drawing.component';
+import { ChartAxisDirective } from './chart-axis.directive';
+import { ChartFrameComponent } from './chart-frame.component';
+import type { ChartTable } from './chart-table';
 
 const [LEFT, RIGHT, TOP, AXIS] = [40, 282, 10, 120];
 const STEPS = 24;
@@ -10,9 +12,9 @@ const STEPS = 24;
 /** Gauge readings over knob turns, with the machine's own line and the band of a next reading. */
 @Component({
   selector: 'gan-tension-line',
-  imports: [DrawingComponent],
+  imports: [ChartAxisDirective, ChartFrameComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-drawing name="turns-to-tension" [text]="text()">
+  template: `<gan-chart-frame name="turns-to-tension" [text]="text()" [table]="table()">
     <svg viewBox="0 0 290 160" role="img" [attr.aria-label]="text()">
       @if (line(); as own) {
         <path class="band" [attr.d]="band()" />
@@ -30,22 +32,17 @@ const STEPS = 24;
           "
         />
       }
-      <path class="axis" d="M${LEFT} ${TOP}V${AXIS}H${RIGHT}" />
-      @for (tick of turnTicks(); track $index) {
-        <text [attr.x]="x(tick)" y="${AXIS + 16}" text-anchor="middle">{{ tick }}</text>
-      }
-      @for (tick of tensionTicks(); track $index) {
-        <text x="${LEFT - 6}" [attr.y]="y(tick) + 4" text-anchor="end">{{ tick }}</text>
-      }
+      <g ganChartAxis="bottom" [scale]="across()" [at]="${AXIS}" [ticks]="turnTicks()" />
+      <g ganChartAxis="left" [scale]="up()" [at]="${LEFT}" [ticks]="4" />
       @for (reading of readings(); track $index) {
         <circle [attr.cx]="x(reading.turns)" [attr.cy]="y(reading.tensionCn)" r="4.5" />
       }
       <text x="${LEFT}" y="154">cN over turns in from zero</text>
     </svg>
-  </gan-drawing>`,
+  </gan-chart-frame>`,
   styles: `
     svg {
-      width: 100%;
+      font-size: 12px;
     }
     .band {
       fill: var(--good-tint);
@@ -54,18 +51,10 @@ const STEPS = 24;
       stroke: var(--good);
       stroke-width: 2;
     }
-    .axis {
-      fill: none;
-      stroke: var(--ink);
-      stroke-width: 1.5;
-    }
     circle {
       fill: var(--card);
       stroke: var(--ink);
       stroke-width: 2;
-    }
-    text {
-      font-size: 12px;
     }
   `,
 })
@@ -74,13 +63,12 @@ export class TensionLineComponent {
   readonly line = input.required<TurnsToTension | null>();
   readonly travelTurns = input.required<number>();
 
-  private readonly across = computed(() => scaleLinear([0, this.travelTurns()], [LEFT, RIGHT]));
-  private readonly up = computed(() => {
+  protected readonly across = computed(() => scaleLinear([0, this.travelTurns()], [LEFT, RIGHT]));
+  protected readonly up = computed(() => {
     const most = Math.max(100, ...this.readings().map(({ tensionCn }) => 1.3 * tensionCn));
     return scaleLinear([0, most], [AXIS, TOP]).clamp(true);
   });
   protected readonly turnTicks = computed(() => this.across().ticks(6).filter(Number.isInteger));
-  protected readonly tensionTicks = computed(() => this.up().ticks(4));
   protected readonly band = computed(() => {
     const own = this.line();
     if (!own) return '';
@@ -90,6 +78,16 @@ export class TensionLineComponent {
       .y0((turns) => this.y(own.at(turns).lowCn))
       .y1((turns) => this.y(own.at(turns).highCn));
     return draw(settings) ?? '';
+  });
+  protected readonly table = computed<ChartTable>(() => {
+    const own = this.line();
+    return {
+      headings: ['Turns in from zero', 'Tension, cN', 'Line, cN', 'Next reading from, cN', 'To, cN'],
+      rows: this.readings().map(({ turns, tensionCn }) => {
+        const next = own?.at(turns);
+        return [turns, tensionCn, next?.middleCn ?? null, next?.lowCn ?? null, next?.highCn ?? null];
+      }),
+    };
   });
   protected readonly text = computed(() => {
     const own = this.line();

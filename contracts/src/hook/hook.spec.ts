@@ -1,0 +1,33 @@
+import { complaints } from '../testing/complaints.js';
+import { HookBook, HookCheckEntry, HookReading } from './index.js';
+
+const NOTHING = { riseMm: null, aboveEyeMm: null, clearanceMm: null };
+const UNSEEN = { ...NOTHING, loop: null, push: null };
+
+describe('the figures of a manual', () => {
+  it('run from the least to the most, which may be the same', () => {
+    const limits = (least: number, most: number) =>
+      complaints(HookBook, { ...NOTHING, riseMm: { least, most } });
+    expect(limits(2, 2.4)).toEqual([]);
+    expect(limits(2, 2)).toEqual([]);
+    expect(limits(2.4, 2)).toEqual(['riseMm.most: not less than the least']);
+    expect(limits(-0.1, 2)).toEqual(['riseMm.least: at least 0']);
+  });
+});
+
+describe('a look at a hook', () => {
+  const entry = { reading: UNSEEN, book: null, set: false, note: '', checkedAt: '2026-03-04T10:00:00Z' };
+
+  it('holds one look or measure at least', () => {
+    expect(complaints(HookCheckEntry, entry)).toEqual(['reading: at least one look or measure']);
+    // Nothing between needle and hook is a measure too.
+    expect(complaints(HookCheckEntry, { ...entry, reading: { ...UNSEEN, clearanceMm: 0 } })).toEqual([]);
+  });
+
+  it('leaves nothing out by silence', () => {
+    expect(complaints(HookReading, NOTHING)).toEqual([
+      'loop: one of every, misses',
+      'push: one of flexes, not-at-all, far',
+    ]);
+  });
+});

@@ -12,6 +12,8 @@ export default defineConfig({
   use: {
     actionTimeout: 120_000,
     viewport: { width: 1280, height: 800 },
+    // Dates and numbers are written as the reader's language has them.
+    locale: 'en-GB',
     contextOptions: { reducedMotion: 'reduce' },
     // It would answer what tests hold up or lose on the way.
     serviceWorkers: 'block',

@@ -63,7 +63,8 @@ await main(async () => {
 
 async function takeAll(browser, address) {
   for (const [name, viewport, open, theme = 'day', who = MECHANIC] of VIEWS) {
-    const context = await browser.newContext({ viewport, baseURL: address, reducedMotion: 'reduce' });
+    const options = { viewport, baseURL: address, reducedMotion: 'reduce', locale: 'en-GB' };
+    const context = await browser.newContext(options);
     const page = await context.newPage();
     await page.addInitScript((wanted) => {
       localStorage.setItem('gantelet.preferences', JSON.stringify({ theme: wanted, unitOrder: 'metric' }));

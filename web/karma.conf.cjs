@@ -19,6 +19,8 @@ module.exports = (config) => {
           '--disable-background-networking',
           '--disable-component-update',
           '--disable-sync',
+          // Dates and numbers are written as the reader's language has them.
+          '--accept-lang=en-GB',
         ],
       },
     },

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { GuardsCheckEnd, NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
@@ -26,27 +25,28 @@ import { KeysService } from './shell/keys.service';
 import { NewVersionComponent } from './shell/new-version.component';
 import { DOORS, doorOf, roomAt, roomsFor } from './shell/rooms';
 import { SearchComponent } from './shell/search.component';
+import { WhenPipe } from './shared/widgets/locale.pipes';
 
 /** The frame around every room: the doors, the rooms behind the open one, the person, search and keys. */
 @Component({
   selector: 'gan-root',
   imports: [
     DialogComponent,
-    DatePipe,
     KeyHelpComponent,
     NewVersionComponent,
-    PasswordFormComponent,
-    PinFormComponent,
-    TabletDoorComponent,
     NgbDropdown,
     NgbDropdownItem,
     NgbDropdownMenu,
     NgbDropdownToggle,
+    PasswordFormComponent,
+    PinFormComponent,
     RouterLink,
     RouterOutlet,
     SearchComponent,
-    SignInFormComponent,
     SignalMarkComponent,
+    SignInFormComponent,
+    TabletDoorComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.component.html',

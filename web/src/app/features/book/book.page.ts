@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -11,11 +10,12 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { changedFields, deedText, DEED_KINDS, detailsText } from './book-words';
 import { bookActions, bookFeature } from './book.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** What was done, by whom and when? */
 @Component({
   selector: 'gan-book',
-  imports: [ChooserComponent, DatePipe, DayFieldComponent, ProblemComponent, RouterLink],
+  imports: [ChooserComponent, DayFieldComponent, ProblemComponent, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book.page.html',
   styleUrl: './book.page.scss',

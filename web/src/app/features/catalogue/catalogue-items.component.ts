@@ -12,6 +12,7 @@ import {
   type Standing,
 } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { fixedNumber } from '../../shared/locale';
 
 export const ITEM_LISTS = [
   'needle systems and names',
@@ -101,7 +102,7 @@ const TABLES: Readonly<Record<ItemList, ItemTable>> = {
   'needle sizes': {
     heads: ['Metric, NM', 'Number', 'Blade'],
     rows: NEEDLE_SIZES.map(({ nm, number }) =>
-      practice(`NM ${nm}`, String(number), `${(nm / 100).toFixed(2)} mm`),
+      practice(`NM ${nm}`, String(number), `${fixedNumber(nm / 100, 2)} mm`),
     ),
   },
   'points and letters': {

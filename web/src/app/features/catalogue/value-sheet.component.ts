@@ -1,15 +1,15 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { CatalogueValue } from '@gantelet/core';
 import type { ShopValueEntry, ShopValueInput } from '@gantelet/contracts';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { lengthUnit, valueWithUnit } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** One value: where it comes from, the shop's own beside it, and its history. Measuring or confirming raises it. */
 @Component({
   selector: 'gan-value-sheet',
-  imports: [NumberInputDirective, DatePipe, StandingComponent],
+  imports: [NumberInputDirective, StandingComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<p>
       Default: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>
@@ -70,7 +70,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
     <ul>
       @for (entry of newestFirst(); track entry.id) {
         <li>
-          {{ entry.setAt | date: 'd MMM y, HH:mm' }} {{ entry.setBy }}:
+          {{ entry.setAt | when: 'year-time' }} {{ entry.setBy }}:
           {{ entry.value === null ? 'default restored' : text(entry.value) + ', ' + entry.standing
           }}{{ entry.note === '' ? '' : ', ' + entry.note }}
         </li>

@@ -1,4 +1,3 @@
-import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -8,13 +7,14 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { SCHOOL_WORDS } from '../../shared/words/match-words';
 import { shopFeature } from '../shop/shop.state';
 import { catalogueActions, catalogueFeature } from './catalogue.state';
+import { FixedPipe, ShortPipe } from '../../shared/widgets/locale.pipes';
 
 const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === null);
 
 /** The shop's own numbers of thread, needles and materials on one sheet for the wall, A4 or US Letter. */
 @Component({
   selector: 'gan-wall-chart',
-  imports: [ColourMarksComponent, DecimalPipe, RouterLink, StandingComponent],
+  imports: [ColourMarksComponent, FixedPipe, RouterLink, ShortPipe, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
@@ -56,7 +56,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
               <td>{{ one.names.ticket ?? '' }}</td>
               <td>{{ one.names.letter ?? '' }}</td>
               <td>
-                {{ one.diameter.value | number: '1.2-2' }}
+                {{ one.diameter.value | fixed: 2 }}
                 <gan-standing [standing]="one.diameter.standing" [source]="one.diameter.source" />
               </td>
               @for (school of schools; track school) {
@@ -89,7 +89,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
                 <td>{{ one.number }}</td>
                 <td>
                   @if (one.leatherMm; as mm) {
-                    {{ mm.from | number: '1.0-1' }} to {{ mm.to | number: '1.0-1' }}
+                    {{ mm.from | short: 1 }} to {{ mm.to | short: 1 }}
                   } @else {
                     thicker
                   }
@@ -112,7 +112,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
             @for (one of chart().materials; track one.name) {
               <tr>
                 <th scope="row">{{ one.name }}</th>
-                <td>{{ one.thicknessMm | number: '1.0-2' }}</td>
+                <td>{{ one.thicknessMm | short: 2 }}</td>
               </tr>
             }
           </tbody>
@@ -123,7 +123,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
             @for (one of chart().leather; track one.mm) {
               <tr>
                 <th scope="row">{{ one.mm }} mm</th>
-                <td>{{ one.oz | number: '1.0-1' }} oz</td>
+                <td>{{ one.oz | short: 1 }} oz</td>
               </tr>
             }
           </tbody>

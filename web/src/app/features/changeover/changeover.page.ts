@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -26,25 +25,26 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { STEP_NAMES, stepCaution, stepHeading, stepText, stepTip } from '../../shared/words/changeover-words';
 import { unreadText } from '../../shared/words/read-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { changeoverActions, changeoverFeature } from './changeover.state';
 import { NeedleSwapComponent } from './needle-swap.component';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** A changeover as it goes on: the step the hands are at, and what was said of every other. */
 @Component({
   selector: 'gan-changeover-work',
   imports: [
     ColourMarksComponent,
-    DatePipe,
     NeedleSwapComponent,
     ProblemComponent,
     RouterLink,
     SignalMarkComponent,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './changeover.page.html',

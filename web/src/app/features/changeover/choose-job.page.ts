@@ -5,7 +5,7 @@ import { wayTo } from '@gantelet/core';
 import { roleReaches, type QueuedJob } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { needleText } from '../../shared/words/changeover-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { jobQueueActions, jobQueueFeature } from '../job-queue/job-queue.state';

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -10,6 +9,7 @@ import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
 import { deviceActions, deviceFeature } from './device.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const KIND_WORDS: Readonly<Record<DeviceKind, string>> = {
   counter: 'Stitch counter',
@@ -23,7 +23,7 @@ const TOKEN_BYTES = 32;
 /** Which instruments speak to us, and may this one still? */
 @Component({
   selector: 'gan-devices',
-  imports: [DatePipe, ProblemComponent, ReactiveFormsModule, RouterLink],
+  imports: [ProblemComponent, ReactiveFormsModule, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <h1>{{ headline() }}</h1>
@@ -83,10 +83,10 @@ const TOKEN_BYTES = 32;
             <tr>
               <th scope="row">{{ device.name }}</th>
               <td>{{ kindWords[device.kind] }}{{ device.standIn ? ', simulated' : '' }}</td>
-              <td>{{ device.registeredAt | date: 'd MMM y' }} by {{ device.registeredBy }}</td>
+              <td>{{ device.registeredAt | when: 'year' }} by {{ device.registeredBy }}</td>
               <td>
                 @if (device.revokedAt) {
-                  blocked since {{ device.revokedAt | date: 'd MMM y' }}
+                  blocked since {{ device.revokedAt | when: 'year' }}
                 } @else if (mayChange()) {
                   <button
                     type="button"

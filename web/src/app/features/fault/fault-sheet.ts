@@ -2,7 +2,8 @@ import { causeById, EVIDENCE, likeliest, symptom, type FaultBelief, type FaultCa
 import type { FloorMachine, Setup } from '@gantelet/contracts';
 import { findingText } from '../../shared/words/fault-words';
 import { needleText } from '../../shared/words/changeover-words';
-import { lengthText, shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
+import { lengthText } from '../../shared/words/units-text';
 
 /** What goes along when a fault is handed to somebody else: nothing that was done here has to be done again. */
 export interface FaultSheet {

@@ -1,4 +1,4 @@
-import { DecimalPipe, NgTemplateOutlet } from '@angular/common';
+import { NgTemplateOutlet } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -38,7 +38,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { ENDS_OF_CAUSE, findingText } from '../../shared/words/fault-words';
 import { inTenText } from '../../shared/words/chance-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { dateText, shortNumber } from '../../shared/locale';
 import { writeStamps } from '../../shared/write-stamp';
 import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state';
 import { floorActions, floorFeature } from '../floor/floor.state';
@@ -48,6 +48,7 @@ import { CheckGuideComponent } from './check-guide.component';
 import { faultSheet, sheetText } from './fault-sheet';
 import { FaultSheetComponent } from './fault-sheet.component';
 import { faultActions, faultFeature } from './fault.state';
+import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 /** So many causes are shown, and so many other checks offered. */
 const CAUSES_SHOWN = 6;
@@ -57,18 +58,16 @@ const RECENTLY_MS = 24 * HOUR_MS;
 /** Symptoms after which pieces of a needle may lie about. */
 const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
 
-const DAY_TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-
 /** What is wrong, and what do I check first? */
 @Component({
   selector: 'gan-fault',
   imports: [
     CheckGuideComponent,
-    DecimalPipe,
     FaultSheetComponent,
+    FixedPipe,
     NgTemplateOutlet,
-    RouterLink,
     ProblemComponent,
+    RouterLink,
     SignalMarkComponent,
     StandingComponent,
     SymptomDrawingComponent,
@@ -211,7 +210,7 @@ export class FaultPage {
     return faultSheet(fault, belief, { name: machine?.name ?? null, floor, setup });
   });
   protected readonly signed = computed(() => {
-    const began = DAY_TIME.format(new Date(this.fault()?.beganAt ?? 0));
+    const began = dateText(this.fault()?.beganAt ?? 0, 'year-time');
     return `${this.person()?.name ?? ''}, begun ${began}; ${this.minutes()} min by the usual times`;
   });
   protected readonly note = signal('');

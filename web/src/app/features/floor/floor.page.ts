@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -43,6 +42,7 @@ import { MachineRowComponent } from './machine-row.component';
 import { PocketsComponent } from './pockets.component';
 import type { PiecesSaid } from './pieces-form.component';
 import { ZonePlanComponent } from './zone-plan.component';
+import { FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** As many machines as a frame can draw. */
 const DRAWN_AT_ONCE = 120;
@@ -52,17 +52,18 @@ const DRAWN_AT_ONCE = 120;
   selector: 'gan-floor',
   imports: [
     ChangeSheetComponent,
-    DatePipe,
     DialogComponent,
+    FixedPipe,
     MachineRowComponent,
     NumberInputDirective,
     PocketsComponent,
     ProblemComponent,
+    RouterLink,
     ServicesDueComponent,
     SignalMarkComponent,
-    RouterLink,
     StandingComponent,
     UndoToastComponent,
+    WhenPipe,
     ZonePlanComponent,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

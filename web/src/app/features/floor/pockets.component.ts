@@ -3,17 +3,18 @@ import type { PartUsedNeedle } from '@gantelet/contracts';
 import { ColourMarksComponent } from '../../shared/widgets/colour-marks.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
+import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 /** The part-used needles in their pockets: into the sharps box with one, or into another pocket. */
 @Component({
   selector: 'gan-pockets',
-  imports: [ColourMarksComponent, NumberInputDirective],
+  imports: [ColourMarksComponent, FixedPipe, NumberInputDirective],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (one of kept(); track one.id) {
       <li>
         <strong>Pocket {{ one.pocket }}</strong>
         {{ needleText(one.needle) }}<gan-colour-marks [needle]="one.needle" />,
-        {{ one.runningHours.toFixed(1) }} h in {{ one.setupName ?? one.machineName
+        {{ one.runningHours | fixed: 1 }} h in {{ one.setupName ?? one.machineName
         }}{{ one.lotCode ? ', lot ' + one.lotCode : '' }}
         @if (movingId() === one.id) {
           <div class="acts">

@@ -1,21 +1,21 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { symptomOfTrouble, troubleRule } from '@gantelet/core';
 import type { ReportAnswer, TroubleReport } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** What somebody reported of a machine: what to check at once, the way to its cause, and what a mechanic answers. */
 @Component({
   selector: 'gan-reported-trouble',
-  imports: [DatePipe, RouterLink, SignalMarkComponent],
+  imports: [RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h3>
       <gan-signal [shape]="rule(report().trouble).call === 'stop' ? 'stop' : 'due'" />
       {{ troubleWords[report().trouble] }}
     </h3>
-    <p>Reported by {{ report().reportedBy }}, {{ report().reportedAt | date: 'EEE HH:mm' }}.</p>
+    <p>Reported by {{ report().reportedBy }}, {{ report().reportedAt | when: 'weekday-time' }}.</p>
     <ol>
       @for (check of rule(report().trouble).checks; track check) {
         <li>{{ checkWords[check] }}</li>

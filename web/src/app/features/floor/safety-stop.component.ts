@@ -1,16 +1,16 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import type { Clearance, SafetyStop } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** One missing piece that keeps a machine from running, and how a mechanic clears it. */
 @Component({
   selector: 'gan-safety-stop',
-  imports: [DatePipe, SignalMarkComponent],
+  imports: [SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h3><gan-signal shape="stop" /> Stopped: a piece is missing</h3>
     <p>
-      Logged by {{ stop().personName }}, {{ stop().at | date: 'EEE HH:mm' }}. Find every piece, or take the
+      Logged by {{ stop().personName }}, {{ stop().at | when: 'weekday-time' }}. Find every piece, or take the
       work out of use. Check hook, plate and case for burrs by feel.
     </p>
     @if (mayClear()) {

@@ -7,6 +7,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from './floor.state';
+import { fixedNumber } from '../../shared/locale';
 
 /** How the checks come: at moments that nobody can foresee, or one machine after another on a walk begun at will. */
 type Way = 'moments' | 'walk';
@@ -153,7 +154,7 @@ export class SpotChecksPage {
   protected readonly more = computed(() => {
     const { value = 0.5, checks = 0 } = this.zone()?.needleFraction ?? {};
     const left = checksFor(value, WANTED) - checks;
-    const points = (WANTED * 100).toFixed(0);
+    const points = fixedNumber(WANTED * 100, 0);
     return left > 0
       ? `About ${left} more checks for an accuracy of ± ${points} %.`
       : `Accurate to ± ${points} %.`;
@@ -170,7 +171,7 @@ export class SpotChecksPage {
   }
 
   protected percent(share: number): string {
-    return `${(100 * share).toFixed(0)}\u00a0%`;
+    return `${fixedNumber(100 * share, 0)}\u00a0%`;
   }
 
   protected choose(zoneId: string): void {

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -25,6 +24,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { handSettingActions, handSettingFeature } from './hand-setting.state';
 import { lengthUnit } from '../../shared/words/units-text';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const number = () => new FormControl<number | null>(null);
 
@@ -32,12 +32,12 @@ const number = () => new FormControl<number | null>(null);
 @Component({
   selector: 'gan-hand-setting',
   imports: [
-    DatePipe,
     NumberInputDirective,
     ProblemComponent,
     ReactiveFormsModule,
     RouterLink,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
@@ -59,7 +59,7 @@ const number = () => new FormControl<number | null>(null);
         <p>
           <strong>{{ textOf(last) }}</strong>
           <small
-            >{{ last.setBy }}, {{ last.setAt | date: 'd MMM y, HH:mm'
+            >{{ last.setBy }}, {{ last.setAt | when: 'year-time'
             }}{{ last.note ? ': ' + last.note : '' }}</small
           >
         </p>

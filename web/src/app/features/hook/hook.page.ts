@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -48,6 +47,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { hookActions, hookFeature } from './hook.state';
 import { lengthText, lengthUnit, rangeText } from '../../shared/words/units-text';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const mm = () => new FormControl<number | null>(null);
 const limits = () => new FormGroup({ least: mm(), most: mm() });
@@ -56,7 +56,6 @@ const limits = () => new FormGroup({ least: mm(), most: mm() });
 @Component({
   selector: 'gan-hook',
   imports: [
-    DatePipe,
     HookDrawingComponent,
     LookChoiceComponent,
     NumberInputDirective,
@@ -65,6 +64,7 @@ const limits = () => new FormGroup({ least: mm(), most: mm() });
     RouterLink,
     SignalMarkComponent,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hook.page.html',

@@ -5,7 +5,6 @@ import {
   CdkDropListGroup,
   type CdkDragDrop,
 } from '@angular/cdk/drag-drop';
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -23,6 +22,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { jobQueueActions, jobQueueFeature } from './job-queue.state';
 import { lanesOf, moveJob, orderOf, pinJob, timesOf, type PlacedId, type PlacedLanes } from './placed-lanes';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** A job is due at the end of its day. */
 const LAST_MINUTE = 24 * 60 - 1;
@@ -53,13 +53,13 @@ interface LaneView {
     CdkDropList,
     CdkDropListGroup,
     ChooserComponent,
-    DatePipe,
     DayFieldComponent,
     NumberInputDirective,
     ProblemComponent,
     RouterLink,
     SignalMarkComponent,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job-queue.page.html',

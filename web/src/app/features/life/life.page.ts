@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -20,6 +19,8 @@ import { lifeAnswer, ruleCosts } from './life-answer';
 import { lastAge } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 import { LotsPanelComponent } from './lots-panel.component';
+import { fixedNumber } from '../../shared/locale';
+import { FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
   interval: 'good',
@@ -31,7 +32,7 @@ const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
 @Component({
   selector: 'gan-life',
   imports: [
-    DatePipe,
+    FixedPipe,
     GroupingsPanelComponent,
     HazardCurveComponent,
     LifeCurveComponent,
@@ -41,6 +42,7 @@ const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
     RouterLink,
     SignalMarkComponent,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './life.page.html',
@@ -108,7 +110,8 @@ export class LifePage {
   });
   protected readonly shapeText = computed(() => {
     const pooled = this.pooled();
-    const shape = this.law()?.shape.toFixed(2) ?? '';
+    const law = this.law();
+    const shape = law ? fixedNumber(law.shape, 2) : '';
     return pooled ? `${shape}, ${this.range(pooled.shapeLimits, 2)}` : shape;
   });
   protected readonly shapeWords = computed(() => {
@@ -162,7 +165,7 @@ export class LifePage {
     times = 1,
   ): string {
     const text = (value: number | null): string =>
-      value === null ? 'open' : (times * value).toFixed(digits);
+      value === null ? 'open' : fixedNumber(times * value, digits);
     return `${text(low)} to ${text(high)}`;
   }
 

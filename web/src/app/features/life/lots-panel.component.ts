@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { GroupReport, NeedleLot } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { fixedNumber } from '../../shared/locale';
 
 /** A lot with what its needles' lives and eyes say. */
 interface LotRow {
@@ -14,7 +15,7 @@ interface LotRow {
 }
 
 const NEWEST_SHOWN = 5;
-const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
+const percent = (share: number): string => `${fixedNumber(100 * share, 0)} %`;
 
 /** Does a lot wear sooner than the others, or hold bad eyes? */
 @Component({
@@ -101,7 +102,7 @@ export class LotsPanelComponent {
         id,
         code,
         bad: lives.bad || friction.bad,
-        lives: `${lives.failures}, ${lives.expected.toFixed(1)}`,
+        lives: `${lives.failures}, ${fixedNumber(lives.expected, 1)}`,
         eyes: friction.mean === null ? 'not tested' : `${percent(friction.mean)} of ${friction.tested}`,
       };
     }),

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -17,6 +16,7 @@ import { writeStamps } from '../../shared/write-stamp';
 import { unreadText } from '../../shared/words/read-words';
 import { shopFeature } from '../shop/shop.state';
 import { machineActions, machineFeature } from './machine.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** The log an event stands in, where its entries can be taken back. */
 const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> = {
@@ -29,7 +29,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
 /** How does this machine behave? Its services by running hours, and everything that happened at it. */
 @Component({
   selector: 'gan-machine-history',
-  imports: [DatePipe, ProblemComponent, RouterLink, SignalMarkComponent],
+  imports: [ProblemComponent, RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
@@ -69,7 +69,7 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
                   ? service.name === null
                     ? 'since its first needle here; never logged'
                     : 'never logged'
-                  : 'since ' + (service.doneAt | date: 'EEE d MMM') + ', ' + service.doneBy
+                  : 'since ' + (service.doneAt | when: 'weekday') + ', ' + service.doneBy
               }}
             </p>
             @if (service.how) {
@@ -102,11 +102,11 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
       <section aria-label="History">
         <h2>History</h2>
         @for (day of days(); track day.date) {
-          <h3>{{ day.date | date: 'EEEE d MMMM y' }}</h3>
+          <h3>{{ day.date | when: 'long' }}</h3>
           <ol>
             @for (event of day.events; track event.id + event.kind) {
               <li [attr.data-kind]="event.kind">
-                <time>{{ event.at | date: 'HH:mm' }}</time>
+                <time>{{ event.at | when: 'time' }}</time>
                 <span>
                   <strong>{{ textOf(event).head }}</strong>
                   @if (linkOf(event); as link) {

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -10,11 +9,12 @@ import { unreadText } from '../../shared/words/read-words';
 import { lengthText, lengthUnit } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
 import { machineActions, machineFeature } from './machine.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** What is every machine of the shop? */
 @Component({
   selector: 'gan-machines',
-  imports: [DatePipe, ProblemComponent, RouterLink],
+  imports: [ProblemComponent, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <header>
@@ -81,7 +81,7 @@ import { machineActions, machineFeature } from './machine.state';
           @for (machine of retired(); track machine.id) {
             <li>
               <a [routerLink]="['/machines', machine.id, 'history']">{{ machine.name }}</a>
-              <span class="soft">since {{ machine.retiredAt | date: 'd MMM y' }}</span>
+              <span class="soft">since {{ machine.retiredAt | when: 'year' }}</span>
               @if (mayEdit()) {
                 <button
                   type="button"

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { RouterLink } from '@angular/router';
 import type { Changeover } from '@gantelet/core';
 import { STEP_NAMES } from '../../shared/words/changeover-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 
 /** What has to change on the machine, in a line, with the way to the card. */
 @Component({

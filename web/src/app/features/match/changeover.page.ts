@@ -14,7 +14,7 @@ import { roleReaches } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { stepCaution, stepText } from '../../shared/words/changeover-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 import { writeStamps } from '../../shared/write-stamp';
 import { changeoverActions, changeoverFeature } from '../changeover/changeover.state';
 import { shopFeature } from '../shop/shop.state';

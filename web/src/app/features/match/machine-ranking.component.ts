@@ -4,7 +4,8 @@ import type { Machine, Setup } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BAND_WORDS, refusalText } from '../../shared/words/match-words';
-import { needleSizeText, shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
+import { needleSizeText } from '../../shared/words/units-text';
 
 /** Which of the shop's machines to put the work on: by fit and by the minutes of changing over. */
 @Component({

@@ -4,12 +4,14 @@ import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BAND_WORDS, USE_WORDS } from '../../shared/words/match-words';
-import { needleSizeText, shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
+import { needleSizeText } from '../../shared/words/units-text';
+import { CountPipe } from '../../shared/widgets/locale.pipes';
 
 /** Threads for the stack, each with the needle that suits it best. */
 @Component({
   selector: 'gan-thread-ranking',
-  imports: [SignalMarkComponent, StandingComponent],
+  imports: [CountPipe, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (ranking().ranked[0]; as best) {
       <h1>
@@ -21,7 +23,7 @@ import { needleSizeText, shortNumber } from '../../shared/words/units-text';
         This stack is usually sewn with Tex {{ ranking().range.lowTex }} to {{ ranking().range.highTex }}
         <gan-standing standing="practice" source="common practice by leather weight; cloth counts less" />.
         For {{ useWords[use()] }}. Preference: {{ school() }}. Compared
-        {{ ranking().weighed.toLocaleString('en') }} needle-thread pairs.
+        {{ ranking().weighed | count }} needle-thread pairs.
       </p>
       <table>
         <caption class="visually-hidden">

@@ -13,17 +13,19 @@ import { eyeWear, N_PER_LBF, pullVerdict, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BREAK_WORDS } from '../../shared/words/pull-test-words';
 import { moneyIn } from '../../shared/words/money';
-import { lengthUnit, shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
+import { lengthUnit } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { pullTestFeature } from '../pull-test/pull-test.state';
 import { shopFeature } from '../shop/shop.state';
 import type { ThreadUseAnswer } from './thread-use';
+import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 /** Thread per seam, bobbins and cones for a job, and the seam's strength for comparison. */
 @Component({
   selector: 'gan-thread-use',
-  imports: [NumberInputDirective, RouterLink, StandingComponent],
+  imports: [FixedPipe, NumberInputDirective, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Thread use and seam strength</h2>
     <div class="job">
@@ -108,8 +110,8 @@ import type { ThreadUseAnswer } from './thread-use';
         <div>
           <dt>Through the eye, to compare</dt>
           <dd>
-            {{ passes.least.toFixed(0) }} to {{ passes.most.toFixed(0) }} times before it is sewn{{
-              passes.metresPerSecond === null ? '' : ', at ' + passes.metresPerSecond.toFixed(1) + ' m/s'
+            {{ passes.least | fixed: 0 }} to {{ passes.most | fixed: 0 }} times before it is sewn{{
+              passes.metresPerSecond === null ? '' : ', at ' + (passes.metresPerSecond | fixed: 1) + ' m/s'
             }}
             <gan-standing
               standing="assumption"
@@ -122,9 +124,9 @@ import type { ThreadUseAnswer } from './thread-use';
         <div>
           <dt>Wear index</dt>
           <dd>
-            {{ wear.least.toFixed(1) }} to {{ wear.most.toFixed(1)
-            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + wear.wattsPerNewton.toFixed(2) }}: the less,
-            the kinder to thread and eye
+            {{ wear.least | fixed: 1 }} to {{ wear.most | fixed: 1
+            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + (wear.wattsPerNewton | fixed: 2) }}: the
+            less, the kinder to thread and eye
             <gan-standing
               standing="assumption"
               source="a model, passes and speed times friction: compare two set-ups by it, nothing else"

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -18,6 +17,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { messageActions, messageFeature } from './message.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const KIND_WORDS: Readonly<Record<MessageKind, string>> = {
   'machine-stopped': 'a machine is stopped',
@@ -32,7 +32,7 @@ const WAY_WORDS: Readonly<Record<MessageWay, string>> = {
 /** Who is told of what, beyond these screens? */
 @Component({
   selector: 'gan-messages',
-  imports: [DatePipe, ProblemComponent, ReactiveFormsModule, RouterLink, SignalMarkComponent],
+  imports: [ProblemComponent, ReactiveFormsModule, RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './messages.page.html',
   styleUrl: './messages.page.scss',

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -18,6 +17,7 @@ import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state
 import { shopFeature } from '../shop/shop.state';
 import { LOT_STATE_SHAPES, LOT_STATE_WORDS } from './needle-check-words';
 import { needleActions, needleFeature } from './needle.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** Those that wait or are kept out, and so many of the newest others, stand in the list without being asked for. */
 const NEWEST_SHOWN = 8;
@@ -27,7 +27,6 @@ const NEWEST_SHOWN = 8;
   selector: 'gan-lots',
   imports: [
     ColourMarksComponent,
-    DatePipe,
     NeedlePickerComponent,
     NumberInputDirective,
     ProblemComponent,
@@ -35,6 +34,7 @@ const NEWEST_SHOWN = 8;
     RouterLink,
     SignalMarkComponent,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './lots.page.html',

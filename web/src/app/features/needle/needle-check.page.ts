@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -43,6 +42,7 @@ import {
 import { needleActions, needleFeature } from './needle.state';
 import { PullsFieldsComponent } from './pulls-fields.component';
 import { lengthUnit } from '../../shared/words/units-text';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** A look that is said by one of a few words. */
 interface Look {
@@ -116,15 +116,15 @@ const LOOKS: readonly Look[] = [
   selector: 'gan-needle-check',
   imports: [
     ChooserComponent,
-    DatePipe,
     LookChoiceComponent,
-    NumberInputDirective,
     MagnifierComponent,
+    NumberInputDirective,
     ProblemComponent,
     PullsFieldsComponent,
     RouterLink,
     SignalMarkComponent,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './needle-check.page.html',

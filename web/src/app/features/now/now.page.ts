@@ -1,4 +1,3 @@
-import { DatePipe, DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -19,6 +18,7 @@ import { shopFeature } from '../shop/shop.state';
 import { storeActions, storeFeature } from '../store/store.state';
 import { machinesNow, openRounds, orderNotices } from './now-items';
 import { nowActions, nowFeature } from './now.state';
+import { CountPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** Rows of a list that is longer than a glance takes in. */
 const MOST_ROWS = 6;
@@ -26,7 +26,7 @@ const MOST_ROWS = 6;
 /** What needs me now? */
 @Component({
   selector: 'gan-now',
-  imports: [DatePipe, DecimalPipe, ProblemComponent, RouterLink, SignalMarkComponent],
+  imports: [CountPipe, ProblemComponent, RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './now.page.html',
   styleUrl: './now.page.scss',

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -9,11 +8,12 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { writeStamps } from '../../shared/write-stamp';
 import { peopleActions, peopleFeature } from './people.state';
 import { PERSON_LIST } from './person-list';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** Takes in a list of people; each gets a code to sign in with first. */
 @Component({
   selector: 'gan-import-people',
-  imports: [DatePipe, ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent],
+  imports: [ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main>
     <p class="soft no-print"><a routerLink="/people">People and zones</a></p>
@@ -68,7 +68,7 @@ import { PERSON_LIST } from './person-list';
                   <td>
                     <code>{{ one.code }}</code>
                   </td>
-                  <td>{{ one.person.codeUntil | date: 'EEE d MMM HH:mm' }}</td>
+                  <td>{{ one.person.codeUntil | when: 'weekday-day-time' }}</td>
                 </tr>
               }
             </tbody>

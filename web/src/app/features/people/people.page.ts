@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -9,6 +8,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { peopleActions, peopleFeature } from './people.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** What each role may do, in words. */
 const RIGHTS: Readonly<Record<Role, string>> = {
@@ -20,7 +20,7 @@ const RIGHTS: Readonly<Record<Role, string>> = {
 /** Who works here, and where machines stand. */
 @Component({
   selector: 'gan-people',
-  imports: [QrCodeComponent, RouterLink, DatePipe, ProblemComponent, ReactiveFormsModule],
+  imports: [ProblemComponent, QrCodeComponent, ReactiveFormsModule, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './people.page.html',
   styles: `

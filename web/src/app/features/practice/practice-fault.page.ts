@@ -20,7 +20,7 @@ import {
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { findingText } from '../../shared/words/fault-words';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 
 const KINDS: readonly { readonly kind: FaultCheck['kind']; readonly name: string }[] = [
   { kind: 'look', name: 'Look and feel' },

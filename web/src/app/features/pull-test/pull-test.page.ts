@@ -1,4 +1,3 @@
-import { DatePipe, DecimalPipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -27,19 +26,20 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { estimatedNPerCm, pullTestActions, pullTestFeature } from './pull-test.state';
 import { lengthText, lengthUnit } from '../../shared/words/units-text';
+import { CountPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** What gives way when this seam is pulled apart? */
 @Component({
   selector: 'gan-pull-test',
   imports: [
-    DatePipe,
-    DecimalPipe,
+    CountPipe,
     LookChoiceComponent,
     NumberInputDirective,
     ProblemComponent,
     ReactiveFormsModule,
     RouterLink,
     StandingComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './pull-test.page.html',

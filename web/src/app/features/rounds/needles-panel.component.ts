@@ -7,13 +7,15 @@ import type { NeedleOutlook, NeedleStock, RoundsPlanView } from '@gantelet/contr
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText } from '../../shared/words/rounds-words';
+import { fixedNumber } from '../../shared/locale';
+import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 const SPARK = { width: 150, height: 34 } as const;
 
 /** Needles ahead: what the plan and failures leave of each kind, when it runs out, and what to order by when. */
 @Component({
   selector: 'gan-needles-panel',
-  imports: [RouterLink, SignalMarkComponent],
+  imports: [FixedPipe, RouterLink, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<section aria-label="Needles ahead">
     <h2>Needles ahead</h2>
@@ -56,7 +58,7 @@ const SPARK = { width: 150, height: 34 } as const;
                   </svg>
                 }
               </td>
-              <td>{{ row.outlook.planned }} + about {{ row.outlook.failures.toFixed(0) }}</td>
+              <td>{{ row.outlook.planned }} + about {{ row.outlook.failures | fixed: 0 }}</td>
               <td>
                 @if (row.outlook.onHand === null) {
                   <span class="soft">assumed enough</span>
@@ -188,6 +190,6 @@ function sparkOf({ left }: NeedleOutlook) {
         .x((_, i) => x(i))
         .y(({ expected }) => y(expected))([...left]) ?? '',
     zero: y(0),
-    words: `${last.expected.toFixed(0)} left at the end (${last.low.toFixed(0)} to ${last.high.toFixed(0)})`,
+    words: `${fixedNumber(last.expected, 0)} left at the end (${fixedNumber(last.low, 0)} to ${fixedNumber(last.high, 0)})`,
   };
 }

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -37,19 +36,20 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { RoundPaperComponent } from './round-paper.component';
 import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } from './rounds.state';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** What do I change now, in which order? A mechanic's round, on a phone in the hall or on paper. */
 @Component({
   selector: 'gan-round-sheets',
   imports: [
     ColourMarksComponent,
-    DatePipe,
     ProblemComponent,
+    RoundPaperComponent,
     RouterLink,
     ServicesDueComponent,
     SignalMarkComponent,
     UndoToastComponent,
-    RoundPaperComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<main class="no-print">
@@ -141,8 +141,8 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
               @if (task.state === 'open' && along().get(task.machineId); as way) {
                 <p class="watch">
                   <gan-signal shape="watch" /> Next here: {{ way.jobName }}, due
-                  {{ way.dueAtMs | date: 'EEE HH:mm' }}, with another needle. Its changeover takes this change
-                  along and saves about {{ way.savesMinutes }} min.
+                  {{ way.dueAtMs | when: 'weekday-time' }}, with another needle. Its changeover takes this
+                  change along and saves about {{ way.savesMinutes }} min.
                   <a [routerLink]="['/changeovers/at', task.machineId]">Change over</a>
                 </p>
               }
@@ -233,7 +233,7 @@ import { roundsActions, roundsFeature, type TaskOfShift, type TickedChange } fro
         </p>
       }
       @if (published()?.publishedAt; as at) {
-        <p class="soft">Published {{ at | date: 'd MMM, HH:mm' }}.</p>
+        <p class="soft">Published {{ at | when: 'day-time' }}.</p>
       }
     </main>
     <gan-round-paper [sheets]="paper()" />`,

@@ -1,5 +1,6 @@
 import { scaleBand, scaleLinear } from 'd3-scale';
 import type { PlannedMachineView, RoundsPlanView, RoundsView } from '@gantelet/contracts';
+import { dateText, fixedNumber } from '../../shared/locale';
 
 /** Measures of the drawing, in its own units. */
 export const LAYOUT = { left: 148, top: 46, row: 20, zone: 26, width: 900, right: 8 } as const;
@@ -135,7 +136,7 @@ function rowOf(
         pinned,
         published,
         hours: age,
-        words: `${machine.name}, change after ${age.toFixed(1)} h${pinned ? ', pinned' : ''}`,
+        words: `${machine.name}, change after ${fixedNumber(age, 1)} h${pinned ? ', pinned' : ''}`,
       });
     }
     begin = shift;
@@ -152,12 +153,10 @@ function daysOf(
   const firsts = shifts.flatMap(({ day }, s) => (s === 0 || shifts[s - 1]!.day !== day ? [s] : []));
   return firsts.map((first, i) => {
     const last = (firsts[i + 1] ?? shifts.length) - 1;
-    const date = new Date(`${shifts[first]!.day}T00:00:00Z`);
-    const weekday = date.toLocaleDateString('en-GB', { weekday: 'short', timeZone: 'UTC' });
     return {
       x: xOf(first),
       width: xOf(last) + bandwidth - xOf(first),
-      text: `${weekday} ${date.getUTCDate()}`,
+      text: dateText(shifts[first]!.day, 'day-of-week'),
     };
   });
 }

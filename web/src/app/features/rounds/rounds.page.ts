@@ -31,6 +31,7 @@ import type { DrawnRow } from './rounds-layout';
 import { RoundsTableComponent } from './rounds-table.component';
 import { RoundsTimelineComponent } from './rounds-timeline.component';
 import { roundsActions, roundsFeature, type PickedChange } from './rounds.state';
+import { fixedNumber } from '../../shared/locale';
 
 /** Machines that are drawn at once; larger shops begin with one zone. */
 const DRAWN_AT_ONCE = 80;
@@ -105,7 +106,7 @@ export class RoundsPage {
     if (plan.conflicts.length > 0) return 'This plan breaks limits.';
     if (this.isCheapest()) return 'This is the cheapest possible plan.';
     const gap = plan.bound > 0 ? 100 * (plan.cost.total / plan.bound - 1) : 0;
-    return `This plan is within ${Math.max(0.1, gap).toFixed(1)} % of the cheapest possible.`;
+    return `This plan is within ${fixedNumber(Math.max(0.1, gap), 1)} % of the cheapest possible.`;
   });
   /** Published changes that this plan has elsewhere. */
   protected readonly movedCount = computed(() =>
@@ -171,11 +172,11 @@ export class RoundsPage {
   };
 
   protected percent(share: number): string {
-    return (100 * share).toFixed(0);
+    return fixedNumber(100 * share, 0);
   }
 
   protected meanText({ mean, low, high }: ComparedRule['failures']): string {
-    return `${mean.toFixed(mean < 10 ? 1 : 0)} ± ${((high - low) / 2).toFixed(1)}`;
+    return `${fixedNumber(mean, mean < 10 ? 1 : 0)} ± ${fixedNumber((high - low) / 2, 1)}`;
   }
 
   protected ruleWords(rule: ComparedRule['rule']): string {

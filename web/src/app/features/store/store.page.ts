@@ -1,4 +1,4 @@
-import { DatePipe, NgTemplateOutlet } from '@angular/common';
+import { NgTemplateOutlet } from '@angular/common';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -46,6 +46,7 @@ import {
   useText,
   whyOrderText,
 } from '../../shared/words/store-words';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const NO_NEEDLE: NeedleChoice = { systemId: '135x17', nm: 110, pointId: 'round', finishId: 'chromed' };
 
@@ -53,7 +54,6 @@ const NO_NEEDLE: NeedleChoice = { systemId: '135x17', nm: 110, pointId: 'round',
 @Component({
   selector: 'gan-store',
   imports: [
-    DatePipe,
     NgbNavModule,
     NgTemplateOutlet,
     ProblemComponent,
@@ -62,6 +62,7 @@ const NO_NEEDLE: NeedleChoice = { systemId: '135x17', nm: 110, pointId: 'round',
     StandingComponent,
     StoreItemFormComponent,
     StoreMoveFormComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './store.page.html',

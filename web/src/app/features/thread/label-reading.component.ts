@@ -12,7 +12,8 @@ import {
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { threadDoubtText } from '../../shared/words/label-words';
 import { doubtText } from '../../shared/words/match-words';
-import { lengthText, shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
+import { lengthText } from '../../shared/words/units-text';
 
 interface Row {
   readonly name: string;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, signal } from '@an
 import { RouterLink } from '@angular/router';
 import { readLabel, threadEquivalents, type LabelReading } from '@gantelet/core';
 import { QrCodeComponent } from '../../shared/widgets/qr-code.component';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 
 /** A label for a spool or a needle tube, 62 mm wide, with a code that opens the item. */
 @Component({

@@ -4,7 +4,7 @@ import { weighedTex } from '@gantelet/core';
 import type { StandInAsk } from '@gantelet/contracts';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { shortNumber } from '../../shared/words/units-text';
+import { shortNumber } from '../../shared/locale';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { deviceActions, deviceFeature } from '../device/device.state';
 

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -50,6 +49,7 @@ import { shopFeature } from '../shop/shop.state';
 import { ThreadPathComponent, type MovedStation } from './thread-path.component';
 import { threadingActions, threadingFeature } from './threading.state';
 import { lengthUnit } from '../../shared/words/units-text';
+import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const stationControl = ({ kind, hole, side, note, x, y }: Station) =>
   new FormGroup({
@@ -65,7 +65,6 @@ const stationControl = ({ kind, hole, side, note, x, y }: Station) =>
 @Component({
   selector: 'gan-threading',
   imports: [
-    DatePipe,
     NumberInputDirective,
     ProblemComponent,
     ReactiveFormsModule,
@@ -73,6 +72,7 @@ const stationControl = ({ kind, hole, side, note, x, y }: Station) =>
     SignalMarkComponent,
     StandingComponent,
     ThreadPathComponent,
+    WhenPipe,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './threading.page.html',

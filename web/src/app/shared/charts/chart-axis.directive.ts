@@ -1,7 +1,7 @@
 import { computed, Directive, effect, ElementRef, inject, input } from '@angular/core';
 import { axisBottom, axisLeft, type AxisScale } from 'd3-axis';
 import { select } from 'd3-selection';
-import { shortNumber } from '../words/units-text';
+import { shortNumber } from '../locale';
 
 /** The axis of a chart, drawn into a group of its SVG. @example `<g ganChartAxis="bottom" [scale]="hours()" [at]="250" />` */
 @Directive({

@@ -1,5 +1,5 @@
 import { unparse } from 'papaparse';
-import { shortNumber } from '../words/units-text';
+import { shortNumber } from '../locale';
 
 type Cell = number | string | null;
 

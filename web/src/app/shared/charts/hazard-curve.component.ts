@@ -5,6 +5,7 @@ import { weibull, type WeibullParameters } from '@gantelet/core';
 import { ChartAxisDirective } from './chart-axis.directive';
 import { ChartFrameComponent } from './chart-frame.component';
 import { percentText, type ChartTable } from './chart-table';
+import { fixedNumber } from '../locale';
 
 /** A step of the survival curve. */
 export interface HazardStep {
@@ -114,7 +115,7 @@ export class HazardCurveComponent {
     const life = weibull(law);
     const at = [0.25, 0.5, 0.9].map((share) => {
       const hours = share * this.lastHours();
-      return `${(100 * life.hazardPerHour(hours)).toFixed(1)} % at ${hours.toFixed(0)} h`;
+      return `${fixedNumber(100 * life.hazardPerHour(hours), 1)} % at ${fixedNumber(hours, 0)} h`;
     });
     return `Needles that wear out in the next hour: ${at.join(', ')}.`;
   });

@@ -5,6 +5,8 @@ import { weibull, type BandPoint, type WeibullParameters } from '@gantelet/core'
 import { ChartAxisDirective } from './chart-axis.directive';
 import { ChartFrameComponent } from './chart-frame.component';
 import { percentText, type ChartTable } from './chart-table';
+import { fixedNumber } from '../locale';
+import { FixedPipe } from '../widgets/locale.pipes';
 
 /** A step of the survival curve. */
 export interface CurveStep {
@@ -17,7 +19,7 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
 /** Share of needles still good over running hours: what was seen as steps, the law through it, and its band. */
 @Component({
   selector: 'gan-life-curve',
-  imports: [ChartAxisDirective, ChartFrameComponent],
+  imports: [ChartAxisDirective, ChartFrameComponent, FixedPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-chart-frame name="needle-lives" [text]="text()" [table]="table()">
     <svg viewBox="0 0 610 300" role="img" [attr.aria-label]="text()">
@@ -38,7 +40,7 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       @if (intervalHours(); as hours) {
         <path class="interval" [attr.d]="'M' + x(hours) + ' ${TOP - 4}V${AXIS}'" />
         <text class="interval-word" [attr.x]="x(hours)" y="16" text-anchor="middle">
-          change at {{ hours.toFixed(1) }} h
+          change at {{ hours | fixed: 1 }} h
         </text>
       }
       <text x="${LEFT}" y="294">
@@ -134,10 +136,10 @@ export class LifeCurveComponent {
     const law = this.law();
     if (!law) return `${this.steps().length} ages at which needles wore out; no wear curve yet.`;
     const { quantileHours } = weibull(law);
-    const at = (share: number): string => quantileHours(share).toFixed(1);
+    const at = (share: number): string => fixedNumber(quantileHours(share), 1);
     const interval = this.intervalHours();
     const planned =
-      interval === null ? 'no planned change' : `planned change at ${interval.toFixed(1)} hours`;
+      interval === null ? 'no planned change' : `planned change at ${fixedNumber(interval, 1)} hours`;
     return `One in ten needles is worn by ${at(0.1)} running hours, half by ${at(0.5)}, nine in ten by ${at(0.9)}; ${planned}.`;
   });
 

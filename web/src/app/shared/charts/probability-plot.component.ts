@@ -5,6 +5,7 @@ import { ChartAxisDirective } from './chart-axis.directive';
 import { ChartFrameComponent } from './chart-frame.component';
 import { percentText, type ChartTable } from './chart-table';
 import type { CurveStep } from './life-curve.component';
+import { fixedNumber } from '../locale';
 
 const [LEFT, RIGHT, TOP, AXIS] = [50, 290, 12, 210];
 const SHARES = [0.01, 0.05, 0.1, 0.2, 0.5, 0.8, 0.95, 0.99] as const;
@@ -90,7 +91,7 @@ export class ProbabilityPlotComponent {
     const law = this.law();
     const count = `${this.points().length} ages on Weibull paper`;
     return law
-      ? `${count}; the fitted curve has shape ${law.shape.toFixed(2)} and scale ${law.scaleHours.toFixed(1)} hours.`
+      ? `${count}; the fitted curve has shape ${fixedNumber(law.shape, 2)} and scale ${fixedNumber(law.scaleHours, 1)} hours.`
       : `${count}; no wear curve yet.`;
   });
 

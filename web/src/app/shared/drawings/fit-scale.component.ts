@@ -3,13 +3,15 @@ import { scaleLinear } from 'd3-scale';
 import { fitBands, SHIPPED_VALUES, type FitBand, type Values } from '@gantelet/core';
 import { BAND_WORDS } from '../words/match-words';
 import { DrawingComponent } from './drawing.component';
+import { fixedNumber } from '../locale';
+import { FixedPipe } from '../widgets/locale.pipes';
 
 const [LOW, HIGH] = [0.15, 0.56];
 
 /** Where the ratio of thread to blade lies among the bands, with its uncertainty and the school's limit. */
 @Component({
   selector: 'gan-fit-scale',
-  imports: [DrawingComponent],
+  imports: [DrawingComponent, FixedPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-drawing name="fit" [text]="text()">
     <svg viewBox="0 0 520 98" role="img" [attr.aria-label]="text()">
@@ -25,10 +27,12 @@ const [LOW, HIGH] = [0.15, 0.56];
         height="30"
       />
       <path class="here" [attr.d]="'M' + x(ratio()) + ' 30l-7 -10h14z'" />
-      <text class="value" [attr.x]="x(ratio())" y="15" text-anchor="middle">{{ ratio().toFixed(2) }}</text>
+      <text class="value" [attr.x]="x(ratio())" y="15" text-anchor="middle">
+        {{ ratio() | fixed: 2 }}
+      </text>
       <path class="limit" [attr.d]="'M' + x(limit()) + ' 26v36'" />
       <text class="limit-word" [attr.x]="x(limit())" y="93" text-anchor="middle">
-        school limit {{ limit().toFixed(2) }}
+        school limit {{ limit() | fixed: 2 }}
       </text>
     </svg>
   </gan-drawing>`,
@@ -102,7 +106,7 @@ export class FitScaleComponent {
   );
   protected readonly text = computed(
     () =>
-      `Thread to blade ${this.ratio().toFixed(2)}, give or take ${Math.round(this.soft() * 100)} %; the school accepts up to ${this.limit().toFixed(2)}.`,
+      `Thread to blade ${fixedNumber(this.ratio(), 2)}, give or take ${Math.round(this.soft() * 100)} %; the school accepts up to ${fixedNumber(this.limit(), 2)}.`,
   );
 
   protected x(ratio: number): number {

@@ -17,6 +17,7 @@ import type { Device, InstrumentKind, StandInAsk } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../widgets/signal-mark.component';
 import { LiveDevices } from './live-devices';
 import { mistrust, NOTHING_HEARD, TRACE_MS } from './live-state';
+import { fixedNumber } from '../locale';
 
 const [WIDTH, HEIGHT] = [240, 54];
 const WORDS = {
@@ -221,6 +222,6 @@ export class LiveReadingComponent {
   }
 
   protected text(value: number): string {
-    return value.toFixed(this.words().digits).replace(/^-(0(\.0+)?)$/, '$1');
+    return fixedNumber(value, this.words().digits);
   }
 }

@@ -1,14 +1,14 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { NeedleSource } from './needle-source';
+import { FixedPipe, WhenPipe } from './locale.pipes';
 
 let made = 0;
 
 /** A new needle, of which lot, or one from a pocket; and the way to have a look at it first. */
 @Component({
   selector: 'gan-needle-source',
-  imports: [DatePipe, RouterLink],
+  imports: [FixedPipe, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (source().again().length > 0) {
       <div class="choices" role="radiogroup" aria-label="New or part-used">
@@ -31,7 +31,7 @@ let made = 0;
               [checked]="source().partUsed()?.id === kept.id"
               (change)="source().partUsed.set(kept)"
             />
-            Pocket {{ kept.pocket }}: {{ kept.runningHours.toFixed(1) }} h in
+            Pocket {{ kept.pocket }}: {{ kept.runningHours | fixed: 1 }} h in
             {{ kept.setupName ?? kept.machineName }}
           </label>
         }
@@ -45,7 +45,7 @@ let made = 0;
             <select class="form-select" (change)="source().newLotId.set(lotChoice.value || null)" #lotChoice>
               @for (lot of source().lots(); track lot.id) {
                 <option [value]="lot.id" [selected]="lot.id === source().newLotId()">
-                  {{ lot.code }}, from {{ lot.receivedAt | date: 'd MMM'
+                  {{ lot.code }}, from {{ lot.receivedAt | when: 'day'
                   }}{{ lot.state === 'to-check' ? ', not checked yet' : '' }}
                 </option>
               }

@@ -22,6 +22,7 @@ import {
 import { MM_PER_INCH, readTypedNumber } from '@gantelet/core';
 import { numberProblem, type NumberLimits } from '../words/number-words';
 import { lengthUnit } from '../words/units-text';
+import { shortNumber } from '../locale';
 
 let made = 0;
 
@@ -162,7 +163,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   private text(number: number): string {
     const { worth } = this.seen();
     // Inches come in thousandths.
-    return String(Number((number / worth).toFixed(worth === 1 ? this.digits() : 3)));
+    return shortNumber(number / worth, worth === 1 ? this.digits() : 3);
   }
 
   private say(problem: string | null): void {

@@ -2,7 +2,7 @@ import { caseFor, caseTakes, type CaseLatch, type SettingScrew, type DropTest } 
 import type { BobbinCaseView } from '@gantelet/contracts';
 import { turnsWords } from './changeover-words';
 import { DROP_WORDS } from './tension-words';
-import { shortNumber } from './units-text';
+import { shortNumber } from '../locale';
 
 export const SETTING_SCREW_WORDS: Readonly<Record<SettingScrew, string>> = {
   only: 'the only one',

@@ -8,7 +8,8 @@ import {
   type StitchControl,
 } from '@gantelet/core';
 import { EDGE_WORDS, footSettingText } from './hand-setting-words';
-import { lengthText, shortNumber } from './units-text';
+import { shortNumber } from '../locale';
+import { lengthText } from './units-text';
 
 /** A step of a changeover as one short order with its amount. */
 export function stepText(step: ChangeoverStep): string {

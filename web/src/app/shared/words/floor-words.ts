@@ -1,5 +1,6 @@
 import type { FragmentCount, NeedleState, RemovalCause, Trouble, TroubleCheck } from '@gantelet/core';
 import type { CounterView, FloorMachine } from '@gantelet/contracts';
+import { countNumber, dateText, fixedNumber, shortNumber } from '../locale';
 
 export const STATE_WORDS: Readonly<Record<NeedleState, string>> = {
   good: 'good',
@@ -43,8 +44,10 @@ type Age = NonNullable<FloorMachine['age']>;
 
 /** Hours left or overdue, to a tenth; for a needle that runs to failure, the hours it has. */
 export function hoursLeftText({ hoursLeft, runningHours }: Age): string {
-  if (hoursLeft === null) return `${runningHours.toFixed(1)} h in, runs to failure`;
-  return hoursLeft < 0 ? `${Math.abs(hoursLeft).toFixed(1)} h over` : `${hoursLeft.toFixed(1)} h left`;
+  if (hoursLeft === null) return `${fixedNumber(runningHours, 1)} h in, runs to failure`;
+  return hoursLeft < 0
+    ? `${fixedNumber(Math.abs(hoursLeft), 1)} h over`
+    : `${fixedNumber(hoursLeft, 1)} h left`;
 }
 
 /** The same with how uncertain it is. @example hoursRangeText(age) // 'about 1 h left (0 to 2.3 h)' */
@@ -54,21 +57,17 @@ export function hoursRangeText(age: Age): string {
   if (hoursLeft === null || sooner + later < 0.1) return hoursLeftText(age);
   const [hours, word, below, above] =
     hoursLeft < 0 ? [-hoursLeft, 'over', later, sooner] : [hoursLeft, 'left', sooner, later];
-  const about = sooner + later > 1 && hours >= 1 ? hours.toFixed(0) : hours.toFixed(1);
-  const tenth = (value: number): string => String(Number(Math.max(0, value).toFixed(1)));
+  const about = sooner + later > 1 && hours >= 1 ? fixedNumber(hours, 0) : fixedNumber(hours, 1);
+  const tenth = (value: number): string => shortNumber(Math.max(0, value));
   return `about ${about} h ${word} (${tenth(hours - below)} to ${tenth(hours + above)} h)`;
 }
-
-/** Made once: for thousands of machines making them takes longer than drawing. */
-const COUNT = new Intl.NumberFormat('en-GB');
-export const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** What a machine's counter says, short; null without one. */
 export function counterText(counter: CounterView | null): string | null {
   if (!counter) return null;
-  if (counter.state === 'heard') return `${COUNT.format(counter.stitches)} stitches counted`;
+  if (counter.state === 'heard') return `${countNumber(counter.stitches)} stitches counted`;
   if (counter.lastHeardAt === null) return 'stitch counter not responding; hours estimated';
-  return `stitch counter not responding since ${CLOCK.format(new Date(counter.lastHeardAt))}; hours estimated`;
+  return `stitch counter not responding since ${dateText(counter.lastHeardAt, 'time')}; hours estimated`;
 }
 
 /** Why a needle came out, and in how many pieces. @example removalText('accident', 'missing') // 'hit something, broken, piece missing' */

@@ -9,8 +9,8 @@ import {
 } from '@gantelet/core';
 import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
-import { CLOCK, removalText, TROUBLE_WORDS } from './floor-words';
-import { shortNumber } from './units-text';
+import { removalText, TROUBLE_WORDS } from './floor-words';
+import { dateText, fixedNumber, shortNumber } from '../locale';
 import { DROP_WORDS, GRADE_WORDS } from './tension-words';
 
 export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
@@ -49,7 +49,7 @@ export const sinceText = ({
   clock,
   interval,
 }: Pick<MachineService, 'since' | 'clock' | 'interval'>): string =>
-  `${clock === 'hours' ? since.toFixed(1) : Math.floor(since)} of ${shortNumber(interval)} ${clockWord(clock, interval)}`;
+  `${clock === 'hours' ? fixedNumber(since, 1) : Math.floor(since)} of ${shortNumber(interval)} ${clockWord(clock, interval)}`;
 
 const FINDING_WORDS = {
   'needle-changed': 'needle changed',
@@ -71,14 +71,14 @@ const ENDING_WORDS = { finished: 'finished', 'put-aside': 'put aside', 'taken-ba
 export function eventText(event: MachineEvent): { readonly head: string; readonly more: string } {
   switch (event.kind) {
     case 'needle-in': {
-      const used = event.entryHours > 0 ? `, part-used, ${event.entryHours.toFixed(1)} h` : '';
+      const used = event.entryHours > 0 ? `, part-used, ${fixedNumber(event.entryHours, 1)} h` : '';
       const lot = event.lotCode === null ? '' : `, lot ${event.lotCode}`;
       return { head: 'Needle in', more: `${needleText(event.needle)}${used}${lot}` };
     }
     case 'needle-out':
       return {
         head: `Needle out, ${removalText(event.cause, event.fragments)}`,
-        more: `${event.runningHours.toFixed(1)} running hours`,
+        more: `${fixedNumber(event.runningHours, 1)} running hours`,
       };
     case 'change-undone':
       return { head: 'Needle change undone', more: '' };
@@ -95,7 +95,7 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
         more: listed(event.note, takenBackText(event.withdrawnBy)),
       };
     case 'pieces': {
-      const each = `${event.stitchesPerPiece} stitches each, from ${CLOCK.format(new Date(event.from))}`;
+      const each = `${event.stitchesPerPiece} stitches each, from ${dateText(event.from, 'time')}`;
       return { head: `${event.pieces} pieces sewn`, more: listed(each, takenBackText(event.withdrawnBy)) };
     }
     case 'set-for':

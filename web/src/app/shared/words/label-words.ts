@@ -1,5 +1,5 @@
 import type { NeedleSize, ThreadDoubt, ThreadSizeReading } from '@gantelet/core';
-import { shortNumber } from './units-text';
+import { shortNumber } from '../locale';
 
 /** Sizes that are made, in the place of one that is not. @example noSuchSizeText(...) // No such needle size. Did you mean 70/10 or 80/12? */
 export function noSuchSizeText(near: readonly NeedleSize[]): string {

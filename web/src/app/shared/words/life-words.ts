@@ -2,6 +2,7 @@ import { needleFinish } from '@gantelet/core';
 import type { MaterialKind, PointFamily, RunToFailureReason, Sensitivity } from '@gantelet/core';
 import type { GroupReport, LifeGroup } from '@gantelet/contracts';
 import { CLASS_WORDS } from './machine-words';
+import { shortNumber } from '../locale';
 
 const KIND_WORDS: Readonly<Record<MaterialKind, string>> = {
   leather: 'Leather',
@@ -37,7 +38,7 @@ function partText(part: string): string {
 
 /** Running hours to a tenth, the decimal left off where it is none. */
 export function hoursText(hours: number): string {
-  return `${Number(hours.toFixed(hours < 20 ? 1 : 0))} h`;
+  return `${shortNumber(hours, hours < 20 ? 1 : 0)} h`;
 }
 
 /** What to do, short. */

@@ -13,7 +13,8 @@ import type {
   ThreadUse,
 } from '@gantelet/core';
 import { pointStyle } from '@gantelet/core';
-import { lengthText, rangeText, shortNumber } from './units-text';
+import { fixedNumber, shortNumber } from '../locale';
+import { lengthText, rangeText } from './units-text';
 
 export const BAND_WORDS: Readonly<Record<FitBand, string>> = {
   'too-loose': 'very loose',
@@ -107,7 +108,7 @@ export function reasonText(reason: MatchReason): string {
         : `Keep the seam ${lengthText(reason.edgeMm)} or more off the edge.`;
     case 'plate':
       return PLATE_WORDS[reason.verdict]
-        .replace('{ratio}', reason.ratio.toFixed(1))
+        .replace('{ratio}', fixedNumber(reason.ratio, 1))
         .replace('{gap}', lengthText(reason.gapMm));
     case 'point':
       return `Point: ${reason.look}.`;

@@ -1,7 +1,8 @@
 import type { ShopCosts } from '@gantelet/contracts';
+import { moneyFormat } from '../locale';
 
 /** Amounts in the shop's own money. */
 export function moneyIn({ currency }: Pick<ShopCosts, 'currency'>): (amount: number) => string {
-  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  const format = moneyFormat(currency);
   return (amount) => format.format(amount);
 }

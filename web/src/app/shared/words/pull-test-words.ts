@@ -1,5 +1,6 @@
 import { pullNPerCm, type Break, type PullTest } from '@gantelet/core';
-import { lengthText, shortNumber } from './units-text';
+import { shortNumber } from '../locale';
+import { lengthText } from './units-text';
 
 /** What gave way, as somebody says it. */
 export const BREAK_WORDS: Readonly<Record<Break, string>> = {

@@ -7,6 +7,7 @@ import type {
   SkipReason,
 } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
+import { dateText } from '../locale';
 
 export const RULE_WORDS: Readonly<Record<ComparedRule['rule'], string>> = {
   plan: 'this plan',
@@ -50,13 +51,7 @@ export function moveCostText(cost: number, money: (amount: number) => string): s
 }
 
 export function dayText(day: string): string {
-  const date = new Date(`${day}T00:00:00Z`);
-  return date.toLocaleDateString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    timeZone: 'UTC',
-  });
+  return dateText(day, 'weekday');
 }
 
 /** What a broken limit is, and the least that would free it. */

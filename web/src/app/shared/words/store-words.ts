@@ -8,6 +8,7 @@ import {
   type ThreadNeed,
 } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
+import { shortNumber, countNumber, dateText } from '../locale';
 
 export const KIND_WORDS: Readonly<Record<StoreThingKind, string>> = {
   needle: 'Needles',
@@ -32,8 +33,6 @@ const PACKS: Readonly<Record<StoreThingKind, readonly [one: string, many: string
   thread: ['cone', 'cones'],
   part: ['pack', 'packs'],
 };
-const ROUGH = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 2 });
-const NUMBER = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
 const MONTH_DAYS = 30.4;
 
 export function thingText(thing: StoreThing): string {
@@ -47,12 +46,12 @@ export const unitText = (kind: StoreThingKind): string => UNITS[kind][1];
 /** @example quantityText('thread', 7500) // '7,500 m' */
 export function quantityText(kind: StoreThingKind, quantity: number): string {
   const [one, many] = UNITS[kind];
-  return `${NUMBER.format(quantity)} ${quantity === 1 ? one : many}`;
+  return `${countNumber(quantity)} ${quantity === 1 ? one : many}`;
 }
 
 /** A quantity in a list of its kind, which says what it is in. @example countText('needle', 15) // '15' */
 export function countText(kind: StoreThingKind, quantity: number): string {
-  return kind === 'thread' ? quantityText(kind, quantity) : NUMBER.format(quantity);
+  return kind === 'thread' ? quantityText(kind, quantity) : countNumber(quantity);
 }
 
 /** What is there, rounded where a part of it was worked out from what machines sewed. */
@@ -75,9 +74,9 @@ export function packsText(
   quantity: number,
 ): string {
   if (packSize === 1) return '';
-  const packs = Number((quantity / packSize).toFixed(1));
+  const packs = quantity / packSize;
   const [one, many] = PACKS[thing.kind];
-  return `${packs} ${packs === 1 ? one : many}`;
+  return `${shortNumber(packs)} ${packs === 1 ? one : many}`;
 }
 
 /** What comes in a pack, for a label. @example packText(thread of 2500 m) // 'Cone of 2,500 m' */
@@ -91,7 +90,7 @@ export function useText({ thing, perDay }: StoreItem): string {
   const month = MONTH_DAYS * perDay;
   if (month === 0) return 'none';
   if (month < 1) return 'less than 1 a month';
-  return `${ROUGH.format(month)}${thing.kind === 'thread' ? ' m' : ''} a month`;
+  return `${countNumber(Number(month.toPrecision(2)))}${thing.kind === 'thread' ? ' m' : ''} a month`;
 }
 
 /** Why it is to be ordered: how long it still lasts beside how long a delivery takes, or the jobs that take more. */
@@ -111,7 +110,7 @@ export function remarksOn(item: StoreItem): readonly string[] {
       `${quantityText(thing.kind, overage)} came more than ${monthsText(shelfMonths!)} ago. Try it before it is used.`,
     );
   else if (overageFrom !== null)
-    remarks.push(`Past its ${monthsText(shelfMonths!)} from ${DAY.format(new Date(overageFrom))}.`);
+    remarks.push(`Past its ${monthsText(shelfMonths!)} from ${dateText(overageFrom, 'year')}.`);
   if (sewn && sewn.sinceCount > 0)
     remarks.push(
       sewn.isShared
@@ -143,9 +142,8 @@ export function needText(need: ThreadNeed): string {
   return `${threadText(need)}: about ${metresText(neededMetres)} for these jobs, ${metresText(thereMetres ?? 0)} in the store${ordered}`;
 }
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 const metresText = (metres: number): string =>
-  `${metres < 100 ? Math.round(metres) : NUMBER.format(Number(metres.toPrecision(2)))} m`;
+  `${metres < 100 ? Math.round(metres) : countNumber(Number(metres.toPrecision(2)))} m`;
 const monthsText = (months: number): string =>
   months % 12 === 0 ? `${months / 12} ${months === 12 ? 'year' : 'years'}` : `${months} months`;
 

@@ -1,5 +1,6 @@
 import { MM_PER_INCH, needleSize, stitchesPerInch } from '@gantelet/core';
 import { shownUnits, type UnitOrder } from '../preferences';
+import { fixedNumber, shortNumber } from '../locale';
 
 /** A measure under two units, in the order the device shows them. */
 export interface TwoUnits {
@@ -9,11 +10,6 @@ export interface TwoUnits {
 
 const ordered = (metric: string, inch: string, order: UnitOrder): TwoUnits =>
   order === 'metric' ? { first: metric, second: inch } : { first: inch, second: metric };
-
-/** A number with at most `digits` decimals, without trailing zeros. */
-export function shortNumber(value: number, digits = 1): string {
-  return String(Number(value.toFixed(digits)));
-}
 
 /** A needle size. @example needleSizeText(140, 'metric') // NM 140, 22 */
 export function needleSizeText(nm: number, order: UnitOrder): TwoUnits {
@@ -50,7 +46,7 @@ const COUNTED: ReadonlySet<string> = new Set(['seams', 'steps', 'turns', 'weight
 export function lengthText(lengthMm: number, digits = 1): string {
   if (shownUnits() === 'metric') return `${shortNumber(lengthMm, digits)} mm`;
   const inches = lengthMm / MM_PER_INCH;
-  return `${inches.toFixed(Math.abs(inches) < 1 ? 3 : 2)} in`;
+  return `${fixedNumber(inches, Math.abs(inches) < 1 ? 3 : 2)} in`;
 }
 
 /** What lengths are in on this device, for the label of a field. */

@@ -8,9 +8,10 @@ import { lengthText, needleSizeText, rangeText, stitchText, valueWithUnit } from
 
 describe('units side by side', () => {
   it('stand in the order the device asks for', () => {
+    // 25.4 mm to the inch: 4 mm are 6.35 stitches.
     expect(needleSizeText(140, 'metric')).toEqual({ first: 'NM 140', second: '22' });
     expect(needleSizeText(140, 'inch')).toEqual({ first: '#22', second: 'NM 140' });
-    expect(stitchText(4, 'metric')).toEqual({ first: '4 mm', second: '6.3 per inch' });
+    expect(stitchText(4, 'metric')).toEqual({ first: '4 mm', second: '6.4 per inch' });
   });
 
   afterEach(() => {

@@ -1,0 +1,85 @@
+/** How numbers and dates are written for whoever looks at this page. Words are English; signs and orders are the reader's. */
+export interface Locale {
+  readonly numbers: string;
+  /** Names of days and months are English: where the reader's language is another, the order is day, month, year. */
+  readonly dates: string;
+}
+
+/** @param language of the browser, as BCP 47 names it */
+export function localeOf(language: string): Locale {
+  return { numbers: language, dates: /^en\b/.test(language) ? language : 'en-GB' };
+}
+
+export const LOCALE = localeOf(navigator.language);
+
+const DATE_STYLES = {
+  day: { day: 'numeric', month: 'short' },
+  year: { day: 'numeric', month: 'short', year: 'numeric' },
+  'day-of-week': { weekday: 'short', day: 'numeric' },
+  weekday: { weekday: 'short', day: 'numeric', month: 'short' },
+  long: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
+  time: { hour: '2-digit', minute: '2-digit' },
+  'weekday-time': { weekday: 'short', hour: '2-digit', minute: '2-digit' },
+  'day-time': { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' },
+  'weekday-day-time': {
+    ...{ weekday: 'short', day: 'numeric', month: 'short' },
+    ...{ hour: '2-digit', minute: '2-digit' },
+  },
+  'year-time': { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' },
+  second: {
+    ...{ day: 'numeric', month: 'short', year: 'numeric' },
+    ...{ hour: '2-digit', minute: '2-digit', second: '2-digit' },
+  },
+} as const satisfies Record<string, Intl.DateTimeFormatOptions>;
+/** What is told of an instant. @example 'weekday-time' // Thu 15:05 */
+export type DateStyle = keyof typeof DATE_STYLES;
+
+const DAY = /^(\d{4})-(\d\d)-(\d\d)$/;
+
+/**
+ * An instant on this device's clock, or a day of the calendar, which is the same everywhere.
+ *
+ * @param at an instant, its ISO text or milliseconds; or a day, such as 2026-03-04
+ */
+export function dateText(at: Date | string | number, style: DateStyle, { dates }: Locale = LOCALE): string {
+  const day = typeof at === 'string' ? DAY.exec(at) : null;
+  const date = day ? new Date(Number(day[1]), Number(day[2]) - 1, Number(day[3])) : new Date(at);
+  return kept(`${dates} ${style}`, () => new Intl.DateTimeFormat(dates, DATE_STYLES[style])).format(date);
+}
+
+/** A number with at most `digits` decimals, without trailing zeros. */
+export function shortNumber(value: number, digits = 1, locale: Locale = LOCALE): string {
+  return numbers(locale, 0, digits, false).format(value);
+}
+
+/** A number with as many decimals as `digits`. */
+export function fixedNumber(value: number, digits: number, locale: Locale = LOCALE): string {
+  return numbers(locale, digits, digits, false).format(value);
+}
+
+/** A whole number with its thousands apart. @example countNumber(12345) // '12,345' */
+export function countNumber(value: number, locale: Locale = LOCALE): string {
+  return numbers(locale, 0, 0, true).format(value);
+}
+
+/** Amounts of money in a currency (ISO 4217). */
+export function moneyFormat(currency: string, { numbers: language }: Locale = LOCALE): Intl.NumberFormat {
+  return new Intl.NumberFormat(language, { numberingSystem: 'latn', style: 'currency', currency });
+}
+
+function numbers({ numbers: language }: Locale, least: number, most: number, useGrouping: boolean) {
+  return kept(`${language} ${least} ${most} ${useGrouping}`, () => {
+    const digits = { minimumFractionDigits: least, maximumFractionDigits: most };
+    // The digits of the labels, gauges and scales of the trade, and nothing below nothing.
+    const signs = { numberingSystem: 'latn', signDisplay: 'negative' } as const;
+    return new Intl.NumberFormat(language, { ...digits, ...signs, useGrouping });
+  });
+}
+
+const formats = new Map<string, unknown>();
+/** The format of a name, made when it is first asked for: making one takes longer than writing a page with it. */
+function kept<Format>(name: string, make: () => Format): Format {
+  const found = formats.get(name) ?? make();
+  formats.set(name, found);
+  return found as Format;
+}

@@ -1,4 +1,71 @@
-import { MachineEntry, type Machine, type Problem, type Zone } from '@gantelet/contracts';
+import { FormArray, FormControl, FormGroup } from '@angular/forms';
+import { filter, pairwise, startWith } from 'rxjs';
+import { MachineEntry, type DialReading, type Machine, type Problem, type Zone } from '@gantelet/contracts';
+import { schemaIssues, zodValidator } from '../../shared/forms/zod-form';
+
+type Plate = MachineEntry['plates'][number];
+type Limits = MachineEntry['needleNm'];
+/** No number stands for one that nobody typed or measured. */
+type Open<T> = { [Key in keyof T]: T[Key] | null };
+
+const field = <T>(value: T) => new FormControl(value, { nonNullable: true });
+const limits = ({ least, most }: Limits) => new FormGroup({ least: field(least), most: field(most) });
+
+const plateFields = ({ holeMm, feedDogHoleMm }: Open<Plate>) =>
+  new FormGroup({ holeMm: field(holeMm), feedDogHoleMm: field(feedDogHoleMm) });
+/** The fields of a reading of the stitch dial. */
+export const readingFields = ({ mark, tenStitchesMm }: Open<DialReading>) =>
+  new FormGroup({ mark: field(mark), tenStitchesMm: field(tenStitchesMm) });
+
+/** The form of a machine: its value is a `MachineEntry` where it is valid. */
+export function machineFields(entry: MachineEntry) {
+  const form = new FormGroup(
+    {
+      shopNumber: field<number | null>(entry.shopNumber),
+      name: field(entry.name),
+      machineClass: field(entry.machineClass),
+      feed: field(entry.feed),
+      duty: field(entry.duty),
+      zoneId: field(entry.zoneId),
+      systemIds: field<readonly string[]>(entry.systemIds),
+      shank: field(entry.shank),
+      hookSide: field(entry.hookSide),
+      plateHoleMm: field(entry.plateHoleMm),
+      plates: new FormArray<ReturnType<typeof plateFields>>([]),
+      takeUpStrokeMm: field(entry.takeUpStrokeMm),
+      preTensionWraps: field<number | null>(entry.preTensionWraps),
+      bobbinSizeId: field(entry.bobbinSizeId),
+      stitchDial: new FormArray(entry.stitchDial.map(readingFields)),
+      drive: field(entry.drive),
+      stitchControl: field(entry.stitchControl),
+      speedInUseSpm: field(entry.speedInUseSpm),
+      speedMostSpm: field(entry.speedMostSpm),
+      threadTex: limits(entry.threadTex),
+      needleNm: limits(entry.needleNm),
+      oilNotes: field(entry.oilNotes),
+      serviceNotes: field(entry.serviceNotes),
+    },
+    { validators: zodValidator(MachineEntry, (value: unknown) => value) },
+  );
+  for (const plate of entry.plates) addPlate(form, plate);
+  return form;
+}
+
+/** Another plate of the machine's own. The one that is on the machine stays on it while its hole is corrected. */
+export function addPlate(form: Pick<MachineFields, 'controls'>, plate: Plate): void {
+  const fields = plateFields(plate);
+  form.controls.plates.push(fields);
+  const { holeMm } = fields.controls;
+  const holes = holeMm.valueChanges.pipe(
+    startWith(plate.holeMm),
+    filter((hole) => hole !== null),
+    pairwise(),
+  );
+  holes.subscribe(([was, is]) => {
+    if (form.controls.plateHoleMm.value === was) form.controls.plateHoleMm.setValue(is);
+  });
+}
+export type MachineFields = ReturnType<typeof machineFields>;
 
 /** A machine nobody has entered yet, with what most machines of a heavy shop have. */
 export function emptyEntry(machines: readonly Machine[], zones: readonly Zone[]): MachineEntry {
@@ -49,9 +116,9 @@ export function copyOf(machine: Machine, machines: readonly Machine[]): MachineE
 }
 
 /** What is wrong with each field, by its path: from the schema first, else as the server said. */
-export function fieldWords(entry: MachineEntry, problem: Problem | null): ReadonlyMap<string, string> {
-  const read = MachineEntry.safeParse(entry);
-  const own = (read.error?.issues ?? []).map(({ path, message }) => [path.join('.'), message] as const);
+export function fieldWords(form: FormGroup, problem: Problem | null): ReadonlyMap<string, string> {
+  // A number field says itself what it does not take.
+  const own = schemaIssues(form).filter(([path]) => !form.get(path)?.hasError('number'));
   const served = (problem?.fields ?? []).map(
     ({ path, message }) => [path.replace(/^body\./, ''), message] as const,
   );

@@ -8,11 +8,13 @@ import {
   linkedSignal,
   signal,
   viewChild,
-  viewChildren,
   type ElementRef,
 } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { EMPTY, map, startWith, switchMap } from 'rxjs';
 import {
   BOBBIN_SIZES,
   dialLine,
@@ -32,12 +34,20 @@ import {
   type Machine,
   type MachineEntry,
 } from '@gantelet/contracts';
-import { oneOf } from '../../shared/forms/one-of';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { shopFeature } from '../shop/shop.state';
-import { copyOf, emptyEntry, entryOf, fieldWords } from './machine-form';
+import {
+  addPlate,
+  copyOf,
+  emptyEntry,
+  entryOf,
+  fieldWords,
+  machineFields,
+  readingFields,
+  type MachineFields,
+} from './machine-form';
 import { unknownSystemText } from '../../shared/words/needle-words';
 import {
   CLASS_WORDS,
@@ -51,19 +61,15 @@ import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
 import { lengthText, lengthUnit } from '../../shared/words/units-text';
 
-/** A reading of the dial that was not taken yet: no number stands for one that nobody measured. */
-const NOT_TAKEN = { mark: null, tenStitchesMm: null } as unknown as DialReading;
-
 /** What is this machine? Everything a match, a changeover and a thread count need to know of it. */
 @Component({
   selector: 'gan-machine',
-  imports: [NumberFieldComponent, ProblemComponent, RouterLink, StandingComponent],
+  imports: [NumberFieldComponent, ProblemComponent, ReactiveFormsModule, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './machine.page.html',
   styleUrl: './machine.page.scss',
 })
 export class MachinePage {
-  protected readonly oneOf = oneOf;
   protected readonly lengthText = lengthText;
   protected readonly lengthUnit = lengthUnit;
   protected readonly length = lengthText;
@@ -100,36 +106,44 @@ export class MachinePage {
     () => this.machines()?.find(({ id }) => id === this.machineId()) ?? null,
   );
   /** What is typed. It starts from the machine and stays as typed until the machine itself changes. */
-  protected readonly entry = keptFor(
+  protected readonly fields = keptFor(
     () => [this.machineId(), this.like(), this.machine()?.version, this.zones().length > 0].join(' '),
-    () => this.firstEntry(),
+    () => this.firstFields(),
+  );
+  private readonly value = toSignal(
+    toObservable(this.fields).pipe(
+      switchMap((form) => form?.valueChanges.pipe(startWith(null)) ?? EMPTY),
+      map(() => this.fields()?.getRawValue() ?? null),
+    ),
+    { initialValue: null },
   );
   protected readonly systemProblem = signal<string | null>(null);
   protected readonly sharedPlates = computed(() => this.machine()?.sharedPlates ?? []);
   protected readonly title = computed(() => this.machine()?.name ?? 'A new machine');
   protected readonly facing = computed(() => {
-    const entry = this.entry();
-    return entry?.hookSide && entry.shank === 'round' ? needleFacing(entry.hookSide) : null;
+    const value = this.value();
+    return value?.hookSide && value.shank === 'round' ? needleFacing(value.hookSide) : null;
   });
   /** From the readings that were taken. */
   protected readonly dial = computed(() =>
-    dialLine((this.entry()?.stitchDial ?? []).filter((reading) => DialReading.safeParse(reading).success)),
+    dialLine(
+      (this.value()?.stitchDial ?? []).flatMap((reading) => DialReading.safeParse(reading).data ?? []),
+    ),
   );
   private readonly words = computed(() => {
-    const entry = this.entry();
-    return entry ? fieldWords(entry, this.problem()) : new Map<string, string>();
+    const [form, problem] = [this.fields(), this.problem()];
+    this.value();
+    return form ? fieldWords(form, problem) : new Map<string, string>();
   });
   protected readonly canSave = computed(() => {
-    const entry = this.entry();
-    const refused = this.fields().some((field) => field.refused());
-    return entry !== null && !refused && !this.saving() && fieldWords(entry, null).size === 0;
+    this.value();
+    return this.fields()?.valid === true && !this.saving();
   });
   /** The key of the next save. A save that got no answer keeps it, so that trying again is the same write. */
-  private readonly saveKey = linkedSignal({ source: this.entry, computation: () => newId() });
+  private readonly saveKey = linkedSignal({ source: this.value, computation: () => newId() });
 
   private readonly retireKey = linkedSignal({ source: this.machine, computation: () => newId() });
 
-  private readonly fields = viewChildren(NumberFieldComponent);
   private readonly designation = viewChild<ElementRef<HTMLInputElement>>('designation');
 
   constructor() {
@@ -143,63 +157,45 @@ export class MachinePage {
     return this.words().get(path);
   }
 
-  protected change(change: Partial<MachineEntry>): void {
-    this.entry.update((entry) => entry && { ...entry, ...change });
-  }
-
   /** Takes any equivalent designation and keeps it under the catalogue's own. */
   protected addSystem(field: HTMLInputElement): boolean {
     const system = needleSystem(field.value);
-    const { systemIds = [] } = this.entry() ?? {};
+    const systems = this.fields()?.controls.systemIds;
     if (!system) {
       this.systemProblem.set(unknownSystemText(field.value));
       return false;
     }
     this.systemProblem.set(null);
-    if (!systemIds.includes(system.id)) this.change({ systemIds: [...systemIds, system.id] });
+    if (systems && !systems.value.includes(system.id)) systems.setValue([...systems.value, system.id]);
     field.value = '';
     return true;
   }
 
   protected removeSystem(id: string): void {
-    this.change({ systemIds: (this.entry()?.systemIds ?? []).filter((one) => one !== id) });
+    const systems = this.fields()?.controls.systemIds;
+    systems?.setValue(systems.value.filter((one) => one !== id));
   }
 
   protected addPlate(): void {
-    this.change({ plates: [...(this.entry()?.plates ?? []), { holeMm: 2.8, feedDogHoleMm: null }] });
+    const form = this.fields();
+    if (form) addPlate(form, { holeMm: 2.8, feedDogHoleMm: null });
   }
 
-  protected changePlate(index: number, change: Partial<MachineEntry['plates'][number]>): void {
-    const entry = this.entry();
-    if (!entry) return;
-    const old = entry.plates[index]!;
-    const plates = entry.plates.map((plate, i) => (i === index ? { ...plate, ...change } : plate));
-    const onMachine = old.holeMm === entry.plateHoleMm && change.holeMm !== undefined;
-    this.change({ plates, ...(onMachine ? { plateHoleMm: change.holeMm! } : {}) });
-  }
-
-  protected removePlate(index: number): void {
-    this.change({ plates: (this.entry()?.plates ?? []).filter((_, i) => i !== index) });
+  protected putOn(holeMm: number | null | undefined): void {
+    if (typeof holeMm === 'number') this.fields()?.controls.plateHoleMm.setValue(holeMm);
   }
 
   protected addReading(): void {
-    this.change({ stitchDial: [...(this.entry()?.stitchDial ?? []), NOT_TAKEN] });
-  }
-
-  protected changeReading(index: number, change: Partial<MachineEntry['stitchDial'][number]>): void {
-    this.change({
-      stitchDial: (this.entry()?.stitchDial ?? []).map((one, i) =>
-        i === index ? { ...one, ...change } : one,
-      ),
-    });
-  }
-
-  protected removeReading(index: number): void {
-    this.change({ stitchDial: (this.entry()?.stitchDial ?? []).filter((_, i) => i !== index) });
+    this.fields()?.controls.stitchDial.push(readingFields({ mark: null, tenStitchesMm: null }));
   }
 
   protected retire(machine: Machine): void {
     this.store.dispatch(machineActions.retire({ key: this.retireKey(), machine, retired: true }));
+  }
+
+  private firstFields(): MachineFields | null {
+    const entry = this.firstEntry();
+    return entry && machineFields(entry);
   }
 
   private firstEntry(): MachineEntry | null {
@@ -215,8 +211,8 @@ export class MachinePage {
     // A system that was typed and not added yet is meant to be there.
     const field = this.designation()?.nativeElement;
     if (field && field.value.trim() !== '' && !this.addSystem(field)) return;
-    const entry = this.entry();
-    if (!entry || !this.canSave()) return;
+    if (!this.canSave()) return;
+    const entry = this.fields()?.getRawValue() as MachineEntry;
     this.store.dispatch(machineActions.save({ key: this.saveKey(), machine: this.machine(), entry }));
   }
 }

@@ -5,7 +5,7 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { newId } from '@gantelet/contracts';
 import { MACHINE, SESSION } from '../../testing/examples';
 import { shopActions, shopFeature } from '../shop/shop.state';
-import { emptyEntry, copyOf, entryOf, fieldWords } from './machine-form';
+import { emptyEntry, copyOf, entryOf, fieldWords, machineFields } from './machine-form';
 import { MachinePage } from './machine.page';
 import { machineActions, machineFeature } from './machine.state';
 
@@ -13,16 +13,17 @@ describe('the form of a machine', () => {
   it('starts a new one at the next free number', () => {
     const entry = emptyEntry([MACHINE], [MACHINE.zone]);
     expect([entry.shopNumber, entry.zoneId]).toEqual([8, MACHINE.zone.id]);
-    expect([...fieldWords(entry, null).keys()]).toEqual(['name']);
+    expect([...fieldWords(machineFields(entry), null).keys()]).toEqual(['name']);
   });
 
-  it('finds nothing wrong with a machine as it was read', () => {
-    expect(fieldWords(entryOf(MACHINE), null).size).toBe(0);
+  it('has a machine as it was read for its value, and finds nothing wrong with it', () => {
+    expect(machineFields(entryOf(MACHINE)).getRawValue()).toEqual(entryOf(MACHINE));
+    expect(fieldWords(machineFields(entryOf(MACHINE)), null).size).toBe(0);
   });
 
   it('names what cannot be, and what the server said', () => {
     const entry = { ...entryOf(MACHINE), plateHoleMm: 0, shank: 'flat' as const };
-    expect([...fieldWords(entry, null).keys()].sort()).toEqual(['plateHoleMm', 'shank']);
+    expect([...fieldWords(machineFields(entry), null).keys()].sort()).toEqual(['plateHoleMm', 'shank']);
     const problem = {
       type: 'x',
       title: 'Taken',
@@ -30,7 +31,7 @@ describe('the form of a machine', () => {
       code: 'machine.number-taken',
       fields: [{ path: 'body.shopNumber', message: 'a number no other machine has' }],
     } as const;
-    const words = fieldWords(entryOf(MACHINE), { ...problem, fields: [...problem.fields] });
+    const words = fieldWords(machineFields(entryOf(MACHINE)), { ...problem, fields: [...problem.fields] });
     expect(words.get('shopNumber')).toBe('a number no other machine has');
   });
 });

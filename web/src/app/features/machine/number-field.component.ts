@@ -1,18 +1,11 @@
-import {
-  booleanAttribute,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  input,
-  output,
-  viewChild,
-} from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ReactiveFormsModule, type FormControl } from '@angular/forms';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
 /** A number that may be left open. */
 @Component({
   selector: 'gan-number-field',
-  imports: [NumberInputDirective],
+  imports: [NumberInputDirective, ReactiveFormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<label
       >{{ label() }}
@@ -21,9 +14,8 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
         ganNumber
         [needed]="needed()"
         [unit]="unit()"
-        [number]="value()"
+        [formControl]="control()"
         [attr.aria-invalid]="problem() ? 'true' : null"
-        (numberChange)="valueChange.emit($event)"
     /></label>
     @if (problem(); as words) {
       <span class="field-problem">{{ words }}</span>
@@ -37,13 +29,9 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
 })
 export class NumberFieldComponent {
   readonly label = input.required<string>();
-  readonly value = input.required<number | null>();
+  readonly control = input.required<FormControl<number | null>>();
   readonly problem = input<string | undefined>();
   readonly unit = input('');
   /** Whether it may not be left open. */
   readonly needed = input(false, { transform: booleanAttribute });
-  private readonly field = viewChild.required(NumberInputDirective);
-  /** Whether the field says that it does not take what stands in it. */
-  readonly refused = computed(() => this.field().wrong());
-  readonly valueChange = output<number | null>();
 }

@@ -17,17 +17,18 @@ export function zodValidator(schema: z.ZodType, entryOf: (value: never) => unkno
   };
 }
 
+/** What a form's schema complains of, by the path of the field. */
+export function schemaIssues(form: FormGroup): readonly (readonly [path: string, message: string])[] {
+  return (form.errors?.['schema'] ?? []) as readonly (readonly [path: string, message: string])[];
+}
+
 /** What a form's schema complains of, in words; nothing about fields nobody has touched. Made where a component is. */
 export function complaintsOf(form: FormGroup): Signal<readonly string[]> {
   const changes = toSignal(form.events);
   return computed(() => {
     changes();
-    const complaints = (form.errors?.['schema'] ?? []) as readonly (readonly [
-      path: string,
-      message: string,
-    ])[];
     return form.touched || form.dirty
-      ? complaints.map(([path, message]) => `${fieldName(path)}: ${message}`)
+      ? schemaIssues(form).map(([path, message]) => `${fieldName(path)}: ${message}`)
       : [];
   });
 }

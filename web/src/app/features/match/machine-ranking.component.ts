@@ -2,27 +2,33 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { MachineAnswer, MachineRanking } from '@gantelet/core';
 import type { Machine, Setup } from '@gantelet/contracts';
 import { Preferences } from '../../shared/preferences';
+import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { BAND_WORDS, refusalText } from '../../shared/words/match-words';
+import { BAND_WORDS, harmText, refusalText } from '../../shared/words/match-words';
 import { shortNumber } from '../../shared/locale';
 import { needleSizeText } from '../../shared/words/units-text';
 
 /** Which of the shop's machines to put the work on: by fit and by the minutes of changing over. */
 @Component({
   selector: 'gan-machine-ranking',
-  imports: [StandingComponent],
+  imports: [SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (rows()[0]; as best) {
       <h1>
-        {{ best.machine.name }}&ngsp;
-        <span class="line"
-          >{{ best.size }}, {{ best.answer.needle.point.name }};
-          {{
-            best.answer.changeover.steps.length === 0
-              ? 'already set up'
-              : 'about ' + minutes(best.answer) + ' min to change over'
-          }}</span
-        >
+        @if (best.harm; as harm) {
+          No machine here should sew this&ngsp;
+          <span class="line">Nearest: {{ best.machine.name }} with {{ best.size }}, {{ harm }}</span>
+        } @else {
+          {{ best.machine.name }}&ngsp;
+          <span class="line"
+            >{{ best.size }}, {{ best.answer.needle.point.name }};
+            {{
+              best.answer.changeover.steps.length === 0
+                ? 'already set up'
+                : 'about ' + minutes(best.answer) + ' min to change over'
+            }}</span
+          >
+        }
       </h1>
       <hr class="stitch" />
       <p>
@@ -57,7 +63,13 @@ import { needleSizeText } from '../../shared/words/units-text';
                 {{ row.size }}
                 <small>{{ row.answer.needle.point.name }}, {{ row.answer.needle.system.id }}</small>
               </td>
-              <td>{{ bandWords[row.answer.needle.fit.band] }}</td>
+              <td>
+                @if (row.harm; as harm) {
+                  <gan-signal shape="act" /> {{ harm }}
+                } @else {
+                  {{ bandWords[row.answer.needle.fit.band] }}
+                }
+              </td>
               <td>
                 {{
                   row.answer.changeover.steps.length === 0 ? 'already set up' : minutes(row.answer) + ' min'
@@ -66,7 +78,7 @@ import { needleSizeText } from '../../shared/words/units-text';
               </td>
               <td>
                 <button type="button" class="button small" (click)="taken.emit(row.answer)">
-                  Use this machine
+                  {{ row.harm ? 'See why' : 'Use this machine' }}
                 </button>
               </td>
             </tr>
@@ -112,6 +124,7 @@ export class MachineRankingComponent {
       return {
         answer,
         machine,
+        harm: harmText(answer.needle),
         size: `${first} / ${second}`,
         from: present ? `from ${present.name}` : 'no set-up on it',
       };

@@ -13,17 +13,21 @@ const LIGHT: Machine = {
   ...{ plates: [{ holeMm: 1.2, feedDogHoleMm: null }], systemIds: [] },
 };
 
+/** The thread goes through its eye, but is too thick for it. */
+const SMALL_NM = 110;
+
 describe('the bench, asked from another end', () => {
   async function open(
     draft: Parameters<typeof matchActions.draftChanged>[0]['change'],
     setups: Setup[] = [],
+    machines: Machine[] = [MACHINE, LIGHT],
   ) {
     const page = await mountPage(BenchPage, {
       features: [matchFeature, catalogueFeature, shopFeature, pullTestFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         matchActions.listsRead({
-          ...{ machines: [MACHINE, LIGHT], setups, balanced: [], cases: [], timings: [], hands: [] },
+          ...{ machines, setups, balanced: [], cases: [], timings: [], hands: [] },
         }),
         matchActions.draftChanged({ change: draft }),
       ],
@@ -57,6 +61,25 @@ describe('the bench, asked from another end', () => {
     });
     expect(page.answer()).toContain('No machine here can sew this');
     expect(page.button('Use this machine')).toBeNull();
+  });
+
+  it('names no machine for work that its largest needle would harm, and says why', async () => {
+    const small = { ...MACHINE, needleNm: { least: null, most: SMALL_NM } };
+    const page = await open({ layers: SETUP.layers, threadText: 'Tex 135' }, [], [small]);
+    const heading = page.host.querySelector('[aria-label=Answer] h1')!.textContent!;
+    expect(heading).toContain('No machine here should sew this');
+    expect(heading).toContain('too thick: do not use');
+    expect(page.button('Use this machine')).toBeNull();
+    // Whoever wants to know more is shown the answer with its reasons.
+    await page.press('See why');
+    expect(page.answer()).toMatch(/do not use/i);
+  });
+
+  it('names no thread where each would be too thick for its needle', async () => {
+    const small = { ...MACHINE, needleNm: { least: null, most: 70 }, threadTex: { least: 135, most: null } };
+    const page = await open({ machineId: small.id, layers: SETUP.layers }, [], [small]);
+    expect(page.host.querySelector('[aria-label=Answer] h1')!.textContent).toMatch(/^\s*No thread /);
+    expect(page.button('Use this thread')).toBeNull();
   });
 
   it('says what thread a needle in the hand takes', async () => {

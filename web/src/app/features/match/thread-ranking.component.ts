@@ -3,7 +3,7 @@ import type { NeedleCandidate, ThreadAnswer, ThreadRanking, ThreadUse } from '@g
 import { Preferences } from '../../shared/preferences';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
-import { BAND_WORDS, USE_WORDS } from '../../shared/words/match-words';
+import { BAND_WORDS, harmText, USE_WORDS } from '../../shared/words/match-words';
 import { shortNumber } from '../../shared/locale';
 import { needleSizeText } from '../../shared/words/units-text';
 import { CountPipe } from '../../shared/widgets/locale.pipes';
@@ -15,8 +15,16 @@ import { CountPipe } from '../../shared/widgets/locale.pipes';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (ranking().ranked[0]; as best) {
       <h1>
-        Tex {{ best.thread.tex }} <span class="second">{{ best.construction.name.toLowerCase() }}</span>&ngsp;
-        <span class="line">with {{ size(best.needle) }}, {{ best.needle.point.name }}</span>
+        @if (harm(best); as harm) {
+          No thread suits this stack here&ngsp;
+          <span class="line"
+            >Nearest: Tex {{ best.thread.tex }} with {{ size(best.needle) }}, {{ harm }}</span
+          >
+        } @else {
+          Tex {{ best.thread.tex }}
+          <span class="second">{{ best.construction.name.toLowerCase() }}</span>&ngsp;
+          <span class="line">with {{ size(best.needle) }}, {{ best.needle.point.name }}</span>
+        }
       </h1>
       <hr class="stitch" />
       <p>
@@ -55,7 +63,9 @@ import { CountPipe } from '../../shared/widgets/locale.pipes';
                 {{ verdict(row) }}
               </td>
               <td>
-                <button type="button" class="button small" (click)="taken.emit(row)">Use this thread</button>
+                <button type="button" class="button small" (click)="taken.emit(row)">
+                  {{ harm(row) ? 'See why' : 'Use this thread' }}
+                </button>
               </td>
             </tr>
           }
@@ -86,11 +96,19 @@ export class ThreadRankingComponent {
     return `${first} / ${second}`;
   }
 
-  protected signal({ stepsOff, kindSuits }: ThreadAnswer): 'good' | 'watch' {
+  protected harm({ needle }: ThreadAnswer): string | null {
+    return harmText(needle);
+  }
+
+  protected signal({ stepsOff, kindSuits, needle }: ThreadAnswer): 'good' | 'watch' | 'act' {
+    if (needle.act) return 'act';
     return stepsOff === 0 && kindSuits >= 0.7 ? 'good' : 'watch';
   }
 
-  protected verdict({ stepsOff, kindSuits }: ThreadAnswer): string {
+  protected verdict(row: ThreadAnswer): string {
+    const { stepsOff, kindSuits } = row;
+    const harm = this.harm(row);
+    if (harm) return harm;
     const size = stepsOff === 0 ? 'usual size' : `${shortNumber(stepsOff)} steps off`;
     return kindSuits >= 0.7 ? size : `${size}, weak kind for the use`;
   }

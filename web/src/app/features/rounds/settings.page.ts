@@ -15,12 +15,12 @@ import { oneOf } from '../../shared/forms/one-of';
 import { signalOverReload } from '../../shared/kept-over-reload';
 import { keptFor } from '../../shared/kept-for';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
-import { fieldName } from '../../shared/words/field-name';
 import { writeStamps } from '../../shared/write-stamp';
 import { DayFieldComponent } from '../../shared/widgets/day-field.component';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
+import { complaintsAbout } from '../../shared/forms/zod-form';
 
 type Draft = RoundsSettings;
 type List = 'holidays' | 'mechanics' | 'absences' | 'away' | 'corrections';
@@ -72,12 +72,7 @@ export class RoundsSettingsPage {
     () => JSON.stringify(this.draft()) !== JSON.stringify(this.view()?.settings ?? null),
   );
   /** What cannot be kept as it stands, field by field. */
-  protected readonly wrong = computed(() => {
-    const checked = RoundsSettings.safeParse(this.draft());
-    return checked.success
-      ? []
-      : checked.error.issues.map(({ path, message }) => `${fieldName(path.join('.'))}: ${message}`);
-  });
+  protected readonly wrong = computed(() => complaintsAbout(RoundsSettings, this.draft()));
   protected readonly machines = computed(() => this.view()?.machines ?? []);
 
   constructor() {

@@ -4,6 +4,8 @@ import type { AbstractControl, FormGroup, ValidatorFn } from '@angular/forms';
 import type * as z from 'zod';
 import { fieldName } from '../words/field-name';
 
+type Issue = readonly [path: string, message: string];
+
 /**
  * A form's validator from the schema its entry is sent with: what the server would refuse is said before it is sent.
  *
@@ -11,24 +13,32 @@ import { fieldName } from '../words/field-name';
  */
 export function zodValidator(schema: z.ZodType, entryOf: (value: never) => unknown): ValidatorFn {
   return (form: AbstractControl) => {
-    const checked = schema.safeParse(entryOf((form as FormGroup).getRawValue() as never));
-    if (checked.success) return null;
-    return { schema: checked.error.issues.map(({ path, message }) => [path.join('.'), message] as const) };
+    const issues = issuesOf(schema, entryOf((form as FormGroup).getRawValue() as never));
+    return issues.length === 0 ? null : { schema: issues };
   };
 }
 
-/** What a form's schema complains of, by the path of the field. */
-export function schemaIssues(form: FormGroup): readonly (readonly [path: string, message: string])[] {
-  return (form.errors?.['schema'] ?? []) as readonly (readonly [path: string, message: string])[];
+/** What a form's schema complains of. */
+export function schemaIssues(form: FormGroup): readonly Issue[] {
+  return (form.errors?.['schema'] ?? []) as readonly Issue[];
 }
+
+/** What a schema has against a draft that is no form, in words. */
+export const complaintsAbout = (schema: z.ZodType, draft: unknown): readonly string[] =>
+  issuesOf(schema, draft).map(inWords);
+
+function issuesOf(schema: z.ZodType, value: unknown): readonly Issue[] {
+  const { error } = schema.safeParse(value);
+  return (error?.issues ?? []).map(({ path, message }) => [path.join('.'), message]);
+}
+
+const inWords = ([path, message]: Issue): string => `${fieldName(path)}: ${message}`;
 
 /** What a form's schema complains of, in words; nothing about fields nobody has touched. Made where a component is. */
 export function complaintsOf(form: FormGroup): Signal<readonly string[]> {
   const changes = toSignal(form.events);
   return computed(() => {
     changes();
-    return form.touched || form.dirty
-      ? schemaIssues(form).map(([path, message]) => `${fieldName(path)}: ${message}`)
-      : [];
+    return form.touched || form.dirty ? schemaIssues(form).map(inWords) : [];
   });
 }

@@ -4,6 +4,7 @@ import type {
   FitBand,
   Limits,
   MatchReason,
+  NeedleCandidate,
   NeedleDoubt,
   PointEffect,
   Refusal,
@@ -24,6 +25,12 @@ export const BAND_WORDS: Readonly<Record<FitBand, string>> = {
   stressed: 'too thick: do not use',
   'will-not-pass': 'will not pass',
 };
+
+/** Why a needle would harm the work, where it would; null where it may be used. */
+export function harmText({ act, fit: { band } }: Pick<NeedleCandidate, 'act' | 'fit'>): string | null {
+  if (!act) return null;
+  return band === 'stressed' || band === 'will-not-pass' ? BAND_WORDS[band] : 'wrong point for this material';
+}
 
 export const SCHOOL_WORDS: Readonly<Record<SizeSchoolChoice, string>> = {
   free: 'loose eye',

@@ -1,7 +1,9 @@
 import { QueryTypes } from 'sequelize';
+import { newId } from '@gantelet/contracts';
 import { freshDatabase } from '../testing/test-shop.js';
 import { LOADED_AT, smallWorks } from '../testing/small-works.js';
 import { loadScenario } from '../scenario/load-scenario.js';
+import { duplicateKey, type Transaction } from './database.js';
 import { migrationsOf } from './migrate.js';
 
 describe('the database', () => {
@@ -68,6 +70,29 @@ describe('a transaction', () => {
     expect(await failing(1180, 1))
       .withContext('a commit that a node could not tell the others of')
       .toBe(2);
+  });
+
+  it('is begun again when a row was given a number that another has, and not for an id of its own', async () => {
+    const { config, database } = await freshDatabase();
+    await database.sequelize.query('CREATE TABLE numbered (id BIGINT PRIMARY KEY)');
+    await database.sequelize.query('CREATE TABLE named (id CHAR(36) PRIMARY KEY)');
+    const triesOf = async (table: string, id: number | string) => {
+      let tries = 0;
+      const insert = (tx: Transaction, value: number | string) =>
+        database.sequelize.query(`INSERT INTO ${table} VALUES (?)`, {
+          replacements: [value],
+          transaction: tx,
+        });
+      await database.transaction((tx) => insert(tx, id));
+      await database
+        .transaction((tx) => insert(tx, ++tries < 3 ? id : 8))
+        .catch((error: unknown) => expect(duplicateKey(error)).toBe('PRIMARY'));
+      return tries;
+    };
+    expect(await triesOf('named', newId())).toBe(1);
+    expect(await triesOf('numbered', 7)).toBe(3);
+    await database.sequelize.query(`DROP DATABASE ${config.database.name}`);
+    await database.close();
   });
 
   it('is given up after some tries, with word to try later', async () => {

@@ -27,6 +27,8 @@ export interface Database {
 const DUPLICATE_KEY = 1062;
 /** ER_DISK_FULL, ER_RECORD_FILE_FULL, ER_ERROR_ON_WRITE of MariaDB. */
 const [DISK_FULL, TABLE_FULL, WRITE_FAILED] = [1021, 1114, 1026];
+/** What it says of a row whose number, given by the database itself, is another's: nodes of a cluster give them apart. */
+const NUMBER_TAKEN = /^Duplicate entry '\d+' for key '(?:[^'.]*\.)?PRIMARY'/;
 /** Its number for a row that points at one that is not there. */
 const NO_REFERENCED_ROW = 1452;
 /** Its number for a lock that was waited for too long. */
@@ -39,10 +41,11 @@ const CHANGED_SINCE_READ = 1020;
 const NODE_NOT_READY = 1047;
 /** Its number for a commit that failed: a node that has lost the others cannot tell them of it. */
 const COMMIT_FAILED = 1180;
+const OFTEN = 6;
 /** How often a transaction is run before its sender is told to try later, by what got in its way. */
 const TRIES: ReadonlyMap<number, number> = new Map([
-  [1213, 6], // deadlock
-  [CHANGED_SINCE_READ, 6],
+  [1213, OFTEN], // deadlock
+  [CHANGED_SINCE_READ, OFTEN],
   [LOCK_WAIT_TIMEOUT, 2],
   [NODE_NOT_READY, 2],
   [COMMIT_FAILED, 2],
@@ -119,7 +122,7 @@ async function withRetries<T>(attempt: () => Promise<T>): Promise<T> {
     try {
       return await attempt();
     } catch (error) {
-      const most = TRIES.get(databaseErrno(error));
+      const most = NUMBER_TAKEN.test(sqlMessageOf(error)) ? OFTEN : TRIES.get(databaseErrno(error));
       if (most === undefined) throw error;
       if (tries >= most) throw new ProblemError('server.busy');
       await new Promise((resolve) => setTimeout(resolve, Math.random() * LONGEST_WAIT_MS * tries));

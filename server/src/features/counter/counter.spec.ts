@@ -95,6 +95,33 @@ describe('stitch counters', () => {
     expect((await hours()).map(({ stitches, motor }) => [stitches, motor])).toEqual([[550, 22_000]]);
   });
 
+  it('are kept where the numbers their rows were given are another’s by then, as when a cluster changes size', async () => {
+    const { sequelize } = shop.database;
+    await sequelize.query('ANALYZE TABLE counter_readings');
+    const next = async () => {
+      const [row] = await sequelize.query<{ next: number }>(
+        `SELECT AUTO_INCREMENT AS next FROM information_schema.TABLES
+          WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = 'counter_readings'`,
+        { type: QueryTypes.SELECT },
+      );
+      return Number(row!.next);
+    };
+    const first = await next();
+    const held = await sequelize.transaction();
+    await sequelize.query('SELECT id FROM devices FOR UPDATE', { transaction: held });
+    // Its rows have their numbers, and wait for their device.
+    const kept = post([count(1, 10, 500), count(2, 20, 1000), count(3, 30, 1500)]);
+    while ((await next()) === first) await new Promise(setImmediate);
+    await sequelize.query(
+      `INSERT INTO counter_readings (id, device_id, boot, seq, sent_at, received_at, stitches, motor_ms)
+       VALUES (:id, :device, 8, 1, :at, :at, 0, 0)`,
+      { replacements: { id: first + 1, device: counter(), at: NOW }, transaction: held },
+    );
+    await held.commit();
+    expect((await kept).status).toBe(200);
+    expect(await shop.count('counter_readings')).toBe(4);
+  });
+
   it('are rolled up by the hour, the same however often and in whatever pieces', async () => {
     const sent = Array.from({ length: 150 }, (_, i) => count(i, 10 * i, 400 * i));
     await post(sent);

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { CounterReading, HourRun } from '@gantelet/core';
 import type { CounterMessage } from '@gantelet/contracts';
-import type { Database, Transaction } from '../../db/database.js';
+import { isDuplicate, type Database, type Transaction } from '../../db/database.js';
 
 /** A message with the counter it came from. */
 export interface CounterArrival {
@@ -13,30 +13,68 @@ export interface CounterArrival {
 const CLOCK_SLACK_MS = 2 * 60_000;
 /** And behind by no more than this, which is less than readings are kept. */
 const OLDEST_MS = 20 * 24 * 3_600_000;
+/** So often is tried what others keep at the same time; each time what is there by then is left out. */
+const MOST_TRIES = 8;
 
 /**
- * Keeps messages, each once however often it came, in one statement: when this is back, they are in the database. A time
- * in the future, or longer ago than a counter was ever without a line, is a wrong clock and is taken for now.
+ * Keeps messages, each once however often it came: when this is back, they are in the database. A time in the future, or
+ * longer ago than a counter was ever without a line, is a wrong clock and is taken for now.
+ *
+ * Nothing is ignored and nothing replaced where a row is there: while a cluster changes size, two nodes may give their rows
+ * the same number, and a row that is left out for that is lost.
  */
 export async function insertReadings(
-  { sequelize, transaction }: Database,
+  database: Database,
   arrivals: readonly CounterArrival[],
   now: Date,
 ): Promise<void> {
+  let left = [...new Map(arrivals.map((one) => [keyOf(one.deviceId, one.message), one])).values()];
+  for (let tries = 1; left.length > 0; tries++) {
+    try {
+      await insertNew(database, left, now);
+      return;
+    } catch (error) {
+      if (!isDuplicate(error) || tries === MOST_TRIES) throw error;
+      const there = await findKept(database, left);
+      left = left.filter(({ deviceId, message }) => !there.has(keyOf(deviceId, message)));
+    }
+  }
+}
+
+const keyOf = (deviceId: string, { boot, seq }: Pick<CounterMessage, 'boot' | 'seq'>): string =>
+  `${deviceId} ${boot} ${seq}`;
+
+function insertNew(
+  { sequelize, transaction }: Database,
+  arrivals: readonly CounterArrival[],
+  now: Date,
+): Promise<unknown> {
   const [earliest, latest] = [now.getTime() - OLDEST_MS, now.getTime() + CLOCK_SLACK_MS];
   const rows = arrivals.map(({ deviceId, message: { boot, seq, sentAt, stitches, motorMs } }) => {
     const sent = new Date(sentAt);
     const right = sent.getTime() >= earliest && sent.getTime() <= latest;
     return [deviceId, boot, seq, right ? sent : now, now, stitches, motorMs];
   });
-  // The commit is a statement of its own: one that ignores what fails may ignore that a cluster did not commit it.
-  await transaction((tx) =>
+  return transaction((tx) =>
     sequelize.query(
-      `INSERT IGNORE INTO counter_readings (device_id, boot, seq, sent_at, received_at, stitches, motor_ms)
+      `INSERT INTO counter_readings (device_id, boot, seq, sent_at, received_at, stitches, motor_ms)
        VALUES ${rows.map(() => '(?)').join(', ')}`,
       { type: QueryTypes.INSERT, replacements: rows, transaction: tx },
     ),
   );
+}
+
+/** Which of these are in the database, by their keys. */
+async function findKept(
+  { sequelize }: Database,
+  arrivals: readonly CounterArrival[],
+): Promise<ReadonlySet<string>> {
+  const keys = arrivals.map(({ deviceId, message: { boot, seq } }) => [deviceId, boot, seq]);
+  const rows = await sequelize.query<{ deviceId: string; boot: number; seq: number }>(
+    `SELECT device_id AS deviceId, boot, seq FROM counter_readings WHERE (device_id, boot, seq) IN (:keys)`,
+    { type: QueryTypes.SELECT, replacements: { keys } },
+  );
+  return new Set(rows.map((row) => keyOf(row.deviceId, row)));
 }
 
 /** Counters with readings that are not in the hours yet. */

@@ -20,6 +20,7 @@ import { cellText, tableCsv, type ChartTable } from './chart-table';
   template: `<figure class="chart">
     <ng-content />
     <figcaption class="visually-hidden">{{ text() }}</figcaption>
+    <p class="chart-note">{{ note() }}</p>
     <div class="chart-actions">
       <button
         type="button"
@@ -83,6 +84,11 @@ import { cellText, tableCsv, type ChartTable } from './chart-table';
       stroke: var(--ink);
       stroke-width: 1.5;
     }
+    .chart-note {
+      margin: 0;
+      font-size: 0.875rem;
+      color: var(--ink-soft);
+    }
     .chart-actions {
       display: flex;
       justify-content: flex-end;
@@ -117,6 +123,8 @@ export class ChartFrameComponent {
   /** What the chart says, in words. */
   readonly text = input.required<string>();
   readonly table = input.required<ChartTable>();
+  /** What its marks and lines are. */
+  readonly note = input('');
   protected readonly isTableShown = signal(false);
   protected readonly cellText = cellText;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);

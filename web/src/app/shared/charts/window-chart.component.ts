@@ -29,15 +29,18 @@ const SHOWN_FROM = 0.02;
   selector: 'gan-window-chart',
   imports: [ChartAxisDirective, ChartFrameComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<gan-chart-frame name="tension-window" [text]="text()" [table]="table()">
+  template: `<gan-chart-frame
+    name="tension-window"
+    [text]="text()"
+    [table]="table()"
+    note="▽ needle thread below, ▢ balanced, △ bobbin thread on top."
+  >
     <svg viewBox="0 0 560 172" role="img" [attr.aria-label]="text()">
       <path class="band" [attr.d]="band()" />
       <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
-      <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 14">95 % sure</text>
+      <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 18">95 % sure</text>
       <g ganChartAxis="bottom" [scale]="scale()" [at]="${AXIS}" [ticks]="ticks()" />
-      <text x="${LEFT}" y="166">
-        ▽ needle thread below &#160; ▢ balanced &#160; △ bobbin thread on top; turns in from zero
-      </text>
+      <text x="${LEFT}" y="168">turns in from zero</text>
       <path class="next" [attr.d]="'M' + x(next()) + ' 20V${AXIS}'" />
       <text class="next-word" [attr.x]="wordX()" y="14" text-anchor="middle">
         {{ word() }} {{ nextText() }}
@@ -88,6 +91,15 @@ const SHOWN_FROM = 0.02;
       font-size: 13px;
       font-weight: 600;
     }
+    /* Drawn at two thirds of its size there: letters are to be read all the same. */
+    @media (max-width: 700px) {
+      svg,
+      .next-word,
+      .small,
+      .n {
+        font-size: 22px;
+      }
+    }
   `,
 })
 export class WindowChartComponent {
@@ -109,7 +121,7 @@ export class WindowChartComponent {
   private readonly height = scaleLinear([0, 1], [AXIS, TOP]);
   protected readonly ticks = computed(() => this.scale().ticks(8).filter(Number.isInteger));
   /** Over the setting, but not off the drawing. */
-  protected readonly wordX = computed(() => Math.min(RIGHT - 20, Math.max(LEFT + 20, this.x(this.next()))));
+  protected readonly wordX = computed(() => Math.min(RIGHT - 45, Math.max(LEFT + 45, this.x(this.next()))));
   protected readonly nextText = computed(() => turnsText(this.next()));
   private readonly shown = computed(() => {
     const [low, high] = this.domain();

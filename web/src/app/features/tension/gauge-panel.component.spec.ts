@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import { newId, type LoggedGaugeReading } from '@gantelet/contracts';
 import { LiveDevices } from '../../shared/live/live-devices';
 import { SETUP } from '../../testing/examples';
@@ -46,6 +47,14 @@ describe('the needle thread on the gauge', () => {
     const [said] = logged as { tensionCn: number }[];
     expect(said).toEqual(jasmine.objectContaining({ turns: 4, pulls: 3 }));
     expect(said!.tensionCn).toBeCloseTo((180 + 190.5 + 184) / 3, 9);
+  });
+
+  it('says how many readings make a line, and draws none before there is one of this thread', async () => {
+    const { host, text } = await open([reading(4, 200, 90)]);
+    expect(host.querySelector('svg')).toBeNull();
+    expect(text()).toContain('readings at different settings give this machine its own line for Tex 135.');
+    TestBed.resetTestingModule();
+    expect((await open([reading(4, 200)])).host.querySelectorAll('circle').length).toBe(1);
   });
 
   it('says which pull does not go with the others', async () => {

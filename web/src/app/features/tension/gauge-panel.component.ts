@@ -29,7 +29,9 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Needle thread on the gauge</h2>
-    <gan-tension-line [readings]="own()" [line]="line()" [travelTurns]="travelTurns()" />
+    @if (own().length > 0) {
+      <gan-tension-line [readings]="own()" [line]="line()" [travelTurns]="travelTurns()" />
+    }
     @if (line(); as fitted) {
       <p>
         At {{ turnsText(turns()) }} turns about {{ round(fitted.at(turns()).middleCn) }} cN, next reading

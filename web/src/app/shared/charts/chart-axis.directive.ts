@@ -1,9 +1,9 @@
-import { computed, Directive, effect, ElementRef, inject, input } from '@angular/core';
+import { computed, Directive, effect, ElementRef, inject, input, numberAttribute } from '@angular/core';
 import { axisBottom, axisLeft, type AxisScale } from 'd3-axis';
 import { select } from 'd3-selection';
 import { shortNumber } from '../locale';
 
-/** The axis of a chart, drawn into a group of its SVG. @example `<g ganChartAxis="bottom" [scale]="hours()" [at]="250" />` */
+/** The axis of a chart, drawn into a group of its SVG. @example `<g ganChartAxis="bottom" [scale]="hours()" at="250" />` */
 @Directive({
   selector: '[ganChartAxis]',
   host: { class: 'chart-axis', '[attr.transform]': 'transform()' },
@@ -12,7 +12,7 @@ export class ChartAxisDirective {
   readonly side = input.required<'bottom' | 'left'>({ alias: 'ganChartAxis' });
   readonly scale = input.required<AxisScale<number>>();
   /** Where it stands in the drawing: how far down at the bottom, how far in at the left. */
-  readonly at = input.required<number>();
+  readonly at = input.required<number, unknown>({ transform: numberAttribute });
   /** About so many ticks, or at these values. */
   readonly ticks = input<number | readonly number[]>(8);
   readonly format = input<(value: number) => string>((value) => shortNumber(value, 4));

@@ -39,8 +39,8 @@ const POINTS = 60;
         />
       }
       <path class="law" [attr.d]="lawPath()" />
-      <g ganChartAxis="bottom" [scale]="xScale()" [at]="${AXIS}" />
-      <g ganChartAxis="left" [scale]="yScale()" [at]="${LEFT}" [ticks]="4" [format]="percentText" />
+      <g ganChartAxis="bottom" [scale]="xScale()" at="${AXIS}" />
+      <g ganChartAxis="left" [scale]="yScale()" at="${LEFT}" [ticks]="4" [format]="percentText" />
       <text x="${LEFT}" y="222">% worn out in the next hour, by running hours</text>
     </svg>
   </gan-chart-frame>`,

@@ -40,8 +40,8 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       <path class="band" [attr.d]="bandPath()" />
       <path class="law" [attr.d]="lawPath()" />
       <path class="seen" [attr.d]="seenPath()" />
-      <g ganChartAxis="bottom" [scale]="across()" [at]="${AXIS}" />
-      <g ganChartAxis="left" [scale]="up" [at]="${LEFT}" [ticks]="shares" [format]="percentText" />
+      <g ganChartAxis="bottom" [scale]="across()" at="${AXIS}" />
+      <g ganChartAxis="left" [scale]="up" at="${LEFT}" [ticks]="shares" [format]="percentText" />
       @if (intervalHours(); as hours) {
         <path class="interval" [attr.d]="'M' + x(hours) + ' ${TOP - 4}V${AXIS}'" />
         <text class="interval-word" [attr.x]="x(hours)" y="16" text-anchor="middle">

@@ -19,8 +19,8 @@ const stretched = (failed: number): number => Math.log(-Math.log1p(-failed));
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<gan-chart-frame name="weibull-plot" [text]="text()" [table]="table()">
     <svg viewBox="0 0 300 252" role="img" [attr.aria-label]="text()">
-      <g ganChartAxis="bottom" [scale]="across()" [at]="${AXIS}" [ticks]="ticks()" />
-      <g ganChartAxis="left" [scale]="up" [at]="${LEFT}" [ticks]="stretchedShares" [format]="shareText" />
+      <g ganChartAxis="bottom" [scale]="across()" at="${AXIS}" [ticks]="ticks()" />
+      <g ganChartAxis="left" [scale]="up" at="${LEFT}" [ticks]="stretchedShares" [format]="shareText" />
       @for (point of points(); track $index) {
         <circle [attr.cx]="x(point.hours)" [attr.cy]="y(point.failed)" r="3" />
       }

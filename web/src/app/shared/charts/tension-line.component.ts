@@ -32,8 +32,8 @@ const STEPS = 24;
           "
         />
       }
-      <g ganChartAxis="bottom" [scale]="across()" [at]="${AXIS}" [ticks]="turnTicks()" />
-      <g ganChartAxis="left" [scale]="up()" [at]="${LEFT}" [ticks]="4" />
+      <g ganChartAxis="bottom" [scale]="across()" at="${AXIS}" [ticks]="turnTicks()" />
+      <g ganChartAxis="left" [scale]="up()" at="${LEFT}" [ticks]="4" />
       @for (reading of readings(); track $index) {
         <circle [attr.cx]="x(reading.turns)" [attr.cy]="y(reading.tensionCn)" r="4.5" />
       }

@@ -39,7 +39,7 @@ const SHOWN_FROM = 0.02;
       <path class="band" [attr.d]="band()" />
       <path class="sure" [attr.d]="'M${LEFT} ' + y(0.95) + 'H${RIGHT}'" />
       <text class="small" x="${LEFT}" [attr.y]="y(0.95) + 18">95 % sure</text>
-      <g ganChartAxis="bottom" [scale]="scale()" [at]="${AXIS}" [ticks]="ticks()" />
+      <g ganChartAxis="bottom" [scale]="scale()" at="${AXIS}" [ticks]="ticks()" />
       <text x="${LEFT}" y="168">turns in from zero</text>
       <path class="next" [attr.d]="'M' + x(next()) + ' 20V${AXIS}'" />
       <text class="next-word" [attr.x]="wordX()" y="14" text-anchor="middle">

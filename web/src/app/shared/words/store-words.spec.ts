@@ -107,7 +107,7 @@ describe('remarks on a thing in the store', () => {
     expect(remarksOn(soon)).toEqual(['Past its 18 months from 15 Jun 2026.']);
   });
 
-  it('tell of what machines sewed, and which could not be reckoned', () => {
+  it('tell of what machines sewed, and which could not be calculated', () => {
     expect(remarksOn(item({ sewn: sewn({ sinceCount: 700, machinesWithoutSpeed: 1 }) }))).toEqual([
       jasmine.stringMatching(/^Machines sewed about 700 m since the count, by their hours/),
       'One machine that sews it has no speed entered, so its thread is not counted.',

@@ -70,11 +70,12 @@ export class ProbabilityPlotComponent {
   protected readonly line = computed(() => {
     const law = this.law();
     if (!law) return null;
-    const at = (share: number): number => law.scaleHours * (-Math.log1p(-share)) ** (1 / law.shape);
+    const { quantileHours, survival } = weibull(law);
     const [from, to] = this.across().domain() as [number, number];
-    const ends = [SHARES[0], SHARES.at(-1)!].map((share) => Math.min(to, Math.max(from, at(share))));
-    const failedAt = (hours: number): number => -Math.expm1(-((hours / law.scaleHours) ** law.shape));
-    const [a, b] = ends.map((hours) => `${this.x(hours)} ${this.y(failedAt(hours))}`);
+    const ends = [SHARES[0], SHARES.at(-1)!].map((share) =>
+      Math.min(to, Math.max(from, quantileHours(share))),
+    );
+    const [a, b] = ends.map((hours) => `${this.x(hours)} ${this.y(1 - survival(hours))}`);
     return `M${a}L${b}`;
   });
   protected readonly table = computed<ChartTable>(() => {

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { claimOnTwoNodes } from './cluster/claims.mjs';
 import { askForFits } from './cluster/fits.mjs';
-import { KILLS, nodeInUse } from './cluster/kills.mjs';
+import { KILLS, nodeInUse, startFallen } from './cluster/kills.mjs';
 import { environmentOf, startCluster } from './cluster/parts.mjs';
 import { changeNeedles } from './cluster/people.mjs';
 import { pause, until } from './lib/wait.mjs';
@@ -98,6 +98,7 @@ async function killUnderLoad(parts, kills) {
 }
 
 async function killOne(parts, i, { waits }) {
+  for (const { index } of await startFallen(parts)) say(`  node ${index + 1} had ended by itself`);
   const kinds = Object.keys(KILLS);
   const kind = kinds[i % kinds.length];
   const node = i % 4 === 3 ? parts.galera.nodes[(i + 1) % 3] : await nodeInUse(parts);

@@ -90,6 +90,18 @@ async function backOrStarted({ galera }, node) {
   await comeBack({ galera }, node);
 }
 
+/**
+ * Starts the nodes that ended by themselves, as their unit does. With one missing unseen, the next kill leaves one of three, which may not
+ * write.
+ *
+ * @returns which they were
+ */
+export async function startFallen(parts) {
+  const fallen = parts.galera.nodes.filter(({ child }) => child === null);
+  for (const node of fallen) await comeBack(parts, node);
+  return fallen;
+}
+
 /** Starts a node. One that gave up, as when the transfer to it broke off, is started again, as deploy/galera's watchdog does. */
 async function comeBack({ galera }, node) {
   for (let tries = 1; ; tries++) {

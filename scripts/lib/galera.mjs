@@ -10,7 +10,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import { asThisUser, initialise } from './mariadb.mjs';
+import { asThisUser, initialise, temporaryOf } from './mariadb.mjs';
 import { findProgram } from './packages.mjs';
 import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
@@ -31,7 +31,7 @@ const START_LIMIT_MS = 120_000;
 /** Starts so many nodes, one after the other: a node that joins is sent the records by one that is in. */
 export async function startGalera(home, count) {
   const fresh = join(home, 'fresh');
-  mkdirSync(fresh, { recursive: true });
+  mkdirSync(temporaryOf(fresh), { recursive: true });
   await initialise(fresh, join(fresh, 'data'));
   const nodes = [];
   for (let i = 0; i < count; i++) nodes.push(await placeOf(home, i));
@@ -46,7 +46,7 @@ export async function startGalera(home, count) {
 
 async function placeOf(home, index) {
   const folder = join(home, `node-${index + 1}`);
-  mkdirSync(folder, { recursive: true });
+  mkdirSync(temporaryOf(folder), { recursive: true });
   const [port, group, transfer, catchUp] = await Promise.all([
     freePort(),
     freePort(),
@@ -121,6 +121,7 @@ function optionsOf({ index, data, port, group, transfer, catchUp, folder }, node
   const lines = [
     '[mariadbd]',
     `datadir=${data}`,
+    `tmpdir=${temporaryOf(folder)}`,
     'bind-address=127.0.0.1',
     `port=${port}`,
     `socket=${socketOf(port)}`,

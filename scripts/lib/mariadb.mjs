@@ -39,7 +39,7 @@ export async function startMariadb(
   home,
   { everyDatabase = false, keepsChanges = false, replays = false, port: asked } = {},
 ) {
-  mkdirSync(home, { recursive: true, mode: 0o700 });
+  mkdirSync(temporaryOf(home), { recursive: true, mode: 0o700 });
   const data = join(home, 'data');
   await stopLeftover(home, data);
   if (!existsSync(data)) await initialise(home, data);
@@ -51,7 +51,7 @@ export async function startMariadb(
   const initFile = writeInitFile(home, access, everyDatabase, replayer);
   if (keepsChanges) mkdirSync(changesOf(home), { recursive: true, mode: 0o700 });
   // A process group of its own: Ctrl-C reaches only us, and we end the server before its database.
-  const options = serverOptions(data, port, initFile, everyDatabase);
+  const options = serverOptions(home, port, initFile, everyDatabase);
   if (keepsChanges) options.push(...changesOptions(home));
   const child = spawn(findProgram('mariadbd'), options, { detached: true, stdio: ['ignore', log, log] });
   closeSync(log);
@@ -74,6 +74,12 @@ export async function startMariadb(
     },
   };
 }
+
+/**
+ * Folder of the temporary tables, a database's own: when MariaDB starts it deletes every temporary table that lies where it puts
+ * its own, also those of another that runs, whose queries then fail or end it.
+ */
+export const temporaryOf = (home) => join(home, 'temporary');
 
 /** Folder of the log of changes. */
 export const changesOf = (home) => join(home, 'changes');
@@ -108,7 +114,8 @@ export function runningMariadb(home) {
   return environmentOf(accessOf(home), port);
 }
 
-function serverOptions(data, port, initFile, throwAway) {
+function serverOptions(home, port, initFile, throwAway) {
+  const data = join(home, 'data');
   const socket = join(
     tmpdir(),
     `gantelet-${createHash('sha256').update(data).digest('hex').slice(0, 12)}.sock`,
@@ -116,6 +123,7 @@ function serverOptions(data, port, initFile, throwAway) {
   return [
     '--no-defaults',
     `--datadir=${data}`,
+    `--tmpdir=${temporaryOf(home)}`,
     '--bind-address=127.0.0.1',
     `--port=${port}`,
     `--socket=${socket}`,
@@ -154,6 +162,7 @@ export async function initialise(home, data) {
     [
       '--no-defaults',
       `--datadir=${fresh}`,
+      `--tmpdir=${temporaryOf(home)}`,
       '--skip-test-db',
       '--auth-root-authentication-method=socket',
       ...asThisUser(),

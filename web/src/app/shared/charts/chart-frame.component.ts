@@ -20,7 +20,9 @@ import { cellText, tableCsv, type ChartTable } from './chart-table';
   template: `<figure class="chart">
     <ng-content />
     <figcaption class="visually-hidden">{{ text() }}</figcaption>
-    <p class="chart-note">{{ note() }}</p>
+    @if (note()) {
+      <p class="chart-note">{{ note() }}</p>
+    }
     <div class="chart-actions">
       <button
         type="button"

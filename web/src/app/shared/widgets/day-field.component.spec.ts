@@ -10,13 +10,14 @@ describe('a field for a day', () => {
     });
     const days: (string | null)[] = [];
     fixture.componentInstance.day.subscribe((day) => days.push(day));
-    expect(host.querySelector('input')!.value).toBe('2026-03-04');
+    expect(host.querySelector('input')!.value).toBe('04/03/2026');
     await type('Due', '2026-11-30');
+    await type('Due', '1.12.26');
     await type('Due', 'next week');
-    expect(days).toEqual(['2026-11-30', null]);
+    expect(days).toEqual(['2026-11-30', '2026-12-01', null]);
     expect(host.querySelector('input')!.value).toBe('next week');
     await set({ day: '2027-01-02' });
-    expect(host.querySelector('input')!.value).toBe('2027-01-02');
+    expect(host.querySelector('input')!.value).toBe('02/01/2027');
   });
 
   it('is opened by its button', async () => {

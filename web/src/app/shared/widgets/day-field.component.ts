@@ -2,9 +2,11 @@ import { ChangeDetectionStrategy, Component, Injectable, input, linkedSignal, mo
 import { FormsModule } from '@angular/forms';
 import {
   NgbDateAdapter,
+  NgbDateParserFormatter,
   NgbInputDatepicker,
   type NgbDateStruct,
 } from '@ng-bootstrap/ng-bootstrap/datepicker';
+import { dayHint, dayText, readDay } from '../day-text';
 
 /** Days as ISO 8601 writes them, `2026-03-04`; null while there is none. */
 @Injectable()
@@ -18,16 +20,30 @@ export class IsoDayAdapter extends NgbDateAdapter<string> {
   }
 }
 
+/** Days as the reader writes them. */
+@Injectable()
+class ReadersDays extends NgbDateParserFormatter {
+  override parse(typed: string): NgbDateStruct | null {
+    return readDay(typed);
+  }
+  override format(date: NgbDateStruct | null): string {
+    return date ? dayText(date) : '';
+  }
+}
+
 /** A day, typed or picked. Null while what is typed is no day. */
 @Component({
   selector: 'gan-day',
   imports: [FormsModule, NgbInputDatepicker],
-  providers: [{ provide: NgbDateAdapter, useClass: IsoDayAdapter }],
+  providers: [
+    { provide: NgbDateAdapter, useClass: IsoDayAdapter },
+    { provide: NgbDateParserFormatter, useClass: ReadersDays },
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<input
       #picker="ngbDatepicker"
       class="form-control"
-      placeholder="yyyy-mm-dd"
+      [placeholder]="hint"
       container="body"
       ngbDatepicker
       [attr.aria-label]="label()"
@@ -63,6 +79,7 @@ export class DayFieldComponent {
   /** What the day is, where no label of its own stands at the field. */
   readonly label = input<string>();
 
+  protected readonly hint = dayHint();
   /** What is being typed and is no day yet. */
   private unfinished: string | null = null;
   /** The day, or what is typed of it: that is not taken out of the field for being no day yet. */

@@ -19,7 +19,8 @@ import {
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import { needleColumns, needleOfColumns } from '../../db/needle-columns.js';
-import type { MachineRow, NeedleInstallRow } from '../../db/rows.js';
+import type { MachineRow, NeedleInstallRow, SetupLayerRow } from '../../db/rows.js';
+import type { CountedRow } from '../counter/index.js';
 import { requireLot } from '../needle/index.js';
 import { requireBetween, requireShopTime } from '../shop/index.js';
 import { standingNow } from './floor-view.service.js';
@@ -29,7 +30,7 @@ import { lockMachine, updateMachine, type LockedMachine } from './machine.store.
 import { keepInPocket, requireKept, takeIntoMachine } from './part-used.service.js';
 import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
-import { findPieces } from './work-record.store.js';
+import { findPieces, type PiecesOfNeedle } from './work-record.store.js';
 
 /** So long a change may wait on a device for the network. */
 const LONGEST_WAY_MS = 7 * 24 * HOUR_MS;
@@ -80,10 +81,10 @@ export async function emptyMachine(
   now: Date,
   tx: Transaction,
 ): Promise<void> {
-  const leaving = row.presentInstallId && (await findInstall(database, row.presentInstallId, tx));
-  if (!leaving) return;
+  const before = await readNeedle(database, row, now, tx);
+  if (!before.needle) return;
   const out = { cause: 'changeover', fragments: 'whole', keptInPocket: null } as const;
-  await removeNeedle(database, leaving, out, row, await shopClock(database, tx), person, now, tx);
+  await removeNeedle(database, before.needle, out, row, before, person, now, tx);
 }
 
 /** The needle that is logged in a machine; null when none is. */
@@ -110,24 +111,27 @@ async function logChange(
   const machineId = row.id;
   requireClampTakes(row, change);
   const changedAt = new Date(change.changedAt);
-  const clock = await shopClock(database, tx);
+  const setupId = ids.setupId ?? row.presentSetupId;
+  const [before, layers, rules] = await Promise.all([
+    readNeedle(database, row, changedAt, tx),
+    setupId === null ? [] : findLayers(database, setupId, tx),
+    findGroupRules(database, tx),
+  ]);
+  const { needle: leaving, clock } = before;
   if (row.presentInstallId !== change.removesInstallId) {
     throw new ProblemError('needle.moved-on', {
       sent: change.removesInstallId,
       current: await standingNow(database, machineId, clock, now, tx),
     });
   }
-  const leaving =
-    row.presentInstallId === null ? null : await findInstall(database, row.presentInstallId, tx);
   if (leaving) requireBetween(changedAt, leaving.installedAt, 'body.changedAt', now);
   else await requireShopTime(database, changedAt, 'body.changedAt', now, tx);
   const partUsed =
     change.partUsedId === null ? null : await requireKept(database, change.partUsedId, change.needle, tx);
   if (change.lotId !== null) await requireLot(database, change.lotId, change.needle, changedAt, tx);
-  const setupId = ids.setupId ?? row.presentSetupId;
-  const groupOfWork = await groupOfWorkOf(database, row, setupId, change.needle.pointId, tx);
+  const groupOfWork = groupOfWorkOf(row, layers, change.needle.pointId);
   const removalId =
-    leaving && (await removeNeedle(database, leaving, change, row, clock, person, changedAt, tx));
+    leaving && (await removeNeedle(database, leaving, change, row, before, person, changedAt, tx));
   await insertInstall(
     database,
     {
@@ -139,8 +143,7 @@ async function logChange(
       entryHours: partUsed?.runningHours ?? 0,
       setupId,
       groupOfWork,
-      lifeGroup:
-        groupOfWork && effectiveGroup(groupOfWork, change.needle, await findGroupRules(database, tx)),
+      lifeGroup: groupOfWork && effectiveGroup(groupOfWork, change.needle, rules),
       lotId: partUsed?.lotId ?? change.lotId,
     },
     tx,
@@ -156,15 +159,39 @@ async function logChange(
   return standingNow(database, machineId, clock, now, tx);
 }
 
-/** The group that its work makes a needle belong to; null for a machine that is set for nothing. */
-async function groupOfWorkOf(
+/** The needle in a machine, and what tells how long it ran. */
+interface NeedleBefore {
+  readonly needle: NeedleInstallRow | null;
+  readonly clock: ShopClock;
+  readonly counted: CountedRow | null;
+  readonly pieces: readonly PiecesOfNeedle[];
+}
+
+/**
+ * Asked for together, so that a change waits for the database once. Reads only: what is sent behind a write that the database takes
+ * back with its transaction would be kept by itself.
+ */
+async function readNeedle(
   database: Database,
-  { machineClass }: MachineRow,
-  setupId: string | null,
-  pointId: string,
+  { id, presentInstallId }: MachineRow,
+  until: Date,
   tx: Transaction,
-): Promise<string | null> {
-  const layers = setupId === null ? [] : await findLayers(database, setupId, tx);
+): Promise<NeedleBefore> {
+  const [needle, clock, counted, pieces] = await Promise.all([
+    presentInstallId === null ? null : findInstall(database, presentInstallId, tx),
+    shopClock(database, tx),
+    countedBy(database, id, until, tx),
+    findPieces(database, id, tx),
+  ]);
+  return { needle, clock, counted: counted.get(id) ?? null, pieces: pieces.get(id) ?? [] };
+}
+
+/** The group that its work makes a needle belong to; null for a machine that is set for nothing. */
+function groupOfWorkOf(
+  { machineClass }: MachineRow,
+  layers: readonly SetupLayerRow[],
+  pointId: string,
+): string | null {
   const points = pointStyle(pointId)?.family;
   if (layers.length === 0 || !points) return null;
   return groupId({ material: wearingKind(stackOf(layers)), points, machineClass, part: null });
@@ -175,15 +202,13 @@ async function removeNeedle(
   leaving: NeedleInstallRow,
   { cause, fragments, keptInPocket }: Pick<NeedleChange, 'cause' | 'fragments' | 'keptInPocket'>,
   { zoneId, id: machineId }: MachineRow,
-  clock: ShopClock,
+  { clock, counted, pieces }: NeedleBefore,
   person: Person,
   removedAt: Date,
   tx: Transaction,
 ): Promise<string> {
   const id = newId();
-  const counted = (await countedBy(database, machineId, removedAt, tx)).get(machineId) ?? null;
   const { installedAt, entryHours } = leaving;
-  const pieces = (await findPieces(database, machineId, tx)).get(machineId) ?? [];
   const hours = clock.hours(zoneId, installedAt, removedAt, entryHours, { counted, pieces });
   const { runningHours } = needleAge({ ...hours, intervalHours: null, call: null });
   const who = { installId: leaving.id, machineId, removedById: person.id };

@@ -1,4 +1,13 @@
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type { Device, DeviceEntry, Machine, Problem } from '@gantelet/contracts';
 
 export const deviceActions = createActionGroup({
@@ -20,7 +29,7 @@ export const deviceActions = createActionGroup({
 
 export interface DeviceState {
   /** None, too, until they are read. */
-  readonly devices: readonly Device[];
+  readonly deviceEntities: EntityState<Device>;
   readonly read: boolean;
   /** Those that a counter can be registered for. */
   readonly machines: readonly Machine[];
@@ -29,8 +38,10 @@ export interface DeviceState {
   readonly registered: { readonly device: Device; readonly token: string } | null;
 }
 
+const deviceAdapter = createEntityAdapter<Device>({ sortComparer: (a, b) => a.name.localeCompare(b.name) });
+
 const initial: DeviceState = {
-  devices: [],
+  deviceEntities: deviceAdapter.getInitialState(),
   read: false,
   machines: [],
   saving: false,
@@ -45,7 +56,7 @@ export const deviceFeature = createFeature({
     on(deviceActions.wanted, (state) => ({ ...state, problem: null, registered: null })),
     on(deviceActions.listRead, (state, { devices, machines }) => ({
       ...state,
-      devices,
+      deviceEntities: deviceAdapter.setAll([...devices], state.deviceEntities),
       machines,
       read: true,
     })),
@@ -53,12 +64,13 @@ export const deviceFeature = createFeature({
     on(deviceActions.kept, (state, { device, token }) => ({
       ...state,
       saving: false,
-      devices: [...state.devices.filter(({ id }) => id !== device.id), device].sort((a, b) =>
-        a.name.localeCompare(b.name),
-      ),
+      deviceEntities: deviceAdapter.setOne(device, state.deviceEntities),
       registered: token === null ? null : { device, token },
     })),
     on(deviceActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(deviceActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
+  extraSelectors: ({ selectDeviceEntities }) => ({
+    selectDevices: createSelector(selectDeviceEntities, deviceAdapter.getSelectors().selectAll),
+  }),
 });

@@ -1,4 +1,13 @@
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type {
   Machine,
   MachineEntry,
@@ -50,7 +59,7 @@ export const machineActions = createActionGroup({
 
 export interface MachineState {
   /** Null until they were read. */
-  readonly machines: readonly Machine[] | null;
+  readonly machineEntities: EntityState<Machine> | null;
   /** Machines that work here no longer. */
   readonly retired: readonly RetiredMachine[];
   readonly zones: readonly Zone[];
@@ -68,8 +77,14 @@ export interface MachineState {
   readonly logged: number;
 }
 
+const machineAdapter = createEntityAdapter<Machine>({ sortComparer: (a, b) => a.shopNumber - b.shopNumber });
+const { selectAll: selectAllMachines } = machineAdapter.getSelectors();
+/** Those that were read, or none yet. */
+const machinesOf = ({ machineEntities }: MachineState): EntityState<Machine> =>
+  machineEntities ?? machineAdapter.getInitialState();
+
 const initial: MachineState = {
-  machines: null,
+  machineEntities: null,
   retired: [],
   zones: [],
   saving: false,
@@ -82,31 +97,31 @@ const initial: MachineState = {
   logged: 0,
 };
 
-const byNumber = (machines: readonly Machine[]): readonly Machine[] =>
-  [...machines].sort((a, b) => a.shopNumber - b.shopNumber);
-
 export const machineFeature = createFeature({
   name: 'machine',
   reducer: createReducer(
     initial,
-    on(machineActions.listsRead, (state, { machines, zones }) => ({ ...state, machines, zones })),
+    on(machineActions.listsRead, (state, { machines, zones }) => ({
+      ...state,
+      machineEntities: machineAdapter.setAll([...machines], machineAdapter.getInitialState()),
+      zones,
+    })),
     on(machineActions.save, (state) => ({ ...state, saving: true, problem: null, done: '' })),
     on(machineActions.saved, (state, { machine }) => ({
       ...state,
       saving: false,
-      machines: byNumber([...(state.machines ?? []).filter(({ id }) => id !== machine.id), machine]),
+      machineEntities: machineAdapter.setOne(machine, machinesOf(state)),
       done: `${machine.name} saved.`,
     })),
     on(machineActions.retire, (state) => ({ ...state, saving: true, problem: null, done: '' })),
-    on(machineActions.retirementSaved, (state, { machine, retired }) => {
-      const others = (state.machines ?? []).filter(({ id }) => id !== machine.id);
-      return {
-        ...state,
-        saving: false,
-        machines: retired ? others : byNumber([...others, machine]),
-        done: retired ? `${machine.name} retired.` : `${machine.name} is back.`,
-      };
-    }),
+    on(machineActions.retirementSaved, (state, { machine, retired }) => ({
+      ...state,
+      saving: false,
+      machineEntities: retired
+        ? machineAdapter.removeOne(machine.id, machinesOf(state))
+        : machineAdapter.setOne(machine, machinesOf(state)),
+      done: retired ? `${machine.name} retired.` : `${machine.name} is back.`,
+    })),
     on(machineActions.retiredRead, (state, { retired }) => ({ ...state, retired })),
     on(machineActions.historyOpened, (state) => ({
       ...state,
@@ -142,4 +157,10 @@ export const machineFeature = createFeature({
     on(machineActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(machineActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
+  extraSelectors: ({ selectMachineEntities }) => ({
+    selectMachines: createSelector(
+      selectMachineEntities,
+      (machines) => machines && selectAllMachines(machines),
+    ),
+  }),
 });

@@ -246,9 +246,7 @@ describe('the state of the bench', () => {
         hands: [],
       }),
     );
-    expect(reduce(listed, matchActions.saved({ setup: other })).setups.map((s) => s.name)).toEqual([
-      'Apron',
-      'Strap',
-    ]);
+    const match = reduce(listed, matchActions.saved({ setup: other }));
+    expect(matchFeature.selectSetups({ match }).map(({ name }) => name)).toEqual(['Apron', 'Strap']);
   });
 });

@@ -1,3 +1,4 @@
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { group } from 'd3-array';
 import {
   createActionGroup,
@@ -62,8 +63,8 @@ export const matchActions = createActionGroup({
 export interface MatchState {
   /** Whether the lists were read; until then they are empty. */
   readonly read: boolean;
-  readonly machines: readonly Machine[];
-  readonly setups: readonly Setup[];
+  readonly machineEntities: EntityState<Machine>;
+  readonly setupEntities: EntityState<Setup>;
   readonly balanced: readonly BalancedSetting[];
   /** The last foot pressure, edge and speed of each set-up. */
   readonly hands: readonly LoggedHandSettings[];
@@ -81,10 +82,13 @@ export interface MatchState {
   readonly imported: SetupImportResult | null;
 }
 
+const machineAdapter = createEntityAdapter<Machine>();
+const setupAdapter = createEntityAdapter<Setup>({ sortComparer: (a, b) => a.name.localeCompare(b.name) });
+
 const initial: MatchState = {
   read: false,
-  machines: [],
-  setups: [],
+  machineEntities: machineAdapter.getInitialState(),
+  setupEntities: setupAdapter.getInitialState(),
   balanced: [],
   hands: [],
   cases: [],
@@ -123,14 +127,17 @@ function unsaved(draft: BenchDraft): BenchDraft | null {
   return typed ? draft : null;
 }
 
-const withSetup = (setups: readonly Setup[], setup: Setup): readonly Setup[] =>
-  [...setups.filter(({ id }) => id !== setup.id), setup].sort((a, b) => a.name.localeCompare(b.name));
-
 export const matchFeature = createFeature({
   name: 'match',
   reducer: createReducer(
     initial,
-    on(matchActions.listsRead, (state, { type: _, ...lists }) => ({ ...state, ...lists, read: true })),
+    on(matchActions.listsRead, (state, { type: _, machines, setups, ...lists }) => ({
+      ...state,
+      ...lists,
+      machineEntities: machineAdapter.setAll([...machines], state.machineEntities),
+      setupEntities: setupAdapter.setAll([...setups], state.setupEntities),
+      read: true,
+    })),
     on(matchActions.setupRead, (state, { setup }) => ({
       ...state,
       draft: draftOf(setup),
@@ -168,13 +175,13 @@ export const matchFeature = createFeature({
       ...state,
       saving: false,
       draft: draftOf(setup),
-      setups: withSetup(state.setups, setup),
+      setupEntities: setupAdapter.setOne(setup, state.setupEntities),
       done: `Saved as ${setup.name}.`,
     })),
     on(matchActions.machineChanged, (state, { machine }) => ({
       ...state,
       saving: false,
-      machines: state.machines.map((one) => (one.id === machine.id ? machine : one)),
+      machineEntities: machineAdapter.setOne(machine, state.machineEntities),
       done: `${machine.name} is now set up for this job.`,
     })),
     on(matchActions.importCards, (state) => ({ ...state, saving: true, problem: null, imported: null })),
@@ -185,17 +192,19 @@ export const matchFeature = createFeature({
   ),
   extraSelectors: ({
     selectDraft,
-    selectMachines,
-    selectSetups,
+    selectMachineEntities,
+    selectSetupEntities,
     selectBalanced,
     selectCases,
     selectTimings,
     selectHands,
   }) => {
+    const selectMachines = createSelector(selectMachineEntities, machineAdapter.getSelectors().selectAll);
+    const selectSetups = createSelector(selectSetupEntities, setupAdapter.getSelectors().selectAll);
     const selectMachine = createSelector(
-      selectMachines,
+      selectMachineEntities,
       selectDraft,
-      (machines, { machineId }) => machines.find(({ id }) => id === machineId) ?? null,
+      ({ entities }, { machineId }) => entities[machineId ?? ''] ?? null,
     );
     /** The shop's values, with the minutes of its own changeovers. */
     const selectTimedValues = createSelector(catalogueFeature.selectValues, selectTimings, trustTimings);
@@ -218,7 +227,7 @@ export const matchFeature = createFeature({
       }),
     );
     const selectAnswer = createSelector(selectDraft, selectMachine, selectBenchShop, benchAnswer);
-    return { selectMachine, selectBenchShop, selectAnswer };
+    return { selectMachines, selectSetups, selectMachine, selectBenchShop, selectAnswer };
   },
 });
 

@@ -1,4 +1,13 @@
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type {
   LotDecision,
   NeedleCheck,
@@ -45,9 +54,9 @@ export const needleActions = createActionGroup({
 
 export interface NeedleState {
   /** Null until they were read. */
-  readonly lots: readonly NeedleLot[] | null;
+  readonly lotEntities: EntityState<NeedleLot> | null;
   readonly lotId: string | null;
-  readonly checks: readonly NeedleCheck[];
+  readonly checkEntities: EntityState<NeedleCheck>;
   readonly partUsed: readonly PartUsedNeedle[];
   /** The photo that is looked at, and the check it was taken with. */
   readonly photo: { readonly checkId: string; readonly photo: string } | null;
@@ -60,10 +69,19 @@ export interface NeedleState {
   readonly refused: Problem | null;
 }
 
+/** The latest first, as the server gives them. */
+const latestFirst = (a: string, b: string): number => b.localeCompare(a);
+const lotAdapter = createEntityAdapter<NeedleLot>({
+  sortComparer: (a, b) => latestFirst(a.receivedAt, b.receivedAt) || latestFirst(a.id, b.id),
+});
+const checkAdapter = createEntityAdapter<NeedleCheck>({
+  sortComparer: (a, b) => latestFirst(a.checkedAt, b.checkedAt) || latestFirst(a.id, b.id),
+});
+
 const initial: NeedleState = {
-  lots: null,
+  lotEntities: null,
   lotId: null,
-  checks: [],
+  checkEntities: checkAdapter.getInitialState(),
   partUsed: [],
   photo: null,
   saving: false,
@@ -80,22 +98,28 @@ const answered = (state: NeedleState, done: string): NeedleState => ({
   done,
 });
 
-/** The lots with one as it is now; a new one first, as the server gives them. */
-function withLot(lots: readonly NeedleLot[] | null, lot: NeedleLot): readonly NeedleLot[] {
-  const all = lots ?? [];
-  return all.some(({ id }) => id === lot.id)
-    ? all.map((one) => (one.id === lot.id ? lot : one))
-    : [lot, ...all];
-}
+const { selectAll: selectAllLots } = lotAdapter.getSelectors();
 
 export const needleFeature = createFeature({
   name: 'needle',
   reducer: createReducer(
     initial,
     on(needleActions.opened, (state) => ({ ...state, done: '', refused: null })),
-    on(needleActions.lotsRead, (state, { lots }) => ({ ...state, lots, problem: null })),
-    on(needleActions.lotChosen, (state, { lotId }) => ({ ...state, lotId, checks: [], done: '' })),
-    on(needleActions.checksRead, (state, { checks }) => ({ ...state, checks })),
+    on(needleActions.lotsRead, (state, { lots }) => ({
+      ...state,
+      lotEntities: lotAdapter.setAll([...lots], lotAdapter.getInitialState()),
+      problem: null,
+    })),
+    on(needleActions.lotChosen, (state, { lotId }) => ({
+      ...state,
+      lotId,
+      checkEntities: checkAdapter.getInitialState(),
+      done: '',
+    })),
+    on(needleActions.checksRead, (state, { checks }) => ({
+      ...state,
+      checkEntities: checkAdapter.setAll([...checks], state.checkEntities),
+    })),
     on(needleActions.pocketsRead, (state, { partUsed }) => ({ ...state, partUsed })),
     on(
       needleActions.logCheck,
@@ -107,19 +131,23 @@ export const needleFeature = createFeature({
     ),
     on(needleActions.checkLogged, (state, { check }) => ({
       ...answered(state, 'Check logged.'),
-      checks: [check, ...state.checks],
+      checkEntities: checkAdapter.setOne(check, state.checkEntities),
     })),
     on(needleActions.checkWaits, (state) => answered(state, `Check: ${KEPT_HERE}`)),
     on(needleActions.photoRead, (state, { checkId, photo }) => ({ ...state, photo: { checkId, photo } })),
     on(needleActions.checkWithdrawn, (state, { checkId }) => ({
       ...answered(state, 'Check removed: it no longer counts.'),
-      checks: state.checks.filter(({ id }) => id !== checkId),
+      checkEntities: checkAdapter.removeOne(checkId, state.checkEntities),
     })),
     on(needleActions.lotWritten, (state, { lot, done }) => ({
       ...answered(state, done),
-      lots: withLot(state.lots, lot),
+      lotEntities: lotAdapter.setOne(lot, state.lotEntities ?? lotAdapter.getInitialState()),
     })),
     on(needleActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(needleActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
+  extraSelectors: ({ selectLotEntities, selectCheckEntities }) => ({
+    selectLots: createSelector(selectLotEntities, (lots) => lots && selectAllLots(lots)),
+    selectChecks: createSelector(selectCheckEntities, checkAdapter.getSelectors().selectAll),
+  }),
 });

@@ -1,4 +1,13 @@
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type {
   PersonAccount,
   PersonEntry,
@@ -41,8 +50,8 @@ export const peopleActions = createActionGroup({
 
 export interface PeopleState {
   /** Null until they were read. */
-  readonly people: readonly PersonAccount[] | null;
-  readonly zones: readonly Zone[];
+  readonly personEntities: EntityState<PersonAccount> | null;
+  readonly zoneEntities: EntityState<Zone>;
   readonly saving: boolean;
   /** Writes that were answered. */
   readonly written: number;
@@ -54,9 +63,16 @@ export interface PeopleState {
   readonly refused: Problem | null;
 }
 
+/** Who left stands last, as the server gives them. */
+const personAdapter = createEntityAdapter<PersonAccount>({
+  sortComparer: (a, b) => Number(b.active) - Number(a.active) || a.name.localeCompare(b.name),
+});
+const zoneAdapter = createEntityAdapter<Zone>();
+const { selectAll: selectAllPeople } = personAdapter.getSelectors();
+
 const initial: PeopleState = {
-  people: null,
-  zones: [],
+  personEntities: null,
+  zoneEntities: zoneAdapter.getInitialState(),
   saving: false,
   written: 0,
   made: null,
@@ -66,22 +82,24 @@ const initial: PeopleState = {
   refused: null,
 };
 
-/** The list with somebody as they are now, in the order the server gives it. */
-function withPerson(
-  people: readonly PersonAccount[] | null,
-  person: PersonAccount,
-): readonly PersonAccount[] {
-  const others = (people ?? []).filter(({ id }) => id !== person.id);
-  return [...others, person].sort(
-    (a, b) => Number(b.active) - Number(a.active) || a.name.localeCompare(b.name),
-  );
+/** The people with some as they are now. */
+function withPeople(
+  { personEntities }: PeopleState,
+  some: readonly PersonAccount[],
+): EntityState<PersonAccount> {
+  return personAdapter.setMany([...some], personEntities ?? personAdapter.getInitialState());
 }
 
 export const peopleFeature = createFeature({
   name: 'people',
   reducer: createReducer(
     initial,
-    on(peopleActions.read, (state, { people, zones }) => ({ ...state, people, zones, problem: null })),
+    on(peopleActions.read, (state, { people, zones }) => ({
+      ...state,
+      personEntities: personAdapter.setAll([...people], personAdapter.getInitialState()),
+      zoneEntities: zoneAdapter.setAll([...zones], state.zoneEntities),
+      problem: null,
+    })),
     on(peopleActions.add, peopleActions.makeCode, peopleActions.revise, peopleActions.nameZone, (state) => ({
       ...state,
       saving: true,
@@ -90,7 +108,7 @@ export const peopleFeature = createFeature({
     })),
     on(peopleActions.codeMade, (state, { made }) => ({
       ...state,
-      people: withPerson(state.people, made.person),
+      personEntities: withPeople(state, [made.person]),
       saving: false,
       written: state.written + 1,
       made,
@@ -98,9 +116,9 @@ export const peopleFeature = createFeature({
     on(peopleActions.import, (state) => ({ ...state, saving: true, refused: null, imported: null })),
     on(peopleActions.imported, (state, { result }) => ({
       ...state,
-      people: result.added.reduce<readonly PersonAccount[] | null>(
-        (people, { person }) => withPerson(people, person),
-        state.people,
+      personEntities: withPeople(
+        state,
+        result.added.map(({ person }) => person),
       ),
       saving: false,
       written: state.written + 1,
@@ -117,19 +135,21 @@ export const peopleFeature = createFeature({
     })),
     on(peopleActions.revised, (state, { person }) => ({
       ...state,
-      people: withPerson(state.people, person),
+      personEntities: withPeople(state, [person]),
       saving: false,
       written: state.written + 1,
     })),
     on(peopleActions.zoneNamed, (state, { zone }) => ({
       ...state,
-      zones: state.zones.some(({ id }) => id === zone.id)
-        ? state.zones.map((one) => (one.id === zone.id ? zone : one))
-        : [...state.zones, zone],
+      zoneEntities: zoneAdapter.setOne(zone, state.zoneEntities),
       saving: false,
       written: state.written + 1,
     })),
     on(peopleActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(peopleActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
+  extraSelectors: ({ selectPersonEntities, selectZoneEntities }) => ({
+    selectPeople: createSelector(selectPersonEntities, (people) => people && selectAllPeople(people)),
+    selectZones: createSelector(selectZoneEntities, zoneAdapter.getSelectors().selectAll),
+  }),
 });

@@ -1,3 +1,4 @@
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import {
   createActionGroup,
   createFeature,
@@ -41,7 +42,7 @@ export const pullTestActions = createActionGroup({
 
 export interface PullTestState {
   /** Of all set-ups, the newest first; null until they were read. */
-  readonly tests: readonly LoggedPullTest[] | null;
+  readonly testEntities: EntityState<LoggedPullTest> | null;
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
@@ -50,8 +51,17 @@ export interface PullTestState {
   readonly written: number;
 }
 
+/** The latest first, as the server gives them. */
+const testAdapter = createEntityAdapter<LoggedPullTest>({
+  sortComparer: (a, b) => b.testedAt.localeCompare(a.testedAt) || b.id.localeCompare(a.id),
+});
+const { selectAll: selectAllTests } = testAdapter.getSelectors();
+/** Those that were read, or none yet. */
+const testsOf = ({ testEntities }: PullTestState): EntityState<LoggedPullTest> =>
+  testEntities ?? testAdapter.getInitialState();
+
 const initial: PullTestState = {
-  tests: null,
+  testEntities: null,
   saving: false,
   problem: null,
   refused: null,
@@ -64,7 +74,10 @@ export const pullTestFeature = createFeature({
   reducer: createReducer(
     initial,
     on(pullTestActions.opened, (state) => ({ ...state, problem: null, refused: null, done: '' })),
-    on(pullTestActions.testsRead, (state, { tests }) => ({ ...state, tests })),
+    on(pullTestActions.testsRead, (state, { tests }) => ({
+      ...state,
+      testEntities: testAdapter.setAll([...tests], testAdapter.getInitialState()),
+    })),
     on(pullTestActions.log, pullTestActions.withdraw, (state) => ({
       ...state,
       saving: true,
@@ -73,7 +86,7 @@ export const pullTestFeature = createFeature({
     })),
     on(pullTestActions.logged, (state, { test }) => ({
       ...state,
-      tests: [test, ...(state.tests ?? [])],
+      testEntities: testAdapter.setOne(test, testsOf(state)),
       saving: false,
       done: 'Logged.',
       written: state.written + 1,
@@ -86,22 +99,24 @@ export const pullTestFeature = createFeature({
     })),
     on(pullTestActions.withdrawn, (state, { testId }) => ({
       ...state,
-      tests: (state.tests ?? []).filter(({ id }) => id !== testId),
+      testEntities: testAdapter.removeOne(testId, testsOf(state)),
       saving: false,
       done: 'Taken back.',
     })),
     on(pullTestActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(pullTestActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
-  extraSelectors: ({ selectTests }) => ({
+  extraSelectors: ({ selectTestEntities }) => {
+    const selectTests = createSelector(selectTestEntities, (tests) => tests && selectAllTests(tests));
     /** How much more or less than estimated the shop's seams bear; null while too few were measured. */
-    selectRatio: createSelector(
+    const selectRatio = createSelector(
       selectTests,
       matchFeature.selectSetups,
       catalogueFeature.selectValues,
       (tests, setups, values) => strengthRatio(measuredSeams(tests ?? [], setups, values)),
-    ),
-  }),
+    );
+    return { selectTests, selectRatio };
+  },
 });
 
 /** Estimated strength of a set-up's seam, N per cm. */

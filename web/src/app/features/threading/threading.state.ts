@@ -1,4 +1,13 @@
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type { Problem, ThreadingCard, ThreadingCardEntry } from '@gantelet/contracts';
 
 export const threadingActions = createActionGroup({
@@ -17,29 +26,39 @@ export const threadingActions = createActionGroup({
 
 export interface ThreadingState {
   /** Cards that were written; null until they were read. */
-  readonly cards: readonly ThreadingCard[] | null;
+  readonly cardEntities: EntityState<ThreadingCard> | null;
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
   readonly done: string;
 }
 
-const initial: ThreadingState = { cards: null, saving: false, problem: null, refused: null, done: '' };
+/** A machine has one card. */
+const cardAdapter = createEntityAdapter<ThreadingCard>({ selectId: ({ machineId }) => machineId });
+const { selectAll: selectAllCards } = cardAdapter.getSelectors();
+
+const initial: ThreadingState = { cardEntities: null, saving: false, problem: null, refused: null, done: '' };
 
 export const threadingFeature = createFeature({
   name: 'threading',
   reducer: createReducer(
     initial,
     on(threadingActions.opened, (state) => ({ ...state, problem: null, refused: null, done: '' })),
-    on(threadingActions.cardsRead, (state, { cards }) => ({ ...state, cards })),
+    on(threadingActions.cardsRead, (state, { cards }) => ({
+      ...state,
+      cardEntities: cardAdapter.setAll([...cards], cardAdapter.getInitialState()),
+    })),
     on(threadingActions.write, (state) => ({ ...state, saving: true, refused: null, done: '' })),
     on(threadingActions.written, (state, { card }) => ({
       ...state,
-      cards: [...(state.cards ?? []).filter(({ machineId }) => machineId !== card.machineId), card],
+      cardEntities: cardAdapter.setOne(card, state.cardEntities ?? cardAdapter.getInitialState()),
       saving: false,
       done: 'Threading card saved.',
     })),
     on(threadingActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(threadingActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
+  extraSelectors: ({ selectCardEntities }) => ({
+    selectCards: createSelector(selectCardEntities, (cards) => cards && selectAllCards(cards)),
+  }),
 });

@@ -41,8 +41,8 @@ const WANTED = 0.05;
       <p class="reason">
         {{ zone.needleFraction.checks }} checks so far: sewing
         <strong>{{ percent(zone.needleFraction.value) }}</strong> of the shift,
-        {{ percent(zone.needleFraction.low) }} to {{ percent(zone.needleFraction.high) }}
-        <gan-standing [standing]="zone.needleFraction.standing" source="95 % interval of the checks" />.
+        {{ percent(zone.needleFraction.low) }} to {{ percent(zone.needleFraction.high) }}.
+        <gan-standing [standing]="zone.needleFraction.standing" source="95 % interval of the checks" />
         {{ more() }}
       </p>
     }

@@ -73,9 +73,9 @@ import { matchActions, matchFeature } from './match.state';
         }
       </ol>
       <p class="soft">
-        Times in minutes; estimated unless your shop has timed the step
-        <gan-standing standing="assumption" source="changeover minutes of the Catalogue" />. The bobbin screw
-        moves about 0.15 turn per step of the size ladder <gan-standing standing="practice" />.
+        Times in minutes; estimated unless your shop has timed the step.
+        <gan-standing standing="assumption" source="changeover minutes of the Catalogue" /> The bobbin screw
+        moves about 0.15 turn per step of the size ladder. <gan-standing standing="practice" />
       </p>
     } @else {
       <h1>No changeover yet</h1>

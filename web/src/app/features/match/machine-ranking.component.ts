@@ -32,11 +32,11 @@ import { needleSizeText } from '../../shared/words/units-text';
       </h1>
       <hr class="stitch" />
       <p>
-        Ranked by needle fit and by the minutes to change over from the set-up now on each machine
+        Ranked by needle fit and by the minutes to change over from the set-up now on each machine.
         <gan-standing
           standing="assumption"
           source="minutes of each step and their weight are values of the Catalogue"
-        />. Preference: {{ school() }}.
+        /> Preference: {{ school() }}.
       </p>
       <table>
         <caption class="visually-hidden">

@@ -22,9 +22,9 @@ const guideText = (guide: StrengthGuide | undefined): string =>
     </h1>
     <hr class="stitch" />
     <p>
-      Normally good for {{ guide() }} of leather
-      <gan-standing standing="fitted" source="two facts of common practice; a guide only" />. Ratios of thread
-      to blade <gan-standing standing="fitted" source="bands fitted to judgements of common practice" />.
+      Normally good for {{ guide() }} of leather.
+      <gan-standing standing="fitted" source="two facts of common practice; a guide only" /> Ratios of thread
+      to blade. <gan-standing standing="fitted" source="bands fitted to judgements of common practice" />
     </p>
     @for (kind of kinds(); track kind.construction.id) {
       <h2>{{ kind.construction.name }}</h2>

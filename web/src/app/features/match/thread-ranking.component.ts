@@ -28,8 +28,8 @@ import { CountPipe } from '../../shared/widgets/locale.pipes';
       </h1>
       <hr class="stitch" />
       <p>
-        This stack is usually sewn with Tex {{ ranking().range.lowTex }} to {{ ranking().range.highTex }}
-        <gan-standing standing="practice" source="common practice by leather weight; cloth counts less" />.
+        This stack is usually sewn with Tex {{ ranking().range.lowTex }} to {{ ranking().range.highTex }}.
+        <gan-standing standing="practice" source="common practice by leather weight; cloth counts less" />
         For {{ useWords[use()] }}. Preference: {{ school() }}. Compared
         {{ ranking().weighed | count }} needle-thread pairs.
       </p>

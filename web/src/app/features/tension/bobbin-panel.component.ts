@@ -42,7 +42,7 @@ const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: n
     <p>{{ advice() }} <gan-standing standing="practice" source="drop test and two-step rule" /></p>
     <gan-bobbin-band [target]="state().target" [readings]="state().tensions" />
     <p class="soft">
-      Rule-of-thumb target; could be half or double <gan-standing standing="memory" />.
+      Rule-of-thumb target; could be half or double. <gan-standing standing="memory" />
       @if (tex() > tellsToTex) {
         Above Tex {{ tellsToTex }} the case alone is too light to tell: hang weights on it.
       }

@@ -120,7 +120,7 @@ const CONTROL_WORDS: Readonly<Record<StitchControl, string>> = {
 
 /** What hands of the trade do beside a step. Common practice. */
 const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
-  wind: 'Evenly, and full to about 1 mm below the rim: a fuller one drags, an emptier one runs out sooner.',
+  wind: 'Evenly, and full to just below the rim: a fuller one drags, an emptier one runs out sooner.',
   unthread:
     'Before you disturb a knob, count how many turns it is in from fully off, and write them down: top and pre-tension.',
   bobbin: 'The bobbin turns the way the thread pulls back under the spring. The case clicks home.',

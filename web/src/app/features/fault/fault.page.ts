@@ -160,7 +160,7 @@ export class FaultPage {
     if (!step) return '';
     const minutes = `about ${shortNumber(step.minutes)} min`;
     if (step.chance === 0) return `${minutes}; it tells what to check next`;
-    return `ends it ${inTenText(step.chance)}, ${minutes} with the test seam`;
+    return `cures it ${inTenText(step.chance)}, ${minutes} with the test seam`;
   });
   /** What is known that speaks most for it. */
   protected readonly because = computed(() => {

@@ -1,15 +1,14 @@
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the book', () => {
   test('holds what was done a moment ago and a year ago, found by words and kind', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/catalogue');
-    await page.goto('/lots');
+    await signIn(page, 'mechanic', '/catalogue');
+    await goTo(page, '/lots');
     await page.getByLabel('Code on the pack').fill('BOOK-77');
     await page.getByRole('button', { name: 'Register the lot' }).click();
     await expect(page.getByText('Lot BOOK-77 registered.')).toBeVisible();
 
-    await page.goto('/book');
+    await goTo(page, '/book');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('newest entries');
     await page.getByLabel('Words').fill('book 77');
     await page.getByRole('button', { name: 'Look up' }).click();

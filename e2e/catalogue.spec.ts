@@ -1,4 +1,4 @@
-import { expect, openSetup, signIn, test } from './support/shop-test';
+import { expect, goTo, openSetup, signIn, test } from './support/shop-test';
 
 test.describe('the catalogue', () => {
   test.beforeEach(async ({ page }) => {
@@ -40,10 +40,10 @@ test.describe('the catalogue', () => {
     await page.getByLabel("The shop's own, a plain number").fill('0.34');
     await page.getByRole('button', { name: 'Our way of working' }).click();
     await expect(page.getByText('Tam Oduya: 0.34, chosen')).toBeVisible();
-    await page.goto('/bench');
+    await goTo(page, '/bench');
     await openSetup(page, 'Tool roll strap, 12');
     await expect(page.getByText('school limit 0.34')).toBeVisible();
-    await page.goto('/catalogue');
+    await goTo(page, '/catalogue');
     await page.getByLabel('Find a value').fill('free eye');
     await page.getByRole('button', { name: 'Largest ratio, free eye' }).click();
     await page.getByRole('button', { name: 'Restore the default' }).click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } from './support/shop-test';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -11,7 +11,7 @@ test.describe('a changeover on a phone', () => {
 
   /** From the machine's sheet, as a scan of its sticker opens it. */
   const begin = async (page: Page, machine: string, job: string): Promise<void> => {
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     await page.getByRole('button', { name: `Change needle, ${machine}` }).click();
     await page.getByRole('link', { name: 'Change over to another job' }).click();
     await page.getByRole('button', { name: `Change over to ${job}` }).click();
@@ -25,7 +25,7 @@ test.describe('a changeover on a phone', () => {
   }) => {
     await signIn(page, 'mechanic');
     const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 18' });
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     const before = (await card.locator('.needle').textContent()) ?? '';
 
     await begin(page, 'Flatbed compound 18', 'Log carrier handle, 18');
@@ -50,8 +50,7 @@ test.describe('a changeover on a phone', () => {
     // Another person, on another device, goes on with it.
     const other = await browser.newContext({ viewport: PHONE });
     const second = await other.newPage();
-    await signIn(second, 'lead');
-    await second.goto('/floor');
+    await signIn(second, 'lead', '/floor');
     const secondCard = second.locator('gan-machine-row', { hasText: 'Flatbed compound 18' });
     await expect(secondCard).toContainText('Being changed over by Tam Oduya: test seam');
     await secondCard.click();
@@ -61,7 +60,7 @@ test.describe('a changeover on a phone', () => {
     await expect(second.getByRole('heading', { name: 'Flatbed compound 18: set up' })).toBeVisible();
     await other.close();
 
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     await expect(card.locator('.needle')).toContainText('NM 180');
     await expect(card).not.toContainText("not the set-up's needle");
 
@@ -74,7 +73,7 @@ test.describe('a changeover on a phone', () => {
     await steps(page).getByRole('button', { name: 'Done up to test seam' }).click();
     await now(page).getByRole('button', { name: 'Finish: set up for Strap box stitch, 18' }).click();
     await expect(page.getByRole('heading', { name: 'Flatbed compound 18: set up' })).toBeVisible();
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     await expect(card.locator('.needle')).toHaveText(before);
 
     // The needle that sewed a few minutes waits in its pocket for the next time.
@@ -99,7 +98,7 @@ test.describe('a changeover on a phone', () => {
     await page.getByLabel('Why is it put aside?').fill('no Tex 135 in the cabinet');
     await page.getByRole('button', { name: 'Put aside', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Cylinder 25: put aside' })).toBeVisible();
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     const card = page.locator('gan-machine-row', { hasText: 'Cylinder 25' });
     await expect(card).toContainText("not the set-up's needle");
     await card.click();

@@ -1,11 +1,10 @@
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } from './support/shop-test';
 
 test.describe('a fault on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
   test('goes from a report on the floor to a mended machine, and into its history', async ({ page }) => {
-    await signIn(page, 'mechanic');
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 17' });
     await card.getByRole('button', { name: /^Report a problem/ }).click();
     await page.getByRole('button', { name: 'Skipped stitches' }).click();
@@ -34,7 +33,7 @@ test.describe('a fault on a phone', () => {
     await expect(now.getByLabel('What was it?')).toHaveValue('n_small');
     await now.getByRole('button', { name: 'Log it' }).click();
     await expect(page.getByRole('status')).toContainText('Skipped stitches: logged.');
-    await page.goto('/machines');
+    await goTo(page, '/machines');
     await page.getByRole('link', { name: 'Flatbed compound 17' }).click();
     await page.getByRole('link', { name: 'Service and history' }).click();
     await expect(page.getByRole('listitem').first()).toContainText('Skipped stitches: fixed');
@@ -42,8 +41,7 @@ test.describe('a fault on a phone', () => {
   });
 
   test('leads a nest to the threading and the case, and never to a knob first', async ({ page }) => {
-    await signIn(page, 'operator');
-    await page.goto('/faults');
+    await signIn(page, 'operator', '/faults');
     await page.getByRole('button', { name: 'Nest or loops below' }).click();
     const now = page.getByRole('region', { name: 'What to do now' });
     await expect(now).toContainText(

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from '../scripts/lib/mariadb.mjs';
 import { prepareDatabase, startServer } from '../scripts/lib/server.mjs';
-import { expect, expectAccessible, expectNoSidewaysScroll, test } from './support/shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, goTo, test } from './support/shop-test';
 
 const CODE = 'A1B2C3D4E5';
 
@@ -78,11 +78,11 @@ test.describe('a real shop moves in', () => {
     await bo.getByLabel('Choose a password').fill('needles in a tin');
     await bo.getByRole('button', { name: 'Sign in and keep this password' }).click();
     await expect(bo).toHaveURL(/\/now$/);
-    await bo.goto('/people');
+    await goTo(bo, '/people');
     await expect(bo.getByRole('alert')).toContainText('Only a lead can do this');
 
     // Forty machines come in from the list that is kept anyway.
-    await bo.goto('/floor');
+    await goTo(bo, '/floor');
     await bo.getByRole('link', { name: 'Import a list of machines' }).click();
     const rows = Array.from(
       { length: 40 },
@@ -102,7 +102,7 @@ test.describe('a real shop moves in', () => {
     await upload(rows);
     await bo.getByRole('button', { name: 'Register them' }).click();
     await expect(bo.getByRole('status')).toContainText('40 machines registered.');
-    await bo.goto('/floor');
+    await goTo(bo, '/floor');
     await expect(bo.getByText('20 machines, sewing')).toHaveCount(2);
 
     // Whoever has left is out within seconds.
@@ -114,7 +114,7 @@ test.describe('a real shop moves in', () => {
     await other.close();
 
     // A logbook of past needles comes in, and lives are fitted on the first day.
-    await page.goto('/life/import');
+    await goTo(page, '/life/import');
     const stays = Array.from({ length: 120 }, (_, i) => {
       const [machine, day] = [1 + (i % 20), 1 + Math.floor(i / 20)];
       const why = i % 4 === 0 ? 'planned' : 'worn';
@@ -131,9 +131,9 @@ test.describe('a real shop moves in', () => {
     await expect(page.getByRole('status')).toContainText('120 needles imported.');
     await page.getByRole('link', { name: 'Fit the lives again' }).click();
     await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible();
-    await page.goto('/book');
+    await goTo(page, '/book');
     await expect(page.getByRole('button', { name: 'Past needles imported' })).toBeVisible();
-    await page.goto('/now');
+    await goTo(page, '/now');
     await expect(page.getByText('None was made yet.')).toBeVisible();
 
     // A works that was begun is begun once.

@@ -1,9 +1,8 @@
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the work on the floor', () => {
   test('arranges the plan of a zone by keyboard and by hand, for everybody', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     const zone = page.locator('gan-zone-plan').first();
     await zone.getByRole('button', { name: 'Arrange Cover hall' }).click();
@@ -35,8 +34,7 @@ test.describe('the work on the floor', () => {
   });
 
   test('logs a service, and tells the history of the machine with it', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/machines');
+    await signIn(page, 'mechanic', '/machines');
     await page.getByRole('link', { name: 'Patcher 22' }).click();
     await page.getByRole('link', { name: 'Service and history' }).click();
     await expect(page.getByRole('heading', { name: /^Patcher 22: / })).toBeVisible();
@@ -55,8 +53,7 @@ test.describe('the work on the floor', () => {
   test('has the kinds of service that the lead adds', async ({ page, browser, baseURL }) => {
     const office = await browser.newContext({ baseURL: baseURL! });
     const lead = await office.newPage();
-    await signIn(lead, 'lead');
-    await lead.goto('/machines');
+    await signIn(lead, 'lead', '/machines');
     await lead.getByRole('link', { name: 'Kinds of service' }).click();
     await lead.getByLabel('What is done').fill('Belt looked at');
     await lead.getByLabel('Every').fill('1500');
@@ -66,8 +63,7 @@ test.describe('the work on the floor', () => {
     await expectAccessible(lead);
     await office.close();
 
-    await signIn(page, 'mechanic');
-    await page.goto('/machines');
+    await signIn(page, 'mechanic', '/machines');
     await page.getByRole('link', { name: 'Portable 21' }).click();
     await page.getByRole('link', { name: 'Service and history' }).click();
     const belt = page.locator('.service').filter({ hasText: 'Belt looked at' });
@@ -81,8 +77,7 @@ test.describe('the work on the floor', () => {
   test('ages a needle by the pieces where no counter is heard, and not by those that were taken back', async ({
     page,
   }) => {
-    await signIn(page, 'mechanic');
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Flatbed walking 23' });
     const writeDown = async (pieces: string) => {
       await row.getByRole('button', { name: /^Change needle/ }).click();
@@ -100,7 +95,7 @@ test.describe('the work on the floor', () => {
     await page.getByRole('link', { name: 'Service and history of this machine' }).click();
     await page.getByRole('button', { name: 'Remove, 3 pieces sewn' }).click();
     await expect(page.getByRole('listitem').first()).toContainText('removed by Tam Oduya');
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     await writeDown('2');
     await expect(page.getByRole('status')).toContainText('2 pieces logged.');
   });
@@ -110,8 +105,7 @@ test.describe('a work sample on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
   test('walks round a zone and sharpens the share that needles move', async ({ page }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     await page.getByRole('link', { name: 'Spot checks', exact: true }).click();
     await page.getByLabel('Zone').selectOption('Webbing bay');
     const text = page.locator('.reason');

@@ -25,8 +25,7 @@ test.describe('the floor', () => {
   });
 
   test('puts in another needle and refuses none that the clamp takes', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     await page.getByRole('button', { name: 'Change needle, Cylinder 10' }).click();
     await page.getByText('A different needle goes in').click();
     await page.getByLabel('System').selectOption('135x17');
@@ -38,8 +37,7 @@ test.describe('the floor', () => {
   test('takes a slip of the thumb back, and puts a part-used needle in again from its pocket', async ({
     page,
   }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     // How old needles are hangs on the hour of the demo: one that is worth putting in again.
     const { zones } = (await (await page.request.get('/api/floor')).json()) as FloorReply;
     const { name } = zones
@@ -72,8 +70,7 @@ test.describe('the floor', () => {
   });
 
   test('stops a machine for a missing piece until a mechanic clears it', async ({ page }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Tacker 20' });
     await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('button', { name: 'Broken, piece missing' }).click();
@@ -88,8 +85,7 @@ test.describe('the floor', () => {
     await page.getByRole('button', { name: /Jory Quist/ }).click();
     await page.getByRole('button', { name: 'Sign out', exact: true }).click();
     await expect(page).toHaveURL(/sign-in/);
-    await signIn(page);
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     await row.getByRole('button', { name: /^Change needle/ }).click();
     await expect(page.getByRole('button', { name: 'Every piece found' })).toBeDisabled();
     await page.getByLabel('Hook, plate and case checked for burrs').check();
@@ -101,8 +97,7 @@ test.describe('the floor', () => {
   });
 
   test('puts stopped machines first and then the least hours left', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     await page.getByRole('button', { name: 'By due' }).click();
     const rows = page.locator('gan-machine-row');
     await expect(rows).toHaveCount(26);
@@ -114,8 +109,7 @@ test.describe('the floor', () => {
   });
 
   test('loses no change when the reply is lost on the way, and doubles none', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     let lost = 0;
     const keys: (string | undefined)[] = [];
     await page.route('**/needle-changes', async (route) => {
@@ -140,8 +134,7 @@ test.describe('the floor', () => {
     page,
     context,
   }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     const other = await context.newPage();
     await other.goto('/floor');
     const seen = other.locator('gan-machine-row', { hasText: 'Post-bed 08' });
@@ -164,8 +157,7 @@ test.describe('the floor', () => {
   });
 
   test('counts stitches where a counter is heard, and says where one is silent', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     await expect(page.locator('gan-machine-row', { hasText: 'Long-arm 02' })).toContainText(
       /[\d,]+ stitches counted/,
     );

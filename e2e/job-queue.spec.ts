@@ -3,8 +3,7 @@ import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from '
 
 test.describe('the job queue', () => {
   test('is worked out, taken, added to, and sewn from', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/jobs');
+    await signIn(page, 'mechanic', '/jobs');
     await expect(page.getByText(/of changing over/).first()).toBeVisible();
     await page.getByRole('button', { name: 'Work out the order' }).click();
     await expect(page.getByText(/No order is cheaper|a cheaper one is not ruled out/)).toBeVisible();
@@ -39,8 +38,7 @@ test.describe('the job queue', () => {
   });
 
   test('is dragged, put back, and fits a phone', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/jobs');
+    await signIn(page, 'mechanic', '/jobs');
     await expect(page.getByText(/of changing over/).first()).toBeVisible();
     const centre = async (which: Locator) => {
       // Prices come in after the list: a row that still moves has no place yet.

@@ -1,9 +1,8 @@
-import { expect, expectAccessible, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, goTo, signIn, test } from './support/shop-test';
 
 test.describe('life', () => {
   test('fits the lives of every group, and tells when it is cheapest to change', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/life');
+    await signIn(page, 'mechanic', '/life');
     await page.getByRole('button', { name: 'Recalculate' }).click();
     await expect(page.getByText(/up to date/)).toBeVisible();
     await expect(page.getByRole('heading', { level: 1 })).toContainText(/^(Change at|Run to failure)/);
@@ -17,26 +16,24 @@ test.describe('life', () => {
   });
 
   test('says when needles were changed since, and fits again', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/life');
+    await signIn(page, 'mechanic', '/life');
     await expect(page.getByText(/Calculated \d/)).toBeVisible();
-    await page.goto('/floor');
+    await goTo(page, '/floor');
     await page.getByRole('button', { name: 'Change needle, Flatbed compound 07' }).click();
     await page.getByRole('button', { name: 'Changing job: discard needle' }).click();
     await expect(page.getByText('Flatbed compound 07: needle change logged')).toBeVisible();
-    await page.goto('/life');
+    await goTo(page, '/life');
     await expect(page.getByText('needles or costs have changed since.')).toBeVisible();
     await page.getByRole('button', { name: 'Recalculate' }).click();
     await expect(page.getByText(/up to date/i)).toBeVisible();
   });
 
   test('uses what the lead says that changes cost', async ({ page }) => {
-    await signIn(page, 'lead');
-    await page.goto('/shop');
+    await signIn(page, 'lead', '/shop');
     await page.getByLabel('Work spoiled, leather').fill('60');
     await page.getByRole('button', { name: 'Save for the whole shop' }).click();
     await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
-    await page.goto('/life');
+    await goTo(page, '/life');
     await page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ }).click();
     await expect(page.getByRole('button', { pressed: true })).toHaveAccessibleName(
       /Leather, cutting points, cylinder arm/,
@@ -53,13 +50,12 @@ test.describe('life', () => {
   });
 
   test('shows the lot that wears too soon, with what its eyes show, and splits a group', async ({ page }) => {
-    await signIn(page, 'lead');
-    await page.goto('/life');
+    await signIn(page, 'lead', '/life');
     await page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed/ }).click();
     const lots = page.locator('gan-lots-panel');
     await expect(lots.getByText('26-110E: bad.')).toBeVisible();
 
-    await page.goto('/lots');
+    await goTo(page, '/lots');
     await page.getByRole('button', { name: /older lots$/ }).click();
     // Codes are given by who sells needles: lots of other kinds may have the same.
     const lot = (code: string) =>
@@ -78,7 +74,7 @@ test.describe('life', () => {
     await page.getByRole('button', { name: 'Log it, next needle' }).click();
     await expect(page.getByText('Check logged.')).toBeVisible();
 
-    await page.goto('/lots');
+    await goTo(page, '/lots');
     const rename = async (from: string, to: string) => {
       await lot(from)
         .getByRole('button', { name: /^Correct/ })
@@ -90,7 +86,7 @@ test.describe('life', () => {
     await rename('26-110E', '26-110E, sent back');
     await rename('26-110E, sent back', '26-110E');
 
-    await page.goto('/life');
+    await goTo(page, '/life');
     await page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed/ }).click();
     await expect(lots.getByRole('row').filter({ hasText: '26-110E' })).toContainText('56 % of 1');
     await page.getByText('Merge or split groups').click();

@@ -1,9 +1,8 @@
-import { expect, signIn, test } from './support/shop-test';
+import { expect, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the machines', () => {
   test('are registered with what a match needs, and are offered for work at once', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/machines');
+    await signIn(page, 'mechanic', '/machines');
     await page.getByRole('link', { name: 'Register a machine' }).click();
     await expect(page.getByRole('button', { name: 'Register machine' })).toBeDisabled();
     await page.getByLabel('Shop number').fill('7');
@@ -24,14 +23,14 @@ test.describe('the machines', () => {
     await page.getByLabel('Shop number').fill('91');
     await page.getByRole('button', { name: 'Register machine' }).click();
     await expect(page.getByText('Test flatbed 91 saved.')).toBeVisible();
-    await page.goto('/bench');
+    await goTo(page, '/bench');
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Test flatbed 91' });
     await page.getByRole('button', { name: 'Add a layer' }).click();
     await page.getByLabel('Thread, as on the spool').fill('V138');
     await expect(page.getByText('This machine takes thread up to Tex 70; this is Tex 135.')).toBeVisible();
     await expect(page.getByText('Tex 135: outside the machine’s limits')).toBeVisible();
 
-    await page.goto('/machines');
+    await goTo(page, '/machines');
     await page.getByRole('link', { name: 'Test flatbed 91' }).click();
     await page.getByText('Retire this machine').click();
     await page.getByRole('button', { name: 'Retire Test flatbed 91' }).click();
@@ -39,7 +38,7 @@ test.describe('the machines', () => {
     await expect(page.getByText('Test flatbed 91 retired.')).toBeVisible();
     const retired = page.getByRole('region', { name: 'Retired machines' });
     await expect(retired).toContainText('Test flatbed 91');
-    await page.goto('/bench');
+    await goTo(page, '/bench');
     await expect(page.getByRole('option', { name: 'Flatbed compound 07' })).toBeAttached();
     await expect(page.getByRole('option', { name: 'Test flatbed 91' })).toHaveCount(0);
   });
@@ -47,8 +46,7 @@ test.describe('the machines', () => {
   test('keep a calibration of the stitch dial, and show operators everything but change nothing', async ({
     page,
   }) => {
-    await signIn(page, 'operator');
-    await page.goto('/machines');
+    await signIn(page, 'operator', '/machines');
     await expect(page.getByRole('link', { name: 'Register a machine' })).toHaveCount(0);
     await page.getByRole('link', { name: 'Flatbed compound 07' }).click();
     await expect(page.getByText(/Here a mark is about 1\.0\d mm/)).toBeVisible();

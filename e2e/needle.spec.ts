@@ -2,8 +2,7 @@ import { expect, expectAccessible, signIn, test } from './support/shop-test';
 
 test.describe('needles before they go in', () => {
   test('a bad lot found on arrival never reaches a machine', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/lots');
+    await signIn(page, 'mechanic', '/lots');
     await page.getByLabel('Code on the pack').fill('E2E-BAD');
     await page.getByLabel('System').selectOption('794');
     await page.getByLabel('Size').selectOption({ label: '200/25' });
@@ -32,8 +31,7 @@ test.describe('needles before they go in', () => {
   });
 
   test('is magnified by the camera, and its photo goes with the check', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/needle-check');
+    await signIn(page, 'mechanic', '/needle-check');
     await page.getByRole('button', { name: 'Snags' }).click();
     await page.getByText('Look closely, keep a photo').click();
     await page.getByRole('button', { name: 'Look through the camera' }).click();
@@ -57,8 +55,7 @@ test.describe('needles before they go in', () => {
 
   test('a loose needle is told by shank, length and point, on a phone', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
-    await signIn(page, 'operator');
-    await page.goto('/loose-needle');
+    await signIn(page, 'operator', '/loose-needle');
     await page.getByRole('button', { name: 'Round', exact: true }).click();
     await page.getByLabel('Shank, mm across').fill('1,62');
     await page.getByLabel('Butt to eye, mm').fill('33.8');

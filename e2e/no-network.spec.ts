@@ -26,8 +26,7 @@ test.describe('without a network', () => {
     page,
     context,
   }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Flatbed drop 24' });
     await expect(row).toBeVisible();
     await atHand(page);
@@ -57,8 +56,7 @@ test.describe('without a network', () => {
     const step = (number: number) =>
       page.getByRole('heading', { name: new RegExp(`^Cylinder 25: step ${number} of`) });
     const now = page.getByRole('region', { name: 'Step now' });
-    await signIn(page, 'mechanic');
-    await page.goto('/floor');
+    await signIn(page, 'mechanic', '/floor');
     await atHand(page);
     await page.getByRole('button', { name: 'Change needle, Cylinder 25' }).click();
     await page.getByRole('link', { name: 'Change over to another job' }).click();
@@ -89,14 +87,12 @@ test.describe('without a network', () => {
     context,
     browser,
   }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     await atHand(page);
     // While there is a network, what others do comes through the service worker too.
     const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
     const otherPage = await other.newPage();
-    await signIn(otherPage, 'mechanic');
-    await otherPage.goto('/floor');
+    await signIn(otherPage, 'mechanic', '/floor');
     await otherPage.getByRole('button', { name: 'Change needle, Cylinder 25' }).click();
     await otherPage.getByRole('button', { name: 'Planned change' }).click();
     await expect(

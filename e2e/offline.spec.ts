@@ -7,8 +7,7 @@ test.describe('on a phone, by a machine', () => {
     page,
     context,
   }) => {
-    await signIn(page, 'operator');
-    await page.goto('/machines');
+    await signIn(page, 'operator', '/machines');
     await page.getByRole('link', { name: 'Flatbed compound 16' }).click();
     await page.getByRole('link', { name: 'Print QR sticker' }).click();
     const code = page.getByRole('img', { name: /QR code of http/ });

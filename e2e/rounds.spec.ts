@@ -47,8 +47,7 @@ test.describe('rounds, for the lead', () => {
   test('are planned, moved by hand with the cost said first, pinned, and planned again round the pin', async ({
     page,
   }) => {
-    await signIn(page, 'lead');
-    await page.goto('/rounds');
+    await signIn(page, 'lead', '/rounds');
     await plan(page);
     const { plan: made } = await read(page);
     expect(made!.bound).toBeLessThanOrEqual(made!.cost.total + 1e-9);
@@ -77,8 +76,7 @@ test.describe('rounds, for the lead', () => {
   });
 
   test('are dragged with the pointer, and put back when dropped where they stood', async ({ page }) => {
-    await signIn(page, 'lead');
-    await page.goto('/rounds');
+    await signIn(page, 'lead', '/rounds');
     const mark = page.locator('g.change').first();
     // A chart that still grows has no place yet.
     await mark.hover();
@@ -100,8 +98,7 @@ test.describe('rounds, for the lead', () => {
   });
 
   test('are planned with what the lead says of people and days', async ({ page }) => {
-    await signIn(page, 'lead');
-    await page.goto('/rounds/settings');
+    await signIn(page, 'lead', '/rounds/settings');
     const minutes = page.getByLabel('Minutes a shift').first();
     const before = await minutes.inputValue();
     await minutes.fill(String(Number(before) + 5));
@@ -123,15 +120,13 @@ test.describe('rounds, on a phone in the hall', () => {
     browser,
   }) => {
     const lead = await browser.newPage();
-    await signIn(lead, 'lead');
-    await lead.goto('/rounds');
+    await signIn(lead, 'lead', '/rounds');
     await plan(lead);
     await lead.getByRole('button', { name: 'Publish plan' }).click();
     await expect(lead.getByText('Plan published: round sheets')).toBeVisible();
     await lead.close();
 
-    await signIn(page, 'mechanic');
-    await page.goto('/rounds/sheets');
+    await signIn(page, 'mechanic', '/rounds/sheets');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Tam Oduya');
     await expectNoSidewaysScroll(page);
     await expectAccessible(page);

@@ -19,8 +19,7 @@ test.describe('a session that is over', () => {
   });
 
   test('keeps a needle change, and sends it once when its person is back', async ({ page, context }) => {
-    await signIn(page, 'operator');
-    await page.goto('/floor');
+    await signIn(page, 'operator', '/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Patcher 22' });
     await row.getByRole('button', { name: /^Change needle/ }).click();
     await context.clearCookies();

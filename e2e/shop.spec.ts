@@ -1,19 +1,18 @@
-import { expect, signIn, test } from './support/shop-test';
+import { expect, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the shop', () => {
   test('chooses its schools, and the Tension room follows unless a visit does otherwise', async ({
     page,
   }) => {
-    await signIn(page, 'lead');
-    await page.goto('/shop');
+    await signIn(page, 'lead', '/shop');
     await page.getByLabel('bobbin first, then the top').check();
     await page.getByRole('button', { name: 'Save for the whole shop' }).click();
     await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
-    await page.goto('/tension');
+    await goTo(page, '/tension');
     await page.getByRole('link', { name: /Window patch, 05/ }).click();
     await expect(page.getByLabel('bobbin first, then the top')).toBeChecked();
     await page.getByLabel('leave the bobbin, correct at the top').check();
-    await page.goto('/shop');
+    await goTo(page, '/shop');
     await expect(page.getByLabel('bobbin first, then the top')).toBeChecked();
     await page.getByLabel('leave the bobbin, correct at the top').check();
     await page.getByRole('button', { name: 'Save for the whole shop' }).click();
@@ -21,8 +20,7 @@ test.describe('the shop', () => {
   });
 
   test('registers a device, shows its token once, and blocks it', async ({ page }) => {
-    await signIn(page, 'lead');
-    await page.goto('/devices');
+    await signIn(page, 'lead', '/devices');
     await page.getByLabel('Name').fill('Scale by the store');
     await page.getByLabel('Kind').selectOption({ label: 'Scale' });
     await page.getByRole('button', { name: 'Register' }).click();
@@ -38,8 +36,7 @@ test.describe('the shop', () => {
   test('enrols a tablet, where people sign in by PIN, with no more rights than a mechanic', async ({
     page,
   }) => {
-    await signIn(page, 'lead');
-    await page.goto('/devices');
+    await signIn(page, 'lead', '/devices');
     await page.getByLabel('Name').fill('Tablet by the press');
     await page.getByLabel('Kind').selectOption({ label: 'Shared tablet' });
     await page.getByRole('button', { name: 'Register' }).click();
@@ -72,15 +69,14 @@ test.describe('the shop', () => {
     await page.getByLabel('Password').fill('lead-on-tarn-street');
     await page.getByRole('button', { name: 'Sign in' }).click();
     await expect(page.getByRole('button', { name: /Ines Valdry, lead/ })).toBeVisible();
-    await page.goto('/devices');
+    await goTo(page, '/devices');
     await page.getByRole('button', { name: 'Block Tablet by the press' }).click();
     const row = page.getByRole('row', { name: /Tablet by the press/ });
     await expect(row).toContainText('blocked since');
   });
 
   test('leaves choosing to the lead', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/shop');
+    await signIn(page, 'mechanic', '/shop');
     await expect(page.getByText('Only a lead can change these.')).toBeVisible();
     await expect(page.getByLabel('bobbin first, then the top')).toBeDisabled();
   });

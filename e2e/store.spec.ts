@@ -2,8 +2,7 @@ import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from '
 
 test.describe('the store', () => {
   test('says what to order, and knows it is ordered, comes and is used', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/store');
+    await signIn(page, 'mechanic', '/store');
     const answer = page.getByRole('heading', { level: 1 });
     await expect(answer).toContainText(/\d things to order, £/);
     const wanted = page.getByRole('region', { name: 'To order' });
@@ -64,8 +63,7 @@ test.describe('the store', () => {
   });
 
   test('takes a list in from a spreadsheet', async ({ page }) => {
-    await signIn(page);
-    await page.goto('/store');
+    await signIn(page, 'mechanic', '/store');
     await page.getByRole('link', { name: 'Import a list from a spreadsheet' }).click();
     const rows = [
       'Item;Stock;Kind;Location',

@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
-import { findProgram, needBackup, needBrowser, needDatabase } from './lib/packages.mjs';
+import { browserProgram, needBackup, needBrowser, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
@@ -33,7 +33,7 @@ const PARTS = {
   devices: () => jasmine('devices'),
   server: () => withDatabase((environment) => jasmine('server', environment)),
   web: async () => {
-    const env = { ...NO_ANALYTICS, CHROME_BIN: findProgram('chromium') };
+    const env = { ...NO_ANALYTICS, CHROME_BIN: browserProgram() };
     const result = await run('npx', ['--no-install', 'ng', 'test', '--watch=false'], {
       capture: true,
       allowFailure: true,
@@ -47,7 +47,7 @@ const PARTS = {
   },
   e2e: () =>
     withDemos(demo, E2E_WORKERS, async (addresses) => {
-      const env = { GANTELET_ADDRESSES: addresses.join(','), GANTELET_BROWSER: findProgram('chromium') };
+      const env = { GANTELET_ADDRESSES: addresses.join(','), GANTELET_BROWSER: browserProgram() };
       const args = ['--no-install', 'playwright', 'test', `--workers=${addresses.length}`];
       return countedPlaywright(await run('npx', args, { capture: true, allowFailure: true, env }));
     }),

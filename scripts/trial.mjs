@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
-import { findProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { browserProgram, needBrowser, needDatabase } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
@@ -86,7 +86,7 @@ await main(async () => {
     const writes = some(WHOLE.outboxWrites);
     const env = {
       ...NO_ANALYTICS,
-      CHROME_BIN: findProgram('chromium'),
+      CHROME_BIN: browserProgram(),
       GANTELET_OUTBOX_WRITES: String(writes),
     };
     const args = ['--no-install', 'ng', 'test', '--watch=false', '--include=**/outbox/outbox-chaos.spec.ts'];

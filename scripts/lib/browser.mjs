@@ -1,11 +1,11 @@
 import { createRequire } from 'node:module';
-import { findProgram } from './packages.mjs';
+import { browserProgram } from './packages.mjs';
 
 /** Headless Chromium. Packages have to be installed before. */
 export function openBrowser() {
   const { chromium } = createRequire(import.meta.url)('@playwright/test');
   return chromium.launch({
-    executablePath: findProgram('chromium'),
+    executablePath: browserProgram(),
     args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
   });
 }

@@ -36,7 +36,8 @@ import { needleSizeText } from '../../shared/words/units-text';
         <gan-standing
           standing="assumption"
           source="minutes of each step and their weight are values of the Catalogue"
-        /> Preference: {{ school() }}.
+        />
+        Preference: {{ school() }}.
       </p>
       <table>
         <caption class="visually-hidden">

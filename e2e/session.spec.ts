@@ -18,11 +18,11 @@ test.describe('a session that is over', () => {
     await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('V138');
   });
 
-  test('keeps a needle change, and sends it once when its person is back', async ({ page, context }) => {
+  test('keeps a needle change, and sends it once when its person is back', async ({ page }) => {
     await signIn(page, 'operator', '/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Patcher 22' });
     await row.getByRole('button', { name: /^Change needle/ }).click();
-    await context.clearCookies();
+    await endSession(page);
     await page.getByRole('button', { name: 'Planned change' }).click();
     const dialog = page.getByRole('dialog', { name: 'Sign in again' });
     await expect(dialog).toBeVisible();

@@ -84,6 +84,25 @@ describe('the door', () => {
     }
   });
 
+  it('asks nobody to sign in again who has just signed out, when a call of before is refused', async () => {
+    const passed = pass();
+    answer(SESSION);
+    await passed;
+    const store = TestBed.inject(Store);
+    const http = TestBed.inject(HttpTestingController);
+    const refused = { type: 'x', title: 'Sign in first.', status: 401, code: 'session.required' };
+    TestBed.inject(ApiClient)
+      .call(routes.readFloor)
+      .subscribe({ error: () => undefined });
+    store.dispatch(shopActions.signOut());
+    http.expectOne('/api/floor').flush(refused, { status: 401, statusText: 'No' });
+    const asked = http.expectOne(({ method, url }) => method === 'GET' && url === '/api/session');
+    http.expectOne(({ method }) => method === 'DELETE').flush(NOBODY);
+    asked.flush(NOBODY);
+    expect(store.selectSignal(shopFeature.selectPerson)()).toBeNull();
+    expect(store.selectSignal(shopFeature.selectLost)()).toBeFalse();
+  });
+
   it('asks who is there when a call is refused for it: nobody signs in over the page, another takes it over', async () => {
     const passed = pass();
     answer(SESSION);

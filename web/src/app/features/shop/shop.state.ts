@@ -119,7 +119,10 @@ export const shopFeature = createFeature({
       passwordChanged: false,
       pinDone: '',
     })),
-    on(shopActions.sessionLost, (state) => ({ ...state, lost: true, busy: false, problem: null })),
+    // Who has signed out meanwhile has lost nothing: a call of theirs was still under way.
+    on(shopActions.sessionLost, (state) =>
+      state.session?.person ? { ...state, lost: true, busy: false, problem: null } : state,
+    ),
     on(shopActions.revised, (state, { shop }) => ({
       ...state,
       session: state.session && { ...state.session, shop },

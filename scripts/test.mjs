@@ -56,11 +56,11 @@ const PARTS = {
 /** Browsers at work at once, each on a demo of its own: what one spec changes is not there for another's worker. */
 const E2E_WORKERS = 2;
 
-/** Folder of a database with the demo, made while the server's tests wait for theirs; null without browser tests. */
+/** Folder of a database with the demo, made while the server's tests still run; null without browser tests. */
 let demo = null;
 
-/** Parts that only compute: nothing in them waits for a time, so lint and the build may run beside them. */
-const COMPUTING = ['core', 'contracts', 'demo', 'devices'];
+/** Parts that compute or wait for a database, beside what builds. */
+const COMPUTING = ['core', 'contracts', 'demo', 'devices', 'server'];
 
 await main(async () => {
   const asked = process.argv.slice(2);
@@ -70,22 +70,16 @@ await main(async () => {
   await installPackages();
   await buildNodeParts();
   const wanted = (some) => some.filter((name) => names.includes(name));
-  const [lint, computed] = await Promise.all([
-    inTurn(wanted(['lint'])).then(async (done) => {
-      if (names.includes('e2e') || names.includes('scripts')) await buildWeb();
-      return done;
-    }),
-    inTurn(wanted(COMPUTING)),
-  ]);
-  // The server's tests wait for their database most of the time; those of the web and the scripts wait for no clock.
-  const [server, web] = await Promise.all([
-    inTurn(wanted(['server'])),
-    inTurn(wanted(['web', 'scripts'])).then(async (done) => {
-      if (names.includes('e2e')) demo = await makeDemo();
-      return done;
-    }),
-  ]);
-  const results = [...lint, ...computed, ...server, ...web, ...(await inTurn(wanted(['e2e'])))];
+  const building = async () => {
+    const lint = await inTurn(wanted(['lint']));
+    if (names.includes('e2e') || names.includes('scripts')) await buildWeb();
+    const rest = await inTurn(wanted(['web', 'scripts']));
+    if (names.includes('e2e')) demo = await makeDemo();
+    return [...lint, ...rest];
+  };
+  // Two at a time, about as long each; nothing in them waits for a time.
+  const done = await Promise.all([building(), inTurn(wanted(COMPUTING))]);
+  const results = [...done.flat(), ...(await inTurn(wanted(['e2e'])))];
   say('');
   for (const { name, passed, failed, code, seconds } of results)
     say(

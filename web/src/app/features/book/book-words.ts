@@ -1,3 +1,4 @@
+import { needleFinish, pointStyle } from '@gantelet/core';
 import { ROUTE_TABLE, type BookEntry } from '@gantelet/contracts';
 import { fieldName } from '../../shared/words/field-name';
 
@@ -123,12 +124,20 @@ const UUID = /^[\da-f]{8}-[\da-f]{4}-[\da-f]{4}-[\da-f]{4}-[\da-f]{12}$/;
 /** Fields that say nothing to a reader. */
 const TECHNICAL = new Set(['version', 'replaces']);
 
-/** Everything that was sent, flat, without ids. */
+/** Names of what is sent by its identifier, by the field that it is sent in. */
+const NAMED: Readonly<Record<string, (id: string) => { readonly name: string } | undefined>> = {
+  pointId: pointStyle,
+  finishId: needleFinish,
+};
+
+/** Everything that was sent, flat, without ids and with the names of points and finishes. */
 export function sentFields({ body }: BookEntry['details'], path = ''): readonly SentField[] {
   if (body === null || body === undefined || body === '') return [];
   if (typeof body !== 'object') {
-    const value = String(body as string | number | boolean);
-    return UUID.test(value) || TECHNICAL.has(path) ? [] : [{ name: fieldName(path), value }];
+    const sent = String(body as string | number | boolean);
+    if (UUID.test(sent) || TECHNICAL.has(path)) return [];
+    const field = path.slice(path.lastIndexOf('.') + 1);
+    return [{ name: fieldName(path), value: NAMED[field]?.(sent)?.name ?? sent }];
   }
   return Object.entries(body).flatMap(([key, value]) =>
     sentFields({ params: {}, body: value as unknown }, path === '' ? key : `${path}.${key}`),

@@ -23,9 +23,8 @@ test.describe('a changeover on a phone', () => {
     context,
     browser,
   }) => {
-    await signIn(page, 'mechanic');
+    await signIn(page, 'mechanic', '/floor');
     const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 18' });
-    await goTo(page, '/floor');
     const before = (await card.locator('.needle').textContent()) ?? '';
 
     await begin(page, 'Flatbed compound 18', 'Log carrier handle, 18');

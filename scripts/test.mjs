@@ -77,7 +77,7 @@ await main(async () => {
     if (names.includes('e2e')) demo = await makeDemo();
     return [...lint, ...rest];
   };
-  // Two at a time, about as long each; nothing in them waits for a time.
+  // Two tracks of about the same length; nothing in either depends on the clock.
   const done = await Promise.all([building(), inTurn(wanted(COMPUTING))]);
   const results = [...done.flat(), ...(await inTurn(wanted(['e2e'])))];
   say('');

@@ -91,8 +91,8 @@ async function backOrStarted({ galera }, node) {
 }
 
 /**
- * Starts the nodes that ended by themselves, as their unit does. With one missing unseen, the next kill leaves one of three, which may not
- * write.
+ * Starts the nodes that ended by themselves, as their unit does. With one down unnoticed, the next kill leaves one of three, which has no
+ * majority.
  *
  * @returns which they were
  */

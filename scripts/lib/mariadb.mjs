@@ -76,8 +76,8 @@ export async function startMariadb(
 }
 
 /**
- * Folder of the temporary tables, a database's own: when MariaDB starts it deletes every temporary table that lies where it puts
- * its own, also those of another that runs, whose queries then fail or end it.
+ * Folder for temporary tables, one for each database: when MariaDB starts it deletes every temporary table in the folder, even those
+ * of another server that is running, whose queries then fail or crash it.
  */
 export const temporaryOf = (home) => join(home, 'temporary');
 

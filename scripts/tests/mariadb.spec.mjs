@@ -21,9 +21,9 @@ describe('a database on a machine that has others', () => {
   });
 
   it(
-    'leaves the temporary tables of the others alone, and clears away its own of before',
+    'leaves the temporary tables of the others alone, and clears away what it left itself',
     async () => {
-      // MariaDB deletes what is named like this when it starts: queries of another that runs fail then, or end that one.
+      // When MariaDB starts it deletes files of this name; queries of another server that needs them fail then, or crash it.
       const [others, own] = ['shared', 'home/temporary'].map((name) =>
         join(folder, name, '#sql-temptable-1-1-0.MAI'),
       );

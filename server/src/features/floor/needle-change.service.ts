@@ -168,8 +168,8 @@ interface NeedleBefore {
 }
 
 /**
- * Asked for together, so that a change waits for the database once. Reads only: what is sent behind a write that the database takes
- * back with its transaction would be kept by itself.
+ * Asked for together, in one wait for the database. Only reads may be: a statement sent after a write at which the database rolls the
+ * transaction back would be committed on its own.
  */
 async function readNeedle(
   database: Database,

@@ -1,4 +1,4 @@
-import { LOCALE, type Locale } from './locale';
+import { dateParts, dateText, LOCALE, type Locale } from './locale';
 
 /** A day of the calendar; months from 1. */
 export interface Day {
@@ -7,32 +7,33 @@ export interface Day {
   readonly day: number;
 }
 
-const NUMERIC = { day: '2-digit', month: '2-digit', year: 'numeric' } as const;
 const SIGNS: Readonly<Record<keyof Day, string>> = { day: 'dd', month: 'mm', year: 'yyyy' };
+/** The order of ISO 8601. */
+const ISO: readonly string[] = ['year', 'month', 'day'];
 const THIS_CENTURY = 2000;
 
 /** A day in numbers as the reader writes it. @example dayText({ year: 2026, month: 3, day: 4 }) // 04/03/2026 in Britain */
 export function dayText({ year, month, day }: Day, locale: Locale = LOCALE): string {
-  return new Intl.DateTimeFormat(locale.dates, NUMERIC).format(new Date(year, month - 1, day));
+  return dateText(new Date(year, month - 1, day), 'numeric', locale);
 }
 
 /** How a day is to be typed. @example 'dd/mm/yyyy' */
 export function dayHint(locale: Locale = LOCALE): string {
-  return partsOf(locale)
+  return dateParts('numeric', locale)
     .map(({ type, value }) => SIGNS[type as keyof Day] ?? value)
     .join('');
 }
 
 /**
- * The day that somebody typed: in the reader's order, by whatever signs the numbers are parted, or as ISO 8601 has it. A year of two
- * digits is one of this century.
+ * The day that somebody typed: in the reader's order, with any signs between the numbers, or as ISO 8601 has it. A year of two digits
+ * is one of this century.
  *
  * @returns null when that is no day
  */
 export function readDay(typed: string, locale: Locale = LOCALE): Day | null {
   const numbers = /^\D*(\d{1,4})\D+(\d{1,2})\D+(\d{1,4})\D*$/.exec(typed)?.slice(1);
   if (!numbers) return null;
-  const order = numbers[0]!.length === 4 ? ISO : partsOf(locale).map(({ type }) => type);
+  const order = numbers[0]!.length === 4 ? ISO : dateParts('numeric', locale).map(({ type }) => type);
   const [year, month, day] = ISO.map((part) =>
     Number(numbers[order.filter((type) => ISO.includes(type)).indexOf(part)]),
   ) as [number, number, number];
@@ -40,10 +41,4 @@ export function readDay(typed: string, locale: Locale = LOCALE): Day | null {
   const date = new Date(full, month - 1, day);
   const isDay = date.getFullYear() === full && date.getMonth() === month - 1 && date.getDate() === day;
   return isDay ? { year: full, month, day } : null;
-}
-
-const ISO: readonly string[] = ['year', 'month', 'day'];
-
-function partsOf({ dates }: Locale): readonly Intl.DateTimeFormatPart[] {
-  return new Intl.DateTimeFormat(dates, NUMERIC).formatToParts(new Date(THIS_CENTURY, 0, 1));
 }

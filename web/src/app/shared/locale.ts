@@ -15,6 +15,7 @@ export const LOCALE = localeOf(navigator.language);
 const DATE_STYLES = {
   day: { day: 'numeric', month: 'short' },
   year: { day: 'numeric', month: 'short', year: 'numeric' },
+  numeric: { day: '2-digit', month: '2-digit', year: 'numeric' },
   'day-of-week': { weekday: 'short', day: 'numeric' },
   weekday: { weekday: 'short', day: 'numeric', month: 'short' },
   long: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
@@ -44,7 +45,16 @@ const DAY = /^(\d{4})-(\d\d)-(\d\d)$/;
 export function dateText(at: Date | string | number, style: DateStyle, { dates }: Locale = LOCALE): string {
   const day = typeof at === 'string' ? DAY.exec(at) : null;
   const date = day ? new Date(Number(day[1]), Number(day[2]) - 1, Number(day[3])) : new Date(at);
-  return kept(`${dates} ${style}`, () => new Intl.DateTimeFormat(dates, DATE_STYLES[style])).format(date);
+  return dateFormat(dates, style).format(date);
+}
+
+/** What a date in a style is put together from, in the reader's order. */
+export function dateParts(style: DateStyle, { dates }: Locale = LOCALE): readonly Intl.DateTimeFormatPart[] {
+  return dateFormat(dates, style).formatToParts(new Date());
+}
+
+function dateFormat(dates: string, style: DateStyle): Intl.DateTimeFormat {
+  return kept(`${dates} ${style}`, () => new Intl.DateTimeFormat(dates, DATE_STYLES[style]));
 }
 
 /** A number with at most `digits` decimals, without trailing zeros. */

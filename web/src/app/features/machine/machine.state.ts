@@ -1,4 +1,4 @@
-import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import { createEntityAdapter } from '@ngrx/entity';
 import {
   createActionGroup,
   createFeature,
@@ -22,6 +22,7 @@ import type {
   Zone,
   Withdrawal,
 } from '@gantelet/contracts';
+import { readList, type ReadList } from '../../shared/read-list';
 
 export const machineActions = createActionGroup({
   source: 'Machine',
@@ -59,7 +60,7 @@ export const machineActions = createActionGroup({
 
 export interface MachineState {
   /** Null until they were read. */
-  readonly machineEntities: EntityState<Machine> | null;
+  readonly machineEntities: ReadList<Machine>;
   /** Machines that work here no longer. */
   readonly retired: readonly RetiredMachine[];
   readonly zones: readonly Zone[];
@@ -78,10 +79,7 @@ export interface MachineState {
 }
 
 const machineAdapter = createEntityAdapter<Machine>({ sortComparer: (a, b) => a.shopNumber - b.shopNumber });
-const { selectAll: selectAllMachines } = machineAdapter.getSelectors();
-/** Those that were read, or none yet. */
-const machinesOf = ({ machineEntities }: MachineState): EntityState<Machine> =>
-  machineEntities ?? machineAdapter.getInitialState();
+const machineList = readList(machineAdapter);
 
 const initial: MachineState = {
   machineEntities: null,
@@ -103,14 +101,14 @@ export const machineFeature = createFeature({
     initial,
     on(machineActions.listsRead, (state, { machines, zones }) => ({
       ...state,
-      machineEntities: machineAdapter.setAll([...machines], machineAdapter.getInitialState()),
+      machineEntities: machineList.of(machines),
       zones,
     })),
     on(machineActions.save, (state) => ({ ...state, saving: true, problem: null, done: '' })),
     on(machineActions.saved, (state, { machine }) => ({
       ...state,
       saving: false,
-      machineEntities: machineAdapter.setOne(machine, machinesOf(state)),
+      machineEntities: machineAdapter.setOne(machine, machineList.orEmpty(state.machineEntities)),
       done: `${machine.name} saved.`,
     })),
     on(machineActions.retire, (state) => ({ ...state, saving: true, problem: null, done: '' })),
@@ -118,8 +116,8 @@ export const machineFeature = createFeature({
       ...state,
       saving: false,
       machineEntities: retired
-        ? machineAdapter.removeOne(machine.id, machinesOf(state))
-        : machineAdapter.setOne(machine, machinesOf(state)),
+        ? machineAdapter.removeOne(machine.id, machineList.orEmpty(state.machineEntities))
+        : machineAdapter.setOne(machine, machineList.orEmpty(state.machineEntities)),
       done: retired ? `${machine.name} retired.` : `${machine.name} is back.`,
     })),
     on(machineActions.retiredRead, (state, { retired }) => ({ ...state, retired })),
@@ -158,9 +156,6 @@ export const machineFeature = createFeature({
     on(machineActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectMachineEntities }) => ({
-    selectMachines: createSelector(
-      selectMachineEntities,
-      (machines) => machines && selectAllMachines(machines),
-    ),
+    selectMachines: createSelector(selectMachineEntities, machineList.all),
   }),
 });

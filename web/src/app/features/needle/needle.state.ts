@@ -18,6 +18,7 @@ import type {
   PartUsedNeedle,
   Problem,
 } from '@gantelet/contracts';
+import { readList, type ReadList } from '../../shared/read-list';
 import { KEPT_HERE } from '../../shared/words/outbox-words';
 
 export const needleActions = createActionGroup({
@@ -54,7 +55,7 @@ export const needleActions = createActionGroup({
 
 export interface NeedleState {
   /** Null until they were read. */
-  readonly lotEntities: EntityState<NeedleLot> | null;
+  readonly lotEntities: ReadList<NeedleLot>;
   readonly lotId: string | null;
   readonly checkEntities: EntityState<NeedleCheck>;
   readonly partUsed: readonly PartUsedNeedle[];
@@ -74,6 +75,7 @@ const latestFirst = (a: string, b: string): number => b.localeCompare(a);
 const lotAdapter = createEntityAdapter<NeedleLot>({
   sortComparer: (a, b) => latestFirst(a.receivedAt, b.receivedAt) || latestFirst(a.id, b.id),
 });
+const lotList = readList(lotAdapter);
 const checkAdapter = createEntityAdapter<NeedleCheck>({
   sortComparer: (a, b) => latestFirst(a.checkedAt, b.checkedAt) || latestFirst(a.id, b.id),
 });
@@ -98,8 +100,6 @@ const answered = (state: NeedleState, done: string): NeedleState => ({
   done,
 });
 
-const { selectAll: selectAllLots } = lotAdapter.getSelectors();
-
 export const needleFeature = createFeature({
   name: 'needle',
   reducer: createReducer(
@@ -107,7 +107,7 @@ export const needleFeature = createFeature({
     on(needleActions.opened, (state) => ({ ...state, done: '', refused: null })),
     on(needleActions.lotsRead, (state, { lots }) => ({
       ...state,
-      lotEntities: lotAdapter.setAll([...lots], lotAdapter.getInitialState()),
+      lotEntities: lotList.of(lots),
       problem: null,
     })),
     on(needleActions.lotChosen, (state, { lotId }) => ({
@@ -141,13 +141,13 @@ export const needleFeature = createFeature({
     })),
     on(needleActions.lotWritten, (state, { lot, done }) => ({
       ...answered(state, done),
-      lotEntities: lotAdapter.setOne(lot, state.lotEntities ?? lotAdapter.getInitialState()),
+      lotEntities: lotAdapter.setOne(lot, lotList.orEmpty(state.lotEntities)),
     })),
     on(needleActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(needleActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
   extraSelectors: ({ selectLotEntities, selectCheckEntities }) => ({
-    selectLots: createSelector(selectLotEntities, (lots) => lots && selectAllLots(lots)),
+    selectLots: createSelector(selectLotEntities, lotList.all),
     selectChecks: createSelector(selectCheckEntities, checkAdapter.getSelectors().selectAll),
   }),
 });

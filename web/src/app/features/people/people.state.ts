@@ -19,6 +19,7 @@ import type {
   Problem,
   Zone,
 } from '@gantelet/contracts';
+import { readList, type ReadList } from '../../shared/read-list';
 
 export const peopleActions = createActionGroup({
   source: 'People',
@@ -50,7 +51,7 @@ export const peopleActions = createActionGroup({
 
 export interface PeopleState {
   /** Null until they were read. */
-  readonly personEntities: EntityState<PersonAccount> | null;
+  readonly personEntities: ReadList<PersonAccount>;
   readonly zoneEntities: EntityState<Zone>;
   readonly saving: boolean;
   /** Writes that were answered. */
@@ -68,7 +69,7 @@ const personAdapter = createEntityAdapter<PersonAccount>({
   sortComparer: (a, b) => Number(b.active) - Number(a.active) || a.name.localeCompare(b.name),
 });
 const zoneAdapter = createEntityAdapter<Zone>();
-const { selectAll: selectAllPeople } = personAdapter.getSelectors();
+const personList = readList(personAdapter);
 
 const initial: PeopleState = {
   personEntities: null,
@@ -87,7 +88,7 @@ function withPeople(
   { personEntities }: PeopleState,
   some: readonly PersonAccount[],
 ): EntityState<PersonAccount> {
-  return personAdapter.setMany([...some], personEntities ?? personAdapter.getInitialState());
+  return personAdapter.setMany([...some], personList.orEmpty(personEntities));
 }
 
 export const peopleFeature = createFeature({
@@ -96,7 +97,7 @@ export const peopleFeature = createFeature({
     initial,
     on(peopleActions.read, (state, { people, zones }) => ({
       ...state,
-      personEntities: personAdapter.setAll([...people], personAdapter.getInitialState()),
+      personEntities: personList.of(people),
       zoneEntities: zoneAdapter.setAll([...zones], state.zoneEntities),
       problem: null,
     })),
@@ -149,7 +150,7 @@ export const peopleFeature = createFeature({
     on(peopleActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
   extraSelectors: ({ selectPersonEntities, selectZoneEntities }) => ({
-    selectPeople: createSelector(selectPersonEntities, (people) => people && selectAllPeople(people)),
+    selectPeople: createSelector(selectPersonEntities, personList.all),
     selectZones: createSelector(selectZoneEntities, zoneAdapter.getSelectors().selectAll),
   }),
 });

@@ -1,4 +1,4 @@
-import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import { createEntityAdapter } from '@ngrx/entity';
 import {
   createActionGroup,
   createFeature,
@@ -18,6 +18,7 @@ import {
   type Values,
 } from '@gantelet/core';
 import type { LoggedPullTest, Problem, PullTestEntry, Setup } from '@gantelet/contracts';
+import { readList, type ReadList } from '../../shared/read-list';
 import { KEPT_HERE } from '../../shared/words/outbox-words';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { matchFeature } from '../match/match.state';
@@ -42,7 +43,7 @@ export const pullTestActions = createActionGroup({
 
 export interface PullTestState {
   /** Of all set-ups, the newest first; null until they were read. */
-  readonly testEntities: EntityState<LoggedPullTest> | null;
+  readonly testEntities: ReadList<LoggedPullTest>;
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
@@ -55,10 +56,7 @@ export interface PullTestState {
 const testAdapter = createEntityAdapter<LoggedPullTest>({
   sortComparer: (a, b) => b.testedAt.localeCompare(a.testedAt) || b.id.localeCompare(a.id),
 });
-const { selectAll: selectAllTests } = testAdapter.getSelectors();
-/** Those that were read, or none yet. */
-const testsOf = ({ testEntities }: PullTestState): EntityState<LoggedPullTest> =>
-  testEntities ?? testAdapter.getInitialState();
+const testList = readList(testAdapter);
 
 const initial: PullTestState = {
   testEntities: null,
@@ -76,7 +74,7 @@ export const pullTestFeature = createFeature({
     on(pullTestActions.opened, (state) => ({ ...state, problem: null, refused: null, done: '' })),
     on(pullTestActions.testsRead, (state, { tests }) => ({
       ...state,
-      testEntities: testAdapter.setAll([...tests], testAdapter.getInitialState()),
+      testEntities: testList.of(tests),
     })),
     on(pullTestActions.log, pullTestActions.withdraw, (state) => ({
       ...state,
@@ -86,7 +84,7 @@ export const pullTestFeature = createFeature({
     })),
     on(pullTestActions.logged, (state, { test }) => ({
       ...state,
-      testEntities: testAdapter.setOne(test, testsOf(state)),
+      testEntities: testAdapter.setOne(test, testList.orEmpty(state.testEntities)),
       saving: false,
       done: 'Logged.',
       written: state.written + 1,
@@ -99,7 +97,7 @@ export const pullTestFeature = createFeature({
     })),
     on(pullTestActions.withdrawn, (state, { testId }) => ({
       ...state,
-      testEntities: testAdapter.removeOne(testId, testsOf(state)),
+      testEntities: testAdapter.removeOne(testId, testList.orEmpty(state.testEntities)),
       saving: false,
       done: 'Taken back.',
     })),
@@ -107,7 +105,7 @@ export const pullTestFeature = createFeature({
     on(pullTestActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
   extraSelectors: ({ selectTestEntities }) => {
-    const selectTests = createSelector(selectTestEntities, (tests) => tests && selectAllTests(tests));
+    const selectTests = createSelector(selectTestEntities, testList.all);
     /** How much more or less than estimated the shop's seams bear; null while too few were measured. */
     const selectRatio = createSelector(
       selectTests,

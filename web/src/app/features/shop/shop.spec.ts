@@ -84,7 +84,7 @@ describe('the door', () => {
     }
   });
 
-  it('asks nobody to sign in again who has just signed out, when a call of before is refused', async () => {
+  it('asks nobody who has just signed out to sign in again when an earlier call is refused', async () => {
     const passed = pass();
     answer(SESSION);
     await passed;

@@ -119,7 +119,7 @@ export const shopFeature = createFeature({
       passwordChanged: false,
       pinDone: '',
     })),
-    // Who has signed out meanwhile has lost nothing: a call of theirs was still under way.
+    // Somebody who has signed out since has lost no session: one of their calls was still under way.
     on(shopActions.sessionLost, (state) =>
       state.session?.person ? { ...state, lost: true, busy: false, problem: null } : state,
     ),

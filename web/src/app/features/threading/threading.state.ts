@@ -1,4 +1,4 @@
-import { createEntityAdapter, type EntityState } from '@ngrx/entity';
+import { createEntityAdapter } from '@ngrx/entity';
 import {
   createActionGroup,
   createFeature,
@@ -9,6 +9,7 @@ import {
   props,
 } from '@ngrx/store';
 import type { Problem, ThreadingCard, ThreadingCardEntry } from '@gantelet/contracts';
+import { readList, type ReadList } from '../../shared/read-list';
 
 export const threadingActions = createActionGroup({
   source: 'Threading',
@@ -26,7 +27,7 @@ export const threadingActions = createActionGroup({
 
 export interface ThreadingState {
   /** Cards that were written; null until they were read. */
-  readonly cardEntities: EntityState<ThreadingCard> | null;
+  readonly cardEntities: ReadList<ThreadingCard>;
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
@@ -35,7 +36,7 @@ export interface ThreadingState {
 
 /** A machine has one card. */
 const cardAdapter = createEntityAdapter<ThreadingCard>({ selectId: ({ machineId }) => machineId });
-const { selectAll: selectAllCards } = cardAdapter.getSelectors();
+const cardList = readList(cardAdapter);
 
 const initial: ThreadingState = { cardEntities: null, saving: false, problem: null, refused: null, done: '' };
 
@@ -46,12 +47,12 @@ export const threadingFeature = createFeature({
     on(threadingActions.opened, (state) => ({ ...state, problem: null, refused: null, done: '' })),
     on(threadingActions.cardsRead, (state, { cards }) => ({
       ...state,
-      cardEntities: cardAdapter.setAll([...cards], cardAdapter.getInitialState()),
+      cardEntities: cardList.of(cards),
     })),
     on(threadingActions.write, (state) => ({ ...state, saving: true, refused: null, done: '' })),
     on(threadingActions.written, (state, { card }) => ({
       ...state,
-      cardEntities: cardAdapter.setOne(card, state.cardEntities ?? cardAdapter.getInitialState()),
+      cardEntities: cardAdapter.setOne(card, cardList.orEmpty(state.cardEntities)),
       saving: false,
       done: 'Threading card saved.',
     })),
@@ -59,6 +60,6 @@ export const threadingFeature = createFeature({
     on(threadingActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
   extraSelectors: ({ selectCardEntities }) => ({
-    selectCards: createSelector(selectCardEntities, (cards) => cards && selectAllCards(cards)),
+    selectCards: createSelector(selectCardEntities, cardList.all),
   }),
 });

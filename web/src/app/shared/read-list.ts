@@ -1,0 +1,17 @@
+import type { EntityAdapter, EntityState } from '@ngrx/entity';
+
+/** A list of things in a state; null until it was read. */
+export type ReadList<T> = EntityState<T> | null;
+
+/** What a reducer and its selectors do with such a list. */
+export function readList<T>(adapter: EntityAdapter<T>) {
+  const { selectAll } = adapter.getSelectors();
+  return {
+    /** The list as it was read. */
+    of: (things: readonly T[]): EntityState<T> => adapter.setAll([...things], adapter.getInitialState()),
+    /** The list to put something into or take something out of, empty before it was read. */
+    orEmpty: (list: ReadList<T>): EntityState<T> => list ?? adapter.getInitialState(),
+    /** Everything in it, in its order; null until it was read. */
+    all: (list: ReadList<T>): readonly T[] | null => list && selectAll(list),
+  };
+}

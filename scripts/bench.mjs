@@ -47,6 +47,7 @@ await main(async () => {
     say(`\nThe floor of ${LARGE.machines} machines with ${needles} needles of three years`);
     line('machines straight from MariaDB (baseline)', floor.direct);
     line('GET /api/floor', floor.overHttp, floor.direct);
+    for (const [room, times] of floor.rooms) line(`GET /api/${room}`, times, floor.direct);
     say('Drawn in headless Chromium, opened again each time, from the answer on');
     line('its cards copied by the browser (baseline)', drawn.copied);
     line('what is in sight', drawn.inSight, drawn.copied);

@@ -20,6 +20,7 @@ import { lockMachine, readFloor, shopClock, standingNow, type ShopClock } from '
 import { requireShopTime } from '../shop/index.js';
 import {
   countEventsSince,
+  findHoursEver,
   findLastServices,
   findRunsSince,
   findServedMachines,
@@ -77,31 +78,44 @@ async function standingServices(
   asked: Asked,
 ): Promise<{ readonly machineId: string; readonly service: MachineService }[]> {
   const kinds = await allServices(database, values, asked.tx);
-  const [machines, last, counts] = await Promise.all([
+  const [served, last] = await Promise.all([
     findServedMachines(database, asked),
     findLastServices(database, asked),
-    Promise.all(kinds.map((service) => counterOf(database, service, present, asked))),
   ]);
   const lastOf = new Map(last.map((one) => [`${one.machineId} ${one.kind}`, one]));
-  const isThere = ({ machineId }: ServedMachine) => present.onFloor.has(machineId);
-  return kinds.flatMap((service, i) =>
-    machines
-      .filter((machine) => isThere(machine) && servesClass(service, machine.machineClass))
-      .map((machine) => {
-        const done = lastOf.get(`${machine.machineId} ${service.kind}`) ?? null;
-        const since = counts[i]!(machine, done?.doneAt ?? null);
-        const { kind, name, clock: by, how, interval } = service;
-        return {
-          machineId: machine.machineId,
-          service: {
-            ...{ kind, name, clock: by, how, since, interval },
-            doneAt: done?.doneAt.toISOString() ?? null,
-            doneBy: done?.doneBy ?? null,
-            due: serviceDue(since, interval),
-          },
-        };
-      }),
+  const pairs = kinds.flatMap((service) =>
+    served
+      .filter(
+        ({ machineId, machineClass }) => present.onFloor.has(machineId) && servesClass(service, machineClass),
+      )
+      .map((machine) => ({
+        service,
+        machine,
+        done: lastOf.get(`${machine.machineId} ${service.kind}`) ?? null,
+      })),
   );
+  const isNew = pairs.some(({ service, done }) => done === null && service.clock === 'hours');
+  const hoursEver = isNew ? await findHoursEver(database, asked) : new Map<string, number>();
+  const counters = await Promise.all(
+    kinds.map(
+      async (service) =>
+        [service.kind, await counterOf(database, service, hoursEver, present, asked)] as const,
+    ),
+  );
+  const counts = new Map(counters);
+  return pairs.map(({ service, machine, done }) => {
+    const since = counts.get(service.kind)!(machine, done?.doneAt ?? null);
+    const { kind, name, clock: by, how, interval } = service;
+    return {
+      machineId: machine.machineId,
+      service: {
+        ...{ kind, name, clock: by, how, since, interval },
+        doneAt: done?.doneAt.toISOString() ?? null,
+        doneBy: done?.doneBy ?? null,
+        due: serviceDue(since, interval),
+      },
+    };
+  });
 }
 
 const servesClass = (service: ServiceOfMachine, machineClass: string): boolean =>
@@ -113,6 +127,7 @@ type CountSince = (machine: ServedMachine, doneAt: Date | null) => number;
 async function counterOf(
   database: Database,
   { kind, clock: by, sinceMs }: ServiceOfMachine,
+  hoursEver: ReadonlyMap<string, number>,
   { clock, onFloor, now }: Present,
   asked: Asked,
 ): Promise<CountSince> {
@@ -125,7 +140,10 @@ async function counterOf(
   }
   const runs = new Map((await findRunsSince(database, kind, asked)).map((run) => [run.machineId, run]));
   return ({ machineId, zoneId }, doneAt) => {
-    const { wholeHours = 0, span = null } = runs.get(machineId) ?? {};
+    const { wholeHours, span } = runs.get(machineId) ?? {
+      wholeHours: hoursEver.get(machineId) ?? 0,
+      span: null,
+    };
     const open = [...(span ? [span] : []), ...presentRun(onFloor.get(machineId)!, now)];
     return (
       wholeHours +

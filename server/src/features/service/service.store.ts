@@ -76,7 +76,7 @@ export interface RunSince {
 const LAST = `(SELECT machine_id, MAX(done_at) AS done_at FROM machine_services a
                 WHERE kind = :kind AND ${standing('a')} GROUP BY machine_id)`;
 
-/** What each machine ran, with needles that have come out, since a service of a kind was last done. */
+/** What each machine at which a service of a kind was ever done ran since, with needles that have come out. */
 export async function findRunsSince(
   { sequelize }: Database,
   kind: string,
@@ -91,12 +91,12 @@ export async function findRunsSince(
   }>(
     // A subquery for each machine reads only what came after its service; a join reads every removal there ever was.
     `SELECT m.id AS machineId,
-            (SELECT SUM(IF(i.installed_at >= COALESCE(l.done_at, 0), GREATEST(0, r.running_hours - i.entry_hours), 0))
+            (SELECT SUM(IF(i.installed_at >= l.done_at, GREATEST(0, r.running_hours - i.entry_hours), 0))
                FROM needle_removals r JOIN needle_installs i ON i.id = r.install_id
-              WHERE r.machine_id = m.id AND r.removed_at > COALESCE(l.done_at, 0)) AS wholeHours,
+              WHERE r.machine_id = m.id AND r.removed_at > l.done_at) AS wholeHours,
             n.installed_at AS spanFrom, o.removed_at AS spanTo, GREATEST(0, o.running_hours - n.entry_hours) AS spanHours
-       FROM machines m
-       LEFT JOIN ${LAST} l ON l.machine_id = m.id
+       FROM ${LAST} l
+       JOIN machines m ON m.id = l.machine_id
        LEFT JOIN needle_removals o ON o.id =
               (SELECT f.id FROM needle_removals f WHERE f.machine_id = m.id AND f.removed_at > l.done_at
                 ORDER BY f.removed_at LIMIT 1)
@@ -112,6 +112,25 @@ export async function findRunsSince(
         ? { fromMs: spanFrom.getTime(), toMs: spanTo.getTime(), hours: spanHours ?? 0 }
         : null,
   }));
+}
+
+/** Running hours with all needles that ever came out, by machine. */
+export async function findHoursEver(
+  { sequelize }: Database,
+  { machineId, tx }: Asked,
+): Promise<ReadonlyMap<string, number>> {
+  // For all machines the tables are read through: by the index of machines every removal would be looked up by itself.
+  const removals =
+    machineId === null
+      ? 'needle_removals r IGNORE INDEX (needle_removals_by_machine) STRAIGHT_JOIN'
+      : 'needle_removals r JOIN';
+  const rows = await sequelize.query<{ machineId: string; hours: number }>(
+    `SELECT r.machine_id AS machineId, SUM(GREATEST(0, r.running_hours - i.entry_hours)) AS hours
+       FROM ${removals} needle_installs i ON i.id = r.install_id
+      WHERE :machineId IS NULL OR r.machine_id = :machineId GROUP BY r.machine_id`,
+    { type: QueryTypes.SELECT, replacements: { machineId }, transaction: tx },
+  );
+  return new Map(rows.map(({ machineId: of, hours }) => [of, hours]));
 }
 
 /** How many events of each sort machine `m` had since `:sinceAt` or its last service, `l`. */

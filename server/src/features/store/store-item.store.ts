@@ -180,13 +180,16 @@ export async function needlesInstalled(
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, { readonly sinceCount: number; readonly within: number }>> {
   const rows = await sequelize.query<{ itemId: string; sinceCount: string; within: string }>(
-    `SELECT s.id AS itemId, SUM(i.installed_at > s.counted_at) AS sinceCount, SUM(i.installed_at >= :since) AS within
-       FROM (SELECT t.*, COALESCE((SELECT MAX(c.moved_at) FROM store_moves c
-                                    WHERE c.item_id = t.id AND c.kind = 'count' AND ${standing('c')}), :since) AS counted_at
-               FROM store_items t WHERE t.thing_kind = 'needle') s
-       JOIN needle_installs i ON i.needle_system = s.needle_system AND i.blade_nm = s.blade_nm
+    // Grouped, the last counts are read once; as a subquery they would be read again for every needle.
+    `WITH s AS (SELECT t.id, t.needle_system, t.blade_nm, t.point_style, t.needle_finish,
+                       COALESCE(MAX(c.moved_at), :since) AS counted_at
+                  FROM store_items t LEFT JOIN store_moves c ON c.item_id = t.id AND c.kind = 'count' AND ${standing('c')}
+                 WHERE t.thing_kind = 'needle' GROUP BY t.id)
+     SELECT s.id AS itemId, SUM(i.installed_at > s.counted_at) AS sinceCount, SUM(i.installed_at >= :since) AS within
+       FROM s JOIN needle_installs i ON i.needle_system = s.needle_system AND i.blade_nm = s.blade_nm
         AND i.point_style = s.point_style AND i.needle_finish = s.needle_finish
-      WHERE i.entry_hours = 0 AND i.installed_at >= LEAST(:since, s.counted_at) GROUP BY s.id`,
+      WHERE i.entry_hours = 0 AND i.installed_at >= (SELECT LEAST(:since, MIN(counted_at)) FROM s)
+        AND i.installed_at >= LEAST(:since, s.counted_at) GROUP BY s.id`,
     { type: QueryTypes.SELECT, replacements: { since }, transaction: tx },
   );
   return new Map(

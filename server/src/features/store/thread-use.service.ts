@@ -53,6 +53,7 @@ export async function sewnMetres(
       hoursSinceCount: hoursOn(one, one.countedAt),
     })),
   ];
+  const speedless = machinesWithoutSpeed(present);
   for (const stretch of stretches) {
     const { itemId, hoursWithin, hoursSinceCount } = stretch;
     const metres = (hours: number): number => metresOf(stretch, hours, values) ?? 0;
@@ -60,7 +61,7 @@ export async function sewnMetres(
     sewn.set(itemId, {
       within: before.within + metres(hoursWithin),
       sinceCount: before.sinceCount + metres(hoursSinceCount),
-      machinesWithoutSpeed: machinesWithoutSpeed(present, itemId),
+      machinesWithoutSpeed: speedless.get(itemId)?.size ?? 0,
     });
   }
   return sewn;
@@ -79,9 +80,15 @@ function hoursOnStretch(
   return whole > 0 ? (run.hours * clock.shiftHours(zoneId, start, toAt)) / whole : 0;
 }
 
-function machinesWithoutSpeed(present: readonly PresentStretch[], itemId: string): number {
-  const unknown = present.filter((one) => one.itemId === itemId && one.speedSpm === null);
-  return new Set(unknown.map(({ machineId }) => machineId)).size;
+/** Machines that sew with a thread and whose speed nobody said, by thing. */
+function machinesWithoutSpeed(present: readonly PresentStretch[]): ReadonlyMap<string, ReadonlySet<string>> {
+  const byItem = new Map<string, Set<string>>();
+  for (const { itemId, machineId, speedSpm } of present) {
+    if (speedSpm !== null) continue;
+    const machines = byItem.get(itemId) ?? new Set();
+    byItem.set(itemId, machines.add(machineId));
+  }
+  return byItem;
 }
 
 /** What the jobs that wait take of each thread: their machine stitches for its zone's share of the time they have it. */

@@ -44,8 +44,9 @@ import type { PiecesSaid } from './pieces-form.component';
 import { ZonePlanComponent } from './zone-plan.component';
 import { FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** As many machines as a frame can draw. */
-const DRAWN_AT_ONCE = 120;
+/** As many machines as are drawn before anything is seen; then more at a time, as long as a tap need not wait for them. */
+const DRAWN_FIRST = 120;
+const DRAWN_IN_A_FRAME = 480;
 
 /** Which needles are due, now? */
 @Component({
@@ -146,7 +147,7 @@ export class FloorPage {
       !this.machines().some(({ id }) => id === this.machineId()),
   );
   /** Machines drawn so far: what is in sight first, the rest of a large floor frame by frame. */
-  private readonly drawn = signal(DRAWN_AT_ONCE);
+  private readonly drawn = signal(DRAWN_FIRST);
   protected readonly zonesDrawn = computed(() => {
     let left = this.drawn();
     return (this.floor()?.zones ?? []).map((zone) => {
@@ -170,7 +171,7 @@ export class FloorPage {
     this.store.dispatch(serviceActions.dueWanted());
     effect(() => {
       if (this.drawn() < this.machines().length) {
-        requestAnimationFrame(() => this.drawn.update((count) => count + DRAWN_AT_ONCE));
+        requestAnimationFrame(() => this.drawn.update((count) => count + Math.min(count, DRAWN_IN_A_FRAME)));
       }
     });
     inject(DestroyRef).onDestroy(() => this.store.dispatch(floorActions.closed()));

@@ -2,7 +2,10 @@ import { run } from './lib/run.mjs';
 import { installPackages } from './lib/prepare.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 
-/** Types, eslint, the layer rule, replaced words and the format: every check runs, then the sum is printed. */
+/**
+ * Types, eslint, the layer rule, replaced words and the format: every check runs, then the sum is printed. Names of checks
+ * as arguments run those alone.
+ */
 const CHECKS = [
   ['types', 'tsc', ['--build']],
   ['types of the web', 'ngc', ['--noEmit', '-p', 'web/tsconfig.app.json']],
@@ -27,8 +30,12 @@ const CHECKS = [
 
 await main(async () => {
   await installPackages();
+  const asked = process.argv.slice(2);
+  const checks = CHECKS.filter(([name]) => asked.length === 0 || asked.includes(name));
+  if (checks.length < asked.length)
+    throw new Refusal(`The checks are ${CHECKS.map(([name]) => name).join(', ')}.`);
   let failed = 0;
-  for (const [name, tool, args] of CHECKS) {
+  for (const [name, tool, args] of checks) {
     const [program, before] = tool === 'node' ? [process.execPath, []] : ['npx', ['--no-install', tool]];
     const { code, output } = await run(program, [...before, ...args], {
       quiet: true,
@@ -40,6 +47,6 @@ await main(async () => {
       console.error(output);
     }
   }
-  say(`lint: ${CHECKS.length - failed} passed, ${failed} failed`);
+  say(`lint: ${checks.length - failed} passed, ${failed} failed`);
   if (failed > 0) throw new Refusal('Lint failed.');
 });

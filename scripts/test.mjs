@@ -19,11 +19,17 @@ const LINT = /lint: (\d+) passed, (\d+) failed/g;
 /** How each of them names a failed test, on a line of its own; Jasmine says in the next two what was wrong. */
 const FAILED_TEST = /^ *\d+\) \S.*$(?:\n +Message:\n.*$)?|^.* FAILED$/gm;
 
+/** Types of the web are checked by its build and by that of its tests. */
+const LINT_CHECKS = ['types', 'eslint', 'arrows', 'words', 'format'];
+
 /** Each part by name: what it runs, and how its output is counted. */
 const PARTS = {
   lint: async () =>
     counted(
-      await run(process.execPath, ['scripts/lint.mjs'], { capture: true, allowFailure: true }),
+      await run(process.execPath, ['scripts/lint.mjs', ...LINT_CHECKS], {
+        capture: true,
+        allowFailure: true,
+      }),
       LINT,
       passedFailed,
     ),

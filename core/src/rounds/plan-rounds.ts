@@ -34,8 +34,9 @@ const TRIES = [
   { fewest: 3000, each: 4, most: 3000, shared: 0 },
   { fewest: 12_000, each: 10, most: 30_000, shared: 1_600_000 },
 ] as const;
-/** Horizon for which these are meant; each try takes longer in a longer one. */
+/** Horizon for which these are meant; each try takes longer in a longer one, and a short one has less to look through. */
 const USUAL_SHIFTS = 28;
+const MOST_FOR_SHORT = 2;
 /** Zones' bounds are worth many steps where zones are few: there, what they share has most to say. */
 const ZONE_STEPS = { few: 30, many: 1, fewMachines: 100 } as const;
 /** How much worse a try may be, in the mean cost of a visit; it falls to nothing. */
@@ -69,7 +70,8 @@ export function planRounds(
   let least = -Infinity;
   const tries = (round: 0 | 1): number => {
     const { fewest, each, most, shared } = TRIES[round];
-    return (USUAL_SHIFTS / table.shifts) * Math.max(fewest, each * count, Math.min(most, shared / count));
+    const forShifts = Math.min(MOST_FOR_SHORT, USUAL_SHIFTS / table.shifts);
+    return forShifts * Math.max(fewest, each * count, Math.min(most, shared / count));
   };
   cool(0, 0.1, 0.25);
   bound.improve(BOUND_STEPS[1], search.bestCost);

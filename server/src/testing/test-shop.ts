@@ -4,7 +4,7 @@ import { pino } from 'pino';
 import { QueryTypes } from 'sequelize';
 import { startBroker } from '../broker/broker.js';
 import { configFrom, reachedAt, type Config } from '../config.js';
-import { openDatabase, type Database } from '../db/database.js';
+import { openDatabase, openOneConnection, type Database } from '../db/database.js';
 import { migrate } from '../db/migrate.js';
 import { createApp } from '../app.js';
 import { shopTemplate } from './shop-template.js';
@@ -102,8 +102,8 @@ export async function freshDatabase(): Promise<{ config: Config; database: Datab
 async function emptyDatabase(): Promise<Config> {
   const base = configFrom({ GANTELET_SESSION_SECRET: 'a secret for tests only', ...process.env });
   const name = `test_${randomBytes(6).toString('hex')}`;
-  const maker = openDatabase(base.database);
-  await maker.sequelize.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
+  const maker = openOneConnection(base.database);
+  await maker.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4`);
   await maker.close();
   return { ...base, database: { ...base.database, name } };
 }

@@ -6,7 +6,7 @@ export {
   type DropTest,
   type SeamGrade,
 } from './seam-grade.js';
-export { roundTurns, TURN_GRAIN, turnsText } from './turns.js';
+export { inTurns, roundTurns, TURN_GRAIN, turnsText } from './turns.js';
 export {
   HAND_STEPS,
   longestMoveTurns,

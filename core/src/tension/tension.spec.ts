@@ -6,6 +6,7 @@ import {
   handStepTurns,
   quarterTurnRule,
   SEAM_GRADES,
+  inTurns,
   turnsText,
   workWeight,
   type LoggedSetting,
@@ -26,6 +27,13 @@ const next = (...seams: TestSeam[]) => quarterTurnRule({ seams, weight: 'light',
 describe('turns', () => {
   it('read as hands count them', () => {
     expect([0, 0.25, 4.25, 4.5, 3.875, 2].map(turnsText)).toEqual(['0', '¼', '4 ¼', '4 ½', '3 ⅞', '2']);
+    expect([0, 0.5, 1, 1.125, 2].map(inTurns)).toEqual([
+      '0 turns',
+      '½ turn',
+      '1 turn',
+      '1 ⅛ turns',
+      '2 turns',
+    ]);
     expect(() => turnsText(-1)).toThrowError('turns is -1; allowed: 0 or more');
   });
 });

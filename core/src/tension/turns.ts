@@ -18,3 +18,9 @@ export function turnsText(turns: number): string {
   if (part === '') return String(whole);
   return whole === 0 ? part : `${whole} ${part}`;
 }
+
+/** A setting with its unit. @example inTurns(1) // '1 turn' @example inTurns(4.25) // '4 ¼ turns' */
+export function inTurns(turns: number): string {
+  const text = turnsText(turns);
+  return `${text} ${roundTurns(turns) > 0 && roundTurns(turns) <= 1 ? 'turn' : 'turns'}`;
+}

@@ -26,6 +26,7 @@ import { NewVersionComponent } from './shell/new-version.component';
 import { DOORS, doorOf, roomAt, roomsFor } from './shell/rooms';
 import { SearchComponent } from './shell/search.component';
 import { WhenPipe } from './shared/widgets/locale.pipes';
+import { counted, plural } from './shared/locale';
 
 /** The frame around every room: the doors, the rooms behind the open one, the person, search and keys. */
 @Component({
@@ -90,11 +91,11 @@ export class AppComponent {
   protected readonly waitingText = computed(() => {
     const waiting = this.outbox.waiting();
     const others = waiting.filter(({ personId }) => personId !== this.person()?.id).length;
-    const changes = waiting.length === 1 ? '1 change' : `${waiting.length} changes`;
+    const changes = counted(waiting.length, 'change');
     const of =
       others === 0
         ? ''
-        : ` ${others} of them only when the person who made ${others === 1 ? 'it' : 'them'} signs in.`;
+        : ` ${others} of them only when the person who made ${plural(others, 'it', 'them')} signs in.`;
     const when = this.sessionLost() ? 'when you sign in' : 'when the connection is back';
     const where =
       waiting.length === 1 ? 'It is stored on this device and goes' : 'They are stored on this device and go';

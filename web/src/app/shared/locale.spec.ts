@@ -1,4 +1,13 @@
-import { countNumber, dateText, fixedNumber, localeOf, moneyFormat, shortNumber } from './locale';
+import {
+  counted,
+  countNumber,
+  dateText,
+  fixedNumber,
+  localeOf,
+  moneyFormat,
+  plural,
+  shortNumber,
+} from './locale';
 
 const [BRITISH, AMERICAN, GERMAN, FRENCH] = ['en-GB', 'en-US', 'de-DE', 'fr-FR'].map(localeOf) as [
   ReturnType<typeof localeOf>,
@@ -37,6 +46,19 @@ describe('numbers as the reader writes them', () => {
   it('are money where the reader puts its sign', () => {
     expect(moneyFormat('EUR', BRITISH).format(1234.5)).toBe('€1,234.50');
     expect(said(moneyFormat('EUR', GERMAN).format(1234.5))).toBe('1.234,50 €');
+  });
+});
+
+describe('things that are counted', () => {
+  it('have the form of their word that goes with the number', () => {
+    expect([0, 1, 2, 1200].map((count) => counted(count, 'needle'))).toEqual([
+      '0 needles',
+      '1 needle',
+      '2 needles',
+      `${countNumber(1200)} needles`,
+    ]);
+    expect([1, 2].map((count) => counted(count, 'entry', 'entries'))).toEqual(['1 entry', '2 entries']);
+    expect([0.5, 1, 1.5].map((count) => plural(count, 'pack'))).toEqual(['packs', 'pack', 'packs']);
   });
 });
 

@@ -72,6 +72,23 @@ export function countNumber(value: number, locale: Locale = LOCALE): string {
   return numbers(locale, 0, 0, true).format(value);
 }
 
+const PLURALS = new Intl.PluralRules('en');
+
+/**
+ * The form of a word that goes with a number, by the plural rules of the words' language (Unicode CLDR). As everywhere here,
+ * that language is English: another one may have more forms.
+ *
+ * @param many where it is not the word for one with an s
+ */
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return PLURALS.select(count) === 'one' ? one : many;
+}
+
+/** How many of something there are. @example counted(1, 'machine') // '1 machine' @example counted(3, 'entry', 'entries') */
+export function counted(count: number, one: string, many?: string): string {
+  return `${countNumber(count)} ${plural(count, one, many)}`;
+}
+
 /** Amounts of money in a currency (ISO 4217). */
 export function moneyFormat(currency: string, { numbers: language }: Locale = LOCALE): Intl.NumberFormat {
   return new Intl.NumberFormat(language, { numberingSystem: 'latn', style: 'currency', currency });

@@ -147,8 +147,8 @@ export function sentFields({ body }: BookEntry['details'], path = ''): readonly 
 /** The first things that were sent, in a line. */
 export function detailsText(details: BookEntry['details'], most = 5): string {
   const fields = sentFields(details);
-  const shown = fields.slice(0, most).map(({ name, value }) => `${name} ${value}`);
-  return fields.length > most ? `${shown.join(', ')}, and more` : shown.join(', ');
+  const shown = fields.slice(0, most).map(({ name, value }) => `${name}: ${value}`);
+  return fields.length > most ? `${shown.join('; ')}; and more` : shown.join('; ');
 }
 
 /** A field as it was and as it is. */

@@ -10,12 +10,13 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { changedFields, deedText, DEED_KINDS, detailsText } from './book-words';
 import { bookActions, bookFeature } from './book.state';
-import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
+import { plural } from '../../shared/locale';
 
 /** What was done, by whom and when? */
 @Component({
   selector: 'gan-book',
-  imports: [ChooserComponent, DayFieldComponent, ProblemComponent, RouterLink, WhenPipe],
+  imports: [ChooserComponent, CountedPipe, DayFieldComponent, ProblemComponent, RouterLink, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book.page.html',
   styleUrl: './book.page.scss',
@@ -54,7 +55,7 @@ export class BookPage {
     if (unread) return unread;
     if (!entries) return 'reading';
     if (entries.length === 0) return 'nothing that fits';
-    return `${entries.length}${this.next() === null ? '' : ' newest'} ${entries.length === 1 ? 'entry' : 'entries'}`;
+    return `${entries.length}${this.next() === null ? '' : ' newest'} ${plural(entries.length, 'entry', 'entries')}`;
   });
   protected readonly rows = computed(() =>
     (this.found() ?? []).map((entry) => ({

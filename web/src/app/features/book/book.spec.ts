@@ -41,10 +41,10 @@ describe('the book', () => {
       { name: 'needle, system', value: '135x16' },
       { name: 'needle, NM', value: '110' },
     ]);
-    expect(detailsText(details, 2)).toBe('cause wear, needle, system 135x16, and more');
+    expect(detailsText(details, 2)).toBe('cause: wear; needle, system: 135x16; and more');
     const needle = { pointId: 'round-small-cut', finishId: 'chromed' };
     expect(detailsText({ params: {}, body: { needle } })).toBe(
-      'needle, point round point with small cut, needle, finish chromed',
+      'needle, point: round point with small cut; needle, finish: chromed',
     );
     const before = entry('0', { details: { params: {}, body: { cause: 'scheduled', note: 'first' } } });
     expect(changedFields(entry('1'), before)).toEqual([

@@ -5,7 +5,7 @@ import { wayTo } from '@gantelet/core';
 import { roleReaches, type QueuedJob } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { needleText } from '../../shared/words/changeover-words';
-import { shortNumber } from '../../shared/locale';
+import { counted, shortNumber } from '../../shared/locale';
 import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { jobQueueActions, jobQueueFeature } from '../job-queue/job-queue.state';
@@ -180,5 +180,5 @@ function waitsText(queue: readonly QueuedJob[], place: number): string {
   const job = queue[place];
   if (!job) return '';
   const which = place === 0 ? 'next in the queue' : `${place + 1} in the queue`;
-  return job.pieces === null ? which : `${which}, ${job.pieces} pieces`;
+  return job.pieces === null ? which : `${which}, ${counted(job.pieces, 'piece')}`;
 }

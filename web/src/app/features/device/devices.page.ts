@@ -10,6 +10,7 @@ import { writeStamps } from '../../shared/write-stamp';
 import { shopFeature } from '../shop/shop.state';
 import { deviceActions, deviceFeature } from './device.state';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { counted } from '../../shared/locale';
 
 const KIND_WORDS: Readonly<Record<DeviceKind, string>> = {
   counter: 'Stitch counter',
@@ -223,10 +224,7 @@ export class DevicesPage {
 
   protected readonly headline = computed(() => {
     const count = this.devices().length;
-    return (
-      unreadText(this.isRead(), this.problem(), 'the list of devices') ??
-      `${count} ${count === 1 ? 'device' : 'devices'}`
-    );
+    return unreadText(this.isRead(), this.problem(), 'the list of devices') ?? counted(count, 'device');
   });
 
   protected readonly kinds = DEVICE_KINDS;

@@ -48,7 +48,7 @@ import { CheckGuideComponent } from './check-guide.component';
 import { faultSheet, sheetText } from './fault-sheet';
 import { FaultSheetComponent } from './fault-sheet.component';
 import { faultActions, faultFeature } from './fault.state';
-import { FixedPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, FixedPipe } from '../../shared/widgets/locale.pipes';
 
 /** So many causes are shown, and so many other checks offered. */
 const CAUSES_SHOWN = 6;
@@ -63,6 +63,7 @@ const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
   selector: 'gan-fault',
   imports: [
     CheckGuideComponent,
+    CountedPipe,
     FaultSheetComponent,
     FixedPipe,
     NgTemplateOutlet,

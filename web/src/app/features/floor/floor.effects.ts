@@ -11,6 +11,7 @@ import { TAKE_BACK_MS, takeBackChange } from '../../shared/outbox/take-back';
 import { CAUSE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { shopFeature } from '../shop/shop.state';
 import { floorActions, floorFeature, type UndoableChange } from './floor.state';
+import { counted as countedText } from '../../shared/locale';
 
 const READ_AGAIN_MS = 5000;
 
@@ -242,7 +243,12 @@ export const emptySharps = createEffect(
       ofType(floorActions.emptySharps),
       concatMap(({ key, counted }) =>
         api.call(routes.emptySharps, { key, body: { counted } }).pipe(
-          map(() => floorActions.kept({ key, done: `Sharps box emptied, ${counted} needles counted.` })),
+          map(() =>
+            floorActions.kept({
+              key,
+              done: `Sharps box emptied, ${countedText(counted, 'needle')} counted.`,
+            }),
+          ),
           catchError(refused(key)),
         ),
       ),
@@ -257,7 +263,7 @@ export const logPieces = createEffect(
       concatMap(({ key, machineId, pieces: body }) => {
         const machines = store.selectSignal(floorFeature.selectMachines)();
         const name = machines.find(({ id }) => id === machineId)?.name ?? '';
-        const words = `${name}: ${body.pieces} pieces`;
+        const words = `${name}: ${countedText(body.pieces, 'piece')}`;
         return outbox.send(routes.logPieces, { key, params: { machineId }, body }, words).pipe(
           map((sent) =>
             'reply' in sent

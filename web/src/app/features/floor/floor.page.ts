@@ -42,7 +42,7 @@ import { MachineRowComponent } from './machine-row.component';
 import { PocketsComponent } from './pockets.component';
 import type { PiecesSaid } from './pieces-form.component';
 import { ZonePlanComponent } from './zone-plan.component';
-import { FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 /** As many machines as are drawn before anything is seen; then more at a time, as long as a tap need not wait for them. */
 const DRAWN_FIRST = 120;
@@ -53,6 +53,7 @@ const DRAWN_IN_A_FRAME = 480;
   selector: 'gan-floor',
   imports: [
     ChangeSheetComponent,
+    CountedPipe,
     DialogComponent,
     FixedPipe,
     MachineRowComponent,

@@ -15,6 +15,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { STEP_NAMES } from '../../shared/words/changeover-words';
 import { counterText, hoursRangeText, STATE_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { needleSizeText } from '../../shared/words/units-text';
+import { plural } from '../../shared/locale';
 
 /** One machine of the floor: its needle, what is left of it, a needle change and a report. Tapping the card opens it. */
 @Component({
@@ -46,7 +47,7 @@ import { needleSizeText } from '../../shared/words/units-text';
         @if (servicesDue(); as count) {
           <span class="services">
             <i class="bi bi-wrench" aria-hidden="true"></i> {{ count }}
-            <span class="visually-hidden">{{ count === 1 ? 'service' : 'services' }} due</span>
+            <span class="visually-hidden">{{ serviceWord(count) }} due</span>
           </span>
         }
       </div>
@@ -194,6 +195,7 @@ export class MachineRowComponent {
     return !sameNeedle(needle, presentSetup.needle);
   });
   protected readonly stepNames = STEP_NAMES;
+  protected readonly serviceWord = (count: number): string => plural(count, 'service');
   protected readonly counterText = computed(() => counterText(this.machine().counter));
   protected readonly leftText = computed(() => {
     const { age, reports, stops } = this.machine();

@@ -23,6 +23,7 @@ import { shopFeature } from '../shop/shop.state';
 import { jobQueueActions, jobQueueFeature } from './job-queue.state';
 import { lanesOf, moveJob, orderOf, pinJob, timesOf, type PlacedId, type PlacedLanes } from './placed-lanes';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { counted } from '../../shared/locale';
 
 /** A job is due at the end of its day. */
 const LAST_MINUTE = 24 * 60 - 1;
@@ -126,7 +127,7 @@ export class JobQueuePage {
     const count = this.queue()?.jobs.length ?? 0;
     return (
       unreadText(this.queue() !== null, this.problem(), 'the queue') ??
-      (count === 0 ? 'No job waits' : `${count} ${count === 1 ? 'job waits' : 'jobs wait'}`)
+      (count === 0 ? 'No job waits' : counted(count, 'job waits', 'jobs wait'))
     );
   });
   protected readonly costText = computed(() => {

@@ -2,12 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { SPLIT_BY, type SplitBy } from '@gantelet/core';
 import type { Grouping, GroupingChange } from '@gantelet/contracts';
 import { groupText } from '../../shared/words/life-words';
+import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size', finish: 'by needle finish' };
 
 /** Which needles are counted together: the lead may merge groups and split them. */
 @Component({
   selector: 'gan-groupings-panel',
+  imports: [CountedPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<details>
     <summary>Merge or split groups</summary>
@@ -17,7 +19,7 @@ const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size',
     </p>
     @for (one of groupings(); track one.groupId) {
       <div class="group">
-        <strong>{{ textOf(one) }}</strong> <span class="soft">{{ one.needles }} needles</span>
+        <strong>{{ textOf(one) }}</strong> <span class="soft">{{ one.needles | counted: 'needle' }}</span>
         <label>
           Counted
           <select

@@ -1,5 +1,6 @@
 import type { GroupReport } from '@gantelet/contracts';
 import { hoursText, RUN_REASONS } from '../../shared/words/life-words';
+import { counted, plural } from '../../shared/locale';
 
 /** The answer for a group: a headline, and why. */
 export interface LifeAnswer {
@@ -22,7 +23,7 @@ export function lifeAnswer(report: GroupReport, money: (amount: number) => strin
     return {
       head: 'Not enough data yet',
       why: [
-        `${advice.failures} worn ${advice.failures === 1 ? 'needle' : 'needles'}; ${missing} more are needed for a wear curve. Until then the flat interval applies.`,
+        `${counted(advice.failures, 'worn needle')}; ${missing} more ${plural(missing, 'is', 'are')} needed for a wear curve. Until then the flat interval applies.`,
         ...(bound === null
           ? []
           : [

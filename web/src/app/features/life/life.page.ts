@@ -20,7 +20,7 @@ import { lastAge } from './life-curve';
 import { lifeActions, lifeFeature } from './life.state';
 import { LotsPanelComponent } from './lots-panel.component';
 import { fixedNumber } from '../../shared/locale';
-import { FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
   interval: 'good',
@@ -32,6 +32,7 @@ const SHAPES: Readonly<Record<GroupReport['advice']['do'], SignalShape>> = {
 @Component({
   selector: 'gan-life',
   imports: [
+    CountedPipe,
     FixedPipe,
     GroupingsPanelComponent,
     HazardCurveComponent,

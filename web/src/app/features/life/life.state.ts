@@ -18,6 +18,7 @@ import type {
   Problem,
 } from '@gantelet/contracts';
 import { keptOverReload } from '../../shared/kept-over-reload';
+import { counted } from '../../shared/locale';
 
 export const lifeActions = createActionGroup({
   source: 'Life',
@@ -81,7 +82,7 @@ export const lifeFeature = createFeature({
     on(lifeActions.imported, (state, { result: { added, there } }) => ({
       ...state,
       importing: false,
-      imported: `${added} ${added === 1 ? 'needle' : 'needles'} imported${there === 0 ? '' : `, ${there} there already`}.`,
+      imported: `${counted(added, 'needle')} imported${there === 0 ? '' : `, ${there} there already`}.`,
     })),
     on(lifeActions.importRefused, (state, { problem }) => ({
       ...state,

@@ -8,6 +8,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { writeStamps } from '../../shared/write-stamp';
 import { machineColumns } from './machine-list';
 import { machineActions, machineFeature } from './machine.state';
+import { counted, plural } from '../../shared/locale';
 
 /** Takes in a list of machines from a spreadsheet. */
 @Component({
@@ -52,9 +53,8 @@ export class ImportMachinesPage {
     const result = this.result();
     if (!result) return '';
     const { added, there } = result;
-    const old =
-      there.length === 1 ? ', 1 was registered already' : `, ${there.length} were registered already`;
-    return `${added} ${added === 1 ? 'machine' : 'machines'} registered${there.length === 0 ? '' : old}.`;
+    const old = `, ${there.length} ${plural(there.length, 'was', 'were')} registered already`;
+    return `${counted(added, 'machine')} registered${there.length === 0 ? '' : old}.`;
   });
   protected readonly columns = computed(() => machineColumns(this.zones()[0]?.name ?? ''));
   protected readonly judge = computed(() => {

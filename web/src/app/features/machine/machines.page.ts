@@ -10,6 +10,7 @@ import { lengthText, lengthUnit } from '../../shared/words/units-text';
 import { writeStamps } from '../../shared/write-stamp';
 import { machineActions, machineFeature } from './machine.state';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { counted } from '../../shared/locale';
 
 /** What is every machine of the shop? */
 @Component({
@@ -171,7 +172,7 @@ export class MachinesPage {
   protected readonly headline = computed(
     () =>
       unreadText(this.read() !== null, this.problem(), 'the list of machines') ??
-      `${this.machines().length} ${this.machines().length === 1 ? 'machine' : 'machines'}`,
+      counted(this.machines().length, 'machine'),
   );
   protected readonly none = computed(() => this.read()?.length === 0);
   protected readonly problem = this.store.selectSignal(machineFeature.selectProblem);

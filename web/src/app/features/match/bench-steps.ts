@@ -1,8 +1,9 @@
-import { turnsText, type MatchReason, type Refusal } from '@gantelet/core';
+import { inTurns, type MatchReason, type Refusal } from '@gantelet/core';
 import type { Machine } from '@gantelet/contracts';
 import type { SeamStep } from '../../shared/widgets/seam-strip.component';
 import type { BenchAnswer } from './bench-answer';
 import { lengthText } from '../../shared/words/units-text';
+import { counted } from '../../shared/locale';
 
 /** The decisions of the job along the seam. A step that contradicts another is a pulled stitch with the reason. */
 export function benchSteps(
@@ -52,7 +53,7 @@ function stepsOfSaved(saved: SavedWork | null): readonly SeamStep[] {
       link: saved ? `/machines/${saved.machineId}/threading` : undefined,
     }),
     step('Bobbin', saved?.onMachine && saved.caseIsSet ? 'case set' : null, { link }),
-    step('Tension', turns === null ? null : `${turnsText(turns)} turns`, { link }),
+    step('Tension', turns === null ? null : inTurns(turns), { link }),
     step('Proof', saved?.onMachine && turns !== null ? 'sewn' : null, { link }),
   ];
 }
@@ -124,7 +125,7 @@ function pulledBy(
 
 function stackText({ stack }: BenchAnswer): string {
   const count = stack!.layers.length;
-  return `${count} ${count === 1 ? 'layer' : 'layers'}, ${lengthText(stack!.thicknessMm, 1)}`;
+  return `${counted(count, 'layer')}, ${lengthText(stack!.thicknessMm, 1)}`;
 }
 
 function step(name: string, detail: string | null | undefined, more: Partial<SeamStep> = {}): SeamStep {

@@ -9,6 +9,7 @@ import { writeStamps } from '../../shared/write-stamp';
 import { matchActions, matchFeature } from './match.state';
 import { setupColumns } from './setup-list';
 import { setupListActions, setupListFeature } from './setup-list.state';
+import { counted, plural } from '../../shared/locale';
 
 /** Takes in a list of set-ups from a spreadsheet. */
 @Component({
@@ -54,8 +55,8 @@ export class ImportSetupsPage {
     const result = this.result();
     if (!result) return '';
     const { added, there } = result;
-    const old = there === 0 ? '' : `, ${there} ${there === 1 ? 'was' : 'were'} there already`;
-    return `${added} ${added === 1 ? 'set-up' : 'set-ups'} saved${old}.`;
+    const old = there === 0 ? '' : `, ${there} ${plural(there, 'was', 'were')} there already`;
+    return `${counted(added, 'set-up')} saved${old}.`;
   });
   protected readonly columns = computed(() => setupColumns(this.shop().machines[0]?.name ?? ''));
   protected readonly judge = computed(() => {

@@ -7,11 +7,12 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BAND_WORDS, harmText, refusalText } from '../../shared/words/match-words';
 import { shortNumber } from '../../shared/locale';
 import { needleSizeText } from '../../shared/words/units-text';
+import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 /** Which of the shop's machines to put the work on: by fit and by the minutes of changing over. */
 @Component({
   selector: 'gan-machine-ranking',
-  imports: [SignalMarkComponent, StandingComponent],
+  imports: [CountedPipe, SignalMarkComponent, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@if (rows()[0]; as best) {
       <h1>
@@ -92,9 +93,7 @@ import { needleSizeText } from '../../shared/words/units-text';
     }
     @if (refused().length > 0) {
       <details>
-        <summary>
-          {{ refused().length }} {{ refused().length === 1 ? 'machine' : 'machines' }} cannot sew it, and why
-        </summary>
+        <summary>{{ refused().length | counted: 'machine' }} cannot sew it, and why</summary>
         <ul>
           @for (one of refused(); track one.name) {
             <li>

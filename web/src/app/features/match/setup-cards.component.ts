@@ -8,6 +8,7 @@ import { saveFile } from '../../shared/save-file';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { readCardText, type CardText } from './card-text';
+import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 /** A file of set-up cards to be taken in. */
 export interface CardsToImport {
@@ -18,7 +19,7 @@ export interface CardsToImport {
 /** Export and import of set-ups. Bad rows come back with their line and what is wrong. */
 @Component({
   selector: 'gan-setup-cards',
-  imports: [ProblemComponent, RouterLink, SignalMarkComponent],
+  imports: [CountedPipe, ProblemComponent, RouterLink, SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="actions">
       <button type="button" class="button" (click)="exportAll()">Export all set-ups</button>
@@ -47,8 +48,7 @@ export interface CardsToImport {
       <div role="status">
         <p>
           <gan-signal [shape]="result.refused.length === 0 ? 'good' : 'watch'" />
-          {{ result.kept.length }} {{ result.kept.length === 1 ? 'set-up' : 'set-ups' }} imported,
-          {{ result.refused.length }} rejected.
+          {{ result.kept.length | counted: 'set-up' }} imported, {{ result.refused.length }} rejected.
         </p>
         @if (problems().length > 0) {
           <table>

@@ -13,19 +13,19 @@ import { eyeWear, N_PER_LBF, pullVerdict, type JobSize } from '@gantelet/core';
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { BREAK_WORDS } from '../../shared/words/pull-test-words';
 import { moneyIn } from '../../shared/words/money';
-import { shortNumber } from '../../shared/locale';
+import { counted, shortNumber } from '../../shared/locale';
 import { lengthUnit } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { catalogueFeature } from '../catalogue/catalogue.state';
 import { pullTestFeature } from '../pull-test/pull-test.state';
 import { shopFeature } from '../shop/shop.state';
 import type { ThreadUseAnswer } from './thread-use';
-import { FixedPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, FixedPipe } from '../../shared/widgets/locale.pipes';
 
 /** Thread per seam, bobbins and cones for a job, and the seam's strength for comparison. */
 @Component({
   selector: 'gan-thread-use',
-  imports: [FixedPipe, NumberInputDirective, RouterLink, StandingComponent],
+  imports: [CountedPipe, FixedPipe, NumberInputDirective, RouterLink, StandingComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<h2>Thread use and seam strength</h2>
     <div class="job">
@@ -90,8 +90,7 @@ import { FixedPipe } from '../../shared/widgets/locale.pipes';
           <dt>For the job, including waste</dt>
           <dd>
             {{ metres(job.leastMetres) }} to {{ metres(job.needleMetres + job.bobbinMetres) }}:
-            {{ job.bobbins }} {{ job.bobbins === 1 ? 'bobbin' : 'bobbins' }}, {{ job.cones }}
-            {{ job.cones === 1 ? 'cone' : 'cones' }}
+            {{ job.bobbins | counted: 'bobbin' }}, {{ job.cones | counted: 'cone' }}
             <gan-standing standing="assumption" source="a tenth for ends and test seams is common practice" />
           </dd>
         </div>
@@ -257,7 +256,7 @@ export class ThreadUseComponent {
       (this.tests() ?? []).filter(({ setupId }) => setupId === this.savedId()),
     );
     if (tests === 0) return 'Pull a seam apart and log it';
-    const times = tests === 1 ? 'once' : `${tests} times`;
+    const times = tests === 1 ? 'once' : counted(tests, 'time');
     return `Pulled ${times}${weakest === null ? '' : `: ${BREAK_WORDS[weakest]}`}`;
   });
 

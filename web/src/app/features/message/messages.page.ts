@@ -17,7 +17,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { messageActions, messageFeature } from './message.state';
-import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const KIND_WORDS: Readonly<Record<MessageKind, string>> = {
   'machine-stopped': 'a machine is stopped',
@@ -32,7 +32,7 @@ const WAY_WORDS: Readonly<Record<MessageWay, string>> = {
 /** Who is told of what, beyond these screens? */
 @Component({
   selector: 'gan-messages',
-  imports: [ProblemComponent, ReactiveFormsModule, RouterLink, SignalMarkComponent, WhenPipe],
+  imports: [CountedPipe, ProblemComponent, ReactiveFormsModule, RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './messages.page.html',
   styleUrl: './messages.page.scss',

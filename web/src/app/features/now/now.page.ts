@@ -18,7 +18,8 @@ import { shopFeature } from '../shop/shop.state';
 import { storeActions, storeFeature } from '../store/store.state';
 import { machinesNow, openRounds, orderNotices } from './now-items';
 import { nowActions, nowFeature } from './now.state';
-import { CountPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
+import { CountedPipe, CountPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
+import { counted } from '../../shared/locale';
 
 /** Rows of a list that is longer than a glance takes in. */
 const MOST_ROWS = 6;
@@ -26,7 +27,7 @@ const MOST_ROWS = 6;
 /** What needs me now? */
 @Component({
   selector: 'gan-now',
-  imports: [CountPipe, ProblemComponent, RouterLink, SignalMarkComponent, WhenPipe],
+  imports: [CountedPipe, CountPipe, ProblemComponent, RouterLink, SignalMarkComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './now.page.html',
   styleUrl: './now.page.scss',
@@ -96,10 +97,8 @@ export class NowPage {
     const { stopped, reported, due } = this.now();
     const parts = [
       ...(stopped.length > 0 ? [`${stopped.length} stopped`] : []),
-      ...(reported.length > 0
-        ? [`${reported.length} ${reported.length === 1 ? 'problem' : 'problems'} reported`]
-        : []),
-      ...(due.length > 0 ? [`${due.length} ${due.length === 1 ? 'needle' : 'needles'} due`] : []),
+      ...(reported.length > 0 ? [`${counted(reported.length, 'problem')} reported`] : []),
+      ...(due.length > 0 ? [`${counted(due.length, 'needle')} due`] : []),
     ];
     return parts.length > 0 ? parts.join(', ') : 'No machine needs you now';
   });

@@ -9,6 +9,7 @@ import { unreadText } from '../../shared/words/read-words';
 import { writeStamps } from '../../shared/write-stamp';
 import { peopleActions, peopleFeature } from './people.state';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { counted } from '../../shared/locale';
 
 /** What each role may do, in words. */
 const RIGHTS: Readonly<Record<Role, string>> = {
@@ -131,7 +132,7 @@ export class PeoplePage {
     const here = this.people()?.filter(({ active }) => active).length ?? 0;
     return (
       unreadText(this.people() !== null, this.unread(), 'the list of people') ??
-      `${here} ${here === 1 ? 'person' : 'people'} here`
+      `${counted(here, 'person', 'people')} here`
     );
   });
   /** Who is being changed; null for nobody. */

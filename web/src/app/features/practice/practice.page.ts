@@ -11,6 +11,7 @@ import {
   SEAM_GRADES,
   stackOf,
   TURN_GRAIN,
+  inTurns,
   turnsText,
   type SeamGrade,
 } from '@gantelet/core';
@@ -22,6 +23,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { CHECK_WORDS, FAULT_WORDS, GRADE_WORDS } from '../../shared/words/tension-words';
 import { practiceActions, practiceFeature } from './practice.state';
+import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 const THREAD_MM = 0.4;
 
@@ -29,6 +31,7 @@ const THREAD_MM = 0.4;
 @Component({
   selector: 'gan-practice',
   imports: [
+    CountedPipe,
     KnobDialComponent,
     LockSectionComponent,
     ProblemComponent,
@@ -57,6 +60,7 @@ export class PracticePage {
   protected readonly gradeWords = GRADE_WORDS;
   protected readonly grades = SEAM_GRADES;
   protected readonly turnsText = turnsText;
+  protected readonly inTurns = inTurns;
   protected readonly threadMm = THREAD_MM;
 
   protected readonly scenario = computed(() => {

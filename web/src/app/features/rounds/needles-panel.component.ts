@@ -7,7 +7,7 @@ import type { NeedleOutlook, NeedleStock, RoundsPlanView } from '@gantelet/contr
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText } from '../../shared/words/rounds-words';
-import { fixedNumber } from '../../shared/locale';
+import { counted, fixedNumber, plural, shortNumber } from '../../shared/locale';
 import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 const SPARK = { width: 150, height: 34 } as const;
@@ -160,8 +160,8 @@ export class NeedlesPanelComponent {
   /** What to order by when, in whole packs; what should have been ordered before these shifts is overdue. */
   protected orderText({ quantity, packSize, by, leadDays }: NonNullable<NeedleOutlook['order']>): string {
     const packs = quantity / packSize;
-    const what = `${quantity} (${packs} ${packs === 1 ? 'pack' : 'packs'})`;
-    const when = `${dayText(by)}; delivery ${leadDays} days`;
+    const what = `${quantity} (${counted(packs, 'pack')})`;
+    const when = `${dayText(by)}; delivery ${shortNumber(leadDays)} ${plural(leadDays, 'day')}`;
     return by < this.plan().shifts[0]!.day
       ? `Overdue: ${what} should have been ordered by ${when}`
       : `Order ${what} by ${when}`;

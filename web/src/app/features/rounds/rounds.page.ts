@@ -31,7 +31,7 @@ import type { DrawnRow } from './rounds-layout';
 import { RoundsTableComponent } from './rounds-table.component';
 import { RoundsTimelineComponent } from './rounds-timeline.component';
 import { roundsActions, roundsFeature, type PickedChange } from './rounds.state';
-import { fixedNumber } from '../../shared/locale';
+import { counted, fixedNumber } from '../../shared/locale';
 
 /** Machines that are drawn at once; larger shops begin with one zone. */
 const DRAWN_AT_ONCE = 80;
@@ -97,7 +97,7 @@ export class RoundsPage {
     if (!next) return 'Nothing to change in these shifts';
     const count = plan.machines.filter(({ changes }) => changes.includes(shift)).length;
     const minutes = `${Math.round(next.used)} of ${Math.round(next.minutes)} minutes`;
-    return `${shiftText(next)}: ${count} ${count === 1 ? 'change' : 'changes'}, ${minutes}`;
+    return `${shiftText(next)}: ${counted(count, 'change')}, ${minutes}`;
   });
   /** How far the plan may be from the cheapest. */
   protected readonly gapWords = computed(() => {

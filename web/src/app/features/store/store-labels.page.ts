@@ -7,11 +7,12 @@ import { ColourMarksComponent } from '../../shared/widgets/colour-marks.componen
 import { QrCodeComponent } from '../../shared/widgets/qr-code.component';
 import { packText, thingText } from '../../shared/words/store-words';
 import { storeActions, storeFeature } from './store.state';
+import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 /** Labels for drawers and shelves: what lies there, and a code that opens it in the store. */
 @Component({
   selector: 'gan-store-labels',
-  imports: [ColourMarksComponent, QrCodeComponent, RouterLink],
+  imports: [ColourMarksComponent, CountedPipe, QrCodeComponent, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../../shared/label-sheet.scss',
   template: `<main>
@@ -32,7 +33,7 @@ import { storeActions, storeFeature } from './store.state';
         </select>
       </label>
       <button type="button" class="button main" [disabled]="labels().length === 0" (click)="print()">
-        Print {{ labels().length === 1 ? '1 label' : labels().length + ' labels' }}
+        Print {{ labels().length | counted: 'label' }}
       </button>
     </div>
     @for (label of labels(); track label.id) {

@@ -6,6 +6,7 @@ import { ApiClient } from '../../shared/api/api-client';
 import { Outbox } from '../../shared/outbox/outbox';
 import { thereText } from '../../shared/lists/text-list';
 import { storeActions, type StoreWrite } from './store.state';
+import { counted } from '../../shared/locale';
 
 const DONE_WORDS: Readonly<Record<StoreWrite['deed'], string>> = {
   add: 'Added to the store.',
@@ -102,7 +103,7 @@ export const takeIn = createEffect(
 );
 
 const takenText = ({ added, there }: StoreImportResult): string =>
-  `${added} ${added === 1 ? 'thing' : 'things'} added${thereText(there)}.`;
+  `${counted(added, 'thing')} added${thereText(there)}.`;
 
 function sent(
   api: ApiClient,

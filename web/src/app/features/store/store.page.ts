@@ -47,6 +47,7 @@ import {
   whyOrderText,
 } from '../../shared/words/store-words';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
+import { counted } from '../../shared/locale';
 
 const NO_NEEDLE: NeedleChoice = { systemId: '135x17', nm: 110, pointId: 'round', finishId: 'chromed' };
 
@@ -119,7 +120,7 @@ export class StorePage {
     const unread = unreadText(this.view() !== null, this.problem(), 'the store');
     const count = this.due().length;
     if (unread !== null || count === 0) return unread ?? 'Nothing to order now';
-    return `${count} ${count === 1 ? 'thing' : 'things'} to order, ${this.priceText(this.due())}`;
+    return `${counted(count, 'thing')} to order, ${this.priceText(this.due())}`;
   });
   protected readonly unlisted = computed((): readonly StoreItemEntry[] => {
     const { needles = [], threads = [] } = this.view()?.unlisted ?? {};

@@ -7,7 +7,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { averagePulls, ENOUGH_READINGS, PULLS_PER_READING, turnsText, turnsToTension } from '@gantelet/core';
+import { averagePulls, ENOUGH_READINGS, PULLS_PER_READING, inTurns, turnsToTension } from '@gantelet/core';
 import type { Device, GaugeReadingInput, LoggedGaugeReading, StandInAsk } from '@gantelet/contracts';
 import { TensionLineComponent } from '../../shared/charts/tension-line.component';
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
@@ -34,7 +34,7 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
     }
     @if (line(); as fitted) {
       <p>
-        At {{ turnsText(turns()) }} turns about {{ round(fitted.at(turns()).middleCn) }} cN, next reading
+        At {{ inTurns(turns()) }} about {{ round(fitted.at(turns()).middleCn) }} cN, next reading
         {{ round(fitted.at(turns()).lowCn) }} to {{ round(fitted.at(turns()).highCn) }}
         <gan-standing standing="measured" source="line through this machine's readings with this thread" />
       </p>
@@ -67,7 +67,7 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
         <p><gan-signal shape="watch" /> Pull {{ odd()! + 1 }} does not match the others. Pull it again.</p>
       }
       <button type="button" class="button small" [disabled]="busy() || !averaged()" (click)="log()">
-        Log {{ averaged() ? round(averaged()!.meanCn) + ' cN ' : '' }}at {{ turnsText(turns()) }} turns
+        Log {{ averaged() ? round(averaged()!.meanCn) + ' cN ' : '' }}at {{ inTurns(turns()) }}
       </button>
       <button type="button" class="button small" [attr.aria-pressed]="live()" (click)="live.set(!live())">
         {{ live() ? 'Type the pulls' : 'Use a connected gauge' }}
@@ -110,7 +110,7 @@ export class GaugePanelComponent {
 
   protected readonly enough = ENOUGH_READINGS;
   protected readonly pullNumbers = PULLS;
-  protected readonly turnsText = turnsText;
+  protected readonly inTurns = inTurns;
   /** Kept until the reading is logged, so that a refused one is not lost. */
   protected readonly pulls = linkedSignal<unknown, readonly (number | null)[]>({
     source: () => this.readings().length,

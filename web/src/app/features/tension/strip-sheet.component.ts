@@ -12,6 +12,7 @@ import type { TestSeamInput } from '@gantelet/contracts';
 import { oneOf } from '../../shared/forms/one-of';
 import { GRADE_WORDS } from '../../shared/words/tension-words';
 import { STRIP_COUNTS, stripSettings, type StripCount } from './strip-plan';
+import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 /** A ladder strip: several settings on one strip of the work, planned, printed with their numbers, judged in one go. */
 /** A seam of a strip with its grade. */
@@ -19,6 +20,7 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
 
 @Component({
   selector: 'gan-strip-sheet',
+  imports: [CountedPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<p class="no-print">
       Sew a hand's width at each setting on one strip of the same stack, loosest first, and mark the numbers
@@ -83,7 +85,7 @@ export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
       [disabled]="busy() || judged().size < 2"
       (click)="log()"
     >
-      Log {{ judged().size }} {{ judged().size === 1 ? 'seam' : 'seams' }} of the strip
+      Log {{ judged().size | counted: 'seam' }} of the strip
     </button>`,
   styles: `
     .plan {

@@ -18,6 +18,7 @@ import {
   SEAM_GRADES,
   TENSION_TARGETS,
   TURN_GRAIN,
+  inTurns,
   turnsText,
   wrapsAtTravelEnd,
   type ClaimGround,
@@ -63,6 +64,7 @@ import { ASSUMED_TRAVEL_TURNS, type SearchWay } from './next-step';
 import { StripSheetComponent, type JudgedSeam } from './strip-sheet.component';
 import { tensionActions, tensionFeature, type SeamDraft } from './tension.state';
 import { lengthText } from '../../shared/words/units-text';
+import { counted } from '../../shared/locale';
 
 /** A place within each grade, in half windows from balance, for its drawing. */
 const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
@@ -137,6 +139,7 @@ export class TensionPage {
   );
   protected readonly mayLog = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly turnsText = turnsText;
+  protected readonly inTurns = inTurns;
   protected readonly advice = computed(() => {
     const search = this.searched();
     return search ? adviceText(search.advice) : null;
@@ -175,7 +178,7 @@ export class TensionPage {
     const range = `${this.knobText(lowTurns)} to ${this.knobText(highTurns)} turns`;
     if (learnedFrom === 0)
       return `Nothing is logged on this machine yet: the general rule, ${range}. A starting point only.`;
-    const from = `${learnedFrom} other ${learnedFrom === 1 ? 'job' : 'jobs'} on this machine`;
+    const from = `${counted(learnedFrom, 'other job')} on this machine`;
     return tooLittle
       ? `Not enough data: ${from}. Expected ${range}.`
       : `Expected ${range}, judging by ${from}.`;
@@ -189,7 +192,7 @@ export class TensionPage {
   protected readonly preTensionWords = computed(() => {
     const [next, stood] = [this.next(), this.preTensionNow()];
     const mark = this.view()?.machine.knob?.preTensionMark;
-    const from = stood === null ? 'Pre-tension' : `Pre-tension is at ${turnsText(stood)} turns`;
+    const from = stood === null ? 'Pre-tension' : `Pre-tension is at ${inTurns(stood)}`;
     const marked = mark ? ` (zero: ${mark})` : '';
     if (next?.nowTurns === null || next?.nowTurns === undefined)
       return `${from}${marked}: half as much as the top.`;
@@ -273,7 +276,7 @@ export class TensionPage {
       },
       {
         name: 'Tension',
-        detail: seams.length === 0 ? 'to set' : `${seams.length} seams`,
+        detail: seams.length === 0 ? 'to set' : counted(seams.length, 'seam'),
         state: seams.length === 0 ? 'open' : 'done',
         here: true,
       },

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { scaleLinear } from 'd3-scale';
 import { area } from 'd3-shape';
-import { directionAfter, turnsText, type SeamGrade } from '@gantelet/core';
+import { directionAfter, inTurns, turnsText, type SeamGrade } from '@gantelet/core';
 import { GRADE_WORDS } from '../words/tension-words';
 import { ChartAxisDirective } from './chart-axis.directive';
 import { ChartFrameComponent } from './chart-frame.component';
@@ -147,10 +147,10 @@ export class WindowChartComponent {
     rows: this.shown().map(({ turns, sure }) => [turns, 100 * sure, this.seamsAt(turns)]),
   }));
   protected readonly text = computed(() => {
-    const said = this.seams().map(({ turns, grade }) => `${turnsText(turns)} turns ${GRADE_WORDS[grade]}`);
+    const said = this.seams().map(({ turns, grade }) => `${inTurns(turns)} ${GRADE_WORDS[grade]}`);
     const best = this.curve().reduce((top, one) => (one.sure > top.sure ? one : top), { turns: 0, sure: 0 });
-    const likeliest = `most likely ${turnsText(best.turns)} turns, ${Math.round(100 * best.sure)} %`;
-    return [...said, likeliest, `${this.word()} ${turnsText(this.next())} turns`].join('; ');
+    const likeliest = `most likely ${inTurns(best.turns)}, ${Math.round(100 * best.sure)} %`;
+    return [...said, likeliest, `${this.word()} ${inTurns(this.next())}`].join('; ');
   });
 
   private seamsAt(turns: number): string {

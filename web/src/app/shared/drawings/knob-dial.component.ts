@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { arc } from 'd3-shape';
-import { turnsText } from '@gantelet/core';
+import { inTurns, turnsText } from '@gantelet/core';
 import { DrawingComponent } from './drawing.component';
 
 const R = 78;
@@ -94,8 +94,8 @@ export class KnobDialComponent {
   protected readonly text = computed(() => {
     const from = this.from();
     return from === null || from === this.to()
-      ? `Knob at ${turnsText(this.to())} turns from fully off.`
-      : `Knob from ${turnsText(from)} to ${turnsText(this.to())} turns from fully off.`;
+      ? `Knob at ${inTurns(this.to())} from fully off.`
+      : `Knob from ${turnsText(from)} to ${inTurns(this.to())} from fully off.`;
   });
 
   protected place(turns: number): { x: number; y: number } {

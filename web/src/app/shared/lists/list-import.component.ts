@@ -10,6 +10,7 @@ import {
 import { saveFile } from '../save-file';
 import { listOfFile } from './sheet-list';
 import { emptyList, guessColumns, rowsOf, thereText, type ListColumn, type TextList } from './text-list';
+import { counted } from '../locale';
 
 /** What is to be said of a row before it is taken in. */
 export interface JudgedRow {
@@ -182,7 +183,7 @@ export class ListImportComponent {
   protected readonly summary = computed(() => {
     const rows = this.judged().length;
     const there = this.judged().filter((one) => one.there).length;
-    const of = rows === 1 ? '1 row' : `${rows} rows`;
+    const of = counted(rows, 'row');
     const old = thereText(there);
     return this.wrong() === 0 ? `${of}, all in order${old}.` : `${of}, ${this.wrong()} to correct${old}.`;
   });

@@ -1,5 +1,5 @@
 import { Pipe, type PipeTransform } from '@angular/core';
-import { countNumber, dateText, fixedNumber, shortNumber, type DateStyle } from '../locale';
+import { counted, countNumber, dateText, fixedNumber, shortNumber, type DateStyle } from '../locale';
 
 /** An instant or a day as the reader writes it; empty for none. @example {{ change.at | when: 'weekday-time' }} */
 @Pipe({ name: 'when' })
@@ -30,5 +30,13 @@ export class ShortPipe implements PipeTransform {
 export class CountPipe implements PipeTransform {
   transform(value: number): string {
     return countNumber(value);
+  }
+}
+
+/** How many of something there are. @example {{ machines.length | counted: 'machine' }} @example {{ n | counted: 'try' : 'tries' }} */
+@Pipe({ name: 'counted' })
+export class CountedPipe implements PipeTransform {
+  transform(count: number, one: string, many?: string): string {
+    return counted(count, one, many);
   }
 }

@@ -2,7 +2,7 @@ import { caseFor, caseTakes, type CaseLatch, type SettingScrew, type DropTest } 
 import type { BobbinCaseView } from '@gantelet/contracts';
 import { turnsWords } from './changeover-words';
 import { DROP_WORDS } from './tension-words';
-import { shortNumber } from '../locale';
+import { counted, shortNumber } from '../locale';
 
 export const SETTING_SCREW_WORDS: Readonly<Record<SettingScrew, string>> = {
   only: 'the only one',
@@ -66,7 +66,7 @@ export function resetsText(cases: readonly BobbinCaseView[], minutesEach: number
     return null;
   const { count, threads } = present.resets;
   const each = threads.map((tex) => `Tex ${shortNumber(tex)}`).join(', ');
-  return `Set for another thread ${count} times in 90 days (${each}). A case for each would have saved about ${Math.round(
+  return `Set for another thread ${counted(count, 'time')} in 90 days (${each}). A case for each would have saved about ${Math.round(
     count * minutesEach,
   )} minutes.`;
 }

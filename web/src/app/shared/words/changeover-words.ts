@@ -1,6 +1,7 @@
 import {
   needleFinish,
   pointStyle,
+  inTurns,
   turnsText,
   type ChangeoverStep,
   type ChangeoverStepKind,
@@ -8,7 +9,7 @@ import {
   type StitchControl,
 } from '@gantelet/core';
 import { EDGE_WORDS, footSettingText } from './hand-setting-words';
-import { shortNumber } from '../locale';
+import { counted, shortNumber } from '../locale';
 import { lengthText } from './units-text';
 
 /** A step of a changeover as one short order with its amount. */
@@ -88,7 +89,7 @@ const windText = (bobbins: number | null): string =>
   bobbins === null ? 'Wind bobbins' : bobbins === 1 ? 'Wind one bobbin' : `Wind ${bobbins} bobbins`;
 
 const stepsOfSize = (sizes: number): string =>
-  `${Math.abs(sizes)} ${Math.abs(sizes) === 1 ? 'size' : 'sizes'} ${sizes > 0 ? 'up' : 'down'}`;
+  `${counted(Math.abs(sizes), 'size')} ${sizes > 0 ? 'up' : 'down'}`;
 
 /** A step by its name. */
 export const STEP_NAMES: Readonly<Record<ChangeoverStepKind, string>> = {
@@ -156,7 +157,7 @@ export function needleText({ systemId, nm, pointId, finishId }: NeedleName): str
 function topText({ fromTurns, to, startLoose }: Extract<ChangeoverStep, { do: 'top' }>): string {
   if (to === null)
     return 'Top tension: nothing like it is logged on this machine. Use the starting point in Tension.';
-  const target = `${to.logged ? '' : 'about '}${turnsText(to.turns)} turns`;
+  const target = `${to.logged ? '' : 'about '}${inTurns(to.turns)}`;
   const loose = startLoose
     ? ' The thread is two sizes or more away: start a turn looser. Too loose shows, too tight breaks thread.'
     : '';
@@ -176,7 +177,7 @@ const FRACTIONS: Readonly<Record<string, string>> = {
 
 /** Turns as hands say them. @example turnsWords(0.25) // a quarter turn */
 export function turnsWords(turns: number): string {
-  return FRACTIONS[String(turns)] ?? `${turnsText(turns)} turns`;
+  return FRACTIONS[String(turns)] ?? inTurns(turns);
 }
 
 function stepsWords(steps: number): string {

@@ -1,6 +1,6 @@
 import type { FragmentCount, NeedleState, RemovalCause, Trouble, TroubleCheck } from '@gantelet/core';
 import type { CounterView, FloorMachine } from '@gantelet/contracts';
-import { countNumber, dateText, fixedNumber, shortNumber } from '../locale';
+import { counted, dateText, fixedNumber, shortNumber } from '../locale';
 
 export const STATE_WORDS: Readonly<Record<NeedleState, string>> = {
   good: 'good',
@@ -65,7 +65,7 @@ export function hoursRangeText(age: Age): string {
 /** What a machine's counter says, short; null without one. */
 export function counterText(counter: CounterView | null): string | null {
   if (!counter) return null;
-  if (counter.state === 'heard') return `${countNumber(counter.stitches)} stitches counted`;
+  if (counter.state === 'heard') return `${counted(counter.stitches, 'stitch', 'stitches')} counted`;
   if (counter.lastHeardAt === null) return 'stitch counter not responding; hours estimated';
   return `stitch counter not responding since ${dateText(counter.lastHeardAt, 'time')}; hours estimated`;
 }

@@ -1,4 +1,4 @@
-import { turnsText, type EdgeGuide, type HandSettings } from '@gantelet/core';
+import { inTurns, type EdgeGuide, type HandSettings } from '@gantelet/core';
 import { lengthText } from './units-text';
 
 /** What the edge runs along. */
@@ -15,7 +15,7 @@ export function footSettingText({
   footTurns,
 }: Pick<HandSettings, 'footScrewMm' | 'footTurns'>): string {
   return [
-    ...(footTurns === null ? [] : [`${turnsText(footTurns)} turns in`]),
+    ...(footTurns === null ? [] : [`${inTurns(footTurns)} in`]),
     ...(footScrewMm === null ? [] : [`the screw ${lengthText(footScrewMm)} above its nut`]),
   ].join(', ');
 }

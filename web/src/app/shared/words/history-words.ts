@@ -3,14 +3,14 @@ import {
   causeById,
   goesByEvents,
   symptom,
-  turnsText,
+  inTurns,
   type ServiceClock,
   type ServiceKind,
 } from '@gantelet/core';
 import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 import { removalText, TROUBLE_WORDS } from './floor-words';
-import { dateText, fixedNumber, shortNumber } from '../locale';
+import { counted, dateText, fixedNumber, shortNumber } from '../locale';
 import { DROP_WORDS, GRADE_WORDS } from './tension-words';
 
 export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
@@ -94,10 +94,8 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
         head: serviceName({ kind: event.service, name: event.serviceName }),
         more: listed(event.note, takenBackText(event.withdrawnBy)),
       };
-    case 'pieces': {
-      const each = `${event.stitchesPerPiece} stitches each, from ${dateText(event.from, 'time')}`;
-      return { head: `${event.pieces} pieces sewn`, more: listed(each, takenBackText(event.withdrawnBy)) };
-    }
+    case 'pieces':
+      return piecesText(event);
     case 'set-for':
       return { head: 'Set up for another job', more: event.setupName };
     case 'changeover': {
@@ -115,21 +113,31 @@ export function eventText(event: MachineEvent): { readonly head: string; readonl
       return { head: 'Set-up saved', more: event.setupName };
     case 'seams':
       return {
-        head: `${event.seams} test ${event.seams === 1 ? 'seam' : 'seams'}`,
-        more: `${event.setupName}, the last at ${turnsText(event.turns)} turns: ${GRADE_WORDS[event.grade]}`,
+        head: counted(event.seams, 'test seam'),
+        more: `${event.setupName}, the last at ${inTurns(event.turns)}: ${GRADE_WORDS[event.grade]}`,
       };
     case 'bobbin-reading':
       return { head: 'Bobbin tension measured', more: bobbinText(event) };
     case 'gauge-reading':
       return {
         head: 'Top tension measured',
-        more: `${Math.round(event.tensionCn)} cN at ${turnsText(event.turns)} turns`,
+        more: `${Math.round(event.tensionCn)} cN at ${inTurns(event.turns)}`,
       };
   }
 }
 
 const listed = (...parts: readonly string[]): string => parts.filter(Boolean).join('; ');
 const takenBackText = (by: string | null): string => (by === null ? '' : `removed by ${by}`);
+
+function piecesText({
+  pieces,
+  stitchesPerPiece,
+  from,
+  withdrawnBy,
+}: Extract<MachineEvent, { kind: 'pieces' }>) {
+  const each = `${counted(stitchesPerPiece, 'stitch', 'stitches')} each, from ${dateText(from, 'time')}`;
+  return { head: `${counted(pieces, 'piece')} sewn`, more: listed(each, takenBackText(withdrawnBy)) };
+}
 
 function bobbinText({ outcome, tensionCn }: Extract<MachineEvent, { kind: 'bobbin-reading' }>): string {
   const drop = outcome === null ? '' : DROP_WORDS[outcome];

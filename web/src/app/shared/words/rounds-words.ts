@@ -7,7 +7,7 @@ import type {
   SkipReason,
 } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
-import { dateText } from '../locale';
+import { counted, dateText } from '../locale';
 
 export const RULE_WORDS: Readonly<Record<ComparedRule['rule'], string>> = {
   plan: 'this plan',
@@ -68,7 +68,7 @@ export function conflictText(
     case 'minutes': {
       const who = conflict.machineClasses ? ` for ${conflict.machineClasses.join(' and ')} machines` : '';
       const more = Math.ceil(conflict.wanted - conflict.allowed);
-      return `${when}: ${Math.round(conflict.wanted)} minutes needed${who}, ${Math.round(conflict.allowed)} available. ${more} more would be enough.`;
+      return `${when}: ${counted(Math.round(conflict.wanted), 'minute')} needed${who}, ${Math.round(conflict.allowed)} available. ${more} more would be enough.`;
     }
     case 'needles': {
       const more = conflict.wanted - conflict.allowed;

@@ -8,7 +8,7 @@ import {
   type ThreadNeed,
 } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
-import { shortNumber, countNumber, dateText } from '../locale';
+import { counted, countNumber, dateText, plural, shortNumber } from '../locale';
 
 export const KIND_WORDS: Readonly<Record<StoreThingKind, string>> = {
   needle: 'Needles',
@@ -46,7 +46,7 @@ export const unitText = (kind: StoreThingKind): string => UNITS[kind][1];
 /** @example quantityText('thread', 7500) // '7,500 m' */
 export function quantityText(kind: StoreThingKind, quantity: number): string {
   const [one, many] = UNITS[kind];
-  return `${countNumber(quantity)} ${quantity === 1 ? one : many}`;
+  return `${countNumber(quantity)} ${plural(quantity, one, many)}`;
 }
 
 /** A quantity in a list of its kind, which says what it is in. @example countText('needle', 15) // '15' */
@@ -76,7 +76,7 @@ export function packsText(
   if (packSize === 1) return '';
   const packs = quantity / packSize;
   const [one, many] = PACKS[thing.kind];
-  return `${shortNumber(packs)} ${packs === 1 ? one : many}`;
+  return `${shortNumber(packs)} ${plural(packs, one, many)}`;
 }
 
 /** What comes in a pack, for a label. @example packText(thread of 2500 m) // 'Cone of 2,500 m' */
@@ -98,7 +98,7 @@ export function whyOrderText(item: StoreItem): string {
   if (item.onHand !== null && item.waiting > item.onHand)
     return `${metresText(item.onHand)} left, the jobs that wait take ${metresText(item.waiting)}`;
   const there = item.onHand === 0 ? 'none left' : `${lastsText(item)} left`;
-  return `${there}, a delivery takes about ${item.leadDays} days`;
+  return `${there}, a delivery takes about ${shortNumber(item.leadDays)} ${plural(item.leadDays, 'day')}`;
 }
 
 /** What is told of a thing beside its row: by what it was worked out, and what to look at. */
@@ -145,13 +145,13 @@ export function needText(need: ThreadNeed): string {
 const metresText = (metres: number): string =>
   `${metres < 100 ? Math.round(metres) : countNumber(Number(metres.toPrecision(2)))} m`;
 const monthsText = (months: number): string =>
-  months % 12 === 0 ? `${months / 12} ${months === 12 ? 'year' : 'years'}` : `${months} months`;
+  months % 12 === 0 ? counted(months / 12, 'year') : counted(months, 'month');
 
 /** How long what is there lasts at the rate it is used. */
 export function lastsText({ onHand, perDay }: StoreItem): string {
   if (onHand === null || perDay === null || perDay === 0) return '';
   const days = onHand / perDay;
-  if (days < 14) return `${Math.floor(days)} ${Math.floor(days) === 1 ? 'day' : 'days'}`;
+  if (days < 14) return counted(Math.floor(days), 'day');
   if (days < 90) return `${Math.round(days / 7)} weeks`;
   return days < 730 ? `${Math.round(days / MONTH_DAYS)} months` : 'over 2 years';
 }

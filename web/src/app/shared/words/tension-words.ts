@@ -1,4 +1,5 @@
 import {
+  inTurns,
   turnsText,
   type BalanceAdvice,
   type BobbinAdvice,
@@ -39,8 +40,8 @@ export function adviceText({ do: what, turns, because, keep, claim, surer }: Bal
   readonly head: string;
   readonly why: string;
 } {
-  const best = `${turnsText(keep.turns)} turns`;
-  const setting = `${turnsText(turns)} turns`;
+  const best = inTurns(keep.turns);
+  const setting = inTurns(turns);
   switch (what) {
     case 'stop':
       return {
@@ -50,7 +51,7 @@ export function adviceText({ do: what, turns, because, keep, claim, surer }: Bal
     case 'keep':
       return {
         head: `Balanced at ${setting}: keep it`,
-        why: `${chanceWords(keep.sure)} that it stays balanced. If you are not certain, a seam at ${turnsText(surer)} turns would confirm it.`,
+        why: `${chanceWords(keep.sure)} that it stays balanced. If you are not certain, a seam at ${inTurns(surer)} would confirm it.`,
       };
     case 'check':
       return {

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, goTo, signIn, test } from './support/shop-test';
+import { expect, expectAccessible, goTo, saveShop, signIn, test } from './support/shop-test';
 
 test.describe('life', () => {
   test('fits the lives of every group, and tells when it is cheapest to change', async ({ page }) => {
@@ -31,8 +31,7 @@ test.describe('life', () => {
   test('uses what the lead says that changes cost', async ({ page }) => {
     await signIn(page, 'lead', '/shop');
     await page.getByLabel('Work spoiled, leather').fill('60');
-    await page.getByRole('button', { name: 'Save for the whole shop' }).click();
-    await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
+    await saveShop(page);
     await goTo(page, '/life');
     await page.getByRole('button', { name: /Leather, cutting points, cylinder arm/ }).click();
     await expect(page.getByRole('button', { pressed: true })).toHaveAccessibleName(

@@ -1,4 +1,4 @@
-import { expect, goTo, signIn, test } from './support/shop-test';
+import { expect, goTo, saveShop, signIn, test } from './support/shop-test';
 
 test.describe('the shop', () => {
   test('chooses its schools, and the Tension room follows unless a visit does otherwise', async ({
@@ -6,8 +6,7 @@ test.describe('the shop', () => {
   }) => {
     await signIn(page, 'lead', '/shop');
     await page.getByLabel('bobbin first, then the top').check();
-    await page.getByRole('button', { name: 'Save for the whole shop' }).click();
-    await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
+    await saveShop(page);
     await goTo(page, '/tension');
     await page.getByRole('link', { name: /Window patch, 05/ }).click();
     await expect(page.getByLabel('bobbin first, then the top')).toBeChecked();
@@ -15,8 +14,7 @@ test.describe('the shop', () => {
     await goTo(page, '/shop');
     await expect(page.getByLabel('bobbin first, then the top')).toBeChecked();
     await page.getByLabel('leave the bobbin, correct at the top').check();
-    await page.getByRole('button', { name: 'Save for the whole shop' }).click();
-    await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
+    await saveShop(page);
   });
 
   test('registers a device, shows its token once, and blocks it', async ({ page }) => {

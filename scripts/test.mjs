@@ -60,7 +60,7 @@ const PARTS = {
 };
 
 /** Browsers at work at once, each on a demo of its own: what one spec changes is not there for another's worker. */
-const E2E_WORKERS = 3;
+const E2E_WORKERS = 2;
 
 /** Folder of a database with the demo, made while the server's tests still run; null without browser tests. */
 let demo = null;

@@ -100,6 +100,16 @@ export async function expectAccessible(page: Page, rules: string[] = []): Promis
   expect(found).toEqual([]);
 }
 
+/** Saves the page of the shop and waits until the server has it: while it is being saved the button is off, too. */
+export async function saveShop(page: Page): Promise<void> {
+  const saved = page.waitForResponse(
+    (reply) => reply.request().method() === 'PUT' && new URL(reply.url()).pathname === '/api/shop',
+  );
+  await page.getByRole('button', { name: 'Save for the whole shop' }).click();
+  expect((await saved).status()).toBe(200);
+  await expect(page.getByRole('button', { name: 'Save for the whole shop' })).toBeDisabled();
+}
+
 /** Nothing sticks out sideways. */
 export async function expectNoSidewaysScroll(page: Page): Promise<void> {
   const over = await page.evaluate(

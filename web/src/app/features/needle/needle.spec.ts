@@ -174,7 +174,7 @@ describe('lots', () => {
     const { store, asked } = runEffects({
       features: [needleFeature],
       effects,
-      answers: { listLots: [LOT], logNeedleCheck: {} },
+      answers: { listLots: [LOT], logNeedleCheck: { id: newId(), lotId: LOT.id } },
     });
     const check = {
       ...{ lotId: LOT.id, looks: UNCHECKED_NEEDLE, note: '', photo: null },

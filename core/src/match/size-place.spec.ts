@@ -80,7 +80,7 @@ describe('the size of the answer', () => {
         const [thin, thick] = [first(drawn), first({ ...drawn, tex: drawn.tex + more })];
         return thin === null || thick === null || thick.act || thick.size.nm >= thin.size.nm;
       }),
-      { numRuns: 2000 },
+      { numRuns: 4000 },
     );
   });
 
@@ -91,7 +91,7 @@ describe('the size of the answer', () => {
         const [thin, thick] = [first(drawn), first({ ...drawn, layers: thickened })];
         return thin === null || thick === null || thick.size.nm >= thin.size.nm;
       }),
-      { numRuns: 2000 },
+      { numRuns: 4000 },
     );
   });
 
@@ -105,7 +105,7 @@ describe('the size of the answer', () => {
         if (thin === null || thick === null || !samePoints(drawn, added)) return true;
         return thick.size.nm >= thin.size.nm;
       }),
-      { numRuns: 2000 },
+      { numRuns: 4000 },
     );
   });
 
@@ -116,7 +116,7 @@ describe('the size of the answer', () => {
         const [from, to] = [place(first(drawn)), place(first(added))];
         return from === null || to === null || !samePoints(drawn, added) || Math.abs(to - from) <= 1;
       }),
-      { numRuns: 2000 },
+      { numRuns: 4000 },
     );
   });
 

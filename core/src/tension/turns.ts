@@ -21,6 +21,6 @@ export function turnsText(turns: number): string {
 
 /** A setting with its unit. @example inTurns(1) // '1 turn' @example inTurns(4.25) // '4 ¼ turns' */
 export function inTurns(turns: number): string {
-  const text = turnsText(turns);
-  return `${text} ${roundTurns(turns) > 0 && roundTurns(turns) <= 1 ? 'turn' : 'turns'}`;
+  const rounded = roundTurns(turns);
+  return `${turnsText(turns)} ${rounded > 0 && rounded <= 1 ? 'turn' : 'turns'}`;
 }

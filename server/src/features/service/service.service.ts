@@ -96,13 +96,14 @@ async function standingServices(
   );
   const isNew = pairs.some(({ service, done }) => done === null && service.clock === 'hours');
   const hoursEver = isNew ? await findHoursEver(database, asked) : new Map<string, number>();
-  const counters = await Promise.all(
-    kinds.map(
-      async (service) =>
-        [service.kind, await counterOf(database, service, hoursEver, present, asked)] as const,
+  const counts = new Map(
+    await Promise.all(
+      kinds.map(
+        async (service) =>
+          [service.kind, await counterOf(database, service, hoursEver, present, asked)] as const,
+      ),
     ),
   );
-  const counts = new Map(counters);
   return pairs.map(({ service, machine, done }) => {
     const since = counts.get(service.kind)!(machine, done?.doneAt ?? null);
     const { kind, name, clock: by, how, interval } = service;

@@ -7,6 +7,7 @@ import {
   type StoreMove,
   type StoreOrder,
   type StoreThing,
+  type StoreThingKind,
   type StoreView,
 } from '@gantelet/contracts';
 import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
@@ -171,6 +172,16 @@ export async function firstMoves(
 }
 
 /**
+ * A query of the things of a kind in the store, each with its last count; what was never counted counts from `:since`.
+ *
+ * Grouped, the counts are read once. As a subquery for each thing they would be read again for every row they are joined to.
+ */
+export const lastCounts = (kind: StoreThingKind, columns: string): string =>
+  `SELECT s.id, ${columns}, COALESCE(MAX(c.moved_at), :since) AS counted_at
+      FROM store_items s LEFT JOIN store_moves c ON c.item_id = s.id AND c.kind = 'count' AND ${standing('c')}
+     WHERE s.thing_kind = '${kind}' GROUP BY s.id`;
+
+/**
  * New needles that went in of each kind kept: since its last count, and since an instant. Part-used ones come out of pockets
  * and take none.
  */
@@ -180,11 +191,7 @@ export async function needlesInstalled(
   tx: Transaction | null = null,
 ): Promise<ReadonlyMap<string, { readonly sinceCount: number; readonly within: number }>> {
   const rows = await sequelize.query<{ itemId: string; sinceCount: string; within: string }>(
-    // Grouped, the last counts are read once; as a subquery they would be read again for every needle.
-    `WITH s AS (SELECT t.id, t.needle_system, t.blade_nm, t.point_style, t.needle_finish,
-                       COALESCE(MAX(c.moved_at), :since) AS counted_at
-                  FROM store_items t LEFT JOIN store_moves c ON c.item_id = t.id AND c.kind = 'count' AND ${standing('c')}
-                 WHERE t.thing_kind = 'needle' GROUP BY t.id)
+    `WITH s AS (${lastCounts('needle', 's.needle_system, s.blade_nm, s.point_style, s.needle_finish')})
      SELECT s.id AS itemId, SUM(i.installed_at > s.counted_at) AS sinceCount, SUM(i.installed_at >= :since) AS within
        FROM s JOIN needle_installs i ON i.needle_system = s.needle_system AND i.blade_nm = s.blade_nm
         AND i.point_style = s.point_style AND i.needle_finish = s.needle_finish

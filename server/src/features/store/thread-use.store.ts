@@ -2,6 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { Delivery } from '@gantelet/core';
 import type { Database, Transaction } from '../../db/database.js';
 import { standing } from '../../db/withdrawn.js';
+import { lastCounts } from './store-item.store.js';
 
 /** How a set-up takes thread. */
 export interface SeamColumns {
@@ -57,10 +58,7 @@ const stretchesOf = (stays: string): string => `WITH stays AS (${stays}), starts
 const shareAfter = (since: string): string =>
   `GREATEST(0, TIMESTAMPDIFF(MICROSECOND, GREATEST(t.from_at, ${since}), t.to_at)) / t.lasted`;
 
-/** The threads in the store, each with its last count; what was never counted counts from the look-back. */
-const COUNTED = `SELECT s.id, s.tex, s.construction_id, COALESCE(MAX(c.moved_at), :since) AS counted_at
-      FROM store_items s LEFT JOIN store_moves c ON c.item_id = s.id AND c.kind = 'count' AND ${standing('c')}
-     WHERE s.thing_kind = 'thread' GROUP BY s.id, s.tex, s.construction_id`;
+const COUNTED = lastCounts('thread', 's.tex, s.construction_id');
 const OF_THREADS = `FROM stretches t JOIN setups u ON u.id = t.setup_id JOIN machines m ON m.id = t.machine_id
        JOIN (${COUNTED}) k ON k.tex = u.thread_tex AND k.construction_id = u.thread_construction
       WHERE t.lasted > 0`;

@@ -133,6 +133,6 @@ export class PracticePage {
 
   protected bobbinText(turns: number): string {
     if (turns === 0) return 'as found';
-    return `${turnsText(Math.abs(turns))} turn ${turns > 0 ? 'tighter' : 'looser'}`;
+    return `${inTurns(Math.abs(turns))} ${turns > 0 ? 'tighter' : 'looser'}`;
   }
 }

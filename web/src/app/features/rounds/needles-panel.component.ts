@@ -7,7 +7,7 @@ import type { NeedleOutlook, NeedleStock, RoundsPlanView } from '@gantelet/contr
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { needleText } from '../../shared/words/changeover-words';
 import { dayText } from '../../shared/words/rounds-words';
-import { counted, fixedNumber, plural, shortNumber } from '../../shared/locale';
+import { counted, fixedNumber } from '../../shared/locale';
 import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 const SPARK = { width: 150, height: 34 } as const;
@@ -161,7 +161,7 @@ export class NeedlesPanelComponent {
   protected orderText({ quantity, packSize, by, leadDays }: NonNullable<NeedleOutlook['order']>): string {
     const packs = quantity / packSize;
     const what = `${quantity} (${counted(packs, 'pack')})`;
-    const when = `${dayText(by)}; delivery ${shortNumber(leadDays)} ${plural(leadDays, 'day')}`;
+    const when = `${dayText(by)}; delivery ${counted(leadDays, 'day')}`;
     return by < this.plan().shifts[0]!.day
       ? `Overdue: ${what} should have been ordered by ${when}`
       : `Order ${what} by ${when}`;

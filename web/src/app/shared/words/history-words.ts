@@ -10,7 +10,7 @@ import {
 import type { MachineEvent, MachineService } from '@gantelet/contracts';
 import { needleText } from './changeover-words';
 import { removalText, TROUBLE_WORDS } from './floor-words';
-import { counted, dateText, fixedNumber, shortNumber } from '../locale';
+import { counted, dateText, fixedNumber, plural, shortNumber } from '../locale';
 import { DROP_WORDS, GRADE_WORDS } from './tension-words';
 
 export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
@@ -34,7 +34,7 @@ export const CLOCK_WORDS: Readonly<Record<ServiceClock, string>> = {
 
 /** What is counted, for one of it or for more. */
 const clockWord = (clock: ServiceClock, count: number): string =>
-  count === 1 ? CLOCK_WORDS[clock].slice(0, -1) : CLOCK_WORDS[clock];
+  plural(count, CLOCK_WORDS[clock].slice(0, -1), CLOCK_WORDS[clock]);
 
 /** How often a service is done. @example 'every 180 days' 'after each needle strike' */
 export function everyText({ clock, interval }: Pick<MachineService, 'clock' | 'interval'>): string {

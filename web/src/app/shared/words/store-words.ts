@@ -46,7 +46,7 @@ export const unitText = (kind: StoreThingKind): string => UNITS[kind][1];
 /** @example quantityText('thread', 7500) // '7,500 m' */
 export function quantityText(kind: StoreThingKind, quantity: number): string {
   const [one, many] = UNITS[kind];
-  return `${countNumber(quantity)} ${plural(quantity, one, many)}`;
+  return counted(quantity, one, many);
 }
 
 /** A quantity in a list of its kind, which says what it is in. @example countText('needle', 15) // '15' */
@@ -98,7 +98,7 @@ export function whyOrderText(item: StoreItem): string {
   if (item.onHand !== null && item.waiting > item.onHand)
     return `${metresText(item.onHand)} left, the jobs that wait take ${metresText(item.waiting)}`;
   const there = item.onHand === 0 ? 'none left' : `${lastsText(item)} left`;
-  return `${there}, a delivery takes about ${shortNumber(item.leadDays)} ${plural(item.leadDays, 'day')}`;
+  return `${there}, a delivery takes about ${counted(item.leadDays, 'day')}`;
 }
 
 /** What is told of a thing beside its row: by what it was worked out, and what to look at. */

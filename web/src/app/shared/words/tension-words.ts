@@ -1,6 +1,5 @@
 import {
   inTurns,
-  turnsText,
   type BalanceAdvice,
   type BobbinAdvice,
   type BobbinSchool,
@@ -31,7 +30,7 @@ export const DROP_WORDS: Readonly<Record<DropTest, string>> = {
 export function moveText(move: number): string {
   if (move === 0) return 'leave the knob';
   const size = Math.abs(move);
-  const turns = `${turnsText(size)} ${size > 1 ? 'turns' : 'turn'}`;
+  const turns = inTurns(size);
   return move > 0 ? `${turns} tighter, clockwise` : `${turns} looser, anticlockwise`;
 }
 

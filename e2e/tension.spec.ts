@@ -26,7 +26,7 @@ async function log(page: Page, grade: string): Promise<void> {
   await calculated(page);
 }
 
-/** What is advised is for all seams that are logged. */
+/** The advice covers all seams that are logged. */
 async function calculated(page: Page): Promise<void> {
   await expect(page.getByRole('region', { name: 'Next seam' })).toHaveAttribute('aria-busy', 'false');
 }
@@ -84,7 +84,7 @@ test.describe('tension', () => {
     await page.getByLabel('Puckers, or thread breaks').check();
     await expect(page.getByText('both threads are too tight. Ease the bobbin a little first')).toBeVisible();
     await page.getByText('Log the bobbin', { exact: true }).first().click();
-    await page.getByLabel('Screw turned by').selectOption({ label: '0.125 turn looser' });
+    await page.getByLabel('Screw turned by').selectOption({ label: 'an eighth of a turn looser' });
     await page.getByLabel('Case and weights, g').fill('84');
     await page.getByRole('button', { name: 'creeps when jerked' }).click();
     await page.getByRole('button', { name: 'Log the bobbin' }).click();

@@ -1,6 +1,16 @@
-import { needleFinish, pointStyle } from '@gantelet/core';
+import {
+  needleFinish,
+  pointStyle,
+  type DropTest,
+  type FragmentCount,
+  type RemovalCause,
+  type Trouble,
+} from '@gantelet/core';
 import { ROUTE_TABLE, type BookEntry } from '@gantelet/contracts';
+import { dateText, shortNumber } from '../../shared/locale';
 import { fieldName } from '../../shared/words/field-name';
+import { CAUSE_WORDS, FRAGMENT_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
+import { DROP_WORDS } from '../../shared/words/tension-words';
 
 /** What was done, by the id of its route. */
 const DEEDS: Readonly<Record<string, string>> = {
@@ -11,8 +21,8 @@ const DEEDS: Readonly<Record<string, string>> = {
   revokeDevice: 'Device revoked',
   askStandIn: 'Stand-in device used',
   logHookCheck: 'Hook checked',
-  logFaultCase: 'Fault followed',
-  setPresentSetup: 'Set up for a job',
+  logFaultCase: 'Fault traced',
+  setPresentSetup: 'Machine set up for a job',
   addZone: 'Zone added',
   renameZone: 'Zone renamed',
   registerMachine: 'Machine registered',
@@ -58,7 +68,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   endQueuedJob: 'Job sewn or dropped',
   orderJobQueue: 'Jobs put in order',
   fitLives: 'Needle lives fitted',
-  regroup: 'Needles regrouped',
+  regroup: 'Life groups changed',
   cancelJob: 'Computation stopped',
   saveSetup: 'Set-up saved',
   reviseSetup: 'Set-up corrected',
@@ -76,10 +86,10 @@ const DEEDS: Readonly<Record<string, string>> = {
   publishPlan: 'Plan published',
   skipTask: 'Round task skipped',
   linkCalendar: 'Calendar link made',
-  importStore: 'List taken into the store',
+  importStore: 'List imported into the store',
   addStoreItem: 'Added to the store',
-  reviseStoreItem: 'Thing in the store corrected',
-  moveStoreItem: 'Store counted, filled or used',
+  reviseStoreItem: 'Store item corrected',
+  moveStoreItem: 'Stock counted, added or used',
   orderStoreItem: 'Ordered for the store',
   receiveOrder: 'Order received',
   signIn: 'Signed in',
@@ -106,7 +116,7 @@ export const DEED_KINDS: readonly { readonly id: string; readonly name: string }
   .map(([id, name]) => ({ id, name }))
   .sort((a, b) => a.name.localeCompare(b.name));
 
-/** Ids of the writes that have no words yet: none, as a test holds. */
+/** Ids of writes that have no wording yet: a test makes sure there are none. */
 export const unworded = (): readonly string[] =>
   ROUTE_TABLE.filter(({ method, permission }) => method !== 'GET' && permission !== 'device')
     .map(({ id }) => id)
@@ -114,50 +124,70 @@ export const unworded = (): readonly string[] =>
 
 export const deedText = (kind: string): string => DEEDS[kind] ?? kind;
 
-/** A field that was sent, by its name and what stood in it. */
+/** A field that was sent, by its name and value. */
 export interface SentField {
   readonly name: string;
   readonly value: string;
 }
 
 const UUID = /^[\da-f]{8}-[\da-f]{4}-[\da-f]{4}-[\da-f]{4}-[\da-f]{12}$/;
-/** Fields that say nothing to a reader. */
+/** Fields that mean nothing to a reader. */
 const TECHNICAL = new Set(['version', 'replaces']);
+/** Decimals of a number as it was sent. */
+const MOST_DIGITS = 6;
 
-/** Names of what is sent by its identifier, by the field that it is sent in. */
-const NAMED: Readonly<Record<string, (id: string) => { readonly name: string } | undefined>> = {
-  pointId: pointStyle,
-  finishId: needleFinish,
+/** Wording for values that are sent as identifiers, by field. */
+const NAMED: Readonly<Record<string, (id: string) => string | undefined>> = {
+  pointId: (id) => pointStyle(id)?.name,
+  finishId: (id) => needleFinish(id)?.name,
+  cause: (id) => CAUSE_WORDS[id as RemovalCause],
+  fragments: (id) => FRAGMENT_WORDS[id as FragmentCount] || id,
+  trouble: (id) => TROUBLE_WORDS[id as Trouble],
+  outcome: (id) => DROP_WORDS[id as DropTest],
 };
 
-/** Everything that was sent, flat, without ids and with the names of points and finishes. */
+/** Everything that was sent, flattened, without ids and in readable form. */
 export function sentFields({ body }: BookEntry['details'], path = ''): readonly SentField[] {
   if (body === null || body === undefined || body === '') return [];
   if (typeof body !== 'object') {
-    const sent = String(body as string | number | boolean);
-    if (UUID.test(sent) || TECHNICAL.has(path)) return [];
-    const field = path.slice(path.lastIndexOf('.') + 1);
-    return [{ name: fieldName(path), value: NAMED[field]?.(sent)?.name ?? sent }];
+    const sent = body as string | number | boolean;
+    if (UUID.test(String(sent)) || TECHNICAL.has(path)) return [];
+    return [{ name: fieldName(path), value: valueText(path.slice(path.lastIndexOf('.') + 1), sent) }];
   }
   return Object.entries(body).flatMap(([key, value]) =>
     sentFields({ params: {}, body: value as unknown }, path === '' ? key : `${path}.${key}`),
   );
 }
 
-/** The first things that were sent, in a line. */
+const INSTANT = /^\d{4}-\d\d-\d\dT[\d:.]+Z$/;
+const DAY = /^\d{4}-\d\d-\d\d$/;
+/** Choices are sent as hyphenated words. */
+const CHOICE = /^[a-z]+(?:-[a-z]+)+$/;
+
+function valueText(field: string, sent: string | number | boolean): string {
+  if (typeof sent === 'boolean') return sent ? 'yes' : 'no';
+  if (typeof sent === 'number') return shortNumber(sent, MOST_DIGITS);
+  const named = NAMED[field]?.(sent);
+  if (named !== undefined) return named;
+  if (INSTANT.test(sent)) return dateText(sent, 'second');
+  if (DAY.test(sent)) return dateText(sent, 'year');
+  return CHOICE.test(sent) ? sent.replaceAll('-', ' ') : sent;
+}
+
+/** The first fields that were sent, in a line. */
 export function detailsText(details: BookEntry['details'], most = 5): string {
   const fields = sentFields(details);
   const shown = fields.slice(0, most).map(({ name, value }) => `${name}: ${value}`);
   return fields.length > most ? `${shown.join('; ')}; and more` : shown.join('; ');
 }
 
-/** A field as it was and as it is. */
+/** A field before and after. */
 export interface ChangedField extends SentField {
-  /** Null where nothing stood before. */
+  /** Null if there was no value before. */
   readonly before: string | null;
 }
 
-/** Every field of an entry beside what stood there before; those that are gone too. */
+/** Every field of an entry with its previous value, including fields that are gone. */
 export function changedFields(entry: BookEntry, before: BookEntry | null): readonly ChangedField[] {
   const was = new Map((before ? sentFields(before.details) : []).map(({ name, value }) => [name, value]));
   const now = sentFields(entry.details).map((field) => ({ ...field, before: was.get(field.name) ?? null }));

@@ -47,7 +47,7 @@ export class BookPage {
     () => this.choices().find(({ id }) => id === this.machineId()) ?? null,
   );
   protected readonly works = computed(() => this.shop()?.name ?? '');
-  /** Not before: what stands below would be pushed down by the entries. */
+  /** Not before: entries would push down what is below them. */
   protected readonly isRead = computed(() => this.found() !== null);
   protected readonly headline = computed(() => {
     const entries = this.found();
@@ -69,7 +69,7 @@ export class BookPage {
     return change ? changedFields(change.entry, change.before) : null;
   });
   protected readonly beforeAt = computed(() => this.change()?.before ?? null);
-  /** The seal that a printed sheet is held against the chain by: that of its newest entry. */
+  /** The seal that ties a printed sheet to the chain: that of its newest entry. */
   protected readonly seal = computed(() => this.found()?.find(({ seal }) => seal !== null) ?? null);
   protected readonly printedAt = signal(new Date());
   protected readonly csv = computed(
@@ -107,7 +107,7 @@ export class BookPage {
     this.ask();
   }
 
-  /** Null: whoever did it. */
+  /** Null for anyone. */
   protected ofPerson(person: { readonly id: string; readonly name: string } | null): void {
     this.person.set(person);
     this.ask();
@@ -123,7 +123,7 @@ export class BookPage {
 
   protected print(): void {
     this.printedAt.set(new Date());
-    // The time stands on the sheet before the dialog opens.
+    // The time is on the sheet before the print dialog opens.
     setTimeout(() => {
       window.print();
     });

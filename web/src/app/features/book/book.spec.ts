@@ -37,18 +37,28 @@ describe('the book', () => {
   it('says what was sent without ids, and what it was before', () => {
     const { details } = entry('1');
     expect(sentFields(details)).toEqual([
-      { name: 'cause', value: 'wear' },
+      { name: 'cause', value: 'worn' },
       { name: 'needle, system', value: '135x16' },
       { name: 'needle, NM', value: '110' },
     ]);
-    expect(detailsText(details, 2)).toBe('cause: wear; needle, system: 135x16; and more');
+    expect(detailsText(details, 2)).toBe('cause: worn; needle, system: 135x16; and more');
     const needle = { pointId: 'round-small-cut', finishId: 'chromed' };
     expect(detailsText({ params: {}, body: { needle } })).toBe(
       'needle, point: round point with small cut; needle, finish: chromed',
     );
+    const asSent = {
+      fragments: 'all-found',
+      dueAt: '2026-03-04',
+      inUse: true,
+      role: 'shift-lead',
+      turns: 0.125,
+    };
+    expect(sentFields({ params: {}, body: asSent }).map(({ value }) => value)).toEqual([
+      ...['broken, all pieces found', '4 Mar 2026', 'yes', 'shift lead', '0.125'],
+    ]);
     const before = entry('0', { details: { params: {}, body: { cause: 'scheduled', note: 'first' } } });
     expect(changedFields(entry('1'), before)).toEqual([
-      { name: 'cause', value: 'wear', before: 'scheduled' },
+      { name: 'cause', value: 'worn', before: 'planned' },
       { name: 'needle, system', value: '135x16', before: null },
       { name: 'needle, NM', value: '110', before: null },
       { name: 'note', value: '', before: 'first' },

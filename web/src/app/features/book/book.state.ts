@@ -4,7 +4,7 @@ import type { BookChange, BookEntry, BookFilter, BookPage, Problem } from '@gant
 export const bookActions = createActionGroup({
   source: 'Book',
   events: {
-    /** The first page of what a filter lets through. */
+    /** The first page of the entries that match a filter. */
     Asked: props<{ filter: BookFilter }>(),
     'Older Asked': props<{ before: string }>(),
     'Page Read': props<{ page: BookPage }>(),
@@ -16,7 +16,7 @@ export const bookActions = createActionGroup({
 
 export interface BookState {
   readonly filter: BookFilter;
-  /** Null until they were read. */
+  /** Null until they have been read. */
   readonly entries: readonly BookEntry[] | null;
   readonly next: string | null;
   readonly reading: boolean;

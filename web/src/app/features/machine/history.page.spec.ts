@@ -57,7 +57,7 @@ describe('the history of a machine', () => {
   it('says how many services are due, and how far each is', async () => {
     const { text, host } = await open();
     expect(text()).toContain('Compound 07: one service is due');
-    expect(text()).toContain('9.5 of 8 running hours since its first needle here; never logged');
+    expect(text()).toContain('9.5 running hours since its first needle here, due every 8; never logged');
     const bars = [...host.querySelectorAll('.service > svg rect:not(.frame)')].map((bar) =>
       bar.getAttribute('width'),
     );

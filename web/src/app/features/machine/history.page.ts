@@ -18,7 +18,7 @@ import { shopFeature } from '../shop/shop.state';
 import { machineActions, machineFeature } from './machine.state';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** The log an event stands in, where its entries can be taken back. */
+/** The log that an event belongs to, if its entries can be withdrawn. */
 const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> = {
   service: 'service',
   'bobbin-reading': 'bobbin-reading',
@@ -63,14 +63,13 @@ const LOG_OF: Readonly<Partial<Record<MachineEvent['kind'], WithdrawableLog>>> =
               <rect [attr.width]="filled(service)" height="6" />
             </svg>
             <p>
-              {{ sinceOf(service) }}
-              {{
-                service.doneAt === null
-                  ? service.name === null
-                    ? 'since its first needle here; never logged'
-                    : 'never logged'
-                  : 'since ' + (service.doneAt | when: 'weekday') + ', ' + service.doneBy
-              }}
+              @if (service.doneAt !== null) {
+                {{ sinceOf(service, 'since ' + (service.doneAt | when: 'weekday')) }}; last done by
+                {{ service.doneBy }}
+              } @else {
+                {{ sinceOf(service, service.name === null ? 'since its first needle here' : '') }}; never
+                logged
+              }
             </p>
             @if (service.how) {
               <p class="soft">{{ service.how }}</p>
@@ -265,14 +264,14 @@ export class HistoryPage {
   protected readonly nameOf = serviceName;
   protected readonly sinceOf = sinceText;
   protected readonly textOf = eventText;
-  /** Kept until it is logged, so that one that is refused need not be written again. */
+  /** Kept until it is logged, so that a refused one need not be written again. */
   protected readonly note = keptFor(this.logged, () => '');
   protected readonly machine = computed(() => this.machines()?.find(({ id }) => id === this.machineId()));
   protected readonly headline = computed(() => {
     const due = this.services().filter((service) => service.due).length;
     return due === 0 ? 'no service is due' : due === 1 ? 'one service is due' : `${due} services are due`;
   });
-  /** The events day by day, as the person's clock counts days. */
+  /** The events day by day, in the person's time zone. */
   protected readonly days = computed(() => {
     const days: { readonly date: Date; readonly events: MachineEvent[] }[] = [];
     for (const event of this.events() ?? []) {
@@ -296,7 +295,7 @@ export class HistoryPage {
     return scaleLinear([0, interval], [0, 100]).clamp(true)(since);
   }
 
-  /** Where more is told of what happened. */
+  /** Where there are more details about an event. */
   protected linkOf(event: MachineEvent): readonly string[] | null {
     if (event.kind === 'changeover') return ['/changeovers', event.changeoverId];
     return 'setupId' in event ? ['/bench', event.setupId] : null;

@@ -1,14 +1,14 @@
 import type { FloorMachine, RoundSheet, RoundsNotice } from '@gantelet/contracts';
 import { byDueOrder } from '@gantelet/core';
 
-/** What needs somebody at a machine, in the order in which it needs them. */
+/** What needs attention at the machines, most urgent first. */
 export interface MachinesNow {
   readonly stopped: readonly FloorMachine[];
-  /** With a report that nobody has answered, and not stopped. */
+  /** With an unanswered report, and not stopped. */
   readonly reported: readonly FloorMachine[];
-  /** With a needle past its interval and nothing worse, the most overdue first. */
+  /** With a needle past its interval and nothing worse, most overdue first. */
   readonly due: readonly FloorMachine[];
-  /** Half changed over: somebody is at it, or has left it. */
+  /** In a changeover: somebody is working on it, or has left it. */
   readonly changing: readonly FloorMachine[];
 }
 
@@ -21,7 +21,7 @@ export function machinesNow(machines: readonly FloorMachine[]): MachinesNow {
   return { stopped, reported, due, changing: machines.filter(({ changeover }) => changeover !== null) };
 }
 
-/** Somebody's rounds with changes left to make, the next first. */
+/** A person's rounds with changes left to make, next one first. */
 export function openRounds(
   sheets: readonly RoundSheet[],
   personId: string | null,
@@ -32,7 +32,7 @@ export function openRounds(
     .filter(({ open }) => open > 0);
 }
 
-/** Notices of the plan that are about buying needles. */
+/** Notices from the plan that are about buying needles. */
 export function orderNotices(notices: readonly RoundsNotice[]): readonly RoundsNotice[] {
   return notices.filter(({ kind }) => kind === 'may-run-out' || kind === 'runs-out' || kind === 'order-late');
 }

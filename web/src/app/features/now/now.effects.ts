@@ -23,7 +23,7 @@ export const readIntervals = createEffect(
   { functional: true },
 );
 
-/** Only the lead sees to backups, so nobody else is asked. */
+/** Only the lead looks after backups, so nobody else asks. */
 export const readBackup = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
     actions.pipe(
@@ -39,7 +39,7 @@ export const readBackup = createEffect(
   { functional: true },
 );
 
-/** Only mechanics decide what a counter may claim, so nobody else is asked. */
+/** Only mechanics decide on counter jumps, so nobody else asks. */
 export const readLeaps = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
     actions.pipe(

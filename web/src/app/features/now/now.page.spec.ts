@@ -80,7 +80,7 @@ const LEAP: CounterLeap = {
 
 const PROBLEM: Problem = { type: 'about:blank', title: 'Disk full', status: 503, code: 'server.full' };
 
-/** Everything beside the floor that the page reads, with nothing in it. */
+/** Everything else that the page reads, empty. */
 const READ = [
   roundsActions.sheetsRead({ published: { planId: null, version: 'a', sheets: [] } as never }),
   roundsActions.viewRead({ view: { notices: [], plan: null } as never }),
@@ -198,7 +198,7 @@ describe('what needs me now', () => {
     );
     expect(rows.map((row) => row?.slice(0, 6))).toEqual(['Flat 5', 'Flat 6']);
     expect(rows[0]).toMatch(
-      /Oil between the marks, 9.6 of 8 running hours Lint out of hook and case, 9.6 of 8 running hours/,
+      /Oil between the marks, 9.6 running hours, due every 8 Lint out of hook and case, 9.6 running hours, due every 8/,
     );
   });
 

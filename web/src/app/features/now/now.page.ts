@@ -21,7 +21,7 @@ import { nowActions, nowFeature } from './now.state';
 import { CountedPipe, CountPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 import { counted } from '../../shared/locale';
 
-/** Rows of a list that is longer than a glance takes in. */
+/** Rows of a list that would be longer than a glance takes in. */
 const MOST_ROWS = 6;
 
 /** What needs me now? */
@@ -57,7 +57,7 @@ export class NowPage {
     () => this.ownProblem() ?? this.floorProblem() ?? this.roundsProblem(),
   );
 
-  /** What is not of the floor comes in one go, below it: a list that came between would push the others down. */
+  /** Everything but the floor appears at once: a list arriving in between would push the others down. */
   protected readonly isRead = computed(
     () =>
       this.problem() !== null ||
@@ -82,7 +82,7 @@ export class NowPage {
   );
   protected readonly backup = this.store.selectSignal(nowFeature.selectBackup);
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
-  /** What the store is to order by its use, but for needles that the plan says more of. */
+  /** What the store should order judging by use, except needles that the plan covers. */
   protected readonly runningOut = computed(() => {
     const planned = new Set(this.orders().map(({ subject }) => subject));
     return (this.stored()?.items ?? []).filter(

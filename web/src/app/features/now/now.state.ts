@@ -18,9 +18,9 @@ export const nowActions = createActionGroup({
 export interface NowState {
   readonly intervals: readonly IntervalChange[];
   readonly leaps: readonly CounterLeap[];
-  /** Null for whoever does not see to backups. */
+  /** Null for people who do not look after backups. */
   readonly backup: LastBackup | null;
-  /** Leaps whose decision is on its way. */
+  /** Jumps with a decision under way. */
   readonly deciding: readonly string[];
   readonly done: string;
   readonly problem: Problem | null;

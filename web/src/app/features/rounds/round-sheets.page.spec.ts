@@ -98,7 +98,7 @@ describe('the round sheets', () => {
     });
     expect(page.text()).toContain('Reading the round');
     expect(page.text()).not.toContain('Flat 1');
-    // Without a network what is due cannot be read, and the round stands all the same.
+    // Without a network what is due cannot be read, but the round is shown all the same.
     page.store.dispatch(
       serviceActions.failed({
         problem: { type: 'about:blank', title: 'No', status: 0, code: 'network.down' } as never,
@@ -117,7 +117,9 @@ describe('the round sheets', () => {
     const elsewhere = { ...due, machineId: newId(), machineName: 'Flat 9' };
     page.store.dispatch(serviceActions.dueRead({ due: [due, elsewhere] }));
     await page.settled();
-    expect(page.text()).toContain('While you are there: Oil between the marks (9.6 of 8 running hours)');
+    expect(page.text()).toContain(
+      'While you are there: Oil between the marks (9.6 running hours, due every 8)',
+    );
     await page.press('Oil between the marks done, Flat 1');
     const [sent, ...more] = page.of(serviceActions.logOnTheWay);
     expect([sent?.service, more]).toEqual([due, []]);
@@ -186,7 +188,7 @@ describe('the round sheets', () => {
     const [ticked] = of(roundsActions.tick);
     expect(ticked!.task).toEqual({ ...early.tasks[0]!, startsAt: early.startsAt });
     await press('Changed, old needle whole');
-    // Nothing was logged yet: the same tick again is the same write.
+    // Nothing has been logged yet: the same tick again is the same write.
     expect(of(roundsActions.tick)[1]).toEqual(ticked!);
   });
 

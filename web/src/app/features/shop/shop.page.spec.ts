@@ -1,4 +1,4 @@
-import type { Role } from '@gantelet/contracts';
+import type { Role, Shop } from '@gantelet/contracts';
 import { SESSION } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { ShopPage } from './shop.page';
@@ -40,6 +40,18 @@ describe('house rules', () => {
         version: shop.version,
       } as never,
     ]);
+  });
+
+  it('are said to be saved once they are, until somebody changes them again', async () => {
+    const { type, press, store, settled, text } = await open();
+    await type('One needle', '0.75');
+    await press('Save for the whole shop');
+    expect(text()).not.toContain('Saved.');
+    store.dispatch(shopActions.revised({ shop: { ...shop, version: shop.version + 1 } as Shop }));
+    await settled();
+    expect(text()).toContain('Saved.');
+    await type('One needle', '0.8');
+    expect(text()).not.toContain('Saved.');
   });
 
   it('keep the colours that pockets and drawers have, one for each', async () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -171,6 +171,7 @@ const COST_FIELDS = [
             <button class="button main" [disabled]="form.invalid || form.pristine || busy()">
               Save for the whole shop
             </button>
+            <span role="status" class="good">{{ saved() && form.pristine ? 'Saved.' : '' }}</span>
           } @else {
             <p class="soft">Only a lead can change these.</p>
           }
@@ -268,10 +269,16 @@ export class ShopPage {
   protected readonly busy = this.store.selectSignal(shopFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(shopFeature.selectProblem);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
+  /** The version of the house rules that was last changed here. */
+  private readonly changed = signal<number | null>(null);
+  protected readonly saved = computed(() => {
+    const changed = this.changed();
+    return changed !== null && !this.busy() && this.problem() === null && this.shop()!.version > changed;
+  });
   protected readonly mayChange = computed(() => roleReaches(this.person()?.role ?? 'operator', 'lead'));
 
   protected readonly exports = EXPORTS;
-  /** What somebody is not told is not shown. */
+  /** Figures a person is not given are not shown. */
   protected readonly costFields = computed(() => {
     const costs = this.shop()?.costs;
     return COST_FIELDS.filter(({ name }) => costs?.[name] !== null);
@@ -342,6 +349,7 @@ export class ShopPage {
       costs: { ...costs, spoiledWork: spoiledWork as ShopCosts['spoiledWork'] },
       version,
     };
+    this.changed.set(version);
     this.store.dispatch(shopActions.revise({ key: newId(), revision }));
   }
 }

@@ -49,7 +49,7 @@ describe('the bobbin case', () => {
     await type('Gauge, cN', '31');
     log().click();
     await set({ loggedCount: 3 });
-    await choose('Screw turned by', '0.125 turn tighter');
+    await choose('Screw turned by', 'an eighth of a turn tighter');
     log().click();
     expect(logged).toEqual([
       { ...said, method: 'drop', outcome: 'creeps' },

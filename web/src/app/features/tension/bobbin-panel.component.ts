@@ -19,15 +19,16 @@ import { BobbinBandComponent } from '../../shared/drawings/bobbin-band.component
 import { LiveReadingComponent } from '../../shared/live/live-reading.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { StandingComponent } from '../../shared/widgets/standing.component';
+import { turnsWords } from '../../shared/words/changeover-words';
 import { BOBBIN_SCHOOL_WORDS, bobbinText, DROP_WORDS } from '../../shared/words/tension-words';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import type { BobbinState } from './next-step';
 
-/** What is typed of a reading. */
+/** A reading being entered. */
 type Entry = Pick<BobbinReadingInput, 'screwTurns' | 'grams' | 'tensionCn' | 'outcome'>;
 const NOTHING: Entry = { screwTurns: 0, grams: null, tensionCn: null, outcome: null };
 
-/** The bobbin case: what to do about it by either school, its readings against what is aimed at, and logging one. */
+/** The bobbin case: what to do about it by either school, its readings against the target, and logging one. */
 @Component({
   selector: 'gan-bobbin-panel',
   imports: [
@@ -216,7 +217,7 @@ export class BobbinPanelComponent {
   protected readonly tellsToTex = DROP_TEST_TELLS_TO_TEX;
   protected readonly screwSteps = [-0.5, -0.25, -0.125, 0, 0.125, 0.25, 0.5].map((turns) => ({
     turns,
-    words: turns === 0 ? 'not turned' : `${Math.abs(turns)} turn ${turns > 0 ? 'tighter' : 'looser'}`,
+    words: turns === 0 ? 'not turned' : `${turnsWords(Math.abs(turns))} ${turns > 0 ? 'tighter' : 'looser'}`,
   }));
   /** Kept until the reading is logged, so that a refused one is not lost. */
   protected readonly entry = linkedSignal<number, Entry>({
@@ -224,7 +225,7 @@ export class BobbinPanelComponent {
     computation: () => NOTHING,
   });
   protected readonly advice = computed(() => bobbinText(this.state().advice));
-  /** What is entered as one reading; null while it says nothing, or two things at once. */
+  /** The entry as one reading; null if it is empty or contradicts itself. */
   protected readonly reading = computed((): Omit<BobbinReadingInput, 'readAt'> | null => {
     const entry = this.entry();
     const { screwTurns, grams, tensionCn, outcome } = entry;
@@ -238,7 +239,7 @@ export class BobbinPanelComponent {
     this.entry.update((entry) => ({ ...entry, ...change }));
   }
 
-  /** Opens an instrument, or puts it away. */
+  /** Opens or closes an instrument. */
   protected read(kind: InstrumentKind): void {
     this.live.set(this.live() === kind ? null : kind);
     this.pulls.set([]);

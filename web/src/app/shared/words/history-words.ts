@@ -20,7 +20,7 @@ export const SERVICE_WORDS: Readonly<Record<ServiceKind, string>> = {
   'burr-check': 'Hook, plate and case checked for burrs',
 };
 
-/** A service by its own name, or by what the kinds from the start are called. */
+/** A service by its own name, or by the wording of a built-in kind. */
 export const serviceName = ({ kind, name }: Pick<MachineService, 'kind' | 'name'>): string =>
   name ?? SERVICE_WORDS[kind as ServiceKind];
 
@@ -32,7 +32,7 @@ export const CLOCK_WORDS: Readonly<Record<ServiceClock, string>> = {
   changeovers: 'changeovers',
 };
 
-/** What is counted, for one of it or for more. */
+/** What is counted, in the form for one of it or for more. */
 const clockWord = (clock: ServiceClock, count: number): string =>
   plural(count, CLOCK_WORDS[clock].slice(0, -1), CLOCK_WORDS[clock]);
 
@@ -43,13 +43,22 @@ export function everyText({ clock, interval }: Pick<MachineService, 'clock' | 'i
   return `every ${shortNumber(interval)} ${word}`;
 }
 
-/** How far a service is towards being due. @example '9.6 of 8 running hours' */
-export const sinceText = ({
-  since,
-  clock,
-  interval,
-}: Pick<MachineService, 'since' | 'clock' | 'interval'>): string =>
-  `${clock === 'hours' ? fixedNumber(since, 1) : Math.floor(since)} of ${shortNumber(interval)} ${clockWord(clock, interval)}`;
+/**
+ * How far a service is from being due, or by how much it is overdue.
+ *
+ * @param from what it is counted from, including the word 'since'
+ * @example '3.5 of 8 running hours' '9.6 running hours since Mon, due every 8' '2 needle strikes, due after each'
+ */
+export function sinceText(
+  { since, clock, interval }: Pick<MachineService, 'since' | 'clock' | 'interval'>,
+  from = '',
+): string {
+  const done = clock === 'hours' ? fixedNumber(since, 1) : String(Math.floor(since));
+  const start = from && ` ${from}`;
+  if (since <= interval) return `${done} of ${shortNumber(interval)} ${clockWord(clock, interval)}${start}`;
+  const every = interval === 1 && goesByEvents(clock) ? 'after each' : `every ${shortNumber(interval)}`;
+  return `${done} ${clockWord(clock, since)}${start}, due ${every}`;
+}
 
 const FINDING_WORDS = {
   'needle-changed': 'needle changed',
@@ -67,7 +76,7 @@ const FAULT_ENDING_WORDS = {
 } as const;
 const ENDING_WORDS = { finished: 'finished', 'put-aside': 'put aside', 'taken-back': 'taken back' } as const;
 
-/** What happened, and what there is to say of it. */
+/** What happened, with its details. */
 export function eventText(event: MachineEvent): { readonly head: string; readonly more: string } {
   switch (event.kind) {
     case 'needle-in': {

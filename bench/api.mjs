@@ -3,8 +3,8 @@ import { connectTo, signIn, timesOf } from './reach.mjs';
 const ROUNDS = 300;
 
 /**
- * The list of machines over HTTP, signed in, beside the same rows asked of MariaDB directly: what the server costs on
- * top of the database.
+ * The list of machines over HTTP, signed in, beside the same rows read directly from MariaDB: the server's overhead
+ * on top of the database.
  */
 export async function benchApi(address, environment) {
   const cookie = await signIn(address);

@@ -2,8 +2,8 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { quantiles, signIn } from './reach.mjs';
 
 /**
- * Asks for the floor again and again, as people do, and says how long that took whenever it is asked. In a thread of its
- * own: what a thousand counters take of the bench's own time is no time of the server.
+ * Requests the floor again and again, as people do, and reports the times when asked. In a thread of its own: the
+ * work of simulating a thousand counters must not count as server time.
  *
  * `everyMs` 0 asks without a pause, `atOnce` at a time.
  */

@@ -9,7 +9,7 @@ const TOKEN = 'b'.repeat(43);
 const EVERY_MS = 1000;
 const LEAST_WAIT_MS = 20_000;
 
-/** Registers counters straight in the database, all on the machines there are, by turns. Gives their ids. */
+/** Registers counters directly in the database, spread over the machines there are. Returns their ids. */
 export async function registerCounters(env, count) {
   const db = await connectTo(env);
   const machines = await db.query('SELECT id FROM machines');
@@ -34,7 +34,7 @@ export async function registerCounters(env, count) {
   return rows.map(([id]) => id);
 }
 
-/** Lets every counter come in and send its totals every second, again and again until they are acknowledged. */
+/** Connects every counter and lets it send its totals every second, again and again until they are acknowledged. */
 export async function startLoad(ids, port) {
   const acknowledged = [];
   const waits = [];
@@ -43,7 +43,7 @@ export async function startLoad(ids, port) {
   const clients = ids.map((id) =>
     connect({
       ...{ host: '127.0.0.1', port, clientId: id, username: id, password: TOKEN },
-      // One that is refused comes again: an outside broker learns of new devices a moment later.
+      // A refused one reconnects: an external broker learns of new devices a moment later.
       ...{ reconnectPeriod: 1500, reconnectOnConnackError: true },
     }),
   );
@@ -68,7 +68,7 @@ export async function startLoad(ids, port) {
         waits.push(performance.now() - began);
       });
     };
-    // Spread over the second, as clocks of their own would.
+    // Spread over the second, as if by clocks of their own.
     return setTimeout(() => (timers[i] = setInterval(send, EVERY_MS)), (EVERY_MS * i) / ids.length);
   });
   return {
@@ -82,7 +82,7 @@ export async function startLoad(ids, port) {
   };
 }
 
-/** Asks for the floor meanwhile; tells times and losses, so far or in all. */
+/** Requests the floor meanwhile; reports times and losses, so far or in total. */
 export function startAsking(address, everyMs = 250, atOnce = 1) {
   const workerData = { address, everyMs, atOnce };
   const asker = new Worker(new URL('./ask-floor.mjs', import.meta.url), { workerData });

@@ -11,12 +11,12 @@ import {
 import { FAULT_POLICIES, followFault, hiddenFault } from '../core/dist/testing/fault-simulation.js';
 
 const BASE = 'fixed order';
-/** A way that takes so long is tried on fewer faults. */
+/** A policy this slow is tried on fewer faults. */
 const SLOW = new Map([['information gain', 0.2]]);
-/** How a shop's shares lie around the shipped ones: Dirichlet, as after so many cases. */
+/** How a shop's shares scatter about the shipped ones: Dirichlet, as after this many cases. */
 const SHOP_WEIGHT = 20;
 const SHOPS = 12;
-/** What is played with two causes at once. */
+/** What is simulated with two causes at once. */
 const WITH_PAIRS = ['knows the cause', 'finder', 'fixed order'];
 const HEAD = [
   'way',
@@ -30,7 +30,7 @@ const HEAD = [
 ];
 const LEARNED = [10, 50, 200];
 
-/** Markdown of the fault finder beside other ways. */
+/** Markdown of the fault finder compared with other policies. */
 export async function benchFaults(count, say) {
   const shipped = policies(FAULT_POLICIES, count, say);
   const paired = policies(WITH_PAIRS, Math.round(count / 5), say, 1);
@@ -105,7 +105,7 @@ function policies(ways, count, say, paired = 0) {
   };
 }
 
-/** The luck of each fault is the same whoever follows it. */
+/** Each fault has the same luck whoever traces it. */
 function follow(policy, count, sharesOf, believedOf = sharesOf, seed = 0.2026, paired = 0) {
   const draw = randomLcg(seed);
   return Array.from({ length: count }, (_, i) =>
@@ -113,7 +113,10 @@ function follow(policy, count, sharesOf, believedOf = sharesOf, seed = 0.2026, p
   );
 }
 
-/** A shop with shares of its own: each symptom by itself, or, with a shape, meeting some causes more under all of them. */
+/**
+ * A shop with shares of its own: each symptom separately or, with a shape, meeting some causes more often under all
+ * of them.
+ */
 function shopOf(seed, shape) {
   const draw = randomLcg(seed);
   const gamma = randomGamma.source(draw);
@@ -156,7 +159,10 @@ function wrongShares(count, say) {
   return table(['way', 'mean min', 'of knowing them', `of the ${BASE}`], rows);
 }
 
-/** How a shop's shares lie around the shipped ones, and whether causes are taken to be common under every symptom. */
+/**
+ * How a shop's shares scatter about the shipped ones, and whether causes are assumed to be common under every
+ * symptom.
+ */
 const WORLDS = [
   ['each symptom its own', () => ({ apart: true, shape: 1 }), { leaning: false }],
   ['some causes met often under every symptom', () => ({ apart: false, shape: 1 }), { leaning: true }],
@@ -164,7 +170,7 @@ const WORLDS = [
   ['hardly other than the shipped ones', () => ({ apart: false, shape: 4 }), { leaning: true }],
 ];
 
-/** How far findings bring the shares from the shipped ones to the shop's. */
+/** How far findings move the shares from the shipped ones to the shop's. */
 function learning(say) {
   const rows = WORLDS.flatMap(([name, world, how]) => {
     const closed = LEARNED.map((findings) => closedBy(findings, world(), how));
@@ -196,7 +202,7 @@ function closedBy(findings, { apart, shape }, how) {
   return { before: before / SHOPS, learned: 1 - learned / before, counted: 1 - counted / before };
 }
 
-/** What somebody learns who counts the likeliest cause of each case as its cause. */
+/** Learning by counting the likeliest cause of each case as its cause. */
 function countLikeliest(symptom, cases) {
   const own = cases.filter(({ symptomId }) => symptomId === symptom.id);
   const counts = new Map();
@@ -217,7 +223,9 @@ function divergence(from, to) {
   );
 }
 
-/** Time of working out the next check, against replaying the case alone: a ratio, and milliseconds on this machine. */
+/**
+ * Time to work out the next check, compared with replaying the case alone: a ratio, and milliseconds on this machine.
+ */
 function stepTimes() {
   const cases = follow('finder', 200).flatMap(({ fault }) =>
     fault.findings.map((_, i) => ({ ...fault, findings: fault.findings.slice(0, i) })),

@@ -2,7 +2,7 @@ import { openBrowser } from '../scripts/lib/browser.mjs';
 import { signIn } from './reach.mjs';
 
 /**
- * Times in ms from the answer of the server until the floor is drawn, opened again each time: what is in sight, and every
+ * Times in ms from the server's answer until the floor is drawn, opened again each time: what is in sight, and every
  * machine. The baseline is the drawn machines copied by the browser itself, without an application.
  */
 export async function benchFloorDraw(address, machineCount, rounds = 5) {
@@ -15,7 +15,7 @@ export async function benchFloorDraw(address, machineCount, rounds = 5) {
     for (let i = 0; i < rounds; i++) {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
       const page = await context.newPage();
-      // Straight to the floor: what another page asked for would be answered meanwhile, and measured with it.
+      // Straight to the floor: requests of another page would be answered meanwhile, and included in the measurement.
       await context.addCookies([{ name, value, url: address }]);
       await page.goto(`${address}/floor`);
       const times = await page.evaluate(timeDrawing, machineCount);

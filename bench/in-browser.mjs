@@ -7,7 +7,7 @@ const ORIGIN = 'http://bench.localhost';
 const PAGE = `<!doctype html><script type="importmap">
 { "imports": { "@gantelet/core": "${ORIGIN}/core/dist/index.js" } }</script>`;
 
-/** Runs an exported function of a file in bench/ in headless Chromium and gives what it returns. */
+/** Runs an exported function of a file in bench/ in headless Chromium and returns its result. */
 export async function inBrowser(file, name) {
   const browser = await openBrowser();
   try {

@@ -8,8 +8,8 @@ const COUNTED_HOURS = 400;
 const ADD_UP_LIMIT_MS = 90_000;
 
 /**
- * Grows the demo works to so many machines with three years of needles, copied from those there are. Gives how many
- * needles there are then.
+ * Grows the demo works to a number of machines with three years of needles, copied from existing ones. Returns how
+ * many needles there are then.
  */
 export async function growWorks(env, machineCount, needlesEach) {
   const db = await connectTo(env);
@@ -99,7 +99,7 @@ async function countHours(db, machines, personId) {
   );
 }
 
-/** The server adds the counts of needles up by itself, some seconds after it started. */
+/** The server totals the needles' counts by itself, some seconds after it started. */
 async function untilAddedUp(db) {
   const added = async () => {
     const [{ missing }] = await db.query(
@@ -112,10 +112,10 @@ async function untilAddedUp(db) {
   }
 }
 
-/** What a works this large makes slow beside the floor. */
+/** Other rooms that such a large works makes slow. */
 const LARGE_ROOMS = ['services-due', 'store', 'rounds', 'life', 'machines'];
 
-/** Sorted times of asking for the floor and for other rooms, and of reading its machines straight from the database. */
+/** Sorted times for requesting the floor and other rooms, and for reading its machines directly from the database. */
 export async function benchLargeFloor(address, env, rounds = 15) {
   const cookie = await signIn(address);
   const db = await connectTo(env);

@@ -3,13 +3,14 @@ import { randomLcg, randomNormal, randomWeibull } from 'd3-random';
 import { bestInterval, costPerHour, fitWeibull, likelihoodLimits, poolLives } from '@gantelet/core';
 
 /**
- * Fits of needle lives: their time beside a general-purpose minimiser on the same data, how often their limits hold, and
- * what it costs to act on pooled lives, on each machine's own, or on all together. Everything here is drawn from a seed.
+ * Fits of needle lives: their time compared with a general-purpose minimiser on the same data, how often their limits
+ * hold, and the cost of acting on pooled lives, on each machine's own, or on all together. Everything here is drawn
+ * from a seed.
  */
 
 const SEED = 0.1729;
 
-/** Needles with a Weibull life, taken out at an age at the latest. */
+/** Needles with a Weibull life, removed at a given age at the latest. */
 function drawn(count, { shape, scaleHours, untilHours }, source) {
   const life = randomWeibull.source(source)(shape, 0, scaleHours);
   return Array.from({ length: count }, () => {
@@ -19,7 +20,7 @@ function drawn(count, { shape, scaleHours, untilHours }, source) {
   });
 }
 
-/** Median time of each way to fit, in ms, and how far the minimiser ends from our shape. */
+/** Median time of each method of fitting, in ms, and how far the minimiser ends from our shape. */
 export function timeFits(count, rounds) {
   const records = drawn(count, { shape: 2.2, scaleHours: 12, untilHours: 11 }, randomLcg(SEED));
   const general = () => {
@@ -54,7 +55,7 @@ function median(work, rounds) {
   return times.sort((a, b) => a - b)[rounds >> 1];
 }
 
-/** Share of samples whose 95 % limits hold the truth, for samples with 20 failures and more. */
+/** Share of samples whose 95 % limits contain the truth, for samples with 20 failures and more. */
 export function coverage(samples = 1000) {
   const source = randomLcg(SEED);
   const truth = { shape: 2.2, scaleHours: 12, untilHours: 11 };
@@ -74,7 +75,7 @@ export function coverage(samples = 1000) {
 
 const COSTS = { planned: 1, wear: 8, accident: 8 };
 
-/** Mean share by which acting on an estimate is dearer than acting on the truth, over shops of twelve machines. */
+/** Mean share by which acting on an estimate costs more than acting on the truth, over shops of twelve machines. */
 export function regret({ spread, needles }, shops = 120) {
   const source = randomLcg(SEED);
   const normal = randomNormal.source(source)();

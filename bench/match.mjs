@@ -42,7 +42,9 @@ const question = {
 };
 const weight = (name) => SHIPPED_VALUES[`weight.${name}`].value;
 
-/** The named baseline: every system, size, point and finish judged from scratch, nothing shared between combinations. */
+/**
+ * The named baseline: every system, size, point and finish judged from scratch, nothing shared between combinations.
+ */
 export function naiveNeedles({ machine, stack, thread, stitchLengthMm, schools }) {
   const found = [];
   for (const system of NEEDLE_SYSTEMS) {
@@ -86,7 +88,7 @@ export function naiveNeedles({ machine, stack, thread, stitchLengthMm, schools }
   return found.sort((a, b) => a.act - b.act || a.place - b.place || a.rest - b.rest);
 }
 
-/** The named baseline: the naive ranking of needles, again for every thread that is sold. */
+/** The named baseline: the naive ranking of needles, repeated for every thread that is sold. */
 export function naiveThreads(asked) {
   const range = threadForStack(asked.stack);
   return THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === null)

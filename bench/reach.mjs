@@ -1,7 +1,7 @@
 import { createConnection } from 'mariadb';
 import { quantile } from './quantile.mjs';
 
-/** The database of a server's environment, asked directly. */
+/** The database of a server's environment, queried directly. */
 export function connectTo(env) {
   return createConnection({
     host: env.GANTELET_DB_HOST,
@@ -12,7 +12,7 @@ export function connectTo(env) {
   });
 }
 
-/** Signs a demo mechanic in and gives the cookie. */
+/** Signs a demo mechanic in and returns the cookie. */
 export async function signIn(address) {
   const response = await fetch(`${address}/api/session`, {
     method: 'POST',
@@ -23,7 +23,7 @@ export async function signIn(address) {
   return response.headers.getSetCookie()[0].split(';')[0];
 }
 
-/** Sorted times of some work, in ms, after it was done `warm` times. */
+/** Sorted times of some work, in ms, after `warm` warm-up runs. */
 export async function timesOf(work, rounds, warm = Math.ceil(rounds / 5)) {
   for (let i = 0; i < warm; i++) await work();
   const times = [];
@@ -35,7 +35,7 @@ export async function timesOf(work, rounds, warm = Math.ceil(rounds / 5)) {
   return times.sort((a, b) => a - b);
 }
 
-/** Median and 95th hundredth of some times, in whole ms. */
+/** Median and 95th percentile of some times, in whole ms. */
 export function quantiles(times) {
   const sorted = [...times].sort((a, b) => a - b);
   return { p50: Math.round(quantile(sorted, 0.5)), p95: Math.round(quantile(sorted, 0.95)) };

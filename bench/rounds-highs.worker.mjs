@@ -2,7 +2,10 @@ import { parentPort, workerData } from 'node:worker_threads';
 import loadHighs from 'highs';
 import { costTable, wholeModel } from '@gantelet/core';
 
-/** The same problem given to a general solver as it is, with no plan to begin from. Ended from outside when it overstays. */
+/**
+ * The same problem given to a general solver as it is, without a starting plan. Stopped from outside if it takes too
+ * long.
+ */
 const { problem, seconds } = workerData;
 const highs = await loadHighs();
 const { columns, rows, costs, offset, rowLower, rowUpper, starts, indices, values, changesOf } = wholeModel(

@@ -2,8 +2,8 @@ import { randomLcg, randomUniform } from 'd3-random';
 import { expectedEnds, wearingOf } from '@gantelet/core';
 
 /**
- * A shop drawn from a seed: machines in zones of about ten, three shifts of unequal staff a day, minutes and needles
- * about as scarce as makes them count. Nothing in it is a real shop.
+ * A seeded random shop: machines in zones of about ten, three differently staffed shifts a day, minutes and needles
+ * just scarce enough to matter. Nothing in it is a real shop.
  */
 export function drawnProblem(count, shifts, seed, spareMinutes = 2) {
   const source = randomLcg(seed);

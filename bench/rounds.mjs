@@ -6,7 +6,7 @@ import { checkRounds } from '../core/dist/testing/check-rounds.js';
 import { drawnProblem } from './rounds-instances.mjs';
 
 export const SEED = 0.5;
-/** Machines, shifts, how long is searched, and minutes as a multiple of what changes and ways take. */
+/** Machines, shifts, search effort, and minutes as a multiple of what changes and walks take. */
 const shop = (machines, shifts, { effort = 1, spareMinutes = 2 } = {}) => ({
   name: [
     `${machines} x ${shifts}`,
@@ -35,7 +35,11 @@ export const INSTANCES = [
   shop(2000, 42),
 ];
 
-/** Plans an instance and has the plan checked apart. @throws when the checker finds anything broken or another cost */
+/**
+ * Plans an instance and has the plan checked independently.
+ *
+ * @throws when the checker finds anything broken or another cost
+ */
 export function plan({ machines, shifts, effort, spareMinutes }) {
   const problem = drawnProblem(machines, shifts, SEED, spareMinutes);
   globalThis.gc?.();
@@ -58,7 +62,7 @@ export function plan({ machines, shifts, effort, spareMinutes }) {
   return { problem, ...made, seconds, megabytes, fullest: Math.max(...used) };
 }
 
-/** The same model given to HiGHS as it is. Null where it found no plan, or had to be ended. */
+/** The same model given to HiGHS as it is. Null if it found no plan, or had to be stopped. */
 export async function byHighs(problem, seconds) {
   const worker = new Worker(new URL('./rounds-highs.worker.mjs', import.meta.url), {
     workerData: { problem, seconds },

@@ -1,11 +1,11 @@
 import { connectTo } from './reach.mjs';
 
-/** Rows of some tables, and what each takes on the disk with its indexes, once the database has counted again. */
+/** Rows of some tables, and the disk space of each with its indexes, once the database has updated its statistics. */
 export async function databaseSizes(env, tables) {
   const db = await connectTo(env);
   try {
     const sizes = [];
-    // One after the other: a table that is being counted again is not in the list of tables for a moment.
+    // One after the other: a table being analysed is missing from the list of tables for a moment.
     for (const table of tables) sizes.push(await sizeOf(db, table));
     return sizes;
   } finally {

@@ -14,21 +14,23 @@ import {
 } from '@gantelet/core';
 
 /**
- * The search for the balanced seam, simulated: hidden machines with a balanced setting and a window, a judge who misjudges
- * 12 % of seams, and rules that look for the window. Everything here is simulated; no seam was sewn.
+ * The search for the balanced seam, simulated: hidden machines with a balanced setting and a window, a judge who
+ * misjudges 12 % of seams, and rules that look for the window. Everything here is simulated; no seam was sewn.
  */
 
 export const MACHINES = 400;
 const MOST_SEAMS = 12;
 const SEED = 0.4711;
 
-/** How hidden machines are drawn: the setting about where a hand would begin, the window by the weight of the work. */
+/**
+ * How hidden machines are drawn: the setting about where a person would start, the window by the weight of the work.
+ */
 const WORKS = {
   light: { startTurns: 4, sdTurns: 1.2, travelTurns: 8, windowLow: 0.5, windowHigh: 1.1 },
   heavy: { startTurns: 5, sdTurns: 2.1, travelTurns: 10, windowLow: 1.1, windowHigh: 2.6 },
 };
 
-/** Runs every rule over the same machines, light and heavy, with the judges that the baselines are compared by. */
+/** Runs every rule on the same machines, light and heavy, with the judges that the baselines are compared by. */
 export function benchTension(machines = MACHINES) {
   return Object.entries(WORKS).map(([weight, work]) => ({
     weight,
@@ -44,7 +46,7 @@ export function benchTension(machines = MACHINES) {
   }));
 }
 
-/** Runs the rule with every judge anybody could think of, on plain machines and on awkward ones. */
+/** Runs the rule with every conceivable judge, on plain machines and on awkward ones. */
 export function benchJudges(machines = MACHINES, judges = Object.keys(JUDGES)) {
   const asked = Object.entries(JUDGES).filter(([judge]) => judges.includes(judge));
   return Object.entries(WORKS).flatMap(([weight, work]) =>
@@ -103,11 +105,13 @@ function simulate({ weight, work, make, judged, machines, awkward = false }) {
   };
 }
 
-/** A machine nobody has seen: where this work balances, how wide its window is, and five works settled on it before. */
+/**
+ * A machine nobody has seen: where this work balances, how wide its window is, and five works balanced on it before.
+ */
 function hiddenMachine(work, source, normal, awkward) {
   const windowTurns = work.windowLow * (work.windowHigh / work.windowLow) ** source();
   const base = work.startTurns + work.sdTurns * normal();
-  // Slopes of both signs: on one knob a thicker thread is squeezed harder, on another it wants more.
+  // Slopes of both signs: on one knob a thicker thread is squeezed harder, on another it needs more turns.
   const [perThread, perStack] = [-0.8 + 0.8 * normal(), 0.3 + 0.15 * normal()];
   const settingOf = ({ threadDiameterMm, stackMm }) =>
     base + perThread * ((threadDiameterMm - 0.4) / 0.1) + perStack * ((stackMm - 3) / 2);
@@ -117,7 +121,7 @@ function hiddenMachine(work, source, normal, awkward) {
     return { ...one, turns: settingOf(one) + (source() - 0.5) * windowTurns + 0.15 * normal() };
   });
   const own = anyWork();
-  // Without its history the machine is one of all; its own work then balances anywhere a machine may.
+  // Without its history the machine is like any other; its own work then balances anywhere a machine may.
   const turns = Math.min(work.travelTurns - 0.5, Math.max(0.5, base));
   // An awkward one has a window up to 40 % wider on one side than on the other, and a knob that gains 8 % a turn.
   const skew = awkward ? MOST_SKEW * (2 * source() - 1) : 0;
@@ -140,7 +144,7 @@ function placeOf(turns, { turns: hidden, windowTurns, skew, gain }) {
 /** Edges between the grades in half windows. */
 const EDGES = [-2.3, -1, 1, 2.3];
 
-/** Sees every seam as it is, but says a neighbouring grade in 12 % of them. */
+/** Sees every seam as it is, but gives a neighbouring grade for 12 % of them. */
 function slips(z, source) {
   const seen = EDGES.filter((edge) => z > edge).length;
   if (source() >= 0.12) return SEAM_GRADES[seen];
@@ -149,7 +153,7 @@ function slips(z, source) {
   return SEAM_GRADES[seen + (source() < 0.5 ? -1 : 1)];
 }
 
-/** Is besides unsure near the edges, and says anything in 1 %: just what the rule believes of a judge. */
+/** Is also unsure near the edges, and says anything for 1 %: exactly what the rule believes of a judge. */
 function blurs(z, source) {
   const chances = gradeChances(z);
   let left = source();
@@ -159,9 +163,9 @@ function blurs(z, source) {
 /** How far the biased judges read every seam too tight, in half windows. */
 const LEANING = 0.4;
 
-/** What a judge sees who never slips. */
+/** What a judge who never slips sees. */
 const seen = (z, edges = EDGES) => SEAM_GRADES[edges.filter((edge) => z > edge).length];
-/** Says the neighbouring grade, or for somebody without dots the next he has, in a share of seams. */
+/** Gives the neighbouring grade, or for somebody without dots the next available one, for a share of seams. */
 const slipping = (share) => (z, source) => {
   const last = SEAM_GRADES.length - 1;
   const at = EDGES.filter((edge) => z > edge).length;
@@ -190,7 +194,7 @@ const balancedTwice = (seams) => {
 };
 const withinTravel = (turns, { travelTurns }) => Math.min(travelTurns, Math.max(0, turns));
 
-/** Quarter-turn steps from the start until two seams running are balanced. */
+/** Quarter-turn steps from the start until two consecutive seams are balanced. */
 const quarterTurns =
   ({ work }) =>
   (seams) => {
@@ -200,7 +204,7 @@ const quarterTurns =
     return sewAt(withinTravel(last.turns + 0.25 * directionAfter(last.grade), work));
   };
 
-/** A turn at a time until a fault is seen on each side, then halves, until two seams running are balanced. */
+/** A turn at a time until a fault is seen on each side, then halving, until two consecutive seams are balanced. */
 const bisection =
   ({ work }) =>
   (seams) => {
@@ -224,7 +228,7 @@ function searchFrom(prior, next = (advice) => advice.surer) {
     const fromTurns = seams.at(-1)?.turns ?? null;
     const longestMoveTurns = SHIPPED_VALUES[`tension.longest-move-${prior.grid.weight}`].value;
     const advice = balanceAdvice(belief, seams, { target: 'middle', fromTurns, longestMoveTurns });
-    // Somebody who goes on until the claim is made; the room lets him keep a setting before.
+    // Somebody who goes on until the claim is made; the room lets people save a setting before.
     return advice.do === 'stop'
       ? { do: 'stop', keep: advice.turns, claims: true }
       : { do: 'sew', turns: next(advice), keep: advice.keep.turns, mayKeep: advice.do === 'keep' };
@@ -239,7 +243,7 @@ function cached(key, make) {
   return grids.get(key);
 }
 
-/** The rule from what is assumed of any machine. */
+/** The rule with what is assumed of any machine. */
 const balance =
   (values, next) =>
   ({ weight, work }) =>

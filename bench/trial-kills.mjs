@@ -3,10 +3,10 @@ import { connectTo } from './reach.mjs';
 
 const JSON_TYPE = { 'content-type': 'application/json' };
 const PATIENCE_MS = 60_000;
-/** An answer that takes longer is none. */
+/** An answer that takes longer counts as none. */
 const ANSWER_WITHIN_MS = 20_000;
 
-/** A person of the demo at the API, who tries again with the same key as long as no answer comes. */
+/** A demo person using the API, who retries with the same key until there is an answer. */
 export async function personAt(addressOf, signInName, password, onStatus = () => undefined) {
   let cookie = '';
   let token = '';
@@ -32,7 +32,7 @@ export async function personAt(addressOf, signInName, password, onStatus = () =>
     onStatus(answered.status);
     return { status: answered.status, body: await answered.json().catch(() => null) };
   }
-  /** What the server says in the end; null when it says nothing for a minute. */
+  /** The server's final answer; null if it gives none for a minute. */
   async function surely(method, path, body, key) {
     for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await pause(50)) {
       const answered = await send(method, path, body, key).catch(() => null);
@@ -47,8 +47,9 @@ export async function personAt(addressOf, signInName, password, onStatus = () =>
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**
- * Mixed writes by several people until told to stop: each has machines of their own, changes needles, breaks some with a
- * piece missing, reports and logs. Gives what was acknowledged, and what a model says should stand.
+ * Mixed writes by several people until told to stop: each has machines of their own, changes needles, breaks some
+ * with a piece missing, reports and logs. Returns what was acknowledged, and what should be stored according to a
+ * model.
  */
 export function startWrites(people, machines, random) {
   const acknowledged = [];
@@ -103,7 +104,7 @@ export function startWrites(people, machines, random) {
 
 const kindOf = ({ systemId, nm, pointId, finishId }) => ({ systemId, nm, pointId, finishId });
 
-/** Compares what stands in the database with what was acknowledged. */
+/** Compares the database with what was acknowledged. */
 export async function judge(environment, { acknowledged, inMachine, missing }, machinesNow) {
   const db = await connectTo(environment);
   const lost = [];

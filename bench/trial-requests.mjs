@@ -1,7 +1,7 @@
 import { newId, ROUTE_TABLE } from '@gantelet/contracts';
 import { connectTo } from './reach.mjs';
 
-/** Values that somebody careless or somebody with a purpose might send. */
+/** Values that a careless or malicious person might send. */
 const ODD = [
   null,
   true,
@@ -39,8 +39,8 @@ const ODD = [
 const BATCH = 250;
 
 /**
- * Sends mutated requests over every route, as people of every role. Gives how many were answered with a fault of the
- * server, and how many batches of refusals changed the number of rows of any table.
+ * Sends mutated requests to every route, as people of every role. Returns how many got a server error, and how many
+ * batches of refusals changed the number of rows of any table.
  */
 export async function sendMutated(environment, people, count, random) {
   const db = await connectTo(environment);

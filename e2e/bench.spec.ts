@@ -53,7 +53,7 @@ test.describe('the bench', () => {
     const ounces = page.getByLabel('Thickness of layer 1 in oz');
     await ounces.fill('10');
     await ounces.press('Tab');
-    // An ounce of leather is a 64th of an inch: 10 are 0.156 in.
+    // An ounce of leather is a 64th of an inch: 10 oz are 0.156 in.
     await expect(page.getByText('1 layer, 0.156 in')).toBeVisible();
   });
 

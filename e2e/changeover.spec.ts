@@ -9,7 +9,7 @@ test.describe('a changeover on a phone', () => {
   const now = (page: Page) => page.getByRole('region', { name: 'Step now' });
   const steps = (page: Page) => page.getByRole('region', { name: 'All steps' });
 
-  /** From the machine's sheet, as a scan of its sticker opens it. */
+  /** From the machine's sheet, as opened by scanning its sticker. */
   const begin = async (page: Page, machine: string, job: string): Promise<void> => {
     await goTo(page, '/floor');
     await page.getByRole('button', { name: `Change needle, ${machine}` }).click();
@@ -37,7 +37,7 @@ test.describe('a changeover on a phone', () => {
       .click();
     await expect(now(page).getByRole('heading')).not.toHaveText('Needle');
 
-    // No network: ticks count on the device, and go out later.
+    // Offline: ticks count on the device, and are sent later.
     await context.setOffline(true);
     await now(page).getByRole('button', { name: 'Done' }).click();
     await expect(steps(page)).toContainText('saved on this device');
@@ -46,7 +46,7 @@ test.describe('a changeover on a phone', () => {
     await context.setOffline(false);
     await expect(steps(page)).not.toContainText('saved on this device');
 
-    // Another person, on another device, goes on with it.
+    // Another person continues on another device.
     const other = await browser.newContext({ viewport: PHONE });
     const second = await other.newPage();
     await signIn(second, 'lead', '/floor');
@@ -75,7 +75,7 @@ test.describe('a changeover on a phone', () => {
     await goTo(page, '/floor');
     await expect(card.locator('.needle')).toHaveText(before);
 
-    // The needle that sewed a few minutes waits in its pocket for the next time.
+    // The needle that sewed for a few minutes is in its pocket, ready for the next time.
     await begin(page, 'Flatbed compound 18', 'Log carrier handle, 18');
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
     await expect(now(page).getByRole('radio', { name: /^Pocket \d+: 0\.\d h/ })).toBeChecked();

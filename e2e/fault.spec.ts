@@ -20,7 +20,7 @@ test.describe('a fault on a phone', () => {
     await now.getByRole('button', { name: 'Done, sew a test seam' }).click();
     await now.getByRole('button', { name: 'Still there' }).click();
     await expect(now.getByRole('heading', { level: 2 })).toHaveText(/Read system, size and point/);
-    // It stands over a reload.
+    // It survives a reload.
     await page.reload();
     await now.getByRole('button', { name: 'Needle too small for the thread or the stack' }).click();
     await now.getByRole('button', { name: 'Repaired, sew a test seam' }).click();

@@ -65,7 +65,7 @@ test.describe('a real shop moves in', () => {
     await form.getByRole('button', { name: 'Add and make a sign-in code' }).click();
     const code = await page.getByRole('region', { name: 'Sign-in code' }).locator('output').innerText();
 
-    // The mechanic comes in by the code, and registers the first machine.
+    // The mechanic signs in with the code, and registers the first machine.
     const other = await browser.newContext({ baseURL: address });
     const bo = await other.newPage();
     await bo.goto('/');
@@ -81,7 +81,7 @@ test.describe('a real shop moves in', () => {
     await goTo(bo, '/people');
     await expect(bo.getByRole('alert')).toContainText('Only a lead can do this');
 
-    // Forty machines come in from the list that is kept anyway.
+    // Forty machines are imported from the list the shop already has.
     await goTo(bo, '/floor');
     await bo.getByRole('link', { name: 'Import a list of machines' }).click();
     const rows = Array.from(
@@ -105,7 +105,7 @@ test.describe('a real shop moves in', () => {
     await goTo(bo, '/floor');
     await expect(bo.getByText('20 machines, sewing')).toHaveCount(2);
 
-    // Whoever has left is out within seconds.
+    // Somebody who has left is signed out within seconds.
     await page.getByRole('button', { name: 'Change Bo Lind' }).click();
     await page.getByRole('button', { name: 'Has left' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'Bo Lind' })).toContainText('has left');
@@ -113,7 +113,7 @@ test.describe('a real shop moves in', () => {
     await expect(bo.getByRole('heading', { name: 'Sign in' })).toBeVisible();
     await other.close();
 
-    // A logbook of past needles comes in, and lives are fitted on the first day.
+    // A logbook of past needles is imported, and lives are fitted on the first day.
     await goTo(page, '/life/import');
     const stays = Array.from({ length: 120 }, (_, i) => {
       const [machine, day] = [1 + (i % 20), 1 + Math.floor(i / 20)];
@@ -136,7 +136,7 @@ test.describe('a real shop moves in', () => {
     await goTo(page, '/now');
     await expect(page.getByText('None was made yet.')).toBeVisible();
 
-    // A works that was begun is begun once.
+    // A works is set up only once.
     await page.goto('/first-start');
     await expect(page).not.toHaveURL(/\/first-start$/);
   });

@@ -118,7 +118,7 @@ test.describe('a work sample on a phone', () => {
     const asked = new Set<string>();
     for (const answer of ['Sewing', 'Not sewing', 'Cannot see it', 'Sewing', 'Not sewing', 'Not sewing']) {
       const heading = page.getByRole('heading', { name: /^Check now: / });
-      // The answer before is drawn away a moment after its tap.
+      // The previous answer disappears a moment after its tap.
       await expect.poll(async () => asked.has((await heading.textContent())!)).toBe(false);
       asked.add((await heading.textContent())!);
       await page.getByRole('button', { name: answer, exact: true }).click();

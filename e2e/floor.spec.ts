@@ -38,13 +38,13 @@ test.describe('the floor', () => {
     page,
   }) => {
     await signIn(page, 'operator', '/floor');
-    // How old needles are hangs on the hour of the demo: one that is worth putting in again.
+    // Needle ages depend on the hour of the demo: take one that is worth reusing.
     const { zones } = (await (await page.request.get('/api/floor')).json()) as FloorReply;
     const { name } = zones
       .flatMap(({ machines }) => machines)
       .find(({ age, planned }) => age?.state === 'good' && age.runningHours < 0.5 * (planned.hours ?? 8))!;
     const row = page.locator('gan-machine-row', { hasText: name });
-    // While it sews, the rounded hour may change between two looks.
+    // While it sews, the rounded hours may change between two looks.
     const hoursLeft = async () => Number(/[\d.]+/.exec((await row.locator('.left').textContent())!)![0]);
     const before = await hoursLeft();
     await row.getByRole('button', { name: /^Change needle/ }).click();
@@ -91,7 +91,7 @@ test.describe('the floor', () => {
     await page.getByLabel('Hook, plate and case checked for burrs').check();
     await page.getByRole('button', { name: 'Every piece found' }).click();
     await expect(page.getByRole('status')).toContainText('Tacker 20 may run again.');
-    // What it is then, good or due, hangs on the hours its needle has run by the hour of the demo.
+    // Whether it is then good or due depends on the hour of the demo.
     await expect(row).toHaveAttribute('data-state', /good|watch|due/);
     await expect(row).not.toContainText('stop now');
   });
@@ -137,7 +137,7 @@ test.describe('the floor', () => {
     const other = await context.newPage();
     await other.goto('/floor');
     const seen = other.locator('gan-machine-row', { hasText: 'Post-bed 08' });
-    // How old its needle is depends on the hour: a fresh one goes in first.
+    // The age of its needle depends on the hour: a fresh one goes in first.
     await page.getByRole('button', { name: 'Change needle, Post-bed 08' }).click();
     await page.getByRole('button', { name: 'Planned change' }).click();
     await expect(seen).toContainText('good');

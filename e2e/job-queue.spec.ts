@@ -41,18 +41,18 @@ test.describe('the job queue', () => {
     await signIn(page, 'mechanic', '/jobs');
     await expect(page.getByText(/of changing over/).first()).toBeVisible();
     const centre = async (which: Locator) => {
-      // Prices come in after the list: a row that still moves has no place yet.
+      // Prices arrive after the list: a row that still moves has no fixed place yet.
       await which.hover();
       const { x, y, width, height } = (await which.boundingBox())!;
       return [x + width / 2, y + height / 2] as const;
     };
     const handles = page.locator('.handle');
-    // Somebody whose row slips away under the pointer takes it up again.
+    // A person whose row slips away under the pointer grabs it again.
     await expect(async () => {
       const [from, to] = [await centre(handles.nth(0)), await centre(handles.nth(1))];
       await page.mouse.move(...from);
       await page.mouse.down();
-      // A drag is one only after some way.
+      // It counts as a drag only after some distance.
       await page.mouse.move(from[0] + 12, from[1] + 12);
       await page.mouse.move(to[0], to[1] + 6, { steps: 8 });
       await page.mouse.up();

@@ -56,7 +56,7 @@ test.describe('life', () => {
 
     await goTo(page, '/lots');
     await page.getByRole('button', { name: /older lots$/ }).click();
-    // Codes are given by who sells needles: lots of other kinds may have the same.
+    // Codes come from the suppliers: lots of other kinds may have the same.
     const lot = (code: string) =>
       page
         .getByRole('listitem')

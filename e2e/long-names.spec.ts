@@ -1,6 +1,6 @@
 import { expect, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
 
-/** As long as a name may well be, without a space to break at, and with signs of several code points. */
+/** As long as a name may be, without a space to break at, and with characters of several code points. */
 const NAME = `${'Heavycompoundfeedwalkingfootpostbed'.repeat(2).slice(0, 58)}👩‍🔧`;
 
 for (const viewport of [

@@ -148,7 +148,7 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   await expect(page.getByText('change the 2.8 mm hole for the 2.2 mm one')).toBeVisible();
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('button', { name: 'Print card' })).toBeHidden();
-  // On one sheet of whatever paper there is.
+  // On one sheet of either paper size.
   for (const paper of ['A4', 'Letter']) {
     const pdf = await page.pdf({ format: paper });
     expect(pdf.toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(1);

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 
 test.use({ serviceWorkers: 'allow' });
 
-/** Until the service worker has the application and answers for this page. */
+/** Until the service worker has cached the application and controls this page. */
 async function atHand(page: Page): Promise<void> {
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
@@ -89,7 +89,7 @@ test.describe('without a network', () => {
   }) => {
     await signIn(page, 'operator', '/floor');
     await atHand(page);
-    // While there is a network, what others do comes through the service worker too.
+    // While online, what others do comes through the service worker too.
     const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
     const otherPage = await other.newPage();
     await signIn(otherPage, 'mechanic', '/floor');

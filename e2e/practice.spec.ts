@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 
 const knob = (page: Page) => page.getByRole('spinbutton', { name: 'Top, turns from fully off' });
 
-/** Reads the drawing of both faces, as a learner would, and says which way the top has to go. */
+/** Reads the drawing of both sides, as a learner would, and says which way the top has to go. */
 async function read(page: Page): Promise<1 | 0 | -1> {
   const drawing = page.getByRole('img', { name: /Calculated seam, both sides/ }).first();
   const said = (await drawing.getAttribute('aria-label')) ?? '';

@@ -78,7 +78,7 @@ test.describe('rounds, for the lead', () => {
   test('are dragged with the pointer, and put back when dropped where they stood', async ({ page }) => {
     await signIn(page, 'lead', '/rounds');
     const mark = page.locator('g.change').first();
-    // A chart that still grows has no place yet.
+    // A chart that is still growing has no fixed place yet.
     await mark.hover();
     const box = (await mark.boundingBox())!;
     const [x, y] = [box.x + 8, box.y + box.height / 2];
@@ -160,7 +160,7 @@ test.describe('rounds, on a phone in the hall', () => {
     await expect(page.getByText(`${name}: change logged, saved on this device`)).toBeVisible();
     await context.setOffline(false);
     await expect(page.getByText(/not sent yet/)).toHaveCount(0);
-    // It is at the server, and not only on its way: a page that is left takes its calls along.
+    // It has reached the server, and is not just on its way: leaving a page cancels its requests.
     await expect.poll(onHand).toBe(before - 1);
     await page.reload();
     await expect(page.locator('ol > li', { hasText: name }).first()).toContainText('changed');

@@ -55,7 +55,7 @@ test('unit order and theme are kept on the device', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1 })).toContainText('#22 / NM 140');
 });
 
-// Another theme has other colours, another width other regions that scroll: only these rules can come out otherwise.
+// Another theme has other colours, another width other scrolling regions: only these rules can turn out differently.
 test('no serious axe finding and no sideways scroll on any screen, by day on a phone', ({ page }) =>
   walkScreens(page, {
     theme: 'day',

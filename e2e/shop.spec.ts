@@ -51,7 +51,7 @@ test.describe('the shop', () => {
 
     await menu.click();
     await page.getByRole('button', { name: 'Next person' }).click();
-    // The name at the door, and not the menu of who is signing out.
+    // The name at the sign-in page, not the menu of the person signing out.
     await page.getByRole('button', { name: 'Ines Valdry', exact: true }).click();
     await page.getByLabel('PIN of Ines Valdry').fill('9753');
     await page.getByRole('button', { name: 'Sign in' }).click();

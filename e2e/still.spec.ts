@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, signIn, test } from './support/shop-test';
 
-/** Pages that are made of lists, where what stands below one could be pushed down by it. */
+/** Pages made of lists, where one could push down what is below it. */
 const PAGES = [
   ...['/now', '/floor', '/life', '/rounds', '/rounds/sheets', '/store', '/jobs'],
   ...['/machines', '/people', '/devices', '/lots', '/book'],
@@ -10,13 +10,13 @@ const PAGES = [
 /** "Good" for the cumulative layout shift of a page: Core Web Vitals, from memory. */
 const MOST_SHIFT = 0.1;
 
-/** Answers of the server come only once the page stands without them, and then all at once. */
+/** The server's answers are held until the page has been drawn without them, and then released all at once. */
 async function openSlowly(page: Page, path: string): Promise<void> {
   let letThrough = (): void => undefined;
   const drawn = new Promise<void>((resolve) => (letThrough = resolve));
   let waiting = 0;
   await page.route(/\/api\/(?!session|shop)/, async (route) => {
-    // A stream is never answered whole.
+    // A stream is never complete.
     if (route.request().resourceType() === 'eventsource') return route.continue();
     waiting += 1;
     await drawn;

@@ -51,13 +51,13 @@ test.describe('the store', () => {
     await page.setViewportSize({ width: 360, height: 740 });
     await page.goto('/store');
     await page.getByRole('link', { name: 'print labels' }).click();
-    // The store's search is for locations too: only the page of labels has a choice of them.
+    // The store's search covers locations too: only the labels page has a list of them.
     await page.getByRole('combobox', { name: 'Location' }).selectOption('Oil cupboard');
     await expect(page.getByRole('article')).toHaveText([/^Sewing-machine oil, 1 l/]);
     const { items } = (await (await page.request.get('/api/store')).json()) as {
       items: { id: string; place: string }[];
     };
-    // A code that a phone scans holds this address.
+    // The QR code on a label holds this address.
     await page.goto(`/store?item=${items.find(({ place }) => place === 'Oil cupboard')!.id}`);
     await expect(page.getByRole('button', { name: 'Take out' })).toBeInViewport();
   });

@@ -10,8 +10,8 @@ import { noteBackup } from './lib/server.mjs';
 import { withDatabaseOf } from './lib/with-database.mjs';
 
 /**
- * Backs the shop up, while it runs or not: `npm run backup -- [--shop] [--to FOLDER] [--key FILE] [--keep COUNT]`. The
- * newest COUNT backups of the folder are kept; all of them when it is left out.
+ * Backs the shop up, whether or not it is running: `npm run backup -- [--shop] [--to FOLDER] [--key FILE] [--keep
+ * COUNT]`. The folder's newest COUNT backups are kept; all of them by default.
  */
 const { values } = parseArgs({
   options: {

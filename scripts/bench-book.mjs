@@ -8,7 +8,7 @@ import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase } from './lib/server.mjs';
 
-/** A book with a million entries, asked for pages of every kind: how long each takes beside the plain first page. */
+/** Pages of every kind from a book with a million entries: how long each takes compared with the plain first page. */
 const ENTRIES = Number(process.argv[2] ?? 1_000_000);
 const ASKED = 60;
 
@@ -30,7 +30,7 @@ await main(async () => {
     const { sequelize } = database;
     const [[told]] = await sequelize.query('SELECT COUNT(*) AS entries FROM book_entries');
     const copies = Math.ceil(ENTRIES / Number(told.entries));
-    // A year of the demo again and again, each a year before the last.
+    // The demo's year again and again, each copy a year before the last.
     for (let years = 1; years <= copies; years++)
       await sequelize.query(
         `INSERT INTO book_entries (at, person_id, kind, machine_id, subject, details, words)

@@ -10,13 +10,14 @@ import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
 
 /**
- * A thousand counters at a message a second beside fifty people who click every ten seconds, on one machine as `npm start` has it
- * and on a cluster, both on this machine and in the same run: `npm run bench:cluster -- SECONDS` for other than a minute.
+ * A thousand counters at a message a second beside fifty people who click every ten seconds, on one machine as with
+ * `npm start` and on a cluster, both on this machine and in the same run: `npm run bench:cluster -- SECONDS` for
+ * other than a minute.
  */
 const COUNTERS = 1000;
 const CLICK_EVERY_MS = 10_000 / 50;
 const SECONDS = Number(process.argv[2] ?? 60);
-/** How many ask without a pause where it is counted how many are answered, and for how long. */
+/** How many clients ask without a pause in the throughput test, and for how long. */
 const AT_ONCE = 8;
 const COUNTED_S = 15;
 const READS = 1000;
@@ -86,7 +87,7 @@ async function measured(running) {
   const perSecondOfTwo = await answeredByTwo(running, address);
   const counters = await bench.registerCounters(env, COUNTERS);
   const load = await bench.startLoad(counters, devicePort);
-  // All are in by then.
+  // All have arrived by then.
   await pause(10_000);
   const people = bench.startAsking(address, CLICK_EVERY_MS);
   await pause(SECONDS * 1000);
@@ -116,7 +117,7 @@ async function measured(running) {
   };
 }
 
-/** How many questions servers answer a second that are asked without a pause. */
+/** Requests a second that the servers answer when asked without a pause. */
 async function answeredPerSecond(addresses) {
   const bench = await import('../bench/counters.mjs');
   const askers = addresses.map((address) => bench.startAsking(address, 0, AT_ONCE / addresses.length));
@@ -125,7 +126,7 @@ async function answeredPerSecond(addresses) {
   return said.reduce((sum, { answered }) => sum + answered, 0) / COUNTED_S;
 }
 
-/** The same of two servers on one machine, each a process of its own. */
+/** The same for two servers on one machine, each a process of its own. */
 async function answeredByTwo({ startAnother }, address) {
   if (!startAnother) return 0;
   const other = await startAnother();
@@ -136,7 +137,7 @@ async function answeredByTwo({ startAnother }, address) {
   }
 }
 
-/** How much longer a read takes that first waits for what was committed on any node, beside the load. */
+/** How much longer a read takes that first waits for everything committed on any node, under the same load. */
 async function waitedBesideNot(env) {
   const { connectTo, timesOf } = await import('../bench/reach.mjs');
   const { quantile } = await import('../bench/quantile.mjs');
@@ -150,7 +151,7 @@ async function waitedBesideNot(env) {
   return waited / without;
 }
 
-/** Where people and counters go. */
+/** Where people and counters connect. */
 function reachOf(running) {
   if (running.address) return running;
   const { balancer, broker } = running;

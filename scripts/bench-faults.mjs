@@ -5,7 +5,10 @@ import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
 import { main, say } from './lib/say.mjs';
 
-/** The fault finder beside other ways, on hidden faults drawn from its own tables; into docs/fault-finder.md. */
+/**
+ * The fault finder compared with other policies, on hidden faults drawn from its own tables; into
+ * docs/fault-finder.md.
+ */
 const FAULTS = Number(process.argv[2] ?? 10_000);
 
 await main(async () => {

@@ -4,7 +4,10 @@ import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 
-/** Orders of drawn jobs beside first come, first served, each checked apart from the planner; into docs/job-order.md. */
+/**
+ * Orders of random jobs compared with first come, first served, each checked independently of the planner; into
+ * docs/job-order.md.
+ */
 const SIZES = [
   [8, 3],
   [12, 4],

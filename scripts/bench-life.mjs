@@ -5,7 +5,7 @@ import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 
-/** Times fits of needle lives, simulates how far they can be trusted, and writes what came out into docs/life-fits.md. */
+/** Times fits of needle lives, simulates how far they can be trusted, and writes the results to docs/life-fits.md. */
 await main(async () => {
   await installPackages();
   await buildNodeParts();

@@ -8,12 +8,12 @@ import { main, say } from './lib/say.mjs';
 /** Seconds that the general solver gets for each model, many times what the planner takes for the small ones. */
 const HIGHS_SECONDS = 10;
 
-/** Plans seeded shops beside a general solver on the same models, and writes what came out into docs/rounds-plans.md. */
+/** Plans seeded shops beside a general solver on the same models, and writes the results to docs/rounds-plans.md. */
 await main(async () => {
   await installPackages();
   await buildNodeParts();
   const { byHighs, INSTANCES, plan } = await import('../bench/rounds.mjs');
-  // All plans first, so that their memory is theirs alone; the first one warms up.
+  // All plans first, so that their memory figures are their own; the first one is a warm-up.
   plan(INSTANCES[0]);
   const made = INSTANCES.map((instance) => {
     const outcome = plan(instance);

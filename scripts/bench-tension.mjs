@@ -19,7 +19,7 @@ const JUDGE_NAMES = {
   random: 'guesses',
 };
 
-/** Simulates the search for the balanced seam and writes what came out into docs/tension-search.md. */
+/** Simulates the search for the balanced seam and writes the results to docs/tension-search.md. */
 await main(async () => {
   await needBrowser();
   await installPackages();

@@ -11,7 +11,7 @@ import { prepareDatabase, startServer } from './lib/server.mjs';
 /** A works far larger than the demo. */
 const LARGE = { machines: 2000, needlesEach: 120 };
 
-/** Times beside a named baseline of the same run, as ratios. Nothing here passes or fails by time. */
+/** Times compared with a named baseline from the same run, as ratios. Nothing here passes or fails by time. */
 await main(async () => {
   await needDatabase();
   await needBrowser();

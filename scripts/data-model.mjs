@@ -10,10 +10,10 @@ import { buildNodeParts, installPackages } from './lib/prepare.mjs';
 import { main } from './lib/say.mjs';
 import { prepareDatabase } from './lib/server.mjs';
 
-/** The server's own housekeeping: no part of what a shop keeps. */
+/** The server's own housekeeping, not part of a shop's records. */
 const HIDDEN = ['SequelizeMeta', 'sessions', 'writes', 'sign_in_tries'];
 
-/** Draws the tables of a database that is up to date, and what points at what, into docs/data-model.md. */
+/** Draws the tables of an up-to-date database and their references into docs/data-model.md. */
 await main(async () => {
   await needDatabase();
   await installPackages();

@@ -9,13 +9,13 @@ import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
 /**
- * For whoever changes the code: the application on the demo database, compiled again whenever a file is saved. The server
- * starts again by itself; reload the page for the rest.
+ * For developers: the application on the demo database, compiled again whenever a file is saved. The server restarts
+ * by itself; reload the page for the rest.
  */
 
 const HOME = join(STATE, 'dev');
 const PORT = Number(process.env.GANTELET_PORT ?? 8430);
-/** A build writes many files: the server waits until it is through. */
+/** A build writes many files: the server waits until it is finished. */
 const SETTLED_MS = 400;
 const WATCHED = ['core', 'contracts', 'server'].map((part) => join(ROOT, part, 'dist'));
 
@@ -29,7 +29,7 @@ await main(async () => {
   await prepareDatabase(HOME, database.environment);
   const devices = await startDevices(HOME, database.environment);
   let server = await startServer(HOME, devices.environment, PORT);
-  // After the server has read the page: the watching build begins by emptying its folder.
+  // Once the server has read the page: the watching build begins by emptying its folder.
   const builds = [
     watching('tsc', ['--build', '--watch', '--preserveWatchOutput']),
     watching('ng', ['build', '--watch', '--configuration', 'development']),
@@ -58,7 +58,7 @@ function watching(tool, args) {
   });
 }
 
-/** Does some work once after a burst of changes; one that comes meanwhile has it done again. */
+/** Runs some work once after a burst of changes; a change during the run triggers another. */
 function afterChanges(work) {
   let timer;
   let going = Promise.resolve();

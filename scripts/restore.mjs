@@ -18,9 +18,9 @@ import { prepareDatabase } from './lib/server.mjs';
 import { isRunning, withDatabaseOf } from './lib/with-database.mjs';
 
 /**
- * Puts a backup back: `npm run restore -- [--shop] FILE [--key FILE] [--until TIME] [--replace "Name of the works"]`. A
- * database that holds a shop is only replaced when that shop is named, and never while Gantelet runs on it. With --until,
- * what was changed after the backup is put back too, up to that moment.
+ * Restores a backup: `npm run restore -- [--shop] FILE [--key FILE] [--until TIME] [--replace "Name of the works"]`.
+ * A database that holds a shop is replaced only if that shop is named, and never while Gantelet is running on it.
+ * With --until, changes made after the backup are restored too, up to that moment.
  */
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -64,7 +64,7 @@ await main(async () => {
       MIGRATIONS.map(({ name }) => name),
     );
     if (changes !== null) await replayChanges(replayer, changes, until);
-    // A backup of an older version is brought up to this one.
+    // A backup of an older version is migrated to this one.
     await prepareDatabase(HOME, environment, { ownShop: true });
   };
   await withDatabaseOf(HOME, work, { replays: changes !== null });

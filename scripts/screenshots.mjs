@@ -105,7 +105,7 @@ async function openFault(page) {
   await page.goto('/faults');
   await page.getByLabel('Machine').selectOption({ label: 'Flatbed compound 17' });
   await page.getByRole('button', { name: 'Skipped stitches' }).click();
-  // What comes first depends on how long the needle has run by the time of day: either of the two is followed.
+  // The order depends on how long the needle has run by the time of day: either of the two is handled.
   const swap = page.getByRole('button', { name: 'Done, sew a test seam' });
   const look = page.getByRole('button', { name: 'Nothing found' });
   await swap.or(look).first().click();

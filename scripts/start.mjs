@@ -12,10 +12,10 @@ import { keepRunning } from './lib/keep-running.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/server.mjs';
 
-/** From a machine with only Node.js to the served application. Needs no package until it has installed them. */
+/** From a machine with only Node.js to the running application. Needs no package until it has installed them. */
 
 const RUNNING = join(HOME, 'start.pid');
-/** A file with the records of a works to begin with: `npm start -- --shop --from FILE`. */
+/** A file with the records of a works to start with: `npm start -- --shop --from FILE`. */
 const FROM = process.argv.includes('--from') ? process.argv[process.argv.indexOf('--from') + 1] : undefined;
 const USUAL_PORT = 8420;
 const USUAL_MQTT_PORT = 8450;
@@ -65,7 +65,7 @@ await main(async () => {
   }
 });
 
-/** One start at a time works on one data directory. */
+/** Only one start at a time works on a data directory. */
 function claimHome() {
   mkdirSync(HOME, { recursive: true, mode: 0o700 });
   if (existsSync(RUNNING)) {
@@ -76,7 +76,7 @@ function claimHome() {
   writeFileSync(RUNNING, String(process.pid));
 }
 
-/** The port asked for by a variable, or the usual one, or the next free one after it. */
+/** The port given by a variable, or the usual one, or the next free one after it. */
 async function choosePort(variable, usual) {
   if (process.env[variable] !== undefined) return fixedPort(variable, usual, 'the application');
   for (let port = usual; port < usual + PORTS_TRIED; port++) {
@@ -90,7 +90,7 @@ async function choosePort(variable, usual) {
   );
 }
 
-/** The port asked for by a variable, or the usual one, and no other: whoever uses it is set to it. */
+/** The port given by a variable, or the usual one, and no other: its clients are configured for it. */
 async function fixedPort(variable, usual, users) {
   const asked = process.env[variable] ?? String(usual);
   const port = Number(asked);

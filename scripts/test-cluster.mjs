@@ -14,20 +14,21 @@ import { main, say } from './lib/say.mjs';
 import { verifyBook } from './lib/server.mjs';
 
 /**
- * Kills every part of a cluster in turn while people change needles and ask for fits and counters count, and looks for what was
- * lost, doubled or refused too long: `npm run test:cluster`, or `npm run test:cluster -- --kills 200 --claims 10000` for a night.
- * Everything is on loopback: three Galera nodes, HAProxy, Mosquitto, two servers, two ingesters.
+ * Kills every part of a cluster in turn while people change needles and request fits and counters count, and checks
+ * for anything lost, duplicated or refused too long: `npm run test:cluster`, or `npm run test:cluster -- --kills 200
+ * --claims 10000` overnight. Everything is on loopback: three Galera nodes, HAProxy, Mosquitto, two servers, two
+ * ingesters.
  */
 
 const PEOPLE = 6;
 const COUNTERS = 60;
-/** So long a write may be refused when something is killed. */
+/** How long a write may be refused when something is killed. */
 const REFUSED_AT_MOST_MS = 10_000;
-/** What a broker had not written down when it was killed is gone; it writes every second. */
+/** What a broker had not saved when it was killed is gone; it saves every second. */
 const BROKER_FORGETS_MS = 3000;
-/** What one node was told last the others have by then. */
+/** By then the other nodes have what one was told last. */
 const SAME_WITHIN_MS = 30_000;
-/** Counts that no ingester took in by then are lost. */
+/** Counts that no ingester has received by then are lost. */
 const TAKEN_IN_WITHIN_MS = 60_000;
 
 await main(async () => {
@@ -92,7 +93,7 @@ async function killUnderLoad(parts, kills) {
   for (const node of parts.galera.nodes) await until(() => isReady(node), 200);
   const counts = await findCounts(parts, counted, brokerKilledAt);
   const jobs = await findFits(fits);
-  // Servers seal and tidy up by themselves: what the nodes hold is compared when nobody writes.
+  // Servers seal and tidy up by themselves: the nodes are compared when nobody writes.
   for (const one of [...parts.servers, ...parts.ingesters]) await one.process.stop();
   return [...(await findChanges(parts, people.log, before)), ...counts, jobs, ...(await findSame(parts))];
 }
@@ -122,7 +123,7 @@ async function countInstalls({ balancer }) {
   return Number(output.trim());
 }
 
-/** What the records hold of the changes, beside what was acknowledged. */
+/** The changes in the records, compared with those acknowledged. */
 async function findChanges({ balancer }, { acknowledged, faults, waits }, before) {
   const rows = (await query(balancer.databasePort, 'SELECT id FROM gantelet.needle_installs')).output;
   const kept = new Set(rows.trim().split('\n'));
@@ -138,8 +139,8 @@ async function findChanges({ balancer }, { acknowledged, faults, waits }, before
 }
 
 /**
- * What the records hold of the counts. Of what the broker acknowledged only a kill of the broker itself may take something,
- * and then no total: later ones of the same counter have it in them.
+ * The counts in the records. Of what the broker acknowledged only a kill of the broker itself may lose something, and
+ * even then no total: later ones of the same counter include it.
  */
 async function findCounts(parts, { acknowledged }, brokerKilledAt) {
   const bench = await import('../bench/counters.mjs');
@@ -195,14 +196,14 @@ async function findSame(parts) {
   ];
 }
 
-/** Tables that are not the same on every node, with what the first one says. */
+/** Tables that differ between nodes, with the first node's content. */
 async function differing({ nodes }) {
   const [first, ...others] = await Promise.all(nodes.map(checksums));
   if (first.length === 0) return ['no answer'];
   return first.filter((line, i) => others.some((lines) => lines[i] !== line));
 }
 
-/** The checksum of each table of a node, a line each; nothing of one that does not answer. */
+/** The checksum of each table of a node, one per line; nothing for one that does not answer. */
 async function checksums({ port }) {
   const tables = (
     await query(

@@ -9,14 +9,14 @@ import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
 /**
- * Sets up and runs every part: `npm test`, or `npm test -- core server` for some. Databases live in a folder of their
- * own that is removed, and ports are free ones, so that this can run beside `npm start`.
+ * Sets up and runs every part: `npm test`, or `npm test -- core server` for some. Databases are in a temporary folder
+ * of their own, and ports are free ones, so that this can run beside `npm start`.
  */
 
 const JASMINE = /(\d+) specs?, (\d+) failures?/g;
 const KARMA = /Executed (\d+) of \d+(?: \((\d+) FAILED\))?/g;
 const LINT = /lint: (\d+) passed, (\d+) failed/g;
-/** How each of them names a failed test, on a line of its own; Jasmine says in the next two what was wrong. */
+/** How each of them names a failed test, on a line of its own; Jasmine gives the reason in the next two. */
 const FAILED_TEST = /^ *\d+\) \S.*$(?:\n +Message:\n.*$)?|^.* FAILED$/gm;
 
 /** Types of the web are checked by its build and by that of its tests. */
@@ -62,10 +62,12 @@ const PARTS = {
 /** Browsers at work at once, each on a demo of its own: what one spec changes is not there for another's worker. */
 const E2E_WORKERS = 2;
 
-/** Folder of a database with the demo, made while the server's tests still run; null without browser tests. */
+/**
+ * Folder of a database with the demo, created while the server's tests are still running; null without browser tests.
+ */
 let demo = null;
 
-/** Parts that compute or wait for a database, beside what builds. */
+/** Parts that compute or wait for a database, run beside those that build. */
 const COMPUTING = ['core', 'contracts', 'demo', 'devices', 'server'];
 
 await main(async () => {
@@ -91,7 +93,7 @@ await main(async () => {
     say(
       `${name.padEnd(10)} ${passed} passed, ${failed} failed, ${seconds} s${code === 0 ? '' : ' (ended badly)'}`,
     );
-  // Once more at the end, where somebody looks first.
+  // Repeated at the end, where people look first.
   for (const { name, output } of results)
     for (const line of new Set(output.match(FAILED_TEST))) say(`${name.padEnd(10)} ${line.trim()}`);
   // A part that ended badly without a failed test, or ran none, counts as one failure.
@@ -131,7 +133,7 @@ async function withDatabase(work, home = mkdtempSync(join(tmpdir(), 'gantelet-te
   }
 }
 
-/** Loads the demo and fits its lives once; gives the folder of its database, which is not running then. */
+/** Loads the demo and fits its lives once; returns the folder of its database, which is not running then. */
 async function makeDemo() {
   const home = mkdtempSync(join(tmpdir(), 'gantelet-demo-'));
   const database = await startMariadb(home, { everyDatabase: true });
@@ -143,7 +145,9 @@ async function makeDemo() {
   return home;
 }
 
-/** Runs work beside so many copies of a demo, each with devices and a server of its own. All are gone afterwards. */
+/**
+ * Does work with a number of copies of a demo, each with devices and a server of its own. All are removed afterwards.
+ */
 async function withDemos(first, count, work) {
   try {
     return await withCopies(first, count, work);
@@ -176,7 +180,7 @@ function passedFailed([, passed, failed]) {
   return { passed: Number(passed), failed: Number(failed) };
 }
 
-/** Counts by the last line of the kind; nothing counted is nothing run. */
+/** Counts by the last line of the kind; no such line means that nothing ran. */
 function counted({ code, output }, pattern, read) {
   const last = [...output.matchAll(pattern)].at(-1);
   return { code, output, ...(last ? read(last) : { passed: 0, failed: 0 }) };

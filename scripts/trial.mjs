@@ -11,11 +11,11 @@ import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
 
 /**
- * Tries the application as nobody should: `npm run trial -- SEED SHARE PART ...`. Kills of the migration, of the server,
- * the broker and the database during writes, mutated requests, and an outbox under chaos. SHARE of 1 is the whole of it.
- * Every number it prints goes into docs/reliability.md with the date and the seed.
+ * Abuses the application: `npm run trial -- SEED SHARE PART ...`. Kills of the migration, of the server, the broker
+ * and the database during writes, mutated requests, and an outbox under chaos. SHARE of 1 is all of it. Every number
+ * it prints goes into docs/reliability.md with the date and the seed.
  */
-// What is killed says a lot while it goes.
+// Processes that are killed log a lot meanwhile.
 process.env.GANTELET_LOG_LEVEL ??= 'silent';
 const [seed = 2026, share = 1] = process.argv.slice(2, 4).map(Number);
 const parts = process.argv.slice(4);
@@ -98,7 +98,7 @@ await main(async () => {
   if (bad.length > 0) throw new Refusal(`Failed: ${bad.join(', ')}.`);
 });
 
-/** Runs work beside a MariaDB of its own with the demo in it. */
+/** Does work with a MariaDB of its own with the demo in it. */
 async function withShop(work, home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'))) {
   const database = { running: await startMariadb(home) };
   const { environment } = database.running;
@@ -141,7 +141,7 @@ async function killMigrations(random, kills) {
     for (let kill = 0; kill < kills; kill++) {
       const name = `kill_${kill}`;
       const one = await fresh(name);
-      // Every other one begins at the schema of the release before.
+      // Every other one starts at the previous release's schema.
       if (kill % 2 === 1) {
         await migrate(config(name), 'up');
         await migrate(config(name), 'down');
@@ -216,7 +216,7 @@ async function killDuringWrites(random, kills) {
   });
 }
 
-/** A disk so small that it can be filled, which only whoever may mount one can have; null when that is not allowed. */
+/** A disk so small that it can be filled, which needs the right to mount; null without it. */
 function smallDisk() {
   const home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'));
   try {
@@ -238,7 +238,7 @@ async function fillDisk(random) {
       try {
         for (;;) writeFileSync(ballast, Buffer.alloc(size), { flag: 'a' });
       } catch {
-        // Full: on to smaller pieces.
+        // Full: continue with smaller pieces.
       }
   };
   const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -292,7 +292,7 @@ async function fillDisk(random) {
   }
 }
 
-/** How long somebody who is signed in waits for the floor while so many try to sign in at once. */
+/** How long a signed-in person waits for the floor while many try to sign in at once. */
 async function floodSignIns(count) {
   const { personAt } = await import('../bench/trial-kills.mjs');
   const { quantiles } = await import('../bench/reach.mjs');

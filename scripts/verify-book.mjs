@@ -6,7 +6,7 @@ import { main } from './lib/say.mjs';
 import { verifyBook } from './lib/server.mjs';
 import { withDatabaseOf } from './lib/with-database.mjs';
 
-/** Looks through the chain of the book, while the shop runs or not: `npm run verify-book -- [--shop]`. */
+/** Verifies the chain of the book, whether or not the shop is running: `npm run verify-book -- [--shop]`. */
 parseArgs({ options: { shop: { type: 'boolean' } } });
 
 await main(async () => {

@@ -1,4 +1,4 @@
-/** Everything that crosses a wire or enters a file, room by room. */
+/** Everything that crosses a wire or enters a file, feature by feature. */
 export * from './shared/index.js';
 export * from './problem/index.js';
 export * from './shop/index.js';

@@ -1,4 +1,4 @@
-/** The science of the shop, room by room. No interface, no server, no clock, no chance. */
+/** The science of the shop, feature by feature. No interface, no server, no clock, no randomness of its own. */
 export * from './standing/index.js';
 export * from './reference/index.js';
 export * from './numeric/index.js';

@@ -6,8 +6,8 @@ type DemoCases = Pick<Scenario, 'bobbinCases' | 'bobbinCaseSwaps'>;
 const BEFORE_MS = 60_000;
 
 /**
- * Two bobbin cases of a machine that goes from light to heavy thread and back: one for each, put in a minute before the
- * test seams of its work, the way the machine's log shows it.
+ * The two bobbin cases of a machine that goes from light to heavy thread and back: one for each, put in a minute
+ * before the test seams of its work, as the machine's log shows.
  *
  * @param work of the machine
  * @param heavyTex from this tex on the second case is in

@@ -1,7 +1,7 @@
 import { randomExponential, randomLcg, randomNormal, randomUniform, randomWeibull } from 'd3-random';
 import { v7 } from 'uuid';
 
-/** Every draw of the scenario, from one seed: the same seed and instant give the same scenario. */
+/** All random draws of the scenario, from one seed: the same seed and instant give the same scenario. */
 export interface Chance {
   readonly uniform: (low: number, high: number) => number;
   readonly normal: (mean: number, deviation: number) => number;
@@ -9,7 +9,7 @@ export interface Chance {
   readonly exponential: (ratePerUnit: number) => number;
   readonly happens: (probability: number) => boolean;
   readonly pick: <T>(from: readonly T[]) => T;
-  /** A UUIDv7 for something made at an instant. */
+  /** A UUIDv7 for something created at an instant. */
   readonly idAt: (instantMs: number) => string;
 }
 

@@ -31,7 +31,7 @@ import { shiftCalendar, type ShiftCalendar } from './shift-calendar.js';
 import { DEMO_PEOPLE, DEMO_SHIFTS, DEMO_ZONES, WORKS, type DemoZone } from './works.js';
 const YEAR_MS = 365 * DAY_MS;
 const SEAM_EVERY_MS = 4 * 60_000;
-/** The machine that stands stopped for a missing piece when the demo begins. */
+/** The machine that is stopped for a missing piece when the demo begins. */
 const STOPPED_MACHINE = 'Patcher 22';
 /** Work not sewn yet, and work in the middle of its test seams, so that both can be seen. */
 const NEVER_SEWN = 'Log carrier body';
@@ -40,7 +40,7 @@ const HALF_SEWN = { machine: 'Cylinder 11', job: 'Apron body', seams: 2, startOf
 /** A machine that goes from light to heavy thread and back, with a bobbin case for each. */
 const TWO_CASES = { machine: 'Flatbed compound 12', job: 'Gauntlet cuff', heavyTex: 110, savedDaysAgo: 12 };
 
-/** The light work of that machine, sewn lately, and its bobbin cases. */
+/** The light work of that machine, sewn recently, and its bobbin cases. */
 function workForTwoCases(
   built: readonly ReturnType<typeof machineWithHistory>[],
   { mechanicIds }: Staff,
@@ -131,7 +131,7 @@ export function demoScenario(seed: number, nowMs: number): Scenario {
   };
 }
 
-/** What went wrong lately, and what was written down for it. */
+/** Recent trouble, and what was recorded about it. */
 function demoTroubles(
   built: readonly ReturnType<typeof machineWithHistory>[],
   mechanicIds: readonly string[],
@@ -148,7 +148,7 @@ function demoTroubles(
   };
 }
 
-/** Stand-ins for gauges and scales, at the machines they are named for. */
+/** Stand-ins for gauges and scales, at the machines they are named after. */
 function standInsOf(
   built: readonly ReturnType<typeof machineWithHistory>[],
   registeredById: string,
@@ -160,7 +160,7 @@ function standInsOf(
   }));
 }
 
-/** The zones with the shifts they work. */
+/** The zones with their shifts. */
 function demoZones(
   shifts: readonly (Scenario['shifts'][number] & { readonly name: DemoZone['shifts'][number] })[],
   year: { readonly startMs: number; readonly endMs: number },
@@ -206,7 +206,7 @@ function machineWithHistory(
 ) {
   const { zone: _, jobs, knobTravelTurns, otherPlatesMm: __, ...traits } = demo;
   const id = chance.idAt(startMs);
-  // Slopes of both signs: a thicker thread is squeezed harder on one knob and wants more on another.
+  // Slopes of both signs: on one knob a thicker thread is squeezed harder, on another it needs more turns.
   const knob = { offset: chance.normal(0, 0.35), threadSlope: chance.normal(-0.3, 0.5) };
   const works = jobs.map((job) => setupWork(job, id, demo));
   const setups = works.map((work) => {
@@ -243,7 +243,7 @@ function machineWithHistory(
   return { machine, setups, seams, needles };
 }
 
-/** A job on a machine, with the needle the ranking puts first. */
+/** A job on a machine, with the needle that ranks first. */
 function setupWork(jobName: string, machineId: string, machine: DemoMachine): SetupWork {
   const job = DEMO_JOBS.find((one) => one.name === jobName);
   if (!job) throw new Error(`No demo job is called ${jobName}`);

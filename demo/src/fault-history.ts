@@ -2,7 +2,7 @@ import { DAY_MS, faultTimes } from '@gantelet/core';
 import type { FaultFinding, Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 
-/** A fault of the last months, invented for the demo. */
+/** A fault of recent months, invented for the demo. */
 interface DemoFault {
   readonly machine: string;
   readonly daysAgo: number;
@@ -66,10 +66,10 @@ const FAULTS: readonly DemoFault[] = [
   },
 ];
 
-/** This shop is quicker with a needle than it is taken for, and slower with timing. */
+/** This shop is quicker with needles than is usual, and slower with timing. */
 const OWN_PACE: Readonly<Record<string, number>> = { newNeedle: 0.8, timing: 1.4, h_timing: 1.2 };
 
-/** Faults that were followed to their end, with what each finding took. */
+/** Faults that were traced to the end, with what each finding took. */
 export function demoFaults(
   machineIds: ReadonlyMap<string, string>,
   mechanicIds: readonly string[],
@@ -97,7 +97,7 @@ export function demoFaults(
   });
 }
 
-/** Kinds of service that the works has added for itself. */
+/** Kinds of service that the works has added. */
 export function demoServiceKinds(addedAtMs: number, chance: Chance): Scenario['serviceKinds'] {
   return [
     {

@@ -1,7 +1,7 @@
 import { DAY_MS, HOUR_MS } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
-/** Jobs that wait when the demo begins, and how many of them somebody has put on a machine. */
+/** Jobs waiting when the demo begins, and how many of them are on a machine. */
 const WAITING = 9;
 const PLACED = 3;
 const NOTES = ['for the quay', 'second lorry', 'sample first', 'collect Friday'];
@@ -12,10 +12,10 @@ type Setup = Scenario['setups'][number];
 const workOf = ({ name }: Setup): string => name.split(',')[0]!;
 
 /**
- * Work that waits for a machine: some of the set-ups again, with pieces, minutes and a day. Invented.
+ * Work waiting for a machine: some of the set-ups again, with pieces, minutes and a day. Invented.
  *
- * @param machines each with its set-ups, the one it is set for first
- * @param chance of its own, so that what else the demo draws stays as it is
+ * @param machines each with its set-ups, the present one first
+ * @param chance of its own, so that the demo's other draws stay the same
  */
 export function demoQueue(
   machines: readonly { readonly setups: readonly Setup[] }[],
@@ -23,7 +23,7 @@ export function demoQueue(
   nowMs: number,
   chance: Chance,
 ): Scenario['queuedJobs'] {
-  // Work that hardly any machine is set for now, so that there is something to change over for.
+  // Work that hardly any machine is set up for now, so that there is something to change over to.
   const present = machines.flatMap(({ setups: [first] }) => (first ? [workOf(first)] : []));
   const standing = (setup: Setup): number => present.filter((work) => work === workOf(setup)).length;
   const rare = machines.flatMap(({ setups }) => setups).sort((a, b) => standing(a) - standing(b));

@@ -57,14 +57,14 @@ const HOOK_SIDES = {
 
 const OIL_NOTES = 'Oil between the two marks of the sight glass. Wipe the drain magnet once a month.';
 
-/** Heavy machines are geared down; of the others some still have their clutch. */
+/** Heavy machines are geared down; some of the others still have their clutch. */
 function driveOf({ duty, machineClass }: DemoMachine, shopNumber: number): Details['drive'] {
   if (machineClass === 'portable') return 'hand';
   if (duty === 'heavy') return shopNumber % 3 === 0 ? 'clutch-reducer' : 'servo-reducer';
   return shopNumber % 4 === 0 ? 'clutch' : 'servo';
 }
 
-/** What the demo works has entered of a machine beyond its clamp and plate. Invented, the same every time. */
+/** What the demo works has entered about a machine beyond its clamp and plate. Invented, the same every time. */
 export function machineDetails(machine: DemoMachine, shopNumber: number): Details {
   const { takeUpStrokeMm, bobbinSizeId, speeds, mostTex, mostNm, perMark } = BY_DUTY[machine.duty];
   const harness = machine.systemIds.includes('794');

@@ -4,10 +4,10 @@ import type { Chance } from './chance.js';
 const WEEK_MS = 7 * 24 * 3_600_000;
 const POCKETS = 5;
 const EMPTYINGS = 6;
-/** One week a needle was not found again. */
+/** In one week a needle was not found. */
 const ONE_SHORT = 3;
 
-/** The last needles that came out for other work, each in a pocket. */
+/** The last needles removed for other work, each in a pocket. */
 export function demoPockets(removals: Scenario['removals'], chance: Chance): Scenario['partUsed'] {
   return removals
     .filter(
@@ -24,7 +24,7 @@ export function demoPockets(removals: Scenario['removals'], chance: Chance): Sce
     }));
 }
 
-/** The sharps box, emptied week by week with what was counted in it. */
+/** The sharps box, emptied and counted week by week. */
 export function demoSharps(
   removals: Scenario['removals'],
   emptiedById: string,

@@ -14,7 +14,7 @@ export interface NeedleHistory {
 export interface NeedleHistoryInput {
   readonly machineId: string;
   readonly needle: NeedleChoice;
-  /** The work the machine is set for. */
+  /** The machine's present work. */
   readonly setupId: string;
   readonly zone: DemoZone;
   readonly calendar: ShiftCalendar;
@@ -23,16 +23,16 @@ export interface NeedleHistoryInput {
   readonly operatorIds: readonly string[];
   /** How much longer or shorter needles last in this machine than in its zone. */
   readonly lifeFactor: number;
-  /** The lot that a needle put in at an instant comes from. */
+  /** The lot of a needle installed at an instant. */
   readonly lotAt: (instantMs: number) => OpenLot;
-  /** The last removal left a piece missing that nobody has accounted for yet. */
+  /** The last removal left a piece missing that has not been cleared. */
   readonly endsStopped: boolean;
 }
 
 const CLEARED_AFTER_MS = 25 * 60_000;
-/** A shorter life is a mishap of the draw, not of the floor. */
+/** A shorter life is an accident of the draw, not of the floor. */
 const SHORTEST_HOURS = 0.05;
-/** Running hours before the end of the year at which the unaccounted break happened. */
+/** Running hours before the end of the year at which the uncleared break happened. */
 const STOPPED_BEFORE_END_HOURS = 0.4;
 
 /**
@@ -71,7 +71,7 @@ interface End {
 }
 const STAYS_IN: End = { hours: Infinity, cause: 'unknown', fragments: 'whole' };
 
-/** The first of all that can end a needle's time in the machine. */
+/** The first of everything that can end a needle's time in the machine. */
 function endOf({ zone, lifeFactor }: NeedleHistoryInput, lot: OpenLot, chance: Chance): End {
   const planned = zone.planned ? chance.normal(zone.planned.hours, zone.planned.spreadHours) : Infinity;
   const ends: readonly (readonly [RemovalCause, number])[] = [

@@ -6,17 +6,17 @@ const LOT_MS = 61 * 24 * HOUR_MS;
 const TESTED_LOTS = 6;
 const TESTED_EACH = 3;
 const WEIGHT_N = 0.98;
-/** The delivery that was bad, counted from the first, and of which needles. Invented, to be found in the Life room. */
+/** The bad delivery, counted from the first, and its kind of needle. Invented, to be found in the Life room. */
 const BAD = { delivery: 4, systemId: '135x17', nm: 110, lifeFactor: 0.45 };
 
-/** The lot that is open at an instant. */
+/** The lot in use at an instant. */
 export interface OpenLot {
   readonly id: string;
   /** How much longer or shorter its needles last. */
   readonly lifeFactor: number;
 }
 
-/** The deliveries of needles over the year, one of each kind every two months. */
+/** The year's deliveries of needles, one of each kind every two months. */
 export function demoLots(startMs: number, receivedById: string, chance: Chance) {
   const lots = new Map<string, Scenario['lots'][number]>();
   function openAt(needle: NeedleChoice, instantMs: number): OpenLot {
@@ -39,7 +39,7 @@ export function demoLots(startMs: number, receivedById: string, chance: Chance) 
     const bad = delivery === BAD.delivery && systemId === BAD.systemId && nm === BAD.nm;
     return { id: lot.id, lifeFactor: bad ? BAD.lifeFactor : 1 };
   }
-  /** Eyes of some needles of the last lots, put to the test when they came. */
+  /** Eye tests of some needles of the latest lots, done on arrival. */
   function eyeChecks(): Scenario['needleChecks'] {
     const last = [...lots.values()]
       .sort((a, b) => b.receivedAt.localeCompare(a.receivedAt))
@@ -57,7 +57,7 @@ export function demoLots(startMs: number, receivedById: string, chance: Chance) 
       }),
     );
   }
-  /** All lots with what was checked of them, and what has just come beside them. */
+  /** All lots with their needle checks, including the newest deliveries. */
   function withDeliveries(just: Deliveries): Pick<Scenario, 'lots' | 'needleChecks'> {
     const checks = eyeChecks();
     return { lots: [...lots.values(), ...just.lots], needleChecks: [...checks, ...just.checks] };
@@ -71,10 +71,9 @@ interface Deliveries {
 }
 
 /**
- * Two deliveries that have just come: one of which some needles were looked at and more are to be, and one that is kept out
- * of the machines for what was found on it. Invented.
+ * Two deliveries that have just arrived: one partly checked, and one quarantined for what was found. Invented.
  *
- * @param chance of its own, so that what else the demo draws stays as it is
+ * @param chance of its own, so that the demo's other draws stay the same
  */
 export function demoDeliveries(nowMs: number, receivedById: string, chance: Chance): Deliveries {
   const good = { straightness: 'straight', snag: 'clean', surface: 'sound' } as const;

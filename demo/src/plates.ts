@@ -6,7 +6,7 @@ interface DemoPlate {
   readonly machines: readonly string[];
 }
 
-/** Plates that machines of the demo works share, invented. */
+/** Plates shared by machines of the demo works, invented. */
 const PLATES: readonly DemoPlate[] = [
   {
     plate: {

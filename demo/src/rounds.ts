@@ -8,7 +8,7 @@ const WALKS: Readonly<Record<string, number>> = {
   'Repair loft': 9,
 };
 const ALL = ['flatbed', 'cylinder', 'post', 'long-arm', 'portable'] as const;
-/** Who changes needles when, for how long, and on what. */
+/** Who changes needles when, for how long, and on which machines. */
 const HOURS = [
   { name: 'Tam Oduya', shifts: ['Early'], minutes: 75, machineClasses: ALL },
   { name: 'Brek Hallowin', shifts: ['Late'], minutes: 60, machineClasses: ALL },
@@ -20,7 +20,7 @@ interface Ided {
   readonly name: string;
 }
 
-/** What the demo's rounds are planned with. */
+/** The planning settings of the demo. */
 export function demoRounds(
   people: readonly Ided[],
   shifts: readonly Ided[],

@@ -16,8 +16,8 @@ export interface HiddenSetting {
 }
 
 /**
- * Invented: thicker work wants more turns, heavier work has a wider window, and a thicker thread wants more turns on some
- * machines and fewer on others, as its own slope says.
+ * Invented: thicker work needs more turns, heavier work has a wider window, and a thicker thread needs more turns on
+ * some machines and fewer on others, according to the slope.
  *
  * @param threadSlope turns per 0.1 mm of thread, tighter positive
  */
@@ -39,7 +39,7 @@ export function hiddenSetting(
 }
 
 /**
- * Test seams a mechanic sewed by the quarter-turn rule, with the odd misjudged grade, to the end.
+ * Test seams sewn by a mechanic who uses the quarter-turn rule, with the odd misjudged grade, to the end.
  *
  * @param startOffTurns how far from the hidden balance the first seam was sewn
  */

@@ -1,10 +1,10 @@
 import { tzOffset } from '@date-fns/tz';
 import { HOUR_MS, shiftSpans, type ShiftPattern, type Span } from '@gantelet/core';
 
-/** The shifts of a zone over the year, and instants found by hours worked. */
+/** A zone's shifts over the year, and instants by hours worked. */
 export interface ShiftCalendar {
   readonly totalShiftHours: number;
-  /** The instant by which this many shift hours of the year were worked. */
+  /** The instant by which this many shift hours of the year had been worked. */
   instantAt(shiftHours: number): number;
 }
 

@@ -5,23 +5,23 @@ export interface DemoStandIn {
   readonly id: string;
   readonly kind: DeviceKind;
   readonly name: string;
-  /** The machine a counter counts; null for an instrument of the bench. */
+  /** The machine a counter is on; null for a bench instrument. */
   readonly machineName: string | null;
   readonly token: string;
 }
 
 const TOKEN_LENGTH = 43;
-/** The zone that has no counters: there running hours are estimated from the shifts. */
+/** The zone without counters: its running hours are estimated from the shifts. */
 const WITHOUT_COUNTERS = 'Repair loft';
 
-/** Simulated devices of the demo. Their tokens are invented and stand here for anyone to read. */
+/** The demo's simulated devices. Their tokens are invented and public. */
 export const DEMO_STAND_INS: readonly DemoStandIn[] = [
   instrument('d001', 'tension-gauge', 'Thread gauge 1 (stand-in)'),
   instrument('d002', 'scale', 'Bench scale (stand-in)'),
   ...DEMO_MACHINES.filter(({ zone }) => zone !== WITHOUT_COUNTERS).map(({ name }) => counterOf(name)),
 ];
 
-/** A counter that was never switched on: it has to show as silent. */
+/** A counter that was never switched on: it should show as silent. */
 export const SILENT_COUNTER = counterOf('Flatbed compound 07').id;
 
 function instrument(no: string, kind: DeviceKind, name: string): DemoStandIn {

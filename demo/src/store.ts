@@ -2,20 +2,20 @@ import { DAY_MS, needleKey, sameNeedle, type NeedleName } from '@gantelet/core';
 import { USUAL_BUYING, type Scenario, type StoreItemEntry, type StoreThing } from '@gantelet/contracts';
 import type { Chance } from './chance.js';
 const MORNING_MS = 9 * 3_600_000;
-/** So long ago the demo's store was first counted. */
+/** How long ago the demo's store was first counted. */
 const FIRST_COUNT_DAYS = 170;
 const NEEDLE_SUPPLIER = 'Kettle Wharf Supplies';
 const THREAD_SUPPLIER = 'Longacre Thread Room';
-/** Metres on a cone, by how thick the thread is. */
+/** Metres on a cone, by thread thickness. */
 const CONE_METRES: readonly (readonly [mostTex: number, metres: number])[] = [
   [50, 10_000],
   [100, 5000],
   [150, 2500],
   [Infinity, 1500],
 ];
-/** Metres that a set-up of the demo takes in a month: what its machine sews in two shifts. */
+/** Metres that a demo set-up uses in a month: what its machine sews in two shifts. */
 const MONTH_METRES = 115_000;
-/** What else lies there: place, price, how many at first and how many a month. */
+/** What else is there: location, price, how many at first and how many a month. */
 const PARTS: readonly (readonly [
   name: string,
   place: string,
@@ -36,8 +36,8 @@ type Move = Scenario['storeMoves'][number];
 type Sewn = Pick<Scenario['setups'][number], 'needle' | 'thread'>;
 
 /**
- * The demo's store: needles counted the evening before, threads and parts with half a year of comings and goings. One kind of
- * needle is nearly gone and more is ordered; one thread that a machine sews with is in no list yet.
+ * The demo's store: needles counted the evening before, threads and parts with half a year of moves. One kind of
+ * needle is nearly gone and more is on order; one thread in use is not on any list yet.
  */
 export function demoStore(
   setups: readonly Sewn[],
@@ -99,7 +99,7 @@ function keepNeedles(keeper: StoreKeeper, needle: NeedleName, i: number, counted
 interface HalfYear {
   readonly start: number;
   readonly perMonth: number;
-  /** What the last count found, of what runs low; null for what the book has. */
+  /** What the last count found of items that are running low; null for the recorded stock. */
   readonly lastCount: number | null;
   readonly takenEveryDays: number;
 }
@@ -117,7 +117,7 @@ interface StoreKeeper {
   ) => void;
 }
 
-/** Writes down what happens in the store. */
+/** Records what happens in the store. */
 function storeKeeper(personId: string, nowMs: number, chance: Chance): StoreKeeper {
   const [items, moves, orders]: [Scenario['storeItems'], Move[], Scenario['storeOrders']] = [[], [], []];
   // What happened on earlier days happened in the morning.
@@ -160,7 +160,7 @@ function storeKeeper(personId: string, nowMs: number, chance: Chance): StoreKeep
   };
 }
 
-/** Half a year in which something is taken by the cone or the piece, and filled up when little is left. */
+/** Half a year of taking cones or pieces and restocking when little is left. */
 function liveHalfYear(
   keeper: StoreKeeper,
   item: Scenario['storeItems'][number],

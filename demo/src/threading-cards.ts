@@ -1,7 +1,7 @@
 import { USUAL_STATIONS, type Station } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 
-/** A machine that somebody has written a card for, and what is other there than usual. */
+/** A machine with a threading card, and how it differs from the usual. */
 interface DemoCard {
   readonly machine: string;
   readonly note: string;

@@ -50,7 +50,9 @@ export const DEMO_SHIFTS = [
   { name: 'Late', startMinute: 14 * 60, lengthMinutes: 480, weekdays: WEEKDAYS },
 ] as const;
 
-/** How a zone works its needles: the shape of the wear, what goes wrong, and when somebody changes them unasked. */
+/**
+ * How a zone treats its needles: the shape of the wear, what goes wrong, and when somebody changes them unprompted.
+ */
 export interface DemoZone {
   readonly name: string;
   readonly shifts: readonly ('Early' | 'Late')[];
@@ -59,7 +61,7 @@ export interface DemoZone {
   readonly wear: { readonly shape: number; readonly scaleHours: number };
   readonly accidentsPerHour: number;
   readonly changeoversPerHour: number;
-  /** Running hours at which a planned change comes, and its spread; null where needles run until they show. */
+  /** Running hours at which a planned change comes, and its spread; null where needles run to failure. */
   readonly planned: { readonly hours: number; readonly spreadHours: number } | null;
 }
 

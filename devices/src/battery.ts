@@ -1,4 +1,4 @@
-/** A battery as its stand-in has it: a charge at a moment, and how fast it goes. */
+/** A stand-in's battery: its charge at a moment, and how fast it drains. */
 export interface Battery {
   readonly percent: number;
   readonly atMs: number;
@@ -7,7 +7,7 @@ export interface Battery {
 
 export const FRESH = { percent: 100, atMs: 0, percentPerS: 1 / 600 } as const satisfies Battery;
 
-/** Nearly empty and going fast: dead after a few seconds. */
+/** Nearly empty and draining fast: dead after a few seconds. */
 export function runDown(atMs: number): Battery {
   return { percent: 12, atMs, percentPerS: 3 };
 }

@@ -7,8 +7,8 @@ const EVERY_MS = 10_000;
 const RETRY_MS = 2000;
 
 /**
- * Runs the stand-in of a stitch counter until it is stopped. What was not acknowledged is kept and sent again when the
- * broker is back. Gives what stops it.
+ * Runs the stand-in of a stitch counter until it is stopped. Counts that were not acknowledged are queued and sent
+ * again when the broker is back. Returns a function that stops it.
  */
 export function runCounter(
   { id, token }: StandInCard<'counter'>,

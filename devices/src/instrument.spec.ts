@@ -15,7 +15,7 @@ import { loadAt, queued } from './load.js';
 
 const STEP_MS = 100;
 
-/** What an instrument and its reader come to after some asks. */
+/** The state of an instrument and its reader after some requests. */
 function watched(
   kind: InstrumentKind,
   asks: readonly StandInAsk[],

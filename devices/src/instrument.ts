@@ -2,22 +2,22 @@ import { bobbinTarget, CHAIN, needleTensionCn } from '@gantelet/core';
 import { WEAK_BATTERY_PERCENT, type InstrumentKind, type StandInAsk } from '@gantelet/contracts';
 import { loadAt, queued, type Load } from './load.js';
 
-/** What an instrument of a kind is like. Everything here is invented for the stand-ins. */
+/** The properties of one kind of instrument. Everything here is invented for the stand-ins. */
 interface Make {
-  /** What a load on it is, for something it is asked to do; null when that is none of its work. */
+  /** The load that a request puts on it; null for a request it cannot serve. */
   readonly sizeOf: (ask: StandInAsk) => number | null;
   readonly lastsMs: number;
   readonly risesMs: number;
   /** Noise of one reading: an amount, and a share of the load. */
   readonly noise: number;
   readonly noiseShare: number;
-  /** Zero it drifts to as it warms, and how long that takes. */
+  /** The zero it drifts to as it warms up, and how long that takes. */
   readonly driftsTo: number;
   readonly driftMs: number;
   readonly resolution: number;
 }
 
-/** These machines pull harder than the shipped chain says, so that a line of their own is worth measuring. */
+/** These machines pull harder than the default chain says, so that a line of their own is worth measuring. */
 const STIFFER = 1.12;
 const CASE_WITH_BOBBIN_G = 78.4;
 
@@ -59,12 +59,12 @@ const WEAK_READS_LOW = 0.1;
 export interface Instrument {
   /** Does what a hand would do with it. */
   ask(ask: StandInAsk, nowMs: number): void;
-  /** What it shows at a moment; times only ever count up. */
+  /** What it shows at a moment; times must not go backwards. */
   read(nowMs: number, batteryPercent: number): number;
 }
 
 /**
- * A simulated instrument with noise, a drifting zero and a weak spot for batteries.
+ * A simulated instrument with noise, a drifting zero and a battery that weakens.
  *
  * @param normal draws from the standard normal distribution
  */

@@ -1,4 +1,4 @@
-/** Something on the instrument for a while: a thread pulled through it, a thing laid on it. */
+/** Something on the instrument for a while: a thread pulled through it, an object laid on it. */
 export interface Load {
   readonly fromMs: number;
   readonly untilMs: number;
@@ -8,7 +8,7 @@ export interface Load {
 const BEFORE_FIRST_MS = 300;
 const BETWEEN_MS = 900;
 
-/** Puts a load after those that are already to come. */
+/** Queues a load after those still to come. */
 export function queued(
   loads: readonly Load[],
   nowMs: number,
@@ -20,7 +20,9 @@ export function queued(
   return [...open, { fromMs, untilMs: fromMs + lastsMs, size }];
 }
 
-/** What is on the instrument at a moment: nothing between loads, and part of it while it comes and goes. */
+/**
+ * What is on the instrument at a moment: nothing between loads, and part of a load while it is put on or taken off.
+ */
 export function loadAt(loads: readonly Load[], atMs: number, risesMs: number): number {
   const load = loads.find(({ fromMs, untilMs }) => atMs >= fromMs && atMs < untilMs);
   if (!load) return 0;

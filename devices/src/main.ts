@@ -3,7 +3,7 @@ import type { DeviceKind } from '@gantelet/contracts';
 import { runCounter } from './counter.js';
 import { runStandIn, type StandInCard } from './stand-in.js';
 
-/** Runs the stand-ins it is told of, until told to stop or its parent is gone. */
+/** Runs the stand-ins it is given, until told to stop or its parent is gone. */
 const cards = JSON.parse(process.env['GANTELET_STAND_INS'] ?? '[]') as StandInCard<DeviceKind>[];
 const broker = {
   host: process.env['GANTELET_MQTT_HOST'] ?? '127.0.0.1',

@@ -4,7 +4,7 @@ export interface Counted {
   readonly motorMs: number;
 }
 
-/** How a simulated machine is sewn on: bursts and pauses of random length. Everything here is invented. */
+/** How a simulated machine is used: bursts and pauses of random length. Everything here is invented. */
 const BURST_MS = [2000, 14_000] as const;
 const PAUSE_MS = [4000, 24_000] as const;
 const STITCHES_PER_S = [10, 26] as const;
@@ -13,7 +13,7 @@ const STITCHES_PER_S = [10, 26] as const;
  * A simulated machine at work.
  *
  * @param random uniform on 0 to below 1
- * @returns what its counter shows after so many more milliseconds; called again it goes on
+ * @returns what its counter shows after the given further milliseconds; each call continues from the last
  */
 export function sewing(random: () => number): (passedMs: number) => Counted {
   const between = ([low, high]: readonly [number, number]): number => low + (high - low) * random();

@@ -3,7 +3,7 @@ import { StandInAsk, topicOf, type DeviceReading, type InstrumentKind } from '@g
 import { chargeAt, FRESH, runDown, type Battery } from './battery.js';
 import { instrument } from './instrument.js';
 
-/** What a stand-in is, and what it proves itself with. */
+/** What a stand-in simulates, and its credentials. */
 export interface StandInCard<Kind = InstrumentKind> {
   readonly id: string;
   readonly kind: Kind;
@@ -18,12 +18,12 @@ export interface BrokerPlace {
 
 const EVERY_MS = 100;
 const RETRY_MS = 2000;
-/** Somebody has put a new battery in after this long. */
+/** The battery is replaced after this long. */
 const NEW_BATTERY_MS = 12_000;
 const ON = JSON.stringify({ state: 'on' });
 const OFF = JSON.stringify({ state: 'off' });
 
-/** Runs one stand-in against a broker until it is stopped. Gives what stops it. */
+/** Runs one stand-in against a broker until it is stopped. Returns a function that stops it. */
 export function runStandIn(card: StandInCard, broker: BrokerPlace, normal: () => number): () => void {
   let stopped = false;
   let end: () => void = () => undefined;
@@ -80,7 +80,7 @@ function switchedOn(
     const batteryPercent = chargeAt(battery, now);
     if (batteryPercent === 0) {
       clearInterval(ticking);
-      // A dead battery says no goodbye: the broker tells its last will.
+      // A dead battery says no goodbye: the broker sends its last will.
       client.stream.destroy();
       client.end(true);
       died();

@@ -37,7 +37,7 @@ export const test = base.extend<{ wrongs: string[] }>({
 
 export { expect };
 
-/** Signs somebody in and opens a page. The form itself is filled in where signing in is what is tested. */
+/** Signs somebody in and opens a page. The form itself is filled in only where signing in is being tested. */
 export async function signIn(
   page: Page,
   role: keyof typeof SIGN_INS = 'mechanic',
@@ -52,7 +52,7 @@ export async function signIn(
   await expect(page.getByRole('navigation', { name: 'Doors' })).toBeVisible();
 }
 
-/** Ends the session at the server, as its time would: no answer that is still under way can bring it back. */
+/** Ends the session at the server, as expiry would: no reply still under way can bring it back. */
 export async function endSession(page: Page): Promise<void> {
   const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string };
   const headers = { [CSRF_HEADER]: csrfToken };
@@ -70,11 +70,11 @@ export async function openSetup(page: Page, name: string): Promise<void> {
     name: string;
   }[];
   const { id } = setups.find((setup) => setup.name === name)!;
-  // The search field holds the name as soon as it is typed; the bench tells what is on it once that was read.
+  // The search field shows the name as soon as it is typed; the bench shows it once it has been read.
   await expect(page.getByRole('region', { name: 'On the bench' })).toHaveAttribute('data-setup', id);
 }
 
-/** Goes to another page as a link does: the application is not loaded again, which takes most of the time of a walk. */
+/** Goes to another page as a link does: loading the application again would take most of a walk's time. */
 export async function goTo(page: Page, path: string): Promise<void> {
   if (page.url() === new URL(path, page.url()).href) return;
   await page.evaluate((to) => {
@@ -85,13 +85,13 @@ export async function goTo(page: Page, path: string): Promise<void> {
   await expect(page.locator('[data-left]')).toHaveCount(0);
 }
 
-/** No serious or critical finding of axe on the screen as it stands, by all its rules or some. */
+/** No serious or critical axe finding on the present screen, by all its rules or some. */
 export async function expectAccessible(page: Page, rules: string[] = []): Promise<void> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
   const found = await page.evaluate(async (only) => {
     const { axe: inPage } = window as unknown as { readonly axe: typeof axe };
     const runOnly = only.length > 0 ? { runOnly: { type: 'rule' as const, values: only } } : {};
-    // To gather what passed too takes longer than all the rest.
+    // Collecting what passed takes longer than everything else.
     const { violations } = await inPage.run({ resultTypes: ['violations'], ...runOnly });
     return violations
       .filter(({ impact }) => impact === 'serious' || impact === 'critical')
@@ -100,7 +100,7 @@ export async function expectAccessible(page: Page, rules: string[] = []): Promis
   expect(found).toEqual([]);
 }
 
-/** Saves the page of the shop and waits until the server has it: while it is being saved the button is off, too. */
+/** Saves the shop page and waits until the server has it: the button is disabled while saving, too. */
 export async function saveShop(page: Page): Promise<void> {
   const saved = page.waitForResponse(
     (reply) => reply.request().method() === 'PUT' && new URL(reply.url()).pathname === '/api/shop',

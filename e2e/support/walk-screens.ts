@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, expectAccessible, expectNoSidewaysScroll, goTo, openSetup, signIn } from './shop-test';
 
-/** A walk through all screens: in which colours, at which size, and which rules of axe are looked at; none: all. */
+/** A walk through all screens: theme, size, and which axe rules to check; none means all. */
 export interface Walk {
   readonly theme: 'day' | 'night';
   readonly viewport: { readonly width: number; readonly height: number };
@@ -10,7 +10,7 @@ export interface Walk {
 
 export const DESK = { width: 1280, height: 800 };
 
-/** No serious axe finding and no sideways scroll on any screen. */
+/** No serious axe finding and no sideways scrolling on any screen. */
 export async function walkScreens(page: Page, { theme, viewport, rules }: Walk): Promise<void> {
   await page.setViewportSize(viewport);
   await page.addInitScript((wanted) => {

@@ -1,14 +1,15 @@
 import { join } from 'node:path';
 import { ROOT } from '../lib/paths.mjs';
 
-/** Jobs that wait at a time. */
+/** Jobs waiting at a time. */
 const AT_ONCE = 25;
 
 /**
- * Two runners, each on a node of its own, go for the same jobs until all are done: each job is one runner's. No server may run,
- * since servers go for jobs too.
+ * Two runners, each on a node of its own, compete for the same jobs until all are done: each job should go to one
+ * runner. No server may be running, since servers take jobs too.
  *
- * @returns how many jobs both did, how many neither, and how many were done only when the lease of a first claim was over
+ * @returns how many jobs both did, how many neither, and how many were done only after a first claim's lease had
+ * expired
  */
 export async function claimOnTwoNodes({ galera }, jobs) {
   const { openDatabase } = await import(join(ROOT, 'server/dist/db/database.js'));
@@ -35,11 +36,11 @@ export async function claimOnTwoNodes({ galera }, jobs) {
   return all;
 }
 
-/** Claims one job after the other and is done with it at once, until none waits. Gives those it had. */
+/** Claims jobs one after the other and completes them at once, until none is waiting. Returns the jobs it had. */
 async function workOff({ tables, ...database }, runner, claimJob) {
   const had = [];
   while ((await tables.jobs.count({ where: { state: 'queued' } })) > 0) {
-    // A runner that the other got in the way of finds nothing, and looks again.
+    // A runner that another got in the way of finds nothing, and tries again.
     const job = await claimJob({ tables, ...database }, runner, ['fit-lives']).catch(() => null);
     if (!job) continue;
     had.push(job.id);
@@ -49,8 +50,8 @@ async function workOff({ tables, ...database }, runner, claimJob) {
 }
 
 /**
- * What a runner was told it had not got, though the cluster wrote down that it had, waits until the lease is over: it is over
- * now. Gives how many jobs that are.
+ * A claim that the runner was told had failed, though the cluster recorded it, waits until the lease expires: here it
+ * is expired at once. Returns how many jobs that concerns.
  */
 async function endLeases({ tables }) {
   const [count] = await tables.jobs.update(

@@ -5,15 +5,15 @@ import { ROOT } from '../lib/paths.mjs';
 import { until } from '../lib/wait.mjs';
 import { signedIn } from './people.mjs';
 
-/** A fit whose server was killed is begun again by another within seconds. */
+/** A fit whose server was killed is restarted by another within seconds. */
 const DONE_WITHIN_MS = 120_000;
 /** A fit that took its server down three times is given up. */
 const MOST_TRIES = 3;
 
 /**
- * Somebody who asks for fits of needle life, each until it is acknowledged.
+ * A person who requests fits of needle life, each until it is acknowledged.
  *
- * @returns what asks for one, and what tells how those that were acknowledged ended
+ * @returns a function that requests one, and one that reports how the acknowledged ones ended
  */
 export async function askForFits(parts) {
   const { routes, newId } = await import(join(ROOT, 'contracts/dist/index.js'));
@@ -23,7 +23,7 @@ export async function askForFits(parts) {
     const key = newId();
     await until(async () => {
       const answer = await client.call(routes.fitLives, { key, body: {} }).catch(() => null);
-      // One that waits or runs already stands for it.
+      // One that is already waiting or running serves instead.
       if (answer?.status === 200) asked.add(answer.body.id);
       return answer?.status === 200;
     });
@@ -31,7 +31,7 @@ export async function askForFits(parts) {
   return { ask, ended: () => howTheyEnded(parts, asked) };
 }
 
-/** How many were asked for, done, given up, left open, and done by more than one runner. */
+/** How many were requested, done, given up, left open, and done by more than one runner. */
 async function howTheyEnded(parts, asked) {
   const read = async () =>
     (await query(parts.balancer.databasePort, 'SELECT id, state, tries FROM gantelet.jobs')).output

@@ -5,16 +5,16 @@ import { killAndStart } from './parts.mjs';
 import { pause, until } from '../lib/wait.mjs';
 
 const AWAY_MS = 8000;
-/** A node that was away has so long to come back by itself. */
+/** How long a node has to come back by itself. */
 const BACK_WITHIN_MS = 15_000;
 const STARTS = 4;
 /**
- * A node that was killed comes back no sooner, as deploy/galera/restart.conf has it: one that knocks before the others have given its
- * old self up can leave them without a majority for good.
+ * A killed node is started again no sooner, as in deploy/galera/restart.conf: one that reconnects before the others
+ * have given up its old self can leave them without a majority for good.
  */
 const RESTARTED_AFTER_MS = 8000;
 
-/** Each way in which a part is lost and comes back, by name. */
+/** Every way in which a part is lost and comes back, by name. */
 export const KILLS = {
   node: async (parts, node) => {
     await killNode(node);
@@ -34,7 +34,7 @@ export const KILLS = {
     await balancer.stop('SIGKILL');
     balancer.start();
   },
-  // Its clients still reach it, and the other nodes do not.
+  // Its clients still reach it, but the other nodes do not.
   'node cut off': async (parts, node) => {
     await query(node.port, `SET GLOBAL wsrep_provider_options = 'gmcast.isolate=1'`);
     await pause(AWAY_MS);
@@ -64,12 +64,12 @@ export const KILLS = {
   },
 };
 
-/** It is sent everything when it joins. */
+/** It receives everything when it joins. */
 function forgetRecords({ data }) {
   rmSync(join(data, 'grastate.dat'), { force: true });
 }
 
-/** Whether another node is sending one everything. */
+/** Whether another node is sending a full copy to one. */
 async function isSendingTo({ galera }, node) {
   for (const other of galera.nodes.filter((one) => one !== node)) {
     const { output } = await query(other.port, `SHOW STATUS LIKE 'wsrep_local_state_comment'`);
@@ -78,7 +78,7 @@ async function isSendingTo({ galera }, node) {
   return false;
 }
 
-/** A node that was away too long gives its place up for good and says so: a watchdog starts it again. */
+/** A node that was away too long leaves for good and says so: a watchdog starts it again. */
 async function backOrStarted({ galera }, node) {
   await pause(2000);
   const isBack = await until(() => isReady(node), 300, BACK_WITHIN_MS).then(
@@ -91,8 +91,8 @@ async function backOrStarted({ galera }, node) {
 }
 
 /**
- * Starts the nodes that ended by themselves, as their unit does. With one down unnoticed, the next kill leaves one of three, which has no
- * majority.
+ * Starts the nodes that ended by themselves, as their unit does. With one down unnoticed, the next kill leaves one of
+ * three, which has no majority.
  *
  * @returns which they were
  */
@@ -102,7 +102,10 @@ export async function startFallen(parts) {
   return fallen;
 }
 
-/** Starts a node. One that gave up, as when the transfer to it broke off, is started again, as deploy/galera's watchdog does. */
+/**
+ * Starts a node. One that gave up, for example because the transfer to it broke off, is started again, as
+ * deploy/galera's watchdog does.
+ */
 async function comeBack({ galera }, node) {
   for (let tries = 1; ; tries++) {
     try {

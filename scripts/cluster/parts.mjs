@@ -11,8 +11,8 @@ const SERVERS = 2;
 const INGESTERS = 2;
 
 /**
- * A whole cluster on loopback with the demo in it: three Galera nodes, HAProxy, an outside broker with what keeps its files,
- * two servers and two ingesters. `stop` ends all of it, also one that did not start whole.
+ * A whole cluster on loopback with the demo in it: three Galera nodes, HAProxy, an external broker with the process
+ * that keeps its files, two servers and two ingesters. `stop` ends all of it, even if it did not start completely.
  */
 export async function startCluster(home) {
   const parts = { home, galera: null, balancer: null, broker: null, files: null, servers: [], ingesters: [] };
@@ -51,7 +51,7 @@ async function begin(parts) {
   }
 }
 
-/** What a server is told: the database by way of the balancer, and the broker. It logs the jobs that it has done. */
+/** A server's configuration: the database through the balancer, and the broker. It logs the jobs it has done. */
 export function environmentOf({ galera, balancer, broker }) {
   const database = galera.environmentAt(balancer.databasePort);
   return { ...database, GANTELET_BROKER: broker.url, GANTELET_LOG_LEVEL: 'info' };
@@ -61,7 +61,7 @@ function logOf({ home }, name) {
   return { logFile: join(home, `${name}.log`) };
 }
 
-/** Kills one of ours as a power cut would, and starts it again. */
+/** Kills one of our processes as a power cut would, and starts it again. */
 export async function killAndStart(some) {
   for (const one of some) one.process.child.kill('SIGKILL');
   for (const one of some) {

@@ -4,13 +4,13 @@ import { say } from '../lib/say.mjs';
 import { pause, until } from '../lib/wait.mjs';
 
 const MECHANIC = { signInName: 'tam', password: 'needle-and-hide' };
-/** No answer, or one of a balancer or server that says to try again. */
+/** No answer, or one from a balancer or server that says to try again. */
 const TRY_AGAIN = [0, 502, 503, 504];
 
 /**
- * People who change needles without a pause, each on machines of their own, and try again until a change is acknowledged.
+ * People who change needles without a pause, each on machines of their own, and retry until a change is acknowledged.
  *
- * @returns their log so far, what ends it once the last change is acknowledged, and what ends it now
+ * @returns their log so far, and functions that end it after the last change is acknowledged, or at once
  */
 export async function changeNeedles(address, count) {
   const contracts = await import(join(ROOT, 'contracts/dist/index.js'));

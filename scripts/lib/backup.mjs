@@ -17,22 +17,22 @@ import { changesOf } from './mariadb.mjs';
 import { findProgram } from './packages.mjs';
 import { Refusal } from './say.mjs';
 
-/** Layout of a backup; another number when an older restore could not read it. */
+/** Format of a backup; it changes when an older restore could not read the new one. */
 const FORMAT = 1;
 const CIPHER = 'aes-256-gcm';
 const TAG_BYTES = 16;
 const IV_BYTES = 12;
-/** As much of a dump as is looked at for its place in the log of changes. */
+/** How much of a dump is searched for its position in the change log. */
 const HEAD_LENGTH = 20_000;
 
-/** The note that lies beside a backup: what it holds and what it is checked by. */
+/** The note beside a backup: what it holds and how it is checked. */
 export const noteOf = (file) => `${file}.json`;
 
 /**
- * Writes everything of a database into a file, as it stands at one moment, while people go on working. Written beside
- * its place and moved there when whole; the note comes last.
+ * Writes the whole database to a file, as of one moment, while people go on working. Written to a temporary file and
+ * moved into place when complete; the note comes last.
  *
- * @param keyFile a file whose content the backup is sealed with (AES-256-GCM, key by scrypt); left out for none
+ * @param keyFile a file whose content the backup is encrypted with (AES-256-GCM, key by scrypt); left out for none
  */
 export async function backUp(environment, file, keyFile) {
   const facts = await factsOf(environment);
@@ -42,7 +42,7 @@ export async function backUp(environment, file, keyFile) {
     'mariadb-dump',
     [
       ...['--single-transaction', '--quick', '--hex-blob', '--skip-dump-date'],
-      // Where in the log of changes this moment is, as a comment at the head.
+      // The position of this moment in the change log, as a comment at the top.
       ...(logged ? ['--master-data=2'] : []),
       environment.GANTELET_DB_NAME,
     ],
@@ -72,13 +72,13 @@ export async function backUp(environment, file, keyFile) {
   return note;
 }
 
-/** Where the log of changes goes on from a dump; null where none is kept. */
+/** Where the change log continues after a dump; null if there is none. */
 function changesFrom(head) {
   const [, file, position] = /MASTER_LOG_FILE='([^']+)', MASTER_LOG_POS=(\d+)/.exec(head) ?? [];
   return file === undefined ? null : { file, position: Number(position) };
 }
 
-/** Whether a backup is whole, and what it holds. */
+/** Whether a backup is complete, and what it holds. */
 export async function checkBackup(file) {
   const note = readNote(file);
   if (note.format !== FORMAT)
@@ -91,7 +91,7 @@ export async function checkBackup(file) {
 }
 
 /**
- * Puts a checked backup in the place of everything in a database.
+ * Replaces everything in a database with a checked backup.
  *
  * @param known names of the migrations this version has: a backup of a newer one is refused
  */
@@ -122,10 +122,11 @@ export async function restore(environment, file, keyFile, known) {
 }
 
 /**
- * The files of the log of changes from a backup on.
+ * The files of the change log from a backup on.
  *
- * @param folder of the log; @param note of the backup
- * @param until the moment it is to be brought to
+ * @param folder of the log;
+ * @param note of the backup
+ * @param until the moment to restore to
  */
 export function changesAfter(folder, { changes, madeAt }, until) {
   if (!changes)
@@ -147,10 +148,11 @@ export function changesAfter(folder, { changes, madeAt }, until) {
 }
 
 /**
- * Brings a database on which a backup was just put back to a later moment.
+ * Brings a newly restored database forward to a later moment.
  *
- * @param replayer environment of whoever may replay a log; @param changes as `changesAfter` gives them
- * @param until the moment, to the second: what was changed from then on is left out
+ * @param replayer environment of the user that may replay a log;
+ * @param changes as returned by `changesAfter`
+ * @param until the moment, to the second: later changes are left out
  */
 export async function replayChanges(replayer, { files, from }, until) {
   const log = spawn(
@@ -174,14 +176,14 @@ export async function replayChanges(replayer, { files, from }, until) {
   await Promise.all([pipeline([log.stdout, client.child.stdin]), client.ended, read]);
 }
 
-/** Puts the log of changes aside after a restore: what comes now does not follow on it. */
+/** Sets the change log aside after a restore: later changes do not continue it. */
 export function putChangesAside(home) {
   const folder = changesOf(home);
   if (existsSync(folder))
     renameSync(folder, `${folder}-until-${new Date().toISOString().replace(/[:.]/g, '-')}`);
 }
 
-/** The shop's name, the migrations done, and the rows of each table. */
+/** The shop's name, the migrations applied, and the row count of each table. */
 export async function factsOf(environment) {
   const tables = await lines(environment, 'SHOW TABLES');
   const rows = {};
@@ -201,7 +203,7 @@ async function lines(environment, sql) {
   return text.split('\n').filter((line) => line !== '');
 }
 
-/** What a statement gives in the database, a row to a line. */
+/** The result of a statement in the database, one row per line. */
 export const statement = (environment, sql) => query(environment, sql, environment.GANTELET_DB_NAME);
 
 async function query(environment, sql, database) {
@@ -213,7 +215,7 @@ async function query(environment, sql, database) {
   return text;
 }
 
-/** Starts a program of MariaDB. The password goes by the environment, where `ps` does not show it. */
+/** Starts a MariaDB program. The password is passed in the environment, where `ps` does not show it. */
 function start(program, args, environment, stdio) {
   const child = spawn(
     findProgram(program),
@@ -239,7 +241,7 @@ function start(program, args, environment, stdio) {
   return { child, ended };
 }
 
-/** What seals a backup on its way to the file: the tag of its whole stands at its end. */
+/** Encrypts a backup on its way to the file: the authentication tag is at its end. */
 function sealing(keyFile) {
   if (!keyFile) return { streams: [], facts: () => null };
   const [salt, iv] = [randomBytes(16), randomBytes(IV_BYTES)];

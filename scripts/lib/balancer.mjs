@@ -7,11 +7,11 @@ import { ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
 
 /**
- * HAProxy on loopback, for tests, set up by the file in deploy/haproxy: one address for the database, whose connections all
- * go to one node until that fails, and one for the servers, which share the requests.
+ * HAProxy on loopback, for tests, configured by the file in deploy/haproxy: one address for the database, whose
+ * connections all go to one node until it fails, and one for the servers, which share the requests.
  *
  * @param nodes of the cluster
- * @param serverPorts that the servers listen on, whether or not they do now
+ * @param serverPorts of the servers, whether or not they are listening yet
  */
 export async function startBalancer(home, nodes, serverPorts) {
   const [databasePort, webPort] = await Promise.all([freePort(), freePort()]);
@@ -48,7 +48,7 @@ export async function startBalancer(home, nodes, serverPorts) {
   return Object.assign(balancer, { start, stop });
 }
 
-/** A line that names a node or a server, with the address that it has here. */
+/** A line that names a node or a server, with its address here. */
 function addressed(line, nodes, serverPorts) {
   const [, kind, number] = /^ +server (node|server)-(\d)/.exec(line) ?? [];
   if (kind === undefined) return line;

@@ -10,7 +10,7 @@ export function openBrowser() {
   });
 }
 
-/** Signs somebody of the demo in at an application and waits until they are signed in. */
+/** Signs a demo person in to an application and waits until that is done. */
 export async function signInOn(page, address, [name, password]) {
   await page.goto(address);
   await page.getByLabel('Name').fill(name);

@@ -18,17 +18,17 @@ import { Refusal } from './say.mjs';
 import { pause } from './wait.mjs';
 
 /**
- * A Galera cluster on loopback, for tests: nodes that can be killed, frozen and started again. A cluster on machines of its
- * own is set up by the files in deploy/.
+ * A Galera cluster on loopback, for tests: nodes that can be killed, frozen and started again. A cluster on several
+ * machines is set up by the files in deploy/.
  */
 
 const PROVIDER = '/usr/lib/galera/libgalera_smm.so';
 export const ACCESS = { name: 'gantelet', user: 'gantelet', password: 'a-cluster-on-loopback' };
-/** Who may copy a node for one that joins. */
+/** The user that copies a node for one that joins. */
 const TRANSFER = { user: 'transfer', password: 'a-copy-on-loopback' };
 const START_LIMIT_MS = 120_000;
 
-/** Starts so many nodes, one after the other: a node that joins is sent the records by one that is in. */
+/** Starts several nodes, one after the other: a joining node receives the records from one already in. */
 export async function startGalera(home, count) {
   const fresh = join(home, 'fresh');
   mkdirSync(temporaryOf(fresh), { recursive: true });
@@ -66,7 +66,7 @@ async function placeOf(home, index) {
   };
 }
 
-/** Starts a node and waits until it takes writes. */
+/** Starts a node and waits until it accepts writes. */
 export async function startNode(node, nodes) {
   await spawnNode(node, nodes);
   for (const end = Date.now() + START_LIMIT_MS; !(await isReady(node)); await pause(200))
@@ -74,7 +74,7 @@ export async function startNode(node, nodes) {
       throw new Refusal(`Node ${node.index + 1} did not start. Its log ends:\n${logEnd(node)}`);
 }
 
-/** Starts a node, in a process group of its own. The first one begins the cluster when no other is in it. */
+/** Starts a node, in a process group of its own. The first one bootstraps the cluster if no other is in it. */
 export async function spawnNode(node, nodes) {
   const others = nodes.filter((one) => one !== node && one.child !== null);
   const options = optionsOf(node, nodes, others.length === 0);
@@ -89,7 +89,7 @@ export async function spawnNode(node, nodes) {
 }
 
 /**
- * Where a node that was killed stands, as its unit finds out before it starts it: then the others send it what it missed, and
+ * A killed node's position, as its unit determines before starting it: the others then send it what it missed, and
  * not everything.
  */
 async function positionOf({ data }, options) {
@@ -101,7 +101,7 @@ async function positionOf({ data }, options) {
   return found ? [`--wsrep-start-position=${found[1]}`] : [];
 }
 
-/** Kills a node as a power cut would, with whatever copies records for it. */
+/** Kills a node as a power cut would, including any process copying records for it. */
 export async function killNode(node) {
   if (node.child) process.kill(-node.child.pid, 'SIGKILL');
   await node.ended;
@@ -129,7 +129,7 @@ function optionsOf({ index, data, port, group, transfer, catchUp, folder }, node
     'collation-server=utf8mb4_unicode_ci',
     'innodb-buffer-pool-size=64M',
     'skip-name-resolve',
-    // What a node loses by a kill the others have.
+    // What a node loses by a kill, the others have.
     'innodb-flush-log-at-trx-commit=0',
     'skip-innodb-doublewrite',
     'binlog-format=ROW',
@@ -148,14 +148,14 @@ function optionsOf({ index, data, port, group, transfer, catchUp, folder }, node
     'sst-syslog=0',
   ];
   writeFileSync(settings, `${lines.join('\n')}\n`, { mode: 0o600 });
-  // What the first node does at its start reaches the others as everything does.
+  // What the first node does when it starts reaches the others like everything else.
   if (isFirst) writeFileSync(initFile, initText(), { mode: 0o600 });
   const begins = isFirst ? [`--init-file=${initFile}`, '--wsrep-new-cluster'] : [];
   return [`--defaults-file=${settings}`, ...begins, ...asThisUser()];
 }
 
 /**
- * As deploy/galera has it. Much shorter, and a busy machine takes nodes for lost that are only slow: the groups that they then
+ * As in deploy/galera. If it is much shorter, a busy machine takes slow nodes for lost: the groups that they then
  * form and leave can end without one that may write.
  */
 const QUICK =
@@ -183,7 +183,7 @@ const environmentAt = (port) => ({
   GANTELET_DB_PASSWORD: ACCESS.password,
 });
 
-/** Whether a node is in the cluster, up to date, and takes writes. */
+/** Whether a node is in the cluster, up to date, and accepts writes. */
 export async function isReady({ port }) {
   const { code, output } = await query(
     port,
@@ -192,7 +192,7 @@ export async function isReady({ port }) {
   return code === 0 && /Synced\s+ON/.test(output);
 }
 
-/** What a node says to a statement. */
+/** A node's answer to a statement. */
 export function query(port, statement) {
   const args = ['--no-defaults', '-h127.0.0.1', `-P${port}`, `-u${ACCESS.user}`, '--skip-ssl', '-N', '-B'];
   return run(findProgram('mariadb'), [...args, '--connect-timeout=2', '-e', statement], {

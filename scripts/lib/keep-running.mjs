@@ -3,15 +3,15 @@ import { say } from './say.mjs';
 
 const FIRST_WAIT_MS = 500;
 const LONGEST_WAIT_MS = 30_000;
-/** A process that ran so long before it ended had started well: its next wait is the first one again. */
+/** A process that ran this long before it ended had started well: its next delay is the first one again. */
 const RAN_WELL_MS = 60_000;
 
 /**
- * Keeps a process running: starts it, and again whenever it ends by itself, each time after a longer wait. Rejects when
- * the first start fails.
+ * Keeps a process running: starts it, and again whenever it ends by itself, each time after a longer delay. Rejects
+ * when the first start fails.
  *
- * @param name what it is, for the person
- * @param start gives the running process, with `ended` and `stop`
+ * @param name of the process, for messages
+ * @param start returns the running process, with `ended` and `stop`
  */
 export async function keepRunning(name, start) {
   const stopping = new AbortController();

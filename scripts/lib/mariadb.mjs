@@ -24,16 +24,17 @@ const STOP_LIMIT_MS = 30_000;
 const CHANGES_KEPT_DAYS = 35;
 
 /**
- * Starts a MariaDB of our own on loopback, with its data under `home`, and gives how to reach and stop it.
+ * Starts a MariaDB of our own on loopback, with its data under `home`, and returns how to reach and stop it.
  *
- * A data directory whose making was cut short is made again: it is made beside its place and moved there when whole. A
- * database left running on it by a killed start is stopped first.
+ * A data directory whose creation was cut short is created again: it is made in a temporary place and moved when
+ * complete. A database left running on it by a killed start is stopped first.
  *
  * @param home folder for data, log and state; kept between starts
- * @param everyDatabase lets the user make databases of their own, as tests do
- * @param keepsChanges writes every change to a log too, from which a backup can be brought to any moment after it
+ * @param everyDatabase lets the user create databases, as tests do
+ * @param keepsChanges also writes every change to a log, from which a backup can be brought forward to any later
+ * moment
  * @param replays lets `replayEnvironment` replay that log
- * @param port to listen on; a free one when left out
+ * @param port to listen on; a free one by default
  */
 export async function startMariadb(
   home,
@@ -50,7 +51,7 @@ export async function startMariadb(
   const replayer = replays ? { user: 'replay', password: randomBytes(18).toString('base64url') } : null;
   const initFile = writeInitFile(home, access, everyDatabase, replayer);
   if (keepsChanges) mkdirSync(changesOf(home), { recursive: true, mode: 0o700 });
-  // A process group of its own: Ctrl-C reaches only us, and we end the server before its database.
+  // A process group of its own: Ctrl-C reaches only us, and we stop the server before its database.
   const options = serverOptions(home, port, initFile, everyDatabase);
   if (keepsChanges) options.push(...changesOptions(home));
   const child = spawn(findProgram('mariadbd'), options, { detached: true, stdio: ['ignore', log, log] });
@@ -76,15 +77,17 @@ export async function startMariadb(
 }
 
 /**
- * Folder for temporary tables, one for each database: when MariaDB starts it deletes every temporary table in the folder, even those
- * of another server that is running, whose queries then fail or crash it.
+ * Folder for temporary tables, one for each database: when MariaDB starts it deletes every temporary table in the
+ * folder, even those of another running server, whose queries then fail or crash it.
  */
 export const temporaryOf = (home) => join(home, 'temporary');
 
-/** Folder of the log of changes. */
+/** Folder of the change log. */
 export const changesOf = (home) => join(home, 'changes');
 
-/** Every commit reaches the disk with its change; what is older than the oldest backup anybody keeps goes. */
+/**
+ * Every commit reaches the disk with its change; whatever is older than the oldest backup anybody keeps is deleted.
+ */
 const changesOptions = (home) => [
   `--log-bin=${join(changesOf(home), 'changes')}`,
   '--server-id=1',
@@ -104,7 +107,7 @@ function environmentOf({ name, user, password }, port) {
   };
 }
 
-/** How to reach the database that runs on a data directory; null when none does. */
+/** How to reach the database running on a data directory; null if none is. */
 export function runningMariadb(home) {
   const [pid, port] = ['mariadb.pid', 'mariadb.port'].map((name) => {
     const file = join(home, name);
@@ -138,8 +141,8 @@ function serverOptions(home, port, initFile, throwAway) {
 }
 
 /**
- * A database for tests outlives a kill of its process, but need not outlive a power cut. Without a file for each table the
- * seventy tables of a shop are made in half the time, and gone in a fifth.
+ * A database for tests survives a kill of its process, but need not survive a power cut. Without a file per table the
+ * seventy tables of a shop are created in half the time, and dropped in a fifth.
  */
 const THROW_AWAY = [
   '--innodb-flush-method=nosync',
@@ -149,7 +152,7 @@ const THROW_AWAY = [
   '--skip-innodb-file-per-table',
 ];
 
-/** MariaDB refuses to run as root unless told that it is meant. */
+/** MariaDB refuses to run as root unless told that it is intended. */
 export const asThisUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 export async function initialise(home, data) {
@@ -172,7 +175,7 @@ export async function initialise(home, data) {
   renameSync(fresh, data);
 }
 
-/** Name, user and password of the database: made once, kept beside the data, readable to this user only. */
+/** Name, user and password of the database: created once, stored beside the data, readable by this user only. */
 function accessOf(home) {
   return secretFile(
     join(home, 'access.json'),
@@ -194,7 +197,7 @@ function writeInitFile(home, { name, user, password }, everyDatabase, replayer) 
     `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     `GRANT ALL ON ${everyDatabase ? '*' : name}.* TO '${user}'@'127.0.0.1';`,
-    // Whoever replays a log may do more than anybody else, and is there only for that.
+    // The user that replays a log has more rights than any other, and exists only for that.
     "DROP USER IF EXISTS 'replay'@'127.0.0.1';",
     ...(replayer
       ? [
@@ -225,7 +228,7 @@ async function stopLeftover(home, data) {
   rmSync(file, { force: true });
 }
 
-/** Whether a process is a database server on this very data directory, and not some other that got its number. */
+/** Whether a process is a database server on this very data directory, and not another one with the same number. */
 function isMariadbOn(pid, data) {
   try {
     return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`);

@@ -8,8 +8,8 @@ import { freePort } from './ports.mjs';
 import { until } from './wait.mjs';
 
 /**
- * A place for Mosquitto on loopback and without TLS, for tests, set up by the file in deploy/mosquitto. It is started once
- * `broker-files` has written who may come in, and reads that again whenever it changes.
+ * Mosquitto on loopback and without TLS, for tests, configured by the file in deploy/mosquitto. It is started once
+ * `broker-files` has written who may connect, and reloads that whenever it changes.
  */
 export async function placeMosquitto(home) {
   const [devicePort, serverPort] = await Promise.all([freePort(), freePort()]);

@@ -26,7 +26,7 @@ const BROWSER = { programs: ['chromium-headless-shell'], packages: ['chromium-he
 
 const SYSTEM_FOLDERS = ['/usr/sbin', '/usr/bin', '/usr/local/sbin', '/usr/local/bin', '/sbin', '/bin'];
 
-/** Full path of a program, or undefined. Looks where Debian puts servers too, which may not be on a user's PATH. */
+/** Full path of a program, or undefined. Also looks where Debian puts servers, which may not be on a user's PATH. */
 export function findProgram(name) {
   const folders = [...(process.env.PATH ?? '').split(delimiter), ...SYSTEM_FOLDERS];
   return folders.map((folder) => join(folder, name)).find(isExecutable);
@@ -41,27 +41,30 @@ function isExecutable(path) {
   }
 }
 
-/** Sees to it that the database's programs are there. */
+/** Makes sure that the database's programs are installed. */
 export const needDatabase = () => need(DATABASE);
-/** Sees to it that the programs are there that back a database up and put it back. */
+/** Makes sure that the programs for backup and restore are installed. */
 export const needBackup = () => need(BACKUP);
-/** Sees to it that the programs of a cluster are there: Galera's nodes, what stands before them, a broker. */
+/** Makes sure that the programs of a cluster are installed: Galera's nodes, the balancer, a broker. */
 export const needCluster = () => need(CLUSTER);
 
-/** Sees to it that the browser for tests and pictures is there. Chromium itself does where its shell cannot be had. */
+/**
+ * Makes sure that the browser for tests and screenshots is installed. Chromium itself serves if its shell is not
+ * available.
+ */
 export async function needBrowser() {
   await need(BROWSER).catch((error) => {
     if (!findProgram('chromium')) throw error;
   });
 }
 
-/** Debian's command for the shell starts it beside itself: who ends the command would leave the browser running. */
+/** Debian's command runs the shell as a child process: ending the command would leave the browser running. */
 const SHELL = '/usr/lib/chromium/chromium-headless-shell';
 
-/** Full path of the browser for tests and pictures. */
+/** Full path of the browser for tests and screenshots. */
 export const browserProgram = () => (isExecutable(SHELL) ? SHELL : findProgram('chromium'));
 
-/** Installs what is missing where this user may; else says exactly which command to run. */
+/** Installs what is missing if this user may; else says exactly which command to run. */
 async function need({ programs, packages }) {
   const missing = () => programs.filter((program) => !findProgram(program));
   if (missing().length === 0) return;

@@ -1,6 +1,6 @@
 import { createServer } from 'node:net';
 
-/** A port of the loopback address that nothing listens on now. */
+/** A loopback port that nothing is listening on. */
 export function freePort() {
   return new Promise((resolve, reject) => {
     const server = createServer();
@@ -12,7 +12,7 @@ export function freePort() {
   });
 }
 
-/** Whether a port of the loopback address can be listened on. */
+/** Whether it is possible to listen on a loopback port. */
 export function isFree(port) {
   return new Promise((resolve) => {
     const server = createServer();

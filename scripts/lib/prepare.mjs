@@ -59,8 +59,8 @@ export async function buildWeb() {
 }
 
 /**
- * Takes the page out of what the service worker checks by its hash: the server writes another nonce into every copy of it,
- * so that none would ever match.
+ * Removes the page from the service worker's hash checks: the server writes a new nonce into every copy, so the hash
+ * would never match.
  */
 function leavePageUnchecked() {
   const file = join(WEB_ROOT, 'ngsw.json');
@@ -69,5 +69,5 @@ function leavePageUnchecked() {
   writeFileSync(file, JSON.stringify(manifest));
 }
 
-/** Angular's tool asks about statistics unless told. */
+/** Angular's command asks about statistics unless told not to. */
 export const NO_ANALYTICS = { NG_CLI_ANALYTICS: 'false' };

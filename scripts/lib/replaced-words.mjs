@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { ROOT } from './paths.mjs';
 
 /**
- * Words that were replaced by better ones, so that they do not come back: what must not stand there, and what to write.
+ * Words that were replaced by better ones, so that they do not come back: the word to avoid, and what to write.
  * docs/glossary.md has the words of the trade.
  */
 const REPLACED = [
@@ -27,13 +27,13 @@ const REPLACED = [
   [/\bfitted to common practice\b/i, 'calculated from common practice'],
 ];
 
-/** Where old words may stand: migrations name what was, and this list names itself. */
+/** Where old words are allowed: migrations name what used to be, and this list names itself. */
 const EXEMPT = /db\/migrations\/|\/replaced-words(\.spec)?\.mjs$|\/(dist|node_modules)\//;
 const READ = /\.(ts|html|mjs|md)$/;
 const FOLDERS = ['core', 'contracts', 'server', 'web', 'demo', 'devices', 'e2e', 'bench', 'scripts', 'docs'];
 const FILES = ['README.md', 'CONTRIBUTING.md'];
 
-/** Places where a replaced word stands: file, line, what stands there and what to write. */
+/** Occurrences of replaced words: file, line, text and replacement. */
 export function findReplaced() {
   const inFolders = FOLDERS.flatMap((folder) =>
     readdirSync(join(ROOT, folder), { recursive: true }).map((file) => `${folder}/${file}`),

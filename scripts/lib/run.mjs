@@ -3,8 +3,8 @@ import { Refusal } from './say.mjs';
 import { ROOT } from './paths.mjs';
 
 /**
- * Runs a command to its end. Output goes through unless `quiet`, and is returned when `capture` is set. Rejects with
- * what the command printed when it fails, unless `allowFailure`.
+ * Runs a command to its end. Output is passed through unless `quiet`, and returned if `capture` is set. Rejects with
+ * the command's output when it fails, unless `allowFailure`.
  */
 export function run(
   command,

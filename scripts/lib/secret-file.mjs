@@ -2,11 +2,11 @@ import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 
 /**
- * What a file of this user holds that nobody else may read; made when it is missing or of no use, as after a start that
- * was cut short while writing it. It is written beside its place and moved there when whole.
+ * The content of a file that only this user may read; created if it is missing or unusable, for example because a
+ * start was cut short while writing it. It is written to a temporary file and moved into place when complete.
  *
- * @param read gives what the text holds; null or an error when it is of no use
- * @param make gives the text of a new one
+ * @param read returns what the text holds; null or an error if it is unusable
+ * @param make returns the text of a new one
  */
 export function secretFile(file, read, make) {
   const kept = readIfUsable(file, read);

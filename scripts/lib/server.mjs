@@ -10,15 +10,15 @@ import { secretFile } from './secret-file.mjs';
 
 const SERVER = join(ROOT, 'server', 'dist', 'main.js');
 const STAND_INS = join(ROOT, 'devices', 'dist', 'main.js');
-/** What is told to stop and does not is killed: every write is whole or not at all. */
+/** A process that does not stop when told to is killed: every write is complete or not done at all. */
 const STOP_LIMIT_MS = 4000;
 const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
 
 /**
- * Brings the database up to date. An empty one gets the demo, unless a shop of one's own is wanted, or the records of
- * another in a file.
+ * Brings the database up to date. An empty one gets the demo, unless a real shop is wanted, or the records of another
+ * one from a file.
  *
- * @returns what it holds then: 'empty', 'holds the demo' or 'holds a shop'
+ * @returns what it then holds: 'empty', 'holds the demo' or 'holds a shop'
  */
 export async function prepareDatabase(home, environment, { ownShop = false, from } = {}) {
   const env = { ...environment, ...secretsOf(home) };
@@ -39,7 +39,7 @@ export async function prepareDatabase(home, environment, { ownShop = false, from
   return 'holds the demo';
 }
 
-/** Notes in the database that it was backed up, where it has a place for that: its lead sees when that was last. */
+/** Records in the database that it was backed up, if it can: its lead sees when the last backup was. */
 export async function noteBackup(home, environment, { sealed }) {
   const args = sealed ? ['note-backup', 'sealed'] : ['note-backup'];
   await run(process.execPath, [SERVER, ...args], {
@@ -49,7 +49,7 @@ export async function noteBackup(home, environment, { sealed }) {
   });
 }
 
-/** Looks through the chain of the book, and says what it finds. @throws when the chain is broken */
+/** Verifies the chain of the book, and prints the result. @throws when the chain is broken */
 export async function verifyBook(home, environment) {
   await run(process.execPath, [SERVER, 'verify-book'], { env: { ...environment, ...secretsOf(home) } });
 }
@@ -57,7 +57,7 @@ export async function verifyBook(home, environment) {
 /**
  * Starts the server and waits until it listens. It ends by itself when this process does.
  *
- * @param logFile what it says goes there instead of to the terminal
+ * @param logFile receives its output instead of the terminal
  */
 export async function startServer(home, environment, port, { logFile } = {}) {
   const env = {
@@ -75,8 +75,8 @@ export async function startServer(home, environment, port, { logFile } = {}) {
 }
 
 /**
- * Starts the broker on loopback, on a port given or a free one. `environment` of the result tells a server how to reach
- * it.
+ * Starts the broker on loopback, on a given port or a free one. `environment` of the result tells a server how to
+ * reach it.
  */
 export async function startBroker(home, environment, port) {
   const mqtt = { GANTELET_MQTT_PORT: String(port ?? (await freePort())) };
@@ -88,18 +88,18 @@ export async function startBroker(home, environment, port) {
   return { ...broker, environment: { ...environment, ...mqtt } };
 }
 
-/** Starts what takes counts in from an outside broker, and waits until it has its share of them. */
+/** Starts an ingester for counts from an external broker, and waits until it receives its share. */
 export function startIngester(home, environment, name, { logFile } = {}) {
   const env = { ...environment, ...secretsOf(home), GANTELET_INGESTER: name };
   return startListening('ingester', SERVER, ['ingest'], env, logFile);
 }
 
-/** Keeps the files of an outside broker up to date with the devices. */
+/** Keeps the files of an external broker in step with the devices. */
 export function keepBrokerFiles(home, environment, folder, { logFile } = {}) {
   return start(SERVER, ['broker-files', folder], { ...environment, ...secretsOf(home) }, logFile);
 }
 
-/** Starts the stand-ins of the demo, which speak to a broker. */
+/** Starts the demo's stand-ins, which talk to a broker. */
 export async function startStandIns(environment) {
   const { DEMO_STAND_INS, SILENT_COUNTER } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
   return start(STAND_INS, [], {
@@ -108,7 +108,7 @@ export async function startStandIns(environment) {
   });
 }
 
-/** Starts the broker and the stand-ins of the demo. */
+/** Starts the broker and the demo's stand-ins. */
 export async function startDevices(home, environment, port) {
   const broker = await startBroker(home, environment, port);
   const standIns = await startStandIns(broker.environment);
@@ -128,7 +128,7 @@ async function startListening(name, file, args, env, logFile) {
   return { listensOn, ended, stop, child };
 }
 
-/** Starts one of our programs in a process group of its own: Ctrl-C reaches only us, and we end them in order. */
+/** Starts one of our programs in a process group of its own: Ctrl-C reaches only us, and we stop them in order. */
 function start(file, args, env, logFile) {
   const log = logFile === undefined ? 'inherit' : openSync(logFile, 'a');
   const child = fork(file, args, {
@@ -146,7 +146,7 @@ function start(file, args, env, logFile) {
   return { child, ended, stop };
 }
 
-/** What servers and the broker prove themselves with: made once, so that nobody is signed out by a restart. */
+/** Credentials of servers and the broker: created once, so that a restart signs nobody out. */
 function secretsOf(home) {
   return {
     GANTELET_SESSION_SECRET: secretOf(home, 'session-secret'),

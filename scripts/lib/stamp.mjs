@@ -32,7 +32,7 @@ function entriesOf(path) {
   }
 }
 
-/** Does work unless the stamp file already says it was done for this fingerprint. Returns whether it did. */
+/** Does work unless the stamp file says it was already done for this fingerprint. Returns whether it did. */
 export async function unlessStamped(stampFile, print, work) {
   if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === print) return false;
   await work();

@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { runningMariadb, startMariadb } from './mariadb.mjs';
 
-/** Whether a start works on this data directory. */
+/** Whether a start is working on this data directory. */
 export function isRunning(home) {
   const file = join(home, 'start.pid');
   if (!existsSync(file)) return false;
@@ -15,9 +15,9 @@ export function isRunning(home) {
 }
 
 /**
- * Does work with the database of a data directory: the one that runs, or one that is started for it.
+ * Does work with the database of a data directory: the running one, or one that is started for it.
  *
- * @param options of one that is started, as `startMariadb` takes them
+ * @param options for starting one, as in `startMariadb`
  */
 export async function withDatabaseOf(home, work, options = {}) {
   const running = runningMariadb(home);

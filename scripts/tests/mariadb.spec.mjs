@@ -23,7 +23,8 @@ describe('a database on a machine that has others', () => {
   it(
     'leaves the temporary tables of the others alone, and clears away what it left itself',
     async () => {
-      // When MariaDB starts it deletes files of this name; queries of another server that needs them fail then, or crash it.
+      // When MariaDB starts it deletes files of this name; queries of another server that needs them then fail, or
+      // crash it.
       const [others, own] = ['shared', 'home/temporary'].map((name) =>
         join(folder, name, '#sql-temptable-1-1-0.MAI'),
       );

@@ -25,7 +25,7 @@ const until = async (holds) => {
   while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 50));
 };
 
-/** Whether something takes connections at a port. */
+/** Whether something accepts connections on a port. */
 const listens = (port) =>
   new Promise((resolve) => {
     const socket = connect(port, '127.0.0.1', () => {
@@ -35,7 +35,7 @@ const listens = (port) =>
     socket.once('error', () => resolve(false));
   });
 
-/** The processes that one started and that run one of our commands. */
+/** The processes started by one that run one of our commands. */
 const childOf = (pid, command) =>
   readdirSync('/proc')
     .filter((name) => /^\d+$/.test(name))
@@ -60,7 +60,7 @@ describe('the start command', () => {
     'comes up on the ports it is told, brings back what dies, and ends soon while browsers watch',
     async () => {
       mkdirSync(home, { recursive: true });
-      // As a start that was killed while it wrote them would leave them.
+      // As left by a start that was killed while it wrote them.
       writeFileSync(join(home, 'session-secret'), 'half');
       writeFileSync(join(home, 'access.json'), '{"name":"gan');
       const [port, mqttPort] = [await freePort(), await freePort()];

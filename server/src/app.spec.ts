@@ -20,7 +20,7 @@ describe('the application', () => {
     await shop.stop();
   });
 
-  /** Another application over the same database, with an environment or log of its own. */
+  /** Another application on the same database, with an environment or log of its own. */
   async function started(
     environment: Readonly<Record<string, string>> = {},
     { database = shop.database, lines = [] as string[] } = {},
@@ -110,7 +110,7 @@ describe('the application', () => {
         .toEqual([false, page.status === 200 ? 'no-store' : '']);
     }
     writeFileSync(join(root, 'ngsw.json'), '{}');
-    // What keeps its name from version to version is asked for again each time.
+    // Files that keep their name from version to version are requested again each time.
     expect((await fetch(`${address}/ngsw.json`)).headers.get('cache-control')).toBe('no-cache');
     const chunk = await fetch(`${address}/main-AB12CD34.js`);
     expect([chunk.status, chunk.headers.get('cache-control')]).toEqual([
@@ -176,7 +176,7 @@ describe('the application', () => {
       mechanic.call(routes.reportTrouble, { params: { machineId }, body }),
     );
     for (let n = 0; n < 5; n++) expect((await mechanic.call(routes.readFloor)).status).toBe(200);
-    // Nothing was written yet: the readers did not wait for the writers.
+    // Nothing has been written yet: the readers did not wait for the writers.
     expect(await shop.count('trouble_reports')).toBe(0);
     await holder.rollback();
     expect(new Set((await Promise.all(writes)).map(({ status }) => status))).toEqual(new Set([200]));

@@ -25,7 +25,7 @@ const API_VERSION = '0.1.0';
 
 export interface App {
   readonly express: Express;
-  /** Ends what the application runs by itself. */
+  /** Stops everything the application runs in the background. */
   stop(): void;
 }
 
@@ -37,7 +37,9 @@ export interface AppOptions {
   readonly checkReplies?: boolean;
 }
 
-/** The whole application over one database. It keeps nothing between requests that another instance would need. */
+/**
+ * The whole application on top of one database. It keeps no state between requests that another instance would need.
+ */
 export function createApp({
   config,
   database,
@@ -52,7 +54,7 @@ export function createApp({
   const ends = new AbortController();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
-  // Who may say for whom a request comes is told, and nobody else is believed.
+  // Only configured proxies are trusted to say where a request came from.
   app.set('trust proxy', [...config.trustedProxies]);
   const metrics = metricsOf(database, config.metricsToken);
   app.use(requestLog(log), metrics.timing);
@@ -92,9 +94,9 @@ export function createApp({
   };
 }
 
-/** What the server tells of itself, to anybody and without a session. */
+/** What the server says about itself, to anyone and without a session. */
 function ofItself(database: Database, metrics: Metrics): Router {
-  // Worked out when it is first asked for: it would take a fifth of a second of every start.
+  // Generated on first use: it would add a fifth of a second to every start.
   let openApi: string | undefined;
   return Router()
     .get('/api/alive', answerAlive)
@@ -106,20 +108,25 @@ function ofItself(database: Database, metrics: Metrics): Router {
     });
 }
 
-/** What the API answers is of this moment and this person. */
+/** API answers hold for this moment and this person only. */
 const neverStored: RequestHandler = (_request, response, next) => {
   response.set('Cache-Control', 'no-store');
   next();
 };
 
-/** Behind TLS a cookie is sent back over TLS only: over plain HTTP a sign-in would seem to work and be forgotten. */
+/**
+ * Behind TLS the browser returns a cookie over TLS only: over plain HTTP a sign-in would seem to work and then be
+ * forgotten.
+ */
 function wantTls({ behindTls }: Config): RequestHandler {
   return (request, _response, next) => {
     next(behindTls && !request.secure ? new ProblemError('session.no-tls') : undefined);
   };
 }
 
-/** Nothing from outside, no inline script, and no styles but the application's own and those it adds with its nonce. */
+/**
+ * Nothing from outside, no inline scripts, and only the application's own styles and those it adds with its nonce.
+ */
 function securityHeaders(config: Config) {
   const withNonce = (_request: IncomingMessage, response: ServerResponse) =>
     `'nonce-${nonceOf(response as never)}'`;

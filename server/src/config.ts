@@ -1,6 +1,6 @@
 import * as z from 'zod';
 
-/** What the process is told from outside. Everything has a default but the database. */
+/** The configuration of the process. Everything has a default except the database. */
 const Environment = z.object({
   GANTELET_DB_HOST: z.string().default('127.0.0.1'),
   GANTELET_DB_PORT: z.coerce.number().int().min(1).max(65535),
@@ -40,14 +40,14 @@ export interface DatabaseConfig {
   readonly password: string;
 }
 
-/** Where the broker is that comes with Gantelet, and what a server instance proves itself to it with. */
+/** Where Gantelet's own broker is, and what a server instance authenticates to it with. */
 export interface MqttConfig {
   readonly host: string;
   readonly port: number;
   readonly secret: string;
 }
 
-/** The broker that gauges and counters speak to, ours or an outside one, and what we prove ourselves to it with. */
+/** The broker that gauges and counters talk to, ours or an external one, and our credentials for it. */
 export interface BrokerConfig {
   /** `mqtt://` or, by TLS, `mqtts://`. */
   readonly url: string;
@@ -56,34 +56,36 @@ export interface BrokerConfig {
 
 export interface Config {
   readonly database: DatabaseConfig;
-  /** Address to listen at: loopback unless somebody says otherwise. */
+  /** Address to listen on: loopback unless configured otherwise. */
   readonly host: string;
   readonly port: number;
-  /** Files of a certificate of its own; null without. */
+  /** The server's own certificate files; null without. */
   readonly tls: { readonly certFile: string; readonly keyFile: string } | null;
-  /** Somebody accepts that passwords cross the network in the clear. */
+  /** Set by someone who accepts that passwords cross the network in the clear. */
   readonly plainHttp: boolean;
   readonly sessionSecret: string;
-  /** Set when browsers speak TLS, to a proxy in front or to this server: cookies are then marked Secure. */
+  /** Set when browsers use TLS, to a proxy in front or to this server: cookies are then marked Secure. */
   readonly behindTls: boolean;
-  /** Addresses or networks of the proxies in front: only they are believed for whom a request comes, and how. */
+  /**
+   * Addresses or networks of the proxies in front: only they are trusted to say where a request came from, and how.
+   */
   readonly trustedProxies: readonly string[];
-  /** Folder of the built web application; null serves the API only. */
+  /** Folder of the built web application; null to serve only the API. */
   readonly webRoot: string | null;
-  /** What an empty works is begun by; null when nobody may begin one. */
+  /** The code that an empty works is set up with; null when nobody may do so. */
   readonly firstCode: string | null;
-  /** What whoever watches over the server reads its metrics with; null gives them to nobody. */
+  /** The token that a monitoring system reads the metrics with; null gives them to nobody. */
   readonly metricsToken: string | null;
-  /** Null without a mail server: mails stay in the application to be read. */
+  /** Null without a mail server: mails stay in the application, where they can be read. */
   readonly mail: { readonly url: string; readonly from: string } | null;
   readonly logLevel: string;
-  /** Days that raw readings of counters are kept; their hours are kept for good. */
+  /** Days that raw counter readings are stored; the hours made from them are kept for good. */
   readonly readingsDays: number;
-  /** Null without a broker of ours. */
+  /** Null when we run no broker. */
   readonly mqtt: MqttConfig | null;
   /** Null without devices. */
   readonly broker: BrokerConfig | null;
-  /** Name of what takes counts in from an outside broker: another for each that runs, the same after a restart. */
+  /** Name of the ingester for an external broker: unique to each one running, the same after a restart. */
   readonly ingester: string;
 }
 
@@ -94,7 +96,7 @@ function brokerOf(env: z.infer<typeof Environment>): BrokerConfig | null {
   return { url, secret };
 }
 
-/** How our own broker is reached. */
+/** How to reach our own broker. */
 export function reachedAt(mqtt: MqttConfig | null): BrokerConfig | null {
   return mqtt && { url: `mqtt://${mqtt.host}:${mqtt.port}`, secret: mqtt.secret };
 }
@@ -122,13 +124,13 @@ function tlsOf(env: z.infer<typeof Environment>): Config['tls'] {
   return { certFile, keyFile };
 }
 
-/** Whether nobody beyond this machine reaches the server. */
+/** Whether only this machine can reach the server. */
 export const isLoopback = ({ host }: Pick<Config, 'host'>): boolean =>
   ['127.0.0.1', '::1', 'localhost'].includes(host);
 
 /**
- * Why a server must not listen where it is told to; null when it may. Nobody reaches a demo from outside, whose passwords
- * are public, and passwords cross a network only by TLS unless somebody accepts that they do not.
+ * Why the server must not listen on the configured address; null when it may. A demo, whose passwords are public,
+ * must not be reachable from outside, and passwords cross a network only over TLS unless someone accepts the risk.
  */
 export function whyNotListen(config: Config, isDemo: boolean): string | null {
   const { host, behindTls, plainHttp } = config;
@@ -142,7 +144,7 @@ export function whyNotListen(config: Config, isDemo: boolean): string | null {
   );
 }
 
-/** Reads the environment. Throws naming each variable that is missing or wrong. */
+/** Reads the environment. Throws an error naming each variable that is missing or wrong. */
 export function configFrom(environment: NodeJS.ProcessEnv): Config {
   const read = Environment.safeParse(environment);
   if (!read.success) throw new Error(`Environment: ${z.prettifyError(read.error)}`);

@@ -37,7 +37,7 @@ export interface AnswerContext {
   readonly config: Pick<Config, 'firstCode' | 'mail' | 'sessionSecret'>;
 }
 
-/** Everything the server can answer, room by room. */
+/** Everything the server can answer, feature by feature. */
 export function handlersOf(context: AnswerContext): readonly Handled[] {
   const { database, line, now, config } = context;
   return [

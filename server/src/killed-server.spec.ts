@@ -18,7 +18,7 @@ describe('a server killed in the middle of needle changes', () => {
     await shop.stop();
   });
 
-  /** A server in a process of its own over the same database. */
+  /** A server in a process of its own on the same database. */
   async function serverProcess(): Promise<{ child: ChildProcess; client: TestClient }> {
     const child = serverProgram(shop.config, ['serve']);
     children.push(child);

@@ -26,7 +26,7 @@ describe('a server beyond loopback', () => {
       );
       const { statusCode, headers } = answer as IncomingMessage;
       expect(statusCode).toBe(200);
-      // Proxies and clients use a connection again within a minute: one that closes under their request loses it.
+      // Proxies and clients reuse a connection within a minute: one that closes under their request loses it.
       expect(headers['keep-alive']).toBe('timeout=75');
     } finally {
       server.kill('SIGKILL');

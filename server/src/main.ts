@@ -25,7 +25,7 @@ import { loadScenario } from './scenario/load-scenario.js';
 import { takeInBundle } from './scenario/take-in-bundle.js';
 
 const STOP_WITHIN_MS = 2000;
-/** Longer than proxies keep a connection open without a use: what closes first must not be the server, under a request. */
+/** Longer than proxies keep an idle connection open: the server must not be the one to close it under a request. */
 const IDLE_CONNECTION_MS = 75_000;
 const USAGE =
   'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | take-in BUNDLE.json | serve | broker | ingest | broker-files FOLDER';
@@ -54,7 +54,7 @@ async function migrated(direction: 'up' | 'down'): Promise<void> {
   else console.log(`${direction === 'up' ? 'Migrated' : 'Taken back'}: ${names.join(', ')}.`);
 }
 
-/** Says what the database holds: a script decides by it what there is to load and to say. */
+/** Prints what the database holds: a script uses it to decide what to load and what to say. */
 async function state(): Promise<void> {
   const database = openDatabase(config.database);
   const isDemo = await holdsDemo(database);
@@ -62,7 +62,7 @@ async function state(): Promise<void> {
   await database.close();
 }
 
-/** Looks through the chain of the book, and fails where it is broken. */
+/** Verifies the chain of the book, and fails if it is broken. */
 async function verified(): Promise<void> {
   const database = openDatabase(config.database);
   const found = await verifyBook(database);
@@ -75,7 +75,7 @@ async function verified(): Promise<void> {
   }
 }
 
-/** Notes that a backup was made just now. */
+/** Records that a backup has just been made. */
 async function backedUp(sealed: boolean): Promise<void> {
   const database = openDatabase(config.database);
   await noteBackup(database, new Date(), sealed);
@@ -94,7 +94,7 @@ async function load(path: string): Promise<void> {
   await database.close();
 }
 
-/** Begins an empty works with the records of another, and says how its leads sign in. */
+/** Starts an empty works with another's records, and prints how its leads sign in. */
 async function takeIn(path: string): Promise<void> {
   const database = openDatabase(config.database);
   const bundle = RecordBundle.parse(JSON.parse(await readFile(path, 'utf8')));
@@ -104,10 +104,10 @@ async function takeIn(path: string): Promise<void> {
   await database.close();
 }
 
-/** Serves until told to stop or its parent is gone, then lets open requests end. Tells a parent which port it has. */
+/** Serves until told to stop or its parent is gone, then lets open requests end. Tells a parent its port. */
 async function serve(): Promise<void> {
   const database = openDatabase(config.database);
-  // Asked only where it matters: a server on loopback starts whatever the database does.
+  // Checked only where it matters: a server on loopback starts whatever state the database is in.
   const why = isLoopback(config) ? null : whyNotListen(config, (await holdsDemo(database)) ?? false);
   if (why !== null) {
     await database.close();
@@ -121,7 +121,8 @@ async function serve(): Promise<void> {
     { 'fit-lives': fitLives(() => new Date()), 'plan-rounds': planRoundsWork(() => new Date()) },
     log,
   );
-  // Where a broker takes the counts in, it brings them into the hours too, and answers here need not wait for that.
+  // Where an external broker takes the counts in, its ingester also adds them to the hours, and requests here need
+  // not wait for that.
   const rollUps = config.broker ? null : startRollUps(database, config.readingsDays, log);
   const sealing = startSealing(database, log);
   const pruning = startPruning(database, log);
@@ -155,12 +156,12 @@ async function serve(): Promise<void> {
       });
     });
     server.closeIdleConnections();
-    // Browsers that watch are told to go at once; what still hangs after a while is cut off.
+    // Browsers that are watching are told to go at once; whatever still hangs after a while is cut off.
     setTimeout(() => server.closeAllConnections(), STOP_WITHIN_MS).unref();
   });
 }
 
-/** Lets devices speak until told to stop or its parent is gone. Tells a parent which port it has. */
+/** Runs the broker for devices until told to stop or its parent is gone. Tells a parent its port. */
 async function broker(): Promise<void> {
   if (!config.mqtt) throw new Error('Environment: GANTELET_MQTT_PORT is missing');
   const database = openDatabase(config.database);
@@ -171,7 +172,7 @@ async function broker(): Promise<void> {
   stopWhenTold(database, running, rollUps);
 }
 
-/** Takes in what counters send over an outside broker, until told to stop or its parent is gone. */
+/** Takes in what counters send over an external broker, until told to stop or its parent is gone. */
 async function ingest(): Promise<void> {
   if (!config.broker) throw new Error('Environment: GANTELET_BROKER is missing');
   const database = openDatabase(config.database);
@@ -183,7 +184,7 @@ async function ingest(): Promise<void> {
   process.send?.({ listening: 0 });
 }
 
-/** Keeps the files of an outside broker up to date with the devices, until told to stop or its parent is gone. */
+/** Keeps the files of an external broker in step with the devices, until told to stop or its parent is gone. */
 function keepBrokerFiles(folder: string): void {
   if (!config.broker) throw new Error('Environment: GANTELET_BROKER is missing');
   const database = openDatabase(config.database);
@@ -196,7 +197,7 @@ function keepBrokerFiles(folder: string): void {
   stopWhenTold(database, following);
 }
 
-/** Stops what goes on, and then lets the database go. */
+/** Stops background work, and then closes the database. */
 function stopWhenTold(database: Database, ...goings: readonly Going[]): void {
   whenToldToStop(() => {
     void Promise.all(goings.map((going) => going.stop())).then(async () => {

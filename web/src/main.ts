@@ -3,10 +3,10 @@ import * as z from 'zod';
 import { AppComponent } from './app/app.component';
 import { appConfig } from './app/app.config';
 
-// Without this, zod tries out eval when it first parses, which the content security policy forbids.
+// Without this, zod tries eval when it first parses, which the content security policy forbids.
 z.config({ jitless: true });
 
-/** What headings and text are set in, at once and not when the first of them is drawn: it would move what stands below. */
+/** The fonts of headings and text are loaded at once, not when first drawn, which would move what is below. */
 const FONTS = [
   '600 1rem "Barlow Semi Condensed"',
   '500 1rem "Barlow Semi Condensed"',

@@ -7,7 +7,7 @@ const ValueId = z
   .max(80)
   .refine((id) => catalogueValue(id) !== undefined, { error: 'not a value of the catalogue' });
 
-/** The shop's own value in place of a default, or the way back to the default. */
+/** The shop's own value replacing a default, or a return to the default. */
 export const ShopValueInput = z
   .strictObject({
     valueId: ValueId,
@@ -16,7 +16,7 @@ export const ShopValueInput = z
     standing: z.enum(['measured', 'chosen']),
     /** How it was measured, or why it was chosen. */
     note: z.string().trim().max(300),
-    /** The entry that the person saw as the present one: if another stands there by then, the change is refused. */
+    /** The entry the person saw as the present one: if another has replaced it, the change is refused. */
     replaces: Id.nullable(),
   })
   .check((context) => {
@@ -44,7 +44,7 @@ export const ShopValueEntry = z.object({
 });
 export type ShopValueEntry = z.infer<typeof ShopValueEntry>;
 
-/** The shop's values that count now: the last entry of each, unless the default was restored. */
+/** The shop's values now in force: the last entry of each, unless the default was restored. */
 export function presentShopValues(history: readonly ShopValueEntry[]): readonly ShopValue[] {
   return [...lastEntries(history).values()].flatMap(({ valueId, value, standing, note, setAt, setBy }) => {
     if (value === null) return [];

@@ -17,7 +17,7 @@ const step = <Kind extends string, Shape extends z.ZodRawShape>(kind: Kind, shap
   z.object({ do: z.literal(kind), minutes: Minutes, ...shape });
 const Top = z.object({ turns: z.number().min(0), logged: z.boolean() });
 
-/** One thing the hands do in a changeover, with its amount. */
+/** One manual step of a changeover, with its amount. */
 export const ChangeoverStep = z.discriminatedUnion('do', [
   step('wind', { tex: z.number(), bobbins: z.int().nullable() }),
   step('power-off', {}),
@@ -38,10 +38,10 @@ export const ChangeoverStep = z.discriminatedUnion('do', [
   step('clearance', { sizes: z.int() }),
   step('dial', {
     ...{ stitchMm: Mm, mark: z.number().nullable() },
-    // Changeovers from before it was written down say nothing of it.
+    // Changeovers recorded before this field existed lack it.
     control: z.enum(STITCH_CONTROLS).nullable().default(null),
   }),
-  // Changeovers from before the foot was written down have no amount.
+  // Changeovers recorded before foot pressure was have no amount.
   step('foot', {
     thickerMm: Mm,
     screwMm: Mm.nullable().default(null),
@@ -63,7 +63,7 @@ export type ChangeoverStep = z.infer<typeof ChangeoverStep>;
 /** The steps of a changeover as they are stored. */
 export const ChangeoverSteps = z.object({ version: z.literal(1), steps: z.array(ChangeoverStep) });
 
-/** To which set-up, and the bobbins its job takes, where somebody knows. */
+/** The target set-up, and the bobbins its job needs, if known. */
 export const ChangeoverBegin = z.strictObject({
   setupId: Id,
   bobbins: z.int().min(1).max(99).nullable().default(null),
@@ -71,13 +71,13 @@ export const ChangeoverBegin = z.strictObject({
 });
 export type ChangeoverBegin = z.infer<typeof ChangeoverBegin>;
 
-/** A word on one step: it is done, it is skipped, or it is open again. */
+/** The report on one step: done, skipped, or open again. */
 export const TickInput = z
   .strictObject({
     step: z.enum(CHANGEOVER_STEPS),
     outcome: z.enum(TICK_OUTCOMES),
     tickedAt: Instant,
-    /** What came out and went in, when the needle's step is done; null when the right needle was in already. */
+    /** What came out and went in when the needle step is done; null when the right needle was already in. */
     swap: NeedleSwap.nullable().default(null),
   })
   .refine(({ step: of, outcome, swap }) => swap === null || (of === 'needle' && outcome === 'done'), {
@@ -92,14 +92,14 @@ export const ChangeoverTick = z.object({
   outcome: z.enum(TICK_OUTCOMES),
   tickedAt: Instant,
   tickedBy: Name,
-  /** The needle that went in with it. */
+  /** The needle installed by it. */
   installId: Id.nullable(),
 });
 export type ChangeoverTick = z.infer<typeof ChangeoverTick>;
 
 export const CHANGEOVER_ENDINGS = ['finished', 'put-aside', 'taken-back'] as const;
 
-/** How a changeover ended: the machine is set, it was left half done for a reason, or it was begun by mistake. */
+/** How a changeover ended: the machine is set up, it was left half done for a reason, or it was begun by mistake. */
 export const ChangeoverEnd = z
   .strictObject({
     ending: z.enum(CHANGEOVER_ENDINGS),
@@ -114,12 +114,12 @@ export type ChangeoverEnd = z.infer<typeof ChangeoverEnd>;
 
 const SetupName = z.object({ id: Id, name: Name });
 
-/** The work of getting a machine from one set-up to another, from its beginning to its end. */
+/** Getting a machine from one set-up to another, from beginning to end. */
 export const Changeover = z.object({
   id: Id,
   machineId: Id,
   machineName: Name,
-  /** Null for a machine that was set up for nothing. */
+  /** Null for a machine that had no set-up. */
   from: SetupName.nullable(),
   to: SetupName,
   steps: z.array(ChangeoverStep),
@@ -127,27 +127,27 @@ export const Changeover = z.object({
   ticks: z.array(ChangeoverTick),
   begunAt: Instant,
   begunBy: Name,
-  /** Null while it goes on. */
+  /** Null while it is open. */
   end: z
     .object({ ending: z.enum(CHANGEOVER_ENDINGS), reason: z.string(), endedAt: Instant, endedBy: Name })
     .nullable(),
 });
 export type Changeover = z.infer<typeof Changeover>;
 
-/** A changeover that goes on, as the floor shows it. */
+/** An open changeover, as the floor shows it. */
 export const ChangeoverOnFloor = z.object({
   id: Id,
   setupName: Name,
-  /** Who said the last word on it, or began it. */
+  /** Who reported on it last, or began it. */
   by: Name,
-  /** The step it is at; null when only the end is left. */
+  /** The step it has reached; null when only the end is left. */
   step: z.enum(CHANGEOVER_STEPS).nullable(),
   done: z.int(),
   of: z.int(),
 });
 export type ChangeoverOnFloor = z.infer<typeof ChangeoverOnFloor>;
 
-/** What the shop's own changeovers say of the minutes of a step. */
+/** The minutes of a step in the shop's own changeovers. */
 export const StepTiming = z.object({
   valueId: z.enum(Object.keys(SHIPPED_VALUES) as [ValueId, ...ValueId[]]),
   count: z.int().min(1),

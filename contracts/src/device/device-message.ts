@@ -1,19 +1,19 @@
 import * as z from 'zod';
 
-/** Where devices speak and listen on the broker: `gantelet/<device id>/<channel>`. */
+/** Topics where devices publish and listen: `gantelet/<device id>/<channel>`. */
 export const DEVICE_CHANNELS = ['reading', 'count', 'status', 'ask'] as const;
 export type DeviceChannel = (typeof DEVICE_CHANNELS)[number];
 
 /** Largest message a device may send, in bytes. */
 export const DEVICE_MESSAGE_LIMIT = 1024;
-/** Below this an instrument on a weak battery is not to be trusted. Assumption. */
+/** Below this, an instrument on a weak battery cannot be trusted. Assumption. */
 export const WEAK_BATTERY_PERCENT = 15;
 
 export function topicOf(deviceId: string, channel: DeviceChannel): string {
   return `gantelet/${deviceId}/${channel}`;
 }
 
-/** The device and channel of a topic; null when it is none of ours. */
+/** The device and channel of a topic; null if it is none of ours. */
 export function readTopic(
   topic: string,
 ): { readonly deviceId: string; readonly channel: DeviceChannel } | null {
@@ -23,8 +23,8 @@ export function readTopic(
 }
 
 /**
- * Where a counter speaks that codes its counts by Sparkplug B: as an edge node named by its id, in our group. What it says
- * when it is born and later is a count; its death, a will that the broker tells, is heard and needs nothing done.
+ * Topics of a counter that sends its counts by Sparkplug B: as an edge node named by its id, in our group. Its birth
+ * and data messages are counts; its death, a will sent by the broker, needs no action.
  */
 export function sparkplugTopicOf(deviceId: string, type: SparkplugType): string {
   return `spBv1.0/gantelet/${type}/${deviceId}`;
@@ -33,7 +33,7 @@ export function sparkplugTopicOf(deviceId: string, type: SparkplugType): string 
 const SPARKPLUG_TYPES = ['NBIRTH', 'NDATA', 'NDEATH'] as const;
 export type SparkplugType = (typeof SPARKPLUG_TYPES)[number];
 
-/** The counter and the type of its message in a topic of Sparkplug B; null when it is none of ours. */
+/** The counter and message type of a Sparkplug B topic; null if it is none of ours. */
 export function readSparkplugTopic(
   topic: string,
 ): { readonly deviceId: string; readonly type: SparkplugType } | null {
@@ -43,14 +43,14 @@ export function readSparkplugTopic(
 }
 
 const sent = {
-  /** Counts up by one with each message since the device was switched on. */
+  /** Goes up by one with each message since the device was switched on. */
   seq: z.int().min(0),
   /** Milliseconds since the device was switched on. */
   upMs: z.number().min(0),
   batteryPercent: z.number().min(0).max(100),
 };
 
-/** What a tension gauge or a scale shows, several times a second. Published with `reading`. */
+/** What a tension gauge or a scale shows, several times a second. Published on `reading`. */
 export const DeviceReading = z.union([
   z.strictObject({ ...sent, tensionCn: z.number().min(-10_000).max(10_000) }),
   z.strictObject({ ...sent, grams: z.number().min(-100_000).max(100_000) }),
@@ -58,11 +58,11 @@ export const DeviceReading = z.union([
 export type DeviceReading = z.infer<typeof DeviceReading>;
 
 /**
- * What a stitch counter has counted since it was switched on. Published with `count` at quality of service 1: once it is
- * acknowledged it is stored. Totals, not differences, so that a lost message loses nothing.
+ * What a stitch counter has counted since it was switched on. Published on `count` at quality of service 1: once it
+ * is acknowledged it is stored. Totals, not differences, so that a lost message loses nothing.
  */
 export const CounterMessage = z.strictObject({
-  /** Another number each time it is switched on. */
+  /** A different number each time it is switched on. */
   boot: z.int().min(0).max(4_294_967_295),
   seq: z.int().min(0).max(4_294_967_295),
   sentAt: z.iso.datetime(),
@@ -71,7 +71,9 @@ export const CounterMessage = z.strictObject({
 });
 export type CounterMessage = z.infer<typeof CounterMessage>;
 
-/** Whether a device is there: it says so itself, its last will says that it is gone, the server that it cannot tell. */
+/**
+ * Whether a device is present: it says so itself, its last will says that it is gone, the server that it cannot tell.
+ */
 export const DeviceStatus = z.strictObject({ state: z.enum(['on', 'off', 'line-down']) });
 export type DeviceStatus = z.infer<typeof DeviceStatus>;
 
@@ -79,7 +81,7 @@ export type DeviceStatus = z.infer<typeof DeviceStatus>;
 export const DeviceEvent = z.union([DeviceReading, DeviceStatus]);
 export type DeviceEvent = z.infer<typeof DeviceEvent>;
 
-/** What a stand-in can be asked: to do what a hand would do with the real one. */
+/** What a stand-in can be asked to do, as a hand would with the real one. */
 export const StandInAsk = z.discriminatedUnion('do', [
   z.strictObject({
     do: z.literal('pull-needle-thread'),

@@ -23,19 +23,19 @@ const MOST_FINDINGS = 80;
 
 export const FAULT_ENDINGS = ['mended', 'handed-over', 'put-aside'] as const;
 
-/** A fault that was followed to an end. */
+/** A fault that was traced to the end. */
 export const FaultCaseInput = z
   .strictObject({
     /** Null for a machine that is not registered. */
     machineId: Id.nullable(),
     symptomId: z.enum(idsOf(SYMPTOMS)),
-    /** What was known, as the number of an option by the id of the question. */
+    /** What was known, as option numbers by question id. */
     evidence: z.record(z.string().max(40), z.int().min(0).max(9)),
     findings: z.array(FaultFinding).max(MOST_FINDINGS),
-    /** When each finding was said; empty where nobody kept it. */
+    /** When each finding was made; empty if nobody recorded it. */
     foundAt: z.array(Instant).max(MOST_FINDINGS).default([]),
     ending: z.enum(FAULT_ENDINGS),
-    /** What it was, as far as somebody says so. */
+    /** The cause, as far as somebody says so. */
     causeId: CauseId.nullable(),
     note: Line(300).default(''),
     beganAt: Instant,
@@ -67,7 +67,7 @@ export type LoggedFaultCase = z.infer<typeof LoggedFaultCase>;
 
 const Fact = z.boolean().nullable();
 
-/** What the logs of the shop say of a machine that a fault may come from; null where they cannot. */
+/** What the shop's logs say about a machine that may have caused a fault; null where they say nothing. */
 export const FaultFacts = z.object({
   serviceDue: Fact,
   changedOver: Fact,
@@ -78,7 +78,7 @@ export const FaultFacts = z.object({
 });
 export type FaultFacts = z.infer<typeof FaultFacts>;
 
-/** What of a case is stored as a document. */
+/** The part of a case that is stored as a document. */
 export const FaultDocument = z.object({
   version: z.literal(1),
   evidence: z.record(z.string(), z.int()),

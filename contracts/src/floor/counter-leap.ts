@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Id, Instant, Name } from '../shared/index.js';
 
-/** More than can have been sewn, as a counter claimed it: held out of the running hours until a mechanic decides. */
+/** A count higher than can have been sewn: left out of the running hours until a mechanic decides. */
 export const CounterLeap = z.object({
   id: Id,
   machineId: Id,
@@ -14,6 +14,6 @@ export const CounterLeap = z.object({
 });
 export type CounterLeap = z.infer<typeof CounterLeap>;
 
-/** Whether a leap counts. */
+/** Whether a jump counts. */
 export const LeapDecision = z.strictObject({ accepted: z.boolean() });
 export type LeapDecision = z.infer<typeof LeapDecision>;

@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { Id, Version } from '../shared/index.js';
 
-/** How wide and deep the plan of a zone can be, in places. */
+/** The largest width and depth of a zone's plan, in places. */
 export const PLAN_COLUMNS = 8;
 export const PLAN_ROWS = 60;
 
-/** Where a machine stands in the plan of its zone, from the top left. */
+/** Where a machine stands in its zone's plan, from the top left. */
 export const PlanPlace = z.strictObject({
   column: z
     .int()

@@ -26,15 +26,15 @@ export const NeedleAgeView = z.object({
   state: z.enum(NEEDLE_STATES),
 });
 
-/** What a machine's stitch counter says of the needle that is in it. */
+/** A machine's stitch counter and its total for the present needle. */
 export const CounterView = z.object({
   state: z.enum(['heard', 'silent']),
-  /** Null when it was never heard. */
+  /** Null if it was never heard. */
   lastHeardAt: Instant.nullable(),
-  /** Since the needle went in; 0 without one. */
+  /** Since the needle was installed; 0 without one. */
   stitches: z.number().min(0),
   motorHours: z.number().min(0),
-  /** Shift hours since then that it was heard in: the rest is estimated. */
+  /** Shift hours since then that it covered: the rest is estimated. */
   coveredHours: z.number().min(0),
 });
 export type CounterView = z.infer<typeof CounterView>;
@@ -51,19 +51,19 @@ export const FloorMachine = z.object({
   /** Null when no needle is logged in it. */
   needle: NeedleInMachine.nullable(),
   age: NeedleAgeView.nullable(),
-  /** When the needle is to be changed: by this shop's own lives, or by the flat rule. Null hours run to failure. */
+  /** When to change the needle: by this shop's own lives, or by the flat rule. Null hours mean run to failure. */
   planned: z.object({ hours: z.number().positive().nullable(), from: z.enum(['life', 'flat']) }),
-  /** What was reported and not answered yet, oldest first. */
+  /** Unanswered reports, oldest first. */
   reports: z.array(TroubleReport),
   /** Null without a counter. */
   counter: CounterView.nullable(),
-  /** Missing pieces that keep it from running, oldest first: a mechanic clears each of them. */
+  /** Missing pieces that keep it stopped, oldest first: a mechanic clears each of them. */
   stops: z.array(SafetyStop),
-  /** What it is set up for, with the needle that goes with it. */
+  /** Its present set-up, with the needle that belongs to it. */
   presentSetup: z.object({ id: Id, name: Name, needle: NeedleChoice }).nullable(),
-  /** While it is being changed over. */
+  /** While a changeover is open. */
   changeover: ChangeoverOnFloor.nullable(),
-  /** Where it stands in the plan of its zone; null before it was placed. */
+  /** Where it stands in its zone's plan; null until it is placed. */
   place: PlanPlace.nullable(),
 });
 export type FloorMachine = z.infer<typeof FloorMachine>;
@@ -76,7 +76,7 @@ export const FloorZone = z.object({
     low: z.number(),
     high: z.number(),
     standing: z.enum(['measured', 'practice']),
-    /** What was seen of it so far. */
+    /** Its spot checks so far. */
     checks: z.int().min(0),
   }),
   /** Version of its plan. */

@@ -27,7 +27,7 @@ export const MachineEvent = z.discriminatedUnion('kind', [
   }),
   event('service', {
     service: ServiceKindId,
-    /** Null for the kinds that are here from the start. */
+    /** Null for the built-in kinds. */
     serviceName: Name.nullable(),
     note: z.string(),
     /** Null while it counts. */
@@ -69,10 +69,10 @@ export const MachineEvent = z.discriminatedUnion('kind', [
 ]);
 export type MachineEvent = z.infer<typeof MachineEvent>;
 
-/** What happened at a machine, the latest first. */
+/** What happened at a machine, latest first. */
 export const MachineHistory = z.object({
   events: z.array(MachineEvent),
-  /** Ask on from here for what was before; null at the beginning. */
+  /** Continue from here for earlier events; null at the beginning. */
   before: Instant.nullable(),
 });
 export type MachineHistory = z.infer<typeof MachineHistory>;

@@ -3,7 +3,7 @@ import { BOBBIN_SIZES, HOOK_SIDES, needleSystem, NEEDLE_SYSTEMS } from '@gantele
 import { choiceOfCell, listRow, numberOfCell, partsOfCell } from '../shared/list-cells.js';
 import { DUTIES, FEEDS, MACHINE_CLASSES, MachineEntry, type Zone } from './machine.js';
 
-/** Columns of a list of machines; whoever has other names for them says which is which. */
+/** Columns of a machine list; a list with other names is mapped to these. */
 export const MACHINE_COLUMNS = [
   'number',
   'name',
@@ -21,7 +21,7 @@ export const MACHINE_COLUMNS = [
 ] as const;
 export type MachineColumn = (typeof MACHINE_COLUMNS)[number];
 
-/** A row of a list of machines, each cell as text. */
+/** A row of a machine list, each cell as text. */
 export const MachineRow = listRow(MACHINE_COLUMNS);
 export type MachineRow = z.infer<typeof MachineRow>;
 
@@ -30,7 +30,7 @@ export type MachineImport = z.infer<typeof MachineImport>;
 
 export const MachineImportResult = z.object({
   added: z.int(),
-  /** Shop numbers that were registered already and were left as they are. */
+  /** Shop numbers that were already registered and were left as they are. */
   there: z.array(z.int()),
 });
 export type MachineImportResult = z.infer<typeof MachineImportResult>;
@@ -41,7 +41,7 @@ export interface CellProblem {
   readonly message: string;
 }
 
-/** The column each field of an entry comes from. */
+/** The column that each field comes from. */
 const COLUMN_OF: Readonly<Record<string, MachineColumn>> = {
   shopNumber: 'number',
   name: 'name',
@@ -55,7 +55,7 @@ const COLUMN_OF: Readonly<Record<string, MachineColumn>> = {
 };
 
 /**
- * A row as a machine to register. Numbers are taken with either decimal sign; several needle systems are separated by
+ * Reads a row as a machine to register. Numbers may have either decimal sign; several needle systems are separated by
  * commas or semicolons, several plate holes by semicolons, the one on the machine first.
  *
  * @returns the entry, or what is wrong with each cell

@@ -15,7 +15,7 @@ export const MACHINE_CLASSES = ['flatbed', 'cylinder', 'post', 'long-arm', 'port
 export const FEEDS = ['drop', 'walking-foot', 'needle', 'compound'] as const;
 export const DUTIES = ['light', 'medium', 'heavy'] as const;
 
-/** Where the top knob's zero is and how far it goes: the only way a number on it means anything. */
+/** Where the top knob's zero is and how far it goes: without these a knob setting means nothing. */
 export const KnobMark = z.strictObject({
   mark: Line(120).min(1),
   travelTurns: z.number().min(1).max(30).multipleOf(0.125),
@@ -57,9 +57,9 @@ const traits = {
   /** Designations of the needle systems its clamp takes. */
   systemIds: z.array(z.string().max(40)).max(8),
   shank: z.enum(['round', 'flat']),
-  /** Null until somebody looked. */
+  /** Null until somebody has looked. */
   hookSide: z.enum(HOOK_SIDES).nullable(),
-  /** Hole of the plate that is on it now: one of `plates`, or one that it shares. */
+  /** Hole of the plate on it now: one of `plates`, or a shared one. */
   plateHoleMm: HoleMm,
   plates: z.array(Plate).min(1).max(8),
   takeUpStrokeMm: z.number().min(5).max(200).nullable(),
@@ -72,10 +72,10 @@ const traits = {
       error: `not a bobbin size (${BOBBIN_SIZES.map(({ id }) => id).join(', ')})`,
     })
     .nullable(),
-  /** What sets its stitch; null until somebody looked. */
+  /** How its stitch length is set; null until somebody has looked. */
   stitchControl: z.enum(STITCH_CONTROLS).nullable(),
   stitchDial: z.array(DialReading).max(12),
-  /** What turns it; null until somebody looked. */
+  /** Its motor; null until somebody has looked. */
   drive: z.enum(DRIVES).nullable(),
   speedInUseSpm: SpeedSpm,
   speedMostSpm: SpeedSpm,
@@ -119,11 +119,11 @@ export type MachineEntry = z.infer<typeof MachineEntry>;
 export const MachineRevision = MachineEntry.safeExtend({ version: Version });
 export type MachineRevision = z.infer<typeof MachineRevision>;
 
-/** A machine that works here no longer: its history stays, and it can be brought back. */
+/** A machine no longer in use: its history stays, and it can be brought back. */
 export const RetiredMachine = Machine.extend({ retiredAt: Instant });
 export type RetiredMachine = z.infer<typeof RetiredMachine>;
 
-/** Whether a machine works here. */
+/** Whether a machine is in use. */
 export const Retirement = z.strictObject({ retired: z.boolean(), version: Version });
 export type Retirement = z.infer<typeof Retirement>;
 

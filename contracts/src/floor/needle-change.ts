@@ -5,8 +5,8 @@ import { NeedleChoice } from '../match/index.js';
 import { Pocket } from './part-used-needle.js';
 
 /**
- * One needle out and one in. `removesInstallId` is the needle the person saw in the machine: if another stands there
- * by then, the change is refused.
+ * One needle out and one in. `removesInstallId` is the needle the person saw in the machine: if it has another by
+ * then, the change is refused.
  */
 export const NeedleSwap = z
   .strictObject({
@@ -14,9 +14,9 @@ export const NeedleSwap = z
     cause: z.enum(REMOVAL_CAUSES),
     fragments: z.enum(FRAGMENT_COUNTS),
     needle: NeedleChoice,
-    /** The lot of a new needle; null when nobody knows. */
+    /** The lot of a new needle; null if nobody knows. */
     lotId: Id.nullable().default(null),
-    /** Pocket the needle that came out is kept in; null for the sharps box. */
+    /** Pocket for the needle that came out; null for the sharps box. */
     keptInPocket: Pocket.nullable().default(null),
     /** The part-used needle that goes in; null for a new one. */
     partUsedId: Id.nullable().default(null),
@@ -36,14 +36,14 @@ export const NeedleSwap = z
   );
 export type NeedleSwap = z.infer<typeof NeedleSwap>;
 
-/** A swap and when it was. */
+/** A change, with its time. */
 export const NeedleChange = NeedleSwap.safeExtend({ changedAt: Instant });
 export type NeedleChange = z.infer<typeof NeedleChange>;
 
-/** What a mechanic found of a piece that was reported missing. */
+/** What a mechanic found out about a piece that was reported missing. */
 export const ClearanceFinding = z.enum(['piece-found', 'work-quarantined', 'none-missing']);
 
-/** A mechanic's word on one missing piece: without another one the machine may run again. */
+/** A mechanic's clearance of one missing piece: when it was the only one, the machine may run again. */
 export const Clearance = z.strictObject({
   stopId: Id,
   finding: ClearanceFinding,

@@ -12,7 +12,7 @@ import {
 import { type NeedleChoice } from '../match/index.js';
 import { listRow, numberOfCell } from '../shared/list-cells.js';
 
-/** Columns of a list of needles that were in machines before the shop's records begin. */
+/** Columns of a list of needles used before the shop's records begin. */
 export const PAST_STAY_COLUMNS = [
   'machine',
   'needle',
@@ -35,12 +35,12 @@ export type PastStayImport = z.infer<typeof PastStayImport>;
 
 export const PastStayImportResult = z.object({
   added: z.int(),
-  /** Rows that were in already: the same machine from the same moment on. */
+  /** Rows that were already recorded: same machine, same start. */
   there: z.int(),
 });
 export type PastStayImportResult = z.infer<typeof PastStayImportResult>;
 
-/** One needle from when it went in until it came out. */
+/** One needle from its installation to its removal. */
 export interface PastStay {
   readonly machineId: string;
   readonly needle: NeedleChoice;
@@ -48,19 +48,19 @@ export interface PastStay {
   readonly outMs: number;
   readonly cause: RemovalCause;
   readonly fragments: FragmentCount;
-  /** Null where nobody wrote them down: then they are worked out from the shifts. */
+  /** Null if nobody recorded them: then they are calculated from the shifts. */
   readonly runningHours: number | null;
   readonly setupId: string | null;
-  /** Null where the set-up says what it sewed. */
+  /** Null if the set-up says what it sewed. */
   readonly material: MaterialKind | null;
   readonly lotCode: string | null;
 }
 
-/** What a row is read with. */
+/** What is needed to read a row. */
 export interface PastStayShop {
   readonly machines: readonly { readonly id: string; readonly shopNumber: number; readonly name: string }[];
   readonly setups: readonly { readonly id: string; readonly name: string; readonly machineId: string }[];
-  /** Of the shop's time zone. */
+  /** In the shop's time zone. */
   readonly utcOffset: UtcOffsetMinutes;
   readonly nowMs: number;
 }
@@ -87,11 +87,12 @@ const WHY: Readonly<Record<string, readonly [RemovalCause, FragmentCount]>> = {
   '': ['unknown', 'whole'],
 };
 const WHY_NAMED = 'planned, worn, broken, hit something, changing job or unknown';
-/** A stay longer than this is two that were not written down. */
+/** A stay longer than this is probably two, with a change that was not recorded. */
 const LONGEST_HOURS = 5000;
 
 /**
- * A row as a needle's stay. Times are the shop's own wall time, as `2026-03-04 07:30`; a needle is named as on its pack.
+ * Reads a row as a needle's stay. Times are the shop's local time, such as `2026-03-04 07:30`; a needle is named as
+ * on its pack.
  *
  * @returns the stay, or what is wrong with each cell
  */
@@ -145,7 +146,7 @@ function setupOf(text: string | undefined, machineId: string, { setups }: PastSt
   return setups.find((one) => one.machineId === machineId && plain(one.name) === said) ?? null;
 }
 
-/** A whole needle from the words on its pack, of the usual finish. */
+/** A complete needle from the words on its pack, with the usual finish. */
 function needleOf(text: string | undefined): NeedleChoice | null {
   const read = readLabel((text ?? '').trim());
   if (read.outcome !== 'read') return null;
@@ -164,12 +165,12 @@ function instantOf(text: string | undefined, utcOffset: UtcOffsetMinutes): numbe
   const [year, month, day, hour = 0, minute = 0] = said.slice(1).map((part) => Number(part ?? 0));
   const localMs = Date.UTC(year!, month! - 1, day, hour, minute);
   const back = new Date(localMs);
-  // The 31st of a short month is none, and neither is 25 o'clock.
+  // The 31st of a short month does not exist, nor does 25 o'clock.
   const isReal = back.getUTCMonth() === month! - 1 && back.getUTCDate() === day && hour < 24 && minute < 60;
   return isReal ? toInstantMs(localMs, utcOffset) : null;
 }
 
-/** Null for an empty cell, NaN for what is no number of hours. */
+/** Null for an empty cell, NaN for anything that is not a number of hours. */
 function hoursOf(text: string | undefined): number | null {
   if ((text ?? '').trim() === '') return null;
   const hours = numberOfCell(text);

@@ -6,7 +6,7 @@ import { Id, Instant, Name } from '../shared/index.js';
 export const TroubleReportInput = z.strictObject({ trouble: z.enum(TROUBLES), reportedAt: Instant });
 export type TroubleReportInput = z.infer<typeof TroubleReportInput>;
 
-/** A report that nobody has answered yet. A needle change answers those of its machine. */
+/** A report that is still unanswered. A needle change answers those of its machine. */
 export const TroubleReport = z.object({
   id: Id,
   trouble: z.enum(TROUBLES),
@@ -15,6 +15,6 @@ export const TroubleReport = z.object({
 });
 export type TroubleReport = z.infer<typeof TroubleReport>;
 
-/** A mechanic's answer to a report that needed no needle. */
+/** A mechanic's answer to a report that did not call for a needle. */
 export const ReportAnswer = z.strictObject({ finding: z.enum(['nothing-found', 'mended']) });
 export type ReportAnswer = z.infer<typeof ReportAnswer>;

@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { Id, Instant } from '../shared/index.js';
 
-/** One look of a work sample: whether a machine's needle was moving. */
+/** A spot check: whether a machine's needle was running. */
 export const SpotCheck = z.strictObject({ machineId: Id, sewing: z.boolean(), checkedAt: Instant });
 export type SpotCheck = z.infer<typeof SpotCheck>;
 
-/** Pieces that were sewn on a machine in a span of time. */
+/** Pieces sewn on a machine during a period. */
 export const PiecesEntry = z
   .strictObject({
     pieces: z.int().min(1).max(100_000),

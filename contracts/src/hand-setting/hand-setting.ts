@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { EDGE_GUIDES } from '@gantelet/core';
 import { Id, Instant, Line, Name } from '../shared/index.js';
 
-/** What hands set for a job beside thread and needle, as it stood when it was written down. */
+/** What is set by hand for a job besides thread and needle, as recorded. */
 export const HandSettingsEntry = z
   .strictObject({
     setupId: Id,

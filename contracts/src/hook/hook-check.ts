@@ -4,13 +4,13 @@ import { Id, Instant, Line, Name } from '../shared/index.js';
 
 const Mm = z.number().min(0).max(20);
 
-/** From least to most, as a machine's manual gives it. */
+/** From smallest to largest, as in a machine's manual. */
 const LimitsMm = z
   .strictObject({ least: Mm, most: Mm })
   .refine(({ least, most }) => least <= most, { path: ['most'], message: 'not less than the least' })
   .nullable();
 
-/** Figures of the machine's manual; null where it says nothing. */
+/** Figures from the machine's manual; null where it gives none. */
 export const HookBook = z.strictObject({ riseMm: LimitsMm, aboveEyeMm: LimitsMm, clearanceMm: LimitsMm });
 
 /** What was seen and measured at a hook; null for what was not. */
@@ -22,13 +22,13 @@ export const HookReading = z.strictObject({
   push: z.enum(NEEDLE_PUSHES).nullable(),
 });
 
-/** A look at the hook of a machine: as it was found, or as it was left after it was set. */
+/** A hook check: as found, or as left after setting. */
 export const HookCheckEntry = z
   .strictObject({
     reading: HookReading,
-    /** Goes with the machine from here on; null: the usual figures. */
+    /** Applies to the machine from now on; null for the usual figures. */
     book: HookBook.nullable(),
-    /** The hook was set, and this is how it stands now. */
+    /** The hook was set, and this is its state now. */
     set: z.boolean(),
     note: Line(300),
     checkedAt: Instant,
@@ -39,11 +39,11 @@ export const HookCheckEntry = z
   });
 export type HookCheckEntry = z.infer<typeof HookCheckEntry>;
 
-/** A look at a hook as it was logged. */
+/** A hook check as it was logged. */
 export const HookCheck = HookCheckEntry.safeExtend({ id: Id, machineId: Id, checkedBy: Name });
 export type HookCheck = z.infer<typeof HookCheck>;
 
-/** What of a look is stored as a document. */
+/** The part of a check that is stored as a document. */
 export const HookDocument = z.object({
   version: z.literal(1),
   reading: HookReading,

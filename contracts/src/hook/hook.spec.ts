@@ -20,7 +20,7 @@ describe('a look at a hook', () => {
 
   it('holds one look or measure at least', () => {
     expect(complaints(HookCheckEntry, entry)).toEqual(['reading: at least one look or measure']);
-    // Nothing between needle and hook is a measure too.
+    // No gap between needle and hook is a measurement too.
     expect(complaints(HookCheckEntry, { ...entry, reading: { ...UNSEEN, clearanceMm: 0 } })).toEqual([]);
   });
 

@@ -1,22 +1,22 @@
 import * as z from 'zod';
 import { Id, Instant, Line, Name } from '../shared/index.js';
 
-/** So many jobs may wait at once. */
+/** How many jobs may wait at once. */
 export const MOST_WAITING = 300;
 const SewMinutes = z.number().positive().max(20_000);
 
-/** Work that is to be sewn: a saved set-up, how long it takes and by when. */
+/** Work to be sewn: a saved set-up, how long it takes and when it is due. */
 export const QueuedJobEntry = z.strictObject({
   setupId: Id,
   pieces: z.int().min(1).max(1_000_000).nullable().default(null),
   sewMinutes: SewMinutes,
-  /** Null when nobody waits for it. */
+  /** Null if it has no due date. */
   dueAt: Instant.nullable().default(null),
   note: Line(120).default(''),
 });
 export type QueuedJobEntry = z.infer<typeof QueuedJobEntry>;
 
-/** A job that waits. */
+/** A waiting job. */
 export const QueuedJob = z.object({
   id: Id,
   setupId: Id,
@@ -25,18 +25,18 @@ export const QueuedJob = z.object({
   sewMinutes: SewMinutes,
   dueAt: Instant.nullable(),
   note: z.string(),
-  /** Where it is to be sewn; null before anybody said. */
+  /** The machine for it; null until one is chosen. */
   machineId: Id.nullable(),
-  /** It stays on that machine when the order is worked out again. */
+  /** It stays on that machine when the order is recalculated. */
   pinned: z.boolean(),
   addedAt: Instant,
   addedBy: Name,
-  /** Minutes of work until it is due, by zone; below 0 for what is overdue. Empty when nobody waits for it. */
+  /** Working minutes until it is due, by zone; below 0 if overdue. Empty without a due date. */
   dueIn: z.array(z.object({ zoneId: Id, minutes: z.number() })),
 });
 export type QueuedJob = z.infer<typeof QueuedJob>;
 
-/** What waits: by machine in the order it is to be sewn, what has no place yet last. */
+/** Waiting jobs: by machine in the order they are to be sewn, unplaced ones last. */
 export const JobQueue = z.object({ readAt: Instant, jobs: z.array(QueuedJob) });
 export type JobQueue = z.infer<typeof JobQueue>;
 

@@ -4,7 +4,7 @@ import { Id, Instant, Name } from '../shared/index.js';
 export const JOB_KINDS = ['fit-lives', 'plan-rounds'] as const;
 export const JOB_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
 
-/** A long computation that the server does in its own time. */
+/** A long computation that the server does in the background. */
 export const Job = z.object({
   id: Id,
   kind: z.enum(JOB_KINDS),
@@ -17,7 +17,7 @@ export const Job = z.object({
 });
 export type Job = z.infer<typeof Job>;
 
-/** Whether a job waits or runs. */
+/** Whether a job is waiting or running. */
 export function isOpenJob({ state }: Job): boolean {
   return state === 'queued' || state === 'running';
 }

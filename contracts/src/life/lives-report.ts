@@ -4,7 +4,7 @@ import { MACHINE_CLASSES } from '../floor/index.js';
 import { Job } from '../job/index.js';
 import { Id, Instant, Name, Version } from '../shared/index.js';
 
-/** A number that the data may leave open: null is without end. */
+/** A number that the data may leave unbounded: null means infinite. */
 const Open = z.number().nullable();
 const Hours = z.number().min(0);
 const Interval = z.object({ low: Open, high: Open });
@@ -24,7 +24,7 @@ export const GroupId = z
   .string()
   .max(80)
   .regex(/^[a-z]+\.[a-z]+\.[a-z-]+(~[a-z0-9-]+)?$/, 'material.points.machine-class, with ~part when split');
-/** A group as the work of its needles makes it. */
+/** A group as determined by the work of its needles. */
 export const GroupOfWork = z
   .string()
   .max(60)
@@ -39,14 +39,14 @@ export const IntervalChange = z.object({
 });
 export type IntervalChange = z.infer<typeof IntervalChange>;
 
-/** What the lead decided for a group, and how many needles it has. */
+/** The lead's decision on a group, and how many needles it has. */
 export const Grouping = z.object({
   groupId: GroupOfWork,
   group: LifeGroup,
   needles: z.int().min(0),
   mergedInto: GroupOfWork.nullable(),
   splitBy: z.enum(SPLIT_BY).nullable(),
-  /** 0 before anything was decided. */
+  /** 0 before any decision. */
   version: Version,
 });
 export type Grouping = z.infer<typeof Grouping>;
@@ -119,7 +119,7 @@ const TooLittle = z.object({
   scaleAtLeastHours: Open,
 });
 
-/** What the needles of one group say. */
+/** What the needles of one group show. */
 export const GroupReport = z.object({
   group: LifeGroup,
   costs: z.object({ planned: z.number(), wear: z.number(), accident: z.number() }),
@@ -133,14 +133,14 @@ export const GroupReport = z.object({
   pooled: z.union([PooledLives, NoFit]),
   accidents: z.object({ count: z.int(), hours: Hours, perHour: z.number(), limits: Interval }).nullable(),
   advice: z.union([Advised, TooLittle]),
-  /** Each lot against the others; none without a law. */
+  /** Each lot against the others; empty without a distribution. */
   lots: z.array(LotEvidence),
 });
 export type GroupReport = z.infer<typeof GroupReport>;
 
-/** The lives of all needles, as they were worked out from one state of the records. */
+/** The lives of all needles, as fitted from one state of the records. */
 export const LivesReport = z.object({
-  /** Names the records and costs it was worked out from. */
+  /** Identifies the records and costs it was calculated from. */
   dataVersion: z.string(),
   fittedAt: Instant,
   groups: z.array(GroupReport),
@@ -148,11 +148,11 @@ export const LivesReport = z.object({
 export type LivesReport = z.infer<typeof LivesReport>;
 
 export const LifeView = z.object({
-  /** What the records and costs are now: another than the report's means that the report is old. */
+  /** The present state of records and costs: if it differs from the report's, the report is outdated. */
   dataVersion: z.string(),
   /** Null before the first fit. */
   report: LivesReport.nullable(),
-  /** The last fit that was asked for. */
+  /** The last fit requested. */
   job: Job.nullable(),
   machines: z.array(z.object({ id: Id, name: Name })),
   groupings: z.array(Grouping),

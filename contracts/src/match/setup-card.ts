@@ -4,13 +4,13 @@ import { Instant, Name } from '../shared/index.js';
 import { SchoolChoice } from '../shop/index.js';
 import { NeedleChoice, SetupWork } from './setup.js';
 
-/** A set-up as it travels between shops: its machine by shop number instead of by id. */
+/** A set-up as shops exchange it: its machine by shop number instead of id. */
 export const SetupCard = SetupWork.omit({ machineId: true, needle: true }).extend({
   machine: z.strictObject({ shopNumber: z.int().min(1).max(9999), name: Name.optional() }),
   needle: NeedleChoice.extend({ finishId: NeedleChoice.shape.finishId.default(USUAL_FINISH.id) }),
-  /** Cards written before sheeting had schools of its own leave that one out. */
+  /** Cards from before sheeting had schools of its own leave that one out. */
   schools: SchoolChoice.extend({ coatedPoint: SchoolChoice.shape.coatedPoint.default('small-cut') }),
-  /** Last balanced top setting where it comes from, to be read: it is not taken for a seam sewn here. */
+  /** Last balanced top setting in its original shop, for information: it does not count as a seam sewn here. */
   topTurns: z.number().min(0).max(30).nullable().optional(),
 });
 export type SetupCard = z.infer<typeof SetupCard>;
@@ -27,7 +27,7 @@ export const SetupCardFile = z.strictObject({
 });
 export type SetupCardFile = z.infer<typeof SetupCardFile>;
 
-/** JSON Schema (2020-12) of a file of set-up cards, as a reader may send it. */
+/** JSON Schema (2020-12) for a file of set-up cards, as readers may receive it. */
 export function setupCardJsonSchema(): Record<string, unknown> {
   const schema = z.toJSONSchema(SetupCardFile, { io: 'input', unrepresentable: 'any' });
   return {

@@ -29,7 +29,7 @@ export type SetupList = z.infer<typeof SetupList>;
 
 export const SetupListResult = z.object({
   added: z.int(),
-  /** Set-ups whose machine has one of that name already: left as they are. */
+  /** Set-ups whose machine already has one of that name: left as they are. */
   there: z.int(),
 });
 export type SetupListResult = z.infer<typeof SetupListResult>;
@@ -40,16 +40,16 @@ export interface SetupCellProblem {
   readonly message: string;
 }
 
-/** A machine as far as a row names it. */
+/** A machine, as far as rows refer to it. */
 export interface MachineOfRow {
   readonly id: string;
   readonly shopNumber: number;
   readonly name: string;
-  /** Hole of the plate that is on it. */
+  /** Hole of the plate on it. */
   readonly plateHoleMm: number;
 }
 
-/** Stands for the plate of a machine that is not known: what is wrong is the machine. */
+/** Placeholder plate for an unknown machine: the error is about the machine. */
 const ANY_PLATE = { plateHoleMm: 1 };
 
 type Wrong = (column: SetupColumn, message: string) => void;
@@ -60,12 +60,13 @@ const COLUMN_OF: Readonly<Record<string, SetupColumn>> = {
 };
 
 /**
- * A row as a set-up. Machines go by shop number or name; layers are separated by semicolons, each a material with its
- * thickness in mm and its plies, top layer first; thread and needle are read as on spool and pack. The plate is the one on
- * the machine where none is named. Whether the needle fits the machine is not asked here.
+ * Reads a row as a set-up. Machines are given by shop number or name; layers are separated by semicolons, each a
+ * material with its thickness in mm and its plies, top layer first; thread and needle are read as on spool and pack.
+ * Without a plate, the one on the machine is meant. Whether the needle fits the machine is not checked here.
  *
  * @returns the set-up, or what is wrong with each cell
- * @example readSetupRow({ name: 'Strap', machine: '7', layers: 'veg-tan-side 2; duck-10 0.8 x2', ... }, machines, schools)
+ * @example readSetupRow({ name: 'Strap', machine: '7', layers: 'veg-tan-side 2; duck-10 0.8 x2', ... }, machines,
+ * schools)
  */
 export function readSetupRow(
   row: SetupRow,

@@ -26,7 +26,7 @@ export const LayerInput = z.strictObject({
 });
 export type LayerInput = z.infer<typeof LayerInput>;
 
-/** A thread as it was read off its spool, and the Tex it was taken for. */
+/** A thread as read off its spool, and the Tex it was taken for. */
 export const ThreadChoice = z.strictObject({
   label: z.string().trim().min(1).max(40),
   tex: z.number().min(5).max(2000),

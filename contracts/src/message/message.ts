@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Id, Instant, Version } from '../shared/index.js';
 
-/** What the shop is told of by itself, beyond the screens. */
+/** What the shop is notified of, beyond the screens. */
 export const MESSAGE_KINDS = ['machine-stopped', 'round-published', 'order-now'] as const;
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 
@@ -17,7 +17,7 @@ const kinds = z
 const Mail = z.email();
 const WebAddress = z.url({ protocol: /^https?$/ });
 
-/** Where messages go, and which. */
+/** A recipient, and what to send there. */
 export const MessageTargetEntry = z
   .strictObject({ way: z.enum(MESSAGE_WAYS), address: z.string().trim().max(300), kinds })
   .refine(({ way, address }) => way !== 'mail' || Mail.safeParse(address).success, {
@@ -40,11 +40,11 @@ export const MessageTarget = z.object({
 });
 export type MessageTarget = z.infer<typeof MessageTarget>;
 
-/** A target with the key that its POSTs are signed with, which is told this once; null for mail. */
+/** A recipient with the key its POSTs are signed with, which is shown only once; null for mail. */
 export const MessageTargetWithKey = z.object({ target: MessageTarget, key: z.string().nullable() });
 export type MessageTargetWithKey = z.infer<typeof MessageTargetWithKey>;
 
-/** A message and what became of it at each target. */
+/** A message and its deliveries. */
 export const Message = z.object({
   id: Id,
   kind: z.enum(MESSAGE_KINDS),
@@ -56,7 +56,7 @@ export const Message = z.object({
       address: z.string(),
       sentAt: Instant.nullable(),
       tries: z.int().min(0),
-      /** Why the last try failed; empty while none did. */
+      /** Why the last attempt failed; empty if none has. */
       problem: z.string(),
     }),
   ),
@@ -64,18 +64,18 @@ export const Message = z.object({
 export type Message = z.infer<typeof Message>;
 
 export const MessageView = z.object({
-  /** Whether the server knows a mail server; without one, mails stay here to be read. */
+  /** Whether a mail server is configured; without one, mails stay here to be read. */
   mailGoesOut: z.boolean(),
   targets: z.array(MessageTarget),
-  /** The last ones, newest first. */
+  /** The latest ones, newest first. */
   messages: z.array(Message),
 });
 export type MessageView = z.infer<typeof MessageView>;
 
-/** Header of a webhook: `sha256=` and the HMAC (RFC 2104) of the body under the key of the target, in hex. */
+/** Header of a webhook: `sha256=` and the HMAC (RFC 2104) of the body under the recipient's key, in hex. */
 export const SIGNATURE_HEADER = 'X-Gantelet-Signature';
 
-/** What a webhook is sent. `id` is the same however often it is sent: a message may come twice. */
+/** Body of a webhook. `id` is the same however often it is sent: a message may arrive twice. */
 export const WebhookBody = z.object({
   id: Id,
   kind: z.enum(MESSAGE_KINDS),

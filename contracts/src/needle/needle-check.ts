@@ -4,7 +4,7 @@ import { Id, Instant, Line, Name } from '../shared/index.js';
 
 const PullN = z.number().positive().max(100);
 
-/** A weight hung on a thread through an eye, and the forces that move it up and let it down. Newtons. */
+/** A weight hung on a thread through an eye, and the forces that raise and lower it. Newtons. */
 export const EyePulls = z
   .strictObject({ weightN: PullN, upN: PullN, downN: PullN })
   .refine(({ upN, downN }) => upN >= downN, { path: ['upN'], error: 'not below the pull down' });
@@ -12,7 +12,7 @@ export type EyePulls = z.infer<typeof EyePulls>;
 
 const MadeNm = z.union(NEEDLE_SIZES.map(({ nm }) => z.literal(nm)));
 
-/** What was looked at on one needle; null for what was not. */
+/** What was checked on one needle; null for what was not. */
 export const NeedleLooks = z.strictObject({
   markedNm: MadeNm.nullable().default(null),
   bladeMm: z.number().min(0.3).max(4).nullable().default(null),
@@ -29,23 +29,23 @@ export const NeedleLooks = z.strictObject({
 });
 export type NeedleLooks = z.infer<typeof NeedleLooks>;
 
-/** A photo of a needle: base64 of a JPEG, scaled down on the device so that it goes with its check. */
+/** A photo of a needle: base64 of a JPEG, scaled down on the device so that it can be sent with its check. */
 export const NeedlePhoto = z
   .string()
   .max(200_000)
   .regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'a JPEG in base64');
 
-/** One needle that was looked at before it goes in, alone or as one of its lot. */
+/** One needle checked before it is used, alone or as part of its lot. */
 export const NeedleCheckInput = z
   .strictObject({
-    /** Null for a needle of which nobody knows the lot. */
+    /** Null for a needle of unknown lot. */
     lotId: Id.nullable(),
     looks: NeedleLooks,
     note: Line(200).default(''),
     photo: NeedlePhoto.nullable().default(null),
     checkedAt: Instant,
   })
-  // Which thread was pulled is no look by itself.
+  // Naming the thread alone is not a check.
   .refine(({ looks: { pulledTex: _, ...looks } }) => Object.values(looks).some((look) => look !== null), {
     path: ['looks'],
     error: 'at least one look',
@@ -64,5 +64,5 @@ export const NeedleCheck = z.object({
 });
 export type NeedleCheck = z.infer<typeof NeedleCheck>;
 
-/** What the database keeps of the looks, as JSON. */
+/** The part of a check that is stored as JSON. */
 export const NeedleCheckDocument = z.object({ version: z.literal(1), looks: NeedleLooks });

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { PRACTICE_SCENARIOS, SEAM_GRADES } from '@gantelet/core';
 import { Id, Instant } from '../shared/index.js';
 
-/** A practice scenario brought to its end. */
+/** A completed practice scenario. */
 export const PracticeRunInput = z.strictObject({
   scenarioId: z
     .string()
@@ -12,7 +12,7 @@ export const PracticeRunInput = z.strictObject({
     }),
   /** Test seams it took. */
   seams: z.int().min(1).max(200),
-  /** What was said of its seams, each with where it really lay, in half windows from balance. */
+  /** What was said of each seam, with where its knot really lay, in half windows from balance. */
   judged: z
     .array(z.strictObject({ z: z.number().min(-50).max(50), grade: z.enum(SEAM_GRADES) }))
     .max(200)

@@ -1,6 +1,6 @@
 /**
- * Every error the server answers, with its HTTP status and wording. Wording says what was wrong and what to do;
- * `{name}` marks are filled from the data of the problem. A test pins the whole table.
+ * Every error the server returns, with its HTTP status and wording. The wording says what was wrong and what to do;
+ * `{name}` marks are filled from the problem's data. A test pins the whole table.
  */
 export const ERRORS = {
   'request.malformed': { status: 400, title: 'The request is not readable JSON. Nothing was saved.' },

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { ERRORS, fieldProblems, ProblemError, problemOf } from './index.js';
 
 describe('the error catalogue', () => {
-  // Pinned: clients act on codes and statuses, people on the words. Change it here when it is meant.
+  // Pinned: clients act on codes and statuses, people on the words. Change it here only on purpose.
   it('keeps code, status and wording', () => {
     const table = Object.entries(ERRORS).map(([code, { status, title }]) => `${status} ${code}: ${title}`);
     expect(table).toEqual([

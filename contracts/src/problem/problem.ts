@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { ERROR_CODES, ERRORS, type ErrorCode } from './error-catalogue.js';
 
-/** A field that was wrong: where it stands in the request, and what is allowed. */
+/** A field that was wrong: where it is in the request, and what is allowed. */
 export const FieldProblem = z.object({ path: z.string(), message: z.string() });
 export type FieldProblem = z.infer<typeof FieldProblem>;
 
-/** A problem document, RFC 9457. `code` is ours; `fields` name what was wrong; `data` fills the wording. */
+/** A problem document (RFC 9457). `code` is ours; `fields` name what was wrong; `data` fills the wording. */
 export const Problem = z.object({
   type: z.string(),
   title: z.string(),
@@ -19,7 +19,7 @@ export type Problem = z.infer<typeof Problem>;
 /** Media type of a problem document. */
 export const PROBLEM_MEDIA_TYPE = 'application/problem+json';
 
-/** An error of the catalogue on its way to becoming a problem document. */
+/** An error from the catalogue, to be turned into a problem document. */
 export class ProblemError extends Error {
   constructor(
     readonly code: ErrorCode,
@@ -31,7 +31,7 @@ export class ProblemError extends Error {
   }
 }
 
-/** The problem document of a coded error. */
+/** The problem document for an error code. */
 export function problemOf(error: ProblemError): Problem {
   const { code, data, fields } = error;
   return {
@@ -44,7 +44,7 @@ export function problemOf(error: ProblemError): Problem {
   };
 }
 
-/** Zod's complaints as field problems; `prefix` says which part of the request was read. */
+/** Zod's issues as field problems; `prefix` names the part of the request. */
 export function fieldProblems(error: z.ZodError, prefix: string): readonly FieldProblem[] {
   return error.issues.flatMap((issue) => {
     const names =

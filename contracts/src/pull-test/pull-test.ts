@@ -2,14 +2,14 @@ import * as z from 'zod';
 import { BREAKS } from '@gantelet/core';
 import { Id, Instant, Line, Name } from '../shared/index.js';
 
-/** A seam of a set-up that was pulled apart. */
+/** A set-up's seam that was pulled to failure. */
 export const PullTestEntry = z
   .strictObject({
     setupId: Id,
     broke: z.enum(BREAKS),
-    /** Null where nobody measured it. */
+    /** Null if nobody measured it. */
     forceN: z.number().positive().max(100_000).nullable(),
-    /** Length of seam that was pulled; said wherever the force is. */
+    /** Length of seam that was pulled; given whenever the force is. */
     widthMm: z.number().min(1).max(1000).nullable(),
     note: Line(200),
     testedAt: Instant,

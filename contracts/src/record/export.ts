@@ -1,6 +1,6 @@
 import * as z from 'zod';
 
-/** The tables of a shop's records that can be taken out, by the name of their file. */
+/** The tables of a shop's records that can be exported, by file name. */
 export const EXPORTS = [
   'machines',
   'machine_plates',

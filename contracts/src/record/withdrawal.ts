@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Id } from '../shared/index.js';
 
-/** Logs whose entries can be taken back. Pieces and needle changes have ways of their own. */
+/** Logs whose entries can be withdrawn. Pieces and needle changes are handled separately. */
 export const WITHDRAWABLE_LOGS = [
   'test-seam',
   'bobbin-reading',
@@ -17,6 +17,6 @@ export const WITHDRAWABLE_LOGS = [
 ] as const;
 export type WithdrawableLog = (typeof WITHDRAWABLE_LOGS)[number];
 
-/** An entry that was logged wrongly: it stays, but no longer counts. */
+/** An entry logged by mistake: it stays, but no longer counts. */
 export const Withdrawal = z.strictObject({ log: z.enum(WITHDRAWABLE_LOGS), entryId: Id });
 export type Withdrawal = z.infer<typeof Withdrawal>;

@@ -13,7 +13,7 @@ export const RoundTask = z.object({
   machineName: Name,
   zoneName: Name,
   needle: NeedleChoice,
-  /** The needle that is in it now: what a change takes out. */
+  /** The needle in the machine now: the one the change removes. */
   installId: Id,
   minutes: z.number(),
   state: z.enum(TASK_STATES),
@@ -21,7 +21,7 @@ export const RoundTask = z.object({
 });
 export type RoundTask = z.infer<typeof RoundTask>;
 
-/** What a mechanic does in a shift, in walking order. */
+/** A mechanic's work in a shift, in walking order. */
 export const RoundSheet = z.object({
   personId: Id,
   personName: Name,
@@ -30,27 +30,27 @@ export const RoundSheet = z.object({
   day: Day,
   startsAt: Instant,
   endsAt: Instant,
-  /** With the ways between zones. */
+  /** Including the walks between zones. */
   minutes: z.number(),
   tasks: z.array(RoundTask),
 });
 export type RoundSheet = z.infer<typeof RoundSheet>;
 
-/** All published rounds, from the shift that runs on. */
+/** All published rounds, from the running shift on. */
 export const PublishedRounds = z.object({
   version: ContentVersion,
   planId: Id.nullable(),
   publishedAt: Instant.nullable(),
   timeZone: z.string(),
   sheets: z.array(RoundSheet),
-  /** Changes no mechanic has the time or the skill for, as minutes do not always divide as people do. */
+  /** Changes that no mechanic has the time or skill for, since minutes do not always divide the way people do. */
   leftOver: z.array(z.object({ machineName: Name, day: Day, shiftName: Name })),
 });
 export type PublishedRounds = z.infer<typeof PublishedRounds>;
 
 export const TaskSkip = z.strictObject({
   machineId: Id,
-  /** Beginning of the shift it was planned for. */
+  /** Start of the shift it was planned for. */
   startsAt: Instant,
   reason: z.enum(SKIP_REASONS),
   note: z.string().trim().max(200),
@@ -66,7 +66,7 @@ export const NOTICE_KINDS = [
   'order-late',
   'left-over',
 ] as const;
-/** Something that wants attention. `subject` is a machine or a needle kind, in words. */
+/** Something that needs attention. `subject` is a machine or a needle kind, in words. */
 export const RoundsNotice = z.object({
   kind: z.enum(NOTICE_KINDS),
   subject: z.string(),
@@ -75,5 +75,5 @@ export const RoundsNotice = z.object({
 });
 export type RoundsNotice = z.infer<typeof RoundsNotice>;
 
-/** Link for a calendar: anyone who has it can read that person's rounds. */
+/** A calendar link: anyone who has it can read that person's rounds. */
 export const CalendarLink = z.object({ path: z.string() });

@@ -4,7 +4,7 @@ import { Day, Id, Instant, Name, Version } from '../shared/index.js';
 
 const ShiftIndex = z.int().min(0);
 
-/** A shift of the horizon. */
+/** A shift within the horizon. */
 export const PlannedShift = z.object({
   shiftId: Id,
   name: Name,
@@ -12,14 +12,14 @@ export const PlannedShift = z.object({
   day: Day,
   startsAt: Instant,
   endsAt: Instant,
-  /** Minutes there are for planned changes, what failures are expected to take being taken off. */
+  /** Minutes available for planned changes, less what failures are expected to take. */
   minutes: z.number(),
-  /** Minutes that the plan takes of them, with the ways to the zones. */
+  /** Minutes of them that the plan uses, including the walks to the zones. */
   used: z.number(),
 });
 export type PlannedShift = z.infer<typeof PlannedShift>;
 
-/** A limit that changes do not keep, with the least that would have to give way. */
+/** A limit that the changes exceed, with the least that would have to give way. */
 export const PlanConflict = z.discriminatedUnion('limit', [
   z.object({ limit: z.literal('closed'), machineId: Id, shift: ShiftIndex }),
   z.object({
@@ -48,20 +48,20 @@ export const PlannedMachineView = z.object({
   name: Name,
   zoneId: Id,
   needle: NeedleChoice.nullable(),
-  /** Why nothing is planned for it; null where it is planned. */
+  /** Why nothing is planned for it; null if it is planned. */
   unplanned: z.enum(UNPLANNED_REASONS).nullable(),
   ageHours: z.number().min(0),
-  /** Best running hours to change at, and whether this shop's lives say so or the flat rule. */
+  /** Best running hours to change at, and whether they come from this shop's lives or the flat rule. */
   bestHours: z.number().nullable(),
   from: z.enum(['life', 'flat']),
   /** Expected running hours in each shift. */
   hours: z.array(z.number().min(0)),
   changes: z.array(ShiftIndex),
   pinned: z.array(ShiftIndex),
-  /** Published changes, as numbers of these shifts. */
+  /** Published changes, as indexes of these shifts. */
   published: z.array(ShiftIndex),
   closed: z.array(ShiftIndex),
-  /** Why its needle stays in past its best over the whole plan; null when it is not. */
+  /** Why its needle stays in past its best for the whole plan; null if it does not. */
   leftLate: z.enum(['closed', 'needles', 'minutes', 'not-worth-it']).nullable(),
 });
 export type PlannedMachineView = z.infer<typeof PlannedMachineView>;
@@ -82,10 +82,10 @@ export const ComparedRule = z.object({
 });
 export type ComparedRule = z.infer<typeof ComparedRule>;
 
-/** How many needles of a kind are left under the plan. */
+/** How many needles of a kind remain under the plan. */
 export const NeedleOutlook = z.object({
   needle: NeedleChoice,
-  /** Null where nobody counted: then the plan takes them as enough. */
+  /** Null if nobody counted: the plan then assumes there are enough. */
   onHand: z.int().nullable(),
   left: z.array(z.object({ expected: z.number(), low: z.number(), high: z.number() })),
   planned: z.int(),
@@ -97,7 +97,7 @@ export const NeedleOutlook = z.object({
       quantity: z.int(),
       packSize: z.int(),
       leadDays: z.int(),
-      /** Last day to order on, so that they come in time; may be past. */
+      /** Last day to order so that they arrive in time; may be past. */
       by: Day,
     })
     .nullable(),
@@ -112,7 +112,7 @@ export const PlanCostView = z.object({
   total: z.number(),
 });
 
-/** A plan as it stands: from a search, and maybe moved by hand since. */
+/** A plan as it stands: from a search, possibly changed by hand since. */
 export const RoundsPlanView = z.object({
   id: Id,
   version: Version,
@@ -125,7 +125,7 @@ export const RoundsPlanView = z.object({
   cost: PlanCostView,
   /** Proven: no plan within the limits costs less. */
   bound: z.number(),
-  /** Limits that moves by hand broke. */
+  /** Limits that manual moves broke. */
   conflicts: z.array(PlanConflict),
   compared: z.array(ComparedRule),
   runs: z.int(),
@@ -133,7 +133,7 @@ export const RoundsPlanView = z.object({
 });
 export type RoundsPlanView = z.infer<typeof RoundsPlanView>;
 
-/** What a plan could not keep, when none could be made. */
+/** What a plan could not satisfy, when none was possible. */
 export const NoPlan = z.object({
   jobId: Id,
   triedAt: Instant,
@@ -143,14 +143,14 @@ export const NoPlan = z.object({
 export type NoPlan = z.infer<typeof NoPlan>;
 
 export const PlanAsk = z.strictObject({
-  /** 1 the usual search, 6 a longer one. */
+  /** 1 for the usual search, 6 for a longer one. */
   effort: z.int().min(1).max(6).default(1),
-  /** Plan by a simple rule and not by the search, which then only says how far off the rule is; null to search. */
+  /** Plan by a simple rule instead of the search, which then only says how far off the rule is; null to search. */
   rule: z.enum(FLAT_RULE_NAMES).nullable().default(null),
 });
 export type PlanAsk = z.infer<typeof PlanAsk>;
 
-/** A change put into another shift; `from` null adds one, `to` null takes one away. */
+/** A change moved to another shift; `from` null adds one, `to` null removes one. */
 export const ChangeMove = z
   .strictObject({
     machineId: Id,
@@ -171,13 +171,13 @@ export type PinChange = z.infer<typeof PinChange>;
 
 export const PlanPublished = z.strictObject({ version: Version });
 
-/** A plan's name and version after a write. */
+/** A plan's id and version after a write. */
 export const PlanMark = z.object({ id: Id, version: Version });
 export type PlanMark = z.infer<typeof PlanMark>;
 
 export const MoveOffer = z.object({
   shift: ShiftIndex,
-  /** Over the plan as it is; below 0 where it is cheaper. */
+  /** Extra cost compared with the present plan; negative if cheaper. */
   cost: z.number(),
   conflicts: z.array(PlanConflict),
 });

@@ -4,7 +4,7 @@ import { Day, Id, Version } from '../shared/index.js';
 
 const Minutes = z.number().min(0).max(1440);
 
-/** When somebody changes needles, for how long in a shift, and on which machines. */
+/** When a mechanic changes needles, for how long per shift, and on which machines. */
 export const MechanicHours = z.strictObject({
   personId: Id,
   shiftIds: z.array(Id).max(20),
@@ -17,7 +17,7 @@ const days = { fromDay: Day, toDay: Day };
 const inOrder = (one: { fromDay: string; toDay: string }): boolean => one.fromDay <= one.toDay;
 const notInOrder = { path: ['toDay'], error: 'not before the first day' };
 
-/** Days somebody is not there, whatever their shifts. */
+/** Days somebody is away, whatever their shifts. */
 export const PersonAbsence = z
   .strictObject({ personId: Id, ...days, note: z.string().trim().max(200) })
   .refine(inOrder, notInOrder);
@@ -25,13 +25,15 @@ export type PersonAbsence = z.infer<typeof PersonAbsence>;
 
 export const AWAY_KINDS = ['down', 'reserved'] as const;
 export type AwayKind = (typeof AWAY_KINDS)[number];
-/** Days a machine is not available: `down` it does not run either, `reserved` it runs and is not to be touched. */
+/**
+ * Days a machine is not available: if `down` it does not run either, if `reserved` it runs and must not be touched.
+ */
 export const MachineAway = z
   .strictObject({ machineId: Id, ...days, kind: z.enum(AWAY_KINDS), note: z.string().trim().max(200) })
   .refine(inOrder, notInOrder);
 export type MachineAway = z.infer<typeof MachineAway>;
 
-/** What the lead knows better than the counters: running hours of a machine in each shift of some days. */
+/** What the lead knows better than the counters: a machine's running hours per shift on some days. */
 export const HoursCorrection = z
   .strictObject({
     machineId: Id,
@@ -44,17 +46,17 @@ export type HoursCorrection = z.infer<typeof HoursCorrection>;
 
 /** Planning settings, besides what the floor and the lives say. */
 export const RoundsSettings = z.strictObject({
-  /** Shifts that are planned one by one, rolling on. */
+  /** Shifts that are planned one by one, on a rolling basis. */
   horizonShifts: z.int().min(6).max(42),
-  /** What it is worth, in the shop's money, not to move a published change. */
+  /** The value, in the shop's currency, of not moving a published change. */
   pricePerMove: z.number().min(0).max(10_000),
   holidays: z.array(z.strictObject({ day: Day, name: z.string().trim().min(1).max(80) })).max(400),
   mechanics: z.array(MechanicHours).max(200),
-  /** Left out of settings that were kept before there were any. */
+  /** Missing in settings stored before this field existed. */
   absences: z.array(PersonAbsence).max(2000).default([]),
-  /** Minutes to walk to a zone and get ready there, once a round. */
+  /** Minutes to walk to a zone and get ready there, once per round. */
   walks: z.array(z.strictObject({ zoneId: Id, minutes: Minutes })).max(200),
-  /** Minutes of one planned change, where it is not the shop's usual. */
+  /** Minutes of one planned change, where it differs from the shop's usual. */
   classMinutes: z.array(z.strictObject({ machineClass: z.enum(MACHINE_CLASSES), minutes: Minutes })).max(20),
   away: z.array(MachineAway).max(2000),
   corrections: z.array(HoursCorrection).max(2000),

@@ -20,7 +20,7 @@ export const RoundsView = z.object({
   machines: z.array(z.object({ id: Id, name: Name })),
   /** The last plan, or null before the first. */
   plan: RoundsPlanView.nullable(),
-  /** Set when the last search found that there can be none. */
+  /** Set when the last search found that no plan is possible. */
   noPlan: NoPlan.nullable(),
   job: Job.nullable(),
   stock: z.array(NeedleStock),

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { BookChange, BookFilter, BookPage, BookQuery } from '../book/index.js';
 import { downloads, reads } from './route.js';
 
-/** The one log of all that was done. */
+/** The log of everything that was done. */
 export const bookRoutes = {
   readBook: reads({
     id: 'readBook',

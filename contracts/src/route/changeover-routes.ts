@@ -6,7 +6,7 @@ import { reads, writes } from './route.js';
 const ofMachine = z.strictObject({ machineId: Id });
 const ofChangeover = z.strictObject({ machineId: Id, changeoverId: Id });
 
-/** Changeovers: begun, ticked off step by step, and ended. */
+/** Changeovers: started, ticked off step by step, and ended. */
 export const changeoverRoutes = {
   beginChangeover: writes({
     id: 'beginChangeover',

@@ -3,7 +3,7 @@ import { FaultCaseInput, FaultFacts, LoggedFaultCase } from '../fault/index.js';
 import { Id } from '../shared/index.js';
 import { reads, writes } from './route.js';
 
-/** Faults that were followed to an end: what the finder learns from. */
+/** Faults traced to the end, which the finder learns from. */
 export const faultRoutes = {
   listFaultCases: reads({
     id: 'listFaultCases',

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { HandSettingsEntry, LoggedHandSettings } from '../hand-setting/index.js';
 import { reads, writes } from './route.js';
 
-/** Foot pressure, edge and speed of jobs. */
+/** Foot pressure, edge distance and speed of jobs. */
 export const handSettingRoutes = {
   listHandSettings: reads({
     id: 'listHandSettings',

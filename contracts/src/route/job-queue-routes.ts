@@ -5,7 +5,7 @@ import { reads, writes } from './route.js';
 
 const ofJob = z.strictObject({ jobId: Id });
 
-/** Jobs that wait for a machine. */
+/** Jobs waiting for a machine. */
 export const jobQueueRoutes = {
   readJobQueue: reads({
     id: 'readJobQueue',

@@ -13,7 +13,7 @@ import { Nothing, reads, streams, writes } from './route.js';
 
 const ofJob = z.strictObject({ jobId: Id });
 
-/** How long needles last, and the jobs that work it out. */
+/** How long needles last, and the jobs that calculate it. */
 export const lifeRoutes = {
   readLife: reads({
     id: 'readLife',

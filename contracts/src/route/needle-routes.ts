@@ -13,7 +13,7 @@ import { reads, writes } from './route.js';
 
 const ofLot = z.strictObject({ lotId: Id });
 
-/** Needles before they go in: their lots, and the looks at single ones. */
+/** Needles before they are used: their lots, and checks of single ones. */
 export const needleRoutes = {
   listLots: reads({
     id: 'listLots',

@@ -4,10 +4,10 @@ import { CSRF_HEADER, IDEMPOTENCY_HEADER, type Route } from './route.js';
 
 type Json = Record<string, unknown>;
 
-/** Errors that any route can answer, beyond its own. */
+/** Errors that any route may return, besides its own. */
 const COMMON_ERRORS: readonly ErrorCode[] = ['request.invalid', 'server.busy', 'server.fault'];
 
-/** OpenAPI 3.1 description made from the route table. */
+/** OpenAPI 3.1 description generated from the route table. */
 export function openApiOf(routes: readonly Route[], version: string): Json {
   const paths: Record<string, Json> = {};
   for (const route of routes) {
@@ -92,7 +92,7 @@ function headersOf(route: Route): Json[] {
   ];
 }
 
-/** One response per status, naming the codes that come with it. */
+/** One response per status, listing the codes it can have. */
 function problemsOf(route: Route): Json {
   const signedIn: readonly ErrorCode[] =
     route.permission === 'anyone' ? [] : ['session.required', 'role.insufficient'];

@@ -3,7 +3,7 @@ import { PlateChange, PlateEntry, PlateView } from '../plate/index.js';
 import { Id } from '../shared/index.js';
 import { reads, writes } from './route.js';
 
-/** Plates and feed dogs that machines share. */
+/** Shared plates and feed dogs. */
 export const plateRoutes = {
   listPlates: reads({
     id: 'listPlates',

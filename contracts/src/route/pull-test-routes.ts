@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { LoggedPullTest, PullTestEntry } from '../pull-test/index.js';
 import { reads, writes } from './route.js';
 
-/** Seams that were pulled apart. */
+/** Seams pulled to failure. */
 export const pullTestRoutes = {
   listPullTests: reads({
     id: 'listPullTests',

@@ -3,7 +3,7 @@ import { ExportFile, Withdrawal } from '../record/index.js';
 import { Id } from '../shared/index.js';
 import { downloads, writes } from './route.js';
 
-/** What is done to records after they were made. */
+/** Actions on records after they were made. */
 export const recordRoutes = {
   withdrawEntry: writes({
     id: 'withdrawEntry',

@@ -19,7 +19,7 @@ import { downloads, Nothing, reads, streams, writes } from './route.js';
 
 const Done = z.object({ id: Id });
 
-/** Plans of rounds, published round sheets, and the needles they take. */
+/** Round plans, published round sheets, and the needles they use. */
 export const roundsRoutes = {
   readRounds: reads({
     id: 'readRounds',

@@ -10,7 +10,7 @@ describe('the route table', () => {
 
   it('keys every write but those of the session, and names the parameters of its path', () => {
     for (const route of ROUTE_TABLE) {
-      // Readings of a device carry numbers of their own.
+      // Device readings carry numbers of their own.
       const isSession = route.path.startsWith('/api/session') || route.permission === 'device';
       expect(route.keyed)
         .withContext(route.id)

@@ -12,7 +12,7 @@ import { reads, writes } from './route.js';
 
 const ofMachine = z.strictObject({ machineId: Id });
 
-/** What is done to machines to keep them sewing, beside their needles. */
+/** Maintenance of machines, apart from their needles. */
 export const serviceRoutes = {
   listServiceKinds: reads({
     id: 'listServiceKinds',

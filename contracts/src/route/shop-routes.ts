@@ -21,7 +21,7 @@ import { Nothing, reads, writes } from './route.js';
 
 const ofPerson = z.strictObject({ personId: Id });
 
-/** Signing in, and how the shop works. */
+/** Signing in, and the house rules. */
 export const shopRoutes = {
   readSession: reads({
     id: 'readSession',

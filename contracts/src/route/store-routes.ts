@@ -15,7 +15,7 @@ import { downloads, reads, writes } from './route.js';
 
 const ofItem = z.strictObject({ itemId: Id });
 
-/** What is on hand, what to order? */
+/** What is on hand, and what to order. */
 export const storeRoutes = {
   readStore: reads({
     id: 'readStore',

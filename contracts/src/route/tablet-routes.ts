@@ -4,7 +4,7 @@ import { Id } from '../shared/index.js';
 import { BadgeSignIn, PersonWithBadge, OwnPin, PinSignIn, TabletPerson } from '../tablet/index.js';
 import { Nothing, reads, writes } from './route.js';
 
-/** Coming and going at a tablet that many share. */
+/** Signing in and out on a shared tablet. */
 export const tabletRoutes = {
   listTabletPeople: reads({
     id: 'listTabletPeople',

@@ -23,7 +23,7 @@ import { reads, writes } from './route.js';
 
 const ofSetup = z.strictObject({ setupId: Id });
 
-/** Test seams and readings, and what people practise. */
+/** Test seams and readings, and practice runs. */
 export const tensionRoutes = {
   listBalanced: reads({
     id: 'listBalanced',

@@ -17,8 +17,8 @@ import { ThreadingCardEntry } from '../threading/index.js';
 import { BobbinCaseEntry, TestSeamInput } from '../tension/index.js';
 
 /**
- * A whole works with its history, as a file: what the demo generator writes and the server loads into an empty
- * database. Ids are the file's own and are kept.
+ * A whole works with its history, as a file: written by the demo generator and loaded by the server into an empty
+ * database. The file's own ids are used.
  */
 export const Scenario = z.strictObject({
   shop: Shop.omit({ version: true }),
@@ -96,7 +96,7 @@ export const Scenario = z.strictObject({
   bobbinCaseSwaps: z.array(
     z.strictObject({ id: Id, machineId: Id, caseId: Id, putInAt: Instant, putInById: Id }),
   ),
-  /** Plates that machines share. */
+  /** Shared plates. */
   plates: z.array(PlateEntry.extend({ id: Id, onMachineId: Id.nullable() })),
   services: z.array(
     z.strictObject({
@@ -108,18 +108,18 @@ export const Scenario = z.strictObject({
       doneById: Id,
     }),
   ),
-  /** Kinds of service of the shop's own. */
+  /** The shop's own kinds of service. */
   serviceKinds: z.array(ServiceKindEntry.safeExtend({ id: Id, addedAt: Instant })),
   threadingCards: z.array(
     ThreadingCardEntry.omit({ version: true }).extend({ machineId: Id, writtenAt: Instant, writtenById: Id }),
   ),
   faults: z.array(FaultCaseInput.safeExtend({ id: Id, endedById: Id })),
-  /** Needles that came out for other work and lie in pockets. */
+  /** Needles removed for other work and kept in pockets. */
   partUsed: z.array(z.strictObject({ id: Id, removalId: Id, pocket: Pocket, keptAt: Instant })),
   sharpsEmptyings: z.array(
     SharpsEmptied.extend({ id: Id, emptiedAt: Instant, emptiedById: Id, expected: z.int().min(0) }),
   ),
-  /** Removals whose missing piece a mechanic has since accounted for. */
+  /** Removals whose missing piece a mechanic has since cleared. */
   clearances: z.array(
     z.strictObject({
       id: Id,
@@ -136,7 +136,7 @@ export const Scenario = z.strictObject({
     z.strictObject({ ...StoreMoveEntry.shape, id: Id, itemId: Id, movedAt: Instant, movedById: Id }),
   ),
   storeOrders: z.array(StoreOrderEntry.extend({ id: Id, itemId: Id, orderedAt: Instant, orderedById: Id })),
-  /** Stand-ins for gauges and scales, each with the token it proves itself with. */
+  /** Stand-ins for gauges and scales, each with its token. */
   standIns: z.array(
     z.strictObject({
       id: Id,

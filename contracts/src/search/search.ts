@@ -4,7 +4,7 @@ import { ROLES } from '../shop/index.js';
 
 export const SearchQuery = z.strictObject({ q: z.string().trim().min(1).max(60) });
 
-/** What holds the text that was typed in its name, number or code, best first, at most eight of each. */
+/** What contains the typed text in its name, number or code, best match first, at most eight of each kind. */
 export const SearchResult = z.object({
   machines: z.array(z.object({ id: Id, shopNumber: z.int(), name: Name, zoneName: Name })),
   setups: z.array(z.object({ id: Id, name: Name, machineName: Name })),

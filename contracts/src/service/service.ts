@@ -3,18 +3,18 @@ import { goesByEvents, SERVICE_CLOCKS, SERVICE_KINDS, type ServiceClock } from '
 import { MACHINE_CLASSES } from '../floor/machine.js';
 import { Id, Instant, Line, Name, Version } from '../shared/index.js';
 
-/** One of the kinds that are here from the start, or the id of one of the shop's own. */
+/** One of the built-in kinds, or the id of one of the shop's own. */
 export const ServiceKindId = z.union([z.enum(SERVICE_KINDS), Id]);
 
-/** A kind of service of the shop's own. */
+/** A kind of service the shop has added. */
 const kindOfService = {
   name: Name,
   clock: z.enum(SERVICE_CLOCKS),
-  /** Running hours, days or events between two; events are whole. */
+  /** Running hours, days or events between two services; events are whole numbers. */
   interval: z.number().min(0.5).max(10_000),
   /** What is done, with what and how much. */
   how: Line(300),
-  /** Only machines of this class have it; null: all do. */
+  /** Only machines of this class have it; null for all. */
   machineClass: z.enum(MACHINE_CLASSES).nullable(),
 };
 
@@ -30,7 +30,7 @@ interface ServiceInterval {
 export const ServiceKindEntry = z.strictObject(kindOfService).check(wholeEvents);
 export type ServiceKindEntry = z.infer<typeof ServiceKindEntry>;
 
-/** A kind written again, or dropped: what was logged of it stays. */
+/** A kind that was revised or deleted: what was logged stays. */
 export const ServiceKindChange = z
   .strictObject({ ...kindOfService, version: Version, dropped: z.boolean() })
   .check(wholeEvents);
@@ -39,17 +39,20 @@ export type ServiceKindChange = z.infer<typeof ServiceKindChange>;
 export const ServiceKindView = z.object({ ...kindOfService, id: Id, version: Version });
 export type ServiceKindView = z.infer<typeof ServiceKindView>;
 
-/** How a service of a machine stands. */
+/** The state of one of a machine's services. */
 export const MachineService = z.object({
   kind: ServiceKindId,
-  /** Null for the kinds that are here from the start. */
+  /** Null for the built-in kinds. */
   name: Name.nullable(),
   clock: z.enum(SERVICE_CLOCKS),
   how: z.string(),
-  /** Null when it was never logged. */
+  /** Null if it was never logged. */
   doneAt: Instant.nullable(),
   doneBy: Name.nullable(),
-  /** Running hours, days or events since then; where it was never logged, since its first needle or since the kind was added. */
+  /**
+   * Running hours, days or events since then; if it was never logged, since the machine's first needle or since the
+   * kind was added.
+   */
   since: z.number().min(0),
   interval: z.number().positive(),
   due: z.boolean(),

@@ -7,20 +7,20 @@ export const Instant = z.iso.datetime();
 export const Day = z.iso.date();
 export type Day = z.infer<typeof Day>;
 
-/** Control characters and signs that turn the direction of writing: they make a text look like another one. */
+/** Control characters and marks that change the writing direction: they make a text look like another one. */
 const NO_CONTROL = /^[^\p{Cc}\u202a-\u202e\u2066-\u2069]*$/u;
 
-/** A text of one line, trimmed. */
+/** One line of text, trimmed. */
 export const Line = (most: number) =>
   z.string().trim().max(most).regex(NO_CONTROL, 'no line breaks or control characters');
 
-/** A name people gave something, trimmed, 1 to 80 characters. */
+/** A name, trimmed, 1 to 80 characters. */
 export const Name = Line(80).min(1);
 
-/** Stands for how things are that are read together: another text whenever any of them has changed. */
+/** A version of things that are read together: it changes whenever any of them does. */
 export const ContentVersion = z.string().max(80);
 
-/** Version of an editable thing: counts up by one with each change. */
+/** Version of an editable thing: goes up by one with each change. */
 export const Version = z.int().min(0).max(2_147_483_647);
 
 /** Hole of a needle plate or a feed dog, in mm. */

@@ -10,14 +10,14 @@ import {
 } from '@gantelet/core';
 import { choiceOfCell } from './list-cells.js';
 
-/** Says what is wrong with a cell of a list. */
+/** Reports what is wrong with a cell of a list. */
 type Wrong<Column extends string> = (column: Column, message: string) => void;
 
 /**
- * The one thing a label can mean; several or none are said.
+ * The single thing a label can mean; several or none are reported.
  *
- * @param kind only readings of this kind; empty: any
- * @param hint what to say where it is none
+ * @param kind accepts only readings of this kind; empty for any
+ * @param hint what to say if there is none
  */
 export function labelOfCell(
   label: string,
@@ -38,7 +38,7 @@ export function labelOfCell(
   return null;
 }
 
-/** A needle as its label was read, with point and finish from cells of their own where the label has none. */
+/** A needle as read from its label, with point and finish from cells of their own if the label has none. */
 export function needleOfCells(
   { system, size, point }: NeedleReading,
   cells: { readonly point?: string | undefined; readonly finish?: string | undefined },

@@ -2,11 +2,11 @@ import * as z from 'zod';
 
 const Cell = z.string().max(200).optional();
 
-/** A row of a list that is taken in, each cell as text; a column that is not in the list is left out. */
+/** A row of an imported list, each cell as text; columns not in the list are left out. */
 export const listRow = <Column extends string>(columns: readonly Column[]) =>
   z.strictObject(Object.fromEntries(columns.map((column) => [column, Cell])) as Record<Column, typeof Cell>);
 
-/** A cell of a list as one word in small letters, its words joined: what a choice is looked up by. */
+/** A cell as one lower-case word, its words joined: the key for looking up a choice. */
 export const choiceOfCell = (text: string | undefined): string =>
   (text ?? '').trim().toLowerCase().replace(/\s+/g, '-');
 
@@ -18,7 +18,7 @@ export function partsOfCell(text: string | undefined, separator: RegExp): readon
     .filter((part) => part !== '');
 }
 
-/** A number with either decimal sign; NaN for a cell that is empty or no number. */
+/** A number with either decimal sign; NaN for an empty cell or anything that is not a number. */
 export function numberOfCell(text: string | undefined): number {
   const said = (text ?? '').trim().replace(',', '.');
   return said === '' ? Number.NaN : Number(said);

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Id, Instant, Name } from '../index.js';
 
-/** What is said of a value that a schema does not take. */
+/** The message for a value that a schema refuses. */
 function said(schema: z.ZodType, value: unknown): readonly string[] {
   return (schema.safeParse(value).error?.issues ?? []).map(({ message }) => message);
 }

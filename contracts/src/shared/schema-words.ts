@@ -17,8 +17,8 @@ const FORMATS: Readonly<Record<string, string>> = {
 };
 
 /**
- * What a field takes, in words that stand after its name, for complaints that the schema has no words of its own for.
- * Everybody who reads an answer of the server or fills in a form meets these.
+ * What a field accepts, in words that follow its name, for issues that the schema has no wording of its own for.
+ * Everybody who reads a server error or fills in a form sees these.
  */
 function allowed(issue: Issue): string | undefined {
   switch (issue.code) {

@@ -1,13 +1,13 @@
 import * as z from 'zod';
 import { Instant } from '../shared/index.js';
 
-/** The last backup that is known to be whole, and whether it is time for another. */
+/** The last backup known to be complete, and whether the next one is due. */
 export const LastBackup = z.object({
-  /** Null when none was made. */
+  /** Null if none was made. */
   madeAt: Instant.nullable(),
-  /** Sealed with a key: whoever finds it reads nothing. */
+  /** Encrypted with a key: whoever finds it can read nothing. */
   sealed: z.boolean(),
-  /** Time for another one; never in the demo. */
+  /** Whether the next one is due; never in the demo. */
   due: z.boolean(),
 });
 export type LastBackup = z.infer<typeof LastBackup>;

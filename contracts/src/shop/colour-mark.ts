@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { NEEDLE_SIZES, needleSystem } from '@gantelet/core';
 
-/** Colours that paint, tape and bins are commonly had in, told apart by their word where the eye cannot. */
+/**
+ * Colours that paint, tape and bins commonly come in, each shown with its name for eyes that cannot tell them apart.
+ */
 export const MARK_COLOURS = [
   'white',
   'black',
@@ -18,7 +20,7 @@ export type MarkColour = (typeof MARK_COLOURS)[number];
 
 const colour = z.enum(MARK_COLOURS);
 
-/** A colour that a shop gives to a needle size, a needle system or a thread size, in its pockets and drawers. */
+/** The colour a shop gives a needle size, needle system or thread size on its pockets and drawers. */
 export const ColourMark = z.discriminatedUnion('of', [
   z.strictObject({
     of: z.literal('needle-size'),

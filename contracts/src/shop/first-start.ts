@@ -5,7 +5,7 @@ import { SchoolChoice } from './shop.js';
 import { Shift, TimeZone } from './shop-calendar.js';
 import { ShopCosts } from './shop-costs.js';
 
-/** What an empty works is begun with. The code is the one the server said when it started. */
+/** What an empty works is set up with. The code is the one the server printed when it started. */
 export const FirstStart = z.strictObject({
   code: z.string().trim().min(1).max(100),
   shop: z.strictObject({
@@ -22,7 +22,7 @@ export const FirstStart = z.strictObject({
     .refine((names) => new Set(names.map((name) => name.toLowerCase())).size === names.length, {
       error: 'each zone once',
     }),
-  /** Every zone works all of them until somebody says otherwise. */
+  /** Every zone works all of them until changed. */
   shifts: z
     .array(Shift.omit({ id: true }))
     .min(1)

@@ -15,9 +15,9 @@ export const PersonList = z.strictObject({ rows: z.array(PersonRow).min(1).max(1
 export type PersonList = z.infer<typeof PersonList>;
 
 export const PersonListResult = z.object({
-  /** Each signs in first by the code, which is told this once. */
+  /** Each first signs in with the code, which is shown only once. */
   added: z.array(PersonWithCode),
-  /** Sign-in names that were there already: those people were left as they are. */
+  /** Sign-in names that existed: those people were left as they are. */
   there: z.array(z.string()),
 });
 export type PersonListResult = z.infer<typeof PersonListResult>;
@@ -29,10 +29,12 @@ export interface PersonCellProblem {
 }
 
 /**
- * A row as somebody to add. Without a role they are an operator; without a sign-in name theirs is made of the name.
+ * Reads a row as a person to add. Without a role they are an operator; without a sign-in name one is made from the
+ * name.
  *
  * @returns the person, or what is wrong with each cell
- * @example readPersonRow({ name: 'Åsa Lind' }) // { entry: { name: 'Åsa Lind', role: 'operator', signInName: 'asa.lind' } }
+ * @example readPersonRow({ name: 'Åsa Lind' }) // { entry: { name: 'Åsa Lind', role: 'operator', signInName:
+ * 'asa.lind' } }
  */
 export function readPersonRow(
   row: PersonRow,
@@ -53,7 +55,7 @@ export function readPersonRow(
   return { problems: columns.map((column) => ({ column, message: message(column) })) };
 }
 
-/** A name as somebody would type it: small letters without marks, dots between the words. */
+/** A name as somebody would type it: lower case without accents, dots between the words. */
 function signInNameOf(name: string): string {
   const plain = name.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
   return plain

@@ -3,15 +3,15 @@ import { Person, SignInName } from './person.js';
 import { ShopCosts } from './shop-costs.js';
 import { Shop } from './shop.js';
 
-/** The shop as a person is told of it: what an hour of labour costs is no operator's to see, and null for them. */
+/** The shop as a person may see it: operators do not see what an hour of labour costs, and get null. */
 export const ToldShop = Shop.extend({
   costs: ShopCosts.extend({ labourPerHour: ShopCosts.shape.labourPerHour.nullable() }),
 });
 export type ToldShop = z.infer<typeof ToldShop>;
 
 /**
- * Who is signed in, and the token every write must carry. The shop is told to people who are signed in. A works that holds
- * nothing yet is begun by whoever has the code of its first start.
+ * Who is signed in, and the CSRF token that every write must carry. The shop is shown to people who are signed in. An
+ * empty works is set up by whoever has the code of its first start.
  */
 export const Session = z.object({
   csrfToken: z.string(),

@@ -17,7 +17,7 @@ export const TimeZone = z
   .max(64)
   .refine(isTimeZone, { error: 'an IANA name, such as Europe/Oslo' });
 
-/** A shift of the week, in local wall time; one that is worked on no day rests. */
+/** A shift of the week, in local time; one worked on no day is out of use. */
 export const Shift = z.strictObject({
   id: Id,
   name: Name,
@@ -28,7 +28,7 @@ export const Shift = z.strictObject({
 });
 export type Shift = z.infer<typeof Shift>;
 
-/** When the shop works, zone by zone. Shifts are added and changed, never taken away: plans and rounds name them. */
+/** When the shop works, zone by zone. Shifts are added and changed, never deleted: plans and rounds refer to them. */
 export const ShopCalendar = z.strictObject({
   timeZone: TimeZone,
   shifts: z.array(Shift).min(1).max(20),

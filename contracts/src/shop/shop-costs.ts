@@ -4,7 +4,7 @@ import { MATERIAL_KINDS } from '@gantelet/core';
 const Money = z.number().min(0).max(1_000_000);
 const Minutes = z.number().min(0).max(1440);
 
-/** What things cost the shop: what the best needle interval is calculated from. */
+/** The shop's costs, from which the best needle interval is calculated. */
 export const ShopCosts = z.strictObject({
   /** ISO 4217. */
   currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters, such as EUR'),

@@ -19,7 +19,7 @@ export const SIZE_SCHOOL_CHOICES = [
 export const LEATHER_POINT_SCHOOLS = ['cutting', 'round'] as const satisfies readonly LeatherPointSchool[];
 export const COATED_POINT_SCHOOLS = ['small-cut', 'cutting'] as const satisfies readonly CoatedPointSchool[];
 
-/** The schools of practice a shop or one set-up follows. */
+/** The schools of practice that a shop or one set-up follows. */
 export const SchoolChoice = z.strictObject({
   size: z.enum(SIZE_SCHOOL_CHOICES),
   leatherPoint: z.enum(LEATHER_POINT_SCHOOLS),
@@ -27,7 +27,7 @@ export const SchoolChoice = z.strictObject({
 });
 export type SchoolChoice = z.infer<typeof SchoolChoice>;
 
-/** How tension is set: what is done about the bobbin, what the setting is for, and how far the knob goes at once. */
+/** How tension is set: what is done about the bobbin, the target, and how far the knob goes at once. */
 export const TensionWay = z.strictObject({
   bobbin: z.enum(BOBBIN_SCHOOLS),
   target: z.enum(TENSION_TARGETS),
@@ -44,10 +44,10 @@ const ways = {
   colourMarks: ColourMarks,
 };
 
-/** How the shop works. */
+/** The house rules. */
 export const Shop = z.object({
   name: Name,
-  /** IANA name, such as Europe/Oslo: shifts are kept in this local time. */
+  /** IANA name, such as Europe/Oslo: shifts are in this local time. */
   timeZone: z.string().min(1).max(64),
   ...ways,
   version: Version,

@@ -49,7 +49,7 @@ describe('a row of a list of the store', () => {
       name: 'Bobbins, large hook',
     });
     expect(problems({ label: 'Bobbins, large hook' })).toEqual(['label']);
-    // A slip of the keys is not taken for a part.
+    // A typing mistake is not taken for a part.
     expect(problems({ label: '135x71 NM 140' })).toEqual(['label']);
   });
 

@@ -3,7 +3,7 @@ import { constructionOfCells, labelOfCell, needleOfCells } from '../shared/label
 import { choiceOfCell, listRow, numberOfCell } from '../shared/list-cells.js';
 import { StoreItemEntry, StoreMoveEntry, USUAL_BUYING, type StoreThing } from './store-item.js';
 
-/** Columns of a list of what lies in the store. */
+/** Columns of a stock list. */
 export const STORE_COLUMNS = [
   'label',
   'kind',
@@ -29,7 +29,7 @@ export type StoreImport = z.infer<typeof StoreImport>;
 
 export const StoreImportResult = z.object({
   added: z.int(),
-  /** Rows of things that were in the store already and were left as they are. */
+  /** Rows of items that were already in the store and were left as they are. */
   there: z.int(),
 });
 export type StoreImportResult = z.infer<typeof StoreImportResult>;
@@ -40,7 +40,7 @@ export interface StoreCellProblem {
   readonly message: string;
 }
 
-/** A thing to keep, and how much of it was counted; null where nobody did. */
+/** An item to stock, and how much of it was counted; null if nobody did. */
 export interface CountedThing {
   readonly entry: StoreItemEntry;
   readonly onHand: number | null;
@@ -59,10 +59,10 @@ const COLUMN_OF: Readonly<Record<string, StoreColumn>> = {
 };
 
 /**
- * A row as a thing to keep in the store. Needles and threads are read from what it says on their pack or spool, such as
- * `135x17 140/22` or `V138`; what cannot be read as one of them is a part only where the row says so.
+ * Reads a row as a store item. Needles and threads are recognised by what is on their pack or spool, such as `135x17
+ * 140/22` or `V138`; anything else is a part only if the row says so.
  *
- * @returns the thing, or what is wrong with each cell
+ * @returns the item, or what is wrong with each cell
  */
 export function readStoreRow(
   row: StoreRow,

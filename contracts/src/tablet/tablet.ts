@@ -3,16 +3,16 @@ import { DeviceToken } from '../device/index.js';
 import { Id, Name } from '../shared/index.js';
 import { PersonAccount, type Role } from '../shop/index.js';
 
-/** On a shared tablet nobody can do more than this, whatever their role: a lead's rights take a password. */
+/** On a shared tablet nobody has more rights than this, whatever their role: a lead's rights need a password. */
 const MOST_ON_TABLET = 'mechanic' as const satisfies Role;
 
-/** The role that somebody has who came in by PIN or badge. */
+/** The role of somebody signed in by PIN or badge. */
 export const roleOnTablet = (role: Role): Role => (role === 'lead' ? MOST_ON_TABLET : role);
 
 const SAME_DIGITS = /^(\d)\1+$/;
 const isRow = (digits: string): boolean => '01234567890'.includes(digits) || '09876543210'.includes(digits);
 
-/** What somebody is known by on a shared tablet, where few tries are given. */
+/** What identifies a person on a shared tablet, where few attempts are allowed. */
 export const Pin = z
   .string()
   .regex(/^\d{4,8}$/, '4 to 8 digits')
@@ -20,14 +20,14 @@ export const Pin = z
     error: 'not one digit over and over, and not a row of them',
   });
 
-/** One's own new PIN, or null for none any more; the password says that it is oneself. */
+/** A person's own new PIN, or null to remove it; the password proves who they are. */
 export const OwnPin = z.strictObject({ password: z.string().min(1).max(200), pin: Pin.nullable() });
 export type OwnPin = z.infer<typeof OwnPin>;
 
-/** What stands in the code of a badge: 25 signs of chance. */
+/** Content of a badge's code: 25 random characters. */
 export const BadgeCode = z.string().regex(/^GB-[A-Z2-9]{25}$/, 'the code of a badge');
 
-/** What an enrolled tablet proves itself with. */
+/** An enrolled tablet's credentials. */
 const tablet = { deviceId: Id, token: DeviceToken };
 
 export const PinSignIn = z.strictObject({ ...tablet, personId: Id, pin: z.string().regex(/^\d{1,8}$/) });
@@ -36,10 +36,10 @@ export type PinSignIn = z.infer<typeof PinSignIn>;
 export const BadgeSignIn = z.strictObject({ ...tablet, badge: BadgeCode });
 export type BadgeSignIn = z.infer<typeof BadgeSignIn>;
 
-/** Somebody who has a PIN, as a tablet names them. */
+/** Somebody who has a PIN, as a tablet lists them. */
 export const TabletPerson = z.object({ id: Id, name: Name });
 export type TabletPerson = z.infer<typeof TabletPerson>;
 
-/** A person with a new badge, whose code is told this once; an earlier badge of theirs is void. */
+/** A person with a new badge, whose code is shown only once; an earlier badge of theirs becomes invalid. */
 export const PersonWithBadge = z.object({ person: PersonAccount, badge: z.string() });
 export type PersonWithBadge = z.infer<typeof PersonWithBadge>;

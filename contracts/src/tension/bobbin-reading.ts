@@ -5,7 +5,7 @@ import { Id, Instant, Name } from '../shared/index.js';
 export const BOBBIN_METHODS = ['drop', 'weight', 'gauge', 'screw'] as const;
 type Method = (typeof BOBBIN_METHODS)[number];
 
-/** What each way of looking at a bobbin case tells; the rest stays null. */
+/** What each kind of reading records; the rest stays null. */
 const TOLD: Readonly<Record<Method, readonly ('outcome' | 'grams' | 'tensionCn')[]>> = {
   drop: ['outcome'],
   weight: ['outcome', 'grams'],
@@ -14,8 +14,8 @@ const TOLD: Readonly<Record<Method, readonly ('outcome' | 'grams' | 'tensionCn')
 };
 
 /**
- * One look at a bobbin case, or a turn of its screw: a drop test, a drop test with a known weight, a gauge, or the screw
- * alone. `screwTurns` is how far the screw was turned just before, tighter positive.
+ * One reading of a bobbin case, or a turn of its screw: a drop test, a drop test with a known weight, a gauge, or the
+ * screw alone. `screwTurns` is how far the screw was turned just before, tighter positive.
  */
 export const BobbinReadingInput = z
   .strictObject({
@@ -38,11 +38,11 @@ export const BobbinReadingInput = z
   });
 export type BobbinReadingInput = z.infer<typeof BobbinReadingInput>;
 
-/** A reading of a machine's bobbin case as it was logged. */
+/** A machine's bobbin case reading as it was logged. */
 export const BobbinReading = z.object({
   id: Id,
   setupId: Id,
-  /** Thread of the set-up it was taken with. */
+  /** Thread of the set-up at the time. */
   tex: z.number().positive(),
   method: z.enum(BOBBIN_METHODS),
   outcome: z.enum(DROP_TESTS).nullable(),

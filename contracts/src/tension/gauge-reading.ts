@@ -10,7 +10,7 @@ export const GaugeReadingInput = z.strictObject({
 });
 export type GaugeReadingInput = z.infer<typeof GaugeReadingInput>;
 
-/** A gauge reading as it was logged, with the thread it was taken on. */
+/** A gauge reading as it was logged, with its thread. */
 export const LoggedGaugeReading = GaugeReadingInput.extend({
   id: Id,
   setupId: Id,

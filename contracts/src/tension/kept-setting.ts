@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { Id, Instant, Name } from '../shared/index.js';
 
-/** On what a claim stands; null where nothing was claimed. */
+/** The basis of the stated confidence; null if none was stated. */
 const Claim = z.enum(['both-edges', 'lock-measured', 'balanced-twice']).nullable();
 
-/** A setting of the top that somebody decided to keep, and how sure it was then. */
+/** A top setting that somebody decided to save, and the confidence in it at the time. */
 export const KeptSettingInput = z.strictObject({
   turns: z.number().min(0).max(30).multipleOf(0.125),
   sure: z.number().min(0).max(1),

@@ -8,17 +8,17 @@ import { KeptSetting } from './kept-setting.js';
 import { LoggedGaugeReading } from './gauge-reading.js';
 import { Setup } from '../match/index.js';
 
-/** A test seam as it was sewn and judged on both faces. */
+/** A test seam as it was sewn and judged on both sides. */
 export const TestSeamInput = z.strictObject({
   turns: z.number().min(0).max(30).multipleOf(0.125),
   grade: z.enum(SEAM_GRADES),
   bothTight: z.boolean(),
   bobbinDrop: z.enum(DROP_TESTS).nullable(),
-  /** Where the lock was seen in a cut seam, as a share of the stack from the underside; null when it was not cut. */
+  /** Where the knot was seen in a cut seam, as a share of the stack from the underside; null if it was not cut. */
   lockDepth: z.number().min(0).max(1).nullable(),
-  /** Pre-tension knob, turns from fully off; null when it was not looked at. */
+  /** Pre-tension knob, turns from fully off; null if it was not looked at. */
   preTensionTurns: z.number().min(0).max(30).nullable(),
-  /** The bobbin thread was of another colour than the needle thread, so that the lock shows. */
+  /** The bobbin thread had another colour than the needle thread, so that the knot shows. */
   bobbinContrast: z.boolean(),
   sewnAt: Instant,
 });
@@ -31,7 +31,7 @@ export type StripInput = z.infer<typeof StripInput>;
 export const LoggedSeam = TestSeamInput.extend({ id: Id, sewnBy: Name, stripId: Id.nullable() });
 export type LoggedSeam = z.infer<typeof LoggedSeam>;
 
-/** The last balanced or kept top setting of a set-up. */
+/** The last balanced or saved top setting of a set-up. */
 export const BalancedSetting = z.object({ setupId: Id, turns: z.number().min(0), sewnAt: Instant });
 export type BalancedSetting = z.infer<typeof BalancedSetting>;
 
@@ -41,17 +41,17 @@ export const TensionView = z.object({
   machine: Machine,
   /** Oldest first. */
   seams: z.array(LoggedSeam),
-  /** The machine's bobbin cases, the one that is in first. */
+  /** The machine's bobbin cases, the one in the machine first. */
   cases: z.array(BobbinCaseView),
-  /** Which of them went in when, oldest first. */
+  /** Which of them was put in when, oldest first. */
   caseSwaps: z.array(z.object({ caseId: Id, putInAt: Instant })),
-  /** Readings of the bobbin case that is in, oldest first. */
+  /** Readings of the bobbin case in the machine, oldest first. */
   bobbin: z.array(BobbinReading),
   /** Gauge readings of this machine's needle thread, oldest first. */
   gauge: z.array(LoggedGaugeReading),
-  /** The setting that was last kept for this set-up; null when none was. */
+  /** The setting last saved for this set-up; null if there is none. */
   kept: KeptSetting.nullable(),
-  /** Tex the machine is set for now, when that is other work; else null. */
+  /** Tex of the machine's present set-up if that is another one; otherwise null. */
   presentTex: z.number().positive().nullable(),
   /** Last balanced setting of each other set-up on this machine. */
   logged: z.array(

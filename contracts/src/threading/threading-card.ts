@@ -18,12 +18,12 @@ export const BOBBIN_TURNS = ['clockwise', 'anticlockwise'] as const;
 /** Where bobbins are wound. */
 export const WINDERS = ['on-machine', 'apart'] as const;
 
-/** How a machine is threaded and its bobbins are wound; null for what nobody has said. */
+/** How a machine is threaded and its bobbins are wound; null for what nobody has recorded. */
 const card = {
   stations: z.array(Station).min(2).max(24),
   bobbinTurns: z.enum(BOBBIN_TURNS).nullable(),
   winder: z.enum(WINDERS).nullable(),
-  /** So far below the rim a bobbin is full. */
+  /** How far below the rim a bobbin is full. */
   belowRimMm: z.number().min(0.2).max(5).nullable(),
   note: Line(300),
 };
@@ -31,7 +31,7 @@ const card = {
 export const ThreadingCardEntry = z.strictObject({ ...card, version: Version });
 export type ThreadingCardEntry = z.infer<typeof ThreadingCardEntry>;
 
-/** The card of a machine as it was last written. */
+/** A machine's card as it was last saved. */
 export const ThreadingCard = z.object({
   ...card,
   version: Version,
@@ -41,5 +41,5 @@ export const ThreadingCard = z.object({
 });
 export type ThreadingCard = z.infer<typeof ThreadingCard>;
 
-/** What of a card is stored as a document. */
+/** The part of a card that is stored as a document. */
 export const ThreadingDocument = z.object({ ...card, format: z.literal(1) });

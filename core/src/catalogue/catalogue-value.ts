@@ -1,6 +1,6 @@
 import type { Standing } from '../standing/index.js';
 
-/** Rooms of the catalogue: what a value is about. */
+/** Sections of the catalogue: what a value is about. */
 export const CATALOGUE_GROUPS = [
   'eye and thread',
   'schools',
@@ -23,12 +23,12 @@ export const CATALOGUE_GROUPS = [
 ] as const;
 export type CatalogueGroup = (typeof CATALOGUE_GROUPS)[number];
 
-/** A number of the catalogue as shipped: shown, measured, confirmed or set by the shop. */
+/** A catalogue number as shipped: it can be viewed, measured, confirmed or set by the shop. */
 export interface CatalogueValue {
   readonly id: string;
   readonly group: CatalogueGroup;
   readonly name: string;
-  /** Null where nobody is sure of it, or where only the shop can know it. */
+  /** Null if nobody is sure of it, or only the shop can know it. */
   readonly value: number | null;
   readonly unit: string;
   readonly least: number;

@@ -28,7 +28,7 @@ import {
 } from '../thread/index.js';
 import type { CatalogueGroup, CatalogueValue } from './catalogue-value.js';
 
-/** Group of a value of its own by the first word of its id. */
+/** Section of a general value, by the first word of its id. */
 const SCALAR_GROUPS: Readonly<Record<string, CatalogueGroup>> = {
   eye: 'eye and thread',
   school: 'schools',
@@ -56,7 +56,7 @@ const SCALAR_GROUPS: Readonly<Record<string, CatalogueGroup>> = {
 /** A share or suitability from 0 to 1. */
 const SHARE = { unit: '', least: 0, most: 1 } as const;
 
-/** Every number of the catalogue, in reading order: what computations run on, and what can be measured of each item. */
+/** Every number of the catalogue, in reading order: what calculations use, and what can be measured on each item. */
 export const CATALOGUE: readonly CatalogueValue[] = [
   ...Object.entries(SHIPPED_VALUES).map(([id, row]) => scalar(id, row)),
   ...pointValues(),

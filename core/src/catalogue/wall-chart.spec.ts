@@ -5,7 +5,7 @@ const chart = wallChart('bonded-nylon', SHIPPED_VALUES);
 const thread = (tex: number) => chart.threads.find(({ names }) => names.tex === tex)!;
 
 describe('the wall chart', () => {
-  // Common practice, no source: the smallest needle that a free eye wants.
+  // Common practice, no source: the smallest needle for a loose eye.
   it('has the smallest needles of the free school that the trade knows', () => {
     const free = [45, 70, 90, 135, 210].map((tex) => thread(tex).smallestNm.free);
     expect(free).toEqual([90, 100, 120, 140, 180]);
@@ -28,7 +28,7 @@ describe('the wall chart', () => {
     expect(chart.needles.find(({ nm }) => nm === 140)!.number).toBe('22');
   });
 
-  // Common practice, no source: NM 110 goes through some 3 mm, NM 140 through 6 to 10.
+  // Common practice, no source: NM 110 goes through about 3 mm, NM 140 through 6 to 10.
   it('guides by leather only near what the trade knows', () => {
     const leather = (nm: number) => chart.needles.find((one) => one.nm === nm)!.leatherMm;
     expect(leather(110)!.from).toBeCloseTo(3, 1);

@@ -12,7 +12,7 @@ import type { Sourced } from '../standing/index.js';
 import { SIZE_LADDER, threadEquivalents, type ThreadEquivalents } from '../thread/index.js';
 import { mmToLeatherOz } from '../units/index.js';
 
-/** What hangs on the wall of a shop: its own numbers, on one sheet. */
+/** A sheet for the shop wall with its own figures. */
 export interface WallChart {
   readonly threads: readonly WallThread[];
   readonly needles: readonly WallNeedle[];
@@ -23,7 +23,7 @@ export interface WallChart {
 export interface WallThread {
   readonly names: ThreadEquivalents;
   readonly diameter: Sourced<number>;
-  /** NM of the smallest needle by each school; null where none is made so large. */
+  /** NM of the smallest needle by each school; null if none is made so large. */
   readonly smallestNm: Readonly<Record<SizeSchool, number | null>>;
 }
 
@@ -31,7 +31,7 @@ export interface WallNeedle {
   readonly nm: number;
   /** The other number of the same size. */
   readonly number: string;
-  /** Leather it is usually trusted with; null where nobody knows it well enough for a wall. */
+  /** Leather it is normally good for; null if nobody knows it well enough for a wall. */
   readonly leatherMm: { readonly from: number; readonly to: number } | null;
 }
 
@@ -41,17 +41,18 @@ export interface WallMaterial {
   readonly thicknessMm: number;
 }
 
-/** The guide hangs on two facts, NM 110 and NM 140: far above them it says what no machine sews. */
+/** The guide is based on two facts, NM 110 and NM 140: far above them it describes what no machine sews. */
 const LARGEST_GUIDED_NM = 160;
 
 const LEATHER_MM = [1, 1.5, 2, 2.5, 3, 4, 5, 6] as const;
 
-/** The wall chart of a shop for one kind of thread. @throws RangeError for an unknown construction */
+/** The shop's wall chart for one kind of thread. @throws RangeError for an unknown construction */
 export function wallChart(constructionId: string, values: Values): WallChart {
   return {
     threads: SIZE_LADDER.map((tex) => {
       const { diameter, diameterMm } = threadOnBench(constructionId, tex, values);
-      // Of thick work that is not abrasive: what thin or abrasive work changes depends on the stack, which a wall has not.
+      // For thick work that is not abrasive: what thin or abrasive work changes depends on the stack, which a wall
+      // chart does not know.
       const of = (school: SizeSchool): number | null =>
         smallestNeedle(diameterMm, values[`school.${school}`].value, values)?.nm ?? null;
       const smallestNm = Object.fromEntries(

@@ -170,7 +170,7 @@ describe('the minutes of a changeover', () => {
     expect(spreadOfSteps(steps, [{ ...plate, sdMinutes: null }])).toBeNull();
     // Independent steps: 3 squared, and four bobbins of 0.5 squared each.
     expect(spreadOfSteps(steps, [plate, wind])).toBeCloseTo(Math.sqrt(9 + 4 * 0.25), 12);
-    // What nobody timed is taken to spread by 40 %.
+    // A step that nobody timed is assumed to vary by 40 %.
     expect(spreadOfSteps(steps, [plate])).toBeCloseTo(Math.sqrt(9 + 2.4 ** 2), 12);
   });
 });

@@ -1,30 +1,29 @@
 import type { ChangeoverStep, ChangeoverStepKind } from '../match/index.js';
 
-/** `open` takes an earlier tick of the step back. */
+/** `open` withdraws an earlier tick of the step. */
 export const TICK_OUTCOMES = ['done', 'skipped', 'open'] as const;
 export type TickOutcome = (typeof TICK_OUTCOMES)[number];
 
-/** What somebody said of a step of a changeover. */
+/** A report on one step of a changeover. */
 export interface StepTick {
   readonly step: ChangeoverStepKind;
   readonly outcome: TickOutcome;
 }
 
-/** How far a changeover has come. */
+/** Progress of a changeover. */
 export interface ChangeoverProgress<Tick extends StepTick> {
-  /** The tick that stands, by step; a step that is open has none. */
+  /** The valid tick of each step; an open step has none. */
   readonly standing: ReadonlyMap<ChangeoverStepKind, Tick>;
-  /** First step that is open; null when none is left. */
+  /** First open step; null when none is left. */
   readonly next: ChangeoverStep | null;
   readonly skipped: readonly ChangeoverStepKind[];
   readonly open: number;
 }
 
 /**
- * How a changeover stands after all that was said of it: the last word on each step counts, whoever said it and whatever
- * was said before.
+ * The state of a changeover after all its ticks: the last one for each step counts, whoever made it.
  *
- * @param ticks oldest first; of steps that are not among `steps` they say nothing
+ * @param ticks oldest first; those for steps not among `steps` are ignored
  */
 export function replayTicks<Tick extends StepTick>(
   steps: readonly ChangeoverStep[],

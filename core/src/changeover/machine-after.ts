@@ -1,23 +1,23 @@
 import type { ChangeoverStep, NeedleName } from '../match/index.js';
 import { replayTicks, type StepTick } from './changeover-log.js';
 
-/** What hands leave on a machine, as far as it is kept. */
+/** The state a machine is left in, as far as it is recorded. */
 export interface MachineSetting {
   /** Null when no needle is logged in it. */
   readonly needle: NeedleName | null;
   readonly plateHoleMm: number;
-  /** Tex the case is set for; null when nobody knows. */
+  /** Tex the case is set for; null if nobody knows. */
   readonly caseSetForTex: number | null;
 }
 
-/** A tick of the needle's step says which needle went in. */
+/** A tick of the needle step names the needle that went in. */
 export interface NeedleTick extends StepTick {
   readonly needle?: NeedleName | null;
 }
 
 /**
- * The machine after a changeover's log, from how it stood before: steps that are done count, steps that are skipped,
- * open or taken back leave what was there.
+ * The machine after a changeover, starting from its earlier state: completed steps count; skipped, open or withdrawn
+ * ones leave things as they were.
  *
  * @param tex of the thread it is changed over to
  */

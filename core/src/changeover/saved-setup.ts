@@ -20,7 +20,7 @@ import { stackOf, type Layer, type Stack } from '../material/index.js';
 import type { Values } from '../reference/index.js';
 import { firstSetting, type Duty, type MachineCase } from '../tension/index.js';
 
-/** A job as it was saved, as far as a machine is set for it. */
+/** A saved job, as far as it determines a machine's settings. */
 export interface SavedSetup {
   readonly id: string;
   readonly name: string;
@@ -32,7 +32,7 @@ export interface SavedSetup {
   readonly stitchLengthMm: number;
 }
 
-/** A machine as the shop keeps it. */
+/** A machine in the shop's records. */
 export interface KeptMachine extends MachineOnBench {
   readonly id: string;
   readonly duty: Duty;
@@ -45,22 +45,22 @@ export interface KeptMachine extends MachineOnBench {
   readonly stitchDial: readonly DialReading[];
 }
 
-/** What is logged in the shop, as far as an answer goes by it. */
+/** The parts of the shop's log that an answer depends on. */
 export interface LoggedShop {
   readonly setups: readonly SavedSetup[];
   /** Last balanced top setting, by set-up id. */
   readonly balanced: ReadonlyMap<string, number>;
-  /** Foot, edge and speed as they were last written down, by set-up id. */
+  /** Foot, edge distance and speed as last recorded, by set-up id. */
   readonly hands: ReadonlyMap<string, HandSettings>;
-  /** Bobbin cases of each machine that any is known of, by machine id. */
+  /** Bobbin cases of each machine that has known ones, by machine id. */
   readonly cases: ReadonlyMap<string, readonly MachineCase[]>;
   readonly values: Values;
 }
 
-/** Travel taken for a knob that nobody has counted yet. Assumption. */
+/** Assumed travel of a knob that nobody has counted yet. Assumption. */
 const ASSUMED_TRAVEL_TURNS = 8;
 
-/** A set-up as the state a machine is in when it is set for it. */
+/** A set-up as the state of a machine that is set up for it. */
 export function setStateOf(setup: SavedSetup, { balanced, hands, values }: LoggedShop): SetState {
   const turns = balanced.get(setup.id);
   return {
@@ -74,7 +74,7 @@ export function setStateOf(setup: SavedSetup, { balanced, hands, values }: Logge
   };
 }
 
-/** A machine as the match takes it, with what it is set for now. */
+/** A machine in the form used by the match, with its present set-up. */
 export function shopMachineOf(machine: KeptMachine, shop: LoggedShop): ShopMachine {
   const present = shop.setups.find(({ id }) => id === machine.presentSetupId);
   const dial = dialLine(machine.stitchDial);
@@ -84,14 +84,14 @@ export function shopMachineOf(machine: KeptMachine, shop: LoggedShop): ShopMachi
     travelTurns: machine.knob?.travelTurns ?? null,
     cases: shop.cases.get(machine.id) ?? [],
     dialMark: (stitchLengthMm) => dialMarkFor(dial, stitchLengthMm),
-    // What is on the machine counts, also when a plate was changed without a set-up.
+    // The plate on the machine counts, even if it was changed outside a changeover.
     present: present ? { ...setStateOf(present, shop), plateHoleMm: machine.plateHoleMm } : null,
   };
 }
 
 /**
- * Top setting to expect for work on a machine: the one logged for this very set-up, or that of the most alike work
- * logged on the machine, or null when it has none.
+ * Expected top setting for work on a machine: the one logged for this set-up, or for the most similar work logged on
+ * the machine, or null if it has none.
  */
 export function topFor(
   machine: KeptMachine,
@@ -121,10 +121,10 @@ export function topFor(
 }
 
 /**
- * The way from a machine as it stands to a saved set-up.
+ * The changeover from a machine's present state to a saved set-up.
  *
  * @param needle what is really in the machine, whatever its set-up says; null when no needle is logged in it
- * @param bobbins that the job takes; null when nobody knows
+ * @param bobbins that the job needs; null if nobody knows
  */
 export function wayTo(
   setup: SavedSetup,

@@ -3,7 +3,7 @@ import type { ValueId, Values } from '../reference/index.js';
 import { requireNotNegative } from '../standing/index.js';
 import { replayTicks, type StepTick } from './changeover-log.js';
 
-/** The value that says the minutes of a step, and how many of its unit the step has. */
+/** The value that gives a step's minutes, and how many of its units the step has. */
 const TIMED: Readonly<
   Partial<
     Record<
@@ -40,8 +40,8 @@ export interface TimedTick extends StepTick {
 }
 
 /**
- * Minutes of each step that is done, between its tick and the one before it. Steps whose own time cannot be told leave
- * none: those that have no minutes of their own lend theirs to the next, and one that took very long was broken off.
+ * Minutes of each completed step, from the previous tick to its own. Steps whose own time cannot be isolated give
+ * none: steps without minutes of their own add theirs to the next, and a very long step was interrupted.
  *
  * @param ticks in any order
  */
@@ -58,7 +58,7 @@ export function timedSteps(
   for (const { step: kind, outcome, atMs } of inOrder) {
     const step = steps.find((one) => one.do === kind)!;
     const own = TIMED[kind];
-    // Steps that were ticked in one go cannot be told apart.
+    // Steps ticked in one go cannot be told apart.
     const alone = inOrder.filter((one) => one.atMs === atMs).length === 1;
     if (outcome === 'done' && own && alone) {
       const minutes = (atMs - since) / 60_000;
@@ -70,7 +70,7 @@ export function timedSteps(
   return timed;
 }
 
-/** What the shop's own log says of a step. */
+/** What the shop's own log says about a step. */
 export interface StepTiming {
   readonly valueId: ValueId;
   readonly count: number;
@@ -80,8 +80,8 @@ export interface StepTiming {
 }
 
 /**
- * The shop's values with the minutes of steps drawn towards what was timed: the default counts like some timings, so that
- * one quick hand does not decide. A value the shop has set itself stays.
+ * The shop's values with step minutes drawn towards what was timed: the default counts as a few timings, so that a
+ * single quick one does not decide. A value the shop has set itself stays.
  *
  * @throws OutOfRange for a count below 0
  */
@@ -99,12 +99,12 @@ export function trustTimings(values: Values, timings: readonly StepTiming[]): Va
   return { ...values, ...Object.fromEntries(learned) };
 }
 
-/** Standard deviation of a step that nobody has timed twice, as a share of its minutes. Assumption. */
+/** Standard deviation of a step that was not timed at least twice, as a share of its minutes. Assumption. */
 const UNTIMED_SPREAD = 0.4;
 
 /**
- * Standard deviation of the minutes of a changeover, its steps taken to be independent; null where none of them was
- * timed twice in the shop.
+ * Standard deviation of a changeover's minutes, assuming independent steps; null if no step was timed twice in this
+ * shop.
  */
 export function spreadOfSteps(
   steps: readonly ChangeoverStep[],

@@ -1,4 +1,4 @@
-/** Who may do a check or a repair; each may do what those before may. */
+/** Who may do a check or repair; each may do everything those before may. */
 export type Hands = 'operator' | 'mechanic' | 'specialist';
 
 export const CAUSE_GROUPS = [
@@ -15,7 +15,7 @@ export const CAUSE_GROUPS = [
 ] as const;
 export type CauseGroup = (typeof CAUSE_GROUPS)[number];
 
-/** What is wrong, and what mending it takes once it is known. */
+/** What is wrong, and what the repair takes once it is known. */
 export interface Cause {
   readonly id: string;
   readonly name: string;
@@ -32,7 +32,7 @@ const cause = (
   who: Hands,
 ): Cause => ({ id, name, group, repair: { minutes, success, who } });
 
-/** Causes with the minutes and success of their repair, all assumptions until the shop has timed them. */
+/** Causes with the minutes and success rate of their repair, all assumptions until the shop has timed them. */
 export const CAUSES: readonly Cause[] = [
   cause('n_blunt', 'Needle blunt', 'needle', 1.5, 0.98, 'operator'),
   cause('n_bent', 'Needle bent, even if it does not show', 'needle', 1.5, 0.98, 'operator'),
@@ -89,7 +89,7 @@ export const CAUSES: readonly Cause[] = [
   cause('other', 'None of these', 'other', 120, 0.98, 'specialist'),
 ];
 
-/** Stands for a cause that is not in the list: it ends at a specialist. */
+/** Stands for a cause that is not on the list: it ends with a specialist. */
 export const NONE_OF_THESE = 'other';
 
 export const causeById = (id: string): Cause | undefined => CAUSES.find((one) => one.id === id);

@@ -1,14 +1,14 @@
 import type { Standing } from '../standing/index.js';
 import { rows } from './shares.js';
 
-/** Something that is known of a fault before anything is looked at. */
+/** Something known about a fault before anything is inspected. */
 export interface Evidence {
   readonly id: string;
   readonly question: string;
   readonly options: readonly string[];
-  /** Chance of each option whatever the cause. */
+  /** Probability of each option whatever the cause. */
   readonly base: readonly number[];
-  /** Chance of each option given a cause; where a cause is not named, the base. */
+  /** Probability of each option given a cause; for a cause not listed, the base. */
   readonly given: Readonly<Record<string, readonly number[]>>;
   readonly standing: Standing;
 }

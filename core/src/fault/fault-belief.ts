@@ -11,29 +11,29 @@ import {
 } from './fault-pair.js';
 import type { Symptom } from './symptoms.js';
 
-/** Every cause keeps this share, whatever speaks against it. Assumption. */
+/** Every cause keeps at least this share, whatever speaks against it. Assumption. */
 const FLOOR = 0.0003;
-/** Evidence that comes together, such as a changeover and a new thread, says less than its parts by themselves. */
+/** Evidence that comes together, such as a changeover and a new thread, says less than the sum of its parts. */
 const TEMPER = 0.7;
-/** Chance of a good seam once the fault is mended. Assumption. */
+/** Probability of a good seam once the fault is fixed. Assumption. */
 const GOOD_IF_MENDED = 0.97;
 
-/** How likely each cause is by itself, still there or mended, and two causes at once. All of them together are 1. */
+/** Probability of each single cause, present or fixed, and of pairs of causes. They add up to 1. */
 export interface FaultBelief {
   readonly there: Readonly<Record<string, number>>;
   readonly mended: Readonly<Record<string, number>>;
   readonly pairs: readonly FaultPair[];
 }
 
-/** What is known before anything is looked at: the number of an option by the id of its evidence. */
+/** What is known before anything is inspected: option numbers by evidence id. */
 export type KnownEvidence = Readonly<Record<string, number>>;
 
 /**
- * What is believed at the start: the symptom's shares, each times how much likelier the evidence is with its cause than
- * without, tempered. "None of these" keeps its share.
+ * The belief at the start: the symptom's shares, each multiplied by the tempered likelihood ratio of the evidence.
+ * "None of these" keeps its share.
  *
- * @param shares of the causes; the symptom's own when left out
- * @param paired whether two causes may be there at once
+ * @param shares of the causes; the symptom's own by default
+ * @param paired whether two causes may be present at once
  */
 export function beginBelief(
   symptom: Symptom,
@@ -54,7 +54,7 @@ export function beginBelief(
   return { there: Object.fromEntries(there) as Record<string, number>, mended: {}, pairs: scaled };
 }
 
-/** How much likelier all that is known is with a cause than whatever the cause. */
+/** How much more likely the evidence is with a cause than in general. */
 function likelihood(causeId: string, known: KnownEvidence): number {
   return Object.entries(known).reduce((product, [id, option]) => {
     const evidence = evidenceById(id);
@@ -66,10 +66,11 @@ function likelihood(causeId: string, known: KnownEvidence): number {
 }
 
 /**
- * After a look.
+ * The belief after an inspection.
  *
  * @param found id of the cause that was found; null for nothing
- * @param sensitivity share of its usual sensitivity: below 1 for a second look, which misses much of what the first did
+ * @param sensitivity share of its usual sensitivity: below 1 for a repeat, which misses much of what the first one
+ * missed
  */
 export function afterLook(
   belief: FaultBelief,
@@ -92,7 +93,7 @@ export function afterLook(
     mended: mapped(belief.mended, (_, share) => share * nothing),
     pairs: belief.pairs.map((pair) =>
       weighedPair(pair, {
-        // With both there, either may be found, or neither.
+        // With both present, either may be found, or neither.
         both: found === null ? (1 - finds(pair.a)) * missed(pair.b) : Math.max(seen(pair.a), seen(pair.b)),
         a: seen(pair.a),
         b: seen(pair.b),
@@ -102,7 +103,7 @@ export function afterLook(
   });
 }
 
-/** After a probe with an outcome. */
+/** The belief after a probe with a given outcome. */
 export function afterProbe(belief: FaultBelief, { base, given }: Probe, outcome: number): FaultBelief {
   const none = base[outcome]!;
   const seen = (id: string): number => given[id]?.[outcome] ?? none;
@@ -120,7 +121,7 @@ export function afterProbe(belief: FaultBelief, { base, given }: Probe, outcome:
   });
 }
 
-/** Chance of an outcome of a probe, and what would still be there of each cause after it, at a single go. */
+/** Probability of a probe's outcome, and the share of each cause that remains after it, in one pass. */
 export function ifProbed(
   { there, mended, pairs }: FaultBelief,
   { base, given }: Probe,
@@ -148,7 +149,7 @@ export function ifProbed(
   return { chance, there: after };
 }
 
-/** After something was changed that mends causes with some chance; a seam says whether it did. */
+/** The belief after a change that fixes causes with some probability; a seam shows whether it did. */
 export function afterMending(belief: FaultBelief, mends: Swap['mends']): FaultBelief {
   const moved = mapped(belief.there, (id, share) => share * (mends[id] ?? 0));
   return {
@@ -158,7 +159,7 @@ export function afterMending(belief: FaultBelief, mends: Swap['mends']): FaultBe
   };
 }
 
-/** After a test seam. @param quiet chance that it is good by luck while the fault is still there */
+/** The belief after a test seam. @param quiet probability that it is good by luck while the fault is still there */
 export function afterSeam(belief: FaultBelief, good: boolean, quiet: number): FaultBelief {
   const mended = good ? GOOD_IF_MENDED : 1 - GOOD_IF_MENDED;
   const there = good ? quiet : 1 - quiet;
@@ -169,13 +170,13 @@ export function afterSeam(belief: FaultBelief, good: boolean, quiet: number): Fa
   });
 }
 
-/** Chance that the fault is mended, both of its causes where there are two. */
+/** Probability that the fault is fixed, both causes if there are two. */
 export function mendedShare({ mended, pairs }: FaultBelief): number {
   const one = Object.values(mended).reduce((sum, share) => sum + share, 0);
   return pairs.reduce((sum, { none }) => sum + none, one);
 }
 
-/** What is still there of each cause; where two are, half of it for each. */
+/** Remaining probability of each cause; for pairs, half of it each. */
 export function stillThere({ there, pairs }: FaultBelief): Readonly<Record<string, number>> {
   const shares: Record<string, number> = { ...there };
   for (const { a, b, both, onlyA, onlyB } of pairs) {
@@ -185,7 +186,7 @@ export function stillThere({ there, pairs }: FaultBelief): Readonly<Record<strin
   return shares;
 }
 
-/** Causes by how likely each is the cause or one of two, there or mended, likeliest first. */
+/** Causes by the probability of being the cause or one of two, present or fixed, most likely first. */
 export function likeliest({
   there,
   mended,

@@ -13,55 +13,55 @@ import { faultCheck, SPECIALIST } from './fault-checks.js';
 import { SHIPPED_TIMES, type FaultTimes } from './fault-times.js';
 import { symptom as symptomById } from './symptoms.js';
 
-/** What was done and seen, one after the other. */
+/** What was done and seen, in order. */
 export type FaultFinding =
-  /** A look with the cause it found; null for nothing. */
+  /** An inspection with the cause it found; null for nothing. */
   | { readonly did: 'look'; readonly checkId: string; readonly found: string | null }
   | { readonly did: 'probe'; readonly checkId: string; readonly outcome: number }
-  /** A swap or a repair, with how the test seams after it were. */
+  /** A swap or repair, with the results of the test seams after it. */
   | { readonly did: 'swap'; readonly checkId: string; readonly seams: readonly boolean[] }
   | { readonly did: 'repair'; readonly causeId: string; readonly seams: readonly boolean[] };
 
-/** A fault as far as it was followed. */
+/** A fault as far as it has been traced. */
 export interface FaultCase {
   readonly symptomId: string;
   readonly evidence: KnownEvidence;
   readonly findings: readonly FaultFinding[];
 }
 
-/** A case after all its findings: made by replaying them, so that taking the last back leaves no trace. */
+/** A case after all its findings: built by replaying them, so that undoing the last one leaves no trace. */
 export interface FaultState {
   readonly belief: FaultBelief;
-  /** Ids of openings that stand open. */
+  /** Ids of parts that are open at present. */
   readonly open: ReadonlySet<string>;
   /** How often each check was made. */
   readonly made: ReadonlyMap<string, number>;
-  /** Checks whose part is no longer there. */
+  /** Checks whose part has been removed. */
   readonly voided: ReadonlySet<string>;
-  /** Causes that were found and not repaired yet. */
+  /** Causes found but not repaired yet. */
   readonly unlocked: readonly string[];
-  /** Chance that a seam is good by luck, higher after a knob was moved. */
+  /** Probability that a seam is good by luck, higher after a knob was moved. */
   readonly quiet: number;
   readonly minutes: number;
-  /** What it goes by. */
+  /** What its times are based on. */
   readonly times: FaultTimes;
-  /** The last seam was good, and it is likely enough that the fault is mended. */
+  /** The last seam was good, and the fault is probably fixed. */
   readonly solved: boolean;
-  /** A good seam is still wanted before it is. */
+  /** Another good seam is needed before it is. */
   readonly wantsSeam: boolean;
 }
 
-/** The fault counts as mended when that is so likely. Assumption. */
+/** The fault counts as fixed from this probability on. Assumption. */
 export const SURE_ENOUGH = 0.95;
-/** A second look misses much of what the first one missed, and takes longer. Assumptions. */
+/** A repeated inspection misses much of what the first one missed, and takes longer. Assumptions. */
 export const SECOND_LOOK = { sensitivity: 0.6, minutes: 1.5 } as const;
 
 /**
  * Replays a case.
  *
- * @param shares of the causes; those of the symptom when left out
+ * @param shares of the causes; the symptom's own by default
  * @param times the shop's own, or the shipped ones
- * @param paired whether two causes may be there at once
+ * @param paired whether two causes may be present at once
  * @throws RangeError for a symptom or a check that is not in the tables
  */
 export function replayFault(
@@ -75,7 +75,7 @@ export function replayFault(
   const begun: FaultState = {
     belief: beginBelief(symptom, evidence, shares, paired),
     open: new Set(),
-    // A needle that has only just been changed is not changed again for that.
+    // A needle that was changed recently is not changed again for this.
     made: new Map(evidence['needleJust'] === 1 ? [['newNeedle', 1]] : []),
     voided: new Set(),
     unlocked: [],
@@ -88,7 +88,7 @@ export function replayFault(
   return findings.reduce(afterFinding, begun);
 }
 
-/** A state after one more finding. */
+/** The state after one more finding. */
 export function afterFinding(state: FaultState, finding: FaultFinding): FaultState {
   if (finding.did === 'repair') return afterRepair(state, finding.causeId, finding.seams);
   const check = faultCheck(finding.checkId);
@@ -120,7 +120,7 @@ export function afterFinding(state: FaultState, finding: FaultFinding): FaultSta
     voided: new Set([...state.voided, ...check.voids]),
   };
   const sewn = finding.seams.reduce(afterOneSeam, mended);
-  // A knob that was turned in vain goes back, but a seam may be quiet by luck more often than before.
+  // A knob turned in vain goes back, but a seam may then be good by luck more often than before.
   return { ...sewn, quiet: sewn.solved ? sewn.quiet : sewn.quiet + check.masks * (1 - sewn.quiet) };
 }
 
@@ -138,7 +138,7 @@ function afterRepair(state: FaultState, causeId: string, seams: readonly boolean
   return seams.reduce(afterOneSeam, repaired);
 }
 
-/** Everything is closed for a seam. */
+/** Everything is closed before a seam is sewn. */
 function afterOneSeam(state: FaultState, good: boolean): FaultState {
   const belief = afterSeam(state.belief, good, state.quiet);
   const solved = good && mendedShare(belief) >= SURE_ENOUGH;
@@ -152,7 +152,7 @@ function afterOneSeam(state: FaultState, good: boolean): FaultState {
   };
 }
 
-/** Minutes of opening what is not open yet. */
+/** Minutes for opening what is not open yet. */
 export function openingMinutes(
   { open, times }: Pick<FaultState, 'open' | 'times'>,
   needs: readonly string[],

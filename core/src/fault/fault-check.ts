@@ -1,7 +1,7 @@
 import type { Standing } from '../standing/index.js';
 import type { Hands } from './causes.js';
 
-/** What has to be opened or taken out for a check; it stays open until something is sewn. */
+/** What has to be opened or removed for a check; it stays open until something is sewn. */
 export interface Opening {
   readonly id: string;
   readonly name: string;
@@ -23,32 +23,32 @@ interface Common {
   readonly powerOff: boolean;
   /** Ids of openings. */
   readonly needs: readonly string[];
-  /** Symptoms it says anything of; all when left out. */
+  /** Symptoms it is informative about; all by default. */
   readonly only?: readonly string[];
   readonly standing: Standing;
 }
 
-/** Looks at something and finds a cause, or nothing. A find unlocks its repair; it does not confirm it. */
+/** An inspection that finds a cause, or nothing. A finding unlocks its repair; it does not confirm it. */
 export interface Look extends Common {
   readonly kind: 'look';
-  /** Chance that each cause is found when it is there. */
+  /** Probability of finding each cause when it is present. */
   readonly finds: Readonly<Record<string, number>>;
-  /** Chance that something is found that is not there. */
+  /** Probability of a false finding. */
   readonly falseAlarm: number;
 }
 
-/** Changes something, which repairs and tests at once: a seam says whether it helped. */
+/** A change that repairs and tests at once: a seam shows whether it helped. */
 export interface Swap extends Common {
   readonly kind: 'swap';
-  /** Chance that each cause is mended when it is there. */
+  /** Probability of fixing each cause when it is present. */
   readonly mends: Readonly<Record<string, number>>;
-  /** Checks of the part it took out: they cannot be made any more. */
+  /** Checks of the part it removed: they can no longer be made. */
   readonly voids: readonly string[];
-  /** How much likelier a seam is good by luck afterwards, since a knob was moved; 0 where none is. */
+  /** How much likelier a seam is to be good by luck afterwards, because a knob was moved; 0 if none was. */
   readonly masks: number;
 }
 
-/** Splits the causes by what is seen, without mending anything. */
+/** Separates the causes by what is seen, without fixing anything. */
 export interface Probe extends Common {
   readonly kind: 'probe';
   readonly outcomes: readonly string[];

@@ -3,15 +3,15 @@ import { LOOKS } from './looks.js';
 import { PROBES } from './probes.js';
 import { SWAPS } from './swaps.js';
 
-/** Everything that can be done about a fault, but for handing the machine over. */
+/** Everything that can be done about a fault, except handing the machine over. */
 export const FAULT_CHECKS: readonly FaultCheck[] = [...SWAPS, ...LOOKS, ...PROBES];
 
 export const faultCheck = (id: string): FaultCheck | undefined => FAULT_CHECKS.find((one) => one.id === id);
 
-/** Minutes and success of handing a machine over to a specialist. Assumptions. */
+/** Minutes and success rate of handing a machine over to a specialist. Assumptions. */
 export const SPECIALIST = { minutes: 120, success: 0.98 } as const;
 
-/** The traditional order of a chart that knows of no symptom: what the finder is measured against. */
+/** The traditional order of a chart that ignores symptoms: the baseline for the finder. */
 export const FIXED_ORDER: readonly string[] = [
   'newNeedle',
   'needleRead',

@@ -1,6 +1,6 @@
 import { NONE_OF_THESE } from './causes.js';
 
-/** Two causes at once: both there, only one of them still, or both mended. */
+/** Two causes at once: both present, only one of them left, or both fixed. */
 export interface FaultPair {
   readonly a: string;
   readonly b: string;
@@ -10,12 +10,12 @@ export interface FaultPair {
   readonly none: number;
 }
 
-/** Two causes at once, of those that are likely enough by themselves. Assumptions. */
+/** Pairs of causes, of those that are likely enough on their own. Assumptions. */
 const PAIRED = 0.06;
 const LEAST_SHARE = 0.015;
 
 /**
- * Pairs of causes at the start, likely as both of them are, with evidence that is the mean of theirs.
+ * Pairs of causes at the start, with the product of their shares and the mean of their evidence.
  *
  * @param shares before any evidence
  * @param evidence how much likelier what is known is with a cause than without
@@ -30,7 +30,7 @@ export function beginPairs(
   );
   const prior = drawn.reduce((sum, pair) => sum + pair.prior, 0);
   const factor = new Map(likely.map((id) => [id, evidence(id)]));
-  // As much as the single causes are weighed by it, on the whole.
+  // Scaled the same as the single causes are by it on average.
   const mean =
     likely.reduce((sum, id) => sum + shares[id]! * factor.get(id)!, 0) /
     likely.reduce((sum, id) => sum + shares[id]!, 0);
@@ -61,7 +61,7 @@ export function weighedPair(
   };
 }
 
-/** A pair after something that mends causes with some chance, each apart from the other. */
+/** A pair after something that fixes causes with some probability, independently of each other. */
 export function mendedPair(pair: FaultPair, mends: Readonly<Record<string, number>>): FaultPair {
   const [a, b] = [mends[pair.a] ?? 0, mends[pair.b] ?? 0];
   return {

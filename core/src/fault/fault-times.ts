@@ -3,7 +3,7 @@ import { CAUSES, NONE_OF_THESE } from './causes.js';
 import { OPENINGS } from './fault-check.js';
 import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
 
-/** Minutes of everything that is done about a fault, by the ids of checks, causes and openings. */
+/** Minutes of everything done about a fault, by the ids of checks, causes and openings. */
 export interface FaultTimes {
   readonly checks: Readonly<Record<string, number>>;
   readonly repairs: Readonly<Record<string, number>>;
@@ -25,14 +25,14 @@ export interface FaultTime {
 const SEAM_MINUTES = 1;
 const SEAM_ID = 'fault.seam';
 const SPECIALIST_ID = 'fault.specialist';
-/** The catalogue's value of the minutes of a check. */
+/** The catalogue value for the minutes of a check. */
 export const checkTimeId = (id: string): string => `fault.check.${id}`;
-/** The catalogue's value of the minutes of mending a cause. */
+/** The catalogue value for the minutes of repairing a cause. */
 export const repairTimeId = (id: string): string => `fault.repair.${id}`;
 const openingId = (id: string): string => `fault.opening.${id}`;
 const REPAIRED = CAUSES.filter(({ id }) => id !== NONE_OF_THESE);
 
-/** Every time of the fault finder, all of them assumptions until the shop has timed its own. */
+/** All times of the fault finder, every one an assumption until the shop has timed its own. */
 export const FAULT_TIMES: readonly FaultTime[] = [
   ...FAULT_CHECKS.map(({ id, name, minutes }) => ({ id: checkTimeId(id), name, minutes })),
   ...REPAIRED.map(({ id, name, repair: { minutes } }) => ({
@@ -46,9 +46,9 @@ export const FAULT_TIMES: readonly FaultTime[] = [
 ];
 
 /**
- * The shop's own times, else what was learned, else the shipped ones.
+ * The shop's own times, else the learned ones, else the shipped ones.
  *
- * @param learned minutes by the id of their value
+ * @param learned minutes by value id
  */
 export function faultTimes(
   values: Values | null,

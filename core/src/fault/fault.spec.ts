@@ -20,7 +20,7 @@ import {
   type FaultFinding,
 } from './index.js';
 
-/** What is asked with a yes or no, and is no unless somebody says otherwise. */
+/** Yes-or-no questions that count as no unless answered. */
 const ASKED = EVIDENCE.filter(({ options }) => options[0] === 'no').map(({ id }) => id);
 const known = (said: Readonly<Record<string, string>> = {}) => ({
   ...Object.fromEntries(ASKED.map((id) => [id, 0])),
@@ -240,7 +240,7 @@ describe('two causes at once', () => {
     const all = pairs.map(shareOf).reduce((sum, share) => sum + share, 0);
     expect(all).toBeCloseTo(0.06 * (1 - symptom('nest')!.weights[NONE_OF_THESE]!), 3);
     expect(pairs.every(({ none, onlyA, onlyB }) => none + onlyA + onlyB === 0)).toBeTrue();
-    // After a swap that mends one of two, what is left is the other.
+    // After a swap that fixes one of two, the other remains.
     const after = replayFault(lint).belief.pairs.find(
       ({ a, b }) => [a, b].includes('b_back') && [a, b].includes('p_foot'),
     )!;
@@ -313,12 +313,12 @@ describe('what a shop meets more often than others', () => {
 });
 
 describe('the finder, simulated', () => {
-  // From the tables themselves, seeded: only ratios within a run mean anything.
+  // Simulated from the tables themselves, seeded: only ratios within a run mean anything.
   it('takes far fewer minutes than the traditional order', () => {
     const mean = (policy: FaultPolicy): number => {
       const faults = seeded(7);
       let minutes = 0;
-      // The luck of each fault is the same whoever follows it.
+      // Each fault has the same luck whoever traces it.
       for (let i = 0; i < 150; i++) minutes += followFault(hiddenFault(faults), policy, seeded(i)).minutes;
       return minutes / 150;
     };
@@ -326,12 +326,12 @@ describe('the finder, simulated', () => {
   });
 });
 
-/** All of a pair, whatever its state. */
+/** A pair's total, whatever its state. */
 function shareOf({ both, onlyA, onlyB, none }: FaultBelief['pairs'][number]): number {
   return both + onlyA + onlyB + none;
 }
 
-/** A small generator of its own, so that a run can be made again. */
+/** A small generator of its own, so that a run can be repeated. */
 function seeded(seed: number): () => number {
   let state = seed;
   return () => {

@@ -4,9 +4,9 @@ import type { FaultCheck, Probe } from './fault-check.js';
 import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
 import type { FaultTimes } from './fault-times.js';
 
-/** What something that is done takes and mends, by the place of each cause among the causes. */
+/** The time and effect of an action, by the index of each cause. */
 export interface Effort {
-  /** Chance that it ends the fault, given the shares of what is still there. */
+  /** Probability that it ends the fault, given the remaining shares. */
   readonly chance: number;
   readonly minutes: number;
 }
@@ -14,13 +14,13 @@ export interface Effort {
 const PLACE: ReadonlyMap<string, number> = new Map(CAUSES.map(({ id }, i) => [id, i]));
 const SUCCESS: readonly number[] = CAUSES.map(({ repair }) => repair.success);
 const MOST_SEAMS = 6;
-/** A look is made twice at most. */
+/** An inspection is made twice at most. */
 const MOST_LOOKS = 2;
-/** Looking ahead ends after so many steps, or when so little is left open that it costs nothing. */
+/** Looking ahead ends after this many steps, or when so little is left open that it costs nothing. */
 const MOST_STEPS = 14;
 const NEARLY_NONE = 0.004;
 
-/** A check that can end the fault, as places and chances. */
+/** A check that can end the fault, as indices and probabilities. */
 interface Tabled {
   readonly check: Exclude<FaultCheck, Probe>;
   readonly places: readonly number[];
@@ -33,29 +33,29 @@ const TABLED: readonly Tabled[] = FAULT_CHECKS.flatMap((check) => {
   return [{ check, places: table.map(([id]) => PLACE.get(id)!), chances: table.map(([, chance]) => chance) }];
 });
 
-/** Shares of what is still there, in the order of the causes. */
+/** Remaining shares, in the order of the causes. */
 export function sharesThere(there: Readonly<Record<string, number>>): number[] {
   return CAUSES.map(({ id }) => there[id] ?? 0);
 }
 
-/** Whether a check can be made and says anything. */
+/** Whether a check can be made and is informative. */
 export function canMake(check: FaultCheck, { made, voided }: FaultState, symptomId: string): boolean {
   if (voided.has(check.id) || (check.only && !check.only.includes(symptomId))) return false;
   return (made.get(check.id) ?? 0) < (check.kind === 'look' ? MOST_LOOKS : 1);
 }
 
-/** Something that can be done now and may end the fault. */
+/** An action possible now that may end the fault. */
 export interface Doable {
   readonly check: Exclude<FaultCheck, Probe> | null;
-  /** The cause it repairs, where it is a repair. */
+  /** The cause it repairs, if it is a repair. */
   readonly causeId: string | null;
   readonly places: readonly number[];
-  /** Chance that each cause at those places is mended by it. */
+  /** Probability that it fixes each of the causes at those indices. */
   readonly mends: readonly number[];
   readonly effort: (shares: readonly number[], total: number) => Effort;
 }
 
-/** Everything but probes and the specialist that can be done now. */
+/** Every possible action now, except probes and the specialist. */
 export function doables(state: FaultState, symptomId: string): readonly Doable[] {
   const seams = seamMinutesFor(state);
   const checks = TABLED.filter(({ check }) => canMake(check, state, symptomId)).map((tabled) =>
@@ -123,7 +123,9 @@ function weighed(
   return total === 0 ? 0 : sum / total;
 }
 
-/** Minutes of the seams after something that helps with a chance: as many as make one that is good enough to believe. */
+/**
+ * Minutes of the seams after something that helps with some probability: as many as it takes for a credible good one.
+ */
 function seamMinutesFor({ quiet, times }: FaultState): (chance: number) => number {
   const byLuck = Array.from({ length: MOST_SEAMS + 1 }, (_, seams) => quiet ** seams);
   return (chance) => {
@@ -134,10 +136,10 @@ function seamMinutesFor({ quiet, times }: FaultState): (chance: number) => numbe
 }
 
 /**
- * Minutes of finishing with what is believed, by the index of each moment and without another probe: what a probe has to
+ * Expected minutes to finish from the present belief, for each step and without another probe: what a probe has to
  * beat.
  *
- * @param shares of what is still there; used up
+ * @param shares remaining; consumed
  */
 export function costToFinish(
   shares: number[],

@@ -25,7 +25,7 @@ describe('what is known of a machine without asking', () => {
     expect([0, 1.9, 2, 8, 15.9, 16].map(hours)).toEqual([0, 0, 1, 2, 2, 3]);
   });
 
-  // Check values of the fit: V138 in NM 140 is well matched, in NM 110 it is stressed (computed beside `eyeFit`).
+  // Check values of the fit: V138 in NM 140 is a good match, in NM 110 it is too thick (computed beside `eyeFit`).
   it('tells how the thread fits the needle that is in, and whether the hole is large for the work', () => {
     const machine = { systemIds: ['135x16'], shank: 'standard' as never, plateHoleMm: 2.8, feed: 'drop' };
     const thread = { constructionId: 'bonded-nylon', tex: 135 };

@@ -12,7 +12,7 @@ import type { Values } from '../reference/index.js';
 import type { KnownEvidence } from './fault-belief.js';
 import { evidenceById } from './evidence.js';
 
-/** What is known of a machine without asking anybody. */
+/** What is known about a machine without asking anybody. */
 export interface MachineFacts {
   readonly feed: 'drop' | 'walking-foot' | 'needle' | 'compound';
   /** Running hours on the needle; null without one. */
@@ -23,15 +23,15 @@ export interface MachineFacts {
   readonly struck: boolean;
 }
 
-/** What the logs of the shop say of a machine; null where they cannot. */
+/** What the shop's logs say about a machine; null where they say nothing. */
 export interface LoggedFacts {
   /** Cleaning or oil is overdue. */
   readonly serviceDue: boolean | null;
-  /** A set-up was changed within the last hours. */
+  /** A changeover within the last hours. */
   readonly changedOver: boolean | null;
-  /** The set-up from before it took another thread. */
+  /** The previous set-up used another thread. */
   readonly newThread: boolean | null;
-  /** No needle of the lot that is in ran here before. */
+  /** No needle of the present lot has run here before. */
   readonly newLot: boolean | null;
   /** Test seams within the last hours were sewn at more than one setting. */
   readonly knobTurned: boolean | null;
@@ -39,7 +39,7 @@ export interface LoggedFacts {
   readonly othersToo: boolean | null;
 }
 
-/** What is sewn on a machine: its needle, thread and stack. */
+/** What a machine sews: its needle, thread and stack. */
 export interface WorkOnMachine {
   readonly machine: MachineOnBench;
   readonly nm: number;
@@ -47,12 +47,12 @@ export interface WorkOnMachine {
   readonly layers: readonly Layer[];
 }
 
-/** A needle that went in within so many minutes has only just been changed. */
+/** A needle installed within this many minutes counts as just changed. */
 const JUST_MINUTES = 45;
-/** Ends of the first, second and third option of the hours on a needle. */
+/** Upper ends of the first, second and third option for the hours on a needle. */
 const HOURS: readonly number[] = [2, 8, 16];
 
-/** Evidence that follows from what is logged of a machine. */
+/** Evidence that follows from a machine's records. */
 export function evidenceOf({ feed, needleHours, needleMinutes, struck }: MachineFacts): KnownEvidence {
   const feeds = evidenceById('feed')!.options;
   const known = feeds.indexOf(feed);
@@ -74,7 +74,7 @@ const QUESTION_OF: Readonly<Record<keyof LoggedFacts, string>> = {
   othersToo: 'others',
 };
 
-/** Evidence that follows from the logs of the shop. */
+/** Evidence that follows from the shop's logs. */
 export function evidenceOfLogs(facts: LoggedFacts): KnownEvidence {
   const known = (Object.keys(QUESTION_OF) as (keyof LoggedFacts)[]).flatMap((fact) => {
     const said = facts[fact];
@@ -83,13 +83,13 @@ export function evidenceOfLogs(facts: LoggedFacts): KnownEvidence {
   return Object.fromEntries(known);
 }
 
-/** The option of each band: loose, good, snug, stressed. */
+/** The option for each band: loose, good, snug, too thick. */
 const FIT_OPTION: Readonly<Record<FitBand, number>> = {
   ...{ 'too-loose': 0, free: 0, 'well-matched': 1 },
   ...{ snug: 2, stressed: 3, 'will-not-pass': 3 },
 };
 
-/** Evidence that follows from what is sewn: how the thread fits the needle, and the hole the stack. */
+/** Evidence that follows from the work: how the thread fits the needle, and the hole the stack. */
 export function evidenceOfWork(
   { machine, nm, thread, layers }: WorkOnMachine,
   values: Values,
@@ -110,5 +110,5 @@ const SYMPTOM_OF: Readonly<Record<Trouble, string>> = {
   'broken-needle': 'ndlBreaks',
 };
 
-/** The symptom that a report from the floor begins with. */
+/** The symptom to start with for a report from the floor. */
 export const symptomOfTrouble = (trouble: Trouble): string => SYMPTOM_OF[trouble];

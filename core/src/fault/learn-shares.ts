@@ -5,38 +5,41 @@ import { likeliest } from './fault-belief.js';
 import { replayFault, type FaultCase } from './fault-case.js';
 import { symptom as symptomById, type Symptom } from './symptoms.js';
 
-/** So many findings weigh as much as the shares that are shipped, and as those of all classes. Assumptions. */
+/** This many findings weigh as much as the shipped shares, and as those of all classes. Assumptions. */
 const SHIPPED_WEIGHT = 20;
 const CLASS_WEIGHT = 60;
-/** EM ends after so many rounds, or once no count moves by more than this. */
+/** EM ends after this many rounds, or once no count moves by more than this. */
 const MOST_ROUNDS = 25;
 const SETTLED = 0.003;
-/** Bounds of the shape that says how alike a shop’s causes are to the shipped ones: few cases lean it little. Assumption. */
+/**
+ * Bounds of the shape that says how similar a shop's causes are to the shipped ones: a few cases shift it little.
+ * Assumption.
+ */
 const SHAPES = [2, 200] as const;
 
-/** A case to learn from, on a machine of a class; null where nobody knows which. */
+/** A case to learn from, on a machine of a class; null if nobody knows which. */
 export interface LearnedCase extends FaultCase {
   readonly machineClass?: string | null;
 }
 
 type Shares = Readonly<Record<string, number>>;
 
-/** How the shares are weighed; what is left out stands as it is used. */
+/** How the shares are weighted; the defaults are those in use. */
 export interface Learning {
-  /** Cases that the shipped shares count like, 0 or more. */
+  /** How many cases the shipped shares count as, 0 or more. */
   readonly shippedWeight?: number;
-  /** Whether a cause that is common under one symptom is taken to be so under the others. */
+  /** Whether a cause that is common under one symptom is assumed to be common under the others. */
   readonly leaning?: boolean;
 }
 
-/** A case as it counts: how likely each cause makes what was found, up to a factor. */
+/** A case as it counts: the likelihood of the findings under each cause, up to a factor. */
 export interface SeenCase {
   readonly symptomId: string;
   readonly machineClass: string | null;
   readonly likely: Shares;
 }
 
-/** What a case says, whatever the shares: by what was found and known, each cause as likely as the next to begin with. */
+/** What a case says regardless of the shares: by its findings and evidence, starting from equally likely causes. */
 export function seenCase({ machineClass = null, ...fault }: LearnedCase): SeenCase {
   const even = Object.fromEntries(CAUSES.map(({ id }) => [id, 1 / CAUSES.length]));
   const { belief } = replayFault(fault, even, undefined, false);
@@ -45,12 +48,13 @@ export function seenCase({ machineClass = null, ...fault }: LearnedCase): SeenCa
 }
 
 /**
- * Shares of the causes of a symptom on a class of machines, from the shop's own cases. What was found leaves several causes
- * possible, so each case counts for them as it makes them likely, and that again with the shares it led to (EM). A cause
- * that this shop meets more often than the shipped shares say leans the shares of every symptom it belongs to; cases of the
- * class count beside those of all. It learns slowly: after twenty cases they weigh as much as what is shipped.
+ * Shares of the causes of a symptom on a class of machines, from the shop's own cases. Findings leave several causes
+ * possible, so each case counts towards them in proportion to their probability, repeatedly with the resulting shares
+ * (EM). A cause that this shop meets more often than the shipped shares say raises it for every symptom it belongs
+ * to; cases of the class count beside those of all classes. It learns slowly: after twenty cases they weigh as much
+ * as the shipped shares.
  *
- * @param machineClass of the machine at hand; null counts all classes alike
+ * @param machineClass of the machine in question; null counts all classes alike
  */
 export function learnShares(
   symptom: Symptom,
@@ -86,7 +90,7 @@ export function learnShares(
 const NO_LEANING: Shares = {};
 const keyOf = (symptomId: string, machineClass: string | null): string => `${symptomId} ${machineClass}`;
 
-/** How often each cause was met: in all, by symptom, and by symptom and class. */
+/** How often each cause occurred: in all, by symptom, and by symptom and class. */
 class Counts {
   readonly all: Record<string, number> = {};
   private readonly by = new Map<string, Record<string, number>>();
@@ -102,7 +106,7 @@ class Counts {
     }
   }
 
-  /** The most that any count differs. */
+  /** The largest difference between counts. */
   movedFrom({ all }: Counts): number {
     return Math.max(...CAUSES.map(({ id }) => Math.abs((this.all[id] ?? 0) - (all[id] ?? 0))));
   }
@@ -114,7 +118,7 @@ class Counts {
   }
 }
 
-/** Shipped shares as far as the shop leans, with its own cases of the symptom, and of the class, beside them. */
+/** Shipped shares adjusted to the shop, combined with its own cases of the symptom, and of the class. */
 function sharesOf(
   symptomId: string,
   machineClass: string | null,
@@ -143,8 +147,8 @@ function normalised(of: (id: string) => number): Shares {
 }
 
 /**
- * How much more often than expected each cause is met here, shrunk to 1: counts are taken to be Poisson about a mean that
- * varies by a gamma law, whose shape is the likeliest one for all causes together (empirical Bayes, as for rates of claims).
+ * How much more often than expected each cause occurs here, shrunk to 1: counts are assumed Poisson with a
+ * gamma-distributed mean, whose shape is the likeliest for all causes together (empirical Bayes, as for claim rates).
  */
 function leanings(awaitedOf: Shares, { all }: Counts): Shares {
   const expected = Object.entries(awaitedOf).map(([id, awaited]) => ({ id, awaited, met: all[id] ?? 0 }));
@@ -164,7 +168,7 @@ function leanings(awaitedOf: Shares, { all }: Counts): Shares {
   return Object.fromEntries(expected.map(({ id, met, awaited }) => [id, (shape + met) / (shape + awaited)]));
 }
 
-/** How often each cause would be met by the shipped shares, in so many cases of those symptoms. */
+/** How often each cause would occur by the shipped shares, in this many cases of those symptoms. */
 function awaitedIn(seen: readonly SeenCase[]): Shares {
   const awaited: Record<string, number> = {};
   for (const { symptomId } of seen)

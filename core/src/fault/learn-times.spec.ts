@@ -25,7 +25,7 @@ describe('the minutes of checks as the shop takes them', () => {
     const fault = { beganAtMs: 0, findings: [hook, hook, NEEDLE, hook], foundAtMs: at(9, 12, 17, 26) };
     const minutes = timedChecks(fault, SHIPPED_TIMES).map((one) => one.minutes);
     expect(minutes[0]).toBeCloseTo(9 - opened, 12);
-    // The second look has nothing to open, and a second look counts as one and a half.
+    // The repeat has nothing to open, and a repeat counts as one and a half.
     expect(minutes[1]).toBeCloseTo(3 / 1.5, 12);
     expect(minutes[3]).toBeCloseTo((9 - opened) / 1.5, 12);
   });

@@ -3,31 +3,31 @@ import { openingMinutes, SECOND_LOOK, type FaultFinding } from './fault-case.js'
 import { faultCheck } from './fault-checks.js';
 import { checkTimeId, FAULT_TIMES, faultTimes, repairTimeId, type FaultTimes } from './fault-times.js';
 
-/** A fault with the instant at which each of its findings was said, in ms. */
+/** A fault with the instant at which each finding was recorded, in ms. */
 export interface TimedFault {
   readonly beganAtMs: number;
   readonly findings: readonly FaultFinding[];
-  /** One for each finding; none where nobody kept them. */
+  /** One for each finding; none if they were not recorded. */
   readonly foundAtMs: readonly number[];
 }
 
 /** Minutes that a check or a repair really took. */
 export interface CheckTiming {
-  /** The catalogue's value of its minutes. */
+  /** The catalogue value for its minutes. */
   readonly valueId: string;
   readonly minutes: number;
 }
 
-/** A check that took longer was broken off, or the fault was laid aside meanwhile. Assumption. */
+/** A check that took longer was interrupted, or the fault was set aside meanwhile. Assumption. */
 export const LONGEST_CHECK_MINUTES = 60;
-/** One that was said sooner after the one before was made before it was said. Assumption. */
+/** A finding recorded sooner than this after the previous one was made before it was recorded. Assumption. */
 const SHORTEST_CHECK_MINUTES = 0.15;
-/** The shipped minutes count like so many timings. Assumption. */
+/** How many timings the shipped minutes count as. Assumption. */
 const TIMINGS_TO_TRUST = 3;
 
 /**
- * Own minutes of each finding of a fault: from the finding before it, less the openings and the seams that stood
- * between. A second look takes longer than a first one, and counts as one of the usual length.
+ * Minutes of each finding of a fault: since the finding before it, less openings and seams in between. A repeated
+ * inspection takes longer than a first one, and counts as one of the usual length.
  */
 export function timedChecks(
   { beganAtMs, findings, foundAtMs }: TimedFault,
@@ -53,21 +53,21 @@ export function timedChecks(
   return timed;
 }
 
-/** What the shop's faults say of the minutes of a check or repair, beside what it was taken for. */
+/** What the shop's faults say about the minutes of a check or repair, beside the earlier figure. */
 export interface LearnedTime {
   readonly valueId: string;
   readonly name: string;
   readonly count: number;
   readonly shippedMinutes: number;
-  /** Mean of what was timed. */
+  /** Mean of the timings. */
   readonly timedMinutes: number;
-  /** What the finder goes by: the shipped minutes drawn towards what was timed. */
+  /** The figure the finder uses: the shipped minutes drawn towards the timings. */
   readonly minutes: number;
 }
 
 /**
- * The minutes of checks and repairs as the shop's own faults timed them, the most often timed first. What the shop has set
- * itself is not learned over.
+ * The minutes of checks and repairs as the shop's own faults timed them, most often timed first. Values the shop has
+ * set itself are not overridden.
  */
 export function learnTimes(faults: readonly TimedFault[], values: Values | null): readonly LearnedTime[] {
   const times = faultTimes(values);

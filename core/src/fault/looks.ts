@@ -1,7 +1,7 @@
 import type { Look } from './fault-check.js';
 import { shares } from './shares.js';
 
-/** What can be looked at, and how well it tells. Chances and minutes are assumptions. */
+/** What can be inspected, and how reliable it is. Probabilities and minutes are assumptions. */
 export const LOOKS: readonly Look[] = [
   {
     id: 'seatLook',

@@ -6,39 +6,40 @@ import { FAULT_CHECKS, SPECIALIST } from './fault-checks.js';
 import type { FaultTimes } from './fault-times.js';
 import { canMake, costToFinish, doables, sharesThere, type Doable } from './finish-cost.js';
 
-/** Something to do next. */
+/** A possible next action. */
 export interface NextStep {
   readonly do: 'check' | 'repair' | 'specialist';
   /** Of the check, or of the cause to repair. */
   readonly id: string;
-  /** Chance that it ends the fault; 0 for a probe, which only splits what is possible. */
+  /** Probability that it ends the fault; 0 for a probe, which only separates causes. */
   readonly chance: number;
-  /** Minutes it takes with its test seam. */
+  /** Minutes it takes including its test seam. */
   readonly minutes: number;
   readonly who: Hands;
 }
 
-/** What is suggested, best first, and how it stands. */
+/** The suggestions, best first, and the state of the case. */
 export interface FaultAdvice {
   readonly state: FaultState;
   readonly steps: readonly NextStep[];
 }
 
 const LEAST_CHANCE = 1e-4;
-/** A probe goes first only when it saves more than this, in minutes and as a share. */
+/** A probe goes first only if it saves more than this, in minutes and as a share. */
 const PROBE_SAVES = { minutes: 0.4, share: 0.03 } as const;
-/** Symptoms after which the wheel is turned by hand before the power is on again. Common practice. */
+/** Symptoms after which the wheel is turned by hand before power goes back on. Common practice. */
 const BY_HAND_FIRST: readonly string[] = ['ndlBreaks', 'ndlBends'];
 
 /**
- * What to do next: the most chance of an end per minute, and a question first where it saves minutes. What is not a matter
- * of minutes stands before: the wheel is turned by hand where needles break, and after a strike a new needle goes in.
+ * What to do next: the highest probability of ending the fault per minute, and a question first where it saves
+ * minutes. Some things come first whatever the minutes: where needles break the wheel is turned by hand, and after a
+ * strike a new needle goes in.
  *
- * For independent looks at a single fault, least minutes per chance first is optimal (Mitten 1960; Kadane and Simon 1977;
- * from memory).
+ * For independent checks on a single fault, least minutes per probability first is optimal (Mitten 1960; Kadane and
+ * Simon 1977; from memory).
  *
- * @param shares of the causes; those of the symptom when left out
- * @param times the shop's own; the shipped ones when left out
+ * @param shares of the causes; the symptom's own by default
+ * @param times the shop's own; the shipped ones by default
  */
 export function nextChecks(
   fault: FaultCase,
@@ -57,7 +58,7 @@ export function nextChecks(
   return { state, steps: [...first, ...steps.filter(({ id }) => !first.some((one) => one.id === id))] };
 }
 
-/** A check as a step, where it can still be made. */
+/** A check as a step, if it can still be made. */
 function stepOf(
   id: string,
   state: FaultState,
@@ -71,7 +72,7 @@ function stepOf(
   return [probeStep(check, state)];
 }
 
-/** Everything but probes, by chance per minute. */
+/** Everything but probes, by probability per minute. */
 function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
   const shares = sharesThere(stillThere(state.belief));
   const total = shares.reduce((sum, share) => sum + share, 0);
@@ -90,7 +91,7 @@ function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
     .sort((a, b) => b.chance / b.minutes - a.chance / a.minutes);
 }
 
-/** The probe that saves most, where one saves enough; its minutes are its own. */
+/** The probe that saves most, if one saves enough; its minutes are its own. */
 function bestProbe(state: FaultState, symptomId: string): NextStep | null {
   const options = doables(state, symptomId);
   const finish = costToFinish(sharesThere(stillThere(state.belief)), options, state.times);

@@ -1,7 +1,7 @@
 import type { Probe } from './fault-check.js';
 import { rows } from './shares.js';
 
-/** What splits the causes without mending anything. Chances and minutes are assumptions. */
+/** What separates the causes without fixing anything. Probabilities and minutes are assumptions. */
 export const PROBES: readonly Probe[] = [
   {
     id: 'pull',

@@ -1,27 +1,29 @@
 import { DAY_MS } from '../units/index.js';
 import { causeById, NONE_OF_THESE } from './causes.js';
 
-/** A cause that was confirmed, on a machine or on one that is not registered, and when. */
+/** A confirmed cause with its machine, registered or not, and its time. */
 export interface ConfirmedCause {
   readonly causeId: string | null;
   readonly machineId: string | null;
   readonly endedAt: string;
 }
 
-/** A cause that keeps coming back on one machine, or on several; `machineId` is null for the whole shop. */
+/** A cause that keeps recurring on one machine, or on several; `machineId` is null for the whole shop. */
 export interface RepeatedCause {
   readonly causeId: string;
   readonly machineId: string | null;
   readonly times: number;
 }
 
-/** Within so many days a cause repeats when one machine had it so often, or all machines together. Assumptions. */
+/**
+ * A cause counts as recurring if one machine, or all together, had it this often within this many days. Assumptions.
+ */
 const WITHIN_DAYS = 90;
 const ON_ONE = 3;
 const ON_ALL = 5;
 /**
- * Causes that keep coming back, the most frequent first: mending them once more is no end of them. One that repeats on a
- * machine is not said of the shop too.
+ * Causes that keep recurring, most frequent first: another repair will not end them. One that recurs on a machine is
+ * not reported for the shop too.
  */
 export function repeatedCauses(cases: readonly ConfirmedCause[], nowMs: number): readonly RepeatedCause[] {
   const lately = cases.filter(

@@ -1,4 +1,8 @@
-/** Numbers by cause, as written in a table: names and numbers by turns. @throws RangeError for a name without a number */
+/**
+ * Numbers by cause, from a table row: alternating names and numbers.
+ *
+ * @throws RangeError for a name without a number
+ */
 export function shares(table: string): Readonly<Record<string, number>> {
   const words = table.trim().split(/\s+/);
   const pairs = words.flatMap((word, i) => (i % 2 === 0 ? [[word, Number(words[i + 1])] as const] : []));
@@ -8,7 +12,7 @@ export function shares(table: string): Readonly<Record<string, number>> {
   return Object.fromEntries(pairs);
 }
 
-/** Rows of numbers by cause, as written in a table: a name and its numbers to a line. */
+/** Rows of numbers by cause, from a table: a name and its numbers per line. */
 export function rows(table: string): Readonly<Record<string, readonly number[]>> {
   const lines = table.trim().split('\n');
   return Object.fromEntries(

@@ -2,20 +2,20 @@ import { evidenceById } from './evidence.js';
 import type { KnownEvidence } from './fault-belief.js';
 import { faultCheck } from './fault-checks.js';
 
-/** Something that is known and speaks for what a check is about. */
+/** Something known that speaks for the subject of a check. */
 export interface SpeakingEvidence {
   readonly id: string;
-  /** Number of the option that is known. */
+  /** Number of the known option. */
   readonly option: number;
 }
 
-/** Evidence must make the causes so much likelier to be named as a reason. */
+/** Evidence must make the causes this much likelier to be named as a reason. */
 const SPEAKS_FROM = 1.3;
 
 /**
- * What of all that is known speaks most for the causes that a check or repair is about; null where nothing much does.
+ * The known evidence that speaks most for the causes of a check or repair; null if nothing speaks for them much.
  *
- * @param there how likely each cause still is
+ * @param there remaining probability of each cause
  * @param id of a check, or of a cause to repair
  */
 export function strongestEvidence(

@@ -1,7 +1,7 @@
 import type { Swap } from './fault-check.js';
 import { shares } from './shares.js';
 
-/** What can be changed, which repairs and tests at once. Chances and minutes are assumptions. */
+/** What can be changed, which repairs and tests at once. Probabilities and minutes are assumptions. */
 export const SWAPS: readonly Swap[] = [
   {
     id: 'newNeedle',

@@ -1,21 +1,21 @@
 import type { Standing } from '../standing/index.js';
 import { shares } from './shares.js';
 
-/** What somebody sees or hears at a machine that does not sew as it should. */
+/** What somebody sees or hears at a machine that does not sew properly. */
 export interface Symptom {
   readonly id: string;
   readonly name: string;
   /** Share of all faults. */
   readonly share: number;
-  /** Chance that a test seam stays good by luck while the fault is still there. */
+  /** Probability that a test seam is good by luck while the fault is still there. */
   readonly quiet: number;
-  /** Share of each cause among the faults with this symptom; together 1. */
+  /** Share of each cause among the faults with this symptom; they add up to 1. */
   readonly weights: Readonly<Record<string, number>>;
   readonly standing: Standing;
 }
 
 /**
- * Which causes belong to a symptom is common practice, such as that nine in ten skips are the needle; every share is an
+ * Which causes belong to a symptom is common practice, such as nine in ten skips being the needle; every share is an
  * assumption until the shop's own findings replace it.
  */
 export const SYMPTOMS: readonly Symptom[] = [

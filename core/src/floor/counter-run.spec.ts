@@ -39,7 +39,7 @@ describe('the runs of a counter', () => {
       reading(0, 0, 0),
       reading(1, 1e9, 5000),
       reading(2, 1e9 + 90, 11_000),
-      // Switched on again with totals that are not from zero.
+      // Switched on again with totals that do not start from zero.
       reading(3, 500, 40 * HOUR_MS, { boot: 2 }),
       reading(4, 560, 40 * HOUR_MS + 4000, { boot: 2 }),
     ];

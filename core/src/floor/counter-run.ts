@@ -1,32 +1,35 @@
 import { HOUR_MS } from '../units/index.js';
 import { OutOfRange, requireNotNegative } from '../standing/index.js';
 
-/** What a stitch counter says: totals since it was switched on. */
+/** A stitch counter's reading: totals since it was switched on. */
 export interface CounterReading {
-  /** Names the time it was switched on: another one begins from zero. */
+  /** Identifies the power-on: another one starts from zero. */
   readonly boot: number;
-  /** Counts up by one with each reading since it was switched on. */
+  /** Goes up by one with each reading since power-on. */
   readonly seq: number;
   readonly sentAtMs: number;
   readonly stitches: number;
   readonly motorMs: number;
-  /** A mechanic has accepted what it says although it is more than the time allows. */
+  /** A mechanic has accepted the reading although it is more than the time allows. */
   readonly accepted?: boolean;
 }
 
-/** What a machine ran between two readings of its counter. */
+/** What a machine ran between two counter readings. */
 export interface CounterRun {
   readonly fromMs: number;
   readonly toMs: number;
   readonly stitches: number;
   readonly motorMs: number;
-  /** Readings were missing in between, or the counter was off: when in this time it ran is not known. */
+  /** Readings were missing in between, or the counter was off: it is not known when in this time it ran. */
   readonly gap: boolean;
-  /** What the reading at its end claims beyond what can have been sewn: not counted. Null where it claims nothing such. */
+  /**
+   * What the reading at its end claims beyond what can have been sewn: not counted. Null if it claims nothing of the
+   * kind.
+   */
   readonly leap: CounterLeap | null;
 }
 
-/** More than can have been sewn in the time that passed, as a reading claims it. */
+/** More than can have been sewn in the time passed, as a reading claims. */
 export interface CounterLeap {
   readonly boot: number;
   readonly seq: number;
@@ -38,13 +41,13 @@ export interface CounterLeap {
 export const LONGEST_STEP_MS = 5 * 60_000;
 
 /**
- * What a machine ran, from the readings of its counter in whatever order they came. Never negative, nothing twice: a
- * reading that came twice is one; a lost one is covered by the totals of the next; after the counter was switched off and
- * on, or its totals fell, the new totals count from zero; what a clock set back cannot place counts at its reading. What
- * cannot have been sewn in the time that passed is a leap: it counts nothing and leaves a gap, unless it was accepted.
+ * What a machine ran, from its counter readings in any order. Never negative, nothing counted twice: duplicate
+ * readings count once; a lost one is covered by the next one's totals; after a power cycle, or if totals fell, new
+ * totals count from zero; what cannot be placed because the clock was set back counts at its reading. What cannot
+ * have been sewn in the time passed is a jump: it counts nothing and leaves a gap, unless it was accepted.
  *
- * @returns runs in the order of time, one per reading but the first
- * @throws OutOfRange for a total or time that is negative
+ * @returns runs in chronological order, one per reading except the first
+ * @throws OutOfRange for a negative total or time
  */
 export function counterRuns(readings: readonly CounterReading[]): readonly CounterRun[] {
   for (const { stitches, motorMs, sentAtMs } of readings) {
@@ -56,7 +59,7 @@ export function counterRuns(readings: readonly CounterReading[]): readonly Count
   return ordered.slice(1).map((reading, i) => runBetween(ordered[i]!, reading));
 }
 
-/** Each reading once, boots in the order of their first reading, readings of a boot by their number. */
+/** Each reading once, power-ons in the order of their first reading, readings of a power-on by their number. */
 function inOrder(readings: readonly CounterReading[]): readonly CounterReading[] {
   const began = new Map<number, number>();
   for (const { boot, sentAtMs } of readings) began.set(boot, Math.min(began.get(boot) ?? Infinity, sentAtMs));
@@ -75,7 +78,7 @@ function runBetween(before: CounterReading, reading: CounterReading): CounterRun
   const fromMs = Math.min(before.sentAtMs, toMs);
   const clockWrong = before.sentAtMs > toMs || (before.sentAtMs === toMs && motorMs > 0);
   const { boot, seq, accepted = false } = reading;
-  // More than can have been sewn since the last reading tells of a counter gone wrong, not of the machine.
+  // More than can have been sewn since the last reading means that the counter is faulty.
   if (!accepted && !clockWrong && isLeap({ stitches, motorMs: reset ? motorMs : 0 }, toMs - fromMs))
     return {
       fromMs,
@@ -98,25 +101,25 @@ function runBetween(before: CounterReading, reading: CounterReading): CounterRun
 
 /** No lockstitch machine sews faster. Common practice: the fastest are rated for some 5,000 to 5,500 a minute. */
 const MOST_SPM = 6000;
-/** How far the clocks of two readings may be apart. Assumption. */
+/** How far the clocks of two readings may differ. Assumption. */
 const CLOCK_JITTER_MS = 60_000;
 
-/** Whether a counter says that more was sewn than the time allows. */
+/** Whether a counter claims more than the time allows. */
 function isLeap({ stitches, motorMs }: Pick<CounterRun, 'stitches' | 'motorMs'>, passedMs: number): boolean {
   const allowedMs = passedMs + CLOCK_JITTER_MS;
   return motorMs > allowedMs || stitches > (allowedMs / 60_000) * MOST_SPM;
 }
 
-/** What a machine ran in one hour of the clock. */
+/** What a machine ran in one clock hour. */
 export interface HourRun {
   readonly hourMs: number;
   readonly stitches: number;
   readonly motorMs: number;
-  /** How much of the hour its counter was heard in. */
+  /** How much of the hour the counter covered. */
   readonly coveredMs: number;
 }
 
-/** Runs by the hour of the clock, UTC. A run over several hours is shared out by time; its total stays whole. */
+/** Runs by clock hour, UTC. A run over several hours is divided in proportion to time; its total is preserved. */
 export function runsByHour(runs: readonly CounterRun[]): readonly HourRun[] {
   const hours = new Map<number, HourRun>();
   for (const run of runs) {

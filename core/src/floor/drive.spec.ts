@@ -1,6 +1,7 @@
 import { DRIVES, speedAdvice } from './index.js';
 
-// Common practice, no source: thick leather slowly, one stitch at a time; a clutch without a reducer cannot be held so slow.
+// Common practice, no source: thick leather slowly, one stitch at a time; a clutch without a reducer cannot run that
+// slowly.
 describe('how fast to sew', () => {
   it('is as usual in thin work and in cloth', () => {
     expect(DRIVES.map((drive) => speedAdvice(3, drive))).toEqual(DRIVES.map(() => 'as-usual'));

@@ -2,13 +2,13 @@ import { NORMAL_95 } from '../numeric/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { OutOfRange } from '../standing/index.js';
 
-/** What work sampling saw: looked `checks` times, the needle was moving `sewing` times. */
+/** The result of work sampling: in `checks` spot checks, the needle was running `sewing` times. */
 export interface WorkSample {
   readonly sewing: number;
   readonly checks: number;
 }
 
-/** Share of shift time the needle moves, with the limits the sample leaves open. */
+/** Share of shift time that the needle runs, with the limits given by the sample. */
 export interface NeedleFraction {
   readonly value: number;
   readonly low: number;
@@ -17,8 +17,8 @@ export interface NeedleFraction {
 }
 
 /**
- * Needle fraction of a work sample with its Wilson score interval (Wilson 1927), 95 %; the value of the catalogue, about a
- * third by one practitioner's shop, when nothing was sampled.
+ * Needle fraction of a work sample with its Wilson score interval (Wilson 1927), 95 %; the catalogue value, about a
+ * third in one practitioner's shop, if there is no sample.
  *
  * @example needleFraction({ sewing: 40, checks: 120 }) // 0.333, 0.255 to 0.422
  */

@@ -1,17 +1,21 @@
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 
-/** Pieces that were sewn on a machine, and how many stitches each takes. */
+/** Pieces sewn on a machine, and how many stitches each takes. */
 export interface PiecesSewn {
   readonly pieces: number;
   readonly stitchesPerPiece: number;
-  /** Stitches a minute that the machine is run at. */
+  /** Stitches per minute the machine is run at. */
   readonly speedSpm: number;
 }
 
-/** How far the hours of counted pieces may be off either way: nobody sews every seam at one speed. Assumption. */
+/** Uncertainty of hours calculated from pieces, either way: nobody sews every seam at one speed. Assumption. */
 export const PIECES_SPREAD = 0.2;
 
-/** Running hours that pieces took. @example piecesHours({ pieces: 120, stitchesPerPiece: 1000, speedSpm: 1000 }) // 2 */
+/**
+ * Running hours that pieces took.
+ *
+ * @example piecesHours({ pieces: 120, stitchesPerPiece: 1000, speedSpm: 1000 }) // 2
+ */
 export function piecesHours({ pieces, stitchesPerPiece, speedSpm }: PiecesSewn): number {
   requireNotNegative('pieces', pieces);
   requireNotNegative('stitchesPerPiece', stitchesPerPiece);
@@ -19,39 +23,39 @@ export function piecesHours({ pieces, stitchesPerPiece, speedSpm }: PiecesSewn):
   return (pieces * stitchesPerPiece) / (60 * speedSpm);
 }
 
-/** Hours of a needle by where they are known from. Shift hours are those of the clock, running hours those of the needle. */
+/** A needle's hours by their source. Shift hours are clock time, running hours are needle time. */
 export interface HoursBySource {
-  /** Running hours it came with. */
+  /** Running hours at installation. */
   readonly entryHours: number;
-  /** Shift hours since it went in. */
+  /** Shift hours since installation. */
   readonly shiftHours: number;
-  /** Shift hours of these in which a counter was heard, and what it counted. */
+  /** Those of them covered by a counter, and what it counted. */
   readonly counted: { readonly shiftHours: number; readonly runningHours: number };
-  /** Shift hours for which pieces were written down and no counter was heard, and what the pieces took then. */
+  /** Those of them with pieces recorded and no counter, and what the pieces took. */
   readonly pieces: { readonly shiftHours: number; readonly runningHours: number };
 }
 
-/** What is known of a needle's hours, each by its source and none of it twice. */
+/** What is known of a needle's hours, each by its source and none counted twice. */
 export interface JoinedHours {
-  /** Shift hours since it went in that no counter was heard in, 0 or more. */
+  /** Shift hours since installation that no counter covered, 0 or more. */
   readonly shiftHours: number;
-  /** Running hours that are known: those it came with and those counted, 0 or more. */
+  /** Known running hours: at installation plus counted, 0 or more. */
   readonly knownHours: number;
-  /** Running hours by pieces that were written down, 0 or more. */
+  /** Running hours from recorded pieces, 0 or more. */
   readonly pieceHours: number;
 }
 
-/** Pieces as far as they fall into the time of a needle. */
+/** The part of some pieces that falls into a needle's time. */
 export interface PiecesInTime {
-  /** What they took of it. */
+  /** The running hours they took of it. */
   readonly runningHours: number;
   /** Shift hours of it, 0 for pieces sewn outside the shifts. */
   readonly shiftHours: number;
-  /** Those of the shift hours in which a counter was heard. */
+  /** Those of the shift hours covered by a counter. */
   readonly heardHours: number;
 }
 
-/** What pieces took while no counter was heard: where one was heard for part of their time they count for the rest. */
+/** What pieces took while no counter was heard: if one covered part of their time they count for the rest. */
 export function unheardPieces(pieces: readonly PiecesInTime[]): HoursBySource['pieces'] {
   return pieces.reduce(
     (sum, { runningHours, shiftHours, heardHours }) => {
@@ -67,8 +71,8 @@ export function unheardPieces(pieces: readonly PiecesInTime[]): HoursBySource['p
 }
 
 /**
- * Joins what is known of a needle's hours, the best first: a counter, then pieces where none was heard, then the shift.
- * Pieces sewn outside the shifts count too; they replace no shift hours.
+ * Combines what is known of a needle's hours, best source first: a counter, then pieces where none was heard, then
+ * the shift. Pieces sewn outside the shifts count too; they replace no shift hours.
  */
 export function joinHours({ entryHours, shiftHours, counted, pieces }: HoursBySource): JoinedHours {
   const silent = Math.max(0, shiftHours - counted.shiftHours);

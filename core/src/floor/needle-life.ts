@@ -3,14 +3,17 @@ import type { TroubleCall } from './trouble.js';
 import { PIECES_SPREAD, type JoinedHours } from './needle-hours.js';
 import type { NeedleFraction } from './needle-fraction.js';
 
-/** Running hours a pack advises before a change: a default until the shop has its own lives, never a rule after. */
+/**
+ * Running hours that packs recommend before a change: a default until the shop has its own lives, never a rule
+ * afterwards.
+ */
 export const DEFAULT_LIFE_HOURS: Sourced<number> = sourced(8, 'practice', 'usual advice on packs');
 
-/** How a machine's needle stands, from best to worst. */
+/** State of a machine's needle, from best to worst. */
 export type NeedleState = 'good' | 'watch' | 'due' | 'stop';
 export const NEEDLE_STATES: readonly NeedleState[] = ['good', 'watch', 'due', 'stop'];
 
-/** Running hours of a needle and what is left of its interval, in needle hours. */
+/** A needle's running hours and what is left of its interval, in needle hours. */
 export interface NeedleAge {
   readonly runningHours: number;
   readonly lowHours: number;
@@ -23,16 +26,16 @@ export interface NeedleAge {
 /** A needle with less than this share of its interval left is watched. Assumption. */
 export const WATCH_SHARE = 0.25;
 
-/** What the age of a needle is worked out from. */
+/** What a needle's age is calculated from. */
 export interface NeedleAgeInput extends JoinedHours {
   readonly fraction: NeedleFraction;
   /** Interval in running hours; null where needles run to failure. */
   readonly intervalHours: number | null;
-  /** What people reported of it asks for. */
+  /** The action that reports call for. */
   readonly call: TroubleCall | null;
 }
 
-/** Age of a needle. What people report comes before any hours. */
+/** Age of a needle. Reports take precedence over hours. */
 export function needleAge({
   shiftHours,
   fraction,
@@ -69,8 +72,8 @@ function stateOf(
 }
 
 /**
- * Order in which machines want hands: stopped, then due, then the least hours left whether watched or good,
- * for a short interval may end before a long one's last quarter. For `Array.prototype.sort`.
+ * Order in which machines need attention: stopped, then due, then by hours left, whether watched or good, since a
+ * short interval may end before a long one's last quarter. For `Array.prototype.sort`.
  */
 export function byDueOrder(a: NeedleAge, b: NeedleAge): number {
   const rank = ({ state }: NeedleAge): number => (state === 'stop' ? 2 : state === 'due' ? 1 : 0);

@@ -1,7 +1,7 @@
 import { sameNeedle, type NeedleName } from '../match/index.js';
 import { WATCH_SHARE } from './needle-life.js';
 
-/** A part-used needle in a pocket, as far as taking it again goes. */
+/** A part-used needle in a pocket, as far as reuse is concerned. */
 export interface KeptNeedle {
   readonly pocket: number;
   readonly needle: NeedleName;
@@ -9,8 +9,8 @@ export interface KeptNeedle {
 }
 
 /**
- * The part-used needles that are worth putting in again: of the kind that is wanted, and with enough left of their
- * interval that they would not be watched at once. Those with most left come first.
+ * The part-used needles worth reusing: of the kind wanted, and with enough left of their interval that they would not
+ * be watched at once. Those with most left come first.
  *
  * @param intervalHours planned running hours of a needle there; null where needles run to failure
  */
@@ -25,7 +25,7 @@ export function worthAgain<Kept extends KeptNeedle>(
     .sort((a, b) => a.runningHours - b.runningHours || a.pocket - b.pocket);
 }
 
-/** The pocket with the lowest number that holds nothing. */
+/** The lowest-numbered empty pocket. */
 export function freePocket(kept: readonly Pick<KeptNeedle, 'pocket'>[]): number {
   const held = new Set(kept.map(({ pocket }) => pocket));
   let pocket = 1;

@@ -1,7 +1,7 @@
 import { DAY_MS } from '../units/index.js';
 import { OutOfRange } from '../standing/index.js';
 
-/** A shift of the shop's week, in local wall time. */
+/** A shift of the shop's week, in local time. */
 export interface ShiftPattern {
   /** Minute of the day it begins, 0 to 1439. */
   readonly startMinute: number;
@@ -17,21 +17,23 @@ export interface Span {
   readonly endMs: number;
 }
 
-/** Minutes that local time is ahead of UTC at an instant. Passed in, so that this module needs no clock or zone data. */
+/**
+ * Minutes that local time is ahead of UTC at an instant. Passed in, so that this module needs no clock or zone data.
+ */
 export type UtcOffsetMinutes = (instantMs: number) => number;
 
 const MINUTE_MS = 60_000;
-/** One time that a shift is worked. */
+/** One occurrence of a shift. */
 export interface ShiftTime extends Span {
-  /** Its place among the patterns. */
+  /** Index of its pattern. */
   readonly pattern: number;
   /** Local date it begins on, such as 2026-03-29. */
   readonly date: string;
 }
 
 /**
- * Every time that shifts are worked and that overlaps an interval, whole, in order of their start. A shift that begins on a
- * holiday is not worked; one that began the day before is worked to its end.
+ * Every shift occurrence that overlaps an interval, in full, in order of start. A shift that begins on a holiday is
+ * not worked; one that began the day before is worked to its end.
  *
  * @param holidays local dates
  */
@@ -65,8 +67,8 @@ export function shiftTimes(
 }
 
 /**
- * The shifts that overlap an interval, cut to it, in order of their start. Shifts that overlap each other are joined,
- * so that no minute counts twice.
+ * The shifts that overlap an interval, clipped to it, in order of start. Overlapping shifts are merged, so that no
+ * minute counts twice.
  */
 export function shiftSpans(
   patterns: readonly ShiftPattern[],
@@ -91,8 +93,8 @@ export function shiftHours(
 }
 
 /**
- * Shift hours from any instant until a fixed one. The shifts of each day are found once and remembered, for where the same
- * ones are asked for machine after machine.
+ * Shift hours from any instant until a fixed one. Each day's shifts are found once and remembered, for when the same
+ * ones are needed for machine after machine.
  */
 export function shiftHoursUntil(
   patterns: readonly ShiftPattern[],
@@ -113,7 +115,7 @@ export function shiftHoursUntil(
   };
 }
 
-/** Hours that each of some spans adds to those before it, in order of their start: time that two share counts in the first. */
+/** Hours that each span adds to those before it, in order of start: overlap counts in the first. */
 export function addedHours(spans: readonly Span[]): readonly number[] {
   let coveredMs = -Infinity;
   return spans.map(({ startMs, endMs }) => {
@@ -146,7 +148,7 @@ function localMidnightMs(instantMs: number, utcOffset: UtcOffsetMinutes): number
   return Math.floor((instantMs + utcOffset(instantMs) * MINUTE_MS) / DAY_MS) * DAY_MS;
 }
 
-/** The instant of a local wall time. Asked twice, so that it settles across a change of the clocks. */
+/** The instant of a local time. Evaluated twice, so that it settles across a clock change. */
 export function toInstantMs(localMs: number, utcOffset: UtcOffsetMinutes): number {
   const guess = localMs - utcOffset(localMs) * MINUTE_MS;
   return localMs - utcOffset(guess) * MINUTE_MS;

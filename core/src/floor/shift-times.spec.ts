@@ -3,7 +3,7 @@ import { tzOffset } from '@date-fns/tz';
 import { shiftTimes, type ShiftPattern } from './index.js';
 
 const EVERY_DAY = [0, 1, 2, 3, 4, 5, 6];
-/** Offsets from the zone data of the platform, as the server takes them. */
+/** Offsets from the platform's zone data, as the server uses them. */
 const london = (ms: number): number => tzOffset('Europe/London', new Date(ms));
 const night: ShiftPattern = { startMinute: 22 * 60, lengthMinutes: 480, weekdays: EVERY_DAY };
 const early: ShiftPattern = { startMinute: 6 * 60, lengthMinutes: 480, weekdays: [1, 2, 3, 4, 5] };

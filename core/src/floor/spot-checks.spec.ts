@@ -15,7 +15,8 @@ describe('checks of a work sample', () => {
     const mean = waits.reduce((sum, ms) => sum + ms, 0) / waits.length;
     expect(mean).toBeGreaterThan(5990);
     expect(mean).toBeLessThan(6010);
-    // Memoryless: of the waits longer than a minute as large a share lasts another minute as of all of them.
+    // Memoryless: the share of waits longer than a minute that last another minute equals the share of all waits that
+    // last a minute.
     const over = (ms: number) => waits.filter((wait) => wait > ms).length;
     expect(over(12_000) / over(6000)).toBeCloseTo(over(6000) / waits.length, 2);
     expect(() => nextCheckMs(1, 6000)).toThrowError(/draw/);

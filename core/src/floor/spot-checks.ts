@@ -2,8 +2,8 @@ import { NORMAL_95 } from '../numeric/index.js';
 import { OutOfRange, requirePositive } from '../standing/index.js';
 
 /**
- * Waiting time to the next look of a work sample: exponential, so that no look can be foreseen and every moment of the
- * shift is as likely as another (Poisson sampling).
+ * Waiting time until the next spot check: exponential, so that no check can be foreseen and every moment of the shift
+ * is equally likely (Poisson sampling).
  *
  * @param draw uniform, 0 to below 1
  * @param meanMs mean time between checks, above 0
@@ -15,10 +15,10 @@ export function nextCheckMs(draw: number, meanMs: number): number {
 }
 
 /**
- * Looks it takes to know a share to within so much either way, 95 %, by the normal approximation of the binomial
+ * Spot checks needed to know a share to within a given half width, 95 %, by the normal approximation of the binomial
  * (the textbook formula of work sampling, n = z² p (1 - p) / e²).
  *
- * @param share as it is known so far, 0 to 1
+ * @param share as known so far, 0 to 1
  * @param halfWidth wanted, above 0
  * @example checksFor(0.25, 0.03) // 801
  */

@@ -1,11 +1,11 @@
-/** What people at a machine hear and see that speaks of its needle. */
+/** What people at a machine hear and see that points to its needle. */
 export const TROUBLES = ['clunk', 'skipped-stitches', 'shredding', 'pin-strike', 'broken-needle'] as const;
 export type Trouble = (typeof TROUBLES)[number];
 
-/** What a report asks for: the needle out at the next pause, or the machine to stand until somebody has looked. */
+/** What a report calls for: a new needle at the next pause, or the machine stopped until somebody has looked. */
 export type TroubleCall = 'change' | 'stop';
 
-/** What is done about a trouble, in order. */
+/** What to do about a problem, in order. */
 export const TROUBLE_CHECKS = [
   'count-fragments',
   'feel-hook-plate-case',
@@ -21,8 +21,9 @@ interface TroubleRule {
 }
 
 /**
- * What each trouble calls for. Common practice: most skipped stitches and shreds are the needle, so it comes out before
- * any knob is turned; after a break or a strike the machine stands until fragments and burrs are accounted for.
+ * What each problem calls for. Common practice: most skipped stitches and shreds are the needle, so it comes out
+ * before any knob is turned; after a break or a strike the machine stays stopped until fragments and burrs are
+ * accounted for.
  */
 const RULES: Readonly<Record<Trouble, TroubleRule>> = {
   clunk: { call: 'change', checks: ['change-needle', 'feel-hook-plate-case'] },
@@ -39,7 +40,7 @@ export function troubleRule(trouble: Trouble): TroubleRule {
   return RULES[trouble];
 }
 
-/** The strongest call of several reports; null of none. */
+/** The strongest action called for by several reports; null for none. */
 export function callOf(troubles: readonly Trouble[]): TroubleCall | null {
   if (troubles.some((trouble) => RULES[trouble].call === 'stop')) return 'stop';
   return troubles.length > 0 ? 'change' : null;

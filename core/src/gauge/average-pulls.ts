@@ -2,7 +2,7 @@ import { requirePositive } from '../standing/index.js';
 
 /** Pulls on a gauge that make one reading. Common practice. */
 export const PULLS_PER_READING = 3;
-/** A pull further than this from the middle one is odd. Assumption. */
+/** A pull further than this from the median is odd. Assumption. */
 const ODD_SHARE = 0.15;
 
 /** Several pulls as one reading. */
@@ -10,12 +10,12 @@ export interface AveragedPulls {
   readonly meanCn: number;
   /** Largest less smallest, as a share of the mean. */
   readonly spreadShare: number;
-  /** Index of the pull furthest from the middle one, when it is odd; else null. */
+  /** Index of the pull furthest from the median if it is odd; else null. */
   readonly odd: number | null;
 }
 
 /**
- * Averages pulls and points at the one that does not belong.
+ * Averages pulls and points out one that does not match.
  *
  * @param pullsCn one to five pulls, each above 0
  * @example averagePulls([240, 252, 246]).meanCn // 246

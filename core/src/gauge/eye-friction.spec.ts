@@ -18,7 +18,7 @@ describe('the friction of an eye', () => {
   });
 
   it('is borderline near the bound, which the shop may move', () => {
-    // m = 0.354 is 35 %: the bound itself, one practitioner's proposal.
+    // m = 0.354 is 35 %: the limit itself, one practitioner's proposal.
     const near = { weightN: 1, upN: Math.exp(0.36), downN: Math.exp(-0.36) };
     expect(eyeFriction(near)).toEqual(jasmine.objectContaining({ tooMuch: true, borderline: true }));
     const lenient = withShopValues([

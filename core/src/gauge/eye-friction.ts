@@ -1,35 +1,35 @@
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { OutOfRange, requirePositive } from '../standing/index.js';
 
-/** A weight hung on the thread, and the pull that moves the thread through the eye up and down. Newtons. */
+/** A weight hung on the thread, and the pulls that move the thread through the eye up and down. Newtons. */
 export interface EyePulls {
   readonly weightN: number;
   readonly upN: number;
   readonly downN: number;
 }
 
-/** What an eye does to the thread. */
+/** The friction of an eye. */
 export interface EyeFriction {
-  /** Shares, 0.25 for 25 %: lifting, letting down, and of both together. */
+  /** Shares, 0.25 for 25 %: raising, lowering, and both combined. */
   readonly up: number;
   readonly down: number;
   readonly both: number;
-  /** Friction times wrap, as the capstan has it. */
+  /** Friction times wrap angle, as in the capstan equation. */
   readonly muTheta: number;
-  /** The two pulls fit the weight: else something slipped or the weight is another. */
+  /** The two pulls are consistent with the weight: otherwise something slipped or the weight is wrong. */
   readonly consistent: boolean;
   readonly tooMuch: boolean;
-  /** So near the bound that one pull does not decide: pull again. */
+  /** So close to the limit that one test does not decide: pull again. */
   readonly borderline: boolean;
 }
 
 /**
- * Friction of a needle's eye from a weight W and the pulls up and down: R = (T - W) / mean, and of both
- * R = 2 tanh(m / 2) with m = ln(T_up / T_down) / 2 (capstan equation). The bound is one practitioner's 35 %, and the shop's
- * to move. A needle tested in its machine is pulled through the thread path too: what the path alone holds back is taken off
- * the friction times wrap, since those add up along a thread.
+ * Friction of a needle's eye from a weight W and the pulls up and down: R = (T - W) / mean, and combined R = 2 tanh(m
+ * / 2) with m = ln(T_up / T_down) / 2 (capstan equation). The limit is one practitioner's 35 %, and the shop may
+ * change it. A needle tested in its machine is pulled through the thread path too: the path's own share is subtracted
+ * from friction times wrap, since those add up along a thread.
  *
- * @param path the same pulls without the needle; null for a needle that is held free
+ * @param path the same pulls without the needle; null for a needle held free
  * @throws OutOfRange for pulls that are not above 0, or an up below the down
  */
 export function eyeFriction(
@@ -51,7 +51,7 @@ export function eyeFriction(
   };
 }
 
-/** Friction times wrap of a pair of pulls. */
+/** Friction times wrap angle of a pair of pulls. */
 function muThetaOf({ weightN, upN, downN }: EyePulls): number {
   requirePositive('weightN', weightN);
   requirePositive('upN', upN);

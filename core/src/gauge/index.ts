@@ -1,4 +1,4 @@
-/** What an instrument on the bench says once it has settled. */
+/** What a bench instrument reads once it has settled. */
 export { eyeFriction, type EyeFriction, type EyePulls } from './eye-friction.js';
 export { averagePulls, PULLS_PER_READING, type AveragedPulls } from './average-pulls.js';
 export {

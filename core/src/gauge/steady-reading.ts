@@ -1,6 +1,6 @@
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 
-/** One reading of an instrument as it came. Times only ever count up. */
+/** One instrument reading as it arrived. Times must not go backwards. */
 export interface Sample {
   readonly atMs: number;
   readonly value: number;
@@ -8,9 +8,9 @@ export interface Sample {
 
 /** When an instrument counts as loaded, and when its reading counts as steady. Same unit as the readings. */
 export interface SteadyRule {
-  /** Less than this above zero is nothing on it. */
+  /** Anything less than this above zero counts as no load. */
   readonly slackBelow: number;
-  /** How long a reading has to hold. */
+  /** How long a reading has to be steady. */
   readonly holdMs: number;
   /** Widest spread of a steady reading: the larger of an amount and a share of the reading. */
   readonly spreadLeast: number;
@@ -22,19 +22,19 @@ export const GAUGE_RULE: SteadyRule = { slackBelow: 12, holdMs: 700, spreadLeast
 /** A bench scale: grams. Assumption. */
 export const SCALE_RULE: SteadyRule = { slackBelow: 0.05, holdMs: 900, spreadLeast: 0.06, spreadShare: 0 };
 
-/** What a stream of readings has come to. */
+/** The state of a stream of readings. */
 export interface Steadying {
-  /** What the instrument shows with nothing on it; taken off every reading. */
+  /** What the instrument shows without load; subtracted from every reading. */
   readonly zero: number;
-  /** The last reading, zero taken off; null before the first. */
+  /** The last reading, less the zero; null before the first. */
   readonly live: number | null;
-  /** The steadiest reading of the present load; null while it has not settled, or with nothing on it. */
+  /** The steadiest reading of the present load; null while it has not settled, or without load. */
   readonly held: number | null;
-  /** Held readings of the loads before it, oldest first. */
+  /** Held readings of earlier loads, oldest first. */
   readonly done: readonly number[];
   /** Loads that ended without settling since the last one that did. */
   readonly unsettled: number;
-  /** Readings of the present load within the last `holdMs`, as they came. */
+  /** Readings of the present load within the last `holdMs`, as they arrived. */
   readonly window: readonly Sample[];
   readonly heldSpread: number;
   readonly loadedAtMs: number | null;
@@ -51,14 +51,16 @@ export const NOTHING_READ: Steadying = {
   loadedAtMs: null,
 };
 
-/** Share by which each slack reading moves the zero: slow enough for noise, quick enough for a warming instrument. */
+/**
+ * Share by which each unloaded reading moves the zero: slow enough for noise, quick enough for a warming instrument.
+ */
 const ZERO_FOLLOWS = 0.2;
 /** Fewest readings that can be called steady. */
 const LEAST_SAMPLES = 4;
 
 /**
- * Takes one more reading in. A load begins when the reading leaves zero and ends when it comes back; its held value is
- * the mean over the `holdMs` in which it moved least, so that the start and the end of a pull do not count.
+ * Applies one more reading. A load begins when the reading leaves zero and ends when it returns; its held value is
+ * the mean over the `holdMs` in which it moved least, so that the start and end of a pull do not count.
  *
  * @throws OutOfRange when the reading or its time is not finite
  */
@@ -78,7 +80,7 @@ export function steady(state: Steadying, { atMs, value }: Sample, rule: SteadyRu
   return settled && spread < state.heldSpread ? { ...loaded, held: mean, heldSpread: spread } : loaded;
 }
 
-/** Nothing on it: a load that was there has ended, and the zero follows. */
+/** No load: any earlier load has ended, and the zero follows. */
 function slack(state: Steadying, value: number, atMs: number, rule: SteadyRule): Steadying {
   const { held, loadedAtMs } = state;
   const tried = loadedAtMs !== null && atMs - loadedAtMs >= rule.holdMs;

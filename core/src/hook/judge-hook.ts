@@ -5,11 +5,14 @@ import { requireNotNegative, type Standing } from '../standing/index.js';
 export const HOOK_MEASURES = ['riseMm', 'aboveEyeMm', 'clearanceMm'] as const;
 export type HookMeasure = (typeof HOOK_MEASURES)[number];
 
-/** What turning and pushing by hand tell: is the loop caught, and what does the needle do when it is pushed at the hook? */
+/**
+ * The result of turning and pushing by hand: is the loop caught, and what does the needle do when pushed towards the
+ * hook?
+ */
 export const LOOP_CATCHES = ['every', 'misses'] as const;
 export const NEEDLE_PUSHES = ['flexes', 'not-at-all', 'far'] as const;
 
-/** A hook as it was looked at; null for what was not. */
+/** The findings at a hook; null for what was not checked. */
 export interface HookReading extends Readonly<Record<HookMeasure, number | null>> {
   readonly loop: (typeof LOOP_CATCHES)[number] | null;
   readonly push: (typeof NEEDLE_PUSHES)[number] | null;
@@ -20,21 +23,21 @@ export interface HookLimits {
   readonly most: number;
 }
 
-/** Figures of the machine's manual; null where it says nothing. */
+/** Figures from the machine's manual; null where it gives none. */
 export type HookBook = Readonly<Record<HookMeasure, HookLimits | null>>;
 
-/** What the figures of a machine are, with where each is from. */
+/** A machine's figures, with their sources. */
 export type HookFigures = Readonly<Record<HookMeasure, HookLimits & { readonly standing: Standing }>>;
 
-/** Causes of the fault finder that a hook can be. */
+/** Causes in the fault finder that a hook can be. */
 export type HookCause = 'h_timing' | 'h_close' | 'h_wide';
 
 export interface HookJudgement {
-  /** Each measure against its figures; null for what was not measured. */
+  /** Each measurement against its figures; null for what was not measured. */
   readonly measures: Readonly<Record<HookMeasure, 'low' | 'fits' | 'high' | null>>;
-  /** What is wrong, by what was measured or seen. */
+  /** What is wrong, by measurement or observation. */
   readonly causes: readonly HookCause[];
-  /** Nothing was looked at. */
+  /** Nothing was checked. */
   readonly empty: boolean;
 }
 
@@ -44,7 +47,7 @@ const VALUE_OF = {
   clearanceMm: 'hook.clearance',
 } as const satisfies Readonly<Record<HookMeasure, string>>;
 
-/** Figures of a machine: its manual's before the usual ones. */
+/** A machine's figures: its manual's, else the usual ones. */
 export function hookFigures(book: HookBook | null, values: Values): HookFigures {
   const of = (measure: HookMeasure): HookFigures[HookMeasure] => {
     const own = book?.[measure];
@@ -56,10 +59,11 @@ export function hookFigures(book: HookBook | null, values: Values): HookFigures 
 }
 
 /**
- * What a look at the hook says. Common practice: the loop is caught at every turn, the point passes just above the eye on
- * the needle's rise, and the pushed needle flexes a little: not at all and the hook touches it, far and stitches skip.
+ * The result of a hook check. Common practice: the loop is caught at every turn, the point passes just above the eye
+ * on the needle's rise, and the pushed needle flexes a little: not at all and the hook touches it, far and stitches
+ * skip.
  *
- * @throws OutOfRange for a measure below 0
+ * @throws OutOfRange for a measurement below 0
  */
 export function judgeHook(reading: HookReading, figures: HookFigures): HookJudgement {
   const judged = (measure: HookMeasure): 'low' | 'fits' | 'high' | null => {

@@ -1,8 +1,8 @@
 import { canGo, type Lanes, type OrderProblem } from './order-problem.js';
 
-/** A way to have done a set of jobs on one machine, ending with one of them. */
+/** A way to do a set of jobs on one machine, ending with one of them. */
 interface Label {
-  /** Minutes of changing over so far: with the jobs known, they say when the machine is free. */
+  /** Changeover minutes so far: with the jobs known, they determine when the machine is free. */
   readonly change: number;
   readonly cost: number;
   readonly last: number;
@@ -10,11 +10,11 @@ interface Label {
 }
 
 /**
- * The best order of all, or null for more jobs than can be gone through.
+ * The best order of all, or null for more jobs than can be enumerated.
  *
- * On each machine, for each set of jobs and each last one, the ways that no other beats in both time and cost are kept
- * (Held and Karp 1962, with labels as in resource-constrained shortest paths); then sets are dealt out to machines, all
- * splits of each.
+ * On each machine, for each set of jobs and each last one, the ways not beaten in both time and cost are kept (Held
+ * and Karp 1962, with labels as in resource-constrained shortest paths); then sets are assigned to machines, trying
+ * all splits of each.
  */
 export function exactOrder(problem: OrderProblem, mostWork = MOST_WORK): Lanes | null {
   const n = problem.jobs.length;
@@ -89,7 +89,7 @@ function endsOf(problem: OrderProblem, machine: number, sewn: Float64Array): rea
 
 const START: Label = { change: 0, cost: 0, last: -1, before: null };
 
-/** Minutes of sewing of every set of jobs. */
+/** Sewing minutes of every set of jobs. */
 function sewMinutesOf({ jobs }: OrderProblem): Float64Array {
   const sewn = new Float64Array(2 ** jobs.length);
   for (let set = 1; set < sewn.length; set++) {
@@ -99,7 +99,7 @@ function sewMinutesOf({ jobs }: OrderProblem): Float64Array {
   return sewn;
 }
 
-/** Those that no other beats in both time and cost. */
+/** Those not beaten in both time and cost. */
 function unbeaten(labels: Label[]): Label[] {
   labels.sort((a, b) => a.change - b.change || a.cost - b.cost);
   let least = Infinity;

@@ -1,10 +1,10 @@
 import type { OrderProblem } from './order-problem.js';
 
 /**
- * What no order can be cheaper than. Changing over: every job follows something, a machine as it stands or another job,
- * and each is followed by one job at most; the cheapest such pairing, forgetting that jobs must form lanes (the
- * assignment bound of the travelling salesman problem, solved by the Hungarian method: Kuhn 1955). Lateness: what a job
- * is late by when it comes first wherever that is soonest.
+ * A lower bound on the cost of any order. Changeovers: every job follows something, a machine's present state or
+ * another job, and each is followed by one job at most; the cheapest such pairing, ignoring that jobs must form lanes
+ * (the assignment bound of the travelling salesman problem, solved by the Hungarian method: Kuhn 1955). Lateness: how
+ * late a job is when it comes first wherever that is soonest.
  */
 export function orderBound(problem: OrderProblem): number {
   const { machines, jobs, changeMinutes, lateWeight } = problem;
@@ -25,7 +25,7 @@ export function orderBound(problem: OrderProblem): number {
   return cheapestPairing(pairs) + lateWeight * late;
 }
 
-/** Stands for what cannot be, so that sums stay finite. */
+/** Stands for the impossible, so that sums stay finite. */
 const NEVER = 1e9;
 
 /**

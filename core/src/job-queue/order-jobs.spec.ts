@@ -2,7 +2,7 @@ import { randomLcg } from 'd3-random';
 import { checkOrder, drawnOrder } from '../testing/drawn-order.js';
 import { cheapestPairing, orderBound, orderJobs, timetable, type Lanes, type OrderProblem } from './index.js';
 
-/** The cheapest order, by trying every one: each job in every place of every lane. */
+/** The cheapest order, by brute force: each job in every place of every lane. */
 function byTryingAll(problem: OrderProblem): number {
   let best = Infinity;
   const lanes: number[][] = Array.from({ length: problem.machines }, () => []);
@@ -57,7 +57,7 @@ describe('the order of jobs', () => {
     expect(order.bound).toBe(order.cost);
     const wide: OrderProblem = {
       ...problem,
-      // A thirteenth job that costs nothing anywhere keeps it from being gone through.
+      // A thirteenth job that costs nothing anywhere, so that orders are not enumerated.
       jobs: [...problem.jobs, { sewMinutes: 0, dueMinutes: problem.jobs[0]!.dueMinutes.map(() => Infinity) }],
       changeMinutes: problem.changeMinutes.map((table) => [
         ...table.map((row) => [...row, 0]),
@@ -139,7 +139,7 @@ describe('the order of jobs', () => {
     expect(orderJobs(problem, () => 0).cost).toBe(5 + 2 + 2 * 3);
   });
 
-  // The assignment of Kuhn's kind worked by hand: 1 + 2 + 2 over the anti-diagonal choice.
+  // A small assignment problem worked by hand: 1 + 2 + 2 along the antidiagonal.
   it('pairs at the least sum', () => {
     expect(
       cheapestPairing([

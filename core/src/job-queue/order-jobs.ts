@@ -10,24 +10,24 @@ import {
 } from './order-problem.js';
 import { firstOrder, searchOrder } from './order-search.js';
 
-/** Jobs dealt out to machines and put in order. */
+/** Jobs assigned to machines and put in order. */
 export interface JobOrder extends LaneCost {
   readonly lanes: Lanes;
   /** Jobs that no machine can take. */
   readonly nowhere: readonly number[];
   /** No order is cheaper than this. */
   readonly bound: number;
-  /** It is the cheapest there is. */
+  /** Whether it is proven cheapest. */
   readonly proven: boolean;
 }
 
 /**
- * Which machine each job goes on and in which order, so that the minutes of changing over and the minutes late, weighed,
- * are least together: gone through whole for a few jobs, searched for many.
+ * Assigns jobs to machines and orders them so that changeover minutes and weighted late minutes together are least:
+ * by enumeration for a few jobs, by search for many.
  *
  * @param random uniform on 0 to below 1
- * @param started orders to begin the search from, such as the one that stands; the result is dearer than none of them
- * @throws OutOfRange for a problem that is not one
+ * @param started orders to start the search from, such as the present one; the result is never more expensive
+ * @throws OutOfRange for an invalid problem
  */
 export function orderJobs(
   problem: OrderProblem,
@@ -65,7 +65,7 @@ export const machinesFor = (problem: OrderProblem, job: number): readonly number
     canGo(problem, machine, job),
   );
 
-/** The problem of some of its jobs. */
+/** The problem restricted to some of its jobs. */
 function partOf(problem: OrderProblem, kept: readonly number[]): OrderProblem {
   if (kept.length === problem.jobs.length) return problem;
   return {
@@ -77,7 +77,7 @@ function partOf(problem: OrderProblem, kept: readonly number[]): OrderProblem {
   };
 }
 
-/** Every job once, and each where it can go. */
+/** Every job once, each where it can go. */
 function isWhole(problem: OrderProblem, lanes: Lanes): boolean {
   const placed = lanes.flat();
   return (

@@ -1,36 +1,39 @@
 import { OutOfRange } from '../standing/index.js';
 
-/** A job that waits, as far as the order goes by it. */
+/** A waiting job, as far as the order depends on it. */
 export interface WaitingJob {
   readonly sewMinutes: number;
-  /** Working minutes from now until it is due, by machine: zones work other shifts. Infinity when nobody waits for it. */
+  /**
+   * Working minutes from now until it is due, by machine, since zones work different shifts. Infinity without a due
+   * date.
+   */
   readonly dueMinutes: readonly number[];
 }
 
-/** Jobs and machines, and what it takes to go from one job to the next. */
+/** Jobs and machines, and the cost of going from one job to the next. */
 export interface OrderProblem {
   readonly machines: number;
   readonly jobs: readonly WaitingJob[];
   /**
-   * Minutes of changing over, by machine, from what is set there and to which job. Row 0 is the machine as it stands, row
-   * j + 1 the machine after job j. Infinity for a job that cannot go on that machine.
+   * Changeover minutes by machine, from its state and to each job. Row 0 is the machine's present state, row j + 1
+   * the machine after job j. Infinity for a job that cannot go on that machine.
    */
   readonly changeMinutes: readonly (readonly (readonly number[])[])[];
-  /** Minutes of changing over that a minute late weighs. */
+  /** How many changeover minutes a late minute weighs. */
   readonly lateWeight: number;
 }
 
 /** Jobs by machine, in the order they are sewn there. */
 export type Lanes = readonly (readonly number[])[];
 
-/** What one machine's lane takes: the minutes of changing over, the minutes late, and both weighed together. */
+/** The cost of one machine's lane: changeover minutes, late minutes, and both weighted together. */
 export interface LaneCost {
   readonly changeMinutes: number;
   readonly lateMinutes: number;
   readonly cost: number;
 }
 
-/** One job in its place. Minutes of work from now. */
+/** One job in its place. Working minutes from now. */
 export interface PlacedJob {
   readonly job: number;
   readonly machine: number;
@@ -59,7 +62,7 @@ export function timetable(
   });
 }
 
-/** What a lane costs; Infinity with a job that cannot go there. */
+/** The cost of a lane; Infinity if it has a job that cannot go there. */
 export function laneCost(problem: OrderProblem, machine: number, lane: readonly number[]): number {
   const table = problem.changeMinutes[machine]!;
   let [minute, before, cost] = [0, 0, 0];
@@ -75,7 +78,7 @@ export function laneCost(problem: OrderProblem, machine: number, lane: readonly 
   return cost;
 }
 
-/** What all lanes cost together. */
+/** The cost of all lanes together. */
 export function orderCost(problem: OrderProblem, lanes: Lanes): LaneCost {
   const placed = lanes.flatMap((lane, machine) => timetable(problem, machine, lane));
   const changeMinutes = placed.reduce((sum, one) => sum + one.changeMinutes, 0);

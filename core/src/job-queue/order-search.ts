@@ -1,19 +1,20 @@
 import { canGo, laneCost, type Lanes, type OrderProblem } from './order-problem.js';
 
-/** Jobs taken out and put back at once, at most. */
+/** Most jobs removed and reinserted at once. */
 const MOST_RUINED = 8;
-/** Steps of the search that keep to its budget: each looks at about so many places. */
+/** Steps of a search within its budget: each examines about this many places. */
 const BUDGET = 60_000_000;
-/** Share of the plan's cost by which a worse plan may be taken at the start. */
+/** Share of the plan's cost by which a worse plan may be accepted at the start. */
 const WARMTH = 0.02;
 
 /**
- * Looks for a cheaper order: some jobs that are alike or near each other are taken out and put back where they cost
- * least (ruin and recreate: Schrimpf et al. 2000), and worse plans are taken with a chance that falls to nothing.
+ * Searches for a cheaper order: some jobs that are similar or near each other are removed and reinserted where they
+ * cost least (ruin and recreate: Schrimpf et al. 2000), and worse plans are accepted with a probability that falls to
+ * zero.
  *
- * @param start an order in which every job stands where it can go
+ * @param start an order in which every job is where it can go
  * @param random uniform on 0 to below 1
- * @param effort how much of the usual search is done
+ * @param effort multiple of the usual search
  */
 export function searchOrder(problem: OrderProblem, start: Lanes, random: () => number, effort = 1): Lanes {
   const lanes = start.map((lane) => [...lane]);
@@ -45,7 +46,7 @@ export function searchOrder(problem: OrderProblem, start: Lanes, random: () => n
   return best.lanes;
 }
 
-/** Every job where it adds least, the one that is due first first. */
+/** Inserts every job where it adds least, the one due first first. */
 export function firstOrder(problem: OrderProblem): Lanes {
   const lanes: number[][] = Array.from({ length: problem.machines }, () => []);
   const costs = lanes.map(() => 0);
@@ -55,7 +56,7 @@ export function firstOrder(problem: OrderProblem): Lanes {
   return lanes;
 }
 
-/** Takes some jobs out: those of a stretch of one lane, or any, beside the ones most alike in what they are set up for. */
+/** Removes some jobs: those of a stretch of one lane, or any one with those most similar in set-up. */
 function ruin(
   problem: OrderProblem,
   lanes: number[][],
@@ -86,7 +87,7 @@ function stretchOf(lane: readonly number[], job: number, count: number): readonl
   return lane.slice(from, from + count);
 }
 
-/** A job and those to which changing over from it takes least, with some chance in it. */
+/** A job and those that are cheapest to change over to from it, with some randomness. */
 function alikeTo(
   problem: OrderProblem,
   machine: number,
@@ -105,7 +106,7 @@ function alikeTo(
     .map(({ other }) => other);
 }
 
-/** Puts a job where it adds least, skipping a place now and then, and says on which machine. */
+/** Inserts a job where it adds least, occasionally skipping a place, and returns the machine. */
 function putBack(
   problem: OrderProblem,
   lanes: number[][],

@@ -47,7 +47,8 @@ describe('the problem of a queue', () => {
 
   it('turns the bobbin screw for the thread of the job before, not for what the case is set for now', () => {
     const { changeMinutes } = queueProblem([job(LIGHT), job(HEAVY)], [machine('a', 'heavy')], SHOP);
-    // The case stands at Tex 45 though the machine is set for Tex 135: only after the heavy job it is two steps away.
+    // The case is set for Tex 45 though the machine is set up for Tex 135: only after the heavy job is it two steps
+    // away.
     const screw = SHIPPED_VALUES['changeover.bobbin-screw'].value;
     expect(changeMinutes[0]![2]![0]! - changeMinutes[0]![0]![0]!).toBeCloseTo(screw, 9);
   });

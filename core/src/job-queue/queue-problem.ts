@@ -13,18 +13,18 @@ import type { OrderProblem } from './order-problem.js';
 
 type KeptMachine = Parameters<typeof shopMachineOf>[0];
 
-/** A job that waits, by the set-up it was entered with. */
+/** A waiting job, by the set-up it was entered with. */
 export interface QueueJob {
   readonly id: string;
   readonly setup: SavedSetup & { readonly schools: Schools };
   readonly sewMinutes: number;
-  /** Minutes of work until it is due, by machine id; none where nobody waits for it. */
+  /** Working minutes until it is due, by machine id; empty without a due date. */
   readonly dueMinutes: Readonly<Record<string, number>>;
   /** It stays on this machine; null for any. */
   readonly pinnedTo: string | null;
 }
 
-/** Work is the same when stack, thread and stitch are, on whichever machine. */
+/** Work is the same when stack, thread and stitch are, on any machine. */
 const workOf = ({ layers, thread, stitchLengthMm }: SavedSetup): string =>
   JSON.stringify([
     layers.map(({ materialId, thicknessMm, plies }) => [materialId, thicknessMm, plies]),
@@ -34,8 +34,8 @@ const workOf = ({ layers, thread, stitchLengthMm }: SavedSetup): string =>
   ]);
 
 /**
- * How a machine would sew the work of a set-up: as a set-up saved there for the same work says, or with the needle that the
- * bench finds and nothing speaks against; null when it cannot.
+ * How a machine would sew the work of a set-up: by a set-up saved there for the same work, or with the needle the
+ * bench finds if nothing speaks against it; null when it cannot.
  */
 function stateOn(
   machine: KeptMachine,
@@ -59,13 +59,13 @@ function stateOn(
   };
 }
 
-/** The order's problem, with the minutes of every changeover there may be. */
+/** The ordering problem, with the minutes of every possible changeover. */
 export function queueProblem(
   jobs: readonly QueueJob[],
   machines: readonly KeptMachine[],
   shop: LoggedShop,
 ): OrderProblem {
-  // Jobs of the same work are judged once.
+  // Jobs of the same work are assessed once.
   const works = [...new Map(jobs.map(({ setup }) => [workOf(setup), setup])).entries()];
   const workIndex = jobs.map(({ setup }) => works.findIndex(([work]) => work === workOf(setup)));
   const changeMinutes = machines.map((machine) => {
@@ -92,7 +92,7 @@ export function queueProblem(
   };
 }
 
-/** @param afterJob the case was set for the thread of the job before, and no longer for what it is set for now */
+/** @param afterJob the case was set for the previous job's thread, and no longer for the present set-up's */
 function minutesBetween(
   from: SetState | null,
   to: SetState,

@@ -2,18 +2,21 @@ import type { NeedleSize } from '../needle/index.js';
 import { readThreadSize, type ThreadSizeReading } from '../thread/index.js';
 import { readLabel } from './read-label.js';
 
-/** One side of a comparison: the text and every way to read it. Threads are compared with threads, needles with needles. */
+/**
+ * One side of a comparison: the text and every way to read it. Threads are compared with threads, needles with
+ * needles.
+ */
 export interface ComparedLabel {
   readonly text: string;
-  /** Readings as a thread; empty where needles are compared. */
+  /** Readings as a thread; empty if needles are compared. */
   readonly readings: readonly ThreadSizeReading[];
-  /** Readings as a needle size; empty where threads are compared. */
+  /** Readings as a needle size; empty if threads are compared. */
   readonly needles: readonly NeedleSize[];
 }
 
 /**
- * How the first compares with the second when every reading of one is set against every reading of the other; `depends`
- * when it hangs on the system they are in, `different-things` when one is a thread and the other a needle.
+ * How the first compares with the second over all combinations of readings; `depends` when it depends on the system,
+ * `different-things` when one is a thread and the other a needle.
  */
 export type ComparedOrder = 'thicker' | 'thinner' | 'same' | 'depends' | 'different-things';
 
@@ -21,7 +24,7 @@ export interface LabelComparison {
   readonly of: 'threads' | 'needles' | 'both';
   readonly labels: readonly ComparedLabel[];
   readonly order: ComparedOrder;
-  /** A lower ticket is a thicker thread: a ticket among the readings turns the numbers round. */
+  /** A lower ticket is a thicker thread: a ticket among the readings reverses the numbers. */
   readonly tickets: boolean;
 }
 
@@ -32,7 +35,8 @@ const BETWEEN =
 
 /**
  * Reads a question such as "is 69 thicker than ticket 40?" or "NM 140 or NM 160": both sides with all their readings,
- * since a number of one system must not be set against a number of another. Null when it is no comparison. Never throws.
+ * since a number of one system must not be compared with a number of another. Null when it is not a comparison. Never
+ * throws.
  */
 export function compareLabels(text: string): LabelComparison | null {
   if (text.length > LONGEST_QUESTION) return null;
@@ -63,13 +67,13 @@ export function compareLabels(text: string): LabelComparison | null {
   };
 }
 
-/** Threads when every side can be one, needles when every side can be one, else both kinds. */
+/** Threads if every side can be one, needles if every side can be one, else both kinds. */
 function comparedAs(labels: readonly ComparedLabel[]): LabelComparison['of'] {
   if (labels.every(({ readings }) => readings.length > 0)) return 'threads';
   return labels.every(({ needles }) => needles.length > 0) ? 'needles' : 'both';
 }
 
-/** A side as a thread and as a needle. A bare number may be a Tex of its own even when no thread is sold at it. */
+/** A side as a thread and as a needle. A bare number may be a Tex of its own even if no thread is sold at it. */
 function readingsOf(label: string): Omit<ComparedLabel, 'text'> {
   const answer = readLabel(label);
   const read = answer.outcome === 'read' ? answer.readings : [];

@@ -136,7 +136,7 @@ describe('reading a label', () => {
 });
 
 describe('comparing two labels', () => {
-  // Common practice, the beginner's trap: numbers of two systems set against each other.
+  // Common practice, the beginner's trap: comparing numbers of two systems.
   it('lays every reading of both on the table', () => {
     const compared = compareLabels('Is 107 bigger than 135?')!;
     expect(compared.labels.map(({ text }) => text)).toEqual(['107', '135']);

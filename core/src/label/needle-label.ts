@@ -10,7 +10,7 @@ import {
   type PointStyle,
 } from '../needle/index.js';
 
-/** The parts of a needle as its label names them; null where it does not. */
+/** The parts of a needle named by its label; null for those it does not name. */
 export interface NeedleParts {
   readonly system: NeedleSystem | null;
   readonly sizes: readonly NeedleSize[];
@@ -19,22 +19,22 @@ export interface NeedleParts {
   readonly household: string | null;
 }
 
-/** What a needle's label comes to. */
+/** The result of reading a needle's label. */
 export type NeedleParse =
   | { readonly outcome: 'read'; readonly parts: NeedleParts }
-  /** A pair or a size that is not made, with the ones that are nearest. */
+  /** A pair or size that is not made, with the nearest that are. */
   | { readonly outcome: 'no-such-size'; readonly near: readonly NeedleSize[] }
   | { readonly outcome: 'unknown' };
 
 const UNKNOWN: NeedleParse = { outcome: 'unknown' };
-/** Half of what a caliper and a hand may be off, in mm. Assumption. */
+/** Half of the possible error of a caliper and a hand, in mm. Assumption. */
 const CALIPER_MM = 0.02;
 const MM_PER_INCH = 25.4;
-/** What could be a needle size that somebody misread. */
+/** What could be a misread needle size. */
 const [SMALLEST_NM, LARGEST_NM] = [55, 270];
 
 /**
- * Reads a needle's label: system, size and point in any order, letters glued to numbers or not. Every part must be
+ * Reads a needle's label: system, size and point in any order, letters attached to numbers or not. Every part must be
  * understood, or nothing is. Never throws; linear in the text.
  *
  * @example parseNeedleLabel('135x16tri 23') // 135x16, NM 160/23, triangular
@@ -70,7 +70,7 @@ interface Found {
 
 interface Part {
   readonly pattern: RegExp;
-  /** Notes what the part says; answers why the whole cannot be, or null. */
+  /** Records what the part says; returns why the whole is impossible, or null. */
   readonly take: (
     match: RegExpExecArray,
     found: Found,
@@ -114,7 +114,7 @@ const PARTS: readonly Part[] = [
   },
 ];
 
-/** Notes a size, or says which are made. Two sizes must be two names of one. */
+/** Records a size, or says which are made. Two sizes must be two names of one. */
 function note(found: Found, { sizes, near }: SizeReading): NeedleParse | null {
   if (sizes.length === 0) return near.length === 0 ? UNKNOWN : { outcome: 'no-such-size', near };
   const before = found.sizes;
@@ -146,7 +146,7 @@ function takeLetters(
 
 interface SizeReading {
   readonly sizes: readonly NeedleSize[];
-  /** Made sizes to name where this is none. */
+  /** Sizes to suggest where this is none. */
   readonly near: readonly NeedleSize[];
 }
 
@@ -170,7 +170,7 @@ function pairOf(first: number, second: number): SizeReading {
   return { sizes, near: [...new Set(near)].sort((a, b) => a.nm - b.nm) };
 }
 
-/** Sizes a caliper's reading may be: all within its last digit or its error, the nearest first. */
+/** Sizes that a caliper reading may be: all within its last digit or its error, nearest first. */
 function caliperSizes(mm: number, written: string, metric: boolean): SizeReading {
   // A caliper reads tenths at least, whatever was written down.
   const decimals = Math.max(1, /[.,](\d+)/.exec(written)?.[1]?.length ?? 0);
@@ -181,7 +181,7 @@ function caliperSizes(mm: number, written: string, metric: boolean): SizeReading
   return { sizes, near: sizes.length > 0 ? [] : neighbours(mm * 100) };
 }
 
-/** The sizes on both sides of an NM; none where it is no size of a needle at all. */
+/** The sizes on both sides of an NM; none if it is not a needle size at all. */
 function neighbours(nm: number): readonly NeedleSize[] {
   if (nm < SMALLEST_NM || nm > LARGEST_NM) return [];
   const above = NEEDLE_SIZES.findIndex((size) => size.nm >= nm);
@@ -189,7 +189,7 @@ function neighbours(nm: number): readonly NeedleSize[] {
   return above === 0 ? [NEEDLE_SIZES[0]!] : [NEEDLE_SIZES[above - 1]!, NEEDLE_SIZES[above]!];
 }
 
-/** Designations as they may be written, longest first: spaces and signs between the parts are free. */
+/** Designations as they may be written, longest first: spaces and separators between the parts are optional. */
 const DESIGNATIONS = NEEDLE_SYSTEMS.flatMap((system) =>
   [system.id, ...system.equivalents].map((name) => ({ system, name: name.toLowerCase() })),
 )
@@ -199,12 +199,12 @@ const DESIGNATIONS = NEEDLE_SYSTEMS.flatMap((system) =>
 function designationPattern(name: string): RegExp {
   const parts = name.match(/\d+|[a-z]+|[/-]/g) ?? [];
   const written = parts.map((part) => (part === '/' || part === '-' ? `\\${part}` : part)).join(' ?');
-  // A bare number is a designation only where it is not one of a pair.
+  // A bare number is a designation only if it is not part of a pair.
   const after = /^\d+$/.test(name) ? '(?![\\d/.x])' : '(?!\\d)';
   return new RegExp(`(?<![\\da-z./-])${written}${after}`);
 }
 
-/** The longest designation anywhere in the label, and what is left without it. */
+/** The longest designation anywhere in the label, and the rest of the label. */
 function takeSystem(label: string): { readonly system: NeedleSystem; readonly rest: string } | null {
   for (const { system, pattern } of DESIGNATIONS) {
     const match = pattern.exec(label);

@@ -8,18 +8,18 @@ import {
 import { readThreadLabel, type SpoolHint, type ThreadSizeReading } from '../thread/index.js';
 import { parseNeedleLabel, type NeedleParts } from './needle-label.js';
 
-/** What stands on a needle pack: any of system, size and point. */
+/** What is on a needle pack: any of system, size and point. */
 export interface NeedleReading {
   readonly system: NeedleSystem | null;
   readonly size: NeedleSize | null;
   readonly point: PointStyle | null;
   /** What the letter of a household pack says, such as `jeans`; null elsewhere. */
   readonly household: string | null;
-  /** What does not go together on this label; empty when all does. */
+  /** What is contradictory on this label; empty if nothing. */
   readonly doubts: readonly NeedleDoubt[];
 }
 
-/** Something on a needle's label that cannot be as it stands. */
+/** Something on a needle's label that cannot be right. */
 export type NeedleDoubt =
   | { readonly code: 'size-not-made'; readonly from: number; readonly to: number }
   | { readonly code: 'point-not-made'; readonly twin: NeedleSystem | null };
@@ -29,7 +29,7 @@ export type LabelReading =
   | { readonly kind: 'thread'; readonly thread: ThreadSizeReading }
   | { readonly kind: 'needle'; readonly needle: NeedleReading };
 
-/** Every way to read a label. Several readings: the label alone does not say, ask. */
+/** Every way to read a label. With several readings the label alone does not say: ask. */
 export type LabelAnswer =
   | { readonly outcome: 'read'; readonly readings: readonly LabelReading[] }
   /** A size or a pair of sizes that is not made; `near` are, never empty. */
@@ -41,7 +41,7 @@ export type LabelAnswer =
 const LONGEST_LABEL = 60;
 
 /**
- * Reads what people find on packs, spools and shanks: thread sizes in any system, needle sizes under both numbers or by
+ * Reads what is on packs, spools and shanks: thread sizes in any system, needle sizes under both numbers or by
  * caliper, needle systems under any designation, point letters, and whole needles such as `135x17 140/22 LR`, their
  * parts in any order. Never throws.
  *
@@ -66,9 +66,9 @@ export function readLabel(text: string, hint: SpoolHint = {}): LabelAnswer {
 }
 
 /**
- * Whether a label is of a needle whatever else it could be: NM in capitals before what could be a size, where Nm is a
- * count of thread; a size after nm that is too large for a ticket; both numbers of a size; and any pair after NM, since no
- * thread has ten plies or more.
+ * Whether a label is a needle's whatever else it could be: NM in capitals before a possible size, where Nm is a
+ * thread count; a size after nm that is too large for a ticket; both numbers of a size; and any pair after NM, since
+ * no thread has ten plies or more.
  */
 function mustBeNeedle(label: string): boolean {
   const alone = /^(nm) ?-? ?(\d{2,3})$/i.exec(label);

@@ -12,10 +12,10 @@ import { likelihoodLimits, type WeibullLimits } from './likelihood-interval.js';
 import { countable, hoursWatched, rateOf, wearRecords, type NeedleEnd, type Rate } from './needle-end.js';
 import { poolLives, type PooledLives } from './pool-lives.js';
 
-/** Wear failures below which the shape of a group says nothing by itself. */
+/** Fewer wear failures than this say nothing about the shape of a single group. */
 export const ENOUGH_FAILURES = 6;
 
-/** Everything that can be said of the needles of one group. */
+/** Everything that can be said about the needles of one group. */
 export interface LivesAssessment {
   readonly needles: number;
   readonly hours: number;
@@ -37,7 +37,7 @@ export type LifeAdvice =
       readonly do: 'too-little';
       readonly failures: number;
       readonly wanted: number;
-      /** Without a failure: 95 % of needles like these have a scale above this, with the usual shape. */
+      /** Without a failure: with 95 % confidence the scale is above this, assuming the usual shape. */
       readonly scaleAtLeastHours: number | null;
     }
   | ({ readonly do: 'interval' | 'run-to-failure' } & BestInterval & {
@@ -46,18 +46,18 @@ export type LifeAdvice =
           readonly flat: { readonly hours: number; readonly costPerHour: number };
           readonly asDone: { readonly costPerHour: number; readonly hours: number } | null;
         };
-        /** How the interval moves when what is put in is off. */
+        /** How the interval moves when an input is off. */
         readonly sensitivity: readonly Sensitivity[];
       });
 
 export interface Sensitivity {
   readonly of: 'wear-cost' | 'shape' | 'scale';
-  /** The factor it is multiplied by. */
+  /** The factor the input is multiplied by. */
   readonly times: number;
   readonly intervalHours: number | null;
 }
 
-/** How needles were changed of late: what was spent over how many running hours. */
+/** Recent practice: what was spent over how many running hours. */
 export interface AsDone {
   readonly hours: number;
   readonly causes: Readonly<Record<RemovalCause, number>>;
@@ -66,13 +66,13 @@ export interface AsDone {
 export interface AssessInput {
   readonly ends: readonly NeedleEnd[];
   readonly costs: ChangeCosts;
-  /** The flat rule that is compared with. */
+  /** The flat rule used for comparison. */
   readonly flatHours: number;
   readonly asDone: AsDone | null;
 }
 
 const USUAL_SHAPE = 2;
-/** Steps of the survival curve that a drawing can still tell apart. */
+/** Steps of the survival curve that a drawing can still resolve. */
 const MOST_STEPS = 400;
 const OFF: readonly Omit<Sensitivity, 'intervalHours'>[] = [
   { of: 'wear-cost', times: 0.5 },
@@ -83,7 +83,7 @@ const OFF: readonly Omit<Sensitivity, 'intervalHours'>[] = [
   { of: 'scale', times: 1.25 },
 ];
 
-/** Assesses the needles of one group: how long they last, by what they end, and when to change them. */
+/** Assesses the needles of one group: how long they last, what ends them, and when to change them. */
 export function assessLives({ ends, costs, flatHours, asDone }: AssessInput): LivesAssessment {
   const counted = countable(ends);
   const records = wearRecords(counted);
@@ -160,7 +160,7 @@ function advise(ends: NeedleEnds, costs: ChangeCosts, flatHours: number, asDone:
   };
 }
 
-/** What was really spent by the running hour. A needle that came out for an unknown reason cost a planned change. */
+/** What was really spent per running hour. A needle that came out for an unknown reason cost a planned change. */
 function spentPerHour({ hours, causes }: AsDone, costs: ChangeCosts): number {
   const planned = causes.scheduled + causes.changeover + causes.unknown;
   return (planned * costs.planned + causes.wear * costs.wear + causes.accident * costs.accident) / hours;

@@ -2,17 +2,17 @@ import { findRoot, integrate } from '../numeric/index.js';
 import { OutOfRange, requireNotNegative, requirePositive } from '../standing/index.js';
 import { weibull, type WeibullParameters } from './weibull.js';
 
-/** What a change costs, in the shop's money, with everything it brings: needle, minutes, downtime, spoiled work. */
+/** The full cost of a change, in the shop's currency: needle, minutes, downtime, spoiled work. */
 export interface ChangeCosts {
   /** Of a planned change, above 0. */
   readonly planned: number;
   /** Of a change after wear showed. */
   readonly wear: number;
-  /** Of a change after an accident; it comes whatever the interval, by the hour. */
+  /** Of a change after an accident; it occurs at a rate per hour, whatever the interval. */
   readonly accident: number;
 }
 
-/** How needles end in a group: by wear, and by accidents that do not look at their age. */
+/** How needles end in a group: by wear, and by accidents that do not depend on age. */
 export interface NeedleEnds {
   readonly wear: WeibullParameters;
   readonly accidentsPerHour: number;
@@ -21,7 +21,7 @@ export interface NeedleEnds {
 /** Why no planned change pays. */
 export type RunToFailureReason = 'does-not-wear' | 'failure-costs-no-more' | 'saves-too-little';
 
-/** When to change needles of a group, and what that costs per running hour. */
+/** When to change a group's needles, and what that costs per running hour. */
 export interface BestInterval {
   /** Null: run to failure. */
   readonly intervalHours: number | null;
@@ -32,17 +32,19 @@ export interface BestInterval {
   readonly window: { readonly fromHours: number; readonly toHours: number } | null;
 }
 
-/** Below this saving against running to failure a planned change is not worth its trouble. Assumption. */
+/**
+ * If a planned change saves less than this compared with running to failure, it is not worth the trouble. Assumption.
+ */
 export const LEAST_SAVING = 0.02;
-/** How much dearer than the least cost still counts as the flat of the optimum. Assumption. */
+/** How much above the least cost still counts as the flat of the optimum. Assumption. */
 export const FLAT_SHARE = 0.02;
 const PANELS = 24;
-/** Life beyond which so few needles are left that nothing more can be told apart. */
+/** Age at which so few needles are left that nothing more can be resolved. */
 const LAST_SURVIVAL = 1e-12;
 
 /**
- * Cost per running hour of changing every needle at an age at the latest (age replacement; Barlow and Hunter 1960,
- * Barlow and Proschan 1965): what a needle's end costs on average over how long it stays in on average.
+ * Cost per running hour of changing every needle at a given age at the latest (age replacement; Barlow and Hunter
+ * 1960, Barlow and Proschan 1965): mean cost of a needle's end over its mean time in the machine.
  *
  * @param intervalHours above 0; Infinity runs to failure
  */
@@ -60,7 +62,7 @@ export function costPerHour(
   return (costs.planned * survival + costs.wear * worn + costs.accident * accidents) / meanHours;
 }
 
-/** One needle's time in the machine: how long on average, and the chances that wear or the plan ends it. */
+/** One needle's time in the machine: its mean, and the probabilities that wear or the plan ends it. */
 function cycle(parameters: WeibullParameters, accidentsPerHour: number, intervalHours: number) {
   const life = weibull(parameters);
   const last = lastAge(parameters, accidentsPerHour);
@@ -73,7 +75,7 @@ function cycle(parameters: WeibullParameters, accidentsPerHour: number, interval
       survival: intervalHours > last ? 0 : life.survival(until),
     };
   }
-  // Ages as a power of the share of the way, so that a hazard that begins infinite is smooth to integrate.
+  // Ages as a power of the relative position, so that a hazard that begins infinite is smooth to integrate.
   const power = Math.max(1, 1 / life.shape);
   const along = (f: (hours: number) => number): number =>
     integrate((s) => f(until * s ** power) * until * power * s ** (power - 1), 0, 1, PANELS);
@@ -90,9 +92,9 @@ function lastAge(parameters: WeibullParameters, accidentsPerHour: number): numbe
 }
 
 /**
- * The cheapest age to change needles at, or that none is: T* solves  h_w(T) M(T) - F_w(T) = c_p / (c_w - c_p), M being
- * the mean time in the machine under wear and accidents together. Run to failure when needles do not wear (shape 1 or
- * less), when failure costs no more than a planned change, or when the saving is under 2 %.
+ * The cheapest age to change needles at, or that there is none: T* solves h_w(T) M(T) - F_w(T) = c_p / (c_w - c_p), M
+ * being the mean time in the machine under wear and accidents together. Run to failure when needles do not wear
+ * (shape 1 or less), when failure costs no more than a planned change, or when the saving is under 2 %.
  *
  * @throws OutOfRange for costs or rates below 0, or a planned change that costs nothing
  */
@@ -137,7 +139,7 @@ export function bestInterval(ends: NeedleEnds, costs: ChangeCosts): BestInterval
   };
 }
 
-/** Expected endings of one needle changed at an age at the latest: how long in, and by what. */
+/** Expected end of one needle changed at a given age at the latest: time in the machine, and cause. */
 export function expectedEnds(
   ends: NeedleEnds,
   intervalHours: number,

@@ -13,18 +13,18 @@ export interface WeibullFit extends WeibullParameters {
   readonly seLnScale: number;
 }
 
-/** Why there is no fit. `no-failure`: all still worked. `no-spread`: the failures came together at the greatest age. */
+/** Why there is no fit. `no-failure`: all still worked. `no-spread`: all failures were at the greatest age. */
 export interface NoFit {
   readonly why: 'no-failure' | 'no-spread';
 }
 
-/** Shapes that are looked at, as logarithms: below and above them no life is a Weibull life. */
+/** Range of shapes considered, as logarithms: outside it no life is a Weibull life. */
 const [LEAST_LN_SHAPE, MOST_LN_SHAPE] = [Math.log(1e-3), Math.log(1e4)];
 
-/** What the likelihood needs of the records, ages as shares of the greatest so that no power runs over. */
+/** What the likelihood needs from the records, ages as shares of the greatest so that no power overflows. */
 export interface WeibullData {
   readonly lnAges: Float64Array;
-  /** Logarithms of the entry ages of those that came part-used. */
+  /** Logarithms of the entry ages of part-used needles. */
   readonly lnEntries: Float64Array;
   readonly records: number;
   readonly failures: number;
@@ -33,7 +33,7 @@ export interface WeibullData {
   readonly lnUnit: number;
 }
 
-/** @throws OutOfRange for a record that is not usable, or none at all */
+/** @throws OutOfRange for an invalid record, or none at all */
 export function weibullData(records: readonly LifeRecord[]): WeibullData {
   requirePositive('records', requireRecords(records).length);
   const greatest = records.reduce((most, { hours }) => Math.max(most, hours), 0);
@@ -51,7 +51,7 @@ export function weibullData(records: readonly LifeRecord[]): WeibullData {
   };
 }
 
-/** Sums over all records of t^b, t^b y and t^b y², y = ln t, entry ages taken off. */
+/** Sums over all records of t^b, t^b y and t^b y², y = ln t, entry ages subtracted. */
 function powerSums({ lnAges, lnEntries }: WeibullData, shape: number): readonly [number, number, number] {
   let [sum, first, second] = [0, 0, 0];
   for (const y of lnAges) {
@@ -70,7 +70,7 @@ function powerSums({ lnAges, lnEntries }: WeibullData, shape: number): readonly 
 }
 
 /**
- * Log-likelihood of a shape with the scale that goes best with it, eta^b = sum (t^b - a^b) / r.
+ * Log-likelihood of a shape with its best scale, eta^b = sum (t^b - a^b) / r.
  *
  * @param data with at least one failure
  */
@@ -94,14 +94,14 @@ export function weibullLogLikelihood(data: WeibullData, { shape, scaleHours }: W
 }
 
 /**
- * Maximum likelihood fit of a Weibull life to needles that failed, were taken out before, or came in part-used: the
- * root in ln b of  sum(t^b y) / sum(t^b) - 1/b - (1/r) sum_failed y = 0  with t^b - a^b where a needle entered at age a,
- * and eta^b = sum(t^b - a^b) / r (Lawless, Statistical Models and Methods for Lifetime Data; Meeker and Escobar,
+ * Maximum likelihood fit of a Weibull life to needles that failed, were taken out before, or went in part-used: the
+ * root in ln b of sum(t^b y) / sum(t^b) - 1/b - (1/r) sum_failed y = 0 with t^b - a^b where a needle entered at age
+ * a, and eta^b = sum(t^b - a^b) / r (Lawless, Statistical Models and Methods for Lifetime Data; Meeker and Escobar,
  * Statistical Methods for Reliability Data).
  *
  * Below about six failures the shape comes out far too high: pool before acting on it.
  *
- * @throws OutOfRange for a record that is not usable, or none at all
+ * @throws OutOfRange for an invalid record, or none at all
  */
 export function fitWeibull(records: readonly LifeRecord[]): WeibullFit | NoFit {
   const data = weibullData(records);
@@ -127,7 +127,7 @@ export function fitWeibull(records: readonly LifeRecord[]): WeibullFit | NoFit {
   };
 }
 
-/** Shapes between which the slope of the likelihood changes its sign, sought outwards from 1. */
+/** Shapes between which the slope of the likelihood changes sign, searched outwards from 1. */
 function bracketOf(slope: (lnShape: number) => number): readonly [number, number] | null {
   let [low, high] = [0, 0];
   let at = slope(0);
@@ -145,7 +145,7 @@ function bracketOf(slope: (lnShape: number) => number): readonly [number, number
   return at <= 0 ? [low, high] : null;
 }
 
-/** Of ln shape and ln scale, by inverting the second derivatives of the log-likelihood at its top. */
+/** Of ln shape and ln scale, by inverting the second derivatives of the log-likelihood at its maximum. */
 function standardErrors(data: WeibullData, shape: number): { seLnShape: number; seLnScale: number } {
   const [sum, first, second] = powerSums(data, shape);
   const r = data.failures;
@@ -166,8 +166,8 @@ function standardErrors(data: WeibullData, shape: number): { seLnShape: number; 
 }
 
 /**
- * What no failure still says: with a given shape the scale is above this with a confidence, since
- * 2 sum t^b / eta^b would be chi-square with two degrees of freedom (Meeker and Escobar, chapter 8).
+ * What the absence of failures still says: with a given shape the scale is above this with the given confidence,
+ * since 2 sum t^b / eta^b would be chi-square with two degrees of freedom (Meeker and Escobar, chapter 8).
  *
  * @param confidence 0 to below 1
  */

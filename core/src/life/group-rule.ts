@@ -2,9 +2,9 @@
 export const SPLIT_BY = ['size', 'finish'] as const;
 export type SplitBy = (typeof SPLIT_BY)[number];
 
-/** What the lead decided for the needles of a group. */
+/** The lead's decision on the needles of a group. */
 export interface GroupRule {
-  /** Name of the group as the work makes it. */
+  /** Name of the group as determined by the work. */
   readonly groupId: string;
   /** The group they are counted with; null for their own. */
   readonly mergedInto: string | null;
@@ -12,8 +12,8 @@ export interface GroupRule {
 }
 
 /**
- * The group that a needle is counted with: that of its work, or the one this was merged into, or a part of it. A merge
- * goes one step, and the split is that of the group it ends in.
+ * The group that a needle is counted with: that of its work, or the one this was merged into, or a part of it. A
+ * merge goes one step, and the split is that of the group it ends in.
  */
 export function effectiveGroup(
   groupOfWork: string,

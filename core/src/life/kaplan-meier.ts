@@ -6,7 +6,7 @@ import { requireRecords, type LifeRecord } from './life-record.js';
 export interface SurvivalStep {
   readonly hours: number;
   readonly failed: number;
-  /** Watched at that age: entered before it and not yet out. */
+  /** At risk at that age: entered before it and not yet out. */
   readonly atRisk: number;
   readonly survival: number;
   /** Greenwood's standard error. */
@@ -17,8 +17,8 @@ export interface SurvivalStep {
 }
 
 /**
- * Survival curve without any law behind it (Kaplan and Meier 1958), with Greenwood's error. Failures count before those
- * taken out at the same age; a part-used needle counts from the age at which it went in.
+ * Non-parametric survival curve (Kaplan and Meier 1958), with Greenwood's error. Failures count before removals at
+ * the same age; a part-used needle counts from the age at which it went in.
  *
  * @returns one step for each age at which some failed, youngest first
  */
@@ -56,9 +56,9 @@ function limitsOf(survival: number, greenwood: number): Pick<SurvivalStep, 'stan
 
 /**
  * A survival curve with fewer steps that looks the same: a step is left out while the curve has fallen by less than a
- * share since the last one that was kept. What is kept is as it was.
+ * share since the last step included. Included steps are unchanged.
  *
- * @param most about how many steps are kept, above 0
+ * @param most approximate number of steps, above 0
  */
 export function thinSteps(steps: readonly SurvivalStep[], most: number): readonly SurvivalStep[] {
   const fall = 1 / requirePositive('most', most);

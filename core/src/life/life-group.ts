@@ -1,7 +1,7 @@
 import type { MaterialKind, Stack } from '../material/index.js';
 import type { PointFamily } from '../needle/index.js';
 
-/** Needles that can be expected to wear alike: by what they go through, by their point, by the machine. */
+/** Needles that can be expected to wear alike: by material, point and machine class. */
 export interface LifeGroup<MachineClass extends string = string> {
   readonly material: MaterialKind;
   readonly points: PointFamily;
@@ -11,7 +11,7 @@ export interface LifeGroup<MachineClass extends string = string> {
 }
 
 /**
- * One name for a group.
+ * A group's unique name.
  *
  * @example groupId({ material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null })
  */
@@ -20,7 +20,7 @@ export function groupId({ material, points, machineClass, part }: LifeGroup): st
   return part === null ? whole : `${whole}~${part}`;
 }
 
-/** What a group's name names; the parts are not checked. */
+/** The parts of a group's name, unchecked. */
 export function readGroupId(id: string): {
   readonly material: string;
   readonly points: string;
@@ -32,7 +32,7 @@ export function readGroupId(id: string): {
   return { material, points, machineClass, part };
 }
 
-/** Kinds in the order in which they wear a needle, worst first, where a stack holds several. Common practice. */
+/** Kinds in the order in which they wear a needle, worst first, for stacks of several. Common practice. */
 const WORST_FIRST: readonly MaterialKind[] = [
   'coated',
   'leather',
@@ -43,7 +43,10 @@ const WORST_FIRST: readonly MaterialKind[] = [
   'foam',
 ];
 
-/** What of a stack wears the needle: the kind that makes up most of it; of equals the one that wears worst. */
+/**
+ * The material that wears the needle: the kind that makes up most of the stack; among equals the one that wears
+ * worst.
+ */
 export function wearingKind(stack: Stack): MaterialKind {
   const thickness = (kind: MaterialKind): number =>
     stack.layers.reduce(

@@ -23,11 +23,11 @@ import {
 const fitOf = (records: readonly LifeRecord[]) => fitWeibull(records) as WeibullFit;
 const failedAt = (hours: number, entryHours = 0): LifeRecord => ({ entryHours, hours, failed: true });
 const stillIn = (hours: number, entryHours = 0): LifeRecord => ({ entryHours, hours, failed: false });
-/** Agreement to a share of the wanted value. */
+/** Relative agreement with the expected value. */
 const expectShare = (got: number, wanted: number, digits: number) =>
   expect(got / wanted).toBeCloseTo(1, digits);
 
-/** A seeded sample, taken out at an age at the latest. */
+/** A seeded sample, removed at a given age at the latest. */
 function sample(n: number, shape: number, scale: number, until: number, seed = 0.42): LifeRecord[] {
   const life = randomWeibull.source(randomLcg(seed))(shape, 0, scale);
   return Array.from({ length: n }, life).map((hours) => (hours < until ? failedAt(hours) : stillIn(until)));
@@ -94,7 +94,7 @@ describe('the Weibull fit', () => {
   });
 
   it('takes an entry age for what it is: a life cut off below', () => {
-    // A needle watched in two parts, out and in again at the same age, tells what one watched in one part tells.
+    // A needle observed in two parts, out and in again at the same age, counts the same as one observed in one part.
     const whole = fitOf(HANDBOOK);
     const parts = fitOf(
       HANDBOOK.flatMap((one) => [stillIn(one.hours / 2), { ...one, entryHours: one.hours / 2 }]),
@@ -161,7 +161,7 @@ describe('likelihood limits', () => {
     const { fit, limits } = fitWithLimits(HANDBOOK)!;
     for (const { low, high } of [limits.shape]) {
       for (const shape of [low, high]) {
-        // The scale that goes best with a shape: eta^b = sum t^b / r.
+        // The best scale for a shape: eta^b = sum t^b / r.
         const sum = HANDBOOK.reduce((total, { hours }) => total + hours ** shape, 0);
         const scale = (sum / 10) ** (1 / shape);
         const at = HANDBOOK.reduce(

@@ -13,16 +13,16 @@ export interface Interval {
   readonly high: number;
 }
 
-/** Limits of a fit with a chance of 95 %, by likelihood ratio. A side that the data leave open is 0 or infinite. */
+/** 95 % limits of a fit, by likelihood ratio. A side that the data leave open is 0 or infinite. */
 export interface WeibullLimits {
   readonly shape: Interval;
   readonly scaleHours: Interval;
 }
 
 const DROP = CHI_SQUARE_1_95 / 2;
-/** Farthest that a limit is sought from the estimate, as a logarithm. */
+/** Furthest that a limit is searched for from the estimate, as a logarithm. */
 const FARTHEST = 6;
-/** How far the shape may go to suit another scale, as a logarithm. */
+/** How far the shape may move to suit another scale, as a logarithm. */
 const SHAPE_REACH = 4;
 
 /**
@@ -47,7 +47,7 @@ export function likelihoodLimits(records: readonly LifeRecord[], fit: WeibullFit
   };
 }
 
-/** Where a function that is positive at the estimate falls to zero on either side, in steps that fit its spread. */
+/** Where a function that is positive at the estimate falls to zero on either side, in steps suited to its spread. */
 function limits(over: (value: number) => number, estimate: number, seLn: number): Interval {
   const side = (direction: -1 | 1): number => {
     const at = (distance: number): number => over(estimate * Math.exp(direction * distance));

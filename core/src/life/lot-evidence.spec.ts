@@ -4,7 +4,7 @@ import { frictionEvidence, LOT_ERROR, lotEvidence, type LotNeedle } from './inde
 
 const LAW = { shape: 2, scaleHours: 10 };
 
-/** Machines that run on and on, each with needle after needle of the lots by turns; every needle runs until it fails. */
+/** Machines that run continuously, with needles of the lots in turn; every needle runs until it fails. */
 function floor(seed: number, machines: number, needlesEach: number, scaleOf: (lot: number) => number) {
   const draw = randomLcg((seed + 0.5) / 2048);
   const needles: LotNeedle[] = [];
@@ -69,7 +69,8 @@ describe('the evidence of lots', () => {
     for (const { failures, expected } of lots) expect(failures / expected).toBeCloseTo(1, 0);
   });
 
-  // By hand: two needles of equal age and shape 1, one of each lot; the bad one fails: 2 / (1 + 1/2 * (2 - 1) * 2) ...
+  // By hand: two needles of equal age and shape 1, one of each lot; the bad one fails: 2 / (1 + 1/2 * (2 - 1) * 2)
+  // ...
   it('is the mean ratio of the likelihoods', () => {
     const common = { entryHours: 0, hours: 5, fromMs: 0, toMs: 5 * HOUR_MS, scaleHours: 10 };
     const needles = [

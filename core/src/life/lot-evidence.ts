@@ -1,42 +1,42 @@
 import { requirePositive } from '../standing/index.js';
 
-/** One needle's stay, with the lot it came from and when it was in. */
+/** One needle's stay, with its lot and dates. */
 export interface LotNeedle {
-  /** Null when nobody noted it. */
+  /** Null if nobody recorded it. */
   readonly lotId: string | null;
   readonly entryHours: number;
   readonly hours: number;
   readonly failed: boolean;
   readonly fromMs: number;
   readonly toMs: number;
-  /** Scale of lives in the machine it was in: a lot is not bad for having been put into a hard one. */
+  /** Scale of lives in its machine: a lot is not bad because it was used in a hard one. */
   readonly scaleHours: number;
 }
 
-/** What the needles of a group say of one of their lots. */
+/** What the needles of a group say about one of their lots. */
 export interface LotEvidence {
   readonly lotId: string;
   readonly needles: number;
   readonly failures: number;
-  /** Failures that the law of the group expects of as many needles over the same ages. */
+  /** Failures expected from as many needles over the same ages, by the group's distribution. */
   readonly expected: number;
   /** Evidence that the lot wears faster than the others: 1 says nothing. */
   readonly evidence: number;
-  /** Enough of it, with all lots and all readings of the test allowed for. */
+  /** Whether it is enough, allowing for all lots and all looks at the data. */
   readonly bad: boolean;
 }
 
 /** How many times faster a bad lot may fail; the evidence is the mean over these. Assumption. */
 const TIMES_FASTER = [1.5, 2, 3, 5] as const;
-/** Chance of calling any lot of a group bad, however often one looks, when none is. */
+/** Probability of ever calling any lot of a group bad when none is, however often one looks. */
 export const LOT_ERROR = 0.05;
 
 /**
- * Compares the lots of a group, failure by failure in the order they happened. When a needle fails, each needle that is
- * in a machine at that moment was as likely to be the one as its age makes it; a bad lot is so many times likelier. The
- * product of these ratios is a test martingale while no lot is bad, so by Ville's inequality the chance that it ever
- * exceeds 1/a is at most a: one may look after every needle. With several lots the bound is shared out among them
- * (Bonferroni). The shape of the group and the scales of its machines are taken as known.
+ * Compares the lots of a group, failure by failure in chronological order. When a needle fails, each needle in a
+ * machine at that moment was the candidate its age makes it; a bad lot is a given number of times likelier. The
+ * product of these ratios is a test martingale while no lot is bad, so by Ville's inequality the probability that it
+ * ever exceeds 1/a is at most a: one may look after every needle. With several lots the bound is shared out among
+ * them (Bonferroni). The shape of the group and the scales of its machines are taken as known.
  *
  * Source: Ville (1939); test martingales for the proportional hazards of Cox (1972), as in the safe log-rank test.
  */
@@ -69,7 +69,7 @@ export function lotEvidence(needles: readonly LotNeedle[], shape: number): reado
 
 interface Moment {
   readonly failedLot: string | null;
-  /** Hazard of everything that was at work, and of each lot in it. */
+  /** Total hazard of all needles at work, and of each lot among them. */
   readonly hazard: number;
   readonly hazardOfLot: ReadonlyMap<string, number>;
 }
@@ -98,7 +98,7 @@ function* momentsOfFailure(needles: readonly LotNeedle[], shape: number): Genera
   }
 }
 
-/** Running hours of a needle at an instant of its stay, as if it had run evenly. */
+/** A needle's running hours at an instant of its stay, as if it had run evenly. */
 function ageAt({ entryHours, hours, fromMs, toMs }: LotNeedle, ms: number): number {
   return Math.max(1e-9, entryHours + ((hours - entryHours) * (ms - fromMs)) / (toMs - fromMs));
 }
@@ -119,15 +119,15 @@ function meanExp(logs: readonly number[]): number {
   );
 }
 
-/** Share of needles with too much friction in a good lot, at most. Assumption. */
+/** Largest share of needles with too much friction in a good lot. Assumption. */
 const GOOD_LOT_SHARE = 0.05;
 const BAD_SHARES = [0.15, 0.3, 0.6, 0.9] as const;
 
 /**
- * Evidence that a lot holds more needles with too much eye friction than a good one may, 1 for none. Like that of lives it
- * may be looked at after every needle: a good lot exceeds 20 ever with a chance of at most 5 %.
+ * Evidence that a lot has more needles with too much eye friction than a good one may; 1 says nothing. Like that of
+ * lives it may be examined after every needle: a good lot ever exceeds 20 with a probability of at most 5 %.
  *
- * @param tooMuch of the needles tested, in any order, how many had too much
+ * @param tooMuch how many of the needles tested, in any order, had too much
  */
 export function frictionEvidence(tested: number, tooMuch: number): number {
   return meanExp(

@@ -18,43 +18,43 @@ export interface PooledMachine {
   readonly scaleLimits: Interval;
 }
 
-/** Needles of like machines on like work: one shape for all, a scale for each. */
+/** Needles of similar machines on similar work: one shape for all, a scale for each. */
 export interface PooledLives {
   readonly shape: number;
-  /** 95 % limits of the shape, from how sharply the evidence peaks. */
+  /** 95 % limits of the shape, from the curvature of the evidence. */
   readonly shapeLimits: Interval;
-  /** Scale of a machine of the group that nothing is known of. */
+  /** Scale for a machine of the group without data. */
   readonly scaleHours: number;
-  /** How much machines differ: deviation of the failure rate over its mean. */
+  /** How much machines differ: standard deviation of the failure rate over its mean. */
   readonly spread: number;
   readonly failures: number;
   readonly machines: readonly PooledMachine[];
 }
 
-/** Beforehand the shape is lognormal about 2, wear that sets in; and machines differ by half, give or take. Assumption. */
+/** Priors: the shape is lognormal about 2, wear that sets in; and machines differ by about half. Assumption. */
 const SHAPE_PRIOR = { lnMean: Math.log(2), lnDeviation: 0.4 } as const;
 const ALIKENESS_PRIOR = { lnMean: Math.log(4), lnDeviation: 1.2 } as const;
 const [LEAST_LN_ALIKE, MOST_LN_ALIKE] = [Math.log(0.05), Math.log(5000)];
 const REACH = 2;
 const TOLERANCE = 1e-5;
-/** Step of the second difference that tells how sharply the evidence peaks, and the least it is taken for. */
+/** Step of the second difference for the curvature of the evidence, and its lower limit. */
 const STEP = 0.05;
 const LEAST_CURVATURE = 1e-6;
 
 /**
  * Lives of a group of machines estimated together (empirical Bayes, gamma and Poisson: Carlin and Louis, Bayesian
  * Methods for Data Analysis). Given the shape b, the rate of machine i is lambda_i = eta_i^-b ~ Gamma(A, B) and its
- * estimate (A + r_i) / (B + U_i) with U_i = sum(t^b - a^b); b, A and B are where the marginal likelihood and their weak
- * priors peak.
+ * estimate (A + r_i) / (B + U_i) with U_i = sum(t^b - a^b); b, A and B are where the marginal likelihood with its
+ * weak priors peaks.
  *
- * @throws OutOfRange for a record that is not usable
+ * @throws OutOfRange for an invalid record
  */
 export function poolLives(machines: readonly MachineLives[]): PooledLives | NoFit {
   const known = machines.filter(({ records }) => requireRecords(records).length > 0);
   const all = known.flatMap(({ records }) => records);
   const failures = all.filter(({ failed }) => failed).length;
   if (failures === 0) return { why: 'no-failure' };
-  // Ages as shares of the greatest, so that no power runs over.
+  // Ages as shares of the greatest, so that no power overflows.
   const unit = all.reduce((most, { hours }) => Math.max(most, hours), 0);
   const lives = known.map((machine) => scaledLives(machine, unit));
   const sumLnFailed = all.reduce((sum, one) => sum + (one.failed ? Math.log(one.hours / unit) : 0), 0);
@@ -121,7 +121,7 @@ interface Count {
   readonly exposure: number;
 }
 
-/** How alike the machines are: the gamma distribution of their rates, and the evidence for it. */
+/** How similar the machines are: the gamma distribution of their rates, and the evidence for it. */
 function alikeness(counts: readonly Count[]): {
   readonly a: number;
   readonly b: number;
@@ -140,7 +140,7 @@ function alikeness(counts: readonly Count[]): {
   return of(findTop((lnA) => of(lnA).evidence, LEAST_LN_ALIKE, MOST_LN_ALIKE, TOLERANCE));
 }
 
-/** The B that goes best with an A: root of  sum (A U_i - r_i B) / (B + U_i), which falls in B. */
+/** The best B for an A: root of sum (A U_i - r_i B) / (B + U_i), which falls in B. */
 function meanGoesWith(counts: readonly Count[], a: number): number {
   const balance = (lnB: number): number => {
     const b = Math.exp(lnB);
@@ -161,7 +161,7 @@ function square(x: number, { lnMean, lnDeviation }: { lnMean: number; lnDeviatio
   return 0.5 * ((x - lnMean) / lnDeviation) ** 2;
 }
 
-/** Point that a gamma variable of a shape and rate 1 stays under with a chance. */
+/** Quantile of a gamma variable with a given shape and rate 1. */
 function gammaQuantile(a: number, chance: number): number {
   const over = (lnX: number): number => gammaP(a, Math.exp(lnX)) - chance;
   let reach = 1;

@@ -11,13 +11,13 @@ export interface BandPoint {
 }
 
 /**
- * 95 % band of a Weibull survival curve by the bootstrap (Efron 1979): the needles are drawn again with replacement,
- * fitted, and at each age the middle 95 % of the curves. Draws that have no fit are left out.
+ * 95 % band of a Weibull survival curve by the bootstrap (Efron 1979): the needles are resampled with replacement and
+ * fitted, and at each age the middle 95 % of the curves is taken. Samples without a fit are left out.
  *
  * @param ages at which the band is wanted, hours
- * @param draws how often the needles are drawn again, above 0
+ * @param draws number of resamples, above 0
  * @param random uniform on 0 to below 1
- * @returns one point per age; none when too few draws had a fit
+ * @returns one point per age; none when too few samples had a fit
  */
 export function survivalBand(
   records: readonly LifeRecord[],

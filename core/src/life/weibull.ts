@@ -1,24 +1,24 @@
 import { gammaP, lnGamma } from '../numeric/index.js';
 import { OutOfRange, requireNotNegative, requirePositive } from '../standing/index.js';
 
-/** Shape and scale of a Weibull life. The scale is the life that 63 % do not outlast. */
+/** Shape and scale of a Weibull life. The scale is the age by which 63 % have failed. */
 export interface WeibullParameters {
   readonly shape: number;
   readonly scaleHours: number;
 }
 
-/** A Weibull life with its parameters fixed. Ages in hours, 0 or more. */
+/** A Weibull life with fixed parameters. Ages in hours, 0 or more. */
 export interface Weibull extends WeibullParameters {
   /** Share still working at an age. */
   survival(hours: number): number;
-  /** Share failed by an age, exact for small ones. */
+  /** Share failed by an age, accurate for small ones. */
   failed(hours: number): number;
-  /** Failures per hour of those still working. Infinite at 0 for a shape below 1. */
+  /** Failures per hour among those still working. Infinite at 0 for a shape below 1. */
   hazardPerHour(hours: number): number;
-  /** Age by which a share has failed; share 0 to below 1. */
+  /** Age by which a given share has failed; share 0 to below 1. */
   quantileHours(share: number): number;
   readonly meanHours: number;
-  /** Mean time in the machine when every needle comes out at an age at the latest. */
+  /** Mean time in the machine when every needle comes out at a given age at the latest. */
   meanUntilHours(hours: number): number;
 }
 

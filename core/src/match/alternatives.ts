@@ -1,16 +1,16 @@
 import { COST_PARTS, type CostPart } from './needle-cost.js';
 import type { NeedleCandidate } from './rank-needles.js';
 
-/** Another needle, and the one thing in which it is worse than the chosen one. */
+/** Another needle, and the one thing it is worse at than the chosen one. */
 export interface Alternative {
   readonly needle: NeedleCandidate;
-  /** What it loses most by; null when it is worse in nothing. */
+  /** What it loses most by; null if it is worse at nothing. */
   readonly worseIn: CostPart | null;
 }
 
 /**
- * Three different ways out: the nearest needle of another size, of another point in the same family, and of the other
- * point family, nearest first.
+ * Three different alternatives: the nearest needle of another size, of another point in the same family, and of the
+ * other point family, nearest first.
  */
 export function nearestAlternatives(
   ranked: readonly NeedleCandidate[],
@@ -29,13 +29,13 @@ export function nearestAlternatives(
     .map((needle) => ({ needle, worseIn: worstPart(needle, chosen) }));
 }
 
-/** The part in which one needle falls furthest behind another, or null when it is behind in none. */
+/** The part in which one needle falls furthest behind another, or null if it is behind in none. */
 export function worstPart(needle: NeedleCandidate, than: NeedleCandidate): CostPart | null {
   const [worst] = shortfalls(needle, than);
   return worst?.part ?? null;
 }
 
-/** Every part in which one needle is behind another, the worst first. */
+/** Every part in which one needle is behind another, worst first. */
 export function shortfalls(
   needle: NeedleCandidate,
   than: NeedleCandidate,

@@ -4,47 +4,50 @@ import type { StitchControl } from './stitch-dial.js';
 import type { MachineCase } from '../tension/case-choice.js';
 import type { PlateOnBench, SharedPlate, ThreadOnBench } from './on-bench.js';
 
-/** How a machine is set for one kind of work, as far as hands have to change it. */
+/** A machine's settings for one kind of work, as far as they are made by hand. */
 export interface SetState {
   readonly needle: NeedleName;
   readonly plateHoleMm: number;
   readonly thread: ThreadOnBench;
   readonly stackMm: number;
   readonly stitchLengthMm: number;
-  /** Bobbins that the job takes; left out when nobody said how long its seams are. */
+  /** Bobbins that the job needs; left out if the seam length is not known. */
   readonly bobbins?: number | null;
   /** Null when nothing is known of it. */
   readonly top: TopSetting | null;
-  /** Foot, edge and speed as they were last written down; left out or null where nobody has. */
+  /** Foot, edge distance and speed as last recorded; left out or null if they never were. */
   readonly hand?: HandSettings | null;
 }
 
-/** Where the top knob stands or should, in turns from fully off. */
+/** Where the top knob is or should be, in turns from fully off. */
 export interface TopSetting {
   readonly turns: number;
-  /** A seam was balanced there on this machine; otherwise it is taken from work that is alike. */
+  /** Whether a seam was balanced there on this machine; otherwise it is taken from similar work. */
   readonly logged: boolean;
 }
 
-/** What the machine has to turn and set. */
+/** What the machine has to adjust. */
 export interface ChangeoverMachine {
   readonly id?: string;
   readonly travelTurns: number | null;
   /** Turns of thread round the pre-tension pin. */
   readonly preTensionWraps: number;
-  /** Its bobbin cases, the one that is in among them. Of one never set, the present thread counts. */
+  /**
+   * Its bobbin cases, including the one in the machine. A case that was never set counts as set for the present
+   * thread.
+   */
   readonly cases?: readonly MachineCase[];
   readonly plates?: readonly PlateOnBench[];
   readonly sharedPlates?: readonly SharedPlate[];
-  /** What sets its stitch; left out or null where nobody looked. */
+  /** How its stitch length is set; left out or null until somebody has looked. */
   readonly stitchControl?: StitchControl | null;
   /** Dial mark for a stitch length, or null when the dial is not calibrated. */
   readonly dialMark: (stitchLengthMm: number) => number | null;
 }
 
-/** One thing the hands do, with its amount. `minutes` is the shop's own figure or the default. */
+/** One manual step, with its amount. `minutes` is the shop's own figure or the default. */
 export type ChangeoverStep = { readonly minutes: number } &
-  /** Null when nobody knows how many the job takes. */
+  /** Null if nobody knows how many the job needs. */
   (
     | { readonly do: 'wind'; readonly tex: number; readonly bobbins: number | null }
     | { readonly do: 'power-off' }
@@ -54,12 +57,12 @@ export type ChangeoverStep = { readonly minutes: number } &
         readonly do: 'plate';
         readonly fromMm: number;
         readonly toMm: number;
-        /** The one to fetch, where it is shared with other machines. */
+        /** The one to fetch, if it is shared with other machines. */
         readonly shared: FetchedPlate | null;
         /** The shared one that comes off. */
         readonly fromSharedId: string | null;
       }
-    /** The needle is so many sizes from the one before that hook and needle guard may stand wrong to it. */
+    /** The needle differs by so many sizes that hook and needle guard may need adjusting to it. */
     | { readonly do: 'clearance'; readonly sizes: number }
     | {
         readonly do: 'dial';
@@ -67,7 +70,7 @@ export type ChangeoverStep = { readonly minutes: number } &
         readonly mark: number | null;
         readonly control: StitchControl | null;
       }
-    /** Where the foot's screw is to stand; null for what was not written down. */
+    /** Where the foot's screw should be; null if it was not recorded. */
     | {
         readonly do: 'foot';
         readonly thickerMm: number;
@@ -76,7 +79,7 @@ export type ChangeoverStep = { readonly minutes: number } &
       }
     | { readonly do: 'edge'; readonly edgeMm: number; readonly by: EdgeGuide | null }
     | { readonly do: 'bobbin'; readonly tex: number }
-    /** Another case, which is set for the thread already or nearly. */
+    /** Another case, already set for the thread or nearly so. */
     | {
         readonly do: 'case';
         readonly caseId: string;
@@ -92,7 +95,7 @@ export type ChangeoverStep = { readonly minutes: number } &
         readonly steps: number;
       }
     | { readonly do: 'thread'; readonly tex: number }
-    /** Wraps to add to the pre-tension; to take out below zero. */
+    /** Pre-tension wraps to add; negative to remove. */
     | { readonly do: 'wrap'; readonly wraps: number }
     /** Moves with the top, half as much, in turns. */
     | { readonly do: 'pre-tension'; readonly turns: number; readonly tighter: boolean }
@@ -100,13 +103,13 @@ export type ChangeoverStep = { readonly minutes: number } &
         readonly do: 'top';
         readonly fromTurns: number | null;
         readonly to: TopSetting | null;
-        /** The thread jumps two ladder steps or more to a setting that was never sewn: begin on the loose side. */
+        /** The thread jumps two ladder steps or more to a setting that was never sewn: start on the loose side. */
         readonly startLoose: boolean;
       }
     | { readonly do: 'guards' }
     | { readonly do: 'test'; readonly seams: number }
   );
-/** A shared plate as a step names it: where it is fetched from, a machine or where it lies. */
+/** A shared plate as named by a step: where to fetch it from, a machine or its storage place. */
 export interface FetchedPlate {
   readonly id: string;
   readonly mark: string;
@@ -116,7 +119,7 @@ export interface FetchedPlate {
 
 export type ChangeoverStepKind = ChangeoverStep['do'];
 
-/** The steps there are, in the order the hands do them; each comes once at most. */
+/** The possible steps, in working order; each occurs once at most. */
 export const CHANGEOVER_STEPS = [
   'wind',
   'power-off',
@@ -140,9 +143,9 @@ export const CHANGEOVER_STEPS = [
 export type NeedleChange = 'system' | 'size' | 'point' | 'finish';
 
 export interface Changeover {
-  /** In the order the hands do them; empty when nothing has to change. */
+  /** In working order; empty when nothing has to change. */
   readonly steps: readonly ChangeoverStep[];
   readonly minutes: number;
-  /** Signed steps of the size ladder, positive when the thread gets thicker. */
+  /** Signed steps on the size ladder, positive when the thread gets thicker. */
   readonly threadSteps: number;
 }

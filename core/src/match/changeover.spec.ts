@@ -69,7 +69,7 @@ describe('changing over', () => {
       jasmine.objectContaining({ do: 'edge', edgeMm: 8, by: 'guide' }),
     ]);
     expect(way(same, same)).toEqual([]);
-    // Nobody wrote down where the foot was: it is not touched without need, and the edge is set.
+    // The foot's position was not recorded: it is not touched without need, and the edge is set.
     expect(way(LIGHT, same).map((step) => step.do)).toEqual(['edge']);
     expect(way(HEAVY, { ...LIGHT, hand: hand(12, null) })).toEqual([
       jasmine.objectContaining({ do: 'foot', screwMm: 12 }),

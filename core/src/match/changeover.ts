@@ -19,15 +19,16 @@ import { sameNeedle } from './needle-choice.js';
 import type { ThreadOnBench } from './on-bench.js';
 
 /**
- * The way from one state of a machine to another: each step in the order the hands do it, with its amount and minutes.
- * Bobbins are wound first, while the machine still runs or on a winder; then the power is off until the guards are back.
+ * The changeover from one state of a machine to another: each step in working order, with its amount and minutes.
+ * Bobbins are wound first, while the machine still runs or on a winder; then the power stays off until the guards are
+ * back.
  *
- * The minutes model is a sum: every step that is needed costs its own time (`changeover.*`), and at the end come test
- * seams, one when the setting is logged and four when it is not. The bobbin screw is left alone for less than two steps
- * of the size ladder from the thread the case was set for, and otherwise turned a fixed amount per step, looser when the
- * thread gets thicker, because a thicker thread is gripped more at the same screw. The pre-tension follows the top.
+ * The minutes are a sum: every step needed has its own time (`changeover.*`), followed by test seams, one when the
+ * setting is logged and four when it is not. The bobbin screw is left alone for less than two steps on the size
+ * ladder from the thread the case was set for, and otherwise turned a fixed amount per step, looser when the thread
+ * gets thicker, because a thicker thread is gripped more at the same screw. The pre-tension follows the top.
  *
- * @param from null for a machine that stands empty: everything is put on it
+ * @param from null for an empty machine: everything is put on it
  */
 export function changeover(
   from: SetState | null,
@@ -110,7 +111,7 @@ function needleSteps(from: SetState | null, to: SetState, values: Values): reado
   return [{ do: 'needle', needle: to.needle, changed, minutes: values['changeover.needle'].value }];
 }
 
-/** The plate, with the shared one that is fetched for it. */
+/** The plate, with the shared one to fetch for it. */
 function plateSteps(
   from: SetState | null,
   { plateHoleMm: toMm }: SetState,
@@ -127,7 +128,7 @@ function plateSteps(
   return [{ do: 'plate', fromMm: from.plateHoleMm, toMm, shared, fromSharedId, minutes }];
 }
 
-/** What has to be looked at when the needle is of quite another size. */
+/** What to check when the needle is of a very different size. */
 function clearanceSteps(from: SetState | null, to: SetState, values: Values): readonly Step<'clearance'>[] {
   const sizes = from ? sizePlace(to.needle.nm) - sizePlace(from.needle.nm) : 0;
   if (Math.abs(sizes) < values['changeover.clearance-from'].value) return [];
@@ -137,8 +138,8 @@ function clearanceSteps(from: SetState | null, to: SetState, values: Values): re
 const sizePlace = (nm: number): number => NEEDLE_SIZES.findIndex((size) => size.nm >= nm);
 
 /**
- * Another bobbin case, where one is set for a thread nearer by as many steps as would have the screw touched; then turns of
- * its screw, tighter positive, none while the thread moves less than that.
+ * Another bobbin case, if one is set for a thread closer by as many steps as would call for the screw; otherwise
+ * turns of its screw, tighter positive, none while the thread moves less than that.
  */
 function caseSteps(
   from: SetState | null,
@@ -224,8 +225,8 @@ function preTensionSteps(
 }
 
 /**
- * Pre-tension wraps to add, or to take out below zero, on the way. A setting near an end of the travel is taken to be
- * sewn with a wrap more or less than the others.
+ * Pre-tension wraps to add, or negative to remove. A setting near an end of the travel is assumed to be sewn with a
+ * wrap more or less than the others.
  */
 function wrapSteps(
   from: SetState | null,

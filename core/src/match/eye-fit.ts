@@ -2,7 +2,7 @@ import { requirePositive } from '../standing/index.js';
 import { bladeDiameterMm } from '../needle/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
-/** How a thread sits in a needle's eye, from loosest to tightest. */
+/** How a thread fits a needle's eye, from loosest to tightest. */
 export type FitBand = 'too-loose' | 'free' | 'well-matched' | 'snug' | 'stressed' | 'will-not-pass';
 
 export interface BandEdge {
@@ -11,7 +11,7 @@ export interface BandEdge {
   readonly belowRatio: number;
 }
 
-/** The bands from loosest to tightest with their upper edges. */
+/** The bands from loosest to tightest with their upper limits. */
 export function fitBands(values: Values = SHIPPED_VALUES): readonly BandEdge[] {
   return [
     { band: 'too-loose', belowRatio: values['eye.too-loose-below'].value },
@@ -24,16 +24,16 @@ export function fitBands(values: Values = SHIPPED_VALUES): readonly BandEdge[] {
 }
 
 export interface EyeFit {
-  /** Thread diameter over blade diameter; over that of the blade with the same eye where the eye is a long one. */
+  /** Thread diameter over blade diameter; for a long eye, over that of the blade with the same eye. */
   readonly ratio: number;
   readonly band: FitBand;
-  /** Every band the ratio may lie in, given its uncertainty; includes `band`. */
+  /** Every band the ratio may be in, given its uncertainty; includes `band`. */
   readonly possibleBands: readonly FitBand[];
   /** It will not pass by itself but can be pulled through by force, and then frays. */
   readonly canBeForced: boolean;
 }
 
-/** Bands whose thread must not be sewn with on that needle: a larger one, or a thinner thread. */
+/** Bands whose thread must not be sewn with on that needle: use a larger one, or a thinner thread. */
 export const TOO_TIGHT: readonly FitBand[] = ['stressed', 'will-not-pass'];
 
 /** Diameter in mm of the blade that usually has such an eye: a long eye is that of a thicker blade. */

@@ -4,7 +4,7 @@ import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
 const STICKY_KINDS: readonly string[] = ['coated', 'foam', 'rubber'];
 
-/** What a stack asks of a needle's finish: what clings to a hot needle counts before what rubs. */
+/** What a stack asks of a needle's finish: what sticks to a hot needle counts before what abrades. */
 export function finishWork(stack: Stack): FinishWork {
   if (stack.layers.some(({ material }) => STICKY_KINDS.includes(material.kind))) return 'sticky';
   return stack.abrasive ? 'abrasive' : 'plain';

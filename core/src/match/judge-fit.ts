@@ -5,19 +5,19 @@ import { SIZE_SCHOOLS, type SizeSchool } from './school.js';
 import { smallestNeedle } from './smallest-needle.js';
 import { strengthGuide, type StrengthGuide } from './strength-guide.js';
 
-/** What a mechanic says of one thread on one needle, before any stack is named. */
+/** A mechanic's verdict on one thread with one needle, before any stack is given. */
 export interface FitJudgement extends EyeFit {
   /** Schools that accept it on an ordinary stack; none when the thread is lost in the eye. */
   readonly acceptedBy: readonly SizeSchool[];
-  /** Two or more smaller sizes would still pass by the free school. */
+  /** Two or more smaller sizes would still be accepted by the loose-eye school. */
   readonly couldGoThinner: boolean;
   /** Friction and heat: go up in size, or only sew thin work. */
   readonly useLarger: boolean;
-  /** Leather thickness the blade is usually trusted with. */
+  /** Leather thickness the blade is normally good for. */
   readonly strength: StrengthGuide;
 }
 
-/** Judges a thread on a needle size. @example judgeFit(0.303, 160).band // 'too-loose' */
+/** Judges a thread with a needle size. @example judgeFit(0.303, 160).band // 'too-loose' */
 export function judgeFit(
   threadDiameterMm: number,
   nm: number,

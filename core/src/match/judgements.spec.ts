@@ -5,7 +5,7 @@ import { judgeFit, smallestNeedle } from './index.js';
 const CONSTRUCTIONS = ['bonded-nylon', 'bonded-polyester'] as const;
 
 /**
- * Judgements of common practice (no source): what mechanics say of a thread on a needle. Tickets are read as the
+ * Judgements of common practice (no source): what mechanics say about a thread with a needle. Tickets are read as the
  * Tex that bonded thread of that ticket is sold as.
  */
 for (const constructionId of CONSTRUCTIONS)

@@ -12,10 +12,10 @@ import type { NeedleCandidate } from './rank-needles.js';
 import { edgeDistanceMm } from './seam-hole.js';
 import type { FinishWork } from '../needle/index.js';
 
-/** How a reason is to be taken. */
+/** How serious a reason is. */
 export type Signal = 'good' | 'watch' | 'act';
 
-/** One coded reason with its numbers; wording is the interface's. */
+/** One coded reason with its numbers; the wording is up to the interface. */
 export type MatchReason = { readonly signal: Signal; readonly standing: Standing } & (
   | {
       readonly code: 'eye';
@@ -27,11 +27,11 @@ export type MatchReason = { readonly signal: Signal; readonly standing: Standing
     }
   | {
       readonly code: 'strength';
-      /** Leather the blade is usually trusted with, a band in mm. */
+      /** Leather the blade is normally good for, a range in mm. */
       readonly fromMm: number;
       readonly toMm: number;
       readonly stackMm: number;
-      /** Smallest blade the toughest cloth of the stack asks for, in NM, where this one is thinner; else null. */
+      /** Smallest blade that the toughest cloth of the stack calls for, in NM, if this one is thinner; else null. */
       readonly leastNm: number | null;
     }
   | { readonly code: 'other-practice'; readonly practice: OtherPractice['id']; readonly nm: number }
@@ -44,12 +44,12 @@ export type MatchReason = { readonly signal: Signal; readonly standing: Standing
   | { readonly code: 'finish'; readonly does: string; readonly work: FinishWork }
 );
 
-/** What the reasons for a needle are drawn from. */
+/** What the reasons for a needle are based on. */
 export interface ReasonContext {
   readonly stack: Stack;
   readonly stitchLengthMm: number;
   readonly thread: ThreadOnBench;
-  /** Standing of the thread's diameter. */
+  /** Grade of the thread's diameter. */
   readonly threadStanding: Standing;
   readonly values?: Values;
 }
@@ -137,7 +137,7 @@ function pointReason({ pointAdvice, point }: NeedleCandidate, values: Values): M
   return { code: 'point', signal, standing: 'practice', suitability, look: point.look };
 }
 
-/** What the point does to each material: all of them when the stack is mixed, else only what does harm. */
+/** What the point does to each material: all of them when the stack is mixed, else only harmful effects. */
 function layerReasons(layers: readonly PointInLayer[]): readonly MatchReason[] {
   const told = layers.length > 1 ? layers : layers.filter(({ effect }) => HARMFUL_EFFECTS.includes(effect));
   return told.map(({ materialName, effect }): MatchReason => ({

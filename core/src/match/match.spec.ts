@@ -297,7 +297,7 @@ describe('the hole in the seam', () => {
     expect(hole.shortestStitchMm).toBeCloseTo(2.286, 3);
   });
 
-  // Common practice: lengthwise cuts leave the weakest land, crosswise the strongest.
+  // Common practice: lengthwise cuts leave the weakest material between holes, crosswise the strongest.
   it('leaves least land lengthwise and most crosswise', () => {
     const land = (id: string) => seamHole(140, pointStyle(id)!.cutAngleDeg, 4, 0.42).landMm;
     expect(land('lengthwise')).toBeLessThan(land('right-twist'));

@@ -5,8 +5,8 @@ import type { SizeRule } from './size-place.js';
 import type { StrengthGuide } from './strength-guide.js';
 
 /**
- * What a needle falls short in, 0 best; every weight is a value of the catalogue. The size of a needle follows from its
- * place (`sizePlace`), not from these: they choose point and finish, and compare answers across machines and threads.
+ * A needle's shortcomings, 0 best; every weight is a catalogue value. The size of a needle follows from its place
+ * (`sizePlace`), not from these: they choose point and finish, and compare answers across machines and threads.
  */
 export interface CostParts {
   readonly eye: number;
@@ -53,7 +53,7 @@ export function finishCost(suitability: number, values: Values): number {
   return values['weight.finish'].value * (1 - suitability);
 }
 
-/** Plate hole outside the good range, in blades, and work that it would swallow. */
+/** Plate hole outside the good range, in blades, and work that it would pull in. */
 export function plateCost({ ratio, verdict }: PlateFit, values: Values): number {
   const [from, to] = [values['plate.good-from'].value, values['plate.good-to'].value];
   const swallows = verdict === 'swallows-thin-work' ? values['weight.swallows-thin-work'].value : 0;

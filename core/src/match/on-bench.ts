@@ -3,44 +3,44 @@ import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { OutOfRange, type Sourced } from '../standing/index.js';
 import { diameterOfConstruction, threadConstruction } from '../thread/index.js';
 
-/** A thread as the match takes it. */
+/** A thread in the form used by the match. */
 export interface ThreadOnBench {
   readonly constructionId: string;
   readonly tex: number;
   readonly diameterMm: number;
-  /** Why it must not be sewn with by machine; null for thread that may. */
+  /** Why it must not be sewn by machine; null for thread that may. */
   readonly unfit: string | null;
 }
 
-/** Bounds that a machine's maker or the shop has set; null where there is none. */
+/** Limits set by a machine's manual or the shop; null where there is none. */
 export interface Limits {
   readonly least: number | null;
   readonly most: number | null;
 }
 
-/** A needle plate with its feed dog; null where nobody measured that hole. */
+/** A needle plate with its feed dog; null if nobody measured that hole. */
 export interface PlateOnBench {
   readonly holeMm: number;
   readonly feedDogHoleMm: number | null;
 }
 
-/** A plate, with its feed dog, that goes on several machines of the shop. */
+/** A plate, with its feed dog, that fits several machines of the shop. */
 export interface SharedPlate extends PlateOnBench {
   readonly id: string;
   /** What is engraved or written on it. */
   readonly mark: string;
-  /** Location while it is on no machine. */
+  /** Where it is kept while it is on no machine. */
   readonly place: string;
   /** The machine it is on; null while it is on none. */
   readonly on: { readonly id: string; readonly name: string } | null;
 }
 
-/** A machine as far as a needle has to go with it. */
+/** A machine, as far as a needle has to match it. */
 export interface MachineOnBench {
   /** Designations of the systems its clamp takes. */
   readonly systemIds: readonly string[];
   readonly shank: Shank;
-  /** Hole of the plate that is on it. */
+  /** Hole of the plate on it. */
   readonly plateHoleMm: number;
   /** How it feeds: with `compound` feed the needle goes through the feed dog too. */
   readonly feed?: string;
@@ -70,7 +70,7 @@ export function threadOnBench(
   return { constructionId, tex, diameterMm: diameter.value, diameter, unfit: construction.unfit };
 }
 
-/** Whether a value keeps within limits. */
+/** Whether a value is within limits. */
 export function within(value: number, limits: Limits | undefined): boolean {
   if (!Number.isFinite(value)) throw new OutOfRange('value', value, 'a finite number');
   return value >= (limits?.least ?? -Infinity) && value <= (limits?.most ?? Infinity);

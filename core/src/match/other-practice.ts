@@ -1,14 +1,14 @@
 import { leatherOzToMm } from '../units/index.js';
 import type { Stack } from '../material/index.js';
 
-/** What part of the trade does where our judgement says otherwise. Common practice, no source. */
+/** What part of the trade does where our judgement differs. Common practice, no source. */
 export interface OtherPractice {
   readonly id: 'ticket-12-on-130' | 'size-207-on-140';
-  /** Needle that practice takes, in NM. */
+  /** The needle used in that practice, in NM. */
   readonly nm: number;
   readonly texFrom: number;
   readonly texTo: number;
-  /** Stacks it is done with, in mm. */
+  /** Stacks it is used on, in mm. */
   readonly stackFromMm: number;
   readonly stackToMm: number;
 }
@@ -26,8 +26,8 @@ const OTHER_PRACTICES: readonly OtherPractice[] = [
 ];
 
 /**
- * The other practice for a thread and a stack, or undefined where there is none: ticket 12 on NM 130 through thick plies,
- * and size 207 on NM 140 in up to 12 oz of leather. Both are of bonded thread.
+ * The other practice for a thread and a stack, or undefined if there is none: ticket 12 on NM 130 through thick
+ * plies, and size 207 on NM 140 in up to 12 oz of leather. Both are for bonded thread.
  */
 export function otherPractice(
   { constructionId, tex }: { readonly constructionId: string; readonly tex: number },

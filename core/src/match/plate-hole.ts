@@ -9,7 +9,7 @@ export type PlateVerdict = 'will-not-clear' | 'tight' | 'good' | 'big' | 'swallo
 export interface PlateFit {
   /** Plate hole over blade diameter. */
   readonly ratio: number;
-  /** Free gap in mm on each side of the blade, in the wider of plate and feed dog where the needle goes through both. */
+  /** Free gap in mm on each side of the blade, in the wider of plate and feed dog if the needle goes through both. */
   readonly gapMm: number;
   readonly verdict: PlateVerdict;
 }
@@ -17,11 +17,11 @@ export interface PlateFit {
 /** The holes a needle goes through, in mm. */
 export interface NeedleHoles {
   readonly plateMm: number;
-  /** Of the feed dog, where the needle goes through it: compound feed. Null where it does not, or nobody measured. */
+  /** Of the feed dog, if the needle goes through it: compound feed. Null if it does not, or nobody measured. */
   readonly feedDogMm: number | null;
 }
 
-/** The plates that go on a machine: its own, then those it shares with others. */
+/** The plates that fit a machine: its own, then those it shares with others. */
 export function platesOf({
   plates = [],
   sharedPlates = [],
@@ -29,7 +29,7 @@ export function platesOf({
   return [...plates, ...sharedPlates];
 }
 
-/** The holes of the plate that is on a machine. */
+/** The holes of the plate on a machine. */
 export function needleHoles(machine: MachineOnBench): NeedleHoles {
   const { plateHoleMm, feed } = machine;
   const plate = platesOf(machine).find(({ holeMm }) => holeMm === plateHoleMm);
@@ -37,9 +37,9 @@ export function needleHoles(machine: MachineOnBench): NeedleHoles {
 }
 
 /**
- * How a blade sits in the holes under it, and whether the work would be pushed down into them: what counts is the free
- * gap beside the blade against the thickness and stiffness of the stack. Never a reason for a fatter needle: the cure is
- * a smaller hole, another machine or a layer of backing.
+ * How a blade fits the holes under it, and whether the work would be pushed down into them: what counts is the free
+ * gap beside the blade against the thickness and stiffness of the stack. Never a reason for a thicker needle: the
+ * cure is a smaller hole, another machine or a layer of backing.
  */
 export function plateFit(
   { plateMm, feedDogMm }: NeedleHoles,
@@ -59,7 +59,7 @@ export function plateFit(
   return is(ratio <= values['plate.good-to'].value ? 'good' : 'big');
 }
 
-/** Thickness of a stack in mm with each ply counted by its stiffness, medium woven cloth as 1. */
+/** Thickness of a stack in mm with each ply weighted by its stiffness, medium woven cloth as 1. */
 function stiffThicknessMm({ layers }: Stack, values: Values): number {
   return layers.reduce((sum, { material: { kind, hardness }, thicknessMm, plies }) => {
     const byHardness = hardness === 'medium' ? 1 : values[`stiffness.${hardness}`].value;

@@ -4,15 +4,15 @@ import { needleHoles, plateFit, platesOf } from './plate-hole.js';
 import type { NeedleCandidate, NeedleQuestion } from './rank-needles.js';
 import type { ShopMachine } from './rank-machines.js';
 
-/** What to do about a hole that would swallow the work. A layer of backing always helps. */
+/** What to do about a hole that would pull the work in. A layer of backing always helps. */
 export interface PlateRemedy {
-  /** Hole of a plate this machine has that does not swallow it, the largest such; null when it has none. */
+  /** Hole of one of this machine's plates that does not, the largest such; null if it has none. */
   readonly plateHoleMm: number | null;
-  /** Other machines of the shop that sew it as they stand, the one with the smallest gap first. */
+  /** Other machines of the shop that can sew it as they are, smallest gap first. */
   readonly machineIds: readonly string[];
 }
 
-/** The remedies for a needle over a hole that swallows the work; null when it does not. Never a fatter needle. */
+/** The remedies for a needle over a hole that pulls the work in; null if it does not. Never a thicker needle. */
 export function plateRemedy(
   question: NeedleQuestion,
   { size, plate: { verdict } }: NeedleCandidate,

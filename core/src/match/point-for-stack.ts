@@ -31,14 +31,14 @@ export interface PointAdvice {
   readonly cutsCloth: boolean;
 }
 
-/** Effects the mechanic should know of before sewing. */
+/** Effects the mechanic should know about before sewing. */
 export const HARMFUL_EFFECTS: readonly PointEffect[] = [
   'cuts-yarns',
   'round-in-leather',
   'cuts-coating-open',
 ];
 
-/** Suits a point to every layer of a stack. */
+/** How a point suits every layer of a stack. */
 export function pointForStack(
   point: PointStyle,
   stack: Stack,
@@ -62,7 +62,7 @@ export function pointForStack(
   };
 }
 
-/** Whether a point must not go into a stack: it suits it too badly to be used. */
+/** Whether a point must not be used on a stack: it suits it too badly. */
 export function pointIsWrong({ suitability }: PointAdvice, values: Values): boolean {
   return suitability < values['point.usable-from'].value;
 }

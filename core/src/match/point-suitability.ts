@@ -4,7 +4,10 @@ import { POINT_STYLES, type PointStyle } from '../needle/index.js';
 import type { Values } from '../reference/index.js';
 import type { PointSchools } from './school.js';
 
-/** What a point can meet. Leather by the round school and coated sheeting by the cutting one have rows of their own. */
+/**
+ * What a point can meet. Leather by the round-point school and coated sheeting by the cutting-point one have rows of
+ * their own.
+ */
 export const POINT_WORKS = [
   'soft-leather',
   'medium-leather',
@@ -43,7 +46,7 @@ const SUITABILITY: Readonly<Record<PointWork, Row>> = {
 
 const SOURCE = 'order of common practice, figures chosen here';
 
-/** The work a material is for a point. */
+/** The kind of work a material is for a point. */
 export function pointWork(material: Material, { leatherPoint, coatedPoint }: PointSchools): PointWork {
   if (material.kind === 'coated' && coatedPoint === 'cutting') return 'coated-cutting-school';
   if (material.kind !== 'leather') return material.kind;
@@ -58,7 +61,7 @@ export function shippedSuitability(point: PointStyle, work: PointWork): Sourced<
   return SHIPPED.get(pointValueId(point.id, work))!;
 }
 
-/** How well a point suits a work, 0 to 1: the shop's own figure where it has one. */
+/** How well a point suits a work, 0 to 1: the shop's own figure if it has one. */
 export function pointSuitability(point: PointStyle, work: PointWork, values: Values): number {
   const id = pointValueId(point.id, work);
   return (values[id] ?? SHIPPED.get(id)!).value;

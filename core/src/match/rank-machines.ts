@@ -9,12 +9,12 @@ import { rankNeedles, type NeedleCandidate, type Refusal } from './rank-needles.
 import type { SeamLook } from '../needle/index.js';
 import type { Schools } from './school.js';
 
-/** A machine of the shop with what it is set for now. */
+/** A machine of the shop with its present set-up. */
 export interface ShopMachine extends MachineOnBench, ChangeoverMachine {
   readonly id: string;
-  /** Holes of all plates it has, the one on it included. */
+  /** Holes of all its plates, including the one on it. */
   readonly plateHolesMm: readonly number[];
-  /** What it is set up for; null when that is not known. */
+  /** Its present set-up; null if not known. */
   readonly present: SetState | null;
 }
 
@@ -28,13 +28,13 @@ export interface JobQuestion {
   readonly values?: Values;
 }
 
-/** A machine for a job: the needle and plate it would sew with, and the way there. */
+/** A machine for a job: the needle and plate it would sew with, and the changeover. */
 export interface MachineAnswer {
   readonly machineId: string;
   readonly needle: NeedleCandidate;
   readonly plateHoleMm: number;
   readonly changeover: Changeover;
-  /** Needle cost plus what the minutes of changing over weigh. */
+  /** Needle cost plus weighted changeover minutes. */
   readonly cost: number;
 }
 
@@ -46,10 +46,10 @@ export interface MachineRanking {
 }
 
 /**
- * Which of the shop's machines to put a job on: by how well the best needle fits, and by the work of changing over from
- * what each is set for now. Every plate a machine has is tried.
+ * Which of the shop's machines to put a job on: by how well the best needle fits, and by the changeover from each
+ * machine's present set-up. Every plate a machine has is tried.
  *
- * @param topOf top setting to expect for this job on a machine, null when there is nothing to go on
+ * @param topOf top setting to expect for this job on a machine, null when there is nothing to go by
  */
 export function rankMachines(
   machines: readonly ShopMachine[],
@@ -65,7 +65,7 @@ export function rankMachines(
   };
 }
 
-/** A needle that must not be used as it is goes last, however little changing over costs. */
+/** A needle that must not be used as it is ranks last, however short the changeover. */
 function byNeedleAndCost(a: MachineAnswer, b: MachineAnswer): number {
   return Number(a.needle.act) - Number(b.needle.act) || a.cost - b.cost;
 }

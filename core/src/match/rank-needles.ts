@@ -41,13 +41,13 @@ export interface NeedleQuestion {
   readonly thread: ThreadOnBench;
   readonly stitchLengthMm: number;
   readonly schools: Schools;
-  /** The look asked of the seam; any when left out. */
+  /** The look wanted for the seam; any by default. */
   readonly look?: SeamLook | null;
-  /** The shop's values; the shipped ones when left out. */
+  /** The shop's values; the shipped ones by default. */
   readonly values?: Values;
 }
 
-/** One needle that would go in, with everything it was judged on. */
+/** One needle that can be used, with everything it was judged on. */
 export interface NeedleCandidate {
   readonly system: NeedleSystem;
   readonly point: PointStyle;
@@ -63,16 +63,16 @@ export interface NeedleCandidate {
   readonly pointAdvice: PointAdvice;
   readonly plate: PlateFit;
   readonly hole: SeamHole;
-  /** Something about it must be changed before it sews: a stressed eye or a wrong point. */
+  /** Something about it must be changed before it sews: an overfull eye or a wrong point. */
   readonly act: boolean;
-  /** It does not give the look that was asked for. */
+  /** It does not give the look wanted. */
   readonly missesLook: boolean;
   readonly parts: CostParts;
   /** Sum of the parts, 0 best: compares this needle with those of other machines and threads. */
   readonly cost: number;
 }
 
-/** Why a needle, or every needle of a system, cannot go in. */
+/** Why a needle, or every needle of a system, cannot be used. */
 export type Refusal =
   | { readonly reason: 'no-system' }
   | { readonly reason: 'unknown-system'; readonly systemId: string }
@@ -103,18 +103,18 @@ export interface NeedleAnswer {
   /** Best first. Empty when nothing fits; then `refusals` says why. */
   readonly ranked: readonly NeedleCandidate[];
   readonly refusals: readonly Refusal[];
-  /** Largest ratio of thread to blade the school accepts here. */
+  /** Largest ratio of thread to blade that the school accepts here. */
   readonly limitRatio: number;
 }
 
 /**
  * Ranks every needle of the catalogue for a machine, stack and thread.
  *
- * Order of judgement: what nothing must be done about comes before what something must; then the look asked for; then
- * the size, which follows from thread and stack alone (`sizePlace`); then point, finish and hole. The plate hole is
- * judged beside it and never chooses the size. The order is reproducible: ties go to catalogue order.
+ * Order of judgement: first whether something must be done about it; then the look wanted; then the size, which
+ * follows from thread and stack alone (`sizePlace`); then point, finish and hole. The plate hole is assessed
+ * separately and never chooses the size. The order is reproducible: ties go by catalogue order.
  *
- * @throws OutOfRange when a measure is not above zero
+ * @throws OutOfRange when a measurement is not above zero
  */
 export function rankNeedles(question: NeedleQuestion): NeedleAnswer {
   const { machine, thread, stack, schools, values = SHIPPED_VALUES } = question;
@@ -143,7 +143,7 @@ export function rankNeedles(question: NeedleQuestion): NeedleAnswer {
   };
 }
 
-/** Why a thread goes on no needle of this machine, or null. */
+/** Why a thread cannot be used with any needle of this machine, or null. */
 export function refuseThread(thread: ThreadOnBench, machine: MachineOnBench): Refusal | null {
   if (thread.unfit !== null) return { reason: 'thread-unfit', why: thread.unfit };
   if (!within(thread.tex, machine.threadTex)) {
@@ -168,7 +168,7 @@ interface JudgedSize {
   readonly costs: Pick<CostParts, 'eye' | 'strength' | 'plate'>;
 }
 
-/** Every size with the usual eye, and with the long one where a system of the machine has it, best place first. */
+/** Every size with the usual eye, and with the long one if a system of the machine has it, best place first. */
 function judgeSizes(
   { machine, thread, stack }: NeedleQuestion,
   limitRatio: number,
@@ -329,7 +329,7 @@ function combine(
   };
 }
 
-/** More sizes than there are, so that what weighs more is never outweighed by the size. */
+/** More than the number of sizes, so that the size never outweighs what comes before it. */
 const PLACES = 1000;
 
 function place(candidate: NeedleCandidate, sizeAt: number): PlacedNeedle {

@@ -20,7 +20,7 @@ import { seamHole } from './seam-hole.js';
 import { sizePlace, sizeRule, type SizeRule } from './size-place.js';
 import { carries, strengthGuide } from './strength-guide.js';
 
-/** The needle that the ranking puts first for a thread: what it costs, and where it stands in the catalogue. */
+/** The needle that ranks first for a thread: its cost, and its position in the catalogue. */
 export interface FirstNeedle {
   readonly cost: number;
   readonly nm: number;
@@ -28,9 +28,9 @@ export interface FirstNeedle {
   readonly act: boolean;
 }
 
-/** Everything of a ranking that does not depend on the thread, worked out once. */
+/** Everything in a ranking that does not depend on the thread, computed once. */
 export interface SizeRanking {
-  /** The first needle for a thread of this diameter, or null when none may go in. */
+  /** The first needle for a thread of this diameter, or null when none can be used. */
   first(threadDiameterMm: number): FirstNeedle | null;
   /** Needles weighed per thread: systems, points, finishes and sizes. */
   readonly combinations: number;
@@ -49,7 +49,7 @@ interface SizeRow {
   readonly offers: readonly Offer[];
   /** Lowest rank of its points while the eye is not too tight. */
   readonly rank: number;
-  /** 1 when none of its points gives the look asked for. */
+  /** 1 when none of its points gives the look wanted. */
   readonly missesLook: number;
 }
 
@@ -61,8 +61,8 @@ interface Offer {
 }
 
 /**
- * Prepares the ranking of many threads: for each size the machine can take, what strength, plate, point and finish
- * cost. For a thread there is then left the place of each size, and the eye and the hole of the points at the first.
+ * Prepares the ranking of many threads: for each size the machine can take, the costs of strength, plate, point and
+ * finish. What is left per thread is the place of each size, and the eye and the hole of the points of the first.
  */
 export function rankSizes(question: Question, values: Values): SizeRanking {
   const limitRatio = schoolLimit(question.schools.size, question.stack, values);
@@ -77,7 +77,7 @@ export function rankSizes(question: Question, values: Values): SizeRanking {
   };
 }
 
-/** What comes before the size: that something must be done about it (2), then that it misses the look asked for (1). */
+/** What comes before the size: that something must be done about it (2), then that it misses the look wanted (1). */
 const rankOf = (act: boolean, missesLook: boolean): number => (act ? 2 : 0) + (missesLook ? 1 : 0);
 
 interface FirstRows {
@@ -88,7 +88,7 @@ interface FirstRows {
   readonly rows: readonly SizeRow[];
 }
 
-/** The rows of the size that goes before all others for a thread. */
+/** The rows of the size that ranks first for a thread. */
 function firstRows(
   rows: readonly SizeRow[],
   diameterMm: number,

@@ -93,7 +93,7 @@ describe('ranking threads with their needles', () => {
 });
 
 describe('threads for a needle in the hand', () => {
-  // Common practice: Tex 135 on 140 well matched, Tex 210 on 140 only by the snug school.
+  // Common practice: Tex 135 on 140 a good match, Tex 210 on 140 only by the tight-eye school.
   it('are judged as the trade judges them', () => {
     const bonded = threadsForNeedle(140).find(({ construction }) => construction.id === 'bonded-nylon')!;
     const judged = (tex: number) => bonded.threads.find(({ thread }) => thread.tex === tex)?.judged;

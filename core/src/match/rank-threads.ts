@@ -27,7 +27,7 @@ export interface ThreadAnswer {
   readonly needle: NeedleCandidate;
   /** Ladder steps outside the sizes usual for this stack, 0 inside. */
   readonly stepsOff: number;
-  /** How well the kind of thread serves the use, 0 to 1. */
+  /** How well the kind of thread suits the use, 0 to 1. */
   readonly kindSuits: number;
   readonly cost: number;
 }
@@ -40,15 +40,16 @@ export interface ThreadRanking {
   readonly weighed: number;
 }
 
-/** Id of the value that says how a kind of thread serves a use. */
+/** Id of the value that says how a kind of thread suits a use. */
 export const threadUseValueId = (constructionId: string, use: ThreadUse): string =>
   `construction.${constructionId}.${use}`;
 
 /**
- * Ranks every thread of the catalogue with every needle for a stack on a machine, and gives the best `most` threads.
+ * Ranks every thread of the catalogue with every needle for a stack on a machine, and returns the best `most`
+ * threads.
  *
- * Threads whose needle needs nothing done about it come first. Every combination is weighed on numbers alone; only the
- * winners are then worked out in full.
+ * Threads whose needle needs nothing done about it come first. Every combination is weighed on numbers alone; only
+ * the winners are then worked out in full.
  */
 export function rankThreads(question: ThreadQuestion, most = 8): ThreadRanking {
   const { machine, stack, use, values = SHIPPED_VALUES } = question;
@@ -74,7 +75,7 @@ interface Choice {
   readonly thread: ThreadOnBench;
 }
 
-/** Every thread sold that may go on the machine. */
+/** Every thread sold that may be used on the machine. */
 function threadsFor(machine: Pick<MachineOnBench, 'threadTex'>, values: Values): readonly Choice[] {
   return THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === null).flatMap((construction) =>
     construction.soldTex

@@ -6,8 +6,8 @@ export type SizeSchool = 'free' | 'middle' | 'snug';
 export const SIZE_SCHOOLS: readonly SizeSchool[] = ['free', 'middle', 'snug'];
 
 /**
- * `by-work`: free on thick leather and on abrasive work, middle on thin leather and on cloth, and in between on what
- * lies between. The shop's default.
+ * `by-work`: loose on thick leather and on abrasive work, medium on thin leather and on cloth, and in between for the
+ * rest. The shop's default.
  */
 export type SizeSchoolChoice = SizeSchool | 'by-work';
 
@@ -17,7 +17,7 @@ export type LeatherPointSchool = 'cutting' | 'round';
 /** Whether coated sheeting gets a round point with a small cut, which keeps the cloth whole, or a cutting point. */
 export type CoatedPointSchool = 'small-cut' | 'cutting';
 
-/** Which point goes in which work. */
+/** Which point is used on which work. */
 export interface PointSchools {
   readonly leatherPoint: LeatherPointSchool;
   readonly coatedPoint: CoatedPointSchool;
@@ -29,14 +29,14 @@ export interface Schools extends PointSchools {
 }
 
 /**
- * Largest ratio of thread to blade a school accepts on a stack. A thin stack is given a little more and an abrasive one
- * a little less, but never less than the free school leaves, which is there for heat; nor is a ratio accepted that
- * counts as stressed. The allowance for thin work fades out with thickness, so that a tenth of a millimetre never jumps
- * sizes.
+ * Largest ratio of thread to blade that a school accepts on a stack. A thin stack is given a little more and an
+ * abrasive one a little less, but never less than the loose-eye school, which already allows for heat; nor is a ratio
+ * accepted that counts as too thick. The allowance for thin work fades out with thickness, so that a tenth of a
+ * millimetre never jumps sizes.
  *
- * By the work, the limit runs from the middle school to the free one as leather gets thick, and thin work is given
- * nothing more. Tex 90 in 2 x 0.8 mm of garment leather goes on NM 110 to 120 (common practice), which the snug school
- * would not come to.
+ * By the work, the limit runs from the medium school to the loose one as leather gets thick, and thin work is given
+ * nothing more. Tex 90 in 2 x 0.8 mm of garment leather goes on NM 110 to 120 (common practice), which the tight
+ * school would not reach.
  *
  * @example schoolLimit('free', stack) // 0.3036 on 4 mm of leather
  */
@@ -60,7 +60,7 @@ function limitByWork(stack: Stack, values: Values): number {
   return free + (middle - free) * likeThin;
 }
 
-/** How far a thickness counts as thin: 1 up to the thin end, 0 from the thick end on, straight between. */
+/** How far a thickness counts as thin: 1 up to the thin end, 0 from the thick end on, linear between. */
 function thinShare(thicknessMm: number, values: Values): number {
   const [thin, thick] = [values['school.thin-stack'].value, values['school.thick-stack'].value];
   if (thicknessMm <= thin) return 1;

@@ -2,7 +2,7 @@ import { requirePositive } from '../standing/index.js';
 import { bladeDiameterMm, type CutAngle } from '../needle/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
-/** The hole a needle leaves and what stands between holes. Lengths in mm. Ratios to the blade are assumptions. */
+/** The hole a needle leaves and the material between holes. Lengths in mm. Ratios to the blade are assumptions. */
 export interface SeamHole {
   /** Length of the cut. */
   readonly cutMm: number;
@@ -20,8 +20,8 @@ export interface SeamHole {
 
 /**
  * Hole of a needle size and point along a seam. A cut is an ellipse 1.1 by 0.35 blades whose extent along the seam
- * follows its angle: c = sqrt((A cos)² + (B sin)²). Crossed and three-edged cuts reach their full length both ways.
- * A point that parts the material is taken as a round hole of one blade.
+ * follows its angle: c = sqrt((A cos)² + (B sin)²). Crossed and three-edged cuts reach their full length both ways. A
+ * point that parts the material is treated as a round hole of one blade.
  *
  * @example seamHole(140, 45, 4, 0.42).landMm // 2.86
  */

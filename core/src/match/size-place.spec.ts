@@ -58,7 +58,7 @@ const place = (needle: NeedleCandidate | null): number | null =>
 const signals = (needle: NeedleCandidate, question: NeedleQuestion): readonly string[] =>
   matchReasons(needle, { ...question, threadStanding: 'fitted' }).map(({ signal }) => signal);
 
-/** Whether the same points may go into both. */
+/** Whether the same points may be used on both. */
 const samePoints = (one: Drawn, other: Drawn): boolean => {
   const usable = ({ layers, schools: followed }: Drawn): string =>
     POINT_STYLES.map((point) =>
@@ -95,8 +95,8 @@ describe('the size of the answer', () => {
     );
   });
 
-  // A thicker layer of cloth can turn leather work into mixed work, and then a system with finer needles may go in: what
-  // goes in is another question, so these two ask while the same points may.
+  // A thicker layer of cloth can turn leather work into mixed work, and then a system with finer needles may be
+  // allowed: that is another question, so these two ask while the same points may be used.
   it('is never smaller for one layer more of the same work', () => {
     fc.assert(
       fc.property(anyQuestion, fc.double({ min: 0, max: 8, noNaN: true }), (drawn, more) => {

@@ -2,11 +2,11 @@
 export interface DialLine {
   readonly baseMm: number;
   readonly mmPerMark: number;
-  /** How far the readings lie from the line, one standard deviation in mm; null for fewer than three. */
+  /** Scatter of the readings about the line, one standard deviation in mm; null for fewer than three. */
   readonly sdMm: number | null;
 }
 
-/** What sets the stitch: a numbered dial, a lever against a stop, or a screw. */
+/** How stitch length is set: a numbered dial, a lever against a stop, or a screw. */
 export const STITCH_CONTROLS = ['dial', 'lever-stop', 'screw'] as const;
 export type StitchControl = (typeof STITCH_CONTROLS)[number];
 
@@ -17,8 +17,8 @@ export interface DialReading {
 }
 
 /**
- * Least-squares line through the readings of a stitch dial, ten stitches each; through zero for one reading; null when
- * the readings cannot tell a line (none, or all at one mark).
+ * Least-squares line through the readings of a stitch dial, ten stitches each; through zero for one reading; null
+ * when the readings do not determine a line (none, or all at one mark).
  *
  * @example dialLine([{ mark: 2, tenStitchesMm: 20 }, { mark: 4, tenStitchesMm: 38 }]) // 0.2 + 0.9 × mark
  */
@@ -36,7 +36,7 @@ export function dialLine(readings: readonly DialReading[]): DialLine | null {
   const mmPerMark = mean((one) => (one.mark - markMean) * (one.mm - mmMean)) / spread;
   const baseMm = mmMean - mmPerMark * markMean;
   const off = stitches.reduce((sum, one) => sum + (one.mm - baseMm - mmPerMark * one.mark) ** 2, 0);
-  // Two degrees of freedom went into the line.
+  // The line uses two degrees of freedom.
   const sdMm = stitches.length < 3 ? null : Math.sqrt(off / (stitches.length - 2));
   return { baseMm, mmPerMark, sdMm };
 }

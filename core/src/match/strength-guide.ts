@@ -2,15 +2,16 @@ import type { Stack } from '../material/index.js';
 import { requirePositive } from '../standing/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
-/** Thickness of leather in mm that a blade is usually trusted with: practice gives a band, not a line. */
+/** Thickness of leather in mm that a blade is normally good for: practice gives a range, not a line. */
 export interface StrengthGuide {
   readonly fromMm: number;
   readonly toMm: number;
 }
 
 /**
- * Thickness of leather that a blade is usually trusted with. The lower end is 3 mm (NM / 110)³, one fact of common
- * practice carried on by the cube; the upper end is fitted to another, NM 140 for about 6 to 10 mm. A guide, not a limit.
+ * Thickness of leather that a blade is normally good for. The lower end is 3 mm (NM / 110)³, one fact of common
+ * practice extrapolated by the cube; the upper end is fitted to another, NM 140 for about 6 to 10 mm. A guide, not a
+ * limit.
  *
  * @example strengthGuide(140) // { fromMm: 6.2, toMm: 10 }
  */
@@ -20,10 +21,10 @@ export function strengthGuide(nm: number, values: Values = SHIPPED_VALUES): Stre
   return { fromMm, toMm: fromMm * values['strength.upper-share'].value };
 }
 
-/** Id of the value that says the smallest blade for a material. */
+/** Id of the value for the smallest blade on a material. */
 export const leastBladeValueId = (materialId: string): string => `material.${materialId}.least-blade`;
 
-/** Smallest blade in NM that the materials of a stack ask for whatever the thread, 0 when none does. */
+/** Smallest blade in NM that the materials of a stack call for whatever the thread, 0 if none does. */
 export function leastBladeNm({ layers }: Stack, values: Values = SHIPPED_VALUES): number {
   const asked = layers.map(
     ({ material: { id, leastBladeNm: shipped } }) => values[leastBladeValueId(id)]?.value ?? shipped ?? 0,
@@ -31,7 +32,7 @@ export function leastBladeNm({ layers }: Stack, values: Values = SHIPPED_VALUES)
   return Math.max(...asked);
 }
 
-/** Whether a blade is usually trusted with a stack: with its thickness and with the toughest cloth in it. */
+/** Whether a blade is normally good for a stack: its thickness and the toughest cloth in it. */
 export function carries(
   nm: number,
   { toMm }: StrengthGuide,

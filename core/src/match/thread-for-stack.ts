@@ -3,15 +3,15 @@ import type { Stack } from '../material/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { ladderSteps } from '../thread/index.js';
 
-/** Sizes of thread that a stack is usually sewn with. */
+/** Thread sizes usually used on a stack. */
 export interface ThreadRange {
   readonly lowTex: number;
   readonly highTex: number;
-  /** Thickness of leather the stack counts as: cloth counts less. */
+  /** Thickness of leather that the stack counts as: cloth counts less. */
   readonly asLeatherMm: number;
 }
 
-/** Upper ends of the trade's steps of leather weight, each with its name in the values. */
+/** Upper ends of the trade's steps of leather weight, each with its value name. */
 const STEPS = [
   { upToMm: leatherOzToMm(5.5), name: 'thin' },
   { upToMm: leatherOzToMm(8.5), name: 'medium' },
@@ -21,7 +21,7 @@ const STEPS = [
 
 /**
  * Thread sizes for a stack by the trade's table of leather weight: 3 to 5 oz Tex 45 to 70, 6 to 8 oz 90 to 135, 9 to
- * 12 oz 210 to 270. What is not leather counts as leather of a share of its thickness (assumption).
+ * 12 oz 210 to 270. Anything but leather counts as leather of a share of its thickness (assumption).
  *
  * @example threadForStack(stackOf([{ materialId: 'veg-tan-side', thicknessMm: 2.8, plies: 1 }])) // Tex 90 to 135
  */
@@ -36,7 +36,7 @@ export function threadForStack(stack: Stack, values: Values = SHIPPED_VALUES): T
   };
 }
 
-/** Steps of the size ladder a thread lies outside a range, 0 inside it. */
+/** Ladder steps by which a thread is outside a range, 0 inside it. */
 export function stepsOutside(tex: number, { lowTex, highTex }: ThreadRange): number {
   if (tex < lowTex) return ladderSteps(tex, lowTex);
   return tex > highTex ? ladderSteps(highTex, tex) : 0;

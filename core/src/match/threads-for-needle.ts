@@ -3,7 +3,7 @@ import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { judgeFit, type FitJudgement } from './judge-fit.js';
 import { threadOnBench, type ThreadOnBench } from './on-bench.js';
 
-/** One thread as a needle in the hand takes it. */
+/** One thread for a needle in hand. */
 export interface ThreadInNeedle {
   readonly thread: ThreadOnBench;
   readonly judged: FitJudgement;
@@ -16,8 +16,8 @@ export interface ThreadsOfKind {
 }
 
 /**
- * What a needle takes, the other way round from the usual question: each construction with its sold sizes, those that
- * will not pass left out. Constructions that must not be sewn by machine are left out too.
+ * What a needle takes, the reverse of the usual question: each construction with its sold sizes, except those that
+ * will not pass. Constructions that must not be sewn by machine are left out too.
  */
 export function threadsForNeedle(
   nm: number,

@@ -37,7 +37,8 @@ export type WhyNot =
   | { readonly verdict: 'refused'; readonly refusals: readonly Refusal[] };
 
 /**
- * Answers for one named needle: it is the best, it is worse in these things, or it cannot go in for these reasons.
+ * The answer for one given needle: it is the best, it is worse at these things, or it cannot be used for these
+ * reasons.
  *
  * @throws OutOfRange for a size that is not made; RangeError for an unknown point or finish
  */
@@ -51,14 +52,16 @@ export function whyNot(question: NeedleQuestion, name: NeedleName): WhyNot {
   return { verdict: 'worse', needle, place: place + 1, best, worse: shortfalls(needle, best) };
 }
 
-/** The question with a system beside those entered for the machine: the long-eyed sister of one of them fits too. */
+/**
+ * The question with a system added to those entered for the machine: the long-eyed variant of one of them fits too.
+ */
 export function withSystem(question: NeedleQuestion, systemId: string): NeedleQuestion {
   const { machine } = question;
   if (machine.systemIds.some((id) => needleSystem(id)?.id === systemId)) return question;
   return { ...question, machine: { ...machine, systemIds: [...machine.systemIds, systemId] } };
 }
 
-/** Everything that keeps a needle out of this machine or this work; empty when it may go in. */
+/** Everything that rules a needle out for this machine or this work; empty if it can be used. */
 export function refusalsOf(question: NeedleQuestion, name: NeedleName): readonly Refusal[] {
   const { machine, thread, values = SHIPPED_VALUES } = question;
   const { systemId } = name;
@@ -80,8 +83,8 @@ export function refusalsOf(question: NeedleQuestion, name: NeedleName): readonly
 }
 
 /**
- * What keeps a needle out of a machine before any work is named: its shank, its system, its size, or the plate hole.
- * Empty when it fits.
+ * What rules a needle out for a machine before any work is given: its shank, its system, its size, or the plate hole.
+ * Empty if it fits.
  *
  * @param nm null when only the system is known
  */

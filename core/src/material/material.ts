@@ -1,6 +1,6 @@
 import type { Standing } from '../standing/index.js';
 
-/** How a material takes a needle. Drives the point and the tension step. */
+/** How a material behaves under a needle. Determines the point and the tension step. */
 export const MATERIAL_KINDS = ['leather', 'woven', 'coated', 'webbing', 'felt', 'foam', 'rubber'] as const;
 export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 export type Hardness = 'soft' | 'medium' | 'hard';
@@ -15,7 +15,7 @@ export interface Material {
   /** Abrasive, coated or dry: heats and wears eye and thread. */
   readonly abrasive: boolean;
   /**
-   * Smallest blade the trade puts in it whatever the thread, in NM: tough cloth bends a thinner one aside. Null where
+   * Smallest blade the trade uses on it whatever the thread, in NM: tough cloth deflects a thinner one. Null if
    * thickness alone decides.
    */
   readonly leastBladeNm: number | null;

@@ -6,7 +6,7 @@ export interface Layer {
   readonly materialId: string;
   /** Thickness of one ply in mm, above 0. */
   readonly thicknessMm: number;
-  /** Plies laid on each other, 1 or more. */
+  /** Plies on top of each other, 1 or more. */
   readonly plies: number;
 }
 

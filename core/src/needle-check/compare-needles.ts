@@ -3,7 +3,7 @@ import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { sourced, type Sourced } from '../standing/index.js';
 import { knownLength, NEEDLE_LENGTHS } from './needle-traits.js';
 
-/** A needle as far as it is laid beside another. */
+/** A needle, as far as it is compared with another. */
 export interface NeedleBeside {
   readonly systemId: string;
   readonly nm: number;
@@ -14,18 +14,21 @@ export type ComparedLength = (typeof COMPARED_LENGTHS)[number];
 
 export interface LengthBeside {
   readonly length: ComparedLength;
-  /** Null where nobody knows. */
+  /** Null if nobody knows. */
   readonly first: Sourced<number> | null;
   readonly second: Sourced<number> | null;
   /** The second less the first, in mm; null while one is unknown. */
   readonly byMm: number | null;
-  /** Whether that keeps one out of the clamp of the other, or its eye from the hook; null while one is unknown. */
+  /**
+   * Whether the difference keeps one out of the other's clamp, or its eye away from the hook; null while one is
+   * unknown.
+   */
   readonly matters: boolean | null;
 }
 
 /**
- * Whether one needle does for the other: of one system and size; of one system; of one clamp, where only points differ;
- * never, since a shank or length is another; or to be measured, since a length is not known.
+ * Whether one needle may replace the other: same system and size; same system; same clamp, with different points;
+ * never, since a shank or length differs; or unknown until a length is measured.
  */
 export type NeedlesBeside = 'same' | 'other-size' | 'same-clamp' | 'never' | 'measure';
 
@@ -35,7 +38,10 @@ export interface NeedleComparison {
   readonly shanksDiffer: boolean;
 }
 
-/** From how much on a length matters, in mm: half a millimetre from butt to eye and the hook misses the loop. Common practice. */
+/**
+ * From what difference on a length matters, in mm: half a millimetre from butt to eye and the hook misses the loop.
+ * Common practice.
+ */
 const MATTERS_FROM_MM: Readonly<Record<ComparedLength, number>> = {
   shankDiameterMm: 0.1,
   buttToEyeMm: 0.5,
@@ -46,9 +52,9 @@ const MATTERS_FROM_MM: Readonly<Record<ComparedLength, number>> = {
 };
 
 /**
- * Two needles side by side: what differs, and whether one may stand in for the other in a machine.
+ * Two needles side by side: what differs, and whether one may replace the other in a machine.
  *
- * @throws RangeError for a system that is not known
+ * @throws RangeError for an unknown system
  */
 export function compareNeedles(
   first: NeedleBeside,

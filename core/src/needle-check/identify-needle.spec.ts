@@ -3,7 +3,7 @@ import { NEEDLE_SYSTEMS, needleSystem } from '../needle/index.js';
 import { withShopValues } from '../reference/index.js';
 import { identifyNeedle, lengthValueId, NEEDLE_LENGTHS, UNSEEN_NEEDLE, type LooseNeedle } from './index.js';
 
-/** Draws from a fixed sequence, so that a simulation is the same at every run. */
+/** Draws from a fixed sequence, so that a simulation is the same every time. */
 function drawsFrom(seed: number) {
   let state = seed;
   const uniform = (): number => {
@@ -15,7 +15,7 @@ function drawsFrom(seed: number) {
   return { uniform, normal };
 }
 
-/** Readings of a needle by a hand whose caliper is off by 0.03 mm and whose rule by 0.3 mm, one standard deviation each. */
+/** Readings of a needle with a caliper error of 0.03 mm and a ruler error of 0.3 mm, one standard deviation each. */
 function measured(systemId: string, nm: number, draws: ReturnType<typeof drawsFrom>): LooseNeedle {
   const system = needleSystem(systemId)!;
   const butt = { '135x17': 39, '135x16': 39, '16x95': 33.9 }[systemId] ?? system.buttToEyeMm!.value;

@@ -10,37 +10,37 @@ import {
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import { densityAt, lengthLaw, NEEDLE_LENGTHS, overlap, type NeedleLength } from './needle-traits.js';
 
-/** What was seen and measured of a needle whose pack is gone; null for what was not. */
+/** What was seen and measured of a needle without its pack; null for what was not. */
 export interface LooseNeedle extends Readonly<Record<NeedleLength, number | null>> {
   readonly shank: Shank | null;
   /** Across the blade, above the scarf. */
   readonly bladeMm: number | null;
   readonly points: PointFamily | null;
-  /** Its eye is longer than that of a usual needle beside it. */
+  /** Its eye is longer than a usual needle's. */
   readonly longEye: boolean | null;
 }
 
-/** What may be looked at to tell systems apart. */
+/** What can be examined to distinguish systems. */
 export type NeedleTrait = Exclude<keyof LooseNeedle, 'bladeMm'>;
 
-/** A system and its chance, 1 for certain; null is a needle of no system in the catalogue. */
+/** A system and its probability, 1 for certain; null is a system not in the catalogue. */
 export interface LikelySystem {
   readonly systemId: string | null;
   readonly share: number;
 }
 
 export interface IdentifiedNeedle {
-  /** The likeliest first; all of them, and the needle of none. */
+  /** Most likely first; all of them, and the unknown system. */
   readonly systems: readonly LikelySystem[];
-  /** Sizes that the blade may be, the likeliest first; empty when it was not measured. */
+  /** Sizes that the blade may be, most likely first; empty if it was not measured. */
   readonly sizes: readonly { readonly nm: number; readonly share: number }[];
   /** Those that cannot be told apart: one when the answer is clear. */
   readonly among: readonly LikelySystem[];
-  /** What would tell most of those apart; null when the answer is clear or nothing would. */
+  /** What would best distinguish those; null when the answer is clear or nothing would. */
   readonly next: NeedleTrait | null;
 }
 
-/** Nothing is known of it yet. */
+/** Nothing is known about it yet. */
 export const UNSEEN_NEEDLE: LooseNeedle = {
   shank: null,
   shankDiameterMm: null,
@@ -51,25 +51,25 @@ export const UNSEEN_NEEDLE: LooseNeedle = {
   longEye: null,
 };
 
-/** One answer is given from this chance on. Assumption. */
+/** A single answer is given from this probability on. Assumption. */
 const CLEAR = 0.8;
-/** Those that cannot be told apart hold so much of the chance together. Assumption. */
+/** Combined probability of those that cannot be told apart. Assumption. */
 const AMONG = 0.95;
-/** Chance that a look or a reading is a slip. Assumption. */
+/** Probability that an observation or reading is a mistake. Assumption. */
 const SLIP = 0.01;
-/** Least density of any reading: one that fits no needle at all must not speak for one of them. */
+/** Least density of any reading: one that fits no needle at all must not favour one of them. */
 const GROSS = 1e-9;
-/** Chance that a loose needle is of no system here. Assumption. */
+/** Probability that a loose needle is of none of these systems. Assumption. */
 const STRANGER = 0.03;
-/** Weight of a system that the shop has no machine for, beside 1 for each machine that takes it. Assumption. */
+/** Weight of a system without a machine in the shop, compared with 1 for each machine that takes it. Assumption. */
 const UNUSED = 0.5;
-/** What would tell less than this apart is not worth looking at. */
+/** An examination that would distinguish less than this is not worth suggesting. */
 const WORTHWHILE = 0.02;
 
 /**
- * Which system and size a loose needle may be, by Bayes' rule: the lengths with a normal error of caliper and rule, shank
- * form, points and eye as facts with a small chance of a slip, and beforehand by what the shop's machines take. A length
- * nobody is sure of speaks neither for nor against its system more than for any needle.
+ * Which system and size a loose needle may be, by Bayes' rule: lengths with a normal error of caliper and ruler;
+ * shank form, points and eye as facts with a small probability of a mistake; and a prior from what the shop's
+ * machines take. An uncertain length speaks neither for nor against its system more than for any needle.
  *
  * @param machines how many of the shop's machines take each system
  */
@@ -125,14 +125,14 @@ function likelihood(seen: LooseNeedle, system: NeedleSystem | null, values: Valu
   );
 }
 
-/** Chance of a fact with two sides, among those that a system has; null for any needle. */
+/** Probability of a yes-or-no fact among those a system has; null for any needle. */
 function factChance<T>(seen: T | null, made: readonly T[] | null): number {
   if (seen === null) return 1;
   if (made === null) return 0.5;
   return made.includes(seen) ? (1 - SLIP) / made.length : SLIP;
 }
 
-/** Density of a blade's reading over the sizes a system is made in, as though all were as frequent. */
+/** Density of a blade reading over the sizes a system is made in, as if all were equally common. */
 function bladeLikelihood(bladeMm: number, system: NeedleSystem | null, values: Values): number {
   const sizes = sizesMadeIn(system, values);
   const densities = sizes.map((nm) => bladeDensity(bladeMm, nm, values));
@@ -150,7 +150,7 @@ function bladeDensity(bladeMm: number, nm: number, values: Values): number {
   return densityAt(bladeMm, { meanMm: bladeDiameterMm(nm), sdMm, leastMm: 0, mostMm: 1 });
 }
 
-/** Sizes by the blade, each weighed by the systems that are made in it. */
+/** Sizes by the blade, each weighted by the systems that are made in it. */
 function sizesOf(bladeMm: number, systems: readonly LikelySystem[], values: Values) {
   const weighed = NEEDLE_SIZES.map(({ nm }) => {
     const made = systems.reduce((sum, { systemId, share }) => {
@@ -167,7 +167,9 @@ function sizesOf(bladeMm: number, systems: readonly LikelySystem[], values: Valu
     .sort((a, b) => b.share - a.share);
 }
 
-/** What was not looked at yet and tells the most apart: the chance that two drawn from those left show different things. */
+/**
+ * What was not examined yet and distinguishes most: the probability that two random candidates show different things.
+ */
 function bestTrait(seen: LooseNeedle, among: readonly LikelySystem[], values: Values): NeedleTrait | null {
   const traits: readonly NeedleTrait[] = ['shank', 'points', ...NEEDLE_LENGTHS, 'longEye'];
   const told = traits
@@ -198,7 +200,7 @@ function alike(trait: NeedleTrait, oneId: string | null, otherId: string | null,
   return one.reduce((sum, share, i) => sum + Math.sqrt(share * other[i]!), 0);
 }
 
-/** Chances of the two sides of a fact. */
+/** Probabilities of both sides of a fact. */
 function factSides(
   trait: 'shank' | 'points' | 'longEye',
   system: NeedleSystem | undefined,

@@ -6,7 +6,7 @@ export const SLIDES = ['slides', 'with-a-push', 'sticks'] as const;
 /** What the thread does in the eye, held at the shop's angle. */
 export type Slide = (typeof SLIDES)[number];
 
-/** What was looked at on one needle; null for what was not. */
+/** What was checked on one needle; null for what was not. */
 export interface NeedleLooks {
   /** Size marked on its shank. */
   readonly markedNm: number | null;
@@ -16,7 +16,7 @@ export interface NeedleLooks {
   readonly straightness: 'straight' | 'bent' | null;
   /** The point drawn over fine knit. */
   readonly snag: 'clean' | 'snags' | null;
-  /** Surface about point and eye, under a glass. */
+  /** Surface around point and eye, under a magnifier. */
   readonly surface: 'sound' | 'scratched' | null;
   /** How the thread lies in the long groove. */
   readonly groove: 'fits' | 'proud' | 'rattles' | null;
@@ -24,13 +24,13 @@ export interface NeedleLooks {
   readonly slideFromGroove: Slide | null;
   readonly slideFromScarf: Slide | null;
   readonly pulls: EyePulls | null;
-  /** The same pulls through the machine's thread path without the needle, where the needle was tested in its machine. */
+  /** The same pulls through the machine's thread path without the needle, if the needle was tested in its machine. */
   readonly path: EyePulls | null;
-  /** Tex of the thread that was pulled: friction is of an eye and a thread together. Null where nobody said. */
+  /** Tex of the thread that was pulled: friction depends on eye and thread together. Null if not stated. */
   readonly pulledTex: number | null;
 }
 
-/** Nothing was looked at yet. */
+/** Nothing was checked yet. */
 export const UNCHECKED_NEEDLE: NeedleLooks = {
   markedNm: null,
   bladeMm: null,
@@ -48,7 +48,10 @@ export const UNCHECKED_NEEDLE: NeedleLooks = {
 export const NEEDLE_VERDICTS = ['bad', 'doubtful', 'good', 'not-looked-at'] as const;
 export type NeedleVerdict = (typeof NEEDLE_VERDICTS)[number];
 
-/** What one look says: of the needle, or of the thread in it, which says nothing of the needle's worth. */
+/**
+ * The result of one check: about the needle, or about the thread in it, which says nothing about the needle's
+ * quality.
+ */
 export interface NeedleReason {
   readonly id:
     | 'straight'
@@ -76,19 +79,19 @@ export interface NeedleReason {
 
 export interface JudgedNeedle {
   readonly verdict: NeedleVerdict;
-  /** The gravest first. */
+  /** Most serious first. */
   readonly reasons: readonly NeedleReason[];
   readonly friction: EyeFriction | null;
-  /** Sizes the caliper allows, the nearest first; empty without a reading. */
+  /** Sizes the caliper allows, nearest first; empty without a reading. */
   readonly sizesNm: readonly number[];
 }
 
 const GRAVITY: readonly NeedleReason['says'][] = ['bad', 'doubtful', 'of-the-thread', 'good'];
 
 /**
- * Whether a needle is fit to go in, from what was looked at. Bends, a point that snags, a scratched eye or point and a size
- * other than the mark condemn it; so does eye friction clearly over the shop's bound. All are common practice, the bound is
- * one practitioner's.
+ * Whether a needle is fit for use, from its checks. A bend, a point that snags, a scratched eye or point and a size
+ * other than the mark condemn it; so does eye friction clearly over the shop's limit. All are common practice, the
+ * limit is one practitioner's.
  *
  * @throws OutOfRange for pulls that are not above 0, or an up below the down
  */
@@ -114,7 +117,7 @@ function conditionReasons({ straightness, snag, surface }: NeedleLooks): readonl
   ];
 }
 
-/** The mark against the caliper: another size only when the reading leaves no room for the one that is marked. */
+/** The mark against the caliper: another size only if the reading rules out the marked one. */
 function markReasons({ markedNm }: NeedleLooks, sizesNm: readonly number[]): readonly NeedleReason[] {
   if (markedNm === null || sizesNm.length === 0) return [];
   if (sizesNm[0] === markedNm) return [good('as-marked')];
@@ -138,7 +141,7 @@ function grooveReasons({ groove }: NeedleLooks): readonly NeedleReason[] {
   return [ofThread(id)];
 }
 
-/** Two pulls that do not match the weight are pulled again, unless the eye is bad by any of them. */
+/** Two pulls that do not match the weight are repeated, unless the eye is bad by either of them. */
 function frictionReasons(friction: EyeFriction | null): readonly NeedleReason[] {
   if (!friction) return [];
   const uneven = friction.consistent ? [] : [doubtful('pulls-uneven')];
@@ -146,7 +149,7 @@ function frictionReasons(friction: EyeFriction | null): readonly NeedleReason[] 
   return [friction.tooMuch ? bad('friction-too-much') : good('friction-good'), ...uneven];
 }
 
-/** Sizes within two standard deviations of a caliper's reading, the nearest first. */
+/** Sizes within two standard deviations of a caliper reading, nearest first. */
 function sizesWithin(bladeMm: number, values: Values): readonly number[] {
   const reading = 100 * bladeMm;
   const off = (nm: number) => Math.abs(nm - reading);

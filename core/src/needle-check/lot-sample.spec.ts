@@ -8,7 +8,7 @@ const values = (badShare: number, missRisk: number, allowed = 0): Values => ({
   'lot.bad-allowed': { ...SHIPPED_VALUES['lot.bad-allowed'], value: allowed },
 });
 
-/** The same chance by counting every sample of a small delivery, whose first needles are the bad ones. */
+/** The same probability by counting every sample of a small delivery, whose first needles are the bad ones. */
 function byCounting(received: number, needles: number, allowed: number, bad: number): number {
   let [all, passing] = [0, 0];
   for (let drawn = 0; drawn < 2 ** received; drawn++) {

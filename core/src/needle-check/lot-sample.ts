@@ -6,23 +6,23 @@ import { OutOfRange } from '../standing/index.js';
 export interface LotSample {
   readonly needles: number;
   readonly allowed: number;
-  /** Chance that a delivery with the share that must be found passes all the same. */
+  /** Probability that a delivery with the share to be detected is accepted all the same. */
   readonly missChance: number;
-  /** Chance that one with 1 bad needle in 100 is refused. */
+  /** Probability that one with 1 bad needle in 100 is rejected. */
   readonly refusedChance: number;
 }
 
-/** What a sample says so far. */
+/** The result of a sample so far. */
 export type SampleVerdict = 'go-on' | 'accept' | 'refuse';
 
-/** A share of bad needles that nobody would send a delivery back for. Assumption. */
+/** A share of bad needles that nobody would return a delivery for. Assumption. */
 const HARMLESS_SHARE = 0.01;
 
 /**
- * The smallest sample that lets a delivery with the shop's share of bad needles pass with no more than the shop's risk: a
- * single sampling plan by attributes, as ISO 2859 has them (its tables were not used; from memory).
+ * The smallest sample that accepts a delivery with the shop's share of bad needles with no more than the shop's risk:
+ * a single sampling plan by attributes, as in ISO 2859 (its tables were not used; from memory).
  *
- * @param received needles in the delivery; null when nobody counted them, then as though there were no end of them
+ * @param received needles in the delivery; null if nobody counted them, treated as infinitely many
  */
 export function lotSample(received: number | null, values: Values = SHIPPED_VALUES): LotSample {
   const share = values['lot.bad-share'].value;
@@ -39,7 +39,10 @@ export function lotSample(received: number | null, values: Values = SHIPPED_VALU
   };
 }
 
-/** What the needles checked so far say: refused as soon as one too many is bad, accepted when the sample is full. */
+/**
+ * The result of the needles checked so far: rejected as soon as one too many is bad, accepted when the sample is
+ * full.
+ */
 export function judgeSample(
   { needles, allowed }: Pick<LotSample, 'needles' | 'allowed'>,
   { checked, bad }: { readonly checked: number; readonly bad: number },
@@ -49,8 +52,8 @@ export function judgeSample(
 }
 
 /**
- * Chance that at most `allowed` of a sample are bad: hypergeometric for a delivery of known size, with the bad ones rounded
- * up to whole needles, binomial without.
+ * Probability that at most `allowed` of a sample are bad: hypergeometric for a delivery of known size, with the bad
+ * ones rounded up to whole needles, binomial otherwise.
  *
  * @throws OutOfRange for a share outside 0 to 1 or a sample larger than the delivery
  */
@@ -74,10 +77,10 @@ export function passChance(
   return Math.min(1, sum);
 }
 
-/** Logarithm of a power, in which 0 to the 0 is 1. */
+/** Logarithm of a power, with 0 to the 0 as 1. */
 const lnPower = (base: number, exponent: number): number => (exponent === 0 ? 0 : exponent * Math.log(base));
 
-/** Logarithm of the number of ways to take k of n; of none when there are too few. */
+/** Logarithm of the number of ways to take k of n; of zero when there are too few. */
 function lnChoose(n: number, k: number): number {
   if (k < 0 || k > n) return -Infinity;
   return lnGamma(n + 1) - lnGamma(k + 1) - lnGamma(n - k + 1);

@@ -2,34 +2,34 @@ import { NEEDLE_SYSTEMS, needleSystem, type NeedleSystem } from '../needle/index
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 import type { Sourced, Standing } from '../standing/index.js';
 
-/** Lengths that tell systems apart, in the order in which they are usually measured. */
+/** Lengths that distinguish systems, in the order in which they are usually measured. */
 export const NEEDLE_LENGTHS = ['shankDiameterMm', 'buttToEyeMm', 'overallMm'] as const;
 export type NeedleLength = (typeof NEEDLE_LENGTHS)[number];
 
-/** How a length spreads over needles of one system, and over needles of which nothing is known. */
+/** Distribution of a length among needles of one system, and among unknown needles. */
 export interface LengthLaw {
-  /** Null where nobody is sure: then it may be anything between `least` and `most`. */
+  /** Null if nobody is sure: then it may be anything between `least` and `most`. */
   readonly meanMm: number | null;
-  /** Spread of a reading about the mean: the hand that measures, and how sure the mean is. */
+  /** Spread of a reading about the mean: measurement error, and uncertainty of the mean. */
   readonly sdMm: number;
   readonly leastMm: number;
   readonly mostMm: number;
 }
 
-/** What any needle of this trade lies between. Assumption. */
+/** The range of any needle in this trade. Assumption. */
 const ANY: Readonly<Record<NeedleLength, readonly [least: number, most: number]>> = {
   shankDiameterMm: [1.4, 4],
   buttToEyeMm: [25, 60],
   overallMm: [30, 80],
 };
-/** How far a length from memory may be off, one standard deviation. Assumption. */
+/** Uncertainty of a length from memory, one standard deviation. Assumption. */
 const MEMORY_SD: Readonly<Record<NeedleLength, number>> = {
   shankDiameterMm: 0.03,
   buttToEyeMm: 0.5,
   overallMm: 0.5,
 };
 const SURE: readonly Standing[] = ['measured', 'chosen', 'standard', 'handbook'];
-/** Shanks of which it is only known that they are thicker than the usual 2 mm. From memory. */
+/** Shanks only known to be thicker than the usual 2 mm. From memory. */
 const THICKER_THAN_MM: Readonly<Record<string, number>> = { '794': 2.2, '328': 2.2 };
 const PART: Readonly<Record<NeedleLength, string>> = {
   shankDiameterMm: 'shank',
@@ -37,11 +37,15 @@ const PART: Readonly<Record<NeedleLength, string>> = {
   overallMm: 'overall',
 };
 
-/** Id of the value that holds a length of a system in the Catalogue. @example lengthValueId('794', 'overallMm') // 'system.794.overall' */
+/**
+ * Id of the value with a system's length in the Catalogue.
+ *
+ * @example lengthValueId('794', 'overallMm') // 'system.794.overall'
+ */
 export const lengthValueId = (systemId: string, length: NeedleLength): string =>
   `system.${systemId}.${PART[length]}`;
 
-/** How a reading of a length spreads over needles of a system; null asks of any needle. */
+/** Distribution of a length reading among needles of a system; null for any needle. */
 export function lengthLaw(
   systemId: string | null,
   length: NeedleLength,
@@ -60,7 +64,10 @@ export function lengthLaw(
   };
 }
 
-/** A length of a system: the shop's own measure first, then that of a sister in the same clamp, then what came with the application. Null where nobody knows. */
+/**
+ * A length of a system: the shop's own measurement first, then that of a related system in the same clamp, then the
+ * shipped one. Null if nobody knows.
+ */
 export function knownLength(systemId: string, length: NeedleLength, values: Values): Sourced<number> | null {
   const system = needleSystem(systemId);
   if (!system) return null;
@@ -69,10 +76,10 @@ export function knownLength(systemId: string, length: NeedleLength, values: Valu
   return own ?? sisters.map((one) => one[length]).find((one) => one !== null) ?? null;
 }
 
-/** Needles of one clamp have one shank and one length, or the eye would stand at another height. Common practice. */
+/** Needles of one clamp have one shank and one length, or the eye would be at another height. Common practice. */
 const sameClamp = (one: NeedleSystem, other: NeedleSystem): boolean => one.clampFamily === other.clampFamily;
 
-/** Density of a reading under a law, per mm. */
+/** Density of a reading under a distribution, per mm. */
 export function densityAt(readingMm: number, { meanMm, sdMm, leastMm, mostMm }: LengthLaw): number {
   if (meanMm !== null) return normal((readingMm - meanMm) / sdMm) / sdMm;
   const beyondMm = Math.max(leastMm - readingMm, readingMm - mostMm, 0);
@@ -80,8 +87,8 @@ export function densityAt(readingMm: number, { meanMm, sdMm, leastMm, mostMm }: 
 }
 
 /**
- * How much two laws overlap, 1 for the same and 0 for never alike (Bhattacharyya coefficient). Two unknown ones overlap
- * as far as their ranges do: a measure tells them not apart.
+ * Overlap of two distributions, 1 for identical and 0 for disjoint (Bhattacharyya coefficient). Two unknown ones
+ * overlap as far as their ranges do: measuring does not distinguish them.
  */
 export function overlap(one: LengthLaw, other: LengthLaw): number {
   if (one.meanMm !== null && other.meanMm !== null) {

@@ -1,4 +1,4 @@
-/** Where the hook stands, seen by the operator. */
+/** Which side the hook is on, as seen by the operator. */
 export const HOOK_SIDES = ['left', 'right', 'front', 'back'] as const;
 export type HookSide = (typeof HOOK_SIDES)[number];
 
@@ -6,7 +6,7 @@ export type HookSide = (typeof HOOK_SIDES)[number];
 export interface NeedleFacing {
   /** The scarf faces the hook. */
   readonly scarf: HookSide;
-  /** The long groove faces where the thread comes in, opposite the hook. */
+  /** The long groove faces where the thread enters, opposite the hook. */
   readonly longGroove: HookSide;
 }
 

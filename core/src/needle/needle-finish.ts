@@ -1,6 +1,6 @@
 import { sourced, type Sourced, type Standing } from '../standing/index.js';
 
-/** What a finish is chosen by: plain work, work that rubs, work that sticks to a hot needle. */
+/** What a finish is chosen for: plain work, abrasive work, work that sticks to a hot needle. */
 export const FINISH_WORKS = ['plain', 'abrasive', 'sticky'] as const;
 export type FinishWork = (typeof FINISH_WORKS)[number];
 
@@ -29,7 +29,7 @@ export const NEEDLE_FINISHES: readonly NeedleFinish[] = [
   finish('non-stick', 'non-stick coated', 'runs cool: melts and glue do not cling to it', 0.85, 0.85, 1),
 ];
 
-/** The usual finish, where nothing else is said. */
+/** The usual finish if nothing else is given. */
 export const USUAL_FINISH = NEEDLE_FINISHES[0]!;
 
 /** The finish with the given id, or undefined. */

@@ -4,10 +4,10 @@ export type Shank = 'round' | 'flat';
 export const POINT_FAMILIES = ['cloth', 'cutting'] as const;
 export type PointFamily = (typeof POINT_FAMILIES)[number];
 
-/** Lengths and diameters that tell one system from another; null where nobody is sure: measure and confirm. */
+/** Lengths and diameters that distinguish systems; null if nobody is sure: measure and confirm. */
 export interface NeedleMeasures {
   readonly shankDiameterMm: Sourced<number> | null;
-  /** Butt of the shank to the top of the eye. Wrong by half a millimetre, the hook misses the loop. */
+  /** Butt of the shank to the top of the eye. If it is half a millimetre off, the hook misses the loop. */
   readonly buttToEyeMm: Sourced<number> | null;
   readonly overallMm: Sourced<number> | null;
 }
@@ -18,9 +18,9 @@ export interface NeedleSystem extends NeedleMeasures {
   /** Other designations of the same shape. Common practice. */
   readonly equivalents: readonly string[];
   readonly shank: Shank;
-  /** Systems that share a bar share this: the cloth and leather needles of one shank and length. */
+  /** Shared by systems that fit the same bar: the cloth and leather needles of one shank and length. */
   readonly clampFamily: string;
-  /** The usual needle of the same shape when this one has a longer eye, for thick thread; null for usual eyes. */
+  /** The usual needle of the same shape if this one has a longer eye, for thick thread; null for usual eyes. */
   readonly longEyeOf: string | null;
   /** Point families it is made with. */
   readonly pointFamilies: readonly PointFamily[];
@@ -94,16 +94,20 @@ export const NEEDLE_SYSTEMS: readonly NeedleSystem[] = [
   system('328', [], 'heavy stitching machines', { points: BOTH, sizes: [140, 250] }),
 ];
 
-/** The system of a trade designation, equivalents included, or undefined. @example needleSystem('DPx17')?.id // '135x17' */
+/**
+ * The system with a trade designation, equivalents included, or undefined.
+ *
+ * @example needleSystem('DPx17')?.id // '135x17'
+ */
 export function needleSystem(designation: string): NeedleSystem | undefined {
   return BY_DESIGNATION.get(plainDesignation(designation));
 }
 
-/** Ids of the values that hold the smallest and the largest size a shop gets a system in. */
+/** Ids of the values for the smallest and largest size in which a shop can get a system. */
 export const smallestSizeValueId = (systemId: string): string => `system.${systemId}.smallest`;
 export const largestSizeValueId = (systemId: string): string => `system.${systemId}.largest`;
 
-/** Smallest and largest NM a system is made in: as the shop knows it where it has said so. */
+/** Smallest and largest NM a system is made in: the shop's own limits if it has entered any. */
 export function sizesMade(
   { id, sizesNm }: NeedleSystem,
   values: Readonly<Record<string, Sourced<number> | undefined>>,
@@ -115,7 +119,7 @@ export function sizesMade(
   ];
 }
 
-/** Whether a clamp that takes these designations takes a system: the same one, or the long-eyed sister of one. */
+/** Whether a clamp that takes these designations takes a system: the same one, or the long-eyed variant of one. */
 export function takesSystem(designations: readonly string[], { id, longEyeOf }: NeedleSystem): boolean {
   return designations.some((name) => {
     const taken = needleSystem(name)?.id;
@@ -123,7 +127,7 @@ export function takesSystem(designations: readonly string[], { id, longEyeOf }: 
   });
 }
 
-/** A designation without spaces and case, `×` read as `x`, so that it can be compared. */
+/** A designation without spaces and case, `×` read as `x`, for comparison. */
 function plainDesignation(designation: string): string {
   return designation.toLowerCase().replace(/×/g, 'x').replace(/\s+/g, '');
 }
@@ -134,7 +138,7 @@ const BY_DESIGNATION = new Map(
   ),
 );
 
-/** The system of the other point family that goes in the same clamp: the leather twin of a cloth needle. */
+/** The system of the other point family that fits the same clamp: the leather counterpart of a cloth needle. */
 export function twinSystem(system: NeedleSystem, family: PointFamily): NeedleSystem | undefined {
   return NEEDLE_SYSTEMS.find(
     (other) =>

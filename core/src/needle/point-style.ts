@@ -2,12 +2,12 @@ import type { Standing } from '../standing/index.js';
 import type { PointFamily } from './needle-system.js';
 
 /**
- * Angle between a cutting point's cut and the seam: a number of degrees, `both` for a cross-shaped cut, or
- * `three` for three edges. `null` for points that part the yarns and cut nothing.
+ * Angle between a cutting point's cut and the seam: a number of degrees, `both` for a cross-shaped cut, or `three`
+ * for three edges. `null` for points that part the yarns and cut nothing.
  */
 export type CutAngle = number | 'both' | 'three' | null;
 
-/** What can be asked of a seam's look: the line it makes, or the most leather left between holes. */
+/** What look can be wanted for a seam: the line it makes, or the most leather left between holes. */
 export const SEAM_LOOKS = ['straight', 'slanted', 'sunk', 'strongest-land'] as const;
 export type SeamLook = (typeof SEAM_LOOKS)[number];
 
@@ -18,9 +18,9 @@ export interface PointStyle {
   readonly letters: string;
   readonly family: PointFamily;
   readonly cutAngleDeg: CutAngle;
-  /** What it leaves behind, in a few words. */
+  /** The seam it leaves, in a few words. */
   readonly look: string;
-  /** What can be asked of a seam that it gives. */
+  /** The looks it gives a seam. */
   readonly gives: readonly SeamLook[];
   readonly standing: Standing;
 }
@@ -84,7 +84,7 @@ export function pointStyle(id: string): PointStyle | undefined {
   return POINT_STYLES.find((point) => point.id === id);
 }
 
-/** Other letters and words that packs carry for a point, from memory. */
+/** Other letters and words used for a point on packs, from memory. */
 const OTHER_LETTERS: Readonly<Record<string, string>> = {
   RTW: 'right-twist',
   LTW: 'left-twist',
@@ -95,7 +95,7 @@ const OTHER_LETTERS: Readonly<Record<string, string>> = {
   ROUND: 'round',
 };
 
-/** What the letters on household packs say, with the point of ours that is nearest; from memory but for S, J, M, LL, LR. */
+/** Letters on household packs, with the nearest of our points; from memory except S, J, M, LL, LR. */
 export const HOUSEHOLD_LETTERS: Readonly<
   Record<string, { readonly says: string; readonly pointId: string | null }>
 > = {
@@ -109,7 +109,7 @@ export const HOUSEHOLD_LETTERS: Readonly<
   n: { says: 'long eye', pointId: null },
 };
 
-/** The point that these trade letters stand for, or undefined. @example pointOfLetters('lr')?.id // 'right-twist' */
+/** The point with these trade letters, or undefined. @example pointOfLetters('lr')?.id // 'right-twist' */
 export function pointOfLetters(letters: string): PointStyle | undefined {
   const upper = letters.toUpperCase();
   return POINT_STYLES.find(({ id, letters: own }) => own === upper || id === OTHER_LETTERS[upper]);

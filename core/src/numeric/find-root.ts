@@ -3,7 +3,7 @@ import { OutOfRange } from '../standing/index.js';
 const MOST_STEPS = 200;
 
 /**
- * A root of a continuous function between two points at which its signs differ, to the last bits: bisection that takes
+ * A root of a continuous function between two points where its signs differ, to the last bits: bisection that takes
  * the secant through the last points where that is safe (Brent 1973, Algorithms for Minimization without Derivatives,
  * chapter 4).
  *

@@ -1,9 +1,9 @@
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /**
- * Where a function with one top between two points has it, by golden section (Kiefer 1953).
+ * The maximum of a unimodal function between two points, by golden section (Kiefer 1953).
  *
- * @param tolerance width at which the search ends; below about 1e-8 of the function's own width nothing more is told
+ * @param tolerance width at which the search ends; below about 1e-8 of the function's own width nothing is gained
  */
 export function findTop(f: (x: number) => number, from: number, to: number, tolerance = 1e-7): number {
   let [low, high] = [from, to];

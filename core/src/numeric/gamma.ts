@@ -20,10 +20,13 @@ export function lnGamma(x: number): number {
   return 0.5 * Math.log(2 * Math.PI) + (shifted + 0.5) * Math.log(t) - t + Math.log(sum);
 }
 
-/** Terms that are enough for a shape: the series and the fraction take about as many as its square root, some times over. */
+/** Enough terms for a shape: the series and the fraction take some multiple of its square root. */
 const termsFor = (a: number): number => 2000 + Math.ceil(20 * Math.sqrt(a));
 const TINY = 1e-300;
-/** From this shape on the front factor is taken from Stirling's series, where differences of large numbers lose digits. */
+/**
+ * From this shape on the front factor is taken from Stirling's series, where differences of large numbers lose
+ * digits.
+ */
 const LARGE_SHAPE = 50;
 
 /**
@@ -51,8 +54,8 @@ function lowerSeries(a: number, x: number): number {
 }
 
 /**
- * x^a e^-x / Gamma(a). For large shapes by what x differs from a, with Stirling's series (DLMF 5.11.1): the logarithms of
- * its parts are so large that their difference would keep no digits.
+ * x^a e^-x / Gamma(a). For large shapes through the difference of x and a, with Stirling's series (DLMF 5.11.1): the
+ * logarithms of its parts are so large that their difference would have no digits left.
  */
 function frontFactor(a: number, x: number): number {
   if (a < LARGE_SHAPE) return Math.exp(a * Math.log(x) - x - lnGamma(a));
@@ -61,7 +64,7 @@ function frontFactor(a: number, x: number): number {
   return Math.sqrt(a / (2 * Math.PI)) * Math.exp(a * (Math.log1p(off) - off) - rest);
 }
 
-/** Lentz's way of evaluating a continued fraction. */
+/** Lentz's method for evaluating a continued fraction. */
 function upperFraction(a: number, x: number): number {
   let b = x + 1 - a;
   let c = 1 / TINY;
@@ -80,7 +83,7 @@ function upperFraction(a: number, x: number): number {
   return product * frontFactor(a, x);
 }
 
-/** Point that a chi-square variable with two degrees of freedom stays under with a chance; 0 to below 1. */
+/** Quantile of chi-square with two degrees of freedom; probability 0 to below 1. */
 export function chiSquare2Quantile(chance: number): number {
   if (!(chance >= 0 && chance < 1)) throw new OutOfRange('chance', chance, '0 to below 1');
   return -2 * Math.log1p(-chance);

@@ -7,8 +7,8 @@ const WEIGHTS = [0.362683783378362, 0.3137066458778873, 0.2223810344533745, 0.10
 /**
  * Integral of a smooth function over an interval cut into equal panels, eight points in each.
  *
- * @param panels whole number above 0; more for a function that turns quickly
- * @throws OutOfRange for limits that are not finite or another number of panels
+ * @param panels whole number above 0; more for a function that varies quickly
+ * @throws OutOfRange for limits that are not finite or an invalid number of panels
  */
 export function integrate(f: (x: number) => number, from: number, to: number, panels: number): number {
   requireFinite('from', from);

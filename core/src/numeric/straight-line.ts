@@ -6,17 +6,17 @@ const T_95 = [
   1.746, 1.74, 1.734, 1.729, 1.725, 1.721, 1.717, 1.714, 1.711, 1.708, 1.706, 1.703, 1.701, 1.699, 1.697,
 ];
 
-/** Points from which on a line says anything of its own error. */
+/** Number of points from which a line can estimate its own error. */
 export const ENOUGH_POINTS = 3;
 
-/** A line by least squares, with what it says of its own error. */
+/** A least-squares line, with estimates of its own error. */
 export interface StraightLine {
   readonly intercept: number;
   readonly slope: number;
-  /** Half width of the middle 90 % of where the slope may lie. */
+  /** Half width of the middle 90 % for the slope. */
   readonly slopeHalf: number;
   at(x: number): number;
-  /** Half width of the middle 90 % of a next point at `x`. */
+  /** Half width of the middle 90 % for a next point at `x`. */
   nextHalf(x: number): number;
 }
 

@@ -14,7 +14,7 @@ import {
   type Symptom,
 } from '../fault/index.js';
 
-/** A hidden fault: what it is, one cause or two at once, and what anybody would say of it. */
+/** A hidden fault: its cause or two causes, and what anybody would report. */
 export interface HiddenFault {
   readonly symptom: Symptom;
   readonly causeIds: readonly string[];
@@ -24,14 +24,14 @@ export interface HiddenFault {
 /** Draws from 0 to 1. */
 export type Chance = () => number;
 
-/** Shares of the causes by symptom: those of a shop, or those somebody goes by. */
+/** Shares of the causes by symptom: a shop's, or assumed ones. */
 export type SharesOf = (symptom: Symptom) => Readonly<Record<string, number>>;
 export const SHIPPED_SHARES: SharesOf = ({ weights }) => weights;
 
-/** Chance of a good seam once the fault is mended, and seams sewn at most after something that may have helped. */
+/** Probability of a good seam once the fault is fixed, and most seams sewn after something that may have helped. */
 export const GOOD_IF_MENDED = 0.97;
 const MOST_SEAMS = 6;
-/** Findings after which a path is given up. */
+/** Findings after which a run is given up. */
 const MOST_FINDINGS = 60;
 
 const drawn = (chances: readonly number[], chance: Chance): number => {
@@ -40,13 +40,13 @@ const drawn = (chances: readonly number[], chance: Chance): number => {
   return found < 0 ? chances.length - 1 : found;
 };
 
-/** Two causes at once come so often. Assumption. */
+/** How often there are two causes at once. Assumption. */
 const PAIRED = 0.06;
 
 /**
- * Draws a fault from the tables themselves, or from a shop's own shares: what is simulated says nothing of real ones.
+ * Draws a fault from the tables themselves, or from a shop's own shares: a simulation says nothing about real faults.
  *
- * @param paired how often two causes come at once
+ * @param paired how often there are two causes at once
  */
 export function hiddenFault(
   chance: Chance,
@@ -75,7 +75,7 @@ export function hiddenFault(
   return { symptom, causeIds: causes, evidence: Object.fromEntries(evidence) };
 }
 
-/** What several causes make of an outcome: the mean of theirs; the base where none is there. */
+/** Combined effect of several causes on an outcome: the mean of theirs; the base if there is none. */
 function meanOf(
   causes: readonly string[],
   of: (causeId: string) => readonly number[],
@@ -92,9 +92,10 @@ export interface FaultStep {
 }
 
 /**
- * What a check or a repair says where some causes are still there, before any seam, and which of them are left after it.
+ * The result of a check or repair with the given causes present, before any seam, and which of them are left after
+ * it.
  *
- * @param there ids of the causes that are still there
+ * @param there ids of the causes that are present
  */
 export function answerOf(
   there: readonly string[],
@@ -125,7 +126,7 @@ export function answerOf(
   return { finding: { did: 'look', checkId: check.id, found }, left: there };
 }
 
-/** A finding with the seams sewn after it, until one is bad or it is sure enough. */
+/** A finding with the seams sewn after it, until one is bad or the result is sure enough. */
 export function sewnAfter(
   state: FaultState,
   finding: FaultFinding,
@@ -142,21 +143,21 @@ export function sewnAfter(
   return { ...finding, seams };
 }
 
-/** A hidden fault that was followed until it was taken to be mended, or handed over. */
+/** A hidden fault that was traced until it was considered fixed, or handed over. */
 export interface FaultPath {
   readonly fault: FaultCase;
   readonly state: FaultState;
-  /** Ids of the causes that are still there. */
+  /** Ids of the causes still present. */
   readonly left: readonly string[];
   /** Nobody knew what to do next, or it was for a specialist. */
   readonly handedOver: boolean;
 }
 
 /**
- * Follows a hidden fault by some way of choosing what to do next.
+ * Traces a hidden fault with a given policy.
  *
- * @param evidence what is known of it
- * @param next what is done; null to hand it over
+ * @param evidence what is known about it
+ * @param next what to do; null to hand it over
  */
 export function faultPath(
   { symptom, causeIds }: HiddenFault,
@@ -180,7 +181,7 @@ export function faultPath(
   return { fault, state, left, handedOver: false };
 }
 
-/** How the fault finder gets through a hidden fault: what it does, and the minutes it takes. */
+/** How the fault finder deals with a hidden fault: what it does, and the minutes it takes. */
 export function finderPath(
   hidden: HiddenFault,
   chance: Chance,

@@ -14,10 +14,10 @@ import {
 export interface PracticeMachine {
   readonly weight: WorkWeight;
   readonly travelTurns: number;
-  /** Top setting that balances with the bobbin as it stands. */
+  /** Top setting that balances at the present bobbin setting. */
   readonly balanceTurns: number;
   readonly windowTurns: number;
-  /** How far the bobbin screw is from right, in turns, tight positive. A turn of it moves the balance. */
+  /** Error of the bobbin screw, in turns, tight positive. Turning it moves the balance. */
   readonly bobbinOffTurns: number;
   /** What is not tension; null when nothing is. */
   readonly fault: NotTension | null;
@@ -28,7 +28,7 @@ export interface PracticeSetting {
   readonly topTurns: number;
   /** Turns the learner has given the bobbin screw, tighter positive. */
   readonly bobbinTurns: number;
-  /** Faults the learner has looked for and mended. */
+  /** Faults the learner has looked for and fixed. */
   readonly mended: readonly NotTension[];
 }
 
@@ -43,11 +43,11 @@ export interface PracticeSeam {
   readonly threadBreaks: boolean;
 }
 
-/** Turns of the top that one turn of the bobbin screw moves the balance by. Invented for practice. */
+/** Turns of the top by which one turn of the bobbin screw moves the balance. Invented for practice. */
 const TOP_PER_BOBBIN = 4;
-/** From this bobbin error on, pucker shows although the lock is balanced. */
+/** From this bobbin error on, pucker shows although the knot is balanced. */
 const PUCKERS_FROM = 0.3;
-/** How each fault bends what is seen: half windows towards loose, how unsteady, and whether thread breaks. */
+/** How each fault distorts what is seen: half windows towards loose, how unsteady, and whether thread breaks. */
 const FAULTS: Readonly<
   Record<NotTension, { readonly z: number; readonly sway: number; readonly breaks: boolean }>
 > = {
@@ -63,8 +63,8 @@ const FAULTS: Readonly<
 /**
  * The seam that a practice machine sews at a setting.
  *
- * @param chance two draws from 0 to 1 from the caller's own source: how the seam sways, and how it shows
- * @throws OutOfRange for a setting that is not on the knob
+ * @param chance two draws from 0 to 1 from the caller's own source: how the seam varies, and how it shows
+ * @throws OutOfRange for a setting beyond the knob's travel
  */
 export function practiceSeam(
   machine: PracticeMachine,
@@ -90,7 +90,7 @@ export function practiceSeam(
   };
 }
 
-/** A learner's own eyes see truly: the soft thresholds, without a judge's slips. */
+/** The learner sees the true seam: the soft thresholds, without a judge's slips. */
 function gradeSeen(z: number, draw: number, values: Values): SeamGrade {
   const truly = { ...values, 'tension.neighbour-slip': NEVER, 'tension.lapse': NEVER };
   const chances = gradeChances(z, truly);
@@ -100,13 +100,13 @@ function gradeSeen(z: number, draw: number, values: Values): SeamGrade {
 
 const NEVER = { value: 0, standing: 'assumption', source: 'a learner looks at the drawing itself' } as const;
 
-/** Whether a setting is what the learner was to find: in the window, no pucker, nothing wrong left. */
+/** Whether a setting is what the learner was to find: in the window, no pucker, no fault left. */
 export function isBalanced(machine: PracticeMachine, setting: PracticeSetting): boolean {
   const { bobbinOff, offTurns, faultLeft } = stateAt(machine, setting);
   return Math.abs(offTurns) <= machine.windowTurns / 2 && faultLeft === null && bobbinOff < PUCKERS_FROM;
 }
 
-/** How far bobbin and top are from right at a setting, in turns, and the fault that is left. */
+/** Errors of bobbin and top at a setting, in turns, and the remaining fault. */
 function stateAt(machine: PracticeMachine, { topTurns, bobbinTurns, mended }: PracticeSetting) {
   const bobbinOff = machine.bobbinOffTurns + bobbinTurns;
   return {
@@ -116,7 +116,7 @@ function stateAt(machine: PracticeMachine, { topTurns, bobbinTurns, mended }: Pr
   };
 }
 
-/** How each fault shows at a setting that would be balanced without it, in half windows. */
+/** How each fault shows at a setting that would otherwise be balanced, in half windows. */
 export const FAULT_LOOKS: readonly { readonly fault: NotTension; readonly z: number }[] = NOT_TENSION.map(
   (fault) => ({ fault, z: FAULTS[fault].z }),
 );

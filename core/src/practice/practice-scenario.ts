@@ -5,7 +5,7 @@ import type { PracticeMachine } from './practice-machine.js';
 export const PRACTICE_LEVELS = ['first seams', 'both knobs', 'something is wrong'] as const;
 export type PracticeLevel = (typeof PRACTICE_LEVELS)[number];
 
-/** Something to practise: the work as it is told, and the machine that hides its setting. */
+/** Something to practise: a description of the work, and the machine that hides its setting. */
 export interface PracticeScenario {
   readonly id: string;
   readonly level: PracticeLevel;
@@ -13,7 +13,7 @@ export interface PracticeScenario {
   readonly told: string;
   readonly layers: readonly Layer[];
   readonly tex: number;
-  /** Where the knob stands when the learner comes to it. */
+  /** Where the knob is when the learner starts. */
   readonly startTurns: number;
   readonly machine: PracticeMachine;
 }
@@ -107,7 +107,7 @@ export const PRACTICE_SCENARIOS: readonly PracticeScenario[] = [
   }),
 ];
 
-/** The scenario with the given id. @throws RangeError naming what there is */
+/** The scenario with the given id. @throws RangeError naming those there are */
 export function practiceScenario(id: string): PracticeScenario {
   const found = PRACTICE_SCENARIOS.find((one) => one.id === id);
   if (!found)

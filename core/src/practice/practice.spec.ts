@@ -64,7 +64,7 @@ describe('a practice machine', () => {
     expect(isBalanced(machine, { topTurns, ...untouched })).toBeFalse();
   });
 
-  // Common practice: loops below are usually threading, and no knob mends them.
+  // Common practice: loops below are usually threading, and no knob fixes them.
   it('loops whatever the knob does while the thread is out of the discs', () => {
     const { machine } = practiceScenario('nest');
     const grade = (topTurns: number, mended: PracticeSetting['mended']) =>

@@ -7,13 +7,13 @@ export interface PracticeStep {
   readonly grade: SeamGrade;
 }
 
-/** Spread of the settings a practice machine may hide about where the knob was found, in turns. Invented. */
+/** Spread of the hidden settings of practice machines about where the knob was found, in turns. Invented. */
 const SPREAD_TURNS = 1.5;
 const MOST_SEAMS = 12;
 
 /**
  * The seams that the best rule would sew on a practice machine once bobbin and faults are right, seen truly. The last
- * one is the setting it keeps.
+ * one is the setting it settles on.
  */
 export function rulePath(machine: PracticeMachine, startTurns: number): readonly PracticeStep[] {
   const right = { ...machine, bobbinOffTurns: 0, fault: null };

@@ -7,18 +7,18 @@ export type Break = (typeof BREAKS)[number];
 /** A seam that was pulled until something gave way. */
 export interface PullTest {
   readonly broke: Break;
-  /** Force at which it did; null where nobody measured it. */
+  /** Force at which it did; null if nobody measured it. */
   readonly forceN: number | null;
   /** Length of seam that was pulled. */
   readonly widthMm: number | null;
 }
 
-/** What pulling says of a seam. */
+/** The results of a seam's pull tests. */
 export interface PullVerdict {
   readonly tests: number;
-  /** What gave way most often; null without a test, and where two did equally often. */
+  /** What gave way most often; null without a test, and for a tie. */
   readonly weakest: Break | null;
-  /** Mean strength of the seam in N per cm, of the tests in which its thread broke; null for none. */
+  /** Mean strength of the seam in N per cm, over the tests in which its thread broke; null for none. */
   readonly brokeNPerCm: number | null;
   /** Highest force that the seam has held without its thread breaking, in N per cm; null for none. */
   readonly heldNPerCm: number | null;
@@ -26,13 +26,13 @@ export interface PullVerdict {
 
 const ofThread = ({ broke }: PullTest): boolean => broke === 'needle-thread' || broke === 'bobbin-thread';
 
-/** Force for each cm of seam; null where force or length was not measured. @throws OutOfRange for one that is not positive */
+/** Force per cm of seam; null if force or length was not measured. @throws OutOfRange for one that is not positive */
 export function pullNPerCm({ forceN, widthMm }: PullTest): number | null {
   if (forceN === null || widthMm === null) return null;
   return requirePositive('forceN', forceN) / (requirePositive('widthMm', widthMm) / 10);
 }
 
-/** Sums up the pull tests of a seam: what gives way first, and what it bears. Never a rating. */
+/** Summarises the pull tests of a seam: what gives way first, and what it bears. Never a rating. */
 export function pullVerdict(tests: readonly PullTest[]): PullVerdict {
   const counts = BREAKS.map((broke) => tests.filter((test) => test.broke === broke).length);
   const most = Math.max(...counts);
@@ -56,12 +56,12 @@ export interface MeasuredStrength {
   readonly estimateNPerCm: number;
 }
 
-/** From so many measured seams on the shop's own tests say what an estimate is worth. Assumption. */
+/** From this many measured seams on, the shop's own tests correct the estimate. Assumption. */
 const ENOUGH = 3;
 
 /**
- * How much more or less than estimated this shop's seams bear: the geometric mean of measured over estimated, so that one
- * seam twice and one half as strong even out; null while too few were measured.
+ * Ratio of measured to estimated strength in this shop: the geometric mean, so that one seam twice and one half as
+ * strong even out; null while too few were measured.
  *
  * @throws OutOfRange for a strength that is not positive
  */

@@ -18,7 +18,7 @@ const lot = (name: string, value: number, range: readonly [number, number]) =>
     'Checking a delivery',
   );
 
-/** What needle checks and running hours go by before a shop has measured. */
+/** Defaults for needle checks and running hours until a shop has measured. */
 export const GAUGE_VALUES = {
   'gauge.most-friction': friction(
     'Most friction an eye may show, as a share of the pull',

@@ -5,7 +5,7 @@ const BOOK = 'usual figures, from memory; the machine’s manual comes first';
 const hook = (name: string, value: number, range: readonly [number, number]) =>
   reference(name, value, 'mm', range, 'memory', BOOK, 'Hook timing and clearance');
 
-/** Where the hook's point stands at the needle, for a machine without figures of its own. */
+/** Where the hook's point should be at the needle, for a machine without figures of its own. */
 export const HOOK_VALUES = {
   'hook.rise-least': hook('Needle rise when the point meets the needle, least', 1.8, [0.2, 10]),
   'hook.rise-most': hook('Needle rise when the point meets the needle, most', 2.5, [0.2, 10]),

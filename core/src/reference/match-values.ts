@@ -25,7 +25,7 @@ const stiffness = (of: string, value: number) =>
 const hole = (name: string, value: number, unit: string, source: string) =>
   reference(name, value, unit, [0, 30], 'assumption', source, 'Stitch line and land');
 
-/** What the match runs on. Ratios are thread diameter over blade diameter unless said otherwise. */
+/** The values behind the match. Ratios are thread diameter over blade diameter unless stated otherwise. */
 export const MATCH_VALUES = {
   'eye.too-loose-below': band('Too loose below', 0.225),
   'eye.free-below': band('Free below', 0.265),

@@ -1,6 +1,6 @@
 import type { Sourced, Standing } from '../standing/index.js';
 
-/** A number the computations run on, as it is shown in the Catalogue. */
+/** A number used in calculations, as shown in the Catalogue. */
 export interface ReferenceValue extends Sourced<number> {
   readonly name: string;
   /** Unit as written beside the number; empty for a plain ratio or weight. */
@@ -8,7 +8,7 @@ export interface ReferenceValue extends Sourced<number> {
   /** What a shop may set it to. */
   readonly least: number;
   readonly most: number;
-  /** The computation that reads it, in words of the trade. */
+  /** The calculation that uses it, in words of the trade. */
   readonly usedIn: string;
 }
 

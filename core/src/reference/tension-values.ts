@@ -23,7 +23,7 @@ const drop = (name: string, value: number) =>
     'Bobbin tension',
   );
 
-/** What the search for the balanced seam runs on. Distances are in half windows. */
+/** The values behind the search for the balanced seam. Distances are in half windows. */
 export const TENSION_VALUES = {
   'tension.lock-slope': seam('Lock moves per half window, as a share of the stack', 0.35, '', [0.05, 1]),
   'tension.near-threshold': seam('Dots show from', 1, 'half windows', [0.2, 3]),
@@ -76,7 +76,7 @@ export const TENSION_VALUES = {
     [0.0001, 1],
     'chosen by simulation',
   ),
-  // About one seam less than at 0.85; what that costs is in docs/tension-search.md.
+  // About one seam less than at 0.85; the cost of that is in docs/tension-search.md.
   'tension.keep-chance': seam(
     'Likely enough to keep, seen balanced, light work',
     0.75,
@@ -99,7 +99,8 @@ export const TENSION_VALUES = {
   'tension.light-window-high': seam('Widest window, light work', 1.2, 'turns', [0.1, 10]),
   'tension.heavy-window-low': seam('Narrowest window, heavy leather', 1, 'turns', [0.1, 5]),
   'tension.heavy-window-high': seam('Widest window, heavy leather', 2.8, 'turns', [0.2, 12]),
-  // Above 0.95, since the model is only nearly right: skewed windows and knobs that are not even must keep the claim too.
+  // Above 0.95, since the model is only approximately right: skewed windows and uneven knobs must satisfy the claim
+  // too.
   'tension.stop-chance': seam(
     'Chance in the model from which 95 % is claimed',
     0.97,

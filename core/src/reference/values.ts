@@ -17,8 +17,9 @@ export const SHIPPED_VALUES = {
 export type ValueId = keyof typeof SHIPPED_VALUES;
 
 /**
- * The values a computation runs on: the shipped ones, with this shop's own in their place. Values of single items, such
- * as `material.duck-10.thickness`, stand here only when the shop has its own; otherwise the item's shipped one counts.
+ * The values for a calculation: the shipped ones, with this shop's own replacing them. Values of single items, such
+ * as `material.duck-10.thickness`, are included only if the shop has its own; otherwise the item's shipped one
+ * counts.
  */
 export type Values = Readonly<Record<ValueId, Sourced<number>>> &
   Readonly<Record<string, Sourced<number> | undefined>>;
@@ -27,13 +28,13 @@ export type Values = Readonly<Record<ValueId, Sourced<number>>> &
 export interface ShopValue {
   readonly valueId: string;
   readonly value: number;
-  /** `measured` when somebody measured or confirmed it, `chosen` when it is the shop's way of working. */
+  /** `measured` if somebody measured or confirmed it, `chosen` if it is the shop's way of working. */
   readonly standing: 'measured' | 'chosen';
   /** Who, when and how, in words. */
   readonly source: string;
 }
 
-/** The shipped values with a shop's own in their place. */
+/** The shipped values with a shop's own replacing them. */
 export function withShopValues(own: readonly ShopValue[]): Values {
   const entries = own.map(
     ({ valueId, value, standing, source }) => [valueId, sourced(value, standing, source)] as const,

@@ -19,7 +19,7 @@ const minutes = (name: string, value: number) =>
 const serviceHours = (name: string, value: number, standing: 'practice' | 'assumption', source: string) =>
   reference(name, value, 'running h', [0.5, 5000], standing, source, 'Services of a machine');
 
-/** What thread choice, changeover and thread use run on. */
+/** The values behind thread choice, changeovers and thread use. */
 export const WORK_VALUES = {
   'thread.thin.low': threadFor('3 to 5 oz leather', 'thinnest', 45),
   'thread.thin.high': threadFor('3 to 5 oz leather', 'thickest', 70),

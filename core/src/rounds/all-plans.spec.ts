@@ -18,7 +18,7 @@ const planned = (problem: RoundsProblem, startPlans: readonly Changes[] = []): R
   return plan;
 };
 
-/** Every plan there is: each machine changed in each set of shifts. For two or three machines and few shifts. */
+/** Every possible plan: each machine changed in each set of shifts. For two or three machines and few shifts. */
 function* everyPlan(machines: number, shifts: number): Generator<Changes> {
   const sets = 2 ** shifts;
   const own = (bits: number) => Array.from({ length: shifts }, (_, s) => s).filter((s) => bits & (1 << s));
@@ -27,7 +27,7 @@ function* everyPlan(machines: number, shifts: number): Generator<Changes> {
   }
 }
 
-/** The cheapest of every plan within all limits, by a check that shares nothing with the planner. */
+/** The cheapest of all plans within the limits, by a check that shares nothing with the planner. */
 function cheapest(problem: RoundsProblem): number {
   let least = Infinity;
   for (const changes of everyPlan(problem.machines.length, problem.shifts)) {
@@ -37,7 +37,9 @@ function cheapest(problem: RoundsProblem): number {
   return least;
 }
 
-/** One machine, fourteen shifts of which the second to the eleventh are closed: the case that a kept arc would miss. */
+/**
+ * One machine, fourteen shifts of which the second to the eleventh are closed: a case that pruning arcs would miss.
+ */
 const CLOSED_BETWEEN: RoundsProblem = {
   shifts: 14,
   machines: [
@@ -65,7 +67,7 @@ const CLOSED_BETWEEN: RoundsProblem = {
 };
 
 describe('a plan over every stay', () => {
-  // Worked out outside the project: changed in shifts 0 and 11 at 23.421, not in 0 alone at 27.811.
+  // Calculated outside the project: changed in shifts 0 and 11 at 23.421, not in 0 alone at 27.811.
   it('changes after a stay longer than any good one where shifts between are closed', () => {
     const plan = planned(CLOSED_BETWEEN);
     expect(plan.changes).toEqual([[0, 11]]);
@@ -82,7 +84,7 @@ describe('a plan over every stay', () => {
     ] as const) {
       for (let seed = 1; seed <= seeds; seed++) {
         const drawn = drawnRounds(machines, shifts, randomLcg(seed / 7));
-        // Shifts longer than the best stay, closed shifts, a pin and little stock by turns.
+        // Shifts longer than the best stay, closed shifts, a pin and low stock in turn.
         const problem: RoundsProblem = {
           ...drawn,
           machines: drawn.machines.map((machine, m) => ({

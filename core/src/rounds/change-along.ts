@@ -10,16 +10,16 @@ export interface RoundChange {
   readonly startsAtMs: number;
 }
 
-/** The job that is to be sewn next on a machine. */
+/** A machine's next job. */
 export interface JobAhead {
   readonly machineId: string;
   readonly name: string;
   readonly needle: NeedleName;
-  /** Null when nobody waits for it. */
+  /** Null without a due date. */
   readonly dueAtMs: number | null;
 }
 
-/** A changeover that takes a needle's change along. */
+/** A changeover that includes a planned needle change. */
 export interface ChangeAlong {
   readonly jobName: string;
   readonly dueAtMs: number;
@@ -28,14 +28,14 @@ export interface ChangeAlong {
 }
 
 /**
- * A change of a round and a changeover lie so near each other that one needle is enough. The cheapest interval is flat: a
+ * How close a planned change and a changeover must be for one needle to be enough. The cheapest interval is flat: a
  * day sooner or later costs little (Barlow and Hunter 1960, from memory); the day itself is an assumption.
  */
 const NEAR_MS = DAY_MS;
 
 /**
- * Changes of rounds that a changeover takes along: the next job on the machine is due by a day after, and its needle is
- * another one, so that the needle comes out anyway.
+ * Planned changes that a changeover makes unnecessary: the machine's next job is due within a day after, and its
+ * needle differs, so the needle comes out anyway.
  *
  * @param ahead the next job of each machine that has one
  * @returns by machine id

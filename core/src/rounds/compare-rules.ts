@@ -7,10 +7,10 @@ import type { Changes } from './rounds-problem.js';
 export type ChangeRule =
   | { readonly rule: 'plan'; readonly changes: Changes }
   | FlatRule
-  /** Each needle at an age drawn from those it was changed at of late, or never for the share that was not. */
+  /** Each needle at an age drawn from recent planned changes, or never for the share that was not changed by plan. */
   | { readonly rule: 'as-done'; readonly agesHours: readonly number[]; readonly plannedShare: number };
 
-/** A machine as it is tried out, also one that is not changed by plan. */
+/** A machine in the simulation, even one that is not changed by plan. */
 export interface TriedMachine {
   readonly zone: number;
   readonly ends: NeedleEnds;
@@ -20,7 +20,7 @@ export interface TriedMachine {
   readonly wearMinutes: number;
   readonly accidentMinutes: number;
   readonly spoiledWork: number;
-  /** Running hours below which a needle counts as just changed, and a planned change is left out. */
+  /** Running hours below which a needle counts as just changed, and a planned change is skipped. */
   readonly freshHours: number;
 }
 
@@ -30,7 +30,7 @@ export interface RuleCosts {
   readonly setupMinutes: readonly number[];
 }
 
-/** Mean over the runs, with the limits of 95 % of that mean. */
+/** Mean over the runs, with its 95 % limits. */
 export interface Simulated {
   readonly mean: number;
   readonly low: number;
@@ -42,9 +42,9 @@ export type Outcome = (typeof OUTCOMES)[number];
 export type RuleOutcome = Readonly<Record<Outcome, Simulated>>;
 
 /**
- * Plays rules over the same horizon with the same needles: a needle's life depends only on its machine, on which one it is
- * in the run, and on the run, so that rules differ by what they do and not by luck. Lives are drawn from the law of their
- * machine; the needle that is in has already lasted its age.
+ * Simulates rules over the same horizon with the same needles: a needle's life depends only on its machine, its
+ * position in the run, and the run, so that rules differ by what they do and not by luck. Lives are drawn from their
+ * machine's distribution; the present needle has already survived to its age.
  *
  * @param random uniform on 0 to below 1
  */
@@ -128,7 +128,7 @@ function play(
       ({ wearAt, accidentAt, changeAt } = fate(0));
     }
 
-    /** Ages at which this needle would end, given that it has lasted so long. */
+    /** Ages at which this needle would end, given that it has lasted this long. */
     function fate(lasted: number) {
       const [worn, hit, planned, which] = [0, 1, 2, 3].map((i) => drawn(m, needle * DRAWS + i)) as [
         number,

@@ -1,12 +1,12 @@
 import type { Changes, MinutesLimit, RoundsProblem } from './rounds-problem.js';
 
-/** A limit that changes do not keep, with the least that would have to give way. */
+/** A limit that changes exceed, with the least that would have to give way. */
 export type Conflict =
   | { readonly limit: 'closed'; readonly machine: number; readonly shift: number }
   | {
       readonly limit: 'minutes';
       readonly shift: number;
-      /** Null: of all; else only of mechanics who can do one of these. */
+      /** Null for all; else only mechanics who can do one of these. */
       readonly skills: readonly number[] | null;
       readonly wanted: number;
       readonly allowed: number;
@@ -22,7 +22,7 @@ export type Conflict =
 
 const ROUNDING = 1e-6;
 
-/** Every limit that changes break; none for a plan that can be done. */
+/** Every limit that changes exceed; none for a feasible plan. */
 export function conflictsOf(problem: RoundsProblem, changes: Changes): readonly Conflict[] {
   return [
     ...problem.machines.flatMap((_, machine) => closedConflicts(problem, changes, machine)),
@@ -31,7 +31,7 @@ export function conflictsOf(problem: RoundsProblem, changes: Changes): readonly 
   ];
 }
 
-/** Those of the limits that one machine's change in a shift counts in: no others can break by it. */
+/** Those of the limits that one machine's change in a shift counts towards: it can break no others. */
 export function conflictsBy(
   problem: RoundsProblem,
   changes: Changes,
@@ -60,7 +60,10 @@ function closedConflicts(
   }));
 }
 
-/** What the pinned changes alone break. Without any, there is always a plan: fewer changes cost more but are allowed. */
+/**
+ * What the pinned changes break by themselves. Without pins there is always a plan: fewer changes cost more but are
+ * allowed.
+ */
 export function pinConflicts(problem: RoundsProblem): readonly Conflict[] {
   return conflictsOf(
     problem,

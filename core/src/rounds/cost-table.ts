@@ -3,9 +3,9 @@ import { latenessOf } from './lateness.js';
 import type { PlannedMachine, RoundsProblem } from './rounds-problem.js';
 
 /**
- * A problem as flat tables. A machine's time is a path over nodes 0 to `shifts` + 1: node 0 is now, node s + 1 a change
- * at the beginning of shift s, and the last node the end without one more change. Every stay is in it, however short or long:
- * what is proven of these paths is proven of every plan.
+ * A problem as flat tables. A machine's time is a path over nodes 0 to `shifts` + 1: node 0 is now, node s + 1 a
+ * change at the beginning of shift s, and the last node the end without another change. Every stay is included,
+ * however short or long: what is proven about these paths is proven about every plan.
  */
 export interface CostTable {
   readonly shifts: number;
@@ -14,23 +14,26 @@ export interface CostTable {
   readonly nodes: number;
   /** Cost of going from a node to the change of a shift: `(machine * nodes + node) * shifts + shift`. */
   readonly arcs: Float64Array;
-  /** Cost of no more change after a node; Infinity where a pinned one would be left out: `machine * nodes + node`. */
+  /** Cost of no further change after a node; Infinity if a pinned one would be skipped: `machine * nodes + node`. */
   readonly ends: Float64Array;
   /** First shift and one past the last that a node leads to: `machine * nodes + node`. */
   readonly from: Int16Array;
   readonly to: Int16Array;
-  /** Price of a change in a shift: Infinity where closed, minus the price per move where published: `machine * shifts + shift`. */
+  /**
+   * Price of a change in a shift: Infinity if closed, minus the price per move if published: `machine * shifts +
+   * shift`.
+   */
   readonly node: Float64Array;
   readonly changeMinutes: Float64Array;
   readonly kind: Int32Array;
   readonly zone: Int32Array;
-  /** Which of `minutes` each machine counts in, in each shift: lists of their numbers. */
+  /** Which of `minutes` each machine counts towards, in each shift: lists of their indices. */
   readonly limitsOf: readonly (readonly (readonly number[])[])[];
-  /** The limits of each shift that the ways to the zones count in. */
+  /** The limits of each shift that the walks to the zones count towards. */
   readonly totals: readonly (readonly number[])[];
   /** Machines of each zone. */
   readonly ofZone: readonly (readonly number[])[];
-  /** What every plan begins with: price per move times the published changes. */
+  /** The starting cost of every plan: price per move times the published changes. */
   readonly publishedPrice: number;
 }
 
@@ -64,7 +67,7 @@ export function costTable(problem: RoundsProblem): CostTable {
   return table;
 }
 
-/** For each machine and shift the minutes limits it counts in, shared by machines of one skill. */
+/** For each machine and shift the minutes limits it counts towards, shared by machines of one skill. */
 function limitsBySkill({ shifts, machines, minutes }: RoundsProblem): CostTable['limitsOf'] {
   const bySkill = new Map<number, readonly (readonly number[])[]>();
   return machines.map(({ skill }) => {
@@ -92,7 +95,7 @@ function writeMachine(table: CostTable, machine: PlannedMachine, m: number, pric
     const row = m * nodes + node;
     const begin = node === 0 ? 0 : node - 1;
     const first = node;
-    // A pinned change cannot be jumped over.
+    // A pinned change cannot be skipped.
     const last = Math.min(shifts - 1, nextPin(first));
     const stay = (shift: number): number => before[shift]! - before[begin]!;
     for (let shift = first; shift <= last; shift++) {
@@ -105,7 +108,7 @@ function writeMachine(table: CostTable, machine: PlannedMachine, m: number, pric
     table.from[row] = first;
     table.to[row] = Math.max(first, last + 1);
     if (nextPin(first) < shifts) continue;
-    // What is still in at the end comes out at its best hours, or at once when these are past.
+    // A needle still in at the end comes out at its best hours, or at once if these have passed.
     const age = stay(shifts) + (node === 0 ? ageHours : 0);
     const at = Math.max(age, lateness.bestHours);
     table.ends[row] = finite('end', node === 0 ? lateness.penaltyFrom(ageHours, at) : lateness.penalty(at));

@@ -1,14 +1,14 @@
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
-/** A simple rule, which looks at nothing but hours or the day. */
+/** A simple rule, which considers only hours or the day. */
 export type FlatRule =
   | { readonly rule: 'every-hours'; readonly hours: number }
   | { readonly rule: 'every-monday'; readonly shifts: readonly number[] }
   | { readonly rule: 'on-failure' };
 
 /**
- * The changes a flat rule asks for when no needle fails, in the shifts that are open to each machine: a plan to begin a
- * search from. It may break limits of minutes and needles, which the rule does not look at; pinned changes stay.
+ * The changes a flat rule calls for if no needle fails, in the shifts open to each machine: a plan to start a search
+ * from. It may exceed limits of minutes and needles, which the rule ignores; pinned changes stay.
  */
 export function flatPlan({ machines, shifts }: RoundsProblem, rule: FlatRule): Changes {
   return machines.map(({ ageHours, hours, closed, pinned }) => {
@@ -26,7 +26,7 @@ export function flatPlan({ machines, shifts }: RoundsProblem, rule: FlatRule): C
   });
 }
 
-/** Whether a simple rule asks for a new needle in a shift. */
+/** Whether a simple rule calls for a new needle in a shift. */
 export function asksForChange(rule: FlatRule, ageHours: number, shift: number): boolean {
   switch (rule.rule) {
     case 'every-hours':

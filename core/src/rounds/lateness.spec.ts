@@ -20,7 +20,7 @@ describe('the cost of lateness', () => {
     expect(penalty(1.3 * wearing.bestHours)).toBeGreaterThan(penalty(1.1 * wearing.bestHours));
   });
 
-  // Renewal reward: changed at x ever after, a needle costs (g(x) - g*) M(x) more than at its best age.
+  // Renewal reward: changed at x from then on, a needle costs (g(x) - g*) M(x) more than at its best age.
   it('is what one needle changed at that age costs over the best, for wear and accidents', () => {
     const ends = { wear: { shape: 2.6, scaleHours: 14 }, accidentsPerHour: 0.01 };
     const wearing = wearingOf(ends, { planned: 3, wear: 21, accident: 25 })!;
@@ -39,7 +39,7 @@ describe('the cost of lateness', () => {
     for (const later of [50.1, 60, 1e6]) expect(Number.isFinite(penaltyFrom(50, later))).toBeTrue();
     expect(penaltyFrom(50, 60)).toBeGreaterThan(penaltyFrom(50, 51));
     expect(penaltyFrom(0.4, 0.4)).toBe(0);
-    // A needle at work now fails sooner than a new one: the same wait costs more.
+    // The present needle fails sooner than a new one: the same delay costs more.
     expect(penaltyFrom(0.6, 0.7)).toBeGreaterThan(
       latenessOf(wearing).penalty(0.7) - latenessOf(wearing).penalty(0.6),
     );
@@ -48,10 +48,10 @@ describe('the cost of lateness', () => {
   it('is of lives whose best interval is the flat rule, where a group says too little of its own', () => {
     const assumed = assumedEnds(8, COSTS);
     expect(assumed.wear!.shape).toBe(2);
-    // The scale that makes 8 hours best: 8 / .336451191, by the same source as above.
+    // The scale that makes 8 hours best: 8 / .336451191, from the same source as above.
     expect(assumed.wear!.scaleHours).toBeCloseTo(8 / 0.336451191, 5);
     expect(bestInterval(assumed, COSTS).intervalHours).toBeCloseTo(8, 6);
-    // Where a planned change costs as much as a failure no rule pays: the scale is the rule itself.
+    // If a planned change costs as much as a failure no rule pays: the scale is the rule itself.
     expect(assumedEnds(8, { planned: 10, wear: 10, accident: 10 }).wear!.scaleHours).toBe(8);
   });
 

@@ -2,7 +2,7 @@ import { bestInterval, weibull, type ChangeCosts, type NeedleEnds } from '../lif
 import { integrate } from '../numeric/index.js';
 import { requireNotNegative } from '../standing/index.js';
 
-/** When needles of a machine are best changed, and what it costs to do it sooner or later. */
+/** When needles of a machine are best changed, and the cost of doing it sooner or later. */
 export interface Wearing {
   readonly ends: NeedleEnds;
   readonly costs: ChangeCosts;
@@ -13,24 +13,29 @@ export interface Wearing {
   readonly runToFailurePerHour: number;
 }
 
-/** What changing at other than the best hours costs, for one kind of wear. */
+/** The cost of changing at other than the best hours, for one kind of wear. */
 export interface Lateness {
   readonly bestHours: number;
-  /** Cost over the best policy of a needle that begins new and is changed at an age; 0 at the best one. Never below 0. */
+  /**
+   * Cost above the best policy of a needle that starts new and is changed at an age; 0 at the best one. Never below
+   * 0.
+   */
   penalty(hours: number): number;
-  /** The same of a needle known to work at an age now, changed at a later one. */
+  /** The same for a needle known to be working at its present age, changed at a later one. */
   penaltyFrom(ageHours: number, hours: number): number;
 }
 
-/** Survival below which a needle counts as surely gone: later changes cost no more. */
+/** Survival below which a needle counts as surely failed: later changes cost no more. */
 const LAST_SURVIVAL = 1e-9;
 const KNOTS = 128;
 /**
- * Most that the cost of a needle at work is raised for having outlived its likes. A needle found at work long after
- * nearly all fail says that the curve is wrong, not that it will cost hundreds of needles. Assumption.
+ * Limit to which the cost of a working needle is raised for having outlived others. A needle found working long after
+ * nearly all fail means that the curve is wrong, not that it will cost hundreds of needles. Assumption.
  */
 export const MOST_OUTLIVED = 20;
-/** Best intervals after which a machine counts as left to itself: needles fail there and new ones too. Assumption. */
+/**
+ * Best intervals after which a machine counts as left to itself: needles fail there and so do new ones. Assumption.
+ */
 export const LONGEST_STAY = 2.5;
 
 /** Whether and when needles like these are changed by plan; null where they run to failure. */
@@ -41,12 +46,12 @@ export function wearingOf(ends: NeedleEnds, costs: ChangeCosts): Wearing | null 
     : { ends, costs, bestHours: intervalHours, costPerHour, runToFailurePerHour };
 }
 
-/** Shape that is taken where a group says too little of its own; usual for wear. Assumption. */
+/** Shape assumed where a group is too uncertain; usual for wear. Assumption. */
 const ASSUMED_SHAPE = 2;
 
 /**
- * Lives to plan with while a group says too little: of the usual shape, and such that the shop's flat rule is the best
- * there is, so that the plan follows the rule and knows what lateness costs.
+ * Lives to plan with while a group is too uncertain: of the usual shape, and such that the shop's flat rule is
+ * optimal, so that the plan follows the rule and knows the cost of lateness.
  */
 export function assumedEnds(flatHours: number, costs: ChangeCosts): NeedleEnds {
   const of = (scaleHours: number): NeedleEnds => ({
@@ -58,11 +63,11 @@ export function assumedEnds(flatHours: number, costs: ChangeCosts): NeedleEnds {
 }
 
 /**
- * The cost of lateness and of early waste: with survival S, wear F and time in the machine M up to an age x,
- * Phi(x) = c_p S + c_w F + c_a (1 - S - F) - g* M, which is 0 at the best age and above it everywhere else (from the
- * renewal reward argument of Barlow and Proschan 1965). Kept as a table of Phi with its exact slope, read by cubics
- * (Hermite), so that thousands of ages can be asked for; past the table's end that needle surely failed. A machine left to
- * itself goes on with new needles that run to failure: each hour past the longest stay costs what that costs more.
+ * The cost of lateness and of early waste: with survival S, wear F and time in the machine M up to an age x, Phi(x) =
+ * c_p S + c_w F + c_a (1 - S - F) - g* M, which is 0 at the best age and above it everywhere else (from the renewal
+ * reward argument of Barlow and Proschan 1965). Tabulated with its exact slope and interpolated by cubics (Hermite),
+ * so that thousands of ages can be evaluated; past the table's end the needle has surely failed. A machine left to
+ * itself continues with new needles that run to failure: each hour past the longest stay adds the extra cost of that.
  */
 export function latenessOf(wearing: Wearing): Lateness {
   const known = KNOWN.get(wearing) ?? tabulated(wearing);
@@ -70,7 +75,7 @@ export function latenessOf(wearing: Wearing): Lateness {
   return known;
 }
 
-/** Tables are made once for each wearing, however often they are asked for. */
+/** Tables are made once for each kind of wear, however often they are needed. */
 const KNOWN = new WeakMap<Wearing, Lateness>();
 
 function tabulated(wearing: Wearing): Lateness {
@@ -117,7 +122,7 @@ function tabulated(wearing: Wearing): Lateness {
     bestHours,
     penalty: (hours) => ofNeedle(hours) + neglect(hours),
     penaltyFrom: (ageHours, hours) => {
-      // What lateness was up to now is past; no later change can save it.
+      // Lateness up to now is past; no later change can save it.
       const past = ageHours > bestHours ? ofNeedle(ageHours) : 0;
       const outlived = Math.min(MOST_OUTLIVED, 1 / Math.max(Number.MIN_VALUE, alive(ageHours)));
       return Math.max(0, ofNeedle(hours) - past) * outlived + neglect(hours) - neglect(ageHours);

@@ -3,14 +3,14 @@ import { moveChange } from './move-change.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
 /**
- * Why a machine's needle is left in past its best over the whole plan: nobody can get at it, no needle of its kind is left,
- * there are no minutes, or changing it costs more than it saves.
+ * Why a machine's needle is left in past its best for the whole plan: nobody can get to it, no needle of its kind is
+ * left, there are no minutes, or changing it costs more than it saves.
  */
 export type LeftLate = 'closed' | 'needles' | 'minutes' | 'not-worth-it';
 
 /**
- * Why a machine stays in past its best for the whole horizon; null when it is changed, or never gets past them. The
- * reason is what keeps it out of every shift that is open to it; where several do, the one that does most often.
+ * Why a machine stays past its best for the whole horizon; null if it is changed, or never gets past it. The reason
+ * is what rules out every shift open to it; if there are several, the most frequent one.
  */
 export function leftLate(problem: RoundsProblem, changes: Changes, m: number): LeftLate | null {
   const machine = problem.machines[m]!;
@@ -24,7 +24,7 @@ export function leftLate(problem: RoundsProblem, changes: Changes, m: number): L
   return count('needles') >= count('minutes') ? 'needles' : 'minutes';
 }
 
-/** The limit that one change more in a shift would break; null when it would break none. */
+/** The limit that one more change in a shift would exceed; null if there is none. */
 function keptOutOf(problem: RoundsProblem, changes: Changes, m: number, shift: number): LeftLate | null {
   const { skill } = problem.machines[m]!;
   const broken = conflictsBy(problem, moveChange(changes, m, null, shift), m, shift);

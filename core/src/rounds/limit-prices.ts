@@ -1,15 +1,15 @@
 import type { CostTable } from './cost-table.js';
 import type { RoundsProblem } from './rounds-problem.js';
 
-/** Prices of minutes and needles while a bound looks for them, with what is used of both at these prices. */
+/** Prices of minutes and needles while a bound looks for them, with the use of both at these prices. */
 export interface LimitPrices {
   /** Price per minute of each limit. */
   readonly minutes: Float64Array;
   /** Price of each kind's needles by shift, as a change pays it: `kind * shifts + shift`. */
   readonly needles: Float64Array;
-  /** Takes over other prices; `needles` as a change pays them, `share` what both are multiplied with. */
+  /** Takes over other prices; `needles` as a change pays them, `share` the factor for both. */
   take(minutes: Float64Array, needles: Float64Array, share: number): void;
-  /** Price of a machine's change in a shift, with its price for published changes and its share of the visit. */
+  /** Price of a machine's change in a shift, including its price for published changes and its share of the visit. */
   priceOf(machine: number, shift: number, share: number): number;
   /** Price of a visit to a zone in a shift. */
   visitPrice(zone: number, shift: number): number;
@@ -19,20 +19,23 @@ export interface LimitPrices {
   clear(): void;
   useChange(machine: number, shift: number): void;
   useVisit(zone: number, shift: number): void;
-  /** Turns towards what is used too much, keeping a share of the way before; gives the squared length of the new way. */
+  /**
+   * Turns the direction towards what is overused, keeping a share of the previous one; returns the squared length of
+   * the new direction.
+   */
   turn(kept: number): number;
-  /** Goes along that way. */
+  /** Moves along that direction. */
   go(size: number): void;
 }
 
-/** Limits without any price yet. Minutes and needles are brought to one size: by the minutes of a change, by the shifts. */
+/** Limits with no prices yet. Minutes and needles are scaled alike: by the minutes of a change, by the shifts. */
 export function limitPrices(problem: RoundsProblem, table: CostTable): LimitPrices {
   const { shifts, count, totals } = table;
   const { zones, stock } = problem;
   const cells = stock.length * shifts;
   const minutes = new Float64Array(problem.minutes.length);
   const needles = new Float64Array(cells);
-  /** Price of having one needle more by the end of a shift: `needles` are its sums from a shift on. */
+  /** Price of having one more needle by the end of a shift: `needles` are its sums from a shift on. */
   const rows = new Float64Array(cells);
   const allowedMinutes = Float64Array.from(problem.minutes, (limit) => Math.max(0, limit.minutes));
   const allowedNeedles = Float64Array.from(stock.flatMap((row) => row.map((most) => Math.max(0, most))));
@@ -82,7 +85,7 @@ export function limitPrices(problem: RoundsProblem, table: CostTable): LimitPric
     },
     turn: (kept) => {
       let length = 0;
-      // A limit that is slack and has no price does not hold the others back.
+      // A slack limit without a price does not hold the others back.
       for (let l = 0; l < minutes.length; l++) {
         wayMinutes[l] = kept * wayMinutes[l]! + (1 - kept) * (usedMinutes[l]! - allowedMinutes[l]!);
         if (wayMinutes[l]! > 0 || minutes[l]! > 0) length += scale.minutes * wayMinutes[l]! ** 2;

@@ -4,13 +4,13 @@ import { limitPrices } from './limit-prices.js';
 import type { RoundsProblem } from './rounds-problem.js';
 import { toSimplex } from './share-simplex.js';
 
-/** Prices of what machines share, and the cost no plan can be below. */
+/** Prices of what machines share, and a cost that no plan can beat. */
 export interface Bound {
   /** Proven: no plan within the limits costs less. */
   readonly value: number;
   /** Price of a change with everything shared: `machine * shifts + shift`. */
   readonly prices: Float64Array;
-  /** What each machine pays of each visit to its zone: `machine * shifts + shift`. */
+  /** What each machine pays for each visit to its zone: `machine * shifts + shift`. */
   readonly shares: Float64Array;
   /** Price per minute of each limit. */
   readonly minutePrices: Float64Array;
@@ -18,24 +18,24 @@ export interface Bound {
   readonly needlePrices: Float64Array;
 }
 
-/** Goes on making a bound better, a step at a time. */
+/** Improves a bound step by step. */
 export interface BoundSearch {
-  /** Takes so many steps, each one shortest path per machine, knowing a plan of this cost. */
+  /** Takes a number of steps, each one shortest path per machine, given a plan of this cost. */
   improve(steps: number, knownCost: number): void;
   readonly best: Bound;
 }
 
 const FIRST_STEP = 1;
 const PATIENCE = 12;
-/** Share of the way each step keeps of the one before (deflection). */
+/** Share of the previous direction that each step keeps (deflection). */
 const KEPT = 0.7;
 const SMALLEST_STEP = 1e-4;
 
 /**
- * Lagrangian bound: every machine pays prices for minutes, for its share of each visit and for needles, and then takes
- * its own shortest path. The sum of these, less what the limits allow, is below the cost of every plan. Prices follow a
- * deflected subgradient with Polyak steps (Polyak 1969; Held, Wolfe and Crowder 1974); the shares of a visit are kept
- * on the simplex of what it costs.
+ * Lagrangian bound: every machine pays prices for minutes, for its share of each visit and for needles, and then
+ * takes its own shortest path. The sum of these, less what the limits allow, is below the cost of every plan. Prices
+ * follow a deflected subgradient with Polyak steps (Polyak 1969; Held, Wolfe and Crowder 1974); the shares of a visit
+ * are kept on the simplex of its cost.
  */
 export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSearch {
   const { shifts, count, ofZone } = table;
@@ -97,7 +97,7 @@ export function boundSearch(problem: RoundsProblem, table: CostTable): BoundSear
     }
   }
 
-  /** One step along the kept way; `missing` is how far the bound is from a known plan. */
+  /** One step along the deflected direction; `missing` is how far the bound is from a known plan. */
   function move(missing: number): void {
     let length = limits.turn(KEPT);
     for (let i = 0; i < used.length; i++) {

@@ -2,16 +2,16 @@ import { conflictsBy, conflictsOf, type Conflict } from './conflicts.js';
 import { pathCost } from './plan-cost.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
-/** What it would cost to have a change in another shift. */
+/** The cost of having a change in another shift. */
 export interface Move {
   readonly shift: number;
-  /** Over the plan as it is; below 0 where it is cheaper. */
+  /** Compared with the present plan; negative if cheaper. */
   readonly cost: number;
-  /** Limits that break by it; none where it fits. */
+  /** Limits broken by it; none if it fits. */
   readonly conflicts: readonly Conflict[];
 }
 
-/** The plan with one machine's change in another shift; `from` null adds one, `to` null takes one away. */
+/** The plan with one machine's change in another shift; `from` null adds one, `to` null removes one. */
 export function moveChange(
   changes: Changes,
   machine: number,
@@ -23,7 +23,7 @@ export function moveChange(
   return changes.map((list, m) => (m === machine ? moved : list));
 }
 
-/** Costs and broken limits of every shift that a machine's change could move to. */
+/** Costs and broken limits for every shift that a machine's change could move to. */
 export function moveCosts(
   problem: RoundsProblem,
   changes: Changes,

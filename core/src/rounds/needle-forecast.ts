@@ -7,7 +7,7 @@ export interface NeedleUse {
   readonly onHand: number;
   /** Needles that arrive before each shift. */
   readonly arriving: readonly number[];
-  /** Changes of the plan in each shift. */
+  /** Planned changes in each shift. */
   readonly planned: readonly number[];
   /** Expected unplanned changes in each shift. */
   readonly failures: readonly number[];
@@ -16,7 +16,7 @@ export interface NeedleUse {
 /** How many needles of a kind are left after each shift. */
 export interface NeedleForecast {
   readonly left: readonly { readonly expected: number; readonly low: number; readonly high: number }[];
-  /** First shift with fewer than none, as expected and at the pessimistic limit; null: not within the horizon. */
+  /** First shift with fewer than zero, as expected and at the pessimistic limit; null if not within the horizon. */
   readonly runsOut: number | null;
   readonly mayRunOut: number | null;
   /** Needles that would keep the pessimistic limit at 0 or more to the end. */
@@ -24,8 +24,8 @@ export interface NeedleForecast {
 }
 
 /**
- * Adds up what a plan and failures use. Planned changes are counted as they stand; failures come by chance, so their sum has
- * the variance of its mean (Poisson), and the limits hold 95 %.
+ * Adds up what a plan and failures use. Planned changes are counted as they are; failures are random, so their sum
+ * has the variance of its mean (Poisson), and the limits hold 95 %.
  */
 export function needleForecast({ onHand, arriving, planned, failures }: NeedleUse): NeedleForecast {
   let expected = onHand;
@@ -48,7 +48,7 @@ export function needleForecast({ onHand, arriving, planned, failures }: NeedleUs
   };
 }
 
-/** Needles a plan may use by the end of each shift, when failures are expected to take theirs. */
+/** Needles a plan may use by the end of each shift, after deducting expected failures. */
 export function needlesForPlan({
   onHand,
   arriving,

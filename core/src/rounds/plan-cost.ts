@@ -1,13 +1,13 @@
 import { latenessOf } from './lateness.js';
 import type { Changes, PlanCost, PlannedMachine, RoundsProblem } from './rounds-problem.js';
 
-/** Cost of one machine's changes, late and early apart. */
+/** Cost of one machine's changes, late and early separately. */
 export interface PathCost {
   readonly lateness: number;
   readonly earlyWaste: number;
 }
 
-/** What changes in some shifts, ascending, cost a machine over the horizon. */
+/** The cost of a machine's changes in some shifts, ascending, over the horizon. */
 export function pathCost(machine: PlannedMachine, changes: readonly number[]): PathCost {
   const { bestHours, penalty, penaltyFrom } = latenessOf(machine.wearing);
   const costOf = (first: boolean, age: number): number =>
@@ -22,12 +22,12 @@ export function pathCost(machine: PlannedMachine, changes: readonly number[]): P
     age = 0;
   });
   for (; shift < machine.hours.length; shift++) age += machine.hours[shift]!;
-  // What is still in at the end comes out at its best hours, or at once when these are past.
+  // A needle still in at the end comes out at its best hours, or at once if these have passed.
   lateness += costOf(changes.length === 0, Math.max(age, bestHours));
   return { lateness, earlyWaste };
 }
 
-/** What a plan costs, by what it is for. */
+/** The cost of a plan, itemised. */
 export function planCost(problem: RoundsProblem, changes: Changes): PlanCost {
   const { machines, zones, pricePerMove, shifts } = problem;
   let [lateness, earlyWaste, moves] = [0, 0, 0];

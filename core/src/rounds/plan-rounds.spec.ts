@@ -5,7 +5,7 @@ import { checkRounds } from '../testing/check-rounds.js';
 import { drawnRounds } from '../testing/drawn-rounds.js';
 import { costTable, planRounds, wholeModel, type RoundsPlan, type RoundsProblem } from './index.js';
 
-/** The package's types take its default export for that of a CommonJS module. */
+/** The package's types mistake its default export for that of a CommonJS module. */
 const loadHighs = solverPackage as unknown as typeof solverPackage.default;
 
 const planned = (problem: RoundsProblem, seed = 0.5, effort = 1): RoundsPlan => {
@@ -34,7 +34,7 @@ describe('a plan of rounds', () => {
     );
   }, 300_000);
 
-  // The same problem as a mixed-integer model, solved to the end by HiGHS.
+  // The same problem as a mixed-integer model, solved to optimality by HiGHS.
   it('is proven by a solver: none cheaper, and no bound above the cheapest', async () => {
     const highs = await loadHighs();
     for (const seed of [0.1, 0.35, 0.8]) {

@@ -12,42 +12,44 @@ export interface RoundsPlan {
   readonly cost: PlanCost;
   /** Proven: no plan costs less. */
   readonly bound: number;
-  /** What the plan costs over the bound, as a share of the bound. */
+  /** The plan's cost above the bound, as a share of the bound. */
   readonly gap: number;
 }
 
 export interface PlanOptions {
-  /** Uniform on 0 to below 1; the same numbers, the same plan. */
+  /** Uniform on 0 to below 1; the same numbers give the same plan. */
   readonly random: () => number;
-  /** Told how far it is, 0 to 1. */
+  /** Receives the progress, 0 to 1. */
   readonly progress?: (share: number) => void;
-  /** Plans that the search also begins from, such as those of simple rules: the plan is never dearer than they are. */
+  /** Plans to start the search from, such as those of simple rules: the result is never more expensive. */
   readonly startPlans?: readonly Changes[];
-  /** How long to search, in whole multiples of the usual; more never makes the plan dearer. */
+  /** How long to search, in whole multiples of the usual; more never makes the plan more expensive. */
   readonly effort?: number;
 }
 
 /** Steps of the bound before and after there is a plan worth comparing with. */
 const BOUND_STEPS = [80, 100] as const;
-/** Tries of the search before the zones' bound, and from the visits it gives. Small shops get more: they cost little. */
+/**
+ * Tries of the search before the zones' bound, and from the visits it gives. Small shops get more: they cost little.
+ */
 const TRIES = [
   { fewest: 3000, each: 4, most: 3000, shared: 0 },
   { fewest: 12_000, each: 10, most: 30_000, shared: 1_600_000 },
 ] as const;
-/** Horizon for which these are meant; each try takes longer in a longer one, and a short one has less to look through. */
+/** Horizon these are meant for; each try takes longer on a longer one, and a short one has less to explore. */
 const USUAL_SHIFTS = 28;
 const MOST_FOR_SHORT = 2;
-/** Zones' bounds are worth many steps where zones are few: there, what they share has most to say. */
+/** Zones' bounds are worth many steps if there are few zones: then shared limits matter most. */
 const ZONE_STEPS = { few: 30, many: 1, fewMachines: 100 } as const;
-/** How much worse a try may be, in the mean cost of a visit; it falls to nothing. */
+/** How much worse a try may be, relative to the mean cost of a visit; it falls to zero. */
 const HEAT = [0.06, 0.06] as const;
 const ROUNDS = 12;
-/** So near the bound nothing is left to look for. */
+/** This close to the bound there is nothing left to look for. */
 const PROVED = 1e-5;
 
 /**
- * Plans in which shift each needle is changed, or says which limits the pinned changes break. The work is counted in steps
- * and tries, not in time, so that the same problem and the same chance give the same plan.
+ * Plans the shift in which each needle is changed, or returns the limits that pinned changes break. The work is
+ * measured in steps and tries, not in time, so that the same problem and random numbers give the same plan.
  */
 export function planRounds(
   problem: RoundsProblem,
@@ -78,7 +80,7 @@ export function planRounds(
   progress(0.4);
   const steps = count <= ZONE_STEPS.fewMachines ? ZONE_STEPS.few : ZONE_STEPS.many;
   let starts: ZoneBound['starts'] = [];
-  // What less effort does comes first: more only goes on from there.
+  // What less effort does comes first: more only continues from there.
   for (let run = 0; run < effort; run++) {
     if (run < 2) priceZones(run === 0 ? steps : effort * steps);
     starts.forEach((visits, i) => {
@@ -112,7 +114,7 @@ export function planRounds(
   }
 }
 
-/** The shifts in which each zone is visited by a plan. */
+/** The shifts in which a plan visits each zone. */
 function visitsOf(changes: Changes, { zones, machines, shifts }: RoundsProblem): readonly Uint8Array[] {
   const visits = zones.map(() => new Uint8Array(shifts));
   machines.forEach(({ zone }, m) => changes[m]!.forEach((shift) => (visits[zone]![shift] = 1)));
@@ -130,7 +132,7 @@ function cheapestWithin(problem: RoundsProblem, [first, ...others]: readonly Cha
   );
 }
 
-/** What it costs to change nothing: no plan worth having costs more. */
+/** The cost of changing nothing: no plan worth having costs more. */
 function firstGuess(publishedPrice: number, ends: Float64Array, nodes: number): number {
   let sum = publishedPrice;
   for (let row = 0; row < ends.length; row += nodes) if (ends[row]! < Infinity) sum += ends[row]!;

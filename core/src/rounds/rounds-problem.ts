@@ -1,6 +1,6 @@
 import type { Wearing } from './lateness.js';
 
-/** What a plan of rounds is made for. Shifts are numbered from 0, the one that runs or comes next. */
+/** What a plan of rounds is made for. Shifts are numbered from 0, the one that is running or comes next. */
 export interface RoundsProblem {
   readonly shifts: number;
   readonly machines: readonly PlannedMachine[];
@@ -15,19 +15,19 @@ export interface RoundsProblem {
 /** A machine whose needles are changed by plan. */
 export interface PlannedMachine {
   readonly id: string;
-  /** Its place in `zones`. */
+  /** Its index in `zones`. */
   readonly zone: number;
-  /** Kind of needle, its place in `stock`. */
+  /** Kind of needle, an index in `stock`. */
   readonly kind: number;
-  /** What a mechanic must be able to do for it, its number in `MinutesLimit.skills`. */
+  /** What a mechanic must be able to do for it, an index in `MinutesLimit.skills`. */
   readonly skill: number;
   readonly changeMinutes: number;
   readonly wearing: Wearing;
-  /** Running hours of the needle that is in it. */
+  /** Running hours of its present needle. */
   readonly ageHours: number;
   /** Expected running hours in each shift. */
   readonly hours: readonly number[];
-  /** Shifts in which it cannot be changed: nobody there, machine away. */
+  /** Shifts in which it cannot be changed: nobody there, machine unavailable. */
   readonly closed: readonly number[];
   /** Shifts in which it must be changed. */
   readonly pinned: readonly number[];
@@ -42,22 +42,22 @@ export interface PlannedZone {
   readonly visitCost: number;
 }
 
-/** Minutes that there are in a shift for changes that need one of some skills. */
+/** Minutes available in a shift for changes that need one of some skills. */
 export interface MinutesLimit {
   readonly shift: number;
   readonly minutes: number;
-  /** Null: for all of them, and then the way to the zones counts too. */
+  /** Null for all of them, in which case walks to the zones count too. */
   readonly skills: readonly number[] | null;
 }
 
 /** Shifts in which each machine is changed, ascending, in the order of `machines`. */
 export type Changes = readonly (readonly number[])[];
 
-/** What a plan costs over the horizon, beyond the best that each machine alone could have. */
+/** The cost of a plan over the horizon, above the best that each machine alone could have. */
 export interface PlanCost {
-  /** Of changes that come after their best hours, also after the horizon. */
+  /** Of changes after their best hours, including those after the horizon. */
   readonly lateness: number;
-  /** Of changes that come before. */
+  /** Of changes before them. */
   readonly earlyWaste: number;
   readonly visits: number;
   /** Of changes moved from where they were published. */

@@ -45,7 +45,7 @@ describe('moving a change', () => {
       plan.changes
         .flatMap((list, m) => (drawn.machines[m]!.kind === kind ? list : []))
         .filter((s) => s <= until).length;
-    // Just as many needles by each shift as the plan takes: none may be used earlier.
+    // Exactly as many needles by each shift as the plan uses: none may be used earlier.
     const stock = drawn.stock.map((row, kind) => row.map((_, shift) => used(kind, shift)));
     const problem = { ...drawn, machines: published, stock };
     const moves = moveCosts(problem, plan.changes, machine, from);
@@ -111,13 +111,13 @@ describe('the work of a shift', () => {
 
 describe('the needles ahead', () => {
   it('lose none to rounding', () => {
-    // Ten tenths are one needle, though their sum is a little less in floating point.
+    // Ten tenths are one needle, though their sum is slightly less in floating point.
     const failures = Array.from({ length: 10 }, () => 0.1);
     expect(needlesForPlan({ onHand: 5, arriving: failures.map(() => 0), failures }).at(-1)).toBe(4);
   });
 
   const failures = [0.5, 0.5, 0.5, 0.5];
-  // Poisson: the sum of failures has the variance of its mean, so two failures expected spread by 1.96 times root two.
+  // Poisson: the sum of failures has the variance of its mean, so two expected failures vary by 1.96 times root two.
   it('are what is there less what the plan and failures take, with the spread of chance', () => {
     const { left, runsOut, mayRunOut, short } = needleForecast({
       onHand: 5,

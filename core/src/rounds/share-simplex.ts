@@ -1,7 +1,7 @@
 /**
- * Brings the shares of one visit to 0 or more and no more than it costs together, by the least change (Michelot 1986).
+ * Projects the shares of a visit so that each is 0 or more and together they do not exceed its cost (Michelot 1986).
  *
- * @param places where the shares of the visit stand in `shares`
+ * @param places indices in `shares` of the visit's shares
  */
 export function toSimplex(shares: Float64Array, places: Int32Array | readonly number[], most: number): void {
   let sum = 0;

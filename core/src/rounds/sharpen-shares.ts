@@ -3,26 +3,26 @@ import { toSimplex } from './share-simplex.js';
 
 /** One zone at fixed prices of minutes and needles. Arrays are by machine of the zone, then shift. */
 export interface ZonePrices {
-  /** Places of its machines in the cost table. */
+  /** Indices of its machines in the cost table. */
   readonly machines: readonly number[];
   readonly shifts: number;
-  /** Price of a change by itself; Infinity where closed. */
+  /** Price of a change itself; Infinity if closed. */
   readonly own: Float64Array;
   /** Price of a visit, by shift. */
   readonly visit: Float64Array;
 }
 
-/** How much of the way each step keeps of the one before, and how long it waits before it takes smaller ones. */
+/** Share of the previous direction that each step keeps, and how long to wait before taking smaller ones. */
 const KEPT = 0.6;
 const PATIENCE = 8;
 const SMALLEST_STEP = 0.02;
 
 /**
- * Finds what each machine of a zone should pay of each visit, so that their shortest paths together cost as much as they
- * can: the bound of the zone by itself, sharper than what all zones found together, since each takes steps of its own size
- * (subgradient with Polyak steps). Changes `shares` to the best found; gives the bound they prove.
+ * Finds what each machine of a zone should pay for each visit, so that their shortest paths together cost as much as
+ * possible: the bound of the zone by itself, sharper than the joint bound of all zones, since each takes steps of its
+ * own size (subgradient with Polyak steps). Changes `shares` to the best found; returns the bound they prove.
  *
- * @param knownCost what some plan of the zone costs at these prices
+ * @param knownCost cost of some plan of the zone at these prices
  */
 export function sharpenShares(
   finder: PathFinder,
@@ -70,7 +70,7 @@ export function sharpenShares(
   shares.set(bestShares);
   return best;
 
-  /** Brings what is paid of each visit to its price. */
+  /** Projects what is paid for each visit onto its price. */
   function share(): void {
     for (let s = 0; s < shifts; s++) {
       for (let i = 0; i < machines.length; i++) places[i] = i * shifts + s;

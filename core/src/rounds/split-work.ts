@@ -16,19 +16,19 @@ export interface Mechanic {
 export interface Round {
   readonly mechanic: number;
   readonly tasks: readonly Task[];
-  /** With the way to each zone. */
+  /** Including the walk to each zone. */
   readonly minutes: number;
 }
 
 export interface SplitWork {
   readonly rounds: readonly Round[];
-  /** What nobody can do within their minutes: zones and people do not always divide as minutes do. */
+  /** What nobody can do within their minutes: zones and people do not always divide the way minutes do. */
   readonly leftOver: readonly Task[];
 }
 
 /**
- * Splits the changes of a shift among mechanics: whole zones first, largest first, to whoever can do most of it and has
- * most minutes left, so that few zones are walked to twice. Tasks come in walking order and keep it.
+ * Splits the changes of a shift among mechanics: whole zones first, largest first, to whoever can do most of it and
+ * has most minutes left, so that few zones are walked to twice. Tasks come in walking order and keep it.
  */
 export function splitWork(
   tasks: readonly Task[],

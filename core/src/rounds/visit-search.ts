@@ -3,13 +3,13 @@ import type { Bound } from './lower-bound.js';
 import { pathFinder } from './best-path.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
-/** A plan that gets better try by try and is within its limits at every moment. */
+/** A plan that improves try by try and is within its limits at every moment. */
 export interface VisitSearch {
-  /** Makes so many tries. `heat` is how much worse, in money, a try may typically be and still be taken. */
+  /** Makes a number of tries. `heat` is how much worse, in money, a try may typically be and still be accepted. */
   improve(tries: number, heat: number): void;
-  /** Goes on from these visits of each zone, as far as limits allow. */
+  /** Continues from these visits of each zone, as far as limits allow. */
   from(visits: readonly Uint8Array[]): void;
-  /** Goes on from the best plan so far. */
+  /** Continues from the best plan so far. */
   toBest(): void;
   readonly bestCost: number;
   readonly bestChanges: Changes;
@@ -17,16 +17,16 @@ export interface VisitSearch {
 
 /** How often a try keeps the visits and only lets the machines choose in another order. */
 const SAME_VISITS = 0.15;
-/** How often a try takes on two zones that may compete for minutes or needles. */
+/** How often a try involves two zones that may compete for minutes or needles. */
 const TWO_ZONES = 0.3;
 
 /**
- * Looks for the visits that serve each zone best. Once it is known in which shifts somebody comes to a zone, each of its
- * machines takes its own shortest path over these shifts; so what is searched is visits: one is added, left out, or moved
- * to a near shift, in one zone or, by ruin and recreate, in two. Worse plans are taken with a chance that falls with the
- * heat (simulated annealing).
+ * Searches for the visits that serve each zone best. Once it is known in which shifts a zone is visited, each of its
+ * machines takes its own shortest path over these shifts; so the search is over visits: one is added, removed, or
+ * moved to a nearby shift, in one zone or, by ruin and recreate, in two. Worse plans are accepted with a probability
+ * that falls with the heat (simulated annealing).
  *
- * @param bound prices to begin with; minutes and needles keep theirs, so that no machine takes what others need more
+ * @param bound initial prices; minutes and needles keep theirs, so that no machine takes what others need more
  * @param random uniform on 0 to below 1
  */
 export function visitSearch(
@@ -45,18 +45,18 @@ export function visitSearch(
   const left = Float64Array.from(minutes, (limit) => Math.max(0, limit.minutes) + 1e-9);
   const needles = new Float64Array(kinds * shifts);
   stock.forEach((row, k) => row.forEach((most, s) => (needles[k * shifts + s] = Math.max(0, most) + 1e-9)));
-  /** Each machine's changes, ascending, and how many; how many are in a zone and shift; what each path costs. */
+  /** Each machine's changes, ascending, and their number; how many are in a zone and shift; the cost of each path. */
   const changesOf = new Int16Array(count * shifts);
   const lengthOf = new Int16Array(count);
   const visited = new Uint16Array(zones.length * shifts);
   const pathCost = new Float64Array(count);
-  /** Pinned changes and the visits they need: these are used up from the beginning, and their owners pay no more. */
+  /** Pinned changes and the visits they need: these are used from the beginning, and their owners pay no more. */
   const pinned = new Uint8Array(count * shifts);
   const pinnedVisit = new Uint8Array(zones.length * shifts);
-  /** The least that the machines of a zone cost, whatever anybody else does. */
+  /** The least that the machines of a zone cost, whatever the others do. */
   const leastOf = ofZone.map((machines) => machines.map((m) => leastPath(m)));
 
-  // Kept between calls: what is wanted of a zone, candidates of a machine, and what is undone when a try fails.
+  // Reused between calls: the visits wanted in a zone, candidates of a machine, and what to undo when a try fails.
   const wanted = new Uint8Array(shifts);
   const wishes = [new Uint8Array(shifts), new Uint8Array(shifts)] as const;
   const at = new Int16Array(shifts);
@@ -106,7 +106,7 @@ export function visitSearch(
     return finder.find(m, prices, 0);
   }
 
-  /** Adds a machine's changes, ascending, to the plan, with what they use and cost. */
+  /** Adds a machine's changes, ascending, to the plan, with their use and cost. */
   function put(m: number, changes: ArrayLike<number>, length: number): void {
     const z = table.zone[m]! * shifts;
     let node = 0;
@@ -150,8 +150,8 @@ export function visitSearch(
   }
 
   /**
-   * Plans a machine over the wanted shifts, within what is left: its shortest path. `eager` weighs the prices of minutes
-   * and needles, which are what others want of them.
+   * Plans a machine over the wanted shifts, within what is left: its shortest path. `eager` weights the prices of
+   * minutes and needles, which reflect what others need.
    */
   function plan(m: number, eager: number, past = shifts): void {
     const zone = table.zone[m]!;
@@ -176,7 +176,7 @@ export function visitSearch(
       at[candidates] = s;
       price[candidates++] = value + eager * bound.needlePrices[kind + s]!;
     }
-    // Candidates stand from the last to the first; the one past them is now.
+    // Candidates are ordered from last to first; the one past them is now.
     for (let c = 0; c <= candidates; c++) {
       const row = m * nodes + (c === candidates ? 0 : at[c]! + 1);
       let least = ends[row]!;
@@ -201,7 +201,7 @@ export function visitSearch(
       const s = at[c]!;
       list[length++] = s;
       if (pinned[m * shifts + s] === 1) continue;
-      // Each change alone has its needle; several of one machine may together not: then the later ones go.
+      // Each change alone has its needle, but several of one machine may not: then the later ones are dropped.
       for (let i = kind + s; taken > 0 && i < kind + shifts; i++)
         if (needles[i]! < taken + 1) return plan(m, eager, s);
       taken++;
@@ -210,8 +210,8 @@ export function visitSearch(
   }
 
   /**
-   * Plans the machines of a zone for the wanted shifts, in any order. False, with the zone half planned, when all
-   * will surely cost more than `most`.
+   * Plans the machines of a zone for the wanted shifts, in any order. False, with the zone half planned, when the
+   * total will surely exceed `most`.
    */
   function planZone(z: number, eager: number, most: number): boolean {
     const machines = ofZone[z]!;
@@ -232,7 +232,10 @@ export function visitSearch(
     return true;
   }
 
-  /** Plans a zone for the shifts that so many of its machines want at the bound's prices: the number that comes cheapest. */
+  /**
+   * Plans a zone for the shifts wanted by at least a given number of its machines at the bound's prices: the number
+   * that is cheapest.
+   */
   function buildZone(z: number): void {
     const machines = ofZone[z]!;
     const votes = new Uint16Array(shifts);
@@ -251,7 +254,7 @@ export function visitSearch(
     planFor(tried.indexOf(Math.min(...tried)) + 1);
   }
 
-  /** Adds, leaves out or moves one of the wanted visits. */
+  /** Adds, removes or moves one of the wanted visits. */
   function alter(z: number): void {
     const s = Math.floor(random() * shifts);
     const how = random();
@@ -259,7 +262,7 @@ export function visitSearch(
     const within = near >= 0 && near < shifts;
     const add = wanted[s] === 0;
     wanted[s] = add ? 1 : 0;
-    // A new visit mostly stands for one near to it, and one that is left out is mostly made near to it.
+    // A new visit usually replaces a nearby one, and a removed one is usually made nearby.
     if (within && how < 0.6) wanted[near] = add ? 0 : 1;
     for (let t = 0; t < shifts; t++) if (pinnedVisit[z * shifts + t] === 1) wanted[t] = 1;
   }

@@ -1,7 +1,7 @@
 import type { CostTable } from './cost-table.js';
 import type { Changes, RoundsProblem } from './rounds-problem.js';
 
-/** The same problem as a mixed-integer model, by columns, as a solver takes it. */
+/** The same problem as a mixed-integer model, by columns, in the form a solver takes. */
 export interface WholeModel {
   readonly columns: number;
   readonly rows: number;
@@ -14,9 +14,9 @@ export interface WholeModel {
   readonly values: Float64Array;
   /** Added to every plan's cost. */
   readonly offset: number;
-  /** The changes that a solution means. */
+  /** The changes that a solution represents. */
   changesOf(solution: ArrayLike<number>): Changes;
-  /** The solution that changes mean; null where they use an arc that was left out. */
+  /** The solution that represents given changes; null if they use an arc that was left out. */
   solutionOf(changes: Changes): Float64Array | null;
 }
 
@@ -26,8 +26,8 @@ export interface LeftOut {
 }
 
 /**
- * Writes the model: a binary column for every arc and every visit; flow from now to the end for every machine, no change
- * in a zone without a visit, minutes and needles within their limits.
+ * Builds the model: a binary column for every arc and every visit; flow from now to the end for every machine, no
+ * change in a zone without a visit, minutes and needles within their limits.
  */
 export function wholeModel(
   problem: RoundsProblem,

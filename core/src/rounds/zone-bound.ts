@@ -7,36 +7,36 @@ import { sharpenShares, type ZonePrices } from './sharpen-shares.js';
 import { cheapestVisits, type ZoneVisits } from './zone-visits.js';
 
 export interface ZoneBound {
-  /** Proven: no plan within the limits costs less. Never below the bound it began with. */
+  /** Proven: no plan within the limits costs less. Never below the initial bound. */
   readonly value: number;
   /**
-   * 1 for the shifts in which each zone is best visited: at the prices of that bound, then at others that were tried after
-   * it. Where minutes or needles are short, no prices make the cheapest plan, and several are worth beginning from.
+   * 1 for the shifts in which each zone is best visited: at the prices of that bound, then at others tried after it.
+   * Where minutes or needles are short, no prices give the cheapest plan, and several are worth starting from.
    */
   readonly starts: readonly (readonly Uint8Array[])[];
 }
 
-/** What the zones come to at some prices. */
+/** The total of the zones at given prices. */
 interface Priced {
   readonly value: number;
   readonly visits: readonly Uint8Array[];
 }
 
-/** Beginnings that the search of a zone goes on with at most: seldom are there so many. */
+/** Most partial plans that a zone's search continues with: rarely are there so many. */
 const MOST_BEGINNINGS = 500;
-/** Shares of the first bound's prices that are tried to begin with. */
+/** Fractions of the first bound's prices that are tried to begin with. */
 const FIRST_PRICES = [1, 0.5, 0] as const;
-/** Prices after the best whose visits are given too. */
+/** Price vectors after the best one whose visits are returned too. */
 const OTHER_STARTS = 3;
 const KEPT = 0.5;
 /** Steps that each zone takes by itself to share out its visits, the first time and after prices moved a little. */
 const SHARPEN_STEPS = { first: 250, again: 60 } as const;
 
 /**
- * Raises a bound: with minutes and needles priced, nothing ties zones together, and the cheapest visits of each are found
- * exactly. Prices follow a subgradient, as in the first bound.
+ * Raises a bound: with minutes and needles priced, nothing ties zones together, and the cheapest visits of each are
+ * found exactly. Prices follow a subgradient, as in the first bound.
  *
- * @param known a plan and its cost: its visits begin each search
+ * @param known a plan and its cost: its visits start each search
  * @param steps times that all zones are searched, 1 or more
  */
 export function zoneBound(
@@ -78,7 +78,7 @@ export function zoneBound(
   );
   return { value: Math.max(bound.value, best.value), starts: [best, ...spread].map(({ visits }) => visits) };
 
-  /** The bound at the prices now; leaves what the zones' best plans use. */
+  /** The bound at the present prices; leaves behind what the zones' best plans use. */
   function search(): Priced {
     limits.clear();
     const found = zones.map((cheapest) => cheapest());
@@ -87,7 +87,9 @@ export function zoneBound(
   }
 }
 
-/** Searches one zone at the prices that hold whenever it is called, from what it found before, and uses what it finds. */
+/**
+ * Searches one zone at the prices in force when it is called, starting from earlier results, and uses what it finds.
+ */
 function zoneSearch(
   table: CostTable,
   limits: LimitPrices,

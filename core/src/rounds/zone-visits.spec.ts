@@ -7,7 +7,7 @@ import { cheapestVisits } from './zone-visits.js';
 
 const SHIFTS = 9;
 
-/** A zone of four machines at drawn prices, some shifts closed to some of them. */
+/** A zone of four machines at random prices, some shifts closed to some of them. */
 function drawnZone(seed: number): { table: CostTable; zone: ZonePrices } {
   const random = randomLcg(seed);
   const table = costTable(drawnRounds(4, SHIFTS, random));
@@ -20,7 +20,7 @@ function drawnZone(seed: number): { table: CostTable; zone: ZonePrices } {
   return { table, zone: { machines, shifts: SHIFTS, own, visit } };
 }
 
-/** What visits cost with every machine's best changes in them. */
+/** The cost of visits with every machine's best changes in them. */
 function costOf(table: CostTable, { machines, own, visit }: ZonePrices, bits: number): number {
   const finder = pathFinder(table);
   const open = (s: number) => (bits & (1 << s)) !== 0;

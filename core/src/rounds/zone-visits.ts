@@ -1,24 +1,24 @@
 import type { CostTable } from './cost-table.js';
 import type { ZonePrices } from './sharpen-shares.js';
 
-/** Some visits of a zone: 1 for each shift with one, and what they cost at the zone's prices with all its changes. */
+/** Some visits of a zone: 1 for each shift with one, and their cost at the zone's prices with all its changes. */
 export interface ZoneVisits {
   readonly visits: Uint8Array;
   readonly cost: number;
 }
 
-/** The best visits found, and what no visits cost less than: the same where the search was never cut short. */
+/** The best visits found, and a lower bound for any visits: equal if the search was never cut short. */
 export interface CheapestVisits extends ZoneVisits {
   readonly bound: number;
 }
 
-/** Beginnings of plans that have decided on the same shifts: what they still can do is all that tells them apart. */
+/** Partial plans that have decided on the same shifts: only what they can still do distinguishes them. */
 interface Beginning {
   /** Visits so far. */
   readonly paid: number;
   /**
-   * Cost of each machine until its next change, by the shift of that change, the end last: `machine * nodes + shift`. What
-   * a machine did before plays no part once it is changed, so this is all there is to know of a beginning.
+   * Cost of each machine until its next change, by the shift of that change, the end last: `machine * nodes + shift`.
+   * What a machine did before does not matter once it is changed, so this describes a partial plan completely.
    */
   readonly until: Float64Array;
   /** Likeliest shift of each machine's next change. */
@@ -34,13 +34,13 @@ interface Visit {
 }
 
 /**
- * The cheapest visits of one zone at fixed prices, by dynamic programming over its shifts. A beginning is dropped when the
- * machines' shares of the visits to come show that it ends dearer than a plan that is known, or when another beginning is
- * at least as good for every machine whatever comes next. Where more are left than may be, the least promising are dropped
- * too, and the bound is what they still could have cost.
+ * The cheapest visits of one zone at fixed prices, by dynamic programming over its shifts. A partial plan is dropped
+ * when the machines' shares of the visits to come show that it will cost more than a known plan, or when another one
+ * is at least as good for every machine whatever comes next. If more are left than allowed, the least promising are
+ * dropped too, and the bound is what they could still have cost.
  *
- * @param shares what each machine pays of each visit, at most its price together: `machine * shifts + shift`
- * @param known visits that are known; only cheaper ones are looked for
+ * @param shares what each machine pays for each visit, at most its price together: `machine * shifts + shift`
+ * @param known visits already known; only cheaper ones are looked for
  */
 export function cheapestVisits(
   table: CostTable,
@@ -78,15 +78,18 @@ function firstBeginning({ arcs, ends, nodes, shifts }: CostTable, { machines }: 
   return { paid: 0, until, likeliest: new Int16Array(machines.length), least: -Infinity, last: null };
 }
 
-/** What is still to come, at the least, when every machine pays its shares of the visits. */
+/** The least still to come, when every machine pays its shares of the visits. */
 function afterChanges(
   { arcs, ends, nodes }: CostTable,
   { machines, shifts, own, visit }: ZonePrices,
   shares: Float64Array,
 ) {
-  /** Of a machine from its change in a shift on, that change included; nothing after the end: `machine * nodes + shift`. */
+  /**
+   * Of a machine from its change in a shift on, that change included; nothing after the end: `machine * nodes +
+   * shift`.
+   */
   const onward = new Float64Array(machines.length * nodes);
-  /** What visits from a shift on cost less than the shares paid for them; 0 but for rounding. */
+  /** By how much visits from a shift on cost less than the shares paid for them; 0 except for rounding. */
   const unpaid = new Float64Array(nodes);
   for (let shift = shifts - 1; shift >= 0; shift--) {
     let over = visit[shift]!;
@@ -104,9 +107,9 @@ function afterChanges(
 }
 
 interface LookAhead {
-  /** The beginning with a visit in the shift; null where it ends dearer than what is known. */
+  /** The partial plan with a visit in the shift; null if it will cost more than what is known. */
   visit(beginning: Beginning, shift: number): Beginning | null;
-  /** The beginning without one. */
+  /** The partial plan without one. */
   skip(beginning: Beginning, shift: number): Beginning | null;
 }
 
@@ -134,7 +137,7 @@ function lookAhead(table: CostTable, zone: ZonePrices, shares: Float64Array, kno
     return some ? judged(until, paid + visitPrice[shift]!, shift, { shift, before: last }) : null;
   }
 
-  /** Null for one that ends dearer; else without the next changes that would make it so. */
+  /** Null for one that will cost more; else without the next changes that would make it so. */
   function judged(until: Float64Array, paid: number, shift: number, last: Visit | null): Beginning | null {
     const likeliest = new Int16Array(count);
     let least = paid + unpaid[shift + 1]!;
@@ -161,7 +164,7 @@ function lookAhead(table: CostTable, zone: ZonePrices, shares: Float64Array, kno
   }
 }
 
-/** The most promising beginnings, without those that another is at least as good as whatever comes next. */
+/** The most promising partial plans, without those that another is at least as good as whatever comes next. */
 function undominated(
   beginnings: Beginning[],
   count: number,

@@ -1,14 +1,14 @@
 import { OutOfRange, requirePositive, sourced, type Sourced } from '../standing/index.js';
 import { SHIPPED_VALUES, type Values } from '../reference/index.js';
 
-/** Measures of an empty bobbin in mm. */
+/** Dimensions of an empty bobbin in mm. */
 export interface Bobbin {
   readonly rimMm: number;
   readonly coreMm: number;
   readonly widthMm: number;
 }
 
-/** A bobbin size by its trade letter. Measures from memory: measure one and confirm. */
+/** A bobbin size by its trade letter. Dimensions from memory: measure one and confirm. */
 export interface BobbinSize {
   readonly id: string;
   readonly name: string;
@@ -38,19 +38,18 @@ export function bobbinSize(id: string): BobbinSize | undefined {
   return BOBBIN_SIZES.find((one) => one.id === id);
 }
 
-/** Id of the value that holds a measure of a bobbin size. */
+/** Id of the value for a dimension of a bobbin size. */
 export const bobbinValueId = (sizeId: string, measure: keyof Bobbin): string =>
   `bobbin-size.${sizeId}.${measure === 'rimMm' ? 'rim' : measure === 'coreMm' ? 'core' : 'width'}`;
 
-/** Measures of a bobbin size: the shop's own where it has them. */
+/** Dimensions of a bobbin size: the shop's own if it has them. */
 export function bobbinOf({ id, measures }: BobbinSize, values: Values = SHIPPED_VALUES): Bobbin {
   const of = (measure: keyof Bobbin) => (values[bobbinValueId(id, measure)] ?? measures[measure]).value;
   return { rimMm: of('rimMm'), coreMm: of('coreMm'), widthMm: of('widthMm') };
 }
 
 /**
- * Metres of thread on a bobbin wound to a gap below the rim:
- * ((D - 2g)² - core²) w pack / (1000 d²), all in mm.
+ * Metres of thread on a bobbin wound to a gap below the rim: ((D - 2g)² - core²) w pack / (1000 d²), all in mm.
  *
  * @throws OutOfRange when the gap leaves nothing to wind on
  * @example bobbinMetres({ rimMm: 25, coreMm: 7.5, widthMm: 10.5 }, 0.42) // 17.6

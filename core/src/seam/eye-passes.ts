@@ -1,20 +1,20 @@
 import { requirePositive } from '../standing/index.js';
 import type { StitchThread } from './thread-per-stitch.js';
 
-/** What a thread goes through before it is sewn: a model to compare set-ups by, never a limit. */
+/** What a thread goes through before it is sewn: a model for comparing set-ups, never a limit. */
 export interface EyePasses {
-  /** How often each bit of thread passes the eye, between a square and a rounded loop. */
+  /** How often each bit of thread passes the eye, for a square and for a rounded loop. */
   readonly least: number;
   readonly most: number;
-  /** Mean speed of the thread through the eye in m/s, both ways; null without a speed of the machine. */
+  /** Mean speed of the thread through the eye in m/s, both ways; null without a machine speed. */
   readonly metresPerSecond: number | null;
 }
 
 /**
- * Passes of the thread through the eye: the take-up moves twice its stroke through it each stitch, and only what the stitch
- * takes stays in the seam. Wear of the thread goes with the passes, heat in the eye with the speed.
+ * Passes of the thread through the eye: the take-up moves twice its stroke through it each stitch, and only what the
+ * stitch uses stays in the seam. Wear of the thread goes with the passes, heat in the eye with the speed.
  *
- * @param speedSpm stitches a minute; null where nobody measured it
+ * @param speedSpm stitches a minute; null if nobody measured it
  * @throws OutOfRange for a stroke, thread or speed that is not positive
  */
 export function eyePasses(
@@ -30,12 +30,14 @@ export function eyePasses(
   };
 }
 
-/** What friction makes of the passes: for each newton of pull on the thread, so that only set-ups are compared. */
+/** The effect of friction over the passes, per newton of pull on the thread, so that set-ups can only be compared. */
 export interface EyeWear {
-  /** Work rubbed into each metre of thread before it is sewn, joules per newton, between a square and a rounded loop. */
+  /**
+   * Work rubbed into each metre of thread before it is sewn, joules per newton, for a square and for a rounded loop.
+   */
   readonly least: number;
   readonly most: number;
-  /** Heat in the eye, watts per newton; null without a speed of the machine. */
+  /** Heat in the eye, watts per newton; null without a machine speed. */
   readonly wattsPerNewton: number | null;
 }
 

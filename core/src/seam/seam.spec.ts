@@ -15,8 +15,8 @@ import {
 } from './index.js';
 
 describe('thread per stitch', () => {
-  // Common practice: 2.5 cm of thread per cm of seam, half and half. It holds where (t + d) / L is 0.25 and the lock in
-  // the middle: needle 4 + 2 x 0.5 x 1 = 5 mm, bobbin the same, 10 mm in 4 mm of seam.
+  // Common practice: 2.5 cm of thread per cm of seam, half and half. It holds if (t + d) / L is 0.25 and the knot is
+  // in the middle: needle 4 + 2 x 0.5 x 1 = 5 mm, bobbin the same, 10 mm in 4 mm of seam.
   it('meets the rule of 2.5 where the rule holds', () => {
     const { needleHighMm, bobbinHighMm } = threadPerStitch({
       stitchLengthMm: 4,

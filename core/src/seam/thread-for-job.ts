@@ -8,7 +8,7 @@ export interface JobSize {
   readonly pieces: number;
 }
 
-/** Thread a job takes, waste included, by the upper bound of a stitch; the lower bound beside it. */
+/** Thread that a job needs, waste included, by the upper bound of a stitch; the lower bound beside it. */
 export interface JobThread {
   readonly stitches: number;
   readonly needleMetres: number;
@@ -21,11 +21,11 @@ export interface JobThread {
   readonly cost: number | null;
 }
 
-/** Id of the value that holds what a kilogram of thread costs here. No price is shipped. */
+/** Id of the value for the cost of a kilogram of thread here. No price is shipped. */
 export const THREAD_PRICE_ID = 'cost.thread-per-kg';
 
 /**
- * Thread, bobbins and cones of a job with its waste. Needle and bobbin thread are taken to be the same.
+ * Thread, bobbins and cones for a job including waste. Needle and bobbin thread are assumed to be the same.
  *
  * @param bobbinHoldsMetres metres on one wound bobbin, above 0
  * @throws OutOfRange for lengths or counts that are not positive

@@ -1,6 +1,6 @@
 import { OutOfRange, requireNotNegative, requirePositive } from '../standing/index.js';
 
-/** Thread that one stitch takes, in mm: between a rounded loop and a square one. */
+/** Thread used by one stitch, in mm: between a rounded loop and a square one. */
 export interface StitchThread {
   readonly needleLowMm: number;
   readonly needleHighMm: number;
@@ -8,12 +8,12 @@ export interface StitchThread {
   readonly bobbinHighMm: number;
 }
 
-/** The lockstitch that is measured out. Lengths in mm. */
+/** The lockstitch to calculate. Lengths in mm. */
 export interface Lockstitch {
   readonly stitchLengthMm: number;
   readonly stackMm: number;
   readonly threadDiameterMm: number;
-  /** Where the lock lies: 0 at the underside, 1 at the top, 0.5 in the middle. */
+  /** Where the knot lies: 0 at the underside, 1 at the top, 0.5 in the middle. */
   readonly lock?: number;
 }
 
@@ -21,7 +21,7 @@ export interface Lockstitch {
  * Thread of both sides for one stitch. Upper bound: a rectangle, needle L + 2 (1 - x)(t + d), bobbin L + 2 x (t + d).
  * Lower bound: a racetrack, whose corners are rounded to r = min(L / 2, depth of that thread) and save (4 - π) r.
  *
- * @throws OutOfRange for lengths that are not positive or a lock outside 0 to 1
+ * @throws OutOfRange for lengths that are not positive or a knot outside 0 to 1
  * @example threadPerStitch({ stitchLengthMm: 4, stackMm: 0.58, threadDiameterMm: 0.42 }).needleHighMm // 5
  */
 export function threadPerStitch({

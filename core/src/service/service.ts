@@ -1,11 +1,11 @@
 import type { Values } from '../reference/index.js';
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 
-/** What is done to a machine to keep it sewing, beside its needle. */
+/** Maintenance of a machine, apart from its needle. */
 export const SERVICE_KINDS = ['oil', 'lint', 'drain-magnet', 'burr-check'] as const;
 export type ServiceKind = (typeof SERVICE_KINDS)[number];
 
-/** The catalogue's value for the running hours between two services of a kind. */
+/** The catalogue value for the running hours between two services of a kind. */
 export const SERVICE_VALUE_IDS = {
   oil: 'service.oil',
   lint: 'service.lint',
@@ -21,9 +21,9 @@ export interface HoursRun {
 }
 
 /**
- * Running hours since an instant. A span that it falls into counts by its part of the time that was worked.
+ * Running hours since an instant. A span that contains it counts in proportion to the time worked.
  *
- * @param worked how much was worked between two instants, in whatever unit
+ * @param worked amount worked between two instants, in any unit
  */
 export function hoursSince(
   runs: readonly HoursRun[],
@@ -39,11 +39,11 @@ export function hoursSince(
   }, 0);
 }
 
-/** What is counted at a machine one by one: needles that struck something, needles that came out, changeovers finished. */
+/** Machine events that are counted: needles that struck something, needles removed, changeovers finished. */
 export const SERVICE_EVENTS = ['strikes', 'needle-changes', 'changeovers'] as const;
 export type ServiceEvent = (typeof SERVICE_EVENTS)[number];
 
-/** What a service goes by: the hours a machine ran, days on the calendar, or things that happened to the machine. */
+/** What a service is triggered by: running hours, calendar days, or events at the machine. */
 export const SERVICE_CLOCKS = ['hours', 'days', ...SERVICE_EVENTS] as const;
 export type ServiceClock = (typeof SERVICE_CLOCKS)[number];
 
@@ -56,19 +56,19 @@ export function goesByEvents(clock: ServiceClock): clock is ServiceEvent {
 export interface ServiceOfMachine {
   /** One of `SERVICE_KINDS`, or the id of one of the shop's own. */
   readonly kind: string;
-  /** Null for the kinds that are here from the start. */
+  /** Null for the built-in kinds. */
   readonly name: string | null;
   readonly clock: ServiceClock;
   readonly interval: number;
   /** What is done, with what and how much. */
   readonly how: string;
-  /** Only machines of this class have it; null: all do. */
+  /** Only machines of this class have it; null for all. */
   readonly machineClass: string | null;
-  /** From when its days and events count where it was never done; null for the kinds that are here from the start. */
+  /** Start of its days and events if it was never done; null for the built-in kinds. */
   readonly sinceMs: number | null;
 }
 
-/** The kinds that are here from the start, by the shop's values. */
+/** The built-in kinds, by the shop's values. */
 export function shippedServices(values: Values): readonly ServiceOfMachine[] {
   return SERVICE_KINDS.map((kind) => ({
     ...{ kind, name: null, clock: 'hours', how: '', machineClass: null, sinceMs: null },
@@ -76,7 +76,7 @@ export function shippedServices(values: Values): readonly ServiceOfMachine[] {
   }));
 }
 
-/** Whether a service is due so long after the last one. */
+/** Whether a service is due, given the time since the last one. */
 export function serviceDue(since: number, interval: number): boolean {
   return requireNotNegative('since', since) >= requirePositive('interval', interval);
 }

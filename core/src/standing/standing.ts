@@ -1,9 +1,10 @@
 /**
- * How much weight a value can bear.
+ * How far a value can be relied on.
  *
- * `measured`: this shop measured it. `standard`: a published standard, named. `handbook`: a published source,
- * named. `practice`: common practice of the trade, no source. `chosen`: this shop's own way of working. `fitted`:
- * fitted here to practice values. `memory`: recalled, unverified. `assumption`: to be replaced by the shop's own measurement.
+ * `measured`: this shop measured it. `standard`: a published standard, named. `handbook`: a published source, named.
+ * `practice`: common practice of the trade, no source. `chosen`: this shop's own way of working. `fitted`: fitted
+ * here to practice values. `memory`: recalled, unverified. `assumption`: to be replaced by the shop's own
+ * measurement.
  */
 export const STANDINGS = [
   'measured',
@@ -26,7 +27,7 @@ export interface Sourced<T> {
 }
 
 /**
- * The standing a computed value inherits: the weakest of its inputs, `STANDINGS` being ordered strongest first.
+ * The grade a computed value inherits: the weakest of its inputs, `STANDINGS` being ordered strongest first.
  *
  * @example weakestStanding('handbook', 'assumption', 'fitted') // 'assumption'
  */
@@ -37,7 +38,7 @@ export function weakestStanding(first: Standing, ...others: readonly Standing[])
   );
 }
 
-/** Short form for a value of the given standing. */
+/** Short form for a value of the given grade. */
 export function sourced<T>(value: T, standing: Standing, source: string): Sourced<T> {
   return { value, standing, source };
 }

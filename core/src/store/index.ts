@@ -1,4 +1,4 @@
-/** What is on hand, what to order? */
+/** What is on hand, and what to order. */
 export { coneMetres } from './cone-metres.js';
 export {
   leftAfterSewing,

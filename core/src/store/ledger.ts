@@ -1,28 +1,28 @@
-/** What happened to a thing in the store. A count says how much there is; the others add to it or take from it. */
+/** What happened to a store item. A count says how much there is; the others add to it or take from it. */
 export const STORE_MOVE_KINDS = ['count', 'receive', 'use', 'scrap'] as const;
 export type StoreMoveKind = (typeof STORE_MOVE_KINDS)[number];
 
 export interface LedgerMove {
   readonly kind: StoreMoveKind;
-  /** In the unit of the thing: needles, metres or pieces. */
+  /** In the item's unit: needles, metres or pieces. */
   readonly quantity: number;
   readonly atMs: number;
 }
 
-/** What the moves of a thing come to. */
+/** The result of an item's moves. */
 export interface StoreLedger {
-  /** What is there now, never below 0; null while nobody has counted it. */
+  /** What is on hand now, never below 0; null while nobody has counted it. */
   readonly onHand: number | null;
   readonly countedAtMs: number | null;
-  /** What was taken, with what a count found missing. */
+  /** What was taken, including what a count found missing. */
   readonly taken: readonly { readonly quantity: number; readonly atMs: number }[];
   /** Of that, what was taken for use since the last count. */
   readonly usedSinceCount: number;
 }
 
 /**
- * Replays the moves of a thing. What came or went before the first count is in that count already. A count below what should
- * be there shows what was taken without a note; one above it takes nothing back.
+ * Replays an item's moves. What came or went before the first count is already in that count. A count below the
+ * expected amount shows what was taken without an entry; one above it takes nothing back.
  *
  * @param moves in the order they happened
  */
@@ -49,8 +49,8 @@ export function storeLedger(moves: readonly LedgerMove[]): StoreLedger {
 }
 
 /**
- * What should still be there of a thread that machines sew with. A cone that goes to a machine is written down before it is
- * sewn, and what was sewn without a note was taken too: the greater of the two counts, never both.
+ * What should be left of a thread that machines sew with. A cone taken to a machine is recorded before it is sewn,
+ * and what was sewn without an entry was taken too: the greater of the two amounts, never both.
  *
  * @param sewn metres sewn since the last count
  * @returns metres; null while nobody has counted

@@ -1,23 +1,23 @@
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 import { reorderPoint, type LeadDemand } from './reorder-point.js';
 
-/** What a thing in the store stands at. */
+/** The stock position of an item. */
 export interface StoreState extends LeadDemand {
   readonly onHand: number;
   readonly onOrder: number;
-  /** What comes in one pack, in the unit of the thing. */
+  /** Pack size, in the item's unit. */
   readonly packSize: number;
   readonly service: number;
-  /** Days that an order is to last beyond its delivery. */
+  /** Days that an order should last beyond its delivery. */
   readonly coverDays: number;
 }
 
 export interface OrderAdvice {
   /** At or below this, order. */
   readonly reorderAt: number;
-  /** Days until nothing is left at the rate of use; null while nothing is used. */
+  /** Days until nothing is left at the rate of use; null if nothing is used. */
   readonly lastsDays: number | null;
-  /** What to order now, whole packs; 0 while there is enough. */
+  /** What to order now, in whole packs; 0 while there is enough. */
   readonly quantity: number;
 }
 
@@ -26,7 +26,7 @@ export function orderAdvice(state: StoreState): OrderAdvice {
   const { onHand, onOrder, perDay, packSize, service, coverDays } = state;
   const reorderAt = reorderPoint(state, service);
   const there = onHand + onOrder;
-  // What nobody uses is ordered by somebody, not by a rule.
+  // What nobody uses is ordered by a person, not by a rule.
   const due = perDay > 0 && there <= reorderAt;
   return {
     reorderAt,
@@ -38,7 +38,7 @@ export function orderAdvice(state: StoreState): OrderAdvice {
 /**
  * What to order, in whole packs.
  *
- * @throws OutOfRange for a negative shortage or a pack that holds nothing
+ * @throws OutOfRange for a negative shortage or an empty pack
  */
 export function orderQuantity(short: number, packSize: number): number {
   return Math.ceil(requireNotNegative('short', short) / requirePositive('packSize', packSize)) * packSize;

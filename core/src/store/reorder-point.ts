@@ -1,30 +1,30 @@
 import { lnGamma } from '../numeric/index.js';
 import { OutOfRange, requireNotNegative, requirePositive } from '../standing/index.js';
 
-/** How a thing is used up while an order is on its way. */
+/** How an item is used up while an order is on its way. */
 export interface LeadDemand {
-  /** Use in a day, in the unit of the thing. */
+  /** Use per day, in the item's unit. */
   readonly perDay: number;
   /** What is taken at a time: one needle, one cone. */
   readonly lump: number;
-  /** Days from the order to the delivery, on average, and their standard deviation. */
+  /** Mean and standard deviation of the days from order to delivery. */
   readonly leadDays: number;
   readonly leadSpreadDays: number;
 }
 
-/** Spreads above and below the mean that hold all chances that count. */
+/** Spreads above and below the mean that cover all relevant probabilities. */
 const TAIL = 40;
 
 /**
- * When to order: the least that is still there, or on its way, at which the next delivery comes before the thing runs out in
- * `service` of all orders (cycle service).
+ * When to order: the smallest stock on hand and on order at which the next delivery arrives before the item runs out
+ * in `service` of all orders (cycle service).
  *
- * Lumps are taken by chance (Poisson) and the lead time is gamma distributed, so that the lumps taken meanwhile follow the
- * negative binomial distribution; with no spread of the lead time, Poisson's. The mixture is Greenwood and Yule's (1920),
- * from memory. It is also the answer to the newsvendor's question at the ratio `service`.
+ * Units are taken at random (Poisson) and the lead time is gamma distributed, so that the number taken meanwhile is
+ * negative binomial; without variation in lead time, Poisson. The mixture is Greenwood and Yule's (1920), from
+ * memory. It is also the answer to the newsvendor problem at the ratio `service`.
  *
- * @param service chance that a delivery is in time, above 0 and below 1
- * @returns in the unit of the thing, whole lumps
+ * @param service probability that a delivery is in time, above 0 and below 1
+ * @returns in the item's unit, whole units taken
  * @throws OutOfRange
  */
 export function reorderPoint(
@@ -47,7 +47,7 @@ export function reorderPoint(
   return most * lump;
 }
 
-/** Logarithm of the chance of so many lumps. @param extra variance above Poisson's */
+/** Logarithm of the probability of a number of units. @param extra variance above Poisson's */
 function logChanceOf(mean: number, extra: number): (lumps: number) => number {
   if (extra <= 1e-9 * mean) return (n) => n * Math.log(mean) - mean - lnGamma(n + 1);
   const shape = mean ** 2 / extra;

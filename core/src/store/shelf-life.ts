@@ -1,27 +1,27 @@
 import { requireNotNegative } from '../standing/index.js';
 
-/** A delivery that came into the store. */
+/** A delivery to the store. */
 export interface Delivery {
   readonly quantity: number;
   readonly atMs: number;
 }
 
-/** How old what lies in the store is. */
+/** The age of the stock. */
 export interface ShelfAge {
-  /** What is older than its shelf life, in the unit of the thing. */
+  /** What is older than its shelf life, in the item's unit. */
   readonly overage: number;
-  /** When the next of what is still good gets too old; null while nothing good is there. */
+  /** When the next of the good stock expires; null if there is none. */
   readonly nextAtMs: number | null;
 }
 
 /**
- * How much of a thing is past its shelf life when the oldest is always taken first: what is there then came with the last
- * deliveries, and whatever they do not make up is older than the first of them. Its age counts from the delivery, so that
- * what lay at the supplier's comes on top.
+ * How much of an item is past its shelf life if the oldest is always taken first: the stock is from the latest
+ * deliveries, and whatever they do not account for is older than the first of them. Age counts from delivery, so time
+ * at the supplier's is extra.
  *
- * @param onHand what is there, in the unit of the thing
+ * @param onHand the stock, in the item's unit
  * @param deliveries in any order
- * @param firstKnownMs when the thing was first written down: what no delivery accounts for is at least that old
+ * @param firstKnownMs when the item was first recorded: stock without a delivery is at least that old
  * @param limitMs what came before this instant is too old
  */
 export function shelfAge(

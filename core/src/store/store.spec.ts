@@ -153,7 +153,7 @@ describe('what to order', () => {
 
 describe('a cone on the scale', () => {
   it('holds its grams over its tex in kilometres', () => {
-    // Tex 135 is 135 g a kilometre (ISO 1144).
+    // Tex 135 is 135 g per kilometre (ISO 1144).
     expect(coneMetres(310, 40, 135)).toBeCloseTo(2000, 9);
     expect(coneMetres(40, 40, 135)).toBe(0);
     expect(() => coneMetres(30, 40, 135)).toThrowError(/coneG is 30; allowed: 40/);
@@ -217,7 +217,7 @@ describe('the shelf life of what is there', () => {
   });
 });
 
-/** What is used while orders are on their way, drawn. */
+/** What is used while orders are on their way, by random draws. */
 function simulated(
   { perDay, lump, leadDays, leadSpreadDays }: LeadDemand,
   random: () => number,

@@ -3,7 +3,7 @@ import { threadPerStitch } from '../seam/index.js';
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 import { diameterOfConstruction, type ThreadConstruction } from '../thread/index.js';
 
-/** A seam as it takes thread: lengths in mm, the thread the same above and below. */
+/** A seam as it uses thread: lengths in mm, the thread the same above and below. */
 export interface SewnSeam {
   readonly stitchLengthMm: number;
   /** Thickness of all layers together. */
@@ -13,12 +13,11 @@ export interface SewnSeam {
 }
 
 /**
- * Metres of thread, needle and bobbin together, that running hours take: the upper bound of a stitch, with the waste of a
- * job. It is what a job of as many stitches is worked out with, see `threadForJob`.
+ * Metres of thread, needle and bobbin together, used in running hours: the upper bound of a stitch, with the waste of
+ * a job. A job of as many stitches is calculated the same way, see `threadForJob`.
  *
  * @param speedSpm stitches a minute that the machine is run at
  * @throws OutOfRange for negative hours, or lengths, sizes or speeds that are not positive
- *
  * @example threadSewnMetres(strap, 1, 1000) // 60,000 stitches of 10.2 mm and a tenth of waste: 673
  */
 export function threadSewnMetres(

@@ -13,46 +13,46 @@ import {
   type WindowPrior,
 } from './window-belief.js';
 
-/** What the setting is chosen for: most margin on both sides, or the least tension that still hides the bobbin thread. */
+/** The target of the setting: most margin on both sides, or the least tension that still hides the bobbin thread. */
 export const TENSION_TARGETS = ['middle', 'least-tension'] as const;
 export type TensionTarget = (typeof TENSION_TARGETS)[number];
 
-/** On what a claim of 95 % stands: without one of these none is made. */
+/** What a claim of 95 % can be based on: without one of these none is made. */
 export type ClaimGround = 'both-edges' | 'lock-measured' | 'balanced-twice';
 
 /**
- * What to sew next, or that a setting can be kept. `sew`: sew at `turns`. `keep`: a seam was balanced at a setting that is
- * likely good, keep it; a seam at `surer` would make surer. `stop`: the claim is made, keep it. `check`: the seams
- * contradict each other, look for what is not the knob before it is turned again.
+ * What to sew next, or that a setting can be saved. `sew`: sew at `turns`. `keep`: a seam was balanced at a setting
+ * that is likely good, save it; a seam at `surer` would make surer. `stop`: the claim is made, save it. `check`: the
+ * seams contradict each other, look for other causes before turning the knob again.
  */
 export interface BalanceAdvice {
   readonly do: 'sew' | 'keep' | 'stop' | 'check';
-  /** Where to sew next; else the setting to keep. */
+  /** Where to sew next; else the setting to save. */
   readonly turns: number;
   readonly because: BalanceReason;
-  /** The setting to keep if the search had to end now, and the chance that it lies in the window. */
+  /** The setting to save if the search had to end now, and the probability that it is in the window. */
   readonly keep: { readonly turns: number; readonly sure: number };
-  /** Ground on which 95 % is claimed; null where nothing is claimed. */
+  /** Basis of the 95 % claim; null if nothing is claimed. */
   readonly claim: ClaimGround | null;
-  /** Where the next seam would teach most, whatever is advised. */
+  /** Where the next seam would be most informative, whatever is advised. */
   readonly surer: number;
 }
 
 /**
- * `tells-most`: the seam there teaches most. `prove`: it is likely good, a seam proves it. `other-side`: the best
- * setting is sure enough, but nothing was seen yet that a claim can stand on. `balanced`: seen balanced, likely good.
- * `sure`: the claim is made. `contradiction`: the seams do not hang together.
+ * `tells-most`: the seam there is most informative. `prove`: it is likely good, a seam proves it. `other-side`: the
+ * best setting is sure enough, but nothing has been seen yet to base a claim on. `balanced`: seen balanced, likely
+ * good. `sure`: the claim is made. `contradiction`: the seams are inconsistent.
  */
 export type BalanceReason = 'tells-most' | 'prove' | 'other-side' | 'balanced' | 'sure' | 'contradiction';
 
-/** How the search goes about it. */
+/** How the search proceeds. */
 export interface BalanceWay {
   readonly target: TensionTarget;
-  /** Where the knob stands; null when it is not known, so that the first seam may lie anywhere. */
+  /** Present knob position; null if not known, so that the first seam may be anywhere. */
   readonly fromTurns: number | null;
   /** Longest move of the knob for one seam, in turns. */
   readonly longestMoveTurns: number;
-  /** No seam tighter than this: the way to begin after a jump, since too loose shows and too tight breaks thread. */
+  /** No seam tighter than this: how to start after a jump, since too loose shows and too tight breaks thread. */
   readonly atMostTurns: number;
 }
 
@@ -70,10 +70,10 @@ export function beliefAfter(prior: WindowPrior, seams: readonly ObservedSeam[]):
 }
 
 /**
- * The next test seam by what it can teach: of all settings a hand can repeat and reach in one move, the one with the most
- * expected information plus a share of the chance that it is good already. Claims 95 % only when the best setting is good
- * with that chance whoever judges, the seams hang together, and there is a ground for it: a fault seen on each side, a lock
- * measured, or two seams balanced at one setting.
+ * The next test seam by expected information: of all settings a hand can repeat and reach in one move, the one with
+ * the most expected information plus a share of the probability that it is already good. Claims 95 % only if the best
+ * setting is that likely to be good whoever judges, the seams are consistent, and there is a basis for it: a fault
+ * seen on each side, a measured knot, or two seams balanced at one setting.
  *
  * @param seams oldest first, sewn at one setting of the bobbin
  */
@@ -85,7 +85,7 @@ export function balanceRule(
   return balanceAdvice(beliefAfter(prior, seams), seams, way);
 }
 
-/** The same from a belief that already holds the seams. */
+/** The same from a belief that already includes the seams. */
 export function balanceAdvice(
   belief: WindowBelief,
   seams: readonly ObservedSeam[],
@@ -112,7 +112,7 @@ export function balanceAdvice(
   if (mayKeep(belief, seams, keep)) {
     return { do: 'keep', turns: keep.turns, because: 'balanced', keep, claim: null, surer };
   }
-  // Likely enough to keep, but never sewn there: one seam may end it.
+  // Likely enough to save, but never sewn there: one seam may finish it.
   const tried = seams.some(({ turns }) => Math.abs(turns - keep.turns) < SAME_TURNS);
   if (!tried && keep.sure >= keepChance(belief) && reaches(keep.turns, way)) {
     return { do: 'sew', turns: keep.turns, because: 'prove', keep, claim: null, surer: keep.turns };
@@ -124,7 +124,7 @@ export function balanceAdvice(
 const SURE_TO_PROVE = 0.8;
 const TIGHT_GRADES = SEAM_GRADES.map((grade) => directionAfter(grade) < 0);
 const LOOSE_GRADES = SEAM_GRADES.map((grade) => directionAfter(grade) > 0);
-/** Half of what two settings of a hand lie apart: nearer ones are one setting. */
+/** Half the distance of two repeatable settings: anything closer is one setting. */
 const SAME_TURNS = 1 / 16;
 
 interface Setting {
@@ -140,7 +140,7 @@ function best<T>(from: readonly T[], score: (one: T) => number): T {
     .reduce((top, next) => (next.score > top.score ? next : top)).one;
 }
 
-/** The seam that teaches most among those within one move. */
+/** The most informative seam within one move. */
 function nextSeam(
   { grid }: WindowBelief,
   expected: Expected,
@@ -151,13 +151,13 @@ function nextSeam(
   return best(withinMove(settings, way), ({ turns, sure }) => expected(turns).information + share * sure);
 }
 
-/** Settings that one move of the knob reaches; all of them when it is not known where it stands. */
+/** Settings that one move of the knob reaches; all of them when its position is not known. */
 function withinMove(settings: readonly Setting[], way: BalanceWay): readonly Setting[] {
   const near = settings.filter(({ turns }) => reaches(turns, way));
   return near.length > 0 ? near : settings;
 }
 
-/** The likeliest setting; where several are as likely, the one nearest the middle of what is believed. */
+/** The likeliest setting; among equally likely ones, the one nearest the middle of the belief. */
 function middleOf(belief: WindowBelief, settings: readonly Setting[]): Setting {
   const top = Math.max(...settings.map(({ sure }) => sure));
   const { meanTurns } = summaryOf(belief);
@@ -165,13 +165,13 @@ function middleOf(belief: WindowBelief, settings: readonly Setting[]): Setting {
   return best(good, ({ turns }) => -Math.abs(turns - meanTurns));
 }
 
-/** The lowest setting that is still good with this chance, or the best there is. */
+/** The lowest setting that is still good with this probability, or the best there is. */
 function leastOf(settings: readonly Setting[], chance: number): Setting {
   const top = best(settings, ({ sure }) => sure);
   return settings.find(({ sure }) => sure >= Math.min(chance, top.sure)) ?? top;
 }
 
-/** Seams that do not hang together, or that are better explained by somebody who guesses. */
+/** Seams that are inconsistent, or better explained by guessing. */
 function contradicts(belief: WindowBelief, seams: readonly ObservedSeam[]): boolean {
   const { values } = belief.grid;
   return (
@@ -180,18 +180,18 @@ function contradicts(belief: WindowBelief, seams: readonly ObservedSeam[]): bool
   );
 }
 
-/** Whether a claim may be made at all: not while the seams could as well have been guessed. */
+/** Whether a claim may be made at all: not while the seams could just as well have been guessed. */
 function mayClaim(belief: WindowBelief): boolean {
   return judgeAfter(belief).guessing <= belief.grid.values['tension.claim-guessing'].value;
 }
 
-/** Whether a setting may be kept though nothing is claimed of it: seen balanced there, and likely good. */
+/** Whether a setting may be saved though nothing is claimed: seen balanced there, and likely good. */
 function mayKeep(belief: WindowBelief, seams: readonly ObservedSeam[], { turns, sure }: Setting): boolean {
   const seen = seams.some((seam) => seam.grade === 'balanced' && Math.abs(seam.turns - turns) < SAME_TURNS);
   return seen && sure >= keepChance(belief);
 }
 
-/** Chance of being good from which a setting may be kept. */
+/** Probability of being good from which a setting may be saved. */
 function keepChance({ grid: { weight, values } }: WindowBelief): number {
   return values[weight === 'light' ? 'tension.keep-chance' : 'tension.keep-chance-heavy'].value;
 }
@@ -205,7 +205,7 @@ function groundOf(seams: readonly ObservedSeam[]): ClaimGround | null {
   return twice ? 'balanced-twice' : null;
 }
 
-/** A seam that would give the claim its ground, past an edge that was not seen; null where no move reaches one. */
+/** A seam that would give the claim its basis, past an edge that has not been seen; null if no move reaches one. */
 function proofOf(
   belief: WindowBelief,
   expected: Expected,
@@ -223,7 +223,7 @@ const reaches = (turns: number, { fromTurns, longestMoveTurns, atMostTurns }: Ba
   turns <= atMostTurns + 1e-9 &&
   (fromTurns === null || Math.abs(turns - fromTurns) <= longestMoveTurns + 1e-9);
 
-/** The nearest setting on a side that likely lies beyond the edge of the window; null when the knob ends before it. */
+/** The nearest setting on a side that is probably beyond the edge of the window; null if the knob ends before it. */
 function edgeOf(
   { grid: { candidates, values } }: WindowBelief,
   expected: Expected,

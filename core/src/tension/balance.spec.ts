@@ -262,7 +262,8 @@ describe('predicting a setting', () => {
     expect([few.tooLittle, many.tooLittle]).toEqual([false, false]);
   });
 
-  // One practitioner's machine: from Tex 40 to Tex 135 he loosened three turns; on others a thicker thread wants more.
+  // One practitioner's machine: from Tex 40 to Tex 135 he loosened three turns; on others a thicker thread needs
+  // more.
   it('leaves the sign of the thread’s slope open until the machine tells', () => {
     const thick = predictSetting({ threadDiameterMm: 0.5, stackMm: 3 }, [], 4, 0.8);
     expect(thick.meanTurns).toBeLessThan(4);
@@ -282,7 +283,7 @@ describe('predicting a setting', () => {
     expect(predictSetting(wanted, works, 4, 0.8, SHIPPED_VALUES, 1.9).jumpSteps).toBe(0);
   });
 
-  // Ordinary least squares by hand on three points, the prior made vague: exact fit through all three.
+  // Ordinary least squares by hand on three points, with a vague prior: exact fit through all three.
   it('is ordinary least squares where the prior says nothing', () => {
     const rows = [settled(0.3, 1, 2), settled(0.4, 3, 3.5), settled(0.5, 3, 4)];
     const predicted = predictSetting({ threadDiameterMm: 0.4, stackMm: 1 }, rows, 4, 1e-3);

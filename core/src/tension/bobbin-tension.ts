@@ -6,14 +6,14 @@ import { roundTurns } from './turns.js';
 /** Force of one gram of weight in cN, at standard gravity. */
 export const CN_PER_GRAM = 0.980665;
 
-/** A tension with its uncertainty, in cN. `highCn` is infinite where only a lower bound is known. */
+/** A tension with its uncertainty, in cN. `highCn` is infinite if only a lower bound is known. */
 export interface TensionRange {
   readonly lowCn: number;
   readonly middleCn: number;
   readonly highCn: number;
 }
 
-/** Bobbin tension aimed at for a thread: 0.5 to 1.2 cN per tex, from memory, a starting point only. */
+/** Bobbin tension target for a thread: 0.5 to 1.2 cN per tex, from memory, a starting point only. */
 export function bobbinTarget(tex: number, values: Values = SHIPPED_VALUES): TensionRange {
   requirePositive('tex', tex);
   const [lowCn, highCn] = [tex * values['bobbin.target-low'].value, tex * values['bobbin.target-high'].value];
@@ -21,8 +21,8 @@ export function bobbinTarget(tex: number, values: Values = SHIPPED_VALUES): Tens
 }
 
 /**
- * Bobbin tension that a drop test tells: a case that creeps when jerked holds 1.05 to 1.5 times its weight, about 1.2;
- * one that falls holds less, one that hangs dead holds more.
+ * Bobbin tension from a drop test: a case that creeps when jerked holds 1.05 to 1.5 times its weight, about 1.2; one
+ * that falls holds less, one that hangs dead holds more.
  *
  * @param grams case with full bobbin, and weights hung on it, above 0
  * @example dropTension(80, 'creeps').middleCn // 94
@@ -43,7 +43,7 @@ export function dropTension(grams: number, outcome: DropTest, values: Values = S
 /** Above this thread the weight of the case alone is only a lower bound. Common practice. */
 export const DROP_TEST_TELLS_TO_TEX = 135;
 
-/** Which way practitioners go about the bobbin. */
+/** How practitioners go about the bobbin. */
 export const BOBBIN_SCHOOLS = ['leave-bobbin', 'bobbin-first'] as const;
 export type BobbinSchool = (typeof BOBBIN_SCHOOLS)[number];
 
@@ -58,22 +58,22 @@ export type BobbinAdvice =
       readonly because: 'falls' | 'hangs' | 'thread-jump';
     };
 
-/** What is known of the bobbin. */
+/** What is known about the bobbin. */
 export interface BobbinContext {
   readonly school: BobbinSchool;
-  /** Signed steps of the size ladder from the thread the case was last set for; 0 when it is the same. */
+  /** Signed steps on the size ladder from the thread the case was last set for; 0 if it is the same. */
   readonly threadSteps: number;
-  /** The last drop test since then; null when there was none. */
+  /** The last drop test since then; null if there was none. */
   readonly drop: DropTest | null;
 }
 
-/** Turns of the screw for one try at a drop test that failed. Common practice: an eighth. */
+/** Turns of the screw for one attempt after a failed drop test. Common practice: an eighth. */
 const ONE_TRY_TURNS = 0.125;
 
 /**
- * Both schools of the bobbin. A failed drop test is mended by either. Bobbin first: test it before the top. Leave it:
- * touch it only when the thread moved two steps of the ladder or more, and then by a fixed amount per step, looser for a
- * thicker thread.
+ * Both schools of the bobbin. A failed drop test is corrected by either. Bobbin first: test it before the top. Leave
+ * it: touch it only if the thread moved two steps on the ladder or more, and then by a fixed amount per step, looser
+ * for a thicker thread.
  */
 export function bobbinAdvice(
   { school, threadSteps, drop }: BobbinContext,

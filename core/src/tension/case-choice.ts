@@ -5,31 +5,34 @@ import { caseAfterReading, UNKNOWN_CASE, type CaseReading } from './bobbin-case.
 export const CASE_LATCHES = ['smooth', 'rough', 'springs-open'] as const;
 export type CaseLatch = (typeof CASE_LATCHES)[number];
 
-/** Which screw of its leaf sets the tension: the only one, the one nearer the slot of the thread, or the one further away. */
+/**
+ * Which screw of its leaf spring sets the tension: the only one, the one nearer the thread slot, or the one further
+ * away.
+ */
 export const SETTING_SCREWS = ['only', 'nearer-slot', 'further-away'] as const;
 export type SettingScrew = (typeof SETTING_SCREWS)[number];
 
-/** A bobbin case of a machine, as far as choosing between them goes. */
+/** A machine's bobbin case, as far as choosing between cases goes. */
 export interface MachineCase {
-  /** Null for the only case of a machine, which nobody has given a mark. */
+  /** Null for a machine's only case, unmarked. */
   readonly id: string | null;
   readonly mark: string | null;
   readonly isIn: boolean;
   readonly latch: CaseLatch;
-  /** Thickest thread that slips into its slot, in tex; null when nobody tried. */
+  /** Thickest thread that slips into its slot, in tex; null if nobody has tried. */
   readonly slotMostTex: number | null;
-  /** Tex it was last set for; null when nobody ever set it. */
+  /** Tex it was last set for; null if it never was. */
   readonly setForTex: number | null;
 }
 
-/** Whether a case may go in with a thread: its latch holds, and its slot takes the thread. */
+/** Whether a case may be used with a thread: its latch holds, and its slot takes the thread. */
 export function caseTakes({ latch, slotMostTex }: MachineCase, tex: number): boolean {
   return latch !== 'springs-open' && (slotMostTex === null || tex <= slotMostTex);
 }
 
 /**
- * The case to have in for a thread: the one set for a thread nearest to it, in steps of the size ladder. The one that is in
- * stays unless another is nearer by `worthSteps`, since each swap costs a moment too. Null when none may go in.
+ * The case to use for a thread: the one set for the thread nearest to it, in steps on the size ladder. The present
+ * one stays unless another is nearer by `worthSteps`, since each swap costs a moment too. Null if none may be used.
  */
 export function caseFor<Case extends MachineCase>(
   cases: readonly Case[],
@@ -48,14 +51,14 @@ export function caseFor<Case extends MachineCase>(
   }, null);
 }
 
-/** Whether the case that is in is set for a thread. */
+/** Whether the present case is set for a thread. */
 export function isSetFor(cases: readonly MachineCase[], tex: number): boolean {
   return cases.some(
     ({ isIn, setForTex }) => isIn && setForTex !== null && Math.round(setForTex) === Math.round(tex),
   );
 }
 
-/** The cases of a machine once it sews with a thread: the one to have in for it is in, and set for it. */
+/** A machine's cases once it sews with a thread: the one to use for it is in, and set for it. */
 export function casesAfter(
   cases: readonly MachineCase[],
   tex: number,
@@ -68,21 +71,21 @@ export function casesAfter(
   );
 }
 
-/** The only case of a machine whose cases nobody has marked. */
+/** A machine's only case, if nobody has marked its cases. */
 export const UNMARKED: MachineCase = {
   ...{ id: null, mark: null, isIn: true },
   ...{ latch: 'smooth', slotMostTex: null, setForTex: null },
 };
 
-/** A case went in, at an instant that sorts as text or number. */
+/** A case was put in, at an instant that sorts as text or number. */
 export interface CasePutIn<At> {
   readonly caseId: string;
   readonly putInAt: At;
 }
 
 /**
- * The case that was in a machine at an instant; what was before any swap is of the case marked first. Null while none is
- * marked.
+ * The case in a machine at an instant; anything before the first swap belongs to the case marked first. Null while
+ * none is marked.
  *
  * @param swaps oldest first
  */
@@ -93,7 +96,7 @@ export function caseAt<At extends string | number | Date>(
   return (swaps.findLast(({ putInAt }) => putInAt <= at) ?? swaps[0])?.caseId ?? null;
 }
 
-/** How often a case was set for another thread, and for which. */
+/** How often a case was reset for another thread, and for which. */
 export interface CaseResets {
   readonly count: number;
   /** In tex, thinnest first. */
@@ -101,10 +104,10 @@ export interface CaseResets {
 }
 
 /**
- * How often one case went from one thread to another since a moment: each time its screw had to be found again, which a case
- * for each thread would have saved.
+ * How often one case went from one thread to another since a moment: each time its screw setting had to be found
+ * again, which a case for each thread would have saved.
  *
- * @param readings of one case, oldest first, with the moment of each
+ * @param readings of one case, oldest first, with their times
  */
 export function caseResets(
   readings: readonly (CaseReading & { readonly at: number })[],

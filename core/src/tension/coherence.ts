@@ -7,11 +7,11 @@ const BIN = 0.05;
 const GUESSING = ['guessing'] as const;
 
 /**
- * How well a set of graded seams hangs together: the chance of a set at least so surprising, at the settings they were
- * sewn at, were the likeliest setting, window and judge the true ones. Near zero when they contradict each other: then
- * something moves by itself, or the seams were not read. 1 with no seams.
+ * How consistent a set of graded seams is: the probability of a set at least as surprising, at the settings sewn, if
+ * the likeliest setting, window and judge were the true ones. Near zero when they contradict each other: then
+ * something moves by itself, or the seams were misread. 1 with no seams.
  *
- * The surprise of a set is the sum of -ln of the chances of its grades; its distribution follows by adding up seam by
+ * The surprise of a set is the sum of -ln of the probabilities of its grades; its distribution is built up seam by
  * seam, in bins of 0.05 nats.
  */
 export function coherence(belief: WindowBelief, seams: readonly ObservedSeam[]): number {

@@ -11,7 +11,7 @@ export interface LoggedSetting {
   readonly turns: number;
 }
 
-/** The work a first setting is wanted for. */
+/** The work that needs a first setting. */
 export interface SettingWanted {
   readonly tex: number;
   readonly threadDiameterMm: number;
@@ -38,12 +38,12 @@ export type FirstSetting =
       readonly standing: Standing;
     };
 
-/** Differences that count as one unit of unlikeness: 0.05 mm of thread or 1 mm of stack. Assumption. */
+/** Differences that count as one unit of dissimilarity: 0.05 mm of thread or 1 mm of stack. Assumption. */
 const UNLIKENESS = { threadMm: 0.05, stackMm: 1 } as const;
 
 /**
- * Where to put the top knob for the first test seam: the setting of the most alike work logged on this machine or,
- * when there is none, the plain rule.
+ * Where to put the top knob for the first test seam: the setting of the most similar work logged on this machine or,
+ * without one, the plain rule.
  */
 export function firstSetting(wanted: SettingWanted, logged: readonly LoggedSetting[]): FirstSetting {
   requirePositive('threadDiameterMm', wanted.threadDiameterMm);
@@ -72,10 +72,10 @@ function unlikeness(wanted: SettingWanted, logged: LoggedSetting): number {
   );
 }
 
-/** Needle thread tension aimed at, cN per tex. From memory, right within a factor of two: a starting point only. */
+/** Target needle thread tension, cN per tex. From memory, right within a factor of two: a starting point only. */
 export const NEEDLE_TARGET_CN_PER_TEX = { low: 2, middle: 3, high: 4 } as const;
 
-/** The start when nothing is logged: the turns at which the assumed chain would reach the tension aimed at. */
+/** The start when nothing is logged: the turns at which the assumed chain would reach the target tension. */
 function plainRule({ tex, duty, travelTurns }: SettingWanted): FirstSetting {
   requirePositive('tex', tex);
   const { primaryCnPerTurn, secondaryCnPerTurn, mMid, mPost } = CHAIN[duty];

@@ -7,14 +7,17 @@ import { isFar } from './seam-grade.js';
 /** Work that moves in quarter turns, or in whole ones. */
 export type WorkWeight = 'light' | 'heavy';
 
-/** How far the knob is turned at once: as far as a seam tells up to the longest move, or never more than the hand's step. */
+/**
+ * How far the knob is turned at once: as far as a seam indicates up to the longest move, or never more than one
+ * manual step.
+ */
 export const STEP_SCHOOLS = ['as-the-seam-tells', 'bit-by-bit'] as const;
 export type StepSchool = (typeof STEP_SCHOOLS)[number];
 
 /** From this thickness on, leather counts as heavy work for the knob. Assumption. */
 export const HEAVY_LEATHER_MM = 4;
 
-/** Weight of a stack for the size of a knob step: heavy when thick and mostly leather. */
+/** Weight of a stack for the size of a knob step: heavy if thick and mostly leather. */
 export function workWeight(stack: Stack): WorkWeight {
   return stack.thicknessMm >= HEAVY_LEATHER_MM && stack.leatherShare >= 0.5 ? 'heavy' : 'light';
 }
@@ -29,7 +32,10 @@ export const HAND_STEPS: Sourced<Readonly<Record<WorkWeight, { near: number; far
   'common practice of the trade',
 );
 
-/** Longest move of the knob for one seam, in turns: what the values allow, or the hand's step for somebody who goes bit by bit. */
+/**
+ * Longest move of the knob for one seam, in turns: what the values allow, or one manual step for people who go bit by
+ * bit.
+ */
 export function longestMoveTurns(
   weight: WorkWeight,
   school: StepSchool,

@@ -80,7 +80,7 @@ describe('learning how a person reads seams', () => {
     expect(Object.values(weights!).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
   });
 
-  // x = 1/2 + 0.35 z, a ruler that is off by 8 % of the stack and a law that is off by 12 %: assumptions.
+  // x = 1/2 + 0.35 z, a ruler error of 8 % of the stack and a model error of 12 %: assumptions.
   it('takes a measured lock for what the seam was, with the error of the ruler', () => {
     const known = knownByLock(0.85, 'dots-on-top')!;
     expect(known.z).toBeCloseTo(1, 12);

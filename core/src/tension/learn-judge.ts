@@ -11,21 +11,21 @@ import {
 import type { SeamGrade } from './seam-grade.js';
 import { gradeIndex } from './seam-model.js';
 
-/** A seam of which it is known what it was, beside what somebody said of it. */
+/** A seam whose true state is known, with what somebody said about it. */
 export interface KnownSeam {
   /** Distance from balance in half windows, tight positive. */
   readonly z: number;
-  /** How well that is known, as a deviation; 0 on a practice machine, which hides nothing. */
+  /** Its uncertainty, as a standard deviation; 0 on a practice machine, which knows exactly. */
   readonly zSd: number;
   readonly grade: SeamGrade;
 }
 
-/** How far the shares of kinds that are shipped count, in people. Assumption. */
+/** How many people the shipped shares of kinds count as. Assumption. */
 const SHIPPED_PEOPLE = 10;
 const ROUNDS = 25;
-/** No kind is ruled out for good: a tired eye reads otherwise. Assumption. */
+/** No kind is ever ruled out: a tired eye reads differently. Assumption. */
 const LEAST_WEIGHT = 0.002;
-/** Places and weights of five points that stand for a normal: Gauss and Hermite, numerical handbooks. */
+/** Nodes and weights of five-point Gauss-Hermite quadrature for a normal distribution: numerical handbooks. */
 const NORMAL_POINTS = [
   [-2.856970013872806, 0.01125741132772069],
   [-1.355626179974266, 0.2220759220056126],
@@ -34,23 +34,23 @@ const NORMAL_POINTS = [
   [2.856970013872806, 0.01125741132772069],
 ] as const;
 
-/** Where a seam lay by the place of its lock, measured in a cut: with the error of the ruler. Null when it was at a face. */
+/** Where a seam was, judging by its knot measured in a cut: with the ruler's error. Null if it was at a surface. */
 export function knownByLock(
   lockDepth: number,
   grade: SeamGrade,
   values: Values = SHIPPED_VALUES,
 ): KnownSeam | null {
   const slope = requirePositive('tension.lock-slope', values['tension.lock-slope'].value);
-  // At a face the lock may lie anywhere beyond.
+  // At a surface the knot may be anywhere beyond.
   if (lockDepth <= 0.02 || lockDepth >= 0.98) return null;
   const sd = Math.hypot(values['tension.depth-error'].value, values['tension.lock-law-error'].value);
   return { z: (lockDepth - 0.5) / slope, zSd: sd / slope, grade };
 }
 
 /**
- * What kinds of judges people are, from seams of which it is known what they were: each person's by his own seams, and by
- * how common each kind is among all, which is itself learned from all and begins at the shipped shares. Somebody with few
- * seams is taken much like the others; somebody with many, as what he is.
+ * What kinds of judges people are, from seams whose true state is known: each person by their own seams, and by how
+ * common each kind is among all, which is itself learned from everybody and starts at the shipped shares. Somebody
+ * with few seams is treated much like the others; somebody with many, individually.
  *
  * @param people the known seams of each person
  * @returns the weights of each, in the same order
@@ -77,7 +77,7 @@ export function learnJudges(
   );
 }
 
-/** Chance of what was said, over where the seam may have lain. */
+/** Probability of what was said, over where the seam may have been. */
 function chanceOf(
   { z, zSd, grade }: KnownSeam,
   traits: ReturnType<typeof judgeTraits>,

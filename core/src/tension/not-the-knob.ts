@@ -21,9 +21,9 @@ export interface SeamReport {
 }
 
 /**
- * What to rule out before the knob is turned, the likeliest first; empty when the report points nowhere but at tension.
- * Common practice: loops under the work are usually threading, an unsteady seam the check spring or lint, a flat line
- * with breaks the needle or old thread.
+ * What to rule out before the knob is turned, most likely first; empty if the report points only at tension. Common
+ * practice: loops under the work are usually threading, an unsteady seam the check spring or lint, a flat line with
+ * breaks the needle or old thread.
  */
 export function checksBeforeKnob({ grade, threadBreaks, unsteady }: SeamReport): readonly NotTension[] {
   const checks: NotTension[] = [];

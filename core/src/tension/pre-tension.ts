@@ -3,8 +3,8 @@ import { OutOfRange } from '../standing/index.js';
 import { roundTurns } from './turns.js';
 
 /**
- * Turns of the pre-tension knob that go with a move of the top: half as much the same way, which keeps the share of each
- * (common practice), in eighths a hand can repeat; 0 when the half is less than that.
+ * Turns of the pre-tension knob that go with a move of the top: half as much in the same direction, which preserves
+ * the share of each (common practice), in eighths a hand can repeat; 0 if the half is less than that.
  *
  * @param topMoveTurns tighter positive
  * @throws OutOfRange for a move that is not finite

@@ -13,35 +13,35 @@ export interface SettledWork {
 export interface SettingPrediction {
   readonly meanTurns: number;
   readonly sdTurns: number;
-  /** The middle 90 % of where the balanced setting may lie. */
+  /** The middle 90 % for the balanced setting. */
   readonly lowTurns: number;
   readonly highTurns: number;
-  /** Settled works it was learned from. */
+  /** Balanced works it was learned from. */
   readonly learnedFrom: number;
-  /** Ladder steps to the nearest settled thread where that is a jump, two or more; else 0: start loose and say so. */
+  /** Ladder steps to the nearest such thread if that is a jump, two or more; else 0: start loose and say so. */
   readonly jumpSteps: number;
-  /** Fewer than three works say little about thread and stack apart. */
+  /** Fewer than three works say little about thread and stack separately. */
   readonly tooLittle: boolean;
 }
 
-/** Work from which on a prediction tells thread and stack apart. */
+/** Number of works from which a prediction separates thread and stack. */
 export const ENOUGH_WORKS = 3;
 const NINETY = 1.6449;
 /** One unit of each: a tenth of a millimetre of thread, two millimetres of stack. */
 const UNITS = { threadMm: 0.1, stackMm: 2, threadAt: 0.4, stackAt: 3 } as const;
 
 /**
- * Bayesian linear regression of the balanced setting on thread diameter and stack thickness, from the works settled on
- * the same machine: s = a + b (d - 0.4) / 0.1 + c (t - 3) / 2, all three normal beforehand. The noise of a settled
- * setting is what work and hand add, and that it may lie anywhere in its window: eps² + W² / 12.
+ * Bayesian linear regression of the balanced setting on thread diameter and stack thickness, from works balanced on
+ * the same machine: s = a + b (d - 0.4) / 0.1 + c (t - 3) / 2, with normal priors on all three. The noise of a
+ * balanced setting is what work and hand add, plus its position anywhere in the window: eps² + W² / 12.
  *
- * The slope of thread is uncertain in sign: on one knob a thicker thread is squeezed harder and wants fewer turns, on
- * another it wants more. A jump of two ladder steps or more from every settled thread widens the spread.
+ * The slope of thread is uncertain in sign: on one knob a thicker thread is squeezed harder and needs fewer turns, on
+ * another it needs more. A jump of two ladder steps or more from every balanced thread widens the spread.
  *
- * @param jumpSteps ladder steps to the nearest settled thread, whichever way
- * @param startTurns where the intercept is expected before anything is known of the machine
+ * @param jumpSteps ladder steps to the nearest such thread, in either direction
+ * @param startTurns where the intercept is expected before anything is known about the machine
  * @param windowTurns typical width of the window, above 0
- * @throws OutOfRange for measures that are not positive or settings that are not finite
+ * @throws OutOfRange for measurements that are not positive or settings that are not finite
  */
 export function predictSetting(
   wanted: Omit<SettledWork, 'turns'>,

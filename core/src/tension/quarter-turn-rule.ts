@@ -22,7 +22,7 @@ export type NextSeamAdvice =
 
 type NextSeamReason = 'prove' | 'too-loose' | 'too-tight' | 'between-two-faults';
 
-/** Everything the hand's rule looks at. */
+/** Everything the manual rule looks at. */
 interface NextSeamContext {
   readonly seams: readonly TestSeam[];
   readonly weight: WorkWeight;
@@ -31,15 +31,15 @@ interface NextSeamContext {
 }
 
 /**
- * The rule of the hand, by which the history of the demo was sewn: a step by the size of the fault and the weight of
- * the work, halved between two settings that failed in opposite ways, until two seams running are balanced at one
- * setting. Common practice, but for the halving (bisection), which keeps it from stepping back onto a setting already
- * known to be bad.
+ * The manual rule that the demo's history was sewn by: a step by the size of the fault and the weight of the work,
+ * halved between two settings that failed in opposite ways, until two consecutive seams are balanced at one setting.
+ * Common practice, except for the halving (bisection), which keeps it from stepping back onto a setting already known
+ * to be bad.
  *
- * Before any step it answers what is not the top knob: pucker with a balanced lock (bobbin first), a bobbin that
+ * Before any step it deals with what is not the top knob: pucker with a balanced knot (bobbin first), a bobbin that
  * falls or hangs in the drop test, and a first report of loops, which is usually threading.
  *
- * @returns null when no seam has been sewn
+ * @returns null if no seam has been sewn
  */
 export function quarterTurnRule({ seams, weight, travelTurns }: NextSeamContext): NextSeamAdvice | null {
   requirePositive('travelTurns', travelTurns);
@@ -96,8 +96,8 @@ function sewAt(turns: number, last: TestSeam, because: NextSeamReason): NextSeam
 }
 
 /**
- * Tightest setting known too loose and loosest known too tight; infinite where none is known. A later seam that
- * contradicts an earlier one drops the earlier.
+ * Tightest setting known to be too loose and loosest known to be too tight; infinite if not known. A later seam that
+ * contradicts an earlier one replaces it.
  */
 function knownFaults(seams: readonly TestSeam[]) {
   let looseTurns = -Infinity;

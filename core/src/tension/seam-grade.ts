@@ -1,5 +1,5 @@
 /**
- * What a test seam shows on both faces, from top tension far too loose to far too tight. Common practice: loops or
+ * What a test seam shows on both sides, from top tension far too loose to far too tight. Common practice: loops or
  * needle thread on the underside mean the top is too loose; bobbin thread or a flat line on top, too tight.
  */
 export const SEAM_GRADES = [
@@ -18,7 +18,7 @@ export function directionAfter(grade: SeamGrade): -1 | 0 | 1 {
   return grade === 'loops-below' || grade === 'dots-below' ? 1 : -1;
 }
 
-/** Whether a grade is a whole fault rather than a trace of one. */
+/** Whether a grade is a full fault rather than a trace of one. */
 export function isFar(grade: SeamGrade): boolean {
   return grade === 'loops-below' || grade === 'flat-line-on-top';
 }

@@ -4,21 +4,22 @@ import { SEAM_GRADES } from './seam-grade.js';
 
 /** How somebody reads a seam. Distances in half windows from balance, tight positive. */
 export interface JudgeTraits {
-  /** Dots are called from here on. */
+  /** Dots are reported from here on. */
   readonly nearThreshold: number;
-  /** Loops or a flat line are called from here on; at `nearThreshold` for somebody who never says dots. */
+  /** Loops or a flat line are reported from here on; equal to `nearThreshold` for somebody who never says dots. */
   readonly farThreshold: number;
   /** Every seam is read this much tighter than it is. */
   readonly leaning: number;
-  /** Share of seams in which a neighbouring grade is said. */
+  /** Share of seams for which a neighbouring grade is given. */
   readonly slip: number;
-  /** Share of seams in which anything is said. */
+  /** Share of seams for which anything at all is said. */
   readonly lapse: number;
 }
 
 /**
- * Kinds of judges. Nobody is exactly one of them; between them they span how people read seams, and what is learned of a
- * person is which are near. `guessing` stands for seams that tell nothing: when it explains them best, they contradict.
+ * Kinds of judges. Nobody is exactly one of them; together they span how people read seams, and what is learned about
+ * a person is which are near. `guessing` is for seams that carry no information: if it explains them best, they
+ * contradict.
  */
 export const JUDGE_KINDS = [
   'usual',
@@ -36,7 +37,7 @@ export type JudgeKind = (typeof JUDGE_KINDS)[number];
 /** How likely a person is each kind of judge; adds up to one. */
 export type JudgeWeights = Readonly<Record<JudgeKind, number>>;
 
-/** What makes each kind, in the values of the catalogue. Assumptions, until a person's own seams tell. */
+/** What defines each kind, in catalogue values. Assumptions, until a person's own seams tell. */
 export function judgeTraits(kind: JudgeKind, values: Values = SHIPPED_VALUES): JudgeTraits {
   const usual: JudgeTraits = {
     nearThreshold: values['tension.near-threshold'].value,
@@ -70,12 +71,12 @@ export function judgeTraits(kind: JudgeKind, values: Values = SHIPPED_VALUES): J
   }
 }
 
-/** The weights of somebody of whom nothing is known. */
+/** The weights for somebody about whom nothing is known. */
 export function anyJudge(values: Values = SHIPPED_VALUES): JudgeWeights {
   return judgeWeights(JUDGE_KINDS.map((kind) => values[`judge.${kind}`].value));
 }
 
-/** The weights of shares in the order of JUDGE_KINDS, brought to a sum of one. */
+/** Shares in the order of JUDGE_KINDS as weights that add up to one. */
 export function judgeWeights(shares: readonly number[]): JudgeWeights {
   const sum = shares.reduce((total, one) => total + one, 0);
   return Object.fromEntries(
@@ -84,8 +85,9 @@ export function judgeWeights(shares: readonly number[]): JudgeWeights {
 }
 
 /**
- * Chance of each grade when a seam lies z half windows from balance, in the order of SEAM_GRADES: four soft thresholds,
- * then a judge who slips to a neighbouring grade now and then, and rarely says anything at all. Adds up to one.
+ * Probability of each grade when a seam is z half windows from balance, in the order of SEAM_GRADES: four soft
+ * thresholds, then a judge who slips to a neighbouring grade now and then, and rarely says anything at all. Adds up
+ * to one.
  *
  * @throws OutOfRange when z is not a finite number
  * @example judgedChances(0, judgeTraits('usual'))[2] // 0.862: balanced

@@ -3,8 +3,8 @@ import { judgedChances, judgeTraits } from './seam-judge.js';
 import { SEAM_GRADES, type SeamGrade } from './seam-grade.js';
 
 /**
- * Where the lock lies, as a share of the stack from the underside: an effective law, not a material constant.
- * x = 1/2 + 0.35 z, kept between the faces, with z the distance from balance in half windows, tight positive.
+ * Where the knot lies, as a share of the stack from the underside: an effective law, not a material constant. x = 1/2
+ * + 0.35 z, limited to the stack, with z the distance from balance in half windows, tight positive.
  *
  * @example lockPosition(0) // 0.5, in the middle
  */
@@ -13,7 +13,7 @@ export function lockPosition(z: number, values: Values = SHIPPED_VALUES): number
 }
 
 /**
- * Chances of the five grades from the usual judge when a seam lies z half windows from balance. Adds up to one.
+ * Probabilities of the five grades from the usual judge when a seam is z half windows from balance. Adds up to one.
  *
  * @throws OutOfRange when z is not a finite number
  * @example gradeChances(0)[2] // 0.862: balanced
@@ -22,5 +22,5 @@ export function gradeChances(z: number, values: Values = SHIPPED_VALUES): readon
   return judgedChances(z, judgeTraits('usual', values), values);
 }
 
-/** Place of a grade in the order of SEAM_GRADES. */
+/** Index of a grade in SEAM_GRADES. */
 export const gradeIndex = (grade: SeamGrade): number => SEAM_GRADES.indexOf(grade);

@@ -8,20 +8,20 @@ export interface SpringReading {
   readonly tensionCn: number;
 }
 
-/** A bobbin spring that lets go though nobody turned its screw. */
+/** A bobbin spring that loses tension though nobody turned its screw. */
 export interface SpringWear {
-  /** Share of the tension lost from the first reading to the last, by the line through all. */
+  /** Share of the tension lost from the first reading to the last, by the fitted line. */
   readonly lostShare: number;
   readonly days: number;
   readonly readings: number;
 }
 
-/** Fewest readings, and least loss, that are called wear rather than chance. Assumption. */
+/** Fewest readings, and least loss, that count as wear rather than chance. Assumption. */
 const LEAST_READINGS = 4;
 const LEAST_LOSS = 0.12;
 /**
- * Whether the readings of a bobbin case tell of a worn spring: a line through their logarithms falls by more than 12 %,
- * and falls at all with a chance of 95 %. Null when they do not, or are fewer than four.
+ * Whether a bobbin case's readings indicate a worn spring: a line through their logarithms falls by more than 12 %,
+ * and falls at all with 95 % confidence. Null if they do not, or are fewer than four.
  *
  * @param readings at one setting of the screw and with one thread, in any order
  * @throws OutOfRange for a tension that is not above 0

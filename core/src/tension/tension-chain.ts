@@ -4,9 +4,9 @@ import { requireNotNegative, requirePositive } from '../standing/index.js';
 export type Duty = 'light' | 'medium' | 'heavy';
 
 /**
- * How tension builds up along the needle thread: Euler's capstan (handbook) at every pin, and discs that add what their
- * springs press. Parameters are assumptions by duty: used for trends and drawings only, never shown as facts of a
- * machine; a machine's own gauge readings replace them.
+ * How tension builds up along the needle thread: Euler's capstan (handbook) at every pin, and discs that add what
+ * their springs press. Parameters are assumptions by duty: used for trends and drawings only, never shown as facts
+ * about a machine; a machine's own gauge readings replace them.
  */
 export interface ChainParameters {
   /** cN per turn of the secondary and of the primary. */
@@ -31,12 +31,12 @@ export const CHAIN: Readonly<Record<Duty, ChainParameters>> = {
 
 /** Share of a thread's extra diameter that lifts a disc. */
 const LIFT_SHARE = 0.6;
-/** Thread the discs and the bobbin spring are set for when a screw counts as just touching. */
+/** Thread for which the discs and the bobbin spring are adjusted when a screw counts as just touching. */
 const REFERENCE_MM = 0.3;
 /** Tension of the thread as it leaves the cone, in cN. */
 const FROM_CONE_CN = 10;
 
-/** How the knobs stand. */
+/** Positions of the knobs. */
 export interface ChainSetting {
   readonly secondaryTurns: number;
   readonly primaryTurns: number;

@@ -5,7 +5,7 @@ export interface TestSeam {
   /** Top knob, turns from fully off. */
   readonly turns: number;
   readonly grade: SeamGrade;
-  /** Pucker or a broken thread although the lock looked right: both tensions too tight. */
+  /** Pucker or a broken thread although the knot looked right: both tensions too tight. */
   readonly bothTight: boolean;
   readonly bobbinDrop: DropTest | null;
 }

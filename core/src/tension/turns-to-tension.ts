@@ -7,21 +7,21 @@ export interface GaugeReading {
   readonly tensionCn: number;
 }
 
-/** A machine's own line from turns to cN, with the band a next reading should fall in. */
+/** A machine's own line from turns to cN, with the prediction band for the next reading. */
 export interface TurnsToTension {
   readonly interceptCn: number;
   readonly cnPerTurn: number;
   readonly readings: number;
-  /** Tension expected at a setting, with the middle 90 % of a next reading. */
+  /** Tension expected at a setting, with the middle 90 % for the next reading. */
   at(turns: number): { readonly lowCn: number; readonly middleCn: number; readonly highCn: number };
 }
 
-/** Readings from which on a line says anything of its own error. */
+/** Number of readings from which a line can estimate its own error. */
 export const ENOUGH_READINGS = ENOUGH_POINTS;
 
 /**
- * Least-squares line through a machine's gauge readings; null with fewer than three, or all at one setting. It replaces
- * the assumed tension chain for this machine and thread.
+ * Least-squares line through a machine's gauge readings; null with fewer than three, or all at one setting. It
+ * replaces the assumed tension chain for this machine and thread.
  *
  * @throws OutOfRange for a reading that is not a positive tension at a finite setting
  */

@@ -1,6 +1,6 @@
 import { requireNotNegative } from '../standing/index.js';
 
-/** Settings are kept to an eighth of a turn: finer cannot be felt or repeated by hand. Common practice. */
+/** Settings are given to an eighth of a turn: anything finer cannot be felt or repeated by hand. Common practice. */
 export const TURN_GRAIN = 1 / 8;
 
 /** Nearest setting a hand can repeat. */
@@ -10,7 +10,7 @@ export function roundTurns(turns: number): number {
 
 const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'] as const;
 
-/** A setting as hands count it, in turns and eighths. @example turnsText(4.25) // '4 ¼' */
+/** A setting in turns and eighths. @example turnsText(4.25) // '4 ¼' */
 export function turnsText(turns: number): string {
   const eighths = Math.round(requireNotNegative('turns', turns) / TURN_GRAIN);
   const whole = Math.floor(eighths / 8);

@@ -5,12 +5,12 @@ import type { SeamGrade } from './seam-grade.js';
 import { GRADE_COUNT, placeOf, tablePlace, type WindowGrid } from './window-grid.js';
 
 /**
- * What is believed of a machine's balanced setting, of the width of its window, and of the judge who grades its seams:
- * from test seams only these can be told. A belief is never changed, only followed by another.
+ * What is believed about a machine's balanced setting, the width of its window, and the judge who grades its seams:
+ * test seams carry information on nothing else. A belief is immutable; each seam gives a new one.
  */
 export interface WindowBelief {
   readonly grid: WindowGrid;
-  /** Chance of each triple, settings within widths within kinds of judges; adds up to one. */
+  /** Probability of each triple, settings within widths within kinds of judges; adds up to one. */
   readonly chances: Float64Array;
 }
 
@@ -19,35 +19,35 @@ export interface WindowPrior {
   readonly grid: WindowGrid;
   readonly meanTurns: number;
   readonly sdTurns: number;
-  /** What the judge is believed to be; anybody when left out. */
+  /** What the judge is believed to be; nothing known by default. */
   readonly judge?: JudgeWeights;
 }
 
-/** A seam as the belief takes it. */
+/** A seam in the form the belief uses. */
 export interface ObservedSeam {
   readonly turns: number;
   readonly grade: SeamGrade;
-  /** Measured place of the lock as a share of the stack from the underside; null when it was not cut open. */
+  /** Measured position of the knot as a share of the stack from the underside; null if the seam was not cut open. */
   readonly lockDepth: number | null;
 }
 
 /**
  * Belief before the first seam.
  *
- * @throws OutOfRange for a deviation that is not positive or a mean that is not finite
+ * @throws OutOfRange for a standard deviation that is not positive or a mean that is not finite
  */
 export function priorBelief({ grid, meanTurns, sdTurns, judge }: WindowPrior): WindowBelief {
   requirePositive('sdTurns', sdTurns);
   if (!Number.isFinite(meanTurns)) throw new OutOfRange('meanTurns', meanTurns, 'a finite number');
   const weights = judge ?? anyJudge(grid.values);
-  // A mean beyond the travel would leave nothing on the grid: the end of the travel is the nearest that can be.
+  // A mean beyond the travel would leave nothing on the grid: the end of the travel is the nearest possible.
   const mean = Math.min(grid.settings.at(-1)!, Math.max(0, meanTurns));
   const own = grid.settings.map((setting) => Math.exp(-0.5 * ((setting - mean) / sdTurns) ** 2));
   const all = JUDGE_KINDS.flatMap((kind) => grid.widths.flatMap(() => own.map((one) => weights[kind] * one)));
   return { grid, chances: normalised(Float64Array.from(all)) };
 }
 
-/** Belief after a seam. A setting off the grid is taken at the nearest grid point. */
+/** Belief after a seam. A setting off the grid is moved to the nearest grid point. */
 export function observe({ grid, chances }: WindowBelief, seam: ObservedSeam): WindowBelief {
   const at = placeOf(grid, seam.turns);
   const g = gradeIndex(seam.grade);
@@ -69,8 +69,8 @@ const rowsOf = ({ widths }: WindowGrid): number => JUDGE_KINDS.length * widths.l
 const widthOf = ({ widths }: WindowGrid, row: number): number => widths[row % widths.length]!;
 
 /**
- * Chance of a measured lock depth, as a density: off by the ruler and by what the law of the lock leaves open, and now and
- * then misread altogether. So one measured lock is much, but never certainty.
+ * Density of a measured knot depth: subject to the ruler's error and the model's, and occasionally misread
+ * altogether. So one measured knot is strong evidence, but never certainty.
  */
 function depthChance(grid: WindowGrid, depth: number, turns: number, row: number, s: number): number {
   const { settings, values } = grid;
@@ -81,7 +81,7 @@ function depthChance(grid: WindowGrid, depth: number, turns: number, row: number
   return (1 - misread) * normal + misread;
 }
 
-/** Chance that a setting lies in the window, whoever judges. */
+/** Probability that a setting is in the window, whoever judges. */
 export function inWindow({ grid, chances }: WindowBelief, turns: number): number {
   const count = grid.settings.length;
   let sum = 0;
@@ -94,7 +94,7 @@ export function inWindow({ grid, chances }: WindowBelief, turns: number): number
   return Math.min(1, sum);
 }
 
-/** Chance of each balanced setting, whatever the width and whoever judges. */
+/** Probability of each balanced setting, whatever the width and whoever judges. */
 export function settingChances({ grid, chances }: WindowBelief): readonly number[] {
   const count = grid.settings.length;
   return grid.settings.map((_, s) => {
@@ -104,7 +104,7 @@ export function settingChances({ grid, chances }: WindowBelief): readonly number
   });
 }
 
-/** What the seams say of the judge. */
+/** What the seams say about the judge. */
 export function judgeAfter({ grid, chances }: WindowBelief): JudgeWeights {
   const size = grid.widths.length * grid.settings.length;
   const sums = JUDGE_KINDS.map((_, k) =>
@@ -113,7 +113,7 @@ export function judgeAfter({ grid, chances }: WindowBelief): JudgeWeights {
   return judgeWeights(sums);
 }
 
-/** The likeliest setting, width and judge, those kinds left out of which it is asked what the others make of the seams. */
+/** The likeliest setting, width and judge; kinds can be excluded to see how well the others explain the seams. */
 export function likeliest(
   { grid, chances }: WindowBelief,
   without: readonly JudgeKind[],
@@ -128,7 +128,7 @@ export function likeliest(
   return { kind: JUDGE_KINDS[Math.floor(row / grid.widths.length)]!, row, settingAt: top % count };
 }
 
-/** Mean and deviation of the balanced setting, and the mean width of the window, in turns. */
+/** Mean and standard deviation of the balanced setting, and the mean width of the window, in turns. */
 export interface BeliefSummary {
   readonly meanTurns: number;
   readonly sdTurns: number;
@@ -151,21 +151,23 @@ export function summaryOf(belief: WindowBelief): BeliefSummary {
   return { meanTurns, sdTurns: Math.sqrt(variance), widthTurns };
 }
 
-/** What a seam at a place is expected to show and to teach. */
+/** What a seam at a setting is expected to show, and how informative it is. */
 export interface Expectation {
-  /** Chances of the five grades, in the order of SEAM_GRADES. */
+  /** Probabilities of the five grades, in the order of SEAM_GRADES. */
   readonly grades: Float64Array;
   /**
-   * Expected information about setting, width and judge, in nats: how open it is less how open it would stay. The judge
-   * counts: who he is decides what all seams before said.
+   * Expected information about setting, width and judge, in nats: the present uncertainty less the expected remaining
+   * one. The judge counts: who it is decides what all earlier seams meant.
    */
   readonly information: number;
 }
 
-/** Below this a triple adds nothing that could be seen. */
+/** Below this a triple adds nothing visible. */
 const NEGLIGIBLE = 1e-5;
 
-/** What one more seam is expected to show and to teach, at any setting: what is still believed in is gathered once. */
+/**
+ * What one more seam is expected to show and tell, at any setting: the triples still believed in are collected once.
+ */
 export function expectations({ grid, chances }: WindowBelief): (turns: number) => Expectation {
   const count = grid.settings.length;
   const believed: number[] = [];
@@ -191,7 +193,7 @@ export function expectations({ grid, chances }: WindowBelief): (turns: number) =
   };
 }
 
-/** What one more seam at a setting is expected to show and to teach. */
+/** What one more seam at a setting is expected to show and tell. */
 export function expectationAt(belief: WindowBelief, turns: number): Expectation {
   return expectations(belief)(turns);
 }

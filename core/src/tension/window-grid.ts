@@ -6,8 +6,8 @@ import { SEAM_GRADES } from './seam-grade.js';
 import { TURN_GRAIN } from './turns.js';
 
 /**
- * The balanced settings, window widths and kinds of judges that are weighed against each other, with what each of them
- * would say of a seam. Made once for a machine and a weight of work, and used for every seam.
+ * The balanced settings, window widths and kinds of judges that are weighed against each other, with what each would
+ * say of a seam. Built once for a machine and a weight of work, and used for every seam.
  */
 export interface WindowGrid {
   readonly weight: WorkWeight;
@@ -15,22 +15,22 @@ export interface WindowGrid {
   readonly settings: readonly number[];
   /** Widths of the window in turns, narrowest first. */
   readonly widths: readonly number[];
-  /** Settings that are worth sewing at: every eighth of a turn, every quarter on heavy work. */
+  /** Settings worth sewing at: every eighth of a turn, every quarter on heavy work. */
   readonly candidates: readonly number[];
-  /** Chances of the five grades, by kind of judge, width, and distance of seam and setting in grid steps. */
+  /** Probabilities of the five grades, by kind of judge, width, and distance of seam and setting in grid steps. */
   readonly grades: Float64Array;
-  /** Entropy of those five chances, in nats, in the same order. */
+  /** Entropy of those five probabilities, in nats, in the same order. */
   readonly entropies: Float64Array;
   readonly values: Values;
 }
 
 export const GRADE_COUNT = SEAM_GRADES.length;
-/** Distance of two settings of the grid, in turns. */
+/** Distance of two settings on the grid, in turns. */
 export const GRID_STEP = TURN_GRAIN / 2;
 const WIDTHS = 9;
 
 /**
- * The grid for a knob and a weight of work. Widths are even on a logarithmic scale between the typical ones.
+ * The grid for a knob and a weight of work. Widths are evenly spaced on a logarithmic scale between the typical ones.
  *
  * @throws OutOfRange for a travel that is not positive
  */
@@ -73,12 +73,15 @@ function tables(
   return { grades, entropies };
 }
 
-/** Grid place of a setting, the nearest one when it lies off the grid. */
+/** Grid index of a setting, the nearest one if it is off the grid. */
 export function placeOf({ settings }: WindowGrid, turns: number): number {
   return Math.min(settings.length - 1, Math.max(0, Math.round(turns / GRID_STEP)));
 }
 
-/** Place in the tables of a kind of judge and width (`row`: kind times widths plus width) and of a distance in grid steps. */
+/**
+ * Index in the tables for a kind of judge and width (`row`: kind times widths plus width) and a distance in grid
+ * steps.
+ */
 export function tablePlace({ settings }: WindowGrid, row: number, distance: number): number {
   return row * (2 * settings.length - 1) + distance + settings.length - 1;
 }

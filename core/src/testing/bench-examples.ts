@@ -11,7 +11,7 @@ export const HIDE_AND_DUCK = stackOf([
 /** A compound-feed flatbed with its cloth and leather needles. */
 export const COMPOUND = { systemIds: ['135x17', '135x16'], shank: 'round', plateHoleMm: 2.8 } as const;
 
-/** Schools an example follows, free eye and cutting point in leather unless something is changed. */
+/** Schools used by an example, loose eye and cutting point in leather unless changed. */
 export const schools = (change: Partial<Schools> = {}): Schools => ({
   size: 'free',
   leatherPoint: 'cutting',
@@ -19,7 +19,7 @@ export const schools = (change: Partial<Schools> = {}): Schools => ({
   ...change,
 });
 
-/** The strap in Tex 135 on the flatbed by the free school, or with something changed. */
+/** The strap in Tex 135 on the flatbed by the loose-eye school, or with a change. */
 export function benchQuestion(change: Partial<NeedleQuestion> = {}): NeedleQuestion {
   return {
     machine: COMPOUND,

@@ -1,8 +1,8 @@
 import type { Changes, PlannedMachine, RoundsProblem } from '../rounds/index.js';
 
 /**
- * Checks plans of rounds apart from the planner: costs by Simpson's rule on the definition, limits counted one by one. It
- * shares nothing with the planner but the types.
+ * Checks plans of rounds independently of the planner: costs by Simpson's rule on the definition, limits counted one
+ * by one. It shares nothing with the planner but the types.
  */
 export interface CheckedPlan {
   readonly total: number;

@@ -1,6 +1,6 @@
 import type { MachineOnBench } from '../match/index.js';
 
-/** The kinds of clamp and plate that the demo works has; the demo tests its own machines besides. */
+/** The kinds of clamp and plate in the demo works; the demo also tests its own machines. */
 export const DEMO_CLAMPS: readonly MachineOnBench[] = [
   ...[2.2, 2.4, 2.8].map((holeMm) => clamp(['135x17', '135x16'], holeMm, 'compound')),
   clamp(['16x231', '16x95'], 1.8, 'drop'),

@@ -1,10 +1,10 @@
 import type { OrderProblem } from '../job-queue/index.js';
 
 /**
- * Jobs drawn from chance, for tests and benches: each of some kind, and changing over takes longer the further kinds lie
+ * Random jobs for tests and benchmarks: each of some kind, and changing over takes longer the further kinds are
  * apart. Some are due soon, some not at all.
  *
- * @param refused chance that a machine cannot take a job
+ * @param refused probability that a machine cannot take a job
  */
 export function drawnOrder(
   jobs: number,
@@ -37,7 +37,10 @@ export function drawnOrder(
   };
 }
 
-/** What an order costs, worked out apart from the planner; throws for one in which a job is missing, double or misplaced. */
+/**
+ * The cost of an order, calculated independently of the planner; throws for one in which a job is missing, duplicated
+ * or misplaced.
+ */
 export function checkOrder(
   { machines, jobs, changeMinutes, lateWeight }: OrderProblem,
   lanes: readonly (readonly number[])[],

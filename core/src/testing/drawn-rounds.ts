@@ -1,6 +1,6 @@
 import { wearingOf, type PlannedMachine, type RoundsProblem } from '../rounds/index.js';
 
-/** A small shop drawn from chance, for tests: whatever a planner may meet. */
+/** A small random shop for tests: anything a planner may encounter. */
 export function drawnRounds(count: number, shifts: number, random: () => number): RoundsProblem {
   const between = (low: number, high: number): number => low + (high - low) * random();
   const zones = Array.from({ length: Math.max(1, Math.round(count / 4)) }, () => ({

@@ -23,16 +23,16 @@ import {
   type Symptom,
 } from '../fault/index.js';
 
-/** How a fault was followed to its end. */
+/** The outcome of tracing a fault. */
 export interface FollowedFault {
   readonly minutes: number;
   readonly mendedHere: boolean;
-  /** It was taken to be mended, and was not. */
+  /** It was considered fixed, and was not. */
   readonly comesBack: boolean;
   readonly checks: number;
   /** What was done, as it would be logged. */
   readonly fault: FaultCase;
-  /** What the finder believed of its likeliest cause at the end, and whether it was that. */
+  /** The finder's belief in its likeliest cause at the end, and whether that was right. */
   readonly believed: { readonly share: number; readonly right: boolean };
 }
 
@@ -48,7 +48,7 @@ export const FAULT_POLICIES = [
 ] as const;
 export type FaultPolicy = (typeof FAULT_POLICIES)[number];
 
-/** Follows a hidden fault by a policy until it is taken to be mended or handed over. */
+/** Traces a hidden fault with a policy until it is considered fixed or handed over. */
 export function followFault(
   hidden: HiddenFault,
   policy: FaultPolicy,
@@ -82,7 +82,7 @@ type NextStepOf = (
   shares: Readonly<Record<string, number>>,
 ) => FaultStep | null;
 
-/** What each way does next. */
+/** What each policy does next. */
 function stepsOf(policy: FaultPolicy, { symptom, causeIds }: HiddenFault): NextStepOf {
   const inOrder = (ids: readonly string[]): NextStepOf => {
     const order = [...ids];
@@ -101,14 +101,14 @@ function stepsOf(policy: FaultPolicy, { symptom, causeIds }: HiddenFault): NextS
     case 'knobs first':
       return inOrder([...KNOBS, ...FIXED_ORDER.filter((id) => !KNOBS.includes(id))]);
     case 'chart by symptom':
-      // Printed once for everybody: the best order without anything known, never changed by what is found.
+      // Printed once for everybody: the best order without any evidence, never changed by findings.
       return inOrder(
         nextChecks({ symptomId: symptom.id, evidence: {}, findings: [] })
           .steps.filter((step) => step.do === 'check' && step.chance > 0)
           .map(({ id }) => id),
       );
     case 'knows the cause': {
-      // Each of its causes in turn, again where a repair did not hold.
+      // Each of its causes in turn, again if a repair did not hold.
       const repairs = Array.from({ length: MOST_REPAIRS }, () => causeIds).flat();
       let tries = 0;
       return () => {
@@ -122,7 +122,7 @@ function stepsOf(policy: FaultPolicy, { symptom, causeIds }: HiddenFault): NextS
 const KNOBS: readonly string[] = ['topKnob', 'bobScrew'];
 const MOST_REPAIRS = 3;
 
-/** The check that tells most about the cause per minute, which is not what ends a fault soonest. */
+/** The check that is most informative about the cause per minute, which is not what ends a fault soonest. */
 function mostTelling(state: FaultState, symptom: Symptom): FaultStep | null {
   const [found] = state.unlocked;
   if (found !== undefined) return { do: 'repair', id: found };
@@ -146,7 +146,7 @@ function entropyOf({ belief }: FaultState): number {
   return shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log(share) : sum), 0);
 }
 
-/** What a check may find, with its chance by what is believed. */
+/** What a check may find, with its probability under the belief. */
 function outcomesOf(
   check: FaultCheck,
   { belief, quiet }: FaultState,

@@ -1,8 +1,11 @@
-/** Labels as they are found on packs and spools, with every reading that is expected, likeliest first. */
+/** Labels as found on packs and spools, with every expected reading, most likely first. */
 export interface LabelRow {
-  /** Where the expectation comes from: common practice has no source. */
+  /** Source of the expectation: common practice has none. */
   readonly because: string;
-  /** Each reading in short: `Tex 135 fitted` for a thread, `135x16 140 LR` for a needle, `!` and a code where it is doubted. */
+  /**
+   * Each reading in short: `Tex 135 fitted` for a thread, `135x16 140 LR` for a needle, `!` and a code if it is
+   * doubted.
+   */
   readonly readings: readonly string[];
   readonly labels: readonly string[];
 }
@@ -361,7 +364,7 @@ export const EITHER_LABELS: readonly LabelRow[] = [
   row(PRACTICE, ['Tex 240 memory', '80'], '12'),
 ];
 
-/** Pairs and sizes that are not made, with the ones to name. */
+/** Pairs and sizes that are not made, with the ones to suggest. */
 export const NO_SUCH_SIZES: readonly (readonly [near: string, ...labels: string[]])[] = [
   ['130/21 140/22', 'NM 140/21', '140/21', '21/140', '135x17 140/21', '140-21'],
   ['70/10 80/12', '70/12', 'NM 70/12', '135x17 70/12', '12/70'],
@@ -379,7 +382,7 @@ export const DISAGREEING_LABELS: readonly string[] = [
   'Tex 135 (V92)',
 ];
 
-/** What nothing is known of. */
+/** Labels about which nothing is known. */
 export const UNKNOWN_LABELS: readonly string[] = [
   '',
   '   ',

@@ -5,8 +5,8 @@ import { SIZE_LADDER } from './size-tables.js';
 export const DRAMATIC_STEPS = 2;
 
 /**
- * Signed steps of the size ladder from one tex to another, positive when the thread gets thicker. Sizes between
- * two rungs count in proportion on a logarithmic scale.
+ * Signed steps on the size ladder from one tex to another, positive when the thread gets thicker. Sizes between two
+ * rungs count in proportion on a logarithmic scale.
  *
  * @example ladderSteps(270, 135) // -2
  */

@@ -1,19 +1,19 @@
-/** A label as the readers take it, and whether its words say that the thread is spun. */
+/** A normalised label, and whether its words say that the thread is spun. */
 export interface PlainThreadLabel {
   readonly label: string;
   readonly spun: boolean;
 }
 
-/** Words that say what a thread is and nothing of its size. */
+/** Words that describe a thread but not its size. */
 const SPUN_WORDS = /\b(?:core[- ]?spun|spun|cotton|corespun)\b/g;
 const OTHER_WORDS =
   /\b(?:bonded|nylon|poly|polyester|polyamide|pa|pes|pet|filament|monofilament|aramid|thread|sewing|uv|black|white|natural|brown|tan|grey|gray|red|blue|navy|green|twist|left|right|lubricated)\b/g;
-/** Letters after the size of a spool that stand for bonded, or for the twist that machines are sewn with. */
+/** Letters after the size on a spool that stand for bonded, or for the twist that machines are sewn with. */
 const SUFFIX = /(?<=\d) (?:b|z)$/;
 
 /**
- * A thread label in small letters, with one space between words, a point for the decimal sign, whole thousands before
- * denier and dtex, and without the words that say nothing of the size.
+ * A thread label in lower case, with single spaces between words, a point as the decimal sign, thousands separators
+ * removed before denier and dtex, and without words that do not describe the size.
  *
  * @example plainThreadLabel('V138 B Bonded Nylon').label // 'v138'
  * @example plainThreadLabel('1.260 den').label // '1260 den'

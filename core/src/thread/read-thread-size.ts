@@ -16,17 +16,17 @@ export type ThreadSizeSystem =
   | 'trade-size'
   | 'government-letter';
 
-/** Why a reading is not to be relied on as it stands. */
+/** Why a reading cannot be relied on as it is. */
 export type ThreadDoubt =
   | {
-      /** A Tex that no thread is sold at: the nearest that is, and the trade size whose number this is. */
+      /** A Tex that no thread is sold at: the nearest that is, and the trade size with this number. */
       readonly code: 'not-in-series';
       readonly nearestTex: number;
       readonly tradeSize: number | null;
     }
   | { readonly code: 'out-of-range'; readonly leastTex: number; readonly mostTex: number };
 
-/** One way to read what stands on a label. The text is kept in its own system; `tex` is what it is taken to be. */
+/** One way to read a label. The text stays in its own system; `tex` is what it is taken to be. */
 export interface ThreadSizeReading {
   readonly system: ThreadSizeSystem;
   /** The reading written out, such as `ticket 20`. */
@@ -34,17 +34,17 @@ export interface ThreadSizeReading {
   /** Tex it is sold as or works out to. */
   readonly tex: number;
   readonly standing: Standing;
-  /** Null when the reading is as sure as its standing. */
+  /** Null if the reading is as sure as its grade. */
   readonly doubt: ThreadDoubt | null;
 }
 
-/** What else is known of a spool. */
+/** What else is known about a spool. */
 export interface SpoolHint {
   /** Spun thread is labelled by count, bonded thread by ticket: the likelier reading comes first. */
   readonly spun?: boolean;
 }
 
-/** What the names on a label come to. */
+/** The result of the names on a label. */
 export type ThreadLabelAnswer =
   | { readonly outcome: 'read'; readonly readings: readonly ThreadSizeReading[] }
   /** Two names of different sizes: at most one is right. Each with its readings. */
@@ -52,13 +52,13 @@ export type ThreadLabelAnswer =
   | { readonly outcome: 'unknown' };
 
 const MAX_LABEL_LENGTH = 60;
-/** Sewing thread lies between these; anything else is doubted. Common practice. */
+/** Sewing thread is between these; anything else is doubted. Common practice. */
 const LEAST_TEX = 5;
 const MOST_TEX = 1500;
 
 /**
- * Every way to read a thread size, likeliest first. One reading without doubt: sure. Several: the label alone does not
- * say, ask. None: no thread size known here, or names that contradict each other. Never throws.
+ * Every way to read a thread size, most likely first. One reading without doubt: sure. Several: the label alone does
+ * not say, ask. None: no thread size known here, or names that contradict each other. Never throws.
  *
  * @example readThreadSize('V138') // [{ system: 'trade-size', label: 'size 138', tex: 135, ... }]
  * @example readThreadSize('30').map((r) => r.label) // ['Tex 30', 'ticket 30']
@@ -69,8 +69,8 @@ export function readThreadSize(text: string, hint: SpoolHint = {}): readonly Thr
 }
 
 /**
- * Reads a label that may carry several names of one size, such as `T-90 (V-92)`. What all names agree on is the reading;
- * names that agree on nothing are reported. Never throws.
+ * Reads a label that may carry several names of one size, such as `T-90 (V-92)`. The reading is what all names agree
+ * on; names that agree on nothing are reported. Never throws.
  */
 export function readThreadLabel(text: string, hint: SpoolHint = {}): ThreadLabelAnswer {
   if (text.length > MAX_LABEL_LENGTH) return { outcome: 'unknown' };
@@ -114,7 +114,7 @@ const COUNT = '(\\d{1,3}(?:\\.\\d{1,2})?)';
 /** Plies of a count or of filaments: after a slash or a times sign, or as a word. */
 const PLIES = '(?: ?[/x*] ?(\\d{1,2})(?: ?ply)?| (\\d{1,2}) ?ply)';
 
-/** Tried in order; the first that reads a size answers. Anchored and without nested repeats, so linear in the text. */
+/** Tried in order; the first that reads a size wins. Anchored and without nested repeats, so linear in the text. */
 const PATTERNS: readonly LabelPattern[] = [
   row(`^(?:r ?)?(?:tex|t) ?-? ?${NUMBER}${PLIES}?$`, ([size, ...plies]) =>
     asTex(Number(size), pliesOf(plies)),
@@ -170,7 +170,7 @@ const pliesOf = (found: readonly (string | undefined)[]): number =>
   Number(found.find((one) => one !== undefined) ?? 1);
 const timesPlies = (plies: number): string => (plies === 1 ? '' : ` x ${plies}`);
 
-/** A reading, with the doubt that its size raises; none for a size that is no size. */
+/** A reading, with any doubt about its size; none for an impossible size. */
 function reading(
   system: ThreadSizeSystem,
   label: string,
@@ -195,7 +195,9 @@ function asTex(tex: number, plies: number): readonly ThreadSizeReading[] {
   return reading('tex', `Tex ${tex}${timesPlies(plies)}`, tex * plies, 'standard', seriesDoubt(tex * plies));
 }
 
-/** Doubt about a Tex that no thread is sold at: it may be weighed, or a trade size that somebody called Tex. */
+/**
+ * Doubt about a Tex that no thread is sold at: it may have been weighed, or be a trade size that somebody called Tex.
+ */
 function seriesDoubt(tex: number): ThreadDoubt | null {
   if (TEX_TICKETS.includes(tex)) return null;
   const nearestTex = TEX_TICKETS.reduce((best, one) =>
@@ -276,13 +278,13 @@ function asLetter(letter: string): readonly ThreadSizeReading[] {
     : reading('government-letter', `letter ${letter.toUpperCase()}`, tex, 'memory');
 }
 
-/** A number called so: a trade size where one has it, else a ticket or a count. */
+/** A number after such a word: a trade size if there is one, else a ticket or a count. */
 function numbered(size: string, hint: SpoolHint): readonly ThreadSizeReading[] {
   const trade = asTradeSize(Number(size));
   return trade.length > 0 ? trade : ticketOrCount(size, ['metric-count'], hint);
 }
 
-/** A number alone may be a Tex, a trade size, a letter of old or a ticket: every one that is actually sold. */
+/** A bare number may be a Tex, a trade size, an old letter or a ticket: every one that is actually sold. */
 function bareNumber(size: string, { spun = false }: SpoolHint): readonly ThreadSizeReading[] {
   const number = Number(size);
   const tex = TEX_TICKETS.includes(number) ? asTex(number, 1) : [];

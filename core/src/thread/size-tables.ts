@@ -44,8 +44,8 @@ export const GOVERNMENT_LETTERS: Readonly<Record<string, number>> = {
 };
 
 /**
- * Metric tickets of bonded thread whose sold Tex is not the inverted ticket rounded down the series. Common
- * practice: ticket 20 inverts to Tex 150 but is sold as Tex 135, ticket 10 inverts to 300 but is sold as 270.
+ * Metric tickets of bonded thread whose sold Tex is not the inverted ticket rounded down the series. Common practice:
+ * ticket 20 inverts to Tex 150 but is sold as Tex 135, ticket 10 inverts to 300 but is sold as 270.
  */
 export const BONDED_TICKET_EXCEPTIONS: Readonly<Record<number, number>> = { 20: 135, 10: 270 };
 

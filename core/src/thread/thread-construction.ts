@@ -1,6 +1,6 @@
 import { sourced, type Sourced } from '../standing/index.js';
 
-/** What a seam has to live with: decides the kind of thread. */
+/** The conditions a seam is used in: decides the kind of thread. */
 export const THREAD_USES = ['indoor', 'outdoor', 'heat'] as const;
 export type ThreadUse = (typeof THREAD_USES)[number];
 
@@ -14,11 +14,11 @@ export interface ThreadConstruction {
   readonly packing: Sourced<number>;
   /** Breaking force per tex, in cN. */
   readonly tenacityCnPerTex: Sourced<number>;
-  /** How well it serves each use, 0 to 1. The order is common practice; the figures are assumptions. */
+  /** How well it suits each use, 0 to 1. The order is common practice; the figures are assumptions. */
   readonly suits: Readonly<Record<ThreadUse, Sourced<number>>>;
   /** Sizes commonly sold, in Tex, from memory. */
   readonly soldTex: readonly number[];
-  /** Why it must not go on a lockstitch machine; null for thread that may. */
+  /** Why it must not be used on a lockstitch machine; null for thread that may. */
   readonly unfit: string | null;
 }
 

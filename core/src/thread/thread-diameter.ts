@@ -18,13 +18,13 @@ export function threadDiameterMm(tex: number, densityGCm3: number, packing: numb
   return 2 * Math.sqrt((tex * 1e-3) / (Math.PI * densityGCm3 * packing));
 }
 
-/** Id of the value that holds a shop's measured diameter of one thread. */
+/** Id of the value for a shop's measured diameter of one thread. */
 export const diameterValueId = (constructionId: string, tex: number): string =>
   `diameter.${constructionId}.${Math.round(tex)}`;
 
 /**
- * Diameter of a thread: the one this shop measured where there is one, else computed from its construction, with the
- * standing it inherits.
+ * Diameter of a thread: the one this shop measured if there is one, else computed from its construction, with the
+ * grade it inherits.
  */
 export function diameterOfConstruction(
   tex: number,

@@ -2,7 +2,7 @@ import { texToDenier, texToDtex, texToMetricTicket, texToNe, texToNmCount } from
 import { BONDED_TRADE_SIZES, COMMON_TICKETS, GOVERNMENT_LETTERS } from './size-tables.js';
 import { soldTexOfTicket } from './sold-tex-of-ticket.js';
 
-/** The same thread named in the other systems of the trade; null where that system has no such size. */
+/** The same thread named in the other systems of the trade; null if that system has no such size. */
 export interface ThreadEquivalents {
   readonly tex: number;
   readonly tradeSize: number | null;
@@ -18,7 +18,7 @@ export interface ThreadEquivalents {
   readonly computedTicket: number;
 }
 
-/** Equivalents of a tex. Counts are computed; sizes, tickets and letters stand only where one is sold. */
+/** Equivalents of a tex. Counts are computed; sizes, tickets and letters are given only if one is sold. */
 export function threadEquivalents(tex: number): ThreadEquivalents {
   const trade = BONDED_TRADE_SIZES.find((row) => row.nominalTex === tex);
   const letter = Object.entries(GOVERNMENT_LETTERS).find(([, letterTex]) => letterTex === tex);

@@ -1,12 +1,12 @@
 import { requireNotNegative, requirePositive } from '../standing/index.js';
 import { TEX_TICKETS } from './size-tables.js';
 
-/** What weighing a length of an unlabelled thread tells. */
+/** The result of weighing a length of an unlabelled thread. */
 export interface WeighedTex {
   readonly tex: number;
   readonly lowTex: number;
   readonly highTex: number;
-  /** Nominal sizes whose value lies in the interval, or the single nearest when none does. */
+  /** Nominal sizes within the interval, or the single nearest if there is none. */
   readonly candidates: readonly number[];
 }
 

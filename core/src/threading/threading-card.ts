@@ -1,4 +1,4 @@
-/** What the needle thread passes on its way, from the cone to the needle. */
+/** What the needle thread passes, from the cone to the needle. */
 export const STATION_KINDS = [
   'cone',
   'guide',
@@ -11,19 +11,19 @@ export const STATION_KINDS = [
 ] as const;
 export type StationKind = (typeof STATION_KINDS)[number];
 
-/** The side from which the thread goes into a station, seen from where somebody sits to sew. */
+/** The side from which the thread enters a station, as seen from the seat. */
 export const THREADING_SIDES = ['left', 'right', 'front', 'back'] as const;
 export type ThreadingSide = (typeof THREADING_SIDES)[number];
 
 /** One place that the thread passes. */
 export interface Station {
   readonly kind: StationKind;
-  /** Which hole of several, counted from the cone; null where there is one. */
+  /** Which of several holes, counted from the cone; null if there is one. */
   readonly hole: number | null;
-  /** From which side the thread goes in; null where it does not matter. */
+  /** The side the thread enters from; null if it does not matter. */
   readonly side: ThreadingSide | null;
   readonly note: string;
-  /** Where it is on the drawing of the machine, as shares of its width and height from the top left. */
+  /** Its position on the drawing of the machine, as shares of width and height from the top left. */
   readonly x: number;
   readonly y: number;
 }
@@ -32,7 +32,7 @@ const at = (kind: StationKind, x: number, y: number, side: ThreadingSide | null 
   ...{ kind, hole: null, side, note: '', x, y },
 });
 
-/** A machine as many are threaded: where a card begins that nobody has written yet. Common practice, no source. */
+/** A commonly threaded machine: the starting point of a new card. Common practice, no source. */
 export const USUAL_STATIONS: readonly Station[] = [
   at('cone', 0.93, 0.5),
   at('guide', 0.93, 0.07),
@@ -46,7 +46,7 @@ export const USUAL_STATIONS: readonly Station[] = [
   at('needle', 0.16, 0.74),
 ];
 
-/** What is odd about a way of threading. */
+/** What is odd about a threading. */
 export type ThreadingDoubt =
   | 'no-discs'
   | 'no-take-up'
@@ -56,8 +56,8 @@ export type ThreadingDoubt =
   | 'take-up-before-discs';
 
 /**
- * What looks wrong about a card, as somebody would who threads many machines; empty for nothing. The tension of the
- * discs is behind the check spring and the take-up, and the needle is the end. Common practice, no source.
+ * What looks wrong about a card to somebody who threads many machines; empty for nothing. Check spring and take-up
+ * come after the tension discs, and the needle is the end. Common practice, no source.
  */
 export function threadingDoubts(stations: readonly Pick<Station, 'kind'>[]): readonly ThreadingDoubt[] {
   const place = (kind: StationKind): number => stations.findIndex((one) => one.kind === kind);

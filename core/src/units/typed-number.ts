@@ -1,6 +1,6 @@
 import { MM_PER_INCH, MM_PER_LEATHER_OZ } from './length.js';
 
-/** What was typed into a number field: a number in the field's own unit, nothing, or something that is no number. */
+/** The result of reading a number field: a number in the field's own unit, nothing, or text that is not a number. */
 export type TypedNumber =
   { readonly number: number } | { readonly why: 'empty' | 'no-number' | 'other-unit' };
 
@@ -27,10 +27,10 @@ const VULGAR_AFTER_DIGIT = /(\d)([\u00bc-\u00be\u2150-\u215e])/g;
 const SHAPE = /^([+-]?)([\d.,\u0020]*)(?:(\d+)\/(\d+))?\u0020?([^\d.,]*)$/;
 
 /**
- * Reads a number as people type it: `1.5`, `1,5`, `1 1/2`, `1½`, `3/16 in`, `1.234,5`. Both decimal signs are understood;
- * a sign that stands alone is the decimal one, so that `0,75` is 0.75 and never 75.
+ * Reads a number as people type it: `1.5`, `1,5`, `1 1/2`, `1½`, `3/16 in`, `1.234,5`. Both decimal signs are
+ * understood; a single separator is the decimal sign, so that `0,75` is 0.75 and never 75.
  *
- * @param unit of the field: may follow the number, as may others that it can be worked out from
+ * @param unit of the field: may follow the number, as may other convertible units
  * @example readTypedNumber('3/16 in', 'mm') // { number: 4.7625 }
  */
 export function readTypedNumber(text: string, unit = ''): TypedNumber {
@@ -55,12 +55,12 @@ export function readTypedNumber(text: string, unit = ''): TypedNumber {
   return Number.isFinite(number) ? { number } : { why: 'no-number' };
 }
 
-/** Parts a whole number from the fraction after it, also where a hyphen joins them as in 1-1/2. */
+/** Separates a whole number from the fraction after it, even if a hyphen joins them as in 1-1/2. */
 function fractionApart(text: string): string {
   return text.replace(/^([+-]?\d+)[- ](\d+\/\d+)/, '$1 $2');
 }
 
-/** Digits with decimal and grouping signs as a number; null when the signs make no sense. */
+/** Digits with decimal and thousands separators as a number; null if they make no sense. */
 function decimalOf(text: string): number | null {
   if (/^\d+([.,]\d*)?$|^[.,]\d+$/.test(text)) return Number(text.replace(',', '.'));
   const grouped = /^\d{1,3}(?:([.,\u0020])\d{3})(?:\1\d{3})*(?:([.,])\d+)?$/.exec(text);

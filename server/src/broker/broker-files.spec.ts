@@ -7,7 +7,7 @@ const SECRET = 'a secret for tests only';
 describe('the files of an outside broker', () => {
   const counter: BrokerUser = { id: newId(), kind: 'counter', brokerHash: '$7$101$salt$hash' };
   const gauge: BrokerUser = { id: newId(), kind: 'tension-gauge', brokerHash: '$7$101$other$hash' };
-  /** Rules of one user, in the format of `acl_file`. */
+  /** One user's rules, in the format of `acl_file`. */
   const rulesOf = (acl: string, id: string) =>
     acl.split(`user ${id}\n`)[1]!.split('\n\n')[0]!.trim().split('\n');
 

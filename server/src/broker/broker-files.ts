@@ -7,16 +7,19 @@ import type { Database } from '../db/database.js';
 import { brokerHash, findBrokerUsers, SERVER_USER, type BrokerUser } from '../features/device/index.js';
 import { every, type Going } from '../jobs/every.js';
 
-/** Who may come to an outside broker and what each may say there, in the formats of Mosquitto's `password_file` and `acl_file`. */
+/**
+ * Who may connect to an external broker and what each may publish there, in the formats of Mosquitto's
+ * `password_file` and `acl_file`.
+ */
 export interface BrokerFiles {
   readonly passwords: string;
   readonly acl: string;
 }
 
-/** How soon a device that was registered or blocked is in the files. */
+/** How soon a newly registered or blocked device shows up in the files. */
 const EVERY_MS = 2000;
 
-/** What a server hears and says. */
+/** What a server subscribes to and publishes. */
 const SERVER_RULES = [
   ...(['reading', 'status', 'count'] as const).map((channel) => `topic read ${topicOf('+', channel)}`),
   `topic write ${topicOf('+', 'ask')}`,
@@ -38,9 +41,9 @@ function rulesOf(id: string, kind: DeviceKind): readonly string[] {
 }
 
 /**
- * The files for some devices. The same devices give the same files, so that a broker is only told of changes.
+ * The files for a set of devices. The same devices give the same files, so a broker only hears of real changes.
  *
- * @param secret what servers and ingesters prove themselves with
+ * @param secret what servers and ingesters authenticate with
  */
 export function brokerFiles(users: readonly BrokerUser[], secret: string): BrokerFiles {
   const salt = createHash('sha256').update(secret).digest().subarray(0, 12);
@@ -57,7 +60,7 @@ export function brokerFiles(users: readonly BrokerUser[], secret: string): Broke
   };
 }
 
-/** Keeps the files in a folder up to date with the devices until stopped. Whatever watches them tells the broker. */
+/** Keeps the files in a folder in step with the devices until stopped. Whatever watches them tells the broker. */
 export function followBrokerFiles(database: Database, secret: string, folder: string, log: Logger): Going {
   return every(
     EVERY_MS,
@@ -70,7 +73,7 @@ export function followBrokerFiles(database: Database, secret: string, folder: st
   );
 }
 
-/** Puts a new file in the place of one that says something else, as a whole. */
+/** Replaces a file whose content has changed, in one step. */
 async function replace(path: string, text: string): Promise<void> {
   if ((await readFile(path, 'utf8').catch(() => null)) === text) return;
   await writeFile(`${path}.new`, text, { mode: 0o640 });

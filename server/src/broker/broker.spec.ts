@@ -38,7 +38,7 @@ describe('the broker', () => {
     clients.push(client);
     return client;
   }
-  /** What becomes of a connection: accepted, or turned away. */
+  /** How a connection attempt ends: accepted or refused. */
   const outcome = (client: MqttClient) =>
     new Promise<'in' | 'out'>((resolve) => {
       client.once('connect', () => resolve('in'));
@@ -52,7 +52,7 @@ describe('the broker', () => {
   const closed = (client: MqttClient) =>
     new Promise<void>((resolve) => client.once('close', () => resolve()));
 
-  /** Follows a device's live stream on a server instance until `enough` events came. */
+  /** Follows a device's live stream on a server instance until `enough` events have arrived. */
   async function watch(
     address: string,
     enough: number,
@@ -152,7 +152,7 @@ describe('the broker', () => {
   it('hears nobody on who sends more than a message, before or after they said who they are', async () => {
     const { port } = shop.config.mqtt!;
     const stranger = openSocket(port, '127.0.0.1');
-    // The header of a CONNECT of 200 MB, and no more of it.
+    // The header of a 200 MB CONNECT, and nothing more of it.
     stranger.write(Buffer.from([0x10, 0x80, 0x90, 0xdf, 0x5f]));
     await new Promise((resolve) => stranger.once('close', resolve));
     const client = await gauge();

@@ -25,27 +25,27 @@ export interface Broker {
   stop(): Promise<void>;
 }
 
-/** Who is behind a connection: a server instance, or one device. */
+/** Who is at the other end of a connection: a server instance or one device. */
 type Visitor =
   | { readonly server: true }
   | { readonly server: false; readonly deviceId: string; readonly kind: DeviceKind };
 
-/** How soon a revoked device that is connected is shown out. */
+/** How soon a revoked device is disconnected. */
 const SWEEP_MS = 5000;
-/** Largest packet taken: a message of a device with its topic, or a token with its last will. */
+/** Largest packet accepted: a device's message with its topic, or a token with its last will. */
 const PACKET_LIMIT = DEVICE_MESSAGE_LIMIT + 1024;
-/** Several times the devices of a large shop. */
+/** Several times the number of devices in a large shop. */
 const MOST_CONNECTIONS = 5000;
-/** Who does not say by then who they are is shown out. */
+/** Clients that have not authenticated by then are disconnected. */
 const CONNECT_WITHIN_MS = 10_000;
 const BAD_CLIENT_ID = 2;
 const BAD_CREDENTIALS = 4;
 const BUSY = 3;
 
 /**
- * The MQTT broker of the shop, on loopback or where the configuration says. A device comes in with its id and token,
- * speaks only on its own topics and only what the contracts allow, and hears only what it is asked; a server instance
- * hears all of ours and asks.
+ * The shop's MQTT broker, on loopback or wherever the configuration says. A device connects with its id and token,
+ * publishes only on its own topics and only what the contracts allow, and hears only what it is asked; a server
+ * instance hears all our topics and sends requests.
  */
 export async function startBroker(
   database: Database,
@@ -58,7 +58,7 @@ export async function startBroker(
   const aedes = await Aedes.createBroker({
     connectTimeout: CONNECT_WITHIN_MS,
     authenticate: (client, username = '', password = Buffer.alloc(0), done) => {
-      // A broker ends the connection that has a client id before: nobody takes the one of another device.
+      // A broker drops an earlier connection with the same client id, so no device may use another's.
       if (!isOwnId(client.id, username)) {
         done(refusal(BAD_CLIENT_ID), null);
         return;
@@ -79,7 +79,7 @@ export async function startBroker(
       const said = visitor ? heard(visitor, packet.topic, Buffer.from(packet.payload)) : null;
       if (!said) return done(new Error('not allowed to publish this here'));
       if (!said.count) return done(null);
-      // A count is acknowledged once it is kept, and not before: a counter that was not heard sends it again.
+      // A count is acknowledged only once it is stored: a counter that gets no acknowledgement sends it again.
       intake(said.count).then(
         () => {
           done(null);
@@ -109,7 +109,7 @@ export async function startBroker(
   };
 }
 
-/** Listens for a broker, and hears nobody on who sends something too large. */
+/** Listens on behalf of a broker and drops any client that sends something too large. */
 async function listen(aedes: Aedes, host: string, port: number): Promise<Server> {
   const server = createServer((socket) => {
     const guard = packetGuard(PACKET_LIMIT);
@@ -125,7 +125,7 @@ async function listen(aedes: Aedes, host: string, port: number): Promise<Server>
   return server;
 }
 
-/** Whether a client id is the name somebody comes by, or begins with it. */
+/** Whether a client id is the name the client authenticates as, or begins with it. */
 function isOwnId(clientId: string, username: string): boolean {
   return clientId === username || clientId.startsWith(`${username}-`);
 }
@@ -150,17 +150,17 @@ function same(a: Buffer, b: Buffer): boolean {
   return a.length === b.length && timingSafeEqual(a, b);
 }
 
-/** What each kind of device may say, and where; counts of counters apart. */
+/** What each kind of device may publish, and where; counts from counters are handled separately. */
 const SAID_BY: Readonly<Record<DeviceKind, Readonly<Partial<Record<DeviceChannel, z.ZodType>>>>> = {
   counter: { status: DeviceStatus },
   'tension-gauge': { reading: DeviceReading, status: DeviceStatus },
   scale: { reading: DeviceReading, status: DeviceStatus },
-  // Tablets and other systems speak to the server as people do.
+  // Tablets and other systems talk to the server over HTTP, as people do.
   tablet: {},
   system: {},
 };
 
-/** Takes in a message as far as its sender may send it: null when not. A count comes with what is to be kept of it. */
+/** Parses a message its sender is allowed to send; null if it is not. A count comes with what is to be stored. */
 function heard(
   visitor: Visitor,
   topic: string,
@@ -175,7 +175,7 @@ function heard(
   return SAID_BY[visitor.kind][at.channel]?.safeParse(jsonOf(payload)).success ? { count: null } : null;
 }
 
-/** The will of a counter that codes by Sparkplug B, whatever it says. */
+/** The last will of a counter that uses Sparkplug B, whatever it contains. */
 function isOwnDeath(deviceId: string, topic: string): boolean {
   return topic === sparkplugTopicOf(deviceId, 'NDEATH');
 }
@@ -190,7 +190,7 @@ async function disconnectRevoked(database: Database, visitors: ReadonlyMap<Clien
   const inside = [...visitors].flatMap(([client, visitor]) => (visitor.server ? [] : [{ client, visitor }]));
   if (inside.length === 0) return;
   const ids = inside.map(({ visitor }) => visitor.deviceId);
-  // While the database is away nobody is shown out; the next sweep asks again.
+  // While the database is down nobody is disconnected; the next sweep checks again.
   const revoked = new Set(await findRevoked(database, ids).catch(() => []));
   for (const { client, visitor } of inside) if (revoked.has(visitor.deviceId)) client.close();
 }

@@ -15,7 +15,7 @@ describe('what takes counts in from an outside broker', () => {
   let shop: TestShop;
   let broker: ScriptedBroker;
   let ingester: Ingester;
-  /** Stands between it and the database: rejects when the database is to be away. */
+  /** A stand-in for the database that rejects while it is meant to be down. */
   let before: () => Promise<unknown>;
   beforeAll(async () => {
     shop = await startTestShop();

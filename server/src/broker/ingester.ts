@@ -13,29 +13,30 @@ import {
 import { SERVER_USER } from '../features/device/index.js';
 
 export interface Ingester {
-  /** Resolves when every session has its counters' topics, so that nothing sent from then on is missed. */
+  /** Resolves once every session has subscribed, so that nothing sent from then on is missed. */
   readonly ready: Promise<unknown>;
   stop(): Promise<void>;
 }
 
 /**
- * A session acknowledges one message after the other, each once it is committed; so many side by side share a commit, and
+ * A session acknowledges its messages in order, each once it is committed; this many side by side share a commit and
  * take in over 1,000 messages a second on two cores.
  */
 const SESSIONS = 32;
 const RETRY_MS = 1000;
-/** So long the broker keeps what came for a session that is away: over holidays, and not for good. */
+/** How long the broker holds messages for a session that is away: over holidays, but not for ever. */
 const KEPT_S = 14 * 24 * 3600;
-/** Each message goes to one of the sessions of all ingesters. */
+/** Each message goes to one session out of those of all ingesters. */
 const TOPICS = [topicOf('+', 'count'), sparkplugTopicOf('+', 'NBIRTH'), sparkplugTopicOf('+', 'NDATA')].map(
   (topic) => `$share/gantelet/${topic}`,
 );
 
 /**
- * Takes in what counters send over an outside broker: any number of ingesters share it. The broker keeps what none of them
- * has acknowledged, and a message is acknowledged only once it is committed: what is sent twice for it is kept once.
+ * Takes in what counters send over an external broker; any number of ingesters may share the work. The broker holds
+ * what none of them has acknowledged, and a message is acknowledged only once it is committed: what is therefore sent
+ * twice is stored once.
  *
- * @param name another for each ingester, and the same after a restart: the broker keeps its sessions by it
+ * @param name unique to each ingester and the same after a restart: the broker keeps its sessions under it
  */
 export function startIngester(
   database: Database,
@@ -61,7 +62,9 @@ export function startIngester(
   };
 }
 
-/** Opens a session that the broker keeps while it is away. A message that could not be kept is tried until it is. */
+/**
+ * Opens a session that the broker keeps while it is away. A message that could not be stored is retried until it is.
+ */
 function openSession(
   { url, secret }: BrokerConfig,
   clientId: string,
@@ -73,7 +76,7 @@ function openSession(
     clientId,
     username: SERVER_USER,
     password: secret,
-    // The version in which a client says itself when a message is acknowledged.
+    // The protocol version in which a client decides for itself when to acknowledge a message.
     protocolVersion: 5,
     clean: false,
     properties: { sessionExpiryInterval: KEPT_S },
@@ -87,7 +90,8 @@ function openSession(
         () => over !== connection || client.disconnecting,
         log,
       ).then((kept) => {
-        // After a break the broker sends it again: acknowledging it now could mean another one by the same number.
+        // After a reconnect the broker sends it again: acknowledging now could hit a different message with the same
+        // number.
         if (kept && over === connection) acknowledge(0);
       });
     },
@@ -108,7 +112,7 @@ function openSession(
   return { client, ready };
 }
 
-/** Whether it was kept before there was no use in it any more. */
+/** Whether it was stored before there was no point in it any more. */
 async function untilKept(keep: () => Promise<void>, isOver: () => boolean, log: Logger): Promise<boolean> {
   while (!isOver()) {
     try {
@@ -122,7 +126,7 @@ async function untilKept(keep: () => Promise<void>, isOver: () => boolean, log: 
   return false;
 }
 
-/** Tells of a counter whose messages cannot be read, once until one can be. */
+/** Logs once that a counter's messages cannot be read, until one can be again. */
 function complainer(log: Logger): (topic: string, arrival: CounterArrival | null) => void {
   const told = new Set<string>();
   return (topic, arrival) => {

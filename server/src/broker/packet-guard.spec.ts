@@ -4,7 +4,7 @@ import { packetGuard } from './packet-guard.js';
 
 const MOST = 300;
 
-/** What comes out of the guard, and whether it let everything through. */
+/** What comes out of the guard, and whether everything got through. */
 async function guarded(chunks: readonly Buffer[]): Promise<{ out: Buffer; whole: boolean }> {
   const guard = packetGuard(MOST);
   const out: Buffer[] = [];

@@ -1,22 +1,22 @@
 import { Transform, type TransformCallback } from 'node:stream';
 
-/** Length of a packet is written in at most so many bytes (MQTT 3.1.1, section 2.2.3). */
+/** A packet's length takes at most this many bytes (MQTT 3.1.1, section 2.2.3). */
 const LENGTH_BYTES = 4;
 
 /**
- * Lets MQTT packets through up to a size, and ends the stream at the header of a larger one: nothing of it is kept. Reads
- * only the fixed headers (MQTT 3.1.1, section 2.2) and so guards before anybody has said who they are.
+ * Passes MQTT packets up to a given size and ends the stream at the header of a larger one, without buffering it.
+ * Reads only fixed headers (MQTT 3.1.1, section 2.2), so it guards before anybody has authenticated.
  *
  * @param mostBytes of a packet after its fixed header
  */
 export function packetGuard(mostBytes: number): Transform {
-  /** Bytes of the present packet that are still to come. */
+  /** Bytes of the present packet still to come. */
   let left = 0;
-  /** Bytes of the present header that were read; null between packets. */
+  /** Bytes read of the present header; null between packets. */
   let lengthBytes: number | null = null;
   let length = 0;
 
-  /** Takes in one byte of a header. Says whether it may go on. */
+  /** Takes one byte of a header. Returns whether the stream may go on. */
   function header(byte: number): boolean {
     if (lengthBytes === null) {
       lengthBytes = 0;

@@ -1,6 +1,6 @@
 import type { CaseLatch, SettingScrew } from '@gantelet/core';
 
-/** A bobbin case of a machine, named by what is engraved on it. */
+/** One of a machine's bobbin cases, named by what is engraved on it. */
 export interface BobbinCaseRow {
   id: string;
   machineId: string;
@@ -13,7 +13,7 @@ export interface BobbinCaseRow {
   version: number;
 }
 
-/** A case that went into its machine. The first of a machine was in before anybody wrote that down. */
+/** A case that was put into its machine. The first one was in before anyone recorded it. */
 export interface BobbinCaseSwapRow {
   id: string;
   machineId: string;

@@ -1,6 +1,6 @@
 import type { Sequelize, Transaction } from 'sequelize';
 
-/** A table of the past as entries: who, when, what, about what, and what its details were. */
+/** An older table seen as entries: who, when, what, about what, and with which details. */
 interface Told {
   readonly kind: string;
   readonly from: string;
@@ -78,7 +78,7 @@ const TOLD: readonly Told[] = [
   },
 ];
 
-/** Enters what the tables remember, in the order it happened, for a book that holds nothing yet. */
+/** Writes what the older tables remember into an empty book, in the order it happened. */
 export async function writeHistoryIntoBook(
   sequelize: Sequelize,
   transaction: Transaction | null = null,

@@ -1,22 +1,24 @@
 /** One thing that was done; `details` is JSON of `BookDetails`. */
 export interface BookEntryRow {
-  /** Given by the database; entries that end together may have theirs in another order than they were begun. */
+  /**
+   * Assigned by the database; entries that are committed together may be numbered in another order than they began.
+   */
   id?: number;
   at: Date;
   personId: string;
   kind: string;
   machineId: string | null;
-  /** What it is about: the same thing is told by the same one. */
+  /** What it is about: equal for entries about the same thing. */
   subject: string;
   details: string;
   words: string;
   device: string;
-  /** Its place in the chain from 1, once it is sealed. */
+  /** Its place in the chain, from 1, once it is sealed. */
   place: number | null;
   seal: string | null;
 }
 
-/** A backup that was made and is whole. */
+/** A backup that was made and found complete. */
 export interface BackupRow {
   id: string;
   madeAt: Date;

@@ -4,7 +4,7 @@ import type { ChangeoverEnd, ChangeoverTick } from '@gantelet/contracts';
 export interface ChangeoverRow {
   id: string;
   machineId: string;
-  /** The machine while it goes on, then null: so that a machine has one at most. */
+  /** The machine while the changeover is open, null afterwards: a machine has at most one open. */
   openMachineId: string | null;
   fromSetupId: string | null;
   toSetupId: string;

@@ -1,6 +1,6 @@
 import { DataTypes, type Model, type ModelAttributes, type ModelStatic } from 'sequelize';
 
-/** Short forms of the columns that tables are made of. */
+/** Shorthand for the column types that tables are made of. */
 export const id = { type: DataTypes.CHAR(36), primaryKey: true };
 export const ref = { type: DataTypes.CHAR(36), allowNull: false };
 export const refOrNone = { type: DataTypes.CHAR(36), allowNull: true };

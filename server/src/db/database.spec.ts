@@ -36,7 +36,7 @@ describe('the database', () => {
 });
 
 describe('a transaction', () => {
-  /** Fails so many times with a number of MariaDB's, as a cluster may, and then goes through. */
+  /** Fails a number of times with a given MariaDB error, as a cluster may, and then succeeds. */
   async function failing(errno: number, times: number) {
     const { config, database } = await freshDatabase();
     let tries = 0;
@@ -105,7 +105,7 @@ describe('a statement by itself', () => {
   it('is done again when another writer got in its way, and given up after some tries', async () => {
     const { config, database } = await freshDatabase();
     const { sequelize } = database;
-    // A sequence goes on counting whatever is rolled back.
+    // A sequence keeps counting whatever is rolled back.
     await sequelize.query('CREATE SEQUENCE tries');
     await sequelize.query(
       `CREATE FUNCTION after_tries(needed INT) RETURNS INT
@@ -130,7 +130,7 @@ describe('a statement by itself', () => {
   });
 });
 
-/** A removal of a needle that was never put in. */
+/** The removal of a needle that was never installed. */
 function brokenRemoval(personId: string) {
   return {
     id: '019c0000-0000-7000-8000-000000000001',

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 
-/** Takes away the checks of a table whose condition names something. */
+/** Drops those checks of a table whose condition mentions a given name. */
 export async function dropChecks(sequelize: Sequelize, table: string, named: string): Promise<void> {
   const checks = await sequelize.query<{ name: string }>(
     `SELECT constraint_name AS name FROM information_schema.check_constraints

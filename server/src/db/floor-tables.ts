@@ -43,7 +43,7 @@ import type { NeedleCheckRow, NeedleLotRow, NeedlePhotoRow } from './needle-rows
 import type { ClearanceRow, SafetyStopRow } from './record-rows.js';
 import type { ServiceKindRow } from './service-kind-rows.js';
 
-/** The tables of needles, and of what is done at machines. */
+/** The tables of needles and of work done at machines. */
 export function floorTables(table: DefineTable) {
   return {
     messages: table<MessageRow>('messages', {

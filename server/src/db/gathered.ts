@@ -1,5 +1,5 @@
 export interface GatherOptions {
-  /** An item waits for so long for others to go with. */
+  /** How long an item waits for others to be grouped with. */
   readonly waitMs: number;
   readonly most: number;
 }
@@ -11,10 +11,10 @@ interface Waiting<Item, Result> {
 }
 
 /**
- * Does for many at once what is asked for each: a thousand devices are a few statements. One group is under way at a
- * time, and those that come meanwhile are the next.
+ * Groups single requests into one call: a thousand devices cost a few statements. One group runs at a time; what
+ * arrives meanwhile forms the next.
  *
- * @param work gives the result of each item in the order of the items; when it fails it fails for all of them
+ * @param work returns one result per item, in order; if it fails, it fails for all of them
  */
 export function gathered<Item, Result>(
   work: (items: readonly Item[]) => Promise<readonly Result[]>,

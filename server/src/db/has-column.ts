@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 
-/** Whether a table has a column: a step down whose first half was done before it was cut short asks. */
+/** Whether a table has a column. For a down migration that may have been cut short half-way. */
 export async function hasColumn(sequelize: Sequelize, table: string, column: string): Promise<boolean> {
   const found = await sequelize.query(
     `SELECT 1 FROM information_schema.columns

@@ -1,4 +1,4 @@
-/** A look at a hook; `document` is JSON of `HookDocument`. */
+/** A hook check; `document` is JSON of `HookDocument`. */
 export interface HookCheckRow {
   id: string;
   machineId: string;

@@ -1,6 +1,6 @@
 import type { QueuedJobEnd } from '@gantelet/contracts';
 
-/** A job that waits for a machine, or did. */
+/** A job that is waiting for a machine, or was. */
 export interface QueuedJobRow {
   id: string;
   setupId: string;
@@ -9,7 +9,7 @@ export interface QueuedJobRow {
   dueAt: Date | null;
   note: string;
   machineId: string | null;
-  /** Its place on the machine, or among those without one, from 0. */
+  /** Its place on the machine, or among the jobs without one, from 0. */
   place: number;
   pinned: boolean;
   addedAt: Date;

@@ -1,15 +1,15 @@
 import { DatabaseError, type Sequelize, type Transaction } from 'sequelize';
 
-/** The connector's connection, as far as it is used here. */
+/** The part of the connector's connection that is used here. */
 interface Connection {
   query(options: object, values: object): Promise<unknown>;
 }
 
 /**
- * Rows straight from the connector, numbers as numbers and times as dates. For reads of thousands of rows: there
- * Sequelize's copying and casting of every field takes longer than the database does.
+ * Reads rows straight from the connector, numbers as numbers and times as dates. For queries of thousands of rows,
+ * where Sequelize's copying and casting of every field takes longer than the database does.
  *
- * @param values by the `:name` they have in the text; an array stands for all its values
+ * @param values by the `:name` used in the text; an array expands to all its values
  */
 export async function readManyRows<Row>(
   { connectionManager }: Sequelize,

@@ -1,10 +1,10 @@
 import type { MessageKind, MessageWay } from '@gantelet/contracts';
 
-/** Something that the shop is told of. */
+/** Something the shop is told about. */
 export interface MessageRow {
   id: string;
   kind: MessageKind;
-  /** What it is about: told once for each. */
+  /** What it is about: reported once for each. */
   about: string;
   subject: string;
   text: string;
@@ -16,17 +16,17 @@ export interface MessageTargetRow {
   id: string;
   way: MessageWay;
   address: string;
-  /** Kinds with commas between. */
+  /** Kinds, separated by commas. */
   kinds: string;
   addedAt: Date;
   version: number;
 }
 
-/** A message on its way to a target. */
+/** A message on its way to a recipient. */
 export interface MessageDeliveryRow {
   messageId: string;
   targetId: string;
-  /** When it is tried next; far ahead while somebody tries. */
+  /** When the next attempt is due; far in the future while an attempt is running. */
   dueAt: Date;
   tries: number;
   sentAt: Date | null;

@@ -11,7 +11,7 @@ import type { Migration } from './migration.js';
 
 const KILLS = 5;
 
-/** A connection that is cut before the statement of some number, as a kill would cut it. */
+/** A connection that is cut before the statement with a given number, as a kill would cut it. */
 function cutBefore(sequelize: Sequelize, statement: number): Sequelize {
   let sent = 0;
   const query = (...args: Parameters<Sequelize['query']>) => {
@@ -23,7 +23,7 @@ function cutBefore(sequelize: Sequelize, statement: number): Sequelize {
   });
 }
 
-/** Runs one direction of a step, cut short before each of its statements in turn, until it comes through. */
+/** Runs a migration in one direction, cut short before each of its statements in turn, until it completes. */
 async function withEveryCut(sequelize: Sequelize, step: Migration['up']): Promise<number> {
   for (let statement = 2; ; statement++) {
     const context = cutBefore(sequelize, statement);
@@ -49,7 +49,7 @@ describe('migrating the database', () => {
     await database.close();
   });
 
-  /** What a migration that nothing disturbed makes. */
+  /** The result of a migration that nothing disturbed. */
   async function clean() {
     const other = await freshDatabase();
     await migrate(other.config.database, 'up');

@@ -51,7 +51,7 @@ import { withdrawnPieces } from './migrations/20261208-withdrawn-pieces.js';
 import { needleCounts } from './migrations/20261203-needle-counts.js';
 import { lifeRoom } from './migrations/20261130-life-room.js';
 
-/** In the order of their names, which begin with their date. */
+/** In the order of their names, which begin with the date. */
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   matchRoom,
@@ -112,14 +112,14 @@ export function migrationsOf(sequelize: Sequelize): Umzug<Sequelize> {
   });
 }
 
-/** A start that finds another one migrating waits for it this long. */
+/** How long a start waits for another one that is migrating. */
 const LONGEST_WAIT_S = 300;
 
 /**
- * Brings a database up to the newest schema, or takes its newest step back, and gives the names of the steps done.
+ * Brings a database up to the newest schema, or reverts its newest step, and returns the names of the steps run.
  *
- * One process at a time does it: others wait. All of it is done on one connection, which holds the lock, so that what a
- * killed process has left running still keeps the next one waiting.
+ * Only one process at a time does so; others wait. Everything runs on one connection, which holds the lock, so that
+ * what a killed process left running still keeps the next one waiting.
  */
 export async function migrate(config: DatabaseConfig, direction: 'up' | 'down'): Promise<string[]> {
   const sequelize = openOneConnection(config);
@@ -128,7 +128,7 @@ export async function migrate(config: DatabaseConfig, direction: 'up' | 'down'):
     const done = await migrationsOf(sequelize)[direction]();
     return done.map(({ name }) => name);
   } finally {
-    // Ending the connection gives the lock back.
+    // Closing the connection releases the lock.
     await sequelize.close();
   }
 }

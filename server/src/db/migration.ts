@@ -2,7 +2,6 @@ import type { Sequelize } from 'sequelize';
 import type { RunnableMigration } from 'umzug';
 
 /**
- * A step of the schema. Each of its statements can be repeated: a step that was cut short at any moment is simply run
- * again from its beginning.
+ * A step of the schema. Each statement can be repeated: a step that was cut short is simply run again from the start.
  */
 export type Migration = RunnableMigration<Sequelize>;

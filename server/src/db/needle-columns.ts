@@ -1,6 +1,6 @@
 import type { NeedleChoice } from '@gantelet/contracts';
 
-/** The columns that name a needle, wherever one is stored. */
+/** The columns that identify a needle, wherever one is stored. */
 export interface NeedleColumns {
   readonly needleSystem: string;
   readonly bladeNm: number;

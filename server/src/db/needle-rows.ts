@@ -1,6 +1,6 @@
 import type { LotState } from '@gantelet/contracts';
 
-/** A delivery of needles of one kind. */
+/** A delivery of one kind of needle. */
 export interface NeedleLotRow {
   id: string;
   code: string;
@@ -18,13 +18,13 @@ export interface NeedleLotRow {
   decision: string;
 }
 
-/** A photo that was taken with a check. */
+/** A photo taken during a check. */
 export interface NeedlePhotoRow {
   checkId: string;
   jpeg: Buffer;
 }
 
-/** One needle that was looked at; `document` is JSON of `NeedleCheckDocument`. */
+/** One needle that was checked; `document` is JSON of `NeedleCheckDocument`. */
 export interface NeedleCheckRow {
   id: string;
   lotId: string | null;

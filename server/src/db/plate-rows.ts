@@ -1,4 +1,4 @@
-/** A plate with its feed dog that machines share. */
+/** A plate with its feed dog, shared by several machines. */
 export interface PlateRow {
   id: string;
   mark: string;
@@ -7,12 +7,12 @@ export interface PlateRow {
   feedDogHoleMm: number | null;
   teethRows: number | null;
   place: string;
-  /** The machine it was put on last; on it still while no other hole is there. */
+  /** The machine it was last put on; still on it as long as that machine has no other hole. */
   onMachineId: string | null;
   version: number;
 }
 
-/** A machine that a plate goes on. */
+/** A machine the plate fits. */
 export interface PlateMachineRow {
   plateId: string;
   machineId: string;

@@ -1,6 +1,6 @@
 import type { PullTestEntry } from '@gantelet/contracts';
 
-/** A seam that was pulled apart. */
+/** A seam that was pulled to failure. */
 export interface PullTestRow {
   id: string;
   setupId: string;

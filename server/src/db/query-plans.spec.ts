@@ -6,7 +6,7 @@ import { readFloor } from '../features/floor/floor-view.service.js';
 import { findHeard } from '../features/counter/index.js';
 import { floorVersion } from '../features/floor/floor.store.js';
 
-/** Tables that grow for as long as the shop works. */
+/** Tables that keep growing for as long as the shop works. */
 const GROWING = [
   'needle_installs',
   'needle_removals',
@@ -14,7 +14,7 @@ const GROWING = [
   'counter_hours',
   'trouble_reports',
 ];
-/** They, and the short names that our queries give them. */
+/** Those tables, and the aliases our queries use for them. */
 const LONG = new Set([...GROWING, 'i', 'r', 'h']);
 const NEEDLES = 4000;
 
@@ -44,7 +44,7 @@ describe('what the floor asks of a database with years in it', () => {
   });
   afterAll(() => shop.stop());
 
-  /** The plan of every query that some work asks, with the rows that each step of it really read. */
+  /** The plan of every query that some work runs, with the rows each step actually read. */
   async function stepsOf(work: () => Promise<unknown>): Promise<readonly Step[]> {
     const { sequelize } = shop.database;
     const logged: string[] = [];
@@ -67,7 +67,7 @@ describe('what the floor asks of a database with years in it', () => {
     return (await Promise.all(plans)).flat().flatMap(({ ANALYZE }) => stepsIn(JSON.parse(ANALYZE)));
   }
 
-  /** Tells what is asked of the connector without Sequelize, until it is stopped. */
+  /** Records the queries sent to the connector without Sequelize, until stopped. */
   function listenStraight(heard: (sql: string, values: Record<string, unknown>) => void): () => void {
     const { connectionManager } = shop.database.sequelize;
     const get = connectionManager.getConnection;
@@ -114,7 +114,7 @@ describe('what the floor asks of a database with years in it', () => {
     const steps = await stepsOf(async () => {
       heard = await findHeard(shop.database, [time('06:00', '08:00'), time('08:15', '08:45')], null);
     });
-    // Nine ms are covered in each hour there: two whole hours, and half of one.
+    // Each hour there covers nine ms: two whole hours, and half of one.
     expect(heard.map(({ coveredShiftMs: ms }) => Math.round(10 * ms) / 10)).toEqual([18, 4.5]);
     expect(steps.find(({ table }) => table === 'h')).toEqual({ table: 'h', rows: 3 });
     expect(steps.find(({ table }) => table === 'counter_hours')!.rows).toBeLessThan(10);
@@ -130,7 +130,7 @@ interface Plan {
   readonly ANALYZE: string;
 }
 
-/** The connector's connection, as far as it is listened to here. */
+/** The part of the connector's connection that is observed here. */
 interface Connection {
   query(
     asked: { sql: string; namedPlaceholders?: boolean },
@@ -143,7 +143,7 @@ interface Step {
   readonly rows: number;
 }
 
-/** Every table that a plan reads, at whatever depth of it. */
+/** Every table a plan reads, at any depth. */
 function stepsIn(plan: unknown): readonly Step[] {
   if (typeof plan !== 'object' || plan === null) return [];
   const { table_name, r_loops, r_rows } = plan as Record<string, number | string>;

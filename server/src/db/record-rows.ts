@@ -1,10 +1,10 @@
 import type { Clearance, WithdrawableLog } from '@gantelet/contracts';
 
-/** A missing piece that keeps a machine from running until a mechanic has cleared it. */
+/** A missing piece that keeps a machine stopped until a mechanic clears it. */
 export interface SafetyStopRow {
   id: string;
   machineId: string;
-  /** The needle it is a piece of, as far as that is known. */
+  /** The needle the piece is from, if known. */
   installId: string | null;
   reportedAt: Date;
   reportedById: string;
@@ -16,7 +16,7 @@ export interface ClearanceRow {
   clearedById: string;
   finding: Clearance['finding'];
 }
-/** An entry of a log that was taken back. */
+/** A withdrawn log entry. */
 export interface WithdrawalRow {
   entryId: string;
   id: string;

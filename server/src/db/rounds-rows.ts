@@ -1,6 +1,6 @@
 import type { SkipReason } from '@gantelet/contracts';
 
-/** Planning settings: every version is kept, the last one counts. */
+/** Planning settings: every version is kept and the last one applies. */
 export interface RoundsSettingsRow {
   version: number;
   settings: string;
@@ -12,7 +12,7 @@ export interface RoundPlanRow {
   version: number;
   madeAt: Date;
   madeById: string;
-  /** Plan with what it was made from, as JSON. */
+  /** A plan with its input, as JSON. */
   plan: string;
   publishedAt: Date | null;
   publishedById: string | null;

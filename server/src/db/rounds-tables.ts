@@ -4,7 +4,7 @@ import type { CalendarLinkRow, RoundPlanRow, RoundSkipRow, RoundsSettingsRow } f
 
 const long = { type: DataTypes.TEXT('long'), allowNull: false };
 
-/** The tables of the rounds. */
+/** The tables for rounds. */
 export function roundsTables(table: DefineTable) {
   return {
     roundsSettings: table<RoundsSettingsRow>('rounds_settings', {

@@ -1,4 +1,4 @@
-/** Rows by what they belong to, in the order they came. */
+/** Groups rows by what they belong to, in their original order. */
 export function rowsBy<T>(rows: readonly T[], keyOf: (row: T) => string): ReadonlyMap<string, readonly T[]> {
   const found = new Map<string, T[]>();
   for (const row of rows) {

@@ -13,27 +13,27 @@ import type {
 } from '@gantelet/core';
 import type { DeviceKind, Job, Machine, Role, SchoolChoice } from '@gantelet/contracts';
 
-/** Rows as they stand in the database; one interface per table, columns in snake case. */
+/** Rows as they are in the database; one interface per table, columns in snake case. */
 export interface PersonRow {
   id: string;
   name: string;
   role: Role;
   signInName: string;
   passwordHash: string;
-  /** False for somebody who left. */
+  /** False for people who have left. */
   active: boolean;
-  /** Hash of a sign-in code that was not used yet. */
+  /** Hash of a sign-in code that has not been used yet. */
   codeHash: string | null;
   codeUntil: Date | null;
   version: number;
 }
 export interface ShopRow {
   id: number;
-  /** Made up, with people whose passwords everybody can read. */
+  /** The demo, whose people's passwords are public. */
   isDemo: boolean;
   name: string;
   timeZone: string;
-  /** Since when the records of the shop go. */
+  /** Start of the shop's records. */
   beganAt: Date;
   sizeSchool: SchoolChoice['size'];
   leatherPointSchool: SchoolChoice['leatherPoint'];
@@ -48,11 +48,11 @@ export interface ShopRow {
   plannedMinutes: number;
   wearMinutes: number;
   accidentMinutes: number;
-  /** JSON with its version. */
+  /** Versioned JSON. */
   colourMarks: string;
   version: number;
 }
-/** What somebody is known by on a shared tablet: hashes only. */
+/** What identifies a person on a shared tablet: hashes only. */
 export interface PersonPassRow {
   personId: string;
   pinHash: string | null;
@@ -111,7 +111,7 @@ export interface MachineRow {
   preTensionMark: string | null;
   presentSetupId: string | null;
   presentInstallId: string | null;
-  /** Null while it works here. */
+  /** Null while it is in use here. */
   retiredAt: Date | null;
   planColumn: number | null;
   planRow: number | null;
@@ -142,7 +142,7 @@ export interface ShopValueRow {
   note: string;
   setAt: Date;
   setById: string;
-  /** Place in the history of its value, from 0: no two writers can take the same one. */
+  /** Place in the value's history, from 0: no two writers can take the same one. */
   position: number;
 }
 export interface SetupRow {
@@ -241,7 +241,7 @@ export interface NeedleInstallRow {
   installedById: string;
   entryHours: number;
   setupId: string | null;
-  /** The group its work makes it belong to, and the one it is counted with. */
+  /** The group its work puts it in, and the group it is counted with. */
   groupOfWork: string | null;
   lifeGroup: string | null;
   lotId: string | null;
@@ -275,7 +275,7 @@ export interface DeviceRow {
   name: string;
   standIn: boolean;
   tokenHash: string;
-  /** For the password file of an outside broker; null when it was registered before there could be one. */
+  /** For the password file of an external broker; null if it was registered before there could be one. */
   brokerHash: string | null;
   registeredAt: Date;
   registeredById: string;
@@ -288,7 +288,7 @@ export interface JobRow {
   kind: Job['kind'];
   state: Job['state'];
   progress: number;
-  /** What it was asked for, as JSON; null for kinds that need not be told. */
+  /** The job's input, as JSON; null for kinds that need none. */
   ask: string | null;
   result: string | null;
   tries: number;
@@ -314,11 +314,11 @@ export interface LifeIntervalRow {
   advice: 'interval' | 'run-to-failure' | 'too-little';
   intervalHours: number | null;
   fittedAt: Date;
-  /** What it was before the last fit that changed it; null for an interval that was never another. */
+  /** The interval before the last fit that changed it; null if it has never changed. */
   previousHours: number | null;
   changedAt: Date | null;
 }
-/** What a counter says of the needle in its machine, added up to an hour. */
+/** A counter's total for the needle in its machine, up to a given hour. */
 export interface NeedleCountRow {
   deviceId: string;
   installId: string;
@@ -327,7 +327,7 @@ export interface NeedleCountRow {
   motorMs: number;
   coveredShiftMs: number;
 }
-/** A needle in a pocket; what it is and how long it ran, its removal says. */
+/** A needle in a pocket; its removal says what it is and how long it ran. */
 export interface PartUsedNeedleRow {
   id: string;
   removalId: string;
@@ -347,7 +347,7 @@ export interface SharpsEmptyingRow {
 export interface UndoneChangeRow {
   id: string;
   machineId: string;
-  /** The rows as they stood, as JSON. */
+  /** The deleted rows, as JSON. */
   changeMade: string;
   undoneAt: Date;
   undoneById: string;
@@ -376,7 +376,7 @@ export interface PieceCountRow {
 export interface MachineServiceRow {
   id: string;
   machineId: string;
-  /** One of the kinds from the start, or the id of one of the shop's own. */
+  /** One of the built-in kinds, or the id of one of the shop's own. */
   kind: string;
   note: string;
   doneAt: Date;

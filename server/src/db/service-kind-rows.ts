@@ -1,7 +1,7 @@
 import type { MachineEntry } from '@gantelet/contracts';
 import type { ServiceClock } from '@gantelet/core';
 
-/** A kind of service of the shop's own. */
+/** A kind of service the shop has added. */
 export interface ServiceKindRow {
   id: string;
   name: string;

@@ -4,11 +4,11 @@ import type { NeedleColumns } from './needle-columns.js';
 
 type OrNone<Columns> = { readonly [Name in keyof Columns]: Columns[Name] | null };
 
-/** A thing in the store. Which columns hold what it is depends on its kind; the others are null. */
+/** An item in the store. Which columns describe it depends on its kind; the others are null. */
 export interface StoreItemRow extends OrNone<NeedleColumns> {
   id: string;
   thingKind: StoreThingKind;
-  /** The same text for the same thing, so that none is kept twice. */
+  /** The same text for the same item, so that none is stored twice. */
   thingKey: string;
   tex: number | null;
   constructionId: string | null;
@@ -31,7 +31,7 @@ export interface StoreMoveRow {
   kind: StoreMoveKind;
   quantity: number;
   note: string;
-  /** The order that came with it. */
+  /** The order it came with. */
   orderId: string | null;
   movedAt: Date;
   movedById: string;

@@ -46,10 +46,10 @@ import type {
 } from './rows.js';
 import type { WithdrawalRow } from './record-rows.js';
 
-/** Binds every table to a connection. The shape in the database itself is made by the migrations. */
+/** Binds every table to a connection. Migrations define the actual schema. */
 export function defineTables(sequelize: Sequelize) {
   function table<Row extends object>(name: string, columns: Columns<Row>): ModelStatic<Model<Row, Row>> {
-    // Sequelize writes each column's own name into its definition, so every column gets a copy.
+    // Sequelize writes each column's name into its definition, so every column gets its own copy.
     const own = Object.entries(columns).map(([column, definition]) => [
       column,
       { ...(definition as object) },

@@ -1,7 +1,7 @@
 import { literal } from 'sequelize';
 
-/** SQL that holds for entries that were not taken back. @param alias of their table in the statement */
+/** SQL condition for entries that have not been withdrawn. @param alias of their table in the statement */
 export const standing = (alias: string): string => `${alias}.id NOT IN (SELECT entry_id FROM withdrawals)`;
 
-/** The same as a condition of a model's query. */
+/** The same as a condition for a model query. */
 export const STANDING = literal('id NOT IN (SELECT entry_id FROM withdrawals)');

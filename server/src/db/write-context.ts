@@ -1,7 +1,7 @@
 import type { Person } from '@gantelet/contracts';
 import type { Database, Transaction } from './database.js';
 
-/** In which transaction, by whom and when something is written. */
+/** The transaction, person and time of a write. */
 export interface WriteContext {
   readonly database: Database;
   readonly tx: Transaction;

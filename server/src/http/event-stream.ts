@@ -2,16 +2,16 @@ import type { Response } from 'express';
 import type { Subscribe } from './handle.js';
 import type { OpenStreams } from './open-streams.js';
 
-/** A line is sent this often when nothing happens, so that nobody in between takes the connection for dead. */
+/** How often a line is sent when nothing happens, so that nothing in between drops the connection as dead. */
 const KEEP_ALIVE_MS = 15_000;
 
-/** Sends what is told as server-sent events, until the browser leaves, or its session or the server ends. */
+/** Sends server-sent events until the browser leaves, or its session or the server ends. */
 export function sendEvents(
   response: Response,
   tell: Subscribe<unknown>,
   { ends, closed }: ReturnType<OpenStreams['admit']>,
 ): void {
-  // Without no-transform the events would wait for the compression.
+  // Without no-transform, compression would hold events back.
   response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
   response.flushHeaders();
   const alive = setInterval(() => response.write(':\n\n'), KEEP_ALIVE_MS);

@@ -3,15 +3,15 @@ import type { RequestHandler } from 'express';
 import { ProblemError } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 
-/** Whoever asks for health waits no longer. */
+/** The longest a health check may take. */
 const ANSWER_WITHIN_MS = 800;
 
-/** Says that the process answers, whatever its database does: a supervisor restarts one that does not. */
+/** Says that the process is alive, whatever state its database is in: supervisors restart one that is not. */
 export const answerAlive: RequestHandler = (_request, response) => {
   response.json({ ok: true });
 };
 
-/** Says whether the server and its database answer: 200 or, soon whatever the database does, 503. */
+/** Says whether the server and its database answer: 200, or 503 without waiting long for the database. */
 export function answerHealth({ sequelize }: Pick<Database, 'sequelize'>): RequestHandler {
   return async (_request, response) => {
     const answers = sequelize.authenticate().then(

@@ -3,14 +3,14 @@ import { ProblemError } from '@gantelet/contracts';
 import type { Seal } from './seal.js';
 import { isDuplicate, type Database, type Transaction } from '../db/database.js';
 
-/** What makes a write the same write when it is sent again. */
+/** What makes a repeated write the same write. */
 export interface WriteIdentity {
   readonly key: string;
   readonly routeId: string;
   readonly personId: string;
-  /** Whether the reply holds a secret, such as the token of a device: it is then kept under seal. */
+  /** Whether the reply holds a secret, such as a device's token: it is then stored encrypted. */
   readonly secret: boolean;
-  /** Everything of the request that decides what is written. */
+  /** Everything in the request that determines what is written. */
   readonly request: unknown;
 }
 
@@ -18,7 +18,7 @@ export interface WriteIdentity {
  * Does a write once. The key is claimed in the same transaction as the write, so a second sender waits for the first
  * and then gets the first one's reply; a write that fails releases its key.
  *
- * @throws ProblemError `key.reused` when the key stands for another request
+ * @throws ProblemError `key.reused` when the key belongs to another request
  */
 export function keyedWrite<T>(
   { database, seal }: { readonly database: Database; readonly seal: Seal },
@@ -40,7 +40,7 @@ export function keyedWrite<T>(
   });
 }
 
-/** Takes the key, or gives the reply of the write that already has it as it was kept. */
+/** Claims the key, or returns the stored reply of the write that already has it. */
 async function claim(
   { tables }: Database,
   { key, routeId, personId }: WriteIdentity,
@@ -55,8 +55,8 @@ async function claim(
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
-  // The failed insert waited for the first sender to commit, and this is the first read of our snapshot. A locking read
-  // would have the waiting senders deadlock on each other.
+  // The failed insert waited for the first sender to commit, and this is the first read of our snapshot. A locking
+  // read would make waiting senders deadlock.
   const found = await tables.writes.findByPk(key, { transaction: tx });
   const row = found?.get({ plain: true });
   const same = row?.routeId === routeId && row.personId === personId && row.requestHash === requestHash;

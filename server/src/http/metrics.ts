@@ -5,18 +5,18 @@ import { QueryTypes } from 'sequelize';
 import { ProblemError } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
 
-/** What a process tells of itself, for whoever watches over it. */
+/** What a process reports to monitoring. */
 export interface Metrics {
-  /** Times every request by what was asked, and never by who. */
+  /** Times every request by route, never by person. */
   readonly timing: RequestHandler;
-  /** Answers in the Prometheus text format, to whoever has the token. */
+  /** Answers in the Prometheus text format, to callers with the token. */
   readonly answer: RequestHandler;
 }
 
-/** From a page that is there already to one that nobody waits for. Seconds. */
+/** From a page that appears at once to one that nobody waits for. Seconds. */
 const BUCKETS_S = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10];
 
-/** Work that waits in the database, counted when somebody asks. */
+/** Work waiting in the database, counted on request. */
 const WAITING: readonly { readonly name: string; readonly help: string; readonly sql: string }[] = [
   {
     name: 'gantelet_jobs_open',
@@ -36,7 +36,7 @@ const WAITING: readonly { readonly name: string; readonly help: string; readonly
 ];
 
 /**
- * @param token that must come as a bearer; null answers nobody
+ * @param token expected as a bearer token; null refuses everybody
  */
 export function metricsOf({ sequelize }: Pick<Database, 'sequelize'>, token: string | null): Metrics {
   const registry = new Registry();
@@ -77,7 +77,7 @@ export function metricsOf({ sequelize }: Pick<Database, 'sequelize'>, token: str
   };
 }
 
-/** Compared by digests, so that how long it takes tells nothing of the token. */
+/** Compared by digests, so that timing reveals nothing about the token. */
 function carries(header: string | undefined, token: string): boolean {
   const digest = (text: string) => createHash('sha256').update(text).digest();
   return timingSafeEqual(digest(header ?? ''), digest(`Bearer ${token}`));

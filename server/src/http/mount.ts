@@ -33,9 +33,9 @@ export interface MountContext {
   readonly checkReplies: boolean;
   readonly streams: OpenStreams;
   readonly sessions: Pick<Sessions, 'endAll'>;
-  /** Writes replies that hold a secret so that nobody can read them in the database. */
+  /** Encrypts replies that hold a secret before they are stored. */
   readonly seal: Seal;
-  /** Enters what was done in the book, in the transaction in which it is done where there is one. */
+  /** Records a deed in the book, in the deed's own transaction if there is one. */
   readonly enter: (deed: Deed, tx: Transaction | null) => Promise<void>;
 }
 
@@ -80,13 +80,13 @@ async function answerOne(
         return done;
       })
     : await answer(ask, null);
-  // Beside keyed writes there are sessions: who came and went is entered, and never what was typed.
+  // Besides keyed writes there are sessions: who signed in or out is recorded, never what was typed.
   if (!route.keyed && route.method !== 'GET' && route.permission !== 'device')
     await context.enter(deedOf(route, ask, request, null, context.now()), null);
   return context.checkReplies && !route.streams ? route.reply.parse(reply) : reply;
 }
 
-/** What was done and by whom: whoever asked, or who has just signed in. */
+/** What was done and by whom: the person who asked, or who has just signed in. */
 function deedOf(
   route: Route,
   { person, params, key }: Ask<Route>,
@@ -107,7 +107,7 @@ function deedOf(
 
 const LONGEST_DEVICE = 160;
 
-/** Who asks, when they may; the write token is checked before anything is read. */
+/** The person, if authorised; the CSRF token is checked before anything is read. */
 async function permitted(
   route: Route,
   permission: 'anyone' | Role,
@@ -128,7 +128,7 @@ async function permitted(
 }
 
 /**
- * Another system reads with `id.token` as a bearer, told to it when it was registered under Devices.
+ * Another system reads with `id.token` as its bearer token, shown when it was registered under Devices.
  *
  * @throws ProblemError `device.token`
  */
@@ -140,10 +140,10 @@ async function permittedSystem(request: Request, { letsIn }: MountContext): Prom
   return { id: id.data, name: 'another system', role: 'mechanic' };
 }
 
-/** A device proves itself with its token as a bearer (RFC 6750). @throws ProblemError `device.token` */
+/** A device authenticates with its token as a bearer token (RFC 6750). @throws ProblemError `device.token` */
 async function permittedDevice(request: Request, { letsIn }: MountContext): Promise<null> {
   const token = /^Bearer ([\w-]+)$/.exec(request.header('authorization') ?? '')?.[1] ?? '';
-  // Asked only for what can be an id: the column knows no other signs.
+  // Looked up only for a well-formed id: the column has no other characters.
   const id = Id.safeParse(request.params['deviceId']);
   if (!id.success || (await letsIn(id.data, token)) === null) throw new ProblemError('device.token');
   return null;

@@ -1,11 +1,11 @@
 import { ProblemError } from '@gantelet/contracts';
 
-/** Streams one person may have open on one server: several devices and pages, and no flood. */
+/** Streams a person may have open on one server: several devices and pages, but no flood. */
 const MOST_PER_PERSON = 24;
 /** How soon a stream ends after its session has. */
 const SWEEP_MS = 3000;
 
-/** What a stream is open for: a person, by one of their sessions. */
+/** What a stream belongs to: a person, through one of their sessions. */
 export interface Follower {
   readonly personId: string;
   readonly sid: string;
@@ -13,8 +13,8 @@ export interface Follower {
 
 export interface OpenStreams {
   /**
-   * Lets a stream be opened. Gives the signal that ends it, when its session or the server does, and what to call when
-   * it has ended.
+   * Admits a stream. Returns the signal that ends it, when its session or the server does, and a function to call
+   * once it has ended.
    *
    * @throws ProblemError `stream.too-many`
    */
@@ -22,9 +22,9 @@ export interface OpenStreams {
 }
 
 /**
- * The event streams that are open on this server.
+ * The event streams open on this server.
  *
- * @param standing which of some sessions stand now
+ * @param standing which of some sessions are still valid
  * @param ends aborted when the server stops
  */
 export function openStreams(
@@ -36,7 +36,7 @@ export function openStreams(
 
   async function sweep(): Promise<void> {
     const sids = [...new Set([...open.values()].map(({ sid }) => sid))];
-    // While the database is away nobody is shown out; the next sweep asks again.
+    // While the database is down no stream is ended; the next sweep checks again.
     const stand = await standing(sids).catch(() => new Set(sids));
     for (const [stream, { sid }] of open) if (sids.includes(sid) && !stand.has(sid)) stream.abort();
     sweeping = open.size === 0 ? null : setTimeout(() => void sweep(), SWEEP_MS);

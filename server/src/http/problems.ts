@@ -7,10 +7,10 @@ import { IDEMPOTENCY_HEADER, PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from 
 const TRY_LATER = 503;
 const TRY_AFTER_S = '1';
 
-/** Largest request body read. */
+/** Largest request body accepted. */
 export const BODY_LIMIT = '256kb';
 
-/** The one place where anything thrown becomes a problem document. Only faults of our own are logged as errors. */
+/** The one place where anything thrown becomes a problem document. Only our own faults are logged as errors. */
 export function answerProblems(log: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) {
@@ -31,7 +31,10 @@ export function answerProblems(log: Logger): ErrorRequestHandler {
 /** Nothing that people enter is nested deeper. */
 const DEEPEST_JSON = 32;
 
-/** Refuses a body nested so deep that reading it could exhaust the stack. Goes down level by level, not by recursion. */
+/**
+ * Refuses a body nested so deeply that parsing it could exhaust the stack. Descends level by level, without
+ * recursion.
+ */
 export const refuseDeepJson: RequestHandler = (request, _response, next) => {
   let level: readonly unknown[] = [request.body];
   for (let depth = 0; level.length > 0; depth++) {
@@ -43,7 +46,7 @@ export const refuseDeepJson: RequestHandler = (request, _response, next) => {
   next();
 };
 
-/** Answers any address that no route took. */
+/** Answers any address that no route matched. */
 export const unknownRoute: RequestHandler = () => {
   throw new ProblemError('route.unknown');
 };
@@ -61,7 +64,7 @@ function asProblem(error: unknown): ProblemError {
   return new ProblemError('server.fault');
 }
 
-/** What the database refused because of what is or is not there already: somebody was faster, or sent a wrong id. */
+/** What the database refused because something exists or is missing: somebody was faster, or sent a wrong id. */
 function clashOf(error: unknown): ProblemError | null {
   const key = duplicateKey(error);
   if (key === 'PRIMARY')

@@ -4,18 +4,18 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { REQUEST_ID_HEADER } from '@gantelet/contracts';
 
-/** Headers that let somebody in. */
+/** Headers with credentials. */
 const SECRET_HEADERS = ['cookie', 'authorization', 'x-csrf-token'].map((name) => `req.headers["${name}"]`);
-/** A calendar's address is its key: whoever has it reads the rounds of a person. */
+/** A calendar's address is its key: anyone who has it can read a person's rounds. */
 const CALENDAR = /(\/api\/rounds\/calendars\/)[^/?]+/;
 
-/** What a client may call its request: nothing that would break a line of the log. */
+/** What a client may use as a request id: nothing that would break a log line. */
 const REQUEST_ID = /^[\w-]{8,64}$/;
 
-/** An address without what lets somebody in. */
+/** An address without credentials. */
 export const withoutSecrets = (url: string): string => url.replace(CALENDAR, '$1[hidden]');
 
-/** Logs each request without anything that lets somebody in. */
+/** Logs each request without credentials. */
 export function requestLog(log: Logger): RequestHandler {
   return pinoHttp({
     logger: log,

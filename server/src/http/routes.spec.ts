@@ -34,7 +34,7 @@ const TABLES = [
 const GUARDED = ROUTE_TABLE.filter(({ permission }) => permission !== 'anyone' && permission !== 'device');
 const WRITES = ROUTE_TABLE.filter((route) => route.method !== 'GET');
 
-/** A path of the route with well-formed but unknown ids, or with the given text in every parameter's place. */
+/** A path of the route with well-formed but unknown ids, or with the given text for every parameter. */
 const pathWith = (route: Route, value?: string) => route.path.replace(/:\w+/g, () => value ?? newId());
 const keyOf = (route: Route): Record<string, string> =>
   route.keyed ? { [IDEMPOTENCY_HEADER]: newId() } : {};
@@ -48,7 +48,7 @@ describe('every route', () => {
   });
   afterAll(() => shop.stop());
 
-  /** Where a route is asked that has to get past the door: a device has to be itself for that. */
+  /** Where a route is called so that it passes authorisation: a device has to be itself for that. */
   const insideOf = (route: Route): { path: string; headers: Record<string, string> } =>
     route.permission === 'device'
       ? {

@@ -1,16 +1,16 @@
 import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto';
 
-/** Makes a text unreadable to whoever reads the database or a copy of it, and readable again. */
+/** Encrypts a text so that nobody can read it in the database or a copy of it, and decrypts it. */
 export interface Seal {
   close(text: string): string;
-  /** @throws Error when it was closed with another secret */
+  /** @throws Error when it was encrypted with another secret */
   open(sealed: string): string;
 }
 
 const CIPHER = 'aes-256-gcm';
 const [IV_BYTES, TAG_BYTES] = [12, 16];
 
-/** A seal under a secret of the server: AES-256-GCM (NIST SP 800-38D) with a key made by HKDF (RFC 5869). */
+/** Encryption under a secret of the server: AES-256-GCM (NIST SP 800-38D) with a key derived by HKDF (RFC 5869). */
 export function sealUnder(secret: string): Seal {
   const key = Buffer.from(hkdfSync('sha256', secret, '', 'gantelet replies', 32));
   return {

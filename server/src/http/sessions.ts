@@ -12,25 +12,25 @@ declare module 'express-session' {
   interface SessionData {
     personId?: string;
     signedInAtMs?: number;
-    /** By PIN or badge on a tablet that many share. */
+    /** Signed in by PIN or badge on a shared tablet. */
     onTablet?: boolean;
-    /** When it was over when it was read: only what is read has it. */
+    /** When it was to expire at the time it was read: set only on sessions read from the database. */
     endsAtMs?: number;
-    /** Who is signed in, as they were when it was read; null for somebody who has left. */
+    /** The person signed in, as of when it was read; null for one who has left. */
     person?: Person | null;
   }
 }
 
-/** A shared tablet signs out by itself after this long without a request. */
+/** A shared tablet signs out after this long without a request. */
 const IDLE_MS = 60 * 60_000;
-/** Somebody who came in by PIN or badge is gone sooner. */
+/** Sessions by PIN or badge expire sooner. */
 const TABLET_IDLE_MS = 10 * 60_000;
-/** A session's end is moved on in steps of this. */
+/** Expiry is extended in steps of this. */
 const TOUCH_EVERY_MS = 60_000;
 /** Everybody signs in again after a long shift, however busy the session was. */
 const LONGEST_MS = 12 * 60 * 60_000;
 
-/** A session with whoever is signed in: every request needs both, so they are read at once. */
+/** A session with its person: every request needs both, so they are read together. */
 const READ_SESSION = `SELECT s.data, s.expires, p.id, p.name, p.role FROM sessions s
    LEFT JOIN people p ON p.id = s.person_id AND p.active WHERE s.sid = :sid AND s.expires > :now`;
 
@@ -43,13 +43,16 @@ interface SessionRow {
 
 export interface Sessions {
   readonly middleware: RequestHandler;
-  /** Those of some sessions that stand now. */
+  /** Those of some sessions that are still valid. */
   standing(sids: readonly string[]): Promise<ReadonlySet<string>>;
   /** Ends every session of a person, on all devices. */
   endAll(personId: string): Promise<void>;
 }
 
-/** Sessions kept in the database, so that any instance can answer. One that is over lets nobody in, deleted or not. */
+/**
+ * Sessions stored in the database, so that any instance can answer. An expired one is invalid, whether or not it was
+ * deleted.
+ */
 export function sessionsInDatabase({ sequelize }: Database, config: Config): Sessions {
   const rows = sequelize.define<Model<SessionRow, Partial<SessionRow>>>(
     'sessions',
@@ -65,7 +68,7 @@ export function sessionsInDatabase({ sequelize }: Database, config: Config): Ses
     db: sequelize,
     table: 'sessions',
     expiration: IDLE_MS,
-    // What is over lets nobody in and is pruned with the rest (jobs/prune.ts).
+    // Expired sessions are invalid and are pruned with the rest (jobs/prune.ts).
     checkExpirationInterval: 0,
     extendDefaultFields: (defaults: object, data: { personId?: string }) => ({
       ...defaults,
@@ -108,7 +111,7 @@ function sessionOf({ data, expires, ...person }: SessionOfPerson): session.Sessi
   return { ...kept, endsAtMs: expires.getTime(), person: person.id === null ? null : person };
 }
 
-/** The package's store, but a session that is over is none, and cannot be made to last longer. */
+/** The package's store, except that an expired session does not exist and cannot be extended. */
 function liveStore(sequelize: Sequelize, rows: ModelStatic<Model<SessionRow, Partial<SessionRow>>>) {
   return class extends connectSessionSequelize(session.Store) {
     override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
@@ -125,7 +128,7 @@ function liveStore(sequelize: Sequelize, rows: ModelStatic<Model<SessionRow, Par
       done?: (error: unknown) => void,
     ): void => {
       const expires = new Date(data.cookie.expires ?? Date.now() + IDLE_MS);
-      // A read that moves the end by seconds is not worth a write to the disk.
+      // A read that extends the session by seconds is not worth a write to disk.
       const early = new Date(expires.getTime() - TOUCH_EVERY_MS);
       if ((data.endsAtMs ?? 0) >= early.getTime()) return done?.(null);
       const where = { sid, expires: { [Op.gt]: new Date(), [Op.lt]: early } };
@@ -137,7 +140,7 @@ function liveStore(sequelize: Sequelize, rows: ModelStatic<Model<SessionRow, Par
   };
 }
 
-/** Ends a session that has lasted too long, and lets no request make it last beyond that. */
+/** Ends a session that has lasted too long, and lets no request extend it beyond that. */
 async function endWhenTooLong({ session: current }: Request): Promise<void> {
   const { personId, signedInAtMs = 0, onTablet = false, cookie } = current;
   if (personId === undefined) return;
@@ -148,7 +151,7 @@ async function endWhenTooLong({ session: current }: Request): Promise<void> {
 
 const csrf = csrfSync({ getTokenFromRequest: (request) => request.header(CSRF_HEADER) });
 
-/** Whether a request carries the write token of its session. */
+/** Whether a request carries its session's CSRF token. */
 export const carriesToken = (request: Request): boolean => csrf.isRequestValid(request);
 
 export function sessionControl(request: Request, sessions: Pick<Sessions, 'endAll'>): SessionControl {

@@ -7,26 +7,26 @@ import type { Database } from '../db/database.js';
 
 const WINDOW_MS = 5 * 60_000;
 
-/** Failed tries within the window that block, and what they are counted by. */
+/** Failed attempts within the window that block, and what they are counted by. */
 interface Limit {
   readonly tries: number;
-  /** Null for what is not counted so. */
+  /** Null for attempts that are not counted this way. */
   readonly by: (request: Request) => string | null;
 }
 
 const addressOf = (request: Request): string => ipKeyGenerator(request.ip ?? '');
 const LIMITS: readonly Limit[] = [
   { tries: 10, by: (request) => `${addressOf(request)} ${signInNameOf(request.body)}` },
-  // A whole shop may sit behind one address; a name is tried from many only by somebody who guesses.
+  // A whole shop may share one address; only somebody guessing tries a name from many.
   { tries: 100, by: (request) => `address ${addressOf(request)}` },
   { tries: 50, by: (request) => `name ${signInNameOf(request.body)}` },
 ];
 
-/** Sign-ins that are worked on at once, and that may wait for it: the database is for those who are signed in. */
+/** Sign-ins handled at once, and how many may wait: the database is there for people who are signed in. */
 const AT_ONCE = 2;
 const MOST_WAITING = 100;
 
-/** Lets few sign-ins be worked on at once, and turns away what would wait too long before it costs anything. */
+/** Handles few sign-ins at once, and turns away those that would wait too long before they cost anything. */
 function fewAtOnce(): RequestHandler {
   const inTurn = pLimit(AT_ONCE);
   return (_request, response, next) => {
@@ -50,23 +50,23 @@ function limitSignIns(database: Database): readonly RequestHandler[] {
   return [fewAtOnce(), ...limited(database, LIMITS)];
 }
 
-/** Counts wrong sign-in codes by themselves: a wrong password takes nobody's code away. */
+/** Counts wrong sign-in codes separately: a wrong password does not use up anybody's code. */
 function limitCodeSignIns(database: Database): readonly RequestHandler[] {
   const limits = LIMITS.map(({ tries, by }) => ({ tries, by: (request: Request) => `code ${by(request)}` }));
   return [fewAtOnce(), ...limited(database, limits)];
 }
 
-/** Lets nobody guess the code of a first start. */
+/** Keeps anyone from guessing the code of a first start. */
 function limitFirstStarts(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: () => 'first start' }]);
 }
 
-/** Lets nobody guess the password of whoever left a session open. */
+/** Keeps anyone from guessing the password of a person who left a session open. */
 function limitPasswordChanges(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: ({ session }) => `password ${session.personId ?? ''}` }]);
 }
 
-/** Lets nobody guess a PIN: few tries for a person on a tablet, and not many for all of them. */
+/** Keeps anyone from guessing a PIN: few attempts per person on a tablet, and not many in all. */
 function limitPins(database: Database): readonly RequestHandler[] {
   return [
     fewAtOnce(),
@@ -79,12 +79,12 @@ function limitPins(database: Database): readonly RequestHandler[] {
   ];
 }
 
-/** Lets nobody guess the password of whoever left a session open, by way of their PIN. */
+/** Keeps anyone from guessing the password of a person who left a session open by way of their PIN. */
 function limitPinChanges(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: ({ session }) => `own pin ${session.personId ?? ''}` }]);
 }
 
-/** What is counted by several things at once; null, and not counted, where one of them is missing. */
+/** A count over several things at once; null, and not counted, if one of them is missing. */
 function joined(...parts: readonly (string | null)[]): string | null {
   return parts.includes(null) ? null : parts.join(' ');
 }
@@ -143,7 +143,7 @@ function triesInDatabase({ sequelize, tables }: Database): Store {
   };
 }
 
-/** What stands before each route by which somebody signs in or proves who they are, by route id. */
+/** Limits in front of each route where somebody signs in or proves who they are, by route id. */
 export function signInLimits(database: Database) {
   return {
     signIn: limitSignIns(database),

@@ -5,7 +5,7 @@ describe('watching a version', () => {
   beforeEach(() => jasmine.clock().install());
   afterEach(() => jasmine.clock().uninstall());
 
-  /** Lets one look happen, with the answers it waits for. */
+  /** Lets one poll happen, with the answers it waits for. */
   async function look(): Promise<void> {
     jasmine.clock().tick(LONG_MS);
     for (let i = 0; i < 5; i++) await Promise.resolve();

@@ -5,10 +5,10 @@ import type { Subscribe } from './handle.js';
 const LOOK_EVERY_MS = 1500;
 
 /**
- * Tells each watcher the version there is when it comes, and again whenever it is another, whichever server made it so.
- * Each server looks for all its watchers together, and only while there are any.
+ * Tells each watcher the present version on arrival, and again whenever it changes, whichever server changed it. Each
+ * server polls for all its watchers together, and only while there are any.
  *
- * @param versionOf another text whenever what is watched has changed
+ * @param versionOf a text that changes whenever what is watched does
  */
 export function versionWatch(versionOf: () => Promise<string>): Subscribe<ChangeNotice> {
   /** What each watcher was told last. */
@@ -16,7 +16,7 @@ export function versionWatch(versionOf: () => Promise<string>): Subscribe<Change
   let looking: NodeJS.Timeout | null = null;
 
   async function look(): Promise<void> {
-    // A database that is away changes nothing that could be read.
+    // While the database is down nothing readable changes.
     const version = await versionOf().catch(() => null);
     for (const [send, told] of watchers) {
       if (version === null || version === told) continue;

@@ -6,12 +6,12 @@ const NONCE_MARK = 'NONCE_OF_THIS_RESPONSE';
 const YEAR = '365d';
 const FILE = /\.[a-z0-9]+$/i;
 
-/** A file whose name is another in every version that changes it. */
+/** A file whose name changes with every version of its content. */
 const HASHED = /-[A-Z0-9]{8}\.[^/]*$/;
 
 /**
- * Serves the built application: hashed files for a year, others asked for again each time, and the page for every other address
- * with its nonce set.
+ * Serves the built application: hashed files cached for a year, others revalidated each time, and the page, with its
+ * nonce, for every other address.
  */
 export function webFiles(root: string): Router {
   const page = readFileSync(join(root, 'index.html'), 'utf8');
@@ -22,7 +22,7 @@ export function webFiles(root: string): Router {
       .set('Cache-Control', 'no-store')
       .send(page.replaceAll(NONCE_MARK, nonceOf(response)));
   };
-  // The page itself is never served as it stands in its file, where its nonce is not set.
+  // The page itself is never served straight from its file, which has no nonce.
   router.get('/index.html', sendPage);
   router.use(
     express.static(root, {
@@ -35,7 +35,7 @@ export function webFiles(root: string): Router {
     }),
   );
   router.get('/{*path}', (request, response, next) => {
-    // A file that is missing, such as one of an older version, is not the page.
+    // For a missing file, such as one of an older version, the page is not served instead.
     if (FILE.test(request.path)) {
       next();
       return;
@@ -45,7 +45,7 @@ export function webFiles(root: string): Router {
   return router;
 }
 
-/** The nonce made for one response. */
+/** The nonce created for one response. */
 export function nonceOf(response: Response): string {
   return String(response.locals['nonce']);
 }

@@ -6,10 +6,10 @@ export interface Going {
 }
 
 /**
- * Does some work again and again, so long after it ended, until stopped. Work that fails, as where the database is away, is
- * logged, and the next round makes up for it.
+ * Runs some work again and again, with a pause after each run, until stopped. A run that fails, for example because
+ * the database is down, is logged, and the next run makes up for it.
  *
- * @param work is told how to see that it is to stop
+ * @param work is told how to see that it should stop
  */
 export function every(ms: number, work: (stopped: () => boolean) => Promise<unknown>, log: Logger): Going {
   let stopped = false;

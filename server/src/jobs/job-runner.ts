@@ -7,14 +7,14 @@ import type { JobRow } from '../db/rows.js';
 import { openJobThreads } from './job-threads.js';
 import { claimJob, type ClaimedJob, dropOlderResults, finishJob, renewLease } from './job.store.js';
 
-/** How a kind of job is done: what it works on is read here, the work itself is done in a thread of its own. */
+/** How a kind of job is done: its input is read here, the work itself is done in a thread of its own. */
 export interface JobWork {
-  /** File of the worker; its default export gets `{ input, port }` and may post its progress, 0 to 1, to the port. */
+  /** Path of the worker; its default export gets `{ input, port }` and may post its progress, 0 to 1, to the port. */
   readonly worker: URL;
   readonly input: (database: Database, job: ClaimedJob) => Promise<unknown>;
-  /** What of the outcome is kept with the job; everything unless told. */
+  /** The part of the outcome to store with the job; everything by default. */
   readonly result?: (outcome: unknown) => unknown;
-  /** Keeps what else follows from the result, in the transaction that ends the job. */
+  /** Stores what else follows from the result, in the transaction that ends the job. */
   readonly keep?: (database: Database, result: unknown, tx: Transaction, job: ClaimedJob) => Promise<void>;
 }
 
@@ -26,8 +26,8 @@ const LOOK_EVERY_MS = 500;
 const KEEP_EVERY_MS = 1000;
 
 /**
- * Does the jobs of some kinds, one after the other, in worker threads: as many servers as there are may do so at once.
- * A job whose server dies is done again by another; a job that is cancelled is stopped within a second.
+ * Runs jobs of some kinds, one after the other, in worker threads; any number of servers may do so at once. A job
+ * whose server dies is done again by another; a cancelled job is stopped within a second.
  */
 export function startJobRunner(
   database: Database,
@@ -42,7 +42,7 @@ export function startJobRunner(
 
   async function goOn(): Promise<void> {
     while (!ending.signal.aborted) {
-      // A database that is away is no end of the runner: it looks again.
+      // A database that is down does not end the runner: it tries again.
       const job = await claimJob(database, runnerId, kinds).catch(() => null);
       if (job) await doJob(job);
       else await pause(LOOK_EVERY_MS, undefined, { signal: ending.signal }).catch(() => undefined);
@@ -74,8 +74,8 @@ export function startJobRunner(
       });
       if (isOurs) log.info({ job: id, kind }, 'job done');
     } catch (error) {
-      // Stopped: cancelled, taken over, or left for another server to do. While the database is away it is left as if this
-      // server had died: whoever finds it when its lease is over begins it again.
+      // Stopped: cancelled, taken over, or left for another server. If the database is down it is left as if this
+      // server had died: another starts it over once the lease has expired.
       if (!stopping.signal.aborted && !isForLater(error)) {
         log.error(error);
         await finishJob(database, id, runnerId, null, null).catch(() => undefined);
@@ -96,7 +96,10 @@ export function startJobRunner(
   };
 }
 
-/** Renews the lease of a job until cleared, and says when it is another's. A database that is away is asked again. */
+/**
+ * Renews a job's lease until cleared, and reports when another runner has taken it. A database that is down is asked
+ * again.
+ */
 function keepLease(renew: () => Promise<boolean>, lost: () => void): NodeJS.Timeout {
   return setInterval(() => {
     renew().then(

@@ -2,7 +2,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { openJobThreads } from './job-threads.js';
 
 const FIT = new URL('../features/life/assess-lives.worker.js', import.meta.url).href;
-/** By then a thread has loaded its file, mostly even on a busy machine. */
+/** By then a thread has usually loaded its file, even on a busy machine. */
 const LONGEST_MS = 400;
 const STEP_MS = 5;
 

@@ -2,10 +2,10 @@ import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 
 /**
- * Threads that jobs are done in, one processor being left for requests. A job may be stopped at any moment.
+ * Threads for jobs, with one processor left for requests. A job may be stopped at any moment.
  *
- * Its file is imported and not required: a thread that is stopped while Node.js links a required module takes the whole process
- * down with it ("v8::Module::IsGraphAsync must be used on an instantiated module", Node.js 20.20).
+ * Its file is imported and not required: stopping a thread while Node.js links a required module takes the whole
+ * process down with it ("v8::Module::IsGraphAsync must be used on an instantiated module", Node.js 20.20).
  */
 export function openJobThreads(): Piscina {
   return new Piscina({

@@ -3,7 +3,7 @@ import { ProblemError, type Job } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../db/database.js';
 import type { JobRow } from '../db/rows.js';
 
-/** A runner keeps a job for so long after it was last heard of; then another may take it. */
+/** How long a runner's lease lasts after its last renewal; then another may take the job. */
 const LEASE_S = 8;
 /** A job that took its server down this often is not tried again. */
 const MOST_TRIES = 3;
@@ -15,7 +15,7 @@ export async function readJob(database: Database, id: string, tx: Transaction | 
   return jobOf(database, row, tx);
 }
 
-/** The job of a kind that was asked for last, or null. */
+/** The job of a kind that was requested last, or null. */
 export async function lastJob(database: Database, kind: JobRow['kind']): Promise<Job | null> {
   const [row] = plainRows(
     await database.tables.jobs.findAll({
@@ -28,7 +28,7 @@ export async function lastJob(database: Database, kind: JobRow['kind']): Promise
   return row ? jobOf(database, row, null) : null;
 }
 
-/** The result of the job of a kind that was done last, or null. */
+/** The result of the job of a kind that was completed last, or null. */
 export async function lastResult({ tables }: Database, kind: JobRow['kind']): Promise<unknown> {
   const [row] = plainRows(
     await tables.jobs.findAll({ where: { kind, state: 'done' }, order: [['finishedAt', 'DESC']], limit: 1 }),
@@ -36,7 +36,10 @@ export async function lastResult({ tables }: Database, kind: JobRow['kind']): Pr
   return row?.result === undefined || row.result === null ? null : (JSON.parse(row.result) as unknown);
 }
 
-/** Queues a job under the key it was asked with; one of its kind that waits or runs already stands for it. */
+/**
+ * Queues a job under the key it was requested with; one of its kind that is already waiting or running serves
+ * instead.
+ */
 export async function queueJob(
   database: Database,
   id: string,
@@ -70,7 +73,7 @@ export async function queueJob(
   return jobOf(database, row, tx);
 }
 
-/** Stops a job that waits or runs. @throws ProblemError `job.over` */
+/** Stops a waiting or running job. @throws ProblemError `job.over` */
 export async function cancelJob(database: Database, id: string, now: Date, tx: Transaction): Promise<Job> {
   await readJob(database, id, tx);
   const [changed] = await database.tables.jobs.update(
@@ -81,12 +84,12 @@ export async function cancelJob(database: Database, id: string, now: Date, tx: T
   return readJob(database, id, tx);
 }
 
-/** What a runner needs to know of the job it took. */
+/** What a runner needs to know about the job it took. */
 export type ClaimedJob = Pick<JobRow, 'id' | 'kind' | 'ask' | 'askedById'>;
 
 /**
- * Takes the oldest job of some kinds that waits, or whose runner has not been heard of: no two runners get the same one. A job that
- * took its server down too often is given up.
+ * Takes the oldest job of some kinds that is waiting or whose lease has expired: no two runners get the same one. A
+ * job that took its server down too often is given up.
  */
 export function claimJob(
   { sequelize, transaction }: Database,
@@ -113,7 +116,9 @@ export function claimJob(
   });
 }
 
-/** Says that a job goes on, and how far it is. False when it is no longer this runner's: cancelled, or taken over. */
+/**
+ * Renews a job's lease and records its progress. False when it is no longer this runner's: cancelled, or taken over.
+ */
 export async function renewLease(
   { sequelize }: Database,
   id: string,
@@ -128,7 +133,7 @@ export async function renewLease(
   return changed === 1;
 }
 
-/** Drops the results of the jobs of a kind that were done before this one: only the last is read. */
+/** Deletes the results of earlier jobs of a kind: only the last is read. */
 export async function dropOlderResults(
   { sequelize }: Database,
   { id, kind }: Pick<JobRow, 'id' | 'kind'>,

@@ -3,13 +3,13 @@ import { QueryTypes } from 'sequelize';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.js';
 
-/** A write can be sent again for so long and is still known: longer than any device lies in a drawer with one waiting. */
+/** How long a write can be sent again and is recognised: longer than a device with one waiting lies in a drawer. */
 const WRITES_KEPT_DAYS = 90;
-/** Few rows at a time: nobody waits long for what is locked meanwhile. */
+/** Small batches: nobody waits long for the rows locked meanwhile. */
 const BATCH = 2000;
 const EVERY_MS = 3_600_000;
 const FIRST_AFTER_MS = 30_000;
-/** Deletes keys of old writes with their replies, tries to sign in whose window is over, and sessions that are over. */
+/** Deletes old write keys with their replies, sign-in attempts whose window has passed, and expired sessions. */
 export async function prune({ sequelize }: Database, now: Date): Promise<number> {
   const old = new Date(now.getTime() - WRITES_KEPT_DAYS * DAY_MS);
   let pruned = 0;

@@ -5,7 +5,7 @@ import { readJob } from './job.store.js';
 
 const LOOK_EVERY_MS = 300;
 
-/** Tells how a job goes on whenever that changed, whichever server does it. */
+/** Reports a job's progress whenever it changes, whichever server runs it. */
 export function watchJob(database: Database, first: Job): Subscribe<Job> {
   return (send) => {
     let last = '';

@@ -10,12 +10,12 @@ import { startJobRunner } from '../jobs/job-runner.js';
 import { queueJob, readJob } from '../jobs/job.store.js';
 
 const ASK_EVERY_MS = 100;
-/** One seed for every demo, so that each begins with the plan of the pictures. */
+/** One seed for every demo, so that each starts with the plan in the screenshots. */
 const PLAN = { effort: 1, rule: null, seed: 0.5 };
 
 /**
- * Fits the lives of a works that was just loaded, plans its rounds from them and publishes the plan, so that every room
- * has something to show. What cannot be planned is left unplanned.
+ * Fits the lives of a newly loaded works, plans its rounds from them and publishes the plan, so that every room has
+ * something to show. What cannot be planned is left out.
  */
 export async function fitAndPlan(database: Database, now: Date, log: Logger): Promise<void> {
   const lead = await findLead(database);
@@ -35,7 +35,7 @@ export async function fitAndPlan(database: Database, now: Date, log: Logger): Pr
   }
 }
 
-/** Queues a job, waits until it is over, and gives its id. */
+/** Queues a job, waits until it is over, and returns its id. */
 async function done(
   database: Database,
   kind: JobRow['kind'],

@@ -40,7 +40,7 @@ describe('the first start of a works', () => {
     ]);
     const { body: calendar } = await ada.call(routes.readShopCalendar);
     expect([calendar.timeZone, calendar.shifts.map(({ name }) => name)]).toEqual(['Europe/Oslo', ['Day']]);
-    // Every room has something to say of a works where nothing was done yet.
+    // Every room has something to say about a works where nothing has been done yet.
     for (const route of [routes.readFloor, routes.readRounds, routes.readLife, routes.listSetups] as const)
       expect((await ada.call(route)).status)
         .withContext(route.path)

@@ -5,10 +5,10 @@ import type { Database } from '../db/database.js';
 import { findShop, requireUncommon } from '../features/shop/index.js';
 import { loadScenario } from './load-scenario.js';
 
-/** Running hours of the usual advice on packs, until the shop has lives of its own. */
+/** Running hours usually advised on packs, until the shop has fitted lives of its own. */
 const USUAL_LIFE_HOURS = 8;
 
-/** Costs to begin with, all of them assumptions: a lead puts the shop's own in their place. */
+/** Initial costs, all of them assumptions: a lead replaces them with the shop's own. */
 const FIRST_COSTS = {
   needle: 0.5,
   labourPerHour: 25,
@@ -18,15 +18,15 @@ const FIRST_COSTS = {
   spoiledWork: Object.fromEntries(MATERIAL_KINDS.map((kind) => [kind, 5])) as ShopCosts['spoiledWork'],
 } as const;
 
-/** Whether a works has still to be begun, by whoever has the code. */
+/** Whether a works still has to be set up, by whoever has the code. */
 export async function awaitsFirstStart(database: Database, code: string | null): Promise<boolean> {
   return code !== null && (await findShop(database)) === null;
 }
 
 /**
- * Begins an empty works: its lead, zones and shifts, all or nothing. Gives the id of the lead.
+ * Sets up an empty works: its lead, zones and shifts, all or nothing. Returns the lead's id.
  *
- * @param code that of this start; null when none was made
+ * @param code of this start; null when none was made
  * @throws ProblemError `first-start.code`, `first-start.done`, `password.common`
  */
 export async function firstStart(
@@ -61,7 +61,7 @@ function scenarioOf({ shop, lead, zones, shifts }: FirstStart, leadId: string): 
   };
 }
 
-/** Nothing was ever done here. */
+/** Nothing has ever been done here. */
 const EMPTY = {
   machines: [],
   shopValues: [],
@@ -89,7 +89,7 @@ const EMPTY = {
   standIns: [],
 } satisfies Partial<Scenario>;
 
-/** Whether two texts are the same, in a time that does not tell how far they are. */
+/** Whether two texts are equal, in constant time. */
 function sameText(one: string, other: string): boolean {
   const digest = (text: string) => createHash('sha256').update(text.trim().toUpperCase()).digest();
   return timingSafeEqual(digest(one), digest(other));

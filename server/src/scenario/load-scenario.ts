@@ -161,7 +161,7 @@ async function loadMachines(tables: Database['tables'], { machines }: Scenario, 
   );
 }
 
-/** Rows of the shop's values, each with its place in the history of its value. */
+/** Rows of the shop's values, each with its place in the value's history. */
 function shopValueRows({ shopValues }: Scenario) {
   return shopValues.map((entry, i) => ({
     ...entry,
@@ -170,7 +170,7 @@ function shopValueRows({ shopValues }: Scenario) {
   }));
 }
 
-/** What was done to machines beside their needles, and how they are threaded. */
+/** What was done to machines besides their needles, and how they are threaded. */
 async function loadCare(tables: Database['tables'], scenario: Scenario, inOne: InOne): Promise<void> {
   await tables.faultCases.bulkCreate(scenario.faults.map(faultRow), inOne);
   await tables.serviceKinds.bulkCreate(
@@ -315,7 +315,7 @@ async function loadStore(
   );
 }
 
-/** The first instant that a scenario tells of. */
+/** The earliest instant in a scenario. */
 function beganAt({ installs, seams, setups }: Scenario, now: Date): Date {
   const told = [
     ...installs.map(({ installedAt }) => installedAt),
@@ -331,7 +331,7 @@ function needleIn({ installs, removals }: Scenario, machineId: string): string |
   return installs.find((one) => one.machineId === machineId && !removed.has(one.id))?.id ?? null;
 }
 
-/** The group that a needle wore with, by the work it went in for. */
+/** The group that a needle wore with, by the work it was installed for. */
 function groupOf(
   { setups, machines }: Scenario,
   { setupId, machineId }: Pick<Scenario['installs'][number], 'setupId' | 'machineId'>,

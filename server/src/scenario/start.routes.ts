@@ -4,7 +4,7 @@ import { sessionOf, toldSession } from '../features/shop/index.js';
 import { answer, type Handled } from '../http/handle.js';
 import { awaitsFirstStart, firstStart } from './first-start.js';
 
-/** Who is signed in, and the beginning of an empty works, which signs its first lead in. */
+/** Who is signed in, and setting up an empty works, which signs its first lead in. */
 export function startRoutes({
   database,
   now,
@@ -12,7 +12,7 @@ export function startRoutes({
 }: {
   readonly database: Database;
   readonly now: () => Date;
-  /** What an empty works is begun by; null when nobody may. */
+  /** The code that an empty works is set up with; null when nobody may do so. */
   readonly firstCode: string | null;
 }): readonly Handled[] {
   return [

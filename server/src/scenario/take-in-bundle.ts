@@ -4,10 +4,10 @@ import { loadBundle } from '../features/record/index.js';
 import { makeSignInCode, findPeople } from '../features/shop/index.js';
 
 /**
- * Begins a works with the records of another: all of them, and a sign-in code for each lead, since passwords do not come
- * along.
+ * Starts a works with another's records: all of them, and a sign-in code for each lead, since passwords are not
+ * included.
  *
- * @throws ProblemError `first-start.done` where a shop is there; Error for a bundle of another schema
+ * @throws ProblemError `first-start.done` if there is a shop; Error for a bundle of another schema
  */
 export function takeInBundle(
   database: Database,

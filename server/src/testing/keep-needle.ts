@@ -1,7 +1,7 @@
 import { newId, routes, USUAL_BUYING, type NeedleChoice, type StoreItemEntry } from '@gantelet/contracts';
 import type { TestClient } from './test-client.js';
 
-/** A kind of needle as it is kept and bought while nobody said more. */
+/** A kind of needle with default purchasing settings. */
 export const needleItem = (needle: NeedleChoice): StoreItemEntry => ({
   thing: { kind: 'needle', needle },
   place: '',
@@ -11,7 +11,7 @@ export const needleItem = (needle: NeedleChoice): StoreItemEntry => ({
   inUse: true,
 });
 
-/** Keeps a kind of needle in the store. @returns the id it has there */
+/** Adds a kind of needle to the store. @returns its id there */
 export async function keepNeedle(client: TestClient, needle: NeedleChoice): Promise<string> {
   const key = newId();
   await client.call(routes.addStoreItem, { key, body: needleItem(needle) });

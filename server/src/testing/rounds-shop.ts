@@ -32,14 +32,14 @@ export interface RoundsShop {
   readonly mechanic: TestClient;
   readonly mechanicId: string;
   view(): Promise<RoundsView>;
-  /** Keeps what rounds are planned with: the usual, with something changed. */
+  /** Saves planning settings: the usual ones with a change. */
   set(over?: Partial<RoundsSettings>): Promise<void>;
   /** How a search ended. */
   over(jobId: string): Promise<Job['state']>;
-  /** Plans, by a simple rule if one is named, and gives the plan. */
+  /** Plans, by a simple rule if one is named, and returns the plan. */
   planned(ask?: { readonly rule?: FlatRuleName }): Promise<RoundsPlanView>;
   compound(plan: RoundsPlanView): PlannedMachineView;
-  /** Takes away what a test left. */
+  /** Removes what a test left behind. */
   clear(): Promise<void>;
   stop(): Promise<void>;
 }

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 
-/** How every table of a database is made, by its name. */
+/** The definition of every table of a database, by name. */
 export async function schemaOf(sequelize: Sequelize): Promise<Readonly<Record<string, string>>> {
   const tables = await sequelize.query<{ name: string }>(
     'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() ORDER BY 1',

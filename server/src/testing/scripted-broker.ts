@@ -6,9 +6,9 @@ const V5 = { protocolVersion: 5 };
 /** A connection to a broker that says only what a test lets it say. */
 export interface ScriptedSession {
   readonly asked: IConnectPacket;
-  /** Topics that it subscribed to. */
+  /** Topics it subscribed to. */
   readonly topics: readonly string[];
-  /** Numbers of messages that it acknowledged, as they came. */
+  /** Numbers of the messages it acknowledged, in order. */
   readonly acknowledged: readonly number[];
   /** Sends a message at quality of service 1. */
   tell(messageId: number, topic: string, payload: string): void;
@@ -17,12 +17,12 @@ export interface ScriptedSession {
 
 export interface ScriptedBroker {
   readonly url: string;
-  /** All connections there ever were that subscribed, the newest last. */
+  /** All connections that ever subscribed, newest last. */
   readonly sessions: readonly ScriptedSession[];
   stop(): Promise<void>;
 }
 
-/** Listens on loopback as an MQTT 5 broker that takes everybody in. */
+/** Listens on loopback as an MQTT 5 broker that accepts everybody. */
 export async function startScriptedBroker(): Promise<ScriptedBroker> {
   const sessions: ScriptedSession[] = [];
   const sockets = new Set<Socket>();

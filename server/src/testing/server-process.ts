@@ -5,7 +5,7 @@ import type { Config } from '../config.js';
 
 const MAIN = join(dirname(fileURLToPath(import.meta.url)), '..', 'main.js');
 
-/** Runs the server's program in a process of its own over the database of a configuration. */
+/** Runs the server's program in a process of its own on the database of a configuration. */
 export function serverProgram(
   { database, sessionSecret }: Config,
   args: readonly string[],

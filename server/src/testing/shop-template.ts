@@ -14,12 +14,14 @@ export interface ShopTemplate {
   copyTo(config: Config): Promise<void>;
 }
 
-/** The least argon2id there is: tests sign in hundreds of times, and what a right hash takes is a tenth of a second each. */
+/**
+ * The cheapest argon2id there is: tests sign in hundreds of times, and a proper hash takes a tenth of a second each.
+ */
 const QUICK = { algorithm: 2, memoryCost: 8, timeCost: 1, parallelism: 1 } as const;
 
 let template: Promise<ShopTemplate> | undefined;
 
-/** The template of this process, made when it is first asked for, in an empty database that is its own from then on. */
+/** The template of this process, created on first use in an empty database that belongs to it from then on. */
 export function shopTemplate(emptyDatabase: () => Promise<Config>): Promise<ShopTemplate> {
   return (template ??= emptyDatabase().then(makeTemplate));
 }
@@ -39,7 +41,7 @@ async function makeTemplate(config: Config): Promise<ShopTemplate> {
     works,
     copyTo: async (target) => {
       const sequelize = openOneConnection(target.database);
-      // A table may point at one that is made after it.
+      // A table may point at one that is created after it.
       await sequelize.query('SET foreign_key_checks = 0');
       for (const statement of [...Object.values(tables), ...rows]) await sequelize.query(statement);
       await sequelize.close();
@@ -47,7 +49,7 @@ async function makeTemplate(config: Config): Promise<ShopTemplate> {
   };
 }
 
-/** Statements that copy the rows of each table that has any into the table of its name. */
+/** Statements that copy the rows of each non-empty table into the table of the same name. */
 async function copiesOf(sequelize: Sequelize, name: string): Promise<string[]> {
   const tables = await sequelize.query<{ tableName: string; columns: string }>(
     `SELECT table_name AS tableName, GROUP_CONCAT(column_name) AS columns

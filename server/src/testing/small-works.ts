@@ -8,16 +8,18 @@ export const TEST_PEOPLE = {
 } as const;
 export type TestRole = keyof typeof TEST_PEOPLE;
 
-/** What the gauge of the small works proves itself with. */
+/** The token of the small works' gauge. */
 export const GAUGE_TOKEN = 'g'.repeat(43);
 
-/** What the counter of its compound proves itself with. */
+/** The token of its compound machine's counter. */
 export const COUNTER_TOKEN = 'c'.repeat(43);
 
-/** Instant the small works was loaded at: a Wednesday, mid early shift. */
+/** When the small works was loaded: a Wednesday, in the middle of the early shift. */
 export const LOADED_AT = new Date('2026-03-04T10:00:00Z');
 
-/** A works small enough to reason about: one zone on one early shift, two machines, one set-up, two needles in. */
+/**
+ * A works small enough to reason about: one zone on one early shift, two machines, one set-up, two needles installed.
+ */
 export function smallWorks() {
   const ids = {
     zone: newId(),

@@ -18,7 +18,7 @@ export interface Answered<T> {
   readonly body: T;
 }
 
-/** What a test sends besides what the route table asks for; `raw` replaces the body as it is. */
+/** What a test sends besides what the route table requires; `raw` replaces the body as it is. */
 export interface Sent {
   readonly method: string;
   readonly path: string;
@@ -26,7 +26,7 @@ export interface Sent {
   readonly headers?: Readonly<Record<string, string>>;
 }
 
-/** A browser without a page: keeps its cookie and write token. */
+/** A browser without a page: keeps its cookie and CSRF token. */
 export class TestClient {
   private cookie = '';
   private token = '';
@@ -53,7 +53,7 @@ export class TestClient {
     const raw = route.method === 'GET' ? {} : { raw: JSON.stringify(body) };
     const headers: Record<string, string> = route.keyed ? { [IDEMPOTENCY_HEADER]: key } : {};
     const answered = await this.send({ method: route.method, path, headers, ...raw });
-    // As a page does: the token of the session that was read last is the one to write with.
+    // As a page does: the token from the session that was read last is the one to write with.
     const token = (answered.body as Partial<Session> | null)?.csrfToken;
     if (token !== undefined && answered.status === 200) this.token = token;
     return answered as Answered<ReplyOf<R>>;
@@ -85,7 +85,7 @@ export class TestClient {
     return fetch(url, { headers: { cookie: this.cookie }, signal });
   }
 
-  /** Sends the session on with another token, as a forged page would. */
+  /** Sends the session with another token, as a forged page would. */
   withToken(token: string): TestClient {
     const other = new TestClient(this.address);
     other.cookie = this.cookie;

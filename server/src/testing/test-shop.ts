@@ -13,19 +13,19 @@ import { TestClient } from './test-client.js';
 
 const LOOPBACK = { host: '127.0.0.1', secret: 'a secret for tests only' };
 
-// A busy machine takes longer than the five seconds a test is usually given; only a test that hangs takes five minutes.
+// A busy machine takes longer than the usual five seconds of a test; only a test that hangs takes five minutes.
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 300_000;
 
-/** A server and a broker over their own fresh database in the MariaDB that the test script started. */
+/** A server and a broker on a fresh database of their own in the MariaDB that the test script started. */
 export interface TestShop {
   readonly address: string;
   readonly config: Config;
   readonly database: Database;
   readonly works: ReturnType<typeof smallWorks>;
-  /** The server's clock; tests move it. */
+  /** The server's clock, which tests can move. */
   readonly clock: { now: Date };
   signedIn(role: TestRole): Promise<TestClient>;
-  /** Another instance over the same database. */
+  /** Another instance on the same database. */
   secondInstance(): Promise<string>;
   count(table: string): Promise<number>;
   stop(): Promise<void>;
@@ -35,7 +35,7 @@ export function startTestShop(): Promise<TestShop> {
   return startShop(null);
 }
 
-/** A server over a database that holds the tables and nothing else, to be begun by a code. */
+/** A server on a database with empty tables, to be set up with a code. */
 export function startEmptyShop(firstCode: string): Promise<TestShop> {
   return startShop(firstCode);
 }
@@ -93,7 +93,7 @@ async function startShop(firstCode: string | null): Promise<TestShop> {
   };
 }
 
-/** A new empty database of its own name, with a pool to it. */
+/** A new empty database with a name of its own, and a pool for it. */
 export async function freshDatabase(): Promise<{ config: Config; database: Database }> {
   const config = await emptyDatabase();
   return { config, database: openDatabase(config.database) };

@@ -1,7 +1,7 @@
 import { stringify } from 'csv-stringify/sync';
 
 /**
- * Rows as CSV by RFC 4180, with CRLF. A cell that begins like a formula would be run by a spreadsheet; a line break
+ * Rows as CSV (RFC 4180), with CRLF. A cell that begins like a formula would be run by a spreadsheet; a line break
  * inside one would begin a row.
  */
 export function csvOf(rows: readonly (readonly (string | number | null)[])[]): string {

@@ -1,7 +1,7 @@
 import { dayIn } from './day-in.js';
 
 describe('the day in a time zone', () => {
-  // Offsets of the IANA data base: Kiritimati 14 hours ahead of UTC, Pago Pago 11 behind, neither with summer time.
+  // Offsets from the IANA database: Kiritimati 14 hours ahead of UTC, Pago Pago 11 behind, neither with summer time.
   it('is that of the shop, not of the server', () => {
     const noon = new Date('2026-11-26T12:00:00Z');
     expect([dayIn('Pacific/Kiritimati', noon), dayIn('UTC', noon)]).toEqual(['2026-11-27', '2026-11-26']);

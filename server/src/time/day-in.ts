@@ -1,7 +1,7 @@
 import { tzOffset } from '@date-fns/tz';
 
 /**
- * The day it is in a time zone, as 2026-03-04.
+ * The date in a time zone, such as 2026-03-04.
  *
  * @param timeZone IANA name
  */

@@ -1,5 +1,5 @@
 /**
- * A moment as people of a time zone write it.
+ * A moment as people in a time zone write it.
  *
  * @param timeZone IANA name
  * @example timeIn('Europe/Lisbon', new Date('2026-07-01T12:05:00Z')) // 'Wednesday 1 July 2026 at 13:05'

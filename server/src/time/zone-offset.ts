@@ -1,12 +1,12 @@
 import { tzOffset } from '@date-fns/tz';
 import type { UtcOffsetMinutes } from '@gantelet/core';
 
-/** Every zone changes its offset on a quarter of an hour, so within one it is the same. */
+/** Every zone changes its offset on a quarter of an hour, so within one it is constant. */
 const QUARTER_MS = 15 * 60_000;
 
 /**
- * How far a zone's local time is ahead of UTC. Looking it up is slow and the same shifts are asked for again and again,
- * so what was looked up is remembered for as long as the function is.
+ * How far a zone's local time is ahead of UTC. Looking it up is slow and the same shifts recur, so results are
+ * remembered for as long as the function exists.
  *
  * @param timeZone IANA name
  */

@@ -28,7 +28,9 @@ import { SearchComponent } from './shell/search.component';
 import { WhenPipe } from './shared/widgets/locale.pipes';
 import { counted, plural } from './shared/locale';
 
-/** The frame around every room: the doors, the rooms behind the open one, the person, search and keys. */
+/**
+ * The frame around every room: the doors, the rooms behind the open one, the person, search and keyboard shortcuts.
+ */
 @Component({
   selector: 'gan-root',
   imports: [
@@ -60,7 +62,7 @@ export class AppComponent {
   protected readonly doors = DOORS;
   private readonly url = toSignal(
     inject(Router).events.pipe(
-      // Known before the room is there: it comes under its doors, and is not pushed down by them.
+      // Known before the room is loaded, so the room appears below its doors instead of being pushed down by them.
       filter((event) => event instanceof GuardsCheckEnd || event instanceof NavigationEnd),
       map(({ urlAfterRedirects }) => urlAfterRedirects),
     ),
@@ -69,7 +71,7 @@ export class AppComponent {
   protected readonly openRoom = computed(() => roomAt(this.url()));
   protected readonly openDoor = computed(() => doorOf(this.openRoom()));
   protected readonly openRooms = computed(() => roomsFor(this.openDoor(), this.person()?.role ?? 'operator'));
-  /** Whose doors are shown: nobody's until it is known which room comes. */
+  /** Whose doors are shown: nobody's until the first room is known. */
   protected readonly shown = computed(() => (this.url() === '' ? null : this.person()));
   protected readonly searchOpen = signal(false);
   protected readonly helpOpen = signal(false);

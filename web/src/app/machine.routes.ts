@@ -10,10 +10,10 @@ import { threadingFeature } from './features/threading/threading.state';
 import * as serviceEffects from './features/service/service.effects';
 import { serviceFeature } from './features/service/service.state';
 
-/** Of every page that reminds of services. */
+/** Needed by every page that reminds of services. */
 export const SERVICE = [provideState(serviceFeature), provideEffects(serviceEffects)];
 
-/** The pages of machines. */
+/** The pages about machines. */
 export const machineRoutes: Routes = [
   {
     path: '',

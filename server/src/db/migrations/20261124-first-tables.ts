@@ -4,7 +4,7 @@ const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 const INSTANT = 'DATETIME(6)';
 
-/** Made in this order and dropped in the reverse. */
+/** Created in this order and dropped in reverse. */
 const TABLES: readonly (readonly [name: string, body: string])[] = [
   [
     'shop',
@@ -108,7 +108,7 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
   ],
 ];
 
-/** A machine points forward to rows that point back at it, so these are added last. */
+/** Machines point forward to rows that point back at them, so these are added last. */
 const LATE_KEYS: readonly (readonly [name: string, clause: string])[] = [
   ['machines_present_setup', 'FOREIGN KEY IF NOT EXISTS (present_setup_id) REFERENCES setups (id)'],
   [

@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What is known of a machine beyond its clamp and plate; null until somebody looked. */
+/** What is known of a machine beyond its clamp and plate; null until somebody has looked. */
 const MACHINE_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['hook_side', CODE],
   ['take_up_stroke_mm', 'DOUBLE CHECK (take_up_stroke_mm > 0)'],
@@ -41,7 +41,7 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
   ],
 ];
 
-/** The machine as it is, the finish of needles, and the shop's own values of the catalogue. */
+/** The machine as it is now, the needle's finish, and the shop's own catalogue values. */
 export const matchRoom: Migration = {
   name: '20261125-match-room',
   up: async ({ context }) => {

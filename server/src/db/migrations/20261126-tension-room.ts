@@ -3,14 +3,14 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What a seam can also tell: where the lock lies, how the pre-tension stood, the strip it was sewn on. */
+/** What else a test seam can tell: where the knot lies, the pre-tension setting, the strip it was sewn on. */
 const SEAM_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['lock_depth', 'DOUBLE CHECK (lock_depth BETWEEN 0 AND 1)'],
   ['pre_tension_turns', 'DOUBLE CHECK (pre_tension_turns >= 0)'],
   ['strip_id', ID],
 ];
 
-/** Measured locks, ladder strips, the bobbin case over time, and what people have practised. */
+/** Measured knots, ladder strips, the bobbin case over time, and practice runs. */
 export const tensionRoom: Migration = {
   name: '20261126-tension-room',
   up: async ({ context }) => {

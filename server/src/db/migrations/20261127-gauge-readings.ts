@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What a tension gauge showed at each setting of the knob. */
+/** Tension gauge readings at each knob setting. */
 export const gaugeReadings: Migration = {
   name: '20261127-gauge-readings',
   up: ({ context }) =>

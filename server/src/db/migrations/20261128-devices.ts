@@ -3,14 +3,14 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** How the shop sets tension, unless a set-up is done the other way. */
+/** How the shop sets tension, unless a set-up says otherwise. */
 const SHOP_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['bobbin_school', `${CODE} NOT NULL DEFAULT 'leave-bobbin'`],
   ['tension_target', `${CODE} NOT NULL DEFAULT 'middle'`],
   ['version', 'INT NOT NULL DEFAULT 0'],
 ];
 
-/** Gauges and scales that may speak to the broker, and the shop's ways of setting tension. */
+/** Gauges and scales that may talk to the broker, and the shop's schools of setting tension. */
 export const devices: Migration = {
   name: '20261128-devices',
   up: async ({ context }) => {

@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What a needle change costs, until the shop enters its own. Assumption. */
+/** What a needle change costs until the shop enters its own figures. Assumption. */
 const SHOP_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['currency', "CHAR(3) CHARACTER SET ascii NOT NULL DEFAULT 'EUR'"],
   ['needle_cost', 'DOUBLE NOT NULL DEFAULT 1 CHECK (needle_cost > 0)'],
@@ -13,7 +13,7 @@ const SHOP_COLUMNS: readonly (readonly [name: string, type: string])[] = [
   ['accident_minutes', 'DOUBLE NOT NULL DEFAULT 30 CHECK (accident_minutes >= 0)'],
 ];
 
-/** The work a needle went in for, what changes cost, and long computations. */
+/** The work a needle was installed for, what changes cost, and long computations. */
 export const lifeRoom: Migration = {
   name: '20261130-life-room',
   up: async ({ context }) => {
@@ -28,7 +28,7 @@ export const lifeRoom: Migration = {
       `ALTER TABLE needle_installs ADD COLUMN IF NOT EXISTS setup_id ${ID},
          ADD CONSTRAINT needle_installs_setup FOREIGN KEY IF NOT EXISTS (setup_id) REFERENCES setups (id)`,
     );
-    // What a needle went in for was not kept before: the work the machine is set for now is the best guess.
+    // What a needle was installed for was not recorded before: the machine's present work is the best guess.
     await context.query(
       `UPDATE needle_installs i JOIN machines m ON m.id = i.machine_id SET i.setup_id = m.present_setup_id`,
     );

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Stitch counters: what they sent, kept for a time, and what each machine ran by the hour, kept for good. */
+/** Stitch counters: their readings, stored for a time, and each machine's running time by the hour, kept for good. */
 export const counters: Migration = {
   name: '20261201-counters',
   up: async ({ context }) => {

@@ -6,7 +6,7 @@ const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 const GROUP = 'VARCHAR(80) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What people report at a machine, and when needles of each group are to be changed. */
+/** Problems reported at machines, and the change interval of each group. */
 export const floorReports: Migration = {
   name: '20261202-floor-reports',
   up: async ({ context }) => {
@@ -42,7 +42,7 @@ export const floorReports: Migration = {
   },
 };
 
-/** Puts the needles there are into their groups, by the work they went in for. */
+/** Assigns existing needles to groups by the work they were installed for. */
 async function groupInstalls(context: Sequelize): Promise<void> {
   const layers = await context.query<Layer & { setupId: string }>(
     `SELECT setup_id AS setupId, material_id AS materialId, thickness_mm AS thicknessMm, plies

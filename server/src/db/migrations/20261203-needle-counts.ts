@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What each counter says of the needle in its machine, added up to an hour. Can be made again from the hours. */
+/** Each counter's total for the needle in its machine, up to a given hour. Can be rebuilt from the hours. */
 export const needleCounts: Migration = {
   name: '20261203-needle-counts',
   up: async ({ context }) => {

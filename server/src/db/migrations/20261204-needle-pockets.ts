@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Made in this order and dropped in the reverse. */
+/** Created in this order and dropped in reverse. */
 const TABLES: readonly (readonly [name: string, body: string])[] = [
   [
     'needle_lots',
@@ -36,7 +36,7 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
   ],
 ];
 
-/** Lots of needles, pockets for part-used ones, the sharps box, and changes that were taken back. */
+/** Needle lots, pockets for part-used needles, the sharps box, and undone changes. */
 export const needlePockets: Migration = {
   name: '20261204-needle-pockets',
   up: async ({ context }) => {

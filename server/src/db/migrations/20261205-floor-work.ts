@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Made in this order and dropped in the reverse. */
+/** Created in this order and dropped in reverse. */
 const TABLES: readonly (readonly [name: string, body: string])[] = [
   [
     'work_looks',
@@ -37,7 +37,7 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
   ],
 ];
 
-/** Looks of work samples, pieces, services, what machines were set for, and where they stand. */
+/** Spot checks, pieces, services, what machines were set up for, and where they stand. */
 export const floorWork: Migration = {
   name: '20261205-floor-work',
   up: async ({ context }) => {
@@ -50,7 +50,7 @@ export const floorWork: Migration = {
       `ALTER TABLE machines ADD COLUMN IF NOT EXISTS plan_column INT CHECK (plan_column >= 0), ADD COLUMN IF NOT EXISTS plan_row INT CHECK (plan_row >= 0)`,
     );
     await context.query('ALTER TABLE zones ADD COLUMN IF NOT EXISTS plan_version INT NOT NULL DEFAULT 0');
-    // The story of a machine is read by time.
+    // A machine's history is read by time.
     await context.query(
       'ALTER TABLE setups ADD INDEX IF NOT EXISTS setups_by_machine (machine_id, saved_at)',
     );

@@ -5,7 +5,7 @@ const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 const GROUP = 'VARCHAR(80) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Groups that the lead merged or split, and eyes of lots that were tested. */
+/** Groups that the lead merged or split, and eye tests of lots. */
 export const lifeGroupings: Migration = {
   name: '20261206-life-groupings',
   up: async ({ context }) => {

@@ -4,7 +4,7 @@ const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 const NEEDLE = `needle_system ${CODE} NOT NULL, blade_nm INT NOT NULL, point_style ${CODE} NOT NULL, needle_finish ${CODE} NOT NULL`;
 
-/** Made in this order and dropped in the reverse. */
+/** Created in this order and dropped in reverse. */
 const TABLES: readonly (readonly [name: string, body: string])[] = [
   [
     'rounds_settings',
@@ -46,7 +46,7 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
   ],
 ];
 
-/** Plans of rounds, what they are made with, what came of them, and the needles in the store. */
+/** Round plans, their settings and results, and the needles in stock. */
 export const roundsRoom: Migration = {
   name: '20261207-rounds-room',
   up: async ({ context }) => {
@@ -59,7 +59,7 @@ export const roundsRoom: Migration = {
       `ALTER TABLE jobs DROP CONSTRAINT IF EXISTS CONSTRAINT_1, ADD COLUMN IF NOT EXISTS ask TEXT,
          ADD CONSTRAINT IF NOT EXISTS jobs_kind CHECK (kind IN ('fit-lives', 'plan-rounds'))`,
     );
-    // On-hand needles are the last count less what went in since.
+    // Needles on hand are the last count less those installed since.
     await context.query(
       'ALTER TABLE needle_installs ADD INDEX IF NOT EXISTS needle_installs_by_time (installed_at)',
     );

@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Pieces that were written down wrongly and taken back. */
+/** Pieces entered by mistake and removed. */
 export const withdrawnPieces: Migration = {
   name: '20261208-withdrawn-pieces',
   up: async ({ context }) => {

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Schools of practice added to the shop and its set-ups: the point in coated sheeting, and the step at the knob. */
+/** Schools of practice for the shop and its set-ups: the point in coated sheeting, and the step at the knob. */
 const COLUMNS: readonly (readonly [table: string, name: string, byDefault: string])[] = [
   ['shop', 'coated_point_school', 'small-cut'],
   ['setups', 'coated_point_school', 'small-cut'],

@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Settings that were kept, seams judged on practice machines, and the mark of the pre-tension knob. */
+/** Saved settings, seams judged on practice machines, and the mark of the pre-tension knob. */
 export const keptSettings: Migration = {
   name: '20261210-kept-settings',
   up: async ({ context }) => {

@@ -3,8 +3,8 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
 /**
- * Stops for missing pieces stand by themselves: a machine has as many as pieces are missing, and none of them hangs on a
- * needle change that can be undone.
+ * Stops for missing pieces stand on their own: a machine has one for each missing piece, and none depends on a needle
+ * change that can be undone.
  */
 export const safetyStops: Migration = {
   name: '20261211-safety-stops',
@@ -48,7 +48,7 @@ export const safetyStops: Migration = {
          (SELECT MAX(r.id) FROM needle_removals r LEFT JOIN clearances c ON c.removal_id = r.id
            WHERE r.machine_id = m.id AND r.fragments = 'missing' AND c.id IS NULL)`,
     );
-    // What was cleared without a removal has no place in the older schema.
+    // Stops cleared without a removal have no place in the older schema.
     await context.query(
       'DELETE c FROM clearances c LEFT JOIN needle_removals r ON r.id = c.removal_id WHERE r.id IS NULL',
     );

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Whose a session is, so that all of a person's can be ended, and what is pruned by its age. */
+/** Whose session it is, so that all of a person's sessions can be ended, and indexes for pruning by age. */
 export const sessionsOfPeople: Migration = {
   name: '20261212-sessions-of-people',
   up: async ({ context }) => {

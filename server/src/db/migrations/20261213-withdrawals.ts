@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Entries of logs that were taken back, each by a row that points at it; and since when the shop's records go. */
+/** Withdrawn log entries, each by a row that points at it; and the start of the shop's records. */
 export const withdrawals: Migration = {
   name: '20261213-withdrawals',
   up: async ({ context }) => {

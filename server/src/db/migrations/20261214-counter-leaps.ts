@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** What counters claimed beyond what can have been sewn, and what a mechanic said of it. */
+/** Counter jumps beyond what can have been sewn, and the mechanic's decision on each. */
 export const counterLeaps: Migration = {
   name: '20261214-counter-leaps',
   up: async ({ context }) => {

@@ -4,7 +4,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const INSTANT = 'DATETIME(6)';
 
-/** Columns and tables under the words of the screens: spot checks, published plans. */
+/** Renames columns and tables to the words on screen: spot checks, published plans. */
 export const plainNames: Migration = {
   name: '20261215-plain-names',
   up: async ({ context }) => {

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { Migration } from '../migration.js';
 
-/** What the interval of a group was before a fit changed it, and since when it is another. */
+/** A group's interval before a fit changed it, and when it changed. */
 export const changedIntervals: Migration = {
   name: '20261216-changed-intervals',
   up: async ({ context }) => {

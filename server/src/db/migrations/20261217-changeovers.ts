@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Changeovers with their ticks. A machine has at most one that goes on: `open_machine_id` stands only until it ends. */
+/** Changeovers with their ticks. A machine has at most one open: `open_machine_id` is set only until it ends. */
 export const changeovers: Migration = {
   name: '20261217-changeovers',
   up: async ({ context }) => {

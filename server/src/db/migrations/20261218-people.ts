@@ -1,6 +1,8 @@
 import type { Migration } from '../migration.js';
 
-/** People who come and go, the codes they first sign in by, and whether a shop is the demo, whose passwords are public. */
+/**
+ * People who join and leave, their first sign-in codes, and whether a shop is the demo, whose passwords are public.
+ */
 export const people: Migration = {
   name: '20261218-people',
   up: async ({ context }) => {

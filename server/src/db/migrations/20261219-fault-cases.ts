@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Faults that were followed to an end. */
+/** Faults that were traced to the end. */
 export const faultCases: Migration = {
   name: '20261219-fault-cases',
   up: async ({ context }) => {

@@ -4,7 +4,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Needles that were looked at, of which the friction of eyes is one look; and what was decided about their lots. */
+/** Needle checks, which now include eye friction tests, and decisions on lots. */
 export const needleChecks: Migration = {
   name: '20261220-needle-checks',
   up: async ({ context }) => {

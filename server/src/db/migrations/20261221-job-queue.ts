@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Jobs that wait for a machine, in the order they are to be sewn. */
+/** Jobs waiting for a machine, in the order they are to be sewn. */
 export const jobQueue: Migration = {
   name: '20261221-job-queue',
   up: async ({ context }) => {

@@ -4,7 +4,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** One log of all that is done, begun with what the tables remember; and where its chain ends. */
+/** One log of everything done, started from what the tables remember; and the end of its chain. */
 export const book: Migration = {
   name: '20261222-book',
   up: async ({ context }) => {
@@ -28,7 +28,7 @@ export const book: Migration = {
        ) ENGINE=InnoDB DEFAULT CHARSET=utf8mb4`,
     );
     await context.query(`INSERT IGNORE INTO book_end (id, place, seal) VALUES (1, 0, REPEAT('0', 64))`);
-    // A step that was cut short begins the history again; nothing else was entered yet.
+    // A step that was cut short starts the history again; nothing else has been written yet.
     await context.query('DELETE FROM book_entries');
     await writeHistoryIntoBook(context);
   },

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** When backups were made: the shop's own lead sees that they are. */
+/** When backups were made, so that the shop's lead can see that they are. */
 export const backups: Migration = {
   name: '20261223-backups',
   up: async ({ context }) => {

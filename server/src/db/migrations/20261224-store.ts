@@ -7,7 +7,7 @@ import { needleOfColumns, type NeedleColumns } from '../needle-columns.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Made in this order and dropped in the reverse. */
+/** Created in this order and dropped in reverse. */
 const TABLES: readonly (readonly [name: string, body: string])[] = [
   [
     'store_items',
@@ -35,7 +35,7 @@ const TABLES: readonly (readonly [name: string, body: string])[] = [
   ],
 ];
 const NEEDLE = `needle_system ${CODE} NOT NULL, blade_nm INT NOT NULL, point_style ${CODE} NOT NULL, needle_finish ${CODE} NOT NULL`;
-/** The tables before, which knew needles only. */
+/** The earlier tables, which covered needles only. */
 const BEFORE: readonly (readonly [name: string, body: string])[] = [
   [
     'stock_counts',
@@ -55,7 +55,7 @@ const NEEDLE_NAMES = 'needle_system, blade_nm, point_style, needle_finish';
 const OF_ITEM = `JOIN store_items s ON s.needle_system = o.needle_system AND s.blade_nm = o.blade_nm
   AND s.point_style = o.point_style AND s.needle_finish = o.needle_finish`;
 
-/** Needles, threads and parts in the store, in place of counts and orders of needles. */
+/** Needles, threads and parts in the store, replacing counts and orders of needles. */
 export const store: Migration = {
   name: '20261224-store',
   up: async ({ context }) => {
@@ -76,7 +76,7 @@ export const store: Migration = {
         `INSERT IGNORE INTO store_orders (id, item_id, quantity, expected_on, ordered_at, ordered_by_id)
          SELECT o.id, s.id, o.quantity, o.expected_on, o.ordered_at, o.ordered_by_id FROM stock_orders o ${OF_ITEM}`,
       );
-      // A receipt goes by the id of its order: there was one at most.
+      // A receipt uses its order's id: there was at most one.
       await context.query(
         `INSERT IGNORE INTO store_moves (id, item_id, kind, quantity, note, order_id, moved_at, moved_by_id)
          SELECT o.id, s.id, 'receive', o.received_quantity, '', o.id, o.received_at, o.received_by_id
@@ -136,7 +136,7 @@ async function needlesOf(context: Sequelize, table: string): Promise<NeedleChoic
   return rows.map(needleOfColumns);
 }
 
-/** Keeps kinds of needles in the store, each once. */
+/** Adds each kind of needle to the store once. */
 async function keepNeedles(context: Sequelize, needles: readonly NeedleChoice[]): Promise<void> {
   for (const needle of needles)
     await context.query(
@@ -155,7 +155,7 @@ async function keepNeedles(context: Sequelize, needles: readonly NeedleChoice[])
     );
 }
 
-/** How needles were bought by the planning settings, which knew it before. */
+/** How needles were bought, taken from the planning settings, where it was recorded before. */
 async function suppliesOf(context: Sequelize): Promise<ReadonlyMap<NeedleChoice, object>> {
   const [last] = await context.query<{ settings: string }>(
     'SELECT settings FROM rounds_settings ORDER BY version DESC LIMIT 1',

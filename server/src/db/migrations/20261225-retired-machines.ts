@@ -1,6 +1,6 @@
 import type { Migration } from '../migration.js';
 
-/** When a machine was retired. Its needles, set-ups and history stay as they are. */
+/** When a machine was retired. Its needles, set-ups and history stay. */
 export const retiredMachines: Migration = {
   name: '20261225-retired-machines',
   up: async ({ context }) => {

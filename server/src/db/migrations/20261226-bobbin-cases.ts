@@ -3,7 +3,10 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Bobbin cases as things, and which of them was in a machine when. What was logged before is of the one marked first. */
+/**
+ * Bobbin cases as items of their own, and which was in which machine when. Earlier readings belong to the first one
+ * marked.
+ */
 export const bobbinCases: Migration = {
   name: '20261226-bobbin-cases',
   up: async ({ context }) => {

@@ -5,7 +5,7 @@ const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 const SHIPPED = "kind IN ('oil', 'lint', 'drain-magnet', 'burr-check')";
 
-/** Kinds of service of the shop's own, beside those that are here from the start. */
+/** The shop's own kinds of service, beside the built-in ones. */
 export const serviceKinds: Migration = {
   name: '20261227-service-kinds',
   up: async ({ context }) => {

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Looks at the hooks of machines, each with what was measured. */
+/** Hook checks of machines with their measurements. */
 export const hookChecks: Migration = {
   name: '20261228-hook-checks',
   up: async ({ context }) => {

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Photos of needles, apart from their checks: lists of checks never read them. */
+/** Needle photos, apart from their checks so that lists of checks never read them. */
 export const needlePhotos: Migration = {
   name: '20261229-needle-photos',
   up: async ({ context }) => {

@@ -4,7 +4,7 @@ import { dropChecks } from '../drop-checks.js';
 const OLD = "clock IN ('hours', 'days')";
 const NEW = "clock IN ('hours', 'days', 'strikes', 'needle-changes', 'changeovers')";
 
-/** Kinds of service that go by what happened to a machine. */
+/** Kinds of service that are triggered by events at a machine. */
 export const serviceEvents: Migration = {
   name: '20261230-service-events',
   up: async ({ context }) => {

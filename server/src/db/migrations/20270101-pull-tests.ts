@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Seams that were pulled apart, with what gave way. */
+/** Seams pulled to failure, with what gave way. */
 export const pullTests: Migration = {
   name: '20270101-pull-tests',
   up: async ({ context }) => {

@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Foot pressure, edge and speed of set-ups. */
+/** Foot pressure, edge distance and speed of set-ups. */
 export const handSettings: Migration = {
   name: '20270102-hand-settings',
   up: async ({ context }) => {

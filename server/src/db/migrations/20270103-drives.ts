@@ -1,7 +1,7 @@
 import { hasColumn } from '../has-column.js';
 import type { Migration } from '../migration.js';
 
-/** What turns each machine. */
+/** Each machine's motor type. */
 export const drives: Migration = {
   name: '20270103-drives',
   up: async ({ context }) => {

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Plates with their feed dogs that go on several machines. */
+/** Plates with feed dogs that are shared by several machines. */
 export const plates: Migration = {
   name: '20270104-plates',
   up: async ({ context }) => {

@@ -1,6 +1,6 @@
 import type { Migration } from '../migration.js';
 
-/** Colours that the shop gives to needle sizes, systems and threads. */
+/** The shop's colours for needle sizes, systems and threads. */
 export const colourMarks: Migration = {
   name: '20270105-colour-marks',
   up: async ({ context }) => {

@@ -1,7 +1,10 @@
 import { hasColumn } from '../has-column.js';
 import type { Migration } from '../migration.js';
 
-/** What sets the stitch of a machine and the leaf of a bobbin case, and whether a seam had another bobbin colour. */
+/**
+ * How a machine's stitch length and a bobbin case's spring are set, and whether a seam had a bobbin thread of another
+ * colour.
+ */
 export const stitchAndContrast: Migration = {
   name: '20270106-stitch-and-contrast',
   up: async ({ context }) => {

@@ -2,7 +2,7 @@ import type { Migration } from '../migration.js';
 
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Tablets that people share with the PINs and badges they are known by there, and other systems that read. */
+/** Shared tablets with people's PINs and badges, and other systems that may read. */
 export const tablets: Migration = {
   name: '20270107-tablets',
   up: async ({ context }) => {

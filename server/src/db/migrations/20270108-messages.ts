@@ -3,7 +3,7 @@ import type { Migration } from '../migration.js';
 const ID = 'CHAR(36) CHARACTER SET ascii COLLATE ascii_bin';
 const CODE = 'VARCHAR(40) CHARACTER SET ascii COLLATE ascii_bin';
 
-/** Mails and webhooks: where they go, what they say, and what became of them. */
+/** Mails and webhooks: recipients, content and deliveries. */
 export const messages: Migration = {
   name: '20270108-messages',
   up: async ({ context }) => {

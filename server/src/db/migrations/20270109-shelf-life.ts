@@ -1,6 +1,6 @@
 import type { Migration } from '../migration.js';
 
-/** How long a thing in the store is good for. */
+/** How long an item in the store keeps. */
 export const shelfLife: Migration = {
   name: '20270109-shelf-life',
   up: async ({ context }) => {

@@ -1,6 +1,6 @@
 import type { Migration } from '../migration.js';
 
-/** What an outside broker knows a device by; none of those registered before: they get a new token to go there. */
+/** The token hash for an external broker. Devices registered earlier have none and need a new token to go there. */
 export const brokerHash: Migration = {
   name: '20270110-broker-hash',
   up: async ({ context }) => {

@@ -16,7 +16,7 @@ import { findEnd, findEntries, findEntryAndBefore, findSealed, insertEntry, seal
 const LONGEST_DETAILS = 16_000;
 const LONGEST_WORDS = 4000;
 
-/** Enters a deed in the transaction in which it is done: both stand or neither. */
+/** Records a deed in the same transaction: either both are stored or neither. */
 export async function enterInBook(database: Database, deed: Deed, tx: Transaction | null): Promise<void> {
   const { at, personId, routeId, params, body, device } = deed;
   const said = { ...(isRecord(body) ? body : {}), ...params };
@@ -40,14 +40,14 @@ export async function enterInBook(database: Database, deed: Deed, tx: Transactio
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** Every text in a body that somebody may look for: no ids and no instants. */
+/** Every text in a body that people might search for: no ids or timestamps. */
 function wordsOf(body: unknown): readonly string[] {
   if (typeof body === 'string') return /^[\da-f-]{36}$|^\d{4}-\d\d-\d\dT/.test(body) ? [] : [body];
   if (Array.isArray(body)) return body.flatMap(wordsOf);
   return isRecord(body) ? Object.values(body).flatMap(wordsOf) : [];
 }
 
-/** A page of the book, the latest first. */
+/** A page of the book, latest entries first. */
 export async function readBook(database: Database, { before, ...filter }: BookQuery): Promise<BookPage> {
   const entries = await findEntries(database, filter, before);
   const shown = entries.slice(0, BOOK_PAGE);
@@ -61,7 +61,7 @@ export async function readBookEntry(database: Database, position: string): Promi
   return found;
 }
 
-/** The book as CSV, so much of it as a sheet holds. */
+/** The book as CSV, up to as many rows as a spreadsheet holds. */
 export async function downloadBook(database: Database, filter: BookFilter): Promise<string> {
   const entries = await findEntries(database, filter, undefined, BOOK_SHEET);
   return csvOf([
@@ -72,7 +72,7 @@ export async function downloadBook(database: Database, filter: BookFilter): Prom
   ]);
 }
 
-/** What looking through the chain found. */
+/** Result of verifying the chain. */
 export type Verified =
   | { readonly outcome: 'whole'; readonly entries: number; readonly seal: string }
   | { readonly outcome: 'broken'; readonly place: number; readonly why: string };
@@ -80,8 +80,8 @@ export type Verified =
 const READ_AT_ONCE = 5000;
 
 /**
- * Works every seal out again from the first entry on. Changed, missing and foreign entries break the chain. All of it is
- * read as it is at one moment: servers go on sealing meanwhile.
+ * Recomputes every seal from the first entry on. Changed, missing and foreign entries break the chain. Everything is
+ * read as of one moment, since servers go on sealing meanwhile.
  */
 export function verifyBook(database: Database): Promise<Verified> {
   return database.transaction(async (tx) => {

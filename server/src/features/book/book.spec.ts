@@ -162,7 +162,7 @@ describe('looking through the book', () => {
     let sealed = 0;
     const spied = spyOn(bookEntries, 'findAll').and.callFake(async (options) => {
       spied.and.callThrough();
-      // The end of the chain was read, its entries not yet.
+      // The end of the chain has been read, but not its entries.
       await report();
       sealed = await sealEntries(shop.database);
       return findAll(options as object);

@@ -4,7 +4,7 @@ import { BOOK_PAGE, BookDetails, type BookEntry, type BookFilter } from '@gantel
 import type { BookEntryRow } from '../../db/book-rows.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
-/** Something that was done, as it is to be entered. */
+/** Something that was done, ready to be recorded. */
 export interface NewEntry {
   readonly at: Date;
   readonly personId: string;
@@ -18,7 +18,7 @@ export interface NewEntry {
   readonly device: string;
 }
 
-/** Enters what was done, with the machine it was done at and the names by which it is found. */
+/** Records a deed, with its machine and the names it can be found by. */
 export async function insertEntry(
   { sequelize }: Database,
   entry: NewEntry,
@@ -41,12 +41,12 @@ const COLUMNS = `e.id, e.at, e.kind, e.machine_id AS machineId, m.name AS machin
                  e.subject, e.person_id AS personId, p.name AS \`by\``;
 const NAMED = 'JOIN people p ON p.id = e.person_id LEFT JOIN machines m ON m.id = e.machine_id';
 
-/** So many of the latest entries are looked through word by word before the index of all words is asked. */
+/** How many of the latest entries are searched word by word before the full-text index is used. */
 const LATEST = 10_000;
 
 /**
- * Entries that a filter lets through, the latest first; one more than a page says that there are others. A common word
- * fills its page from the latest entries: by the index of words, all that hold it would be found and sorted.
+ * Entries that match a filter, latest first; one more than a page shows that there are more. A common word fills its
+ * page from the latest entries: the full-text index would find and sort every entry that contains it.
  */
 export async function findEntries(
   { sequelize }: Database,
@@ -61,7 +61,7 @@ export async function findEntries(
   const otherWords = Object.fromEntries(others.map((word, i) => [`other${i}`, `%${word}%`]));
   const select = async (ids: string, values: Readonly<Record<string, unknown>>): Promise<BookEntry[]> => {
     const rows = await sequelize.query<NamedRow>(
-      // The page is found first and named then: joined before, every entry would be named and sorted.
+      // The page is found first and names are joined afterwards: otherwise every entry would be joined and sorted.
       `SELECT ${COLUMNS} FROM (${ids} LIMIT :most) page JOIN book_entries e ON e.id = page.id ${NAMED} ${ORDER}`,
       { type: QueryTypes.SELECT, replacements: { ...replacements, ...values, most } },
     );
@@ -87,7 +87,7 @@ const ORDER = 'ORDER BY e.at DESC, e.id DESC';
 const whereAll = (conditions: readonly string[]): string =>
   conditions.length > 0 ? `WHERE ${conditions.join(' AND ')}` : '';
 
-/** What a filter asks beside words, and from where on. */
+/** A filter's conditions other than words, and where the page starts. */
 function conditionsOf(
   { from, to, machineId, personId, kind }: BookFilter,
   before: string | undefined,
@@ -118,15 +118,15 @@ async function cursorAt(sequelize: Database['sequelize'], before: string): Promi
   return row?.at ?? null;
 }
 
-/** Words that InnoDB leaves out of its index: its own list, as far as they are long enough. */
+/** Words that InnoDB leaves out of its index: its own stop words, if they are long enough. */
 const NOT_INDEXED = new Set(
   'about are com for from how that the this was what when where who will with und www'.split(' '),
 );
 const SHORTEST_INDEXED = 3;
 
 /**
- * Every word must stand there, or begin one that does; those that are not indexed are looked for in what the others find.
- * Signs of the search language are taken out.
+ * Every word must occur, or begin one that does; words that are not indexed are looked for in the results of the
+ * others. Search operators are removed.
  */
 function searchOf(words: string): {
   readonly indexed: string;
@@ -145,10 +145,10 @@ function searchOf(words: string): {
   };
 }
 
-/** How what is revised was made. */
+/** Which write creates what a given write revises. */
 const MADE_BY = ['register', 'save', 'add'];
 
-/** An entry with the one before it of its kind about the same thing; null when there is no such entry. */
+/** An entry and the one before it of its kind about the same thing; null if the entry does not exist. */
 export async function findEntryAndBefore(
   { sequelize }: Database,
   position: string,
@@ -186,12 +186,12 @@ function entryOf(row: NamedRow): BookEntry {
   };
 }
 
-/** So many entries are sealed in one transaction. */
+/** How many entries are sealed in one transaction. */
 const SEALED_AT_ONCE = 1000;
 
 /**
- * Seals what was entered since, each entry with the seal of the one before it, and says how many. The end of the chain is
- * held meanwhile, so that any number of servers may do so.
+ * Seals entries recorded since the last time, each with the seal of the one before it, and returns how many. The end
+ * of the chain is locked meanwhile, so any number of servers may do so.
  */
 export function sealEntries(database: Database): Promise<number> {
   const { tables, sequelize } = database;
@@ -223,14 +223,14 @@ export function sealEntries(database: Database): Promise<number> {
   });
 }
 
-/** The seal of an entry: what it says, its place and the seal before it (SHA-256). */
+/** The seal of an entry: SHA-256 over its content, its place and the seal before it. */
 export function sealOf(row: BookEntryRow, place: number, before: string): string {
   const { at, personId, kind, machineId, subject, details, device } = row;
   const said = [place, before, at.toISOString(), personId, kind, machineId, subject, details, device];
   return createHash('sha256').update(JSON.stringify(said)).digest('hex');
 }
 
-/** Sealed entries after a place, in the order of the chain. */
+/** Sealed entries after a given place, in chain order. */
 export async function findSealed(
   { tables }: Database,
   after: number,

@@ -17,7 +17,7 @@ export async function shopValues(database: Database, tx: Transaction | null = nu
 /**
  * Adds an entry to the history of a value.
  *
- * @throws ProblemError `value.moved-on` when another entry stands there than the one the person saw
+ * @throws ProblemError `value.moved-on` when the latest entry is not the one the person saw
  */
 export async function setShopValue(
   database: Database,
@@ -31,7 +31,7 @@ export async function setShopValue(
   const current = history.at(-1) ?? null;
   if ((current?.id ?? null) !== replaces) throw new ProblemError('value.moved-on', { current });
   const row = { id, ...input, setAt: now, setById: person.id, position: history.length };
-  // Another writer may have taken the same place in the history a moment before.
+  // Another writer may have taken the same place in the history a moment earlier.
   await orIfDuplicate(insertShopValue(database, row, tx), () => new ProblemError('value.moved-on'));
   return { id, ...input, setAt: now.toISOString(), setBy: person.name };
 }

@@ -13,7 +13,7 @@ interface EntryRow {
   readonly set_by: string;
 }
 
-/** The history of the shop's values, oldest first; of one value alone when it is named. */
+/** The history of the shop's values, oldest first; of a single value when one is named. */
 export async function readShopValues(
   { sequelize }: Database,
   tx: Transaction | null = null,

@@ -7,7 +7,7 @@ import { beginChangeover, endChangeover, readChangeover, tickStep } from './chan
 import { findChangeovers, openChangeoverOf } from './changeover.store.js';
 import { listStepTimings } from './step-timings.service.js';
 
-/** How many changeovers of a machine are shown. */
+/** How many of a machine's changeovers are shown. */
 const SHOWN = 20;
 
 export function changeoverRoutes(database: Database, now: () => Date): readonly Handled[] {

@@ -35,8 +35,8 @@ export async function readChangeover(
 }
 
 /**
- * Begins to change a machine over: the steps follow from how it stands now, its needle and plate included, and stay as
- * they are then.
+ * Starts a changeover. Its steps follow from the machine's present state, needle and plate included, and are fixed
+ * from then on.
  *
  * @throws ProblemError `changeover.under-way`, `changeover.nothing`, `setup.other-machine`
  */
@@ -76,7 +76,9 @@ export async function beginChangeover(
   return readChangeover(database, id, tx);
 }
 
-/** Ticks a step off, skips it, or opens it again. What the step says is logged or taken back in the same transaction. */
+/**
+ * Ticks a step off, skips it or reopens it. Whatever the step implies is logged or undone in the same transaction.
+ */
 export async function tickStep(
   database: Database,
   id: string,
@@ -100,7 +102,7 @@ export async function tickStep(
   return readChangeover(database, changeover.id, tx);
 }
 
-/** Ends a changeover. Finished, the machine is set up for the new work. */
+/** Ends a changeover. If it was finished, the machine is set up for the new work. */
 export async function endChangeover(
   database: Database,
   id: string,
@@ -131,7 +133,7 @@ export async function endChangeover(
   return readChangeover(database, changeover.id, tx);
 }
 
-/** A changeover that goes on, with its machine locked. @throws ProblemError `changeover.unknown`, `changeover.ended` */
+/** An open changeover, with its machine locked. @throws ProblemError `changeover.unknown`, `changeover.ended` */
 async function requireOpen(
   database: Database,
   { machineId, changeoverId }: { readonly machineId: string; readonly changeoverId: string },

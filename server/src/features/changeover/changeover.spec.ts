@@ -41,7 +41,7 @@ describe('a changeover', () => {
   });
   afterEach(() => shop.stop());
 
-  /** Tex 45 in denim on a smaller plate than the strap's, which the machine gets for it. */
+  /** Tex 45 in denim on a smaller plate than the strap's, which is put on the machine for it. */
   async function saveLight(): Promise<string> {
     const machine = await machineNow();
     const { id: _, zone, knob: __, presentSetupId: ___, sharedPlates: ____, ...entry } = machine;
@@ -132,7 +132,7 @@ describe('a changeover', () => {
     }
     const after = await onFloor();
     expect(after.presentSetup).toEqual(before.presentSetup);
-    // The new needle belongs to the work it went in for.
+    // The new needle belongs to the work it was installed for.
     const [row] = (await shop.database.sequelize.query(
       `SELECT COUNT(*) AS n FROM needle_installs WHERE setup_id = '${light}'`,
     )) as unknown as [{ n: number }[]];
@@ -173,7 +173,8 @@ describe('a changeover', () => {
     for (const { do: step } of body.steps) await tick(body.id, step, 'skipped');
     const done = (await end(body.id, 'finished')).body;
     expect(done.ticks.every(({ outcome }) => outcome === 'skipped')).toBeTrue();
-    // Nothing was done, so needle and plate are those of before, and the floor says that the needle does not belong.
+    // Nothing was done, so needle and plate are the old ones, and the floor says that the needle does not suit the
+    // work.
     expect((await machineNow()).plateHoleMm).toBe(2.8);
     const { needle, presentSetup } = await onFloor();
     expect([needle?.nm, presentSetup?.needle.nm]).toEqual([140, 100]);
@@ -254,7 +255,7 @@ describe('a changeover', () => {
     const [words] = fc.sample(fc.array(anyWord, { minLength: 60, maxLength: 60 }), 1);
     for (const { step, outcome, byLead } of words!) {
       const swap = step === 'needle' && outcome === 'done' ? await swapFor(body) : null;
-      // What is undone at once is within its minute.
+      // What is undone at once is still within its minute.
       shop.clock.now = new Date(shop.clock.now.getTime() - MINUTE_MS + 1000);
       const { status } = await tick(body.id, step, outcome, { swap, who: byLead ? lead : mechanic });
       expect([200, 409]).toContain(status);

@@ -11,7 +11,7 @@ interface NamedRow extends ChangeoverRow {
   readonly endedBy: string | null;
 }
 
-/** Changeovers with their ticks, the newest first. */
+/** Changeovers with their ticks, newest first. */
 export async function findChangeovers(
   database: Database,
   only: { readonly id: string } | { readonly machineId: string } | { readonly ended: true },
@@ -89,7 +89,7 @@ function changeoverOf(row: NamedRow, ticks: ChangeoverTick[]): Changeover {
   };
 }
 
-/** Who begun the changeover that goes on at a machine; null when there is none. */
+/** Who started the machine's open changeover; null when there is none. */
 export async function openChangeoverOf(
   { sequelize }: Database,
   machineId: string,
@@ -103,7 +103,7 @@ export async function openChangeoverOf(
   return row ?? null;
 }
 
-/** @param clash what to throw when the machine has one that goes on */
+/** @param clash the error to throw when the machine already has an open one */
 export async function insertChangeover(
   { tables }: Database,
   row: ChangeoverRow,

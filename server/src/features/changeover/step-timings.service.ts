@@ -4,10 +4,10 @@ import type { Database } from '../../db/database.js';
 import { shopValues } from '../catalogue/index.js';
 import { findChangeovers } from './changeover.store.js';
 
-/** How many changeovers are learned from: what hands took long ago tells little of now. */
+/** How many changeovers to learn from: times from long ago say little about now. */
 const LATEST = 200;
 
-/** Minutes of each step as the shop's own changeovers timed them. */
+/** Minutes for each step, as timed in the shop's own changeovers. */
 export async function listStepTimings(database: Database): Promise<StepTiming[]> {
   const values = await shopValues(database);
   const ended = await findChangeovers(database, { ended: true }, LATEST);

@@ -5,7 +5,7 @@ import { changeNeedle, needleInMachine, putPlateOn, undoChange } from '../floor/
 import { withdrawEntry } from '../record/index.js';
 import { logBobbin, putBobbinCaseIn } from '../tension/index.js';
 
-/** The step a tick is of. @throws ProblemError `changeover.no-step`, `changeover.step-done` */
+/** The step that a tick is for. @throws ProblemError `changeover.no-step`, `changeover.step-done` */
 export function requireStep(
   { steps, ticks }: Changeover,
   { step: kind, outcome }: TickInput,
@@ -20,18 +20,18 @@ export function requireStep(
   return step;
 }
 
-/** What a tick did beside being written down. */
+/** What a tick did besides being recorded. */
 export interface TickEffect {
-  /** The needle that went in. */
+  /** The needle that was installed. */
   readonly installId: string | null;
-  /** False when the step was done already, or when an earlier tick was deleted in place of another one being added. */
+  /** False when the step was already done, or when an earlier tick was deleted instead of adding another. */
   readonly logged: boolean;
 }
 
 const NOTHING: TickEffect = { installId: null, logged: true };
 const AS_IT_WAS: TickEffect = { installId: null, logged: false };
 
-/** Logs what a step says when it is done, and takes it back when it is opened again. */
+/** Logs what a completed step implies, and undoes it when the step is reopened. */
 export async function takeEffect(
   context: WriteContext,
   tickId: string,

@@ -3,8 +3,8 @@ import { gathered } from '../../db/gathered.js';
 import { insertReadings, type CounterArrival } from './counter.store.js';
 
 /**
- * Takes in what counters send, many messages in one statement. Resolves when a message is in the database; rejects when
- * it is not, so that the counter sends it again.
+ * Stores counter messages, many in one statement. Resolves once a message is in the database; rejects if it is not,
+ * so that the counter sends it again.
  */
 export function openIntake(
   database: Database,

@@ -4,8 +4,8 @@ import { acceptReading, lockLeap, toLeap, updateLeap } from './counter-leap.stor
 import { rollUpFrom } from './roll-up.js';
 
 /**
- * Takes a mechanic's word on what a counter claimed. Accepted it counts for the needle that is in the machine; left out it
- * is no longer shown.
+ * Records a mechanic's decision on a counter jump. Accepted, it counts towards the needle in the machine; rejected,
+ * it is no longer shown.
  *
  * @throws ProblemError `leap.unknown`, `leap.decided`, `leap.too-late`
  */

@@ -4,7 +4,7 @@ import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { addUp, dropOld, rollUp } from './roll-up.js';
 
-/** Inside the early shift of the small works. */
+/** During the early shift of the small works. */
 const EIGHT = Date.parse('2026-03-04T08:00:00Z');
 const LEAP = 40_000;
 

@@ -3,7 +3,7 @@ import { HOUR_MS, type CounterRun } from '@gantelet/core';
 import { newId, type CounterLeap } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 
-/** Writes down what counters claimed; what is written down already stays as it is. */
+/** Records jumps claimed by counters; those already recorded stay as they are. */
 export async function insertLeaps(
   { sequelize }: Database,
   leaps: readonly { readonly deviceId: string; readonly machineId: string; readonly run: CounterRun }[],
@@ -22,7 +22,7 @@ export async function insertLeaps(
   );
 }
 
-/** Forgets leaps of a counter from an instant on that nobody has decided: they are worked out again. */
+/** Deletes a counter's undecided jumps from an instant on: they are recalculated. */
 export async function forgetOpenLeaps(
   { sequelize }: Database,
   deviceId: string,
@@ -95,7 +95,7 @@ export async function updateLeap(
   );
 }
 
-/** Marks the reading of a leap as accepted, and gives when it was sent; null when it is no longer kept. */
+/** Marks the reading behind a jump as accepted, and returns when it was sent; null when it is no longer stored. */
 export async function acceptReading(
   { sequelize }: Database,
   { deviceId, boot, seq }: Pick<LeapRow, 'deviceId' | 'boot' | 'seq'>,

@@ -12,7 +12,7 @@ const SAID: CounterMessage = {
   motorMs: 150_000_000_000,
 };
 
-/** As a counter sends it that codes by Sparkplug B, in an order of its own and beside what we do not ask for. */
+/** As a Sparkplug B counter sends it, in an order of its own and with metrics we do not ask for. */
 function coded(said: Partial<CounterMessage>): Buffer {
   const { encodePayload } = sparkplug.get('spBv1.0')!;
   const metrics = Object.entries({ motorMs: said.motorMs, ...said })

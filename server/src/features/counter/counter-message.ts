@@ -5,7 +5,7 @@ import type { CounterArrival } from './counter.store.js';
 
 const sparkplugB = sparkplug.get('spBv1.0')!;
 
-/** The counter that a topic is one of, when it is one for counts: in our own coding or by Sparkplug B. */
+/** The counter that a counts topic belongs to, in our own format or Sparkplug B; null for any other topic. */
 export function counterOfTopic(topic: string): string | null {
   const own = readTopic(topic);
   if (own) return own.channel === 'count' ? own.deviceId : null;
@@ -13,7 +13,7 @@ export function counterOfTopic(topic: string): string | null {
   return coded && coded.type !== 'NDEATH' ? coded.deviceId : null;
 }
 
-/** What a counter says by MQTT, in our own coding or by Sparkplug B; null when it is no count, or not as it has to be. */
+/** Decodes a counter's MQTT message, in our own format or Sparkplug B; null when it is not a valid count. */
 export function readCounterMessage(topic: string, payload: Buffer): CounterArrival | null {
   const deviceId = counterOfTopic(topic);
   if (deviceId === null || payload.length > DEVICE_MESSAGE_LIMIT) return null;
@@ -22,7 +22,10 @@ export function readCounterMessage(topic: string, payload: Buffer): CounterArriv
   return message.success ? { deviceId, message: message.data } : null;
 }
 
-/** The metrics of a Sparkplug B payload that are a count, by the names of our own coding; its time is when it was sent. */
+/**
+ * The metrics of a Sparkplug B payload that make up a count, under the names of our own format; its timestamp is when
+ * it was sent.
+ */
 function sparkplugOf(payload: Buffer): unknown {
   try {
     const { metrics, timestamp } = sparkplugB.decodePayload(payload);

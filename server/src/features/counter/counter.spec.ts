@@ -6,7 +6,10 @@ import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { addUp, dropOld, rollUp } from './roll-up.js';
 
-/** 2026-03-04 is a Wednesday; the early shift of the small works is 06:00 to 14:00 UTC, its needle went in the day before. */
+/**
+ * 2026-03-04 is a Wednesday; the small works' early shift is 06:00 to 14:00 UTC, its needle was installed the day
+ * before.
+ */
 const NOW = new Date('2026-03-04T11:00:00Z');
 const EIGHT = Date.parse('2026-03-04T08:00:00Z');
 const count = (
@@ -109,7 +112,7 @@ describe('stitch counters', () => {
     const first = await next();
     const held = await sequelize.transaction();
     await sequelize.query('SELECT id FROM devices FOR UPDATE', { transaction: held });
-    // Its rows have their numbers, and wait for their device.
+    // Its rows have been numbered and are waiting for their device.
     const kept = post([count(1, 10, 500), count(2, 20, 1000), count(3, 30, 1500)]);
     while ((await next()) === first) await new Promise(setImmediate);
     await sequelize.query(
@@ -143,7 +146,7 @@ describe('stitch counters', () => {
       expect(hour.stitches).toBeCloseTo(whole[i]!.stitches, 6);
       expect(hour.motor).toBeCloseTo(whole[i]!.motor, 6);
     });
-    // A table of hours that was lost is recalculated from the readings.
+    // A lost table of hours is recalculated from the readings.
     await shop.database.sequelize.query('DELETE FROM counter_hours');
     await shop.database.sequelize.query('UPDATE counter_readings SET rolled_up = 0');
     await Promise.all([rollUp(shop.database), rollUp(shop.database)]);
@@ -162,7 +165,7 @@ describe('stitch counters', () => {
 
   it('age the needle by what was counted, and by the shift only where nothing was heard', async () => {
     const before = (await floorMachine()).age!;
-    // Heard from 8 to 10 of a shift since 6, running a tenth of the time: the zone's fraction is a half.
+    // Heard from 8 to 10 of a shift since 6, running a tenth of the time; the zone's fraction is a half.
     await post(Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 6000 * i)));
     await rollUp(shop.database);
     const { age, counter: heard } = await floorMachine();

@@ -9,19 +9,19 @@ export interface CounterArrival {
   readonly message: CounterMessage;
 }
 
-/** A counter's clock may be ahead of ours by no more than this. */
+/** How far a counter's clock may be ahead of ours. */
 const CLOCK_SLACK_MS = 2 * 60_000;
-/** And behind by no more than this, which is less than readings are kept. */
+/** How far it may be behind, which is less than readings are stored for. */
 const OLDEST_MS = 20 * 24 * 3_600_000;
-/** So often is tried what others keep at the same time; each time what is there by then is left out. */
+/** Attempts when others store readings at the same time; each one skips what is there by then. */
 const MOST_TRIES = 8;
 
 /**
- * Keeps messages, each once however often it came: when this is back, they are in the database. A time in the future, or
- * longer ago than a counter was ever without a line, is a wrong clock and is taken for now.
+ * Stores messages, each once however often it arrived: when this resolves, they are in the database. A time in the
+ * future, or further back than any counter was ever offline, means a wrong clock and is replaced by now.
  *
- * Nothing is ignored and nothing replaced where a row is there: while a cluster changes size, two nodes may give their rows
- * the same number, and a row that is left out for that is lost.
+ * Nothing is ignored or replaced on a duplicate number: while a cluster changes size, two nodes may give their rows
+ * the same number, and a row skipped for that would be lost.
  */
 export async function insertReadings(
   database: Database,
@@ -64,7 +64,7 @@ function insertNew(
   );
 }
 
-/** Which of these are in the database, by their keys. */
+/** Which of these are in the database, by key. */
 async function findKept(
   { sequelize }: Database,
   arrivals: readonly CounterArrival[],
@@ -77,7 +77,7 @@ async function findKept(
   return new Set(rows.map((row) => keyOf(row.deviceId, row)));
 }
 
-/** Counters with readings that are not in the hours yet. */
+/** Counters with readings that have not been added to the hours yet. */
 export async function findDueCounters({ sequelize }: Database): Promise<readonly string[]> {
   const rows = await sequelize.query<{ deviceId: string }>(
     `SELECT DISTINCT device_id AS deviceId FROM counter_readings WHERE rolled_up = 0`,
@@ -86,7 +86,7 @@ export async function findDueCounters({ sequelize }: Database): Promise<readonly
   return rows.map(({ deviceId }) => deviceId);
 }
 
-/** Locks counters, so that one server at a time works on their hours, and gives the machine of each. */
+/** Locks counters, so that only one server at a time works on their hours, and returns the machine of each. */
 export async function lockCounters(
   { sequelize }: Database,
   deviceIds: readonly string[],
@@ -113,7 +113,7 @@ export async function lockCounters(
 const READING =
   'id, device_id AS deviceId, boot, seq, sent_at AS sentAt, stitches, motor_ms AS motorMs, leap_accepted AS accepted';
 
-/** Readings that are not in the hours yet, by counter. */
+/** Readings not in the hours yet, by counter. */
 export async function findNewReadings(
   { sequelize }: Database,
   deviceIds: readonly string[],
@@ -146,7 +146,7 @@ export async function findLastRolledUp(
       WHERE r.rolled_up = 1 ORDER BY r.seq`,
     { type: QueryTypes.SELECT, replacements: { deviceIds }, transaction: tx },
   );
-  // Of several at one time the one with the highest number comes last and stays.
+  // Of several at the same time, the one with the highest number comes last and wins.
   return new Map(rows.map((row) => [row.deviceId, readingOf(row)]));
 }
 
@@ -165,7 +165,7 @@ export async function lastReadingBefore(
   return row?.sentAt ?? null;
 }
 
-/** A kept reading with its place in the table. */
+/** A stored reading with its place in the table. */
 export type KeptReading = CounterReading & { readonly id: number };
 
 type ReadingRow = Omit<KeptReading, 'sentAtMs' | 'accepted'> & {
@@ -192,19 +192,19 @@ export async function findReadings(
   return rows.map(readingOf);
 }
 
-/** An hour of a counter on a machine, with how much of its shifts it was heard in. */
+/** An hour of a counter on a machine, with how much of its shifts was covered. */
 export type KeptHour = Omit<HourRun, 'coveredMs'> & {
   readonly deviceId: string;
   readonly machineId: string;
   readonly coveredShiftMs: number;
 };
 
-/** Sets hours to what they are: set again they are the same. */
+/** Sets hours to given values: repeating it changes nothing. */
 export function setHours(database: Database, hours: readonly KeptHour[], tx: Transaction): Promise<void> {
   return writeHours(database, hours, (column) => `VALUES(${column})`, tx);
 }
 
-/** Adds to hours. Only in the transaction that marks the readings it comes from. */
+/** Adds to hours. Only in the transaction that marks the readings the amounts come from. */
 export function addHours(database: Database, hours: readonly KeptHour[], tx: Transaction): Promise<void> {
   return writeHours(database, hours, (column) => `${column} + VALUES(${column})`, tx);
 }
@@ -233,7 +233,7 @@ async function writeHours(
   );
 }
 
-/** Says that these very readings are in the hours: one that came meanwhile is not. */
+/** Marks exactly these readings as added to the hours, not one that arrived meanwhile. */
 export async function markRolledUp(
   { sequelize }: Database,
   ids: readonly number[],
@@ -247,7 +247,7 @@ export async function markRolledUp(
   });
 }
 
-/** Says when counters were last heard. */
+/** Records when counters were last heard. */
 export async function markHeard(
   { sequelize }: Database,
   deviceIds: readonly string[],
@@ -262,7 +262,7 @@ export async function markHeard(
   );
 }
 
-/** Drops readings that are in the hours and older than an instant, some at a time. Gives how many. */
+/** Deletes a batch of readings that are in the hours and older than an instant. Returns how many. */
 export async function dropOldReadings({ sequelize }: Database, before: Date, most: number): Promise<number> {
   const [, dropped] = await sequelize.query(
     `DELETE FROM counter_readings WHERE rolled_up = 1 AND sent_at < :before LIMIT :most`,

@@ -3,7 +3,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
 import type { CountedRow } from './needle-count.store.js';
 
-/** A time at a machine. */
+/** A period at a machine. */
 export interface MachineTime {
   readonly machineId: string;
   readonly fromAt: Date;
@@ -11,7 +11,7 @@ export interface MachineTime {
 }
 
 interface HourRow {
-  /** Which of the times it falls into. */
+  /** Which of the periods it falls into. */
   readonly place: number;
   readonly hourAt: Date;
   readonly motorMs: number;
@@ -19,12 +19,13 @@ interface HourRow {
   readonly lastHeardAt: Date;
 }
 
-/** What counters said of a time at a machine, those that were taken off since too. */
+/** What counters recorded in a period at a machine, including counters removed since. */
 export type Heard = Pick<CountedRow, 'motorMs' | 'coveredShiftMs'>;
 
 /**
- * What counters said in each of some times, in their order. An hour that a time takes a part of counts by that part. Hours are named one by one, so that each is found by index: of a machine with years of
- * them no others are read.
+ * What counters recorded in each of several periods, in order. An hour that a period covers in part counts in
+ * proportion. Hours are listed one by one so that each is found by index: for a machine with years of them no others
+ * are read.
  */
 export async function findHeard(
   { sequelize }: Database,
@@ -59,7 +60,7 @@ export async function findHeard(
   return heard;
 }
 
-/** Machines that a counter was ever heard at. */
+/** Machines that ever had a counter. */
 async function findCountedMachines(
   sequelize: Database['sequelize'],
   tx: Transaction | null,
@@ -73,7 +74,7 @@ async function findCountedMachines(
   return new Set(rows.map(({ machineId }) => machineId));
 }
 
-/** The hours that a time reaches into, each with its place and machine. */
+/** The hours that a period touches, each with its index and machine. */
 function hoursOf(
   { machineId, fromAt, toAt }: MachineTime,
   place: number,

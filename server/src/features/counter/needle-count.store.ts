@@ -2,7 +2,7 @@ import { HOUR_MS } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import { readManyRows } from '../../db/many-rows.js';
 
-/** What the counter of a machine says of the needle in it. */
+/** A counter's total for the needle in its machine. */
 export interface CountedRow {
   readonly machineId: string;
   readonly lastHeardAt: Date | null;
@@ -11,18 +11,18 @@ export interface CountedRow {
   readonly coveredShiftMs: number;
 }
 
-/** End of what is known of an hour. */
+/** End of the hours covered so far. */
 const KNOWN_TO = 'LEAST(h.hour_at + INTERVAL 1 HOUR, d.last_heard_at)';
 const microseconds = (from: string, to: string): string => `TIMESTAMPDIFF(MICROSECOND, ${from}, ${to})`;
-/** Share of what is known of an hour that lies between the needle going in and an instant. */
+/** Share of the covered time that lies between the needle's installation and an instant. */
 const PART = `GREATEST(0, LEAST(1, ${microseconds('GREATEST(h.hour_at, i.installed_at)', `LEAST(${KNOWN_TO}, :until)`)}
   / GREATEST(1, ${microseconds('h.hour_at', KNOWN_TO)})))`;
-/** Needles whose hours are asked for by name with one query. */
+/** How many needles one query asks for by name. */
 const AT_ONCE = 500;
 
 type CounterSums = Omit<CountedRow, 'machineId' | 'lastHeardAt'>;
 
-/** A counter with the needle of its machine, and what of that is added up already. */
+/** A counter with its machine's needle, and what has been totalled so far. */
 interface CounterOfNeedle extends CounterSums {
   readonly deviceId: string;
   readonly machineId: string;
@@ -30,13 +30,13 @@ interface CounterOfNeedle extends CounterSums {
   /** Null for a machine without a needle. */
   readonly installId: string | null;
   readonly installedAt: Date | null;
-  /** Null when nothing is. */
+  /** Null when nothing has been. */
   readonly addedUpTo: Date | null;
 }
 
 /**
- * What counters say of the needle in each machine, or in one, from when it went in until an instant; the hours in which
- * these lie count by their part.
+ * Counter totals for the needle in each machine, or in one, from its installation until an instant; the first and
+ * last hour count in proportion.
  */
 export async function findCounted(
   { sequelize }: Database,
@@ -58,7 +58,7 @@ export async function findCounted(
   return [...counted.values()];
 }
 
-/** Adds up what counters say of their needles in the hours before an instant. The counters must be locked. */
+/** Totals what counters recorded for their needles in the hours before an instant. The counters must be locked. */
 export async function addUpNeedles(
   { sequelize, tables }: Database,
   deviceIds: readonly string[],
@@ -81,7 +81,7 @@ export async function addUpNeedles(
   });
 }
 
-/** Counters whose needle has hours before an instant that are not added up yet. */
+/** Counters whose needle has hours before an instant that are not totalled yet. */
 export async function findCountersToAddUp({ sequelize }: Database, upTo: Date): Promise<readonly string[]> {
   const counters = await findCountersOfNeedles(sequelize, '', {}, upTo, null);
   return counters
@@ -89,7 +89,7 @@ export async function findCountersToAddUp({ sequelize }: Database, upTo: Date): 
     .map(({ deviceId }) => deviceId);
 }
 
-/** Forgets what was added up for counters in hours from these on, by counter. */
+/** Discards totals of counters whose hours change from a given hour on, by counter. */
 export async function forgetAddedUp(
   { tables }: Database,
   from: ReadonlyMap<string, number>,
@@ -125,7 +125,7 @@ async function findCountersOfNeedles(
   );
 }
 
-/** Sums the hours of each needle that are not added up yet. */
+/** Sums each needle's hours that are not totalled yet. */
 async function sumOpenHours(
   sequelize: Database['sequelize'],
   counters: readonly CounterOfNeedle[],
@@ -141,14 +141,16 @@ async function sumOpenHours(
   return new Map(rows.flat().map(({ deviceId, ...sums }) => [deviceId, sums]));
 }
 
-/** Whether every hour since the last sum counts whole: the needle was in before, and all that was heard counts. */
+/**
+ * Whether every hour since the last total counts in full: the needle was already in, and everything recorded counts.
+ */
 function wantsWholeHours({ addedUpTo, lastHeardAt }: CounterOfNeedle, until: Date): boolean {
   return addedUpTo !== null && (lastHeardAt === null || lastHeardAt <= until);
 }
 
 type DeviceSums = CounterSums & { readonly deviceId: string };
 
-/** Sums whole hours; those who were added up to the same hour together. */
+/** Sums whole hours; needles totalled up to the same hour are handled together. */
 async function sumWholeHours(
   sequelize: Database['sequelize'],
   counters: readonly CounterOfNeedle[],
@@ -180,8 +182,8 @@ async function sumWholeHours(
 }
 
 /**
- * Sums hours by the part of them that counts. The earliest of them stands in the query for some needles together, those
- * that began about the same time: a join on each one's own would read all that its counter ever had.
+ * Sums hours in proportion. Needles installed at about the same time share one lower bound in the query: a join on
+ * each needle's own would read everything its counter ever recorded.
  */
 async function sumPartedHours(
   sequelize: Database['sequelize'],

@@ -29,9 +29,9 @@ import {
 } from './counter.store.js';
 import { addUpNeedles, findCountersToAddUp, forgetAddedUp } from './needle-count.store.js';
 const MOST_DROPPED = 5000;
-/** Counters whose readings are brought in with one transaction. */
+/** Counters whose readings are added in one transaction. */
 const TOGETHER = 100;
-/** Hours older than this are expected not to change any more. */
+/** Hours older than this are not expected to change any more. */
 const SETTLED_MS = 2 * HOUR_MS;
 
 /** An hour of a counter on a machine. */
@@ -40,9 +40,9 @@ type HourOf = (deviceId: string, hour: HourRun) => KeptHour;
 type MachineOfCounter = Awaited<ReturnType<typeof lockCounters>>;
 
 /**
- * Brings the hours of every counter up to date with its readings. Readings that follow on what is there are added in the
- * transaction that marks them, so none counts twice; where one came late, the hours from it on are recalculated and
- * set. Any number of servers may do so at once. Gives how many counters had news.
+ * Brings every counter's hours up to date with its readings. Readings that follow the existing ones are added in the
+ * transaction that marks them, so none counts twice; where one arrived late, the hours from it on are recalculated
+ * and set. Any number of servers may do so at once. Returns how many counters had new readings.
  */
 export async function rollUp(database: Database): Promise<number> {
   const due = await findDueCounters(database);
@@ -58,7 +58,7 @@ export async function rollUp(database: Database): Promise<number> {
   return due.length;
 }
 
-/** How hours stand in the shifts of the machines' zones. */
+/** How hours overlap with the shifts of the machines' zones. */
 function hoursIn({ timeZone, zones }: ShopTimes, machines: MachineOfCounter): HourOf {
   const offset = zoneOffset(timeZone);
   return (deviceId, hour) => {
@@ -104,13 +104,13 @@ async function rollUpTogether(
   await markHeard(database, [...news.keys()], tx);
 }
 
-/** Whether a reading comes after another in every way that it could be told. */
+/** Whether a reading follows another in every possible order. */
 function follows(reading: KeptReading, last: KeptReading): boolean {
   if (reading.sentAtMs < last.sentAtMs) return false;
   return reading.boot !== last.boot || reading.seq > last.seq;
 }
 
-/** What of a counter is to be worked out again: all from a reading on. */
+/** What has to be recalculated for a counter: everything from a reading on. */
 interface Recalculation {
   readonly deviceId: string;
   readonly first: Date;
@@ -118,13 +118,13 @@ interface Recalculation {
   readonly hourOf: HourOf;
 }
 
-/** Sets the hours that a reading touches to what all readings say, and gives the first of them. */
+/** Sets the hours touched by a reading from all readings, and returns the first of them. */
 async function recalculate(
   database: Database,
   { deviceId, first, machines, hourOf }: Recalculation,
   tx: Transaction,
 ): Promise<number> {
-  // The first one ends a run that began at the reading before it, so the hours from that one on are touched.
+  // The first one ends a run that began at the previous reading, so the hours from that one on are affected.
   const before = await lastReadingBefore(database, deviceId, first, tx);
   const from = startOfHour(before ?? first);
   const outer = await lastReadingBefore(database, deviceId, from, tx);
@@ -153,7 +153,7 @@ function leapsOf(deviceId: string, runs: readonly CounterRun[], machines: Machin
   return runs.map((run) => ({ deviceId, machineId: machines.get(deviceId)!.id, run }));
 }
 
-/** Brings the hours of a counter up to date from one of its readings on, which is read differently now. */
+/** Updates a counter's hours from one of its readings on, which is now read differently. */
 export async function rollUpFrom(
   database: Database,
   deviceId: string,
@@ -161,7 +161,7 @@ export async function rollUpFrom(
   tx: Transaction,
 ): Promise<void> {
   const machines = await lockCounters(database, [deviceId], tx);
-  // A counter that counts for no machine now keeps its hours as they are.
+  // A counter that is on no machine now keeps its hours as they are.
   if (!machines.has(deviceId)) return;
   const hourOf = hoursIn((await readShopTimes(database, tx))!, machines);
   const touched = await recalculate(database, { deviceId, first, machines, hourOf }, tx);
@@ -169,8 +169,8 @@ export async function rollUpFrom(
 }
 
 /**
- * Adds up what counters say of the needles in their machines, up to the hours that may still change, so that the floor
- * need not add it up again each time it is read. Whatever changes those hours forgets the sum.
+ * Totals what counters recorded for their machines' needles, up to the hours that may still change, so that the floor
+ * need not sum them on every read. Whatever changes those hours discards the total.
  */
 export async function addUp(database: Database, now: Date): Promise<void> {
   const upTo = startOfHour(new Date(now.getTime() - SETTLED_MS));
@@ -183,7 +183,7 @@ export async function addUp(database: Database, now: Date): Promise<void> {
   }
 }
 
-/** Drops readings that have been kept long enough; their hours stay. */
+/** Deletes readings past their retention; their hours stay. */
 export async function dropOld(database: Database, now: Date, keepDays: number): Promise<void> {
   const before = new Date(now.getTime() - keepDays * DAY_MS);
   while ((await dropOldReadings(database, before, MOST_DROPPED)) === MOST_DROPPED);
@@ -193,7 +193,7 @@ function startOfHour(at: Date): Date {
   return new Date(Math.floor(at.getTime() / HOUR_MS) * HOUR_MS);
 }
 
-/** How much of the hour's shifts the counter was heard in. */
+/** How much of the hour's shifts the counter covered. */
 function withShifts(
   machineId: string,
   deviceId: string,

@@ -7,8 +7,8 @@ import { findLetIn, type Comer } from './device.store.js';
 export type Gate = (comer: Comer) => Promise<DeviceKind | null>;
 
 /**
- * Opens the gate for devices. After a power cut a thousand come at once: they are looked up group by group, so that
- * people who ask for something meanwhile are answered between the groups.
+ * Checks device tokens. After a power cut a thousand devices connect at once: they are looked up in groups, so that
+ * people's requests are answered in between.
  */
 export function openGate(database: Database): Gate {
   return gathered((comers: readonly Comer[]) => findLetIn(database, comers), { waitMs: 25, most: 50 });

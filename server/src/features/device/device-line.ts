@@ -12,12 +12,12 @@ import {
 import { jsonOf } from '../../text/json-of.js';
 import type { BrokerConfig } from '../../config.js';
 
-/** Name under which a server instance comes to the broker. */
+/** Client id of a server instance at the broker. */
 export const SERVER_USER = 'server';
 
-/** A server instance's line to the devices, over the broker. It keeps nothing of what it hears. */
+/** A server instance's connection to the devices, over the broker. It stores nothing it hears. */
 export interface DeviceLine {
-  /** Passes on what a device says from now on. Gives what ends it. */
+  /** Passes on what a device sends from now on. Returns a function that stops it. */
   watch(deviceId: string, hear: (event: DeviceEvent) => void): () => void;
   /** @throws ProblemError `device.line-down` */
   ask(deviceId: string, ask: StandInAsk): Promise<void>;
@@ -28,7 +28,7 @@ const LINE_DOWN: DeviceStatus = { state: 'line-down' };
 const RETRY_MS = 1000;
 const ASK_LIMIT_MS = 2000;
 
-/** Opens the line, and opens it again whenever it breaks. Without a broker every device is out of reach. */
+/** Opens the connection, and reopens it whenever it breaks. Without a broker no device can be reached. */
 export function openDeviceLine(config: BrokerConfig | null): DeviceLine {
   if (!config) {
     return {
@@ -57,7 +57,7 @@ function lineOver(client: MqttClient): DeviceLine {
   const tellAll = (event: DeviceEvent): void => {
     for (const hearers of listeners.values()) for (const hear of hearers) hear(event);
   };
-  // A broker that is away is no fault of ours: the client tries again, and watchers are told.
+  // A broker that is down is not our error: the client retries, and watchers are told.
   client.on('error', () => undefined);
   client.on('close', () => {
     tellAll(LINE_DOWN);
@@ -74,7 +74,7 @@ function lineOver(client: MqttClient): DeviceLine {
   });
 
   const topics = (deviceId: string) => [topicOf(deviceId, 'reading'), topicOf(deviceId, 'status')];
-  /** Each subscription brings the last status again, so that a new watcher learns it. */
+  /** Each subscription delivers the last status again, so a new watcher learns it. */
   function subscribe(deviceId: string): void {
     if (client.connected) client.subscribe(topics(deviceId), () => undefined);
   }

@@ -2,7 +2,7 @@ import { brokerHash } from './device-token.js';
 
 describe('a token of a device', () => {
   it('is kept for an outside broker as that keeps passwords', () => {
-    // Written by mosquitto_passwd of Mosquitto 2.0.11 for the password "secret-token", and its salt.
+    // Written by mosquitto_passwd of Mosquitto 2.0.11 for the password "secret-token", with its salt.
     const salt = Buffer.from('RHSYlcpfLrtYA5CH', 'base64');
     expect(brokerHash('secret-token', salt)).toBe(
       '$7$101$RHSYlcpfLrtYA5CH$Y1j0YUVQtaQ3/pVofVA4fQUqE+kqqcRFJVoKj9LxuTzeums5R9fqOAOzYA+1faRJxM4nPzPm1Spyx/RkCj+hvw==',

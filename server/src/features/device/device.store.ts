@@ -4,7 +4,7 @@ import { plainRows, type Database, type Transaction } from '../../db/database.js
 import type { DeviceRow } from '../../db/rows.js';
 import { brokerHash, hashToken } from './device-token.js';
 
-/** All devices by name, or the one asked for. */
+/** All devices by name, or one of them. */
 export async function findDevices(
   { tables }: Database,
   id?: string,
@@ -18,13 +18,13 @@ export async function findDevices(
   return rows.map((row) => deviceOf(row, people.find((one) => one.id === row.registeredById)?.name ?? ''));
 }
 
-/** Who says to be a device. */
+/** A client that claims to be a device. */
 export interface Comer {
   readonly id: string;
   readonly token: string;
 }
 
-/** The kinds of devices whose tokens are right, in the order asked; null for one that is not allowed. */
+/** The kinds of the devices whose tokens are right, in the order given; null for one that is refused. */
 export async function findLetIn(
   { tables }: Database,
   comers: readonly Comer[],
@@ -40,14 +40,14 @@ export async function findLetIn(
   });
 }
 
-/** A device as an outside broker knows it. */
+/** A device as an external broker knows it. */
 export interface BrokerUser {
   readonly id: string;
   readonly kind: DeviceRow['kind'];
   readonly brokerHash: string;
 }
 
-/** Whom an outside broker lets in, by id: devices that speak to one and are not blocked. */
+/** Devices that an external broker admits, by id: those that use one and are not blocked. */
 export async function findBrokerUsers({ tables }: Database): Promise<BrokerUser[]> {
   const found = await tables.devices.findAll({
     where: { kind: ['counter', 'tension-gauge', 'scale'], revokedAt: null, brokerHash: { [Op.ne]: null } },
@@ -57,7 +57,7 @@ export async function findBrokerUsers({ tables }: Database): Promise<BrokerUser[
   return plainRows(found).map(({ id, kind, brokerHash: hash }) => ({ id, kind, brokerHash: hash! }));
 }
 
-/** The devices among them that are blocked. */
+/** Which of these devices are blocked. */
 export async function findRevoked({ tables }: Database, ids: readonly string[]): Promise<string[]> {
   const found = await tables.devices.findAll({
     where: { id: [...ids], revokedAt: { [Op.ne]: null } },
@@ -91,7 +91,7 @@ export async function insertDevice(
   return deviceOf(row, person.name);
 }
 
-/** Revokes a device; one that is revoked stays revoked since when it was. */
+/** Revokes a device; one already revoked keeps its date. */
 export async function markRevoked(
   { tables }: Database,
   id: string,

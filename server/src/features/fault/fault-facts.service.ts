@@ -5,7 +5,7 @@ import { shopValues } from '../catalogue/index.js';
 import { readServices } from '../service/index.js';
 import { countLogged } from './fault-facts.store.js';
 
-/** What the logs say of a machine that a fault may come from. @throws ProblemError `machine.unknown` */
+/** What the logs say about a machine that may have caused a fault. @throws ProblemError `machine.unknown` */
 export async function readFaultFacts(database: Database, machineId: string, now: Date): Promise<FaultFacts> {
   const services = await readServices(database, machineId, await shopValues(database), now);
   const shipped: readonly string[] = SERVICE_KINDS;

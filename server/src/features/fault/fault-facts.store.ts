@@ -2,11 +2,11 @@ import { QueryTypes } from 'sequelize';
 import type { Database } from '../../db/database.js';
 import { standing } from '../../db/withdrawn.js';
 
-/** What was done within so many hours may be what a fault came from; what other machines had, within so many days. */
+/** Work done within this many hours may have caused a fault; faults of other machines count for this many days. */
 const JUST_HOURS = 4;
 const LATELY_DAYS = 7;
 
-/** What the logs hold of a machine, counted. */
+/** What the logs hold about a machine, as counts. */
 export interface LoggedCounts {
   readonly changed: number;
   readonly threads: number;
@@ -16,7 +16,7 @@ export interface LoggedCounts {
   readonly others: number;
 }
 
-/** Counts of one machine that is registered. */
+/** Counts for one registered machine. */
 export async function countLogged(
   { sequelize }: Database,
   machineId: string,

@@ -6,7 +6,7 @@ import { requireBetween, requireShopTime } from '../shop/index.js';
 import { readFaultFacts } from './fault-facts.service.js';
 import { findFaultCases, insertFaultCase } from './fault.store.js';
 
-/** So many are learned from: a shop changes. */
+/** How many are learned from: a shop changes. */
 const LATEST = 500;
 
 export function faultRoutes(database: Database, now: () => Date): readonly Handled[] {

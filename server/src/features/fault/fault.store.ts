@@ -2,7 +2,7 @@ import { FaultDocument, type FaultCaseInput, type LoggedFaultCase } from '@gante
 import type { FaultCaseRow } from '../../db/fault-rows.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
-/** The latest faults, the newest first. */
+/** The latest faults, newest first. */
 export async function findFaultCases({ tables }: Database, most: number): Promise<LoggedFaultCase[]> {
   const order: [string, string][] = [
     ['endedAt', 'DESC'],

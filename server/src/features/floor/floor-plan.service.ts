@@ -16,7 +16,7 @@ export async function renameZone(database: Database, zone: Zone, tx: Transaction
 }
 
 /**
- * Keeps where the machines of a zone stand; those that are left out stand nowhere yet.
+ * Saves where the machines of a zone stand; those left out have no place yet.
  *
  * @throws ProblemError `zone.unknown`, `version.stale`, `plan.other-zone`
  */

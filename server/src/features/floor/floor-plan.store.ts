@@ -15,7 +15,7 @@ export async function zoneMachineIds(
   return new Set(plainRows(rows).map(({ id }) => id));
 }
 
-/** Adds a zone behind the others; it works every shift of the shop. @throws ProblemError `zone.name-taken` */
+/** Adds a zone after the others; it works every shift of the shop. @throws ProblemError `zone.name-taken` */
 export async function insertZone({ tables }: Database, { id, name }: Zone, tx: Transaction): Promise<void> {
   const inOne = { transaction: tx };
   const position = await tables.zones.count(inOne);

@@ -25,12 +25,12 @@ import { findOpenStops } from './safety-stop.store.js';
 import { findPieces, type PiecesOfNeedle } from './work-record.store.js';
 
 const RECENT_SHOWN = 8;
-/** A counter that was not heard for so long is silent. */
+/** A counter not heard for this long counts as silent. */
 const SILENT_AFTER_MS = 2 * 60_000;
 
 /** The floor at an instant. */
 export async function readFloor(database: Database, now: Date): Promise<FloorView> {
-  // Before anything else is read: what changes meanwhile makes it an older version.
+  // Read before anything else: a change that happens meanwhile makes it an older version.
   const version = await floorVersion(database);
   const [clock, zones, standing, counted, pieces, reports, stops, changeovers, recent, kept, sharps] =
     await Promise.all([
@@ -68,13 +68,13 @@ export async function readFloor(database: Database, now: Date): Promise<FloorVie
   };
 }
 
-/** Share of the shift that the needles of a zone move, with what it is known by. */
+/** Share of the shift that a zone's needles run, and where the figure comes from. */
 export function zoneFraction({ fraction, checks }: ZoneTime): FloorView['zones'][number]['needleFraction'] {
   const { value, low, high, standing } = fraction;
   return { value, low, high, standing, checks };
 }
 
-/** A machine as it stands now, inside a write. */
+/** A machine as it is now, inside a write. */
 export async function standingNow(
   database: Database,
   machineId: string,
@@ -82,7 +82,7 @@ export async function standingNow(
   now: Date,
   tx: Transaction | null,
 ): Promise<FloorMachine> {
-  // Sent one after the other without waiting for the answers between.
+  // Sent one after the other without waiting for the answers in between.
   const [[standing], counted, pieces, reports, stops, changeovers] = await Promise.all([
     readStandingMachines(database, machineId, tx),
     countedBy(database, machineId, now, tx),
@@ -96,7 +96,7 @@ export async function standingNow(
   return withAge(standing, said, clock, now);
 }
 
-/** What counters and people say, by machine. */
+/** What counters and people recorded, by machine. */
 interface Said {
   readonly counted: ReadonlyMap<string, CountedRow>;
   readonly pieces: ReadonlyMap<string, readonly PiecesOfNeedle[]>;
@@ -124,7 +124,7 @@ function withAge(
     needle && clock.hours(zoneId, new Date(needle.installedAt), now, entryHours, { counted, pieces });
   const age = hours && needleAge({ ...hours, intervalHours: planned.hours, call });
   const counter = counted && counterView(counted, now);
-  // Named one by one: for thousands of machines spreading takes longer than all the rest here.
+  // Fields listed one by one: for thousands of machines, spreading takes longer than everything else here.
   return {
     id,
     shopNumber,

@@ -31,12 +31,12 @@ describe('the floor', () => {
     });
 
   it('counts running hours as shift hours times the share the needle moves', async () => {
-    // In since Tuesday 06:00, now Wednesday 10:00: 8 + 4 shift hours, half of them running.
+    // Installed on Tuesday 06:00, now Wednesday 10:00: 8 + 4 shift hours, running half of them.
     const { age, needle } = await machine();
     expect(needle?.installId).toBe(shop.works.ids.install);
     expect(age?.runningHours).toBeCloseTo(6, 9);
     expect([age?.hoursLeft, age?.state]).toEqual([2, 'watch']);
-    // A part-used needle: 1 hour when it went in, then 4 shift hours.
+    // A part-used needle: 1 hour at installation, then 4 shift hours.
     expect((await machine(shop.works.ids.portable)).age?.runningHours).toBeCloseTo(3, 9);
   });
 

@@ -11,11 +11,11 @@ import type {
   TroubleReportRow,
 } from '../../db/rows.js';
 
-/** A machine as it stands on the floor, before its needle's age is worked out. */
+/** A machine as it stands on the floor, before its needle's age is calculated. */
 export interface StandingMachine {
   readonly zoneId: string;
   readonly entryHours: number;
-  /** By the last fit of its group; null where that says too little. */
+  /** From the last fit of its group; null if that is too uncertain. */
   readonly byLife: { readonly hours: number | null } | null;
   readonly machine: Omit<FloorMachine, 'age' | 'changeover' | 'counter' | 'planned' | 'reports' | 'stops'>;
 }
@@ -47,7 +47,7 @@ interface FloorRow {
   readonly interval_hours: number | null;
 }
 
-/** Every machine with the needle in it, in one query over primary keys; or one machine alone. */
+/** Every machine with its needle, in one query over primary keys; or a single machine. */
 export async function readStandingMachines(
   { sequelize }: Database,
   only: string | null = null,
@@ -124,7 +124,7 @@ interface RecentRow {
   readonly person_name: string;
 }
 
-/** The last changes on the floor, newest first. */
+/** The latest changes on the floor, newest first. */
 export async function readRecentChanges({ sequelize }: Database, most: number): Promise<RecentChange[]> {
   const rows = await sequelize.query<RecentRow>(
     `SELECT r.id, m.name AS machine_name, r.removed_at, r.cause, r.fragments, r.running_hours, p.name AS person_name
@@ -169,10 +169,10 @@ export async function insertRemoval(
   await tables.needleRemovals.create(row, { transaction: tx });
 }
 
-/** Counters that go on counting are news so often. */
+/** How often running counters count as a change. */
 const COUNTS_EVERY_S = 15;
 
-/** Another version whenever a needle, a machine or a count is another. */
+/** A version that changes whenever a needle, a machine or a count does. */
 export async function floorVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
     `SELECT (SELECT MAX(id) FROM needle_installs) AS installs, (SELECT MAX(id) FROM needle_removals) AS removals,
@@ -192,7 +192,7 @@ export async function floorVersion({ sequelize }: Database): Promise<string> {
   return versionOfContent(row);
 }
 
-/** Reports that nobody has answered, by machine, oldest first. */
+/** Unanswered reports, by machine, oldest first. */
 export async function findOpenReports(
   { sequelize }: Database,
   only: string | null,
@@ -234,7 +234,7 @@ export async function insertReport(
   await tables.troubleReports.create(row, { transaction: tx });
 }
 
-/** Answers one report, or all open ones of a machine. */
+/** Answers one report, or all open reports of a machine. */
 export async function answerReports(
   { tables }: Database,
   which: { readonly id: string } | { readonly machineId: string },
@@ -244,7 +244,7 @@ export async function answerReports(
   await tables.troubleReports.update(answer, { where: { ...which, answeredAt: null }, transaction: tx });
 }
 
-/** What a set-up's needle goes through, top first. */
+/** The layers of a set-up, top first. */
 export async function findLayers(
   { tables }: Database,
   setupId: string,

@@ -3,7 +3,7 @@ import { effectiveGroup, type GroupRule } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { LifeGroupingRow } from '../../db/rows.js';
 
-/** What the lead decided for groups. */
+/** The lead's decisions on groups. */
 export async function findGroupings(
   { tables }: Database,
   tx: Transaction | null = null,
@@ -11,7 +11,7 @@ export async function findGroupings(
   return plainRows(await tables.lifeGroupings.findAll({ transaction: tx }));
 }
 
-/** Has whoever else regroups wait: two merges at once could make a circle that neither sees. */
+/** Makes other regroupings wait: two merges at once could form a circle that neither sees. */
 export async function lockGroupings({ tables }: Database, tx: Transaction): Promise<void> {
   await tables.shop.findByPk(1, { transaction: tx, lock: true });
 }
@@ -27,7 +27,7 @@ export async function findGroupRules(
   }));
 }
 
-/** How many needles the work of machines put into each group. */
+/** How many needles the machines' work put into each group. */
 export async function countGroupsOfWork(
   { sequelize }: Database,
   tx: Transaction | null = null,
@@ -48,7 +48,7 @@ export async function writeGrouping(
   await tables.lifeGroupings.upsert(row, { transaction: tx });
 }
 
-/** Counts every needle with the group that the rules now give it. */
+/** Reassigns every needle to the group that the rules now give it. */
 export async function regroupNeedles(database: Database, tx: Transaction): Promise<void> {
   const { sequelize } = database;
   const rules = await findGroupRules(database, tx);

@@ -5,10 +5,10 @@ import { findMachineRow } from './machine.store.js';
 
 const SHOWN = 40;
 
-/** Of what is logged for one instant a needle going in came last. */
+/** Among events logged for the same instant, an installation came last. */
 const rank = ({ kind }: MachineEvent): number => (kind === 'needle-in' ? 1 : 0);
 
-/** What happened at a machine before an instant, the latest first. @throws ProblemError `machine.unknown` */
+/** What happened at a machine before an instant, latest first. @throws ProblemError `machine.unknown` */
 export async function readHistory(
   database: Database,
   machineId: string,
@@ -19,7 +19,7 @@ export async function readHistory(
     (a, b) => b.at.localeCompare(a.at) || rank(b) - rank(a) || b.id.localeCompare(a.id),
   );
   if (events.length <= SHOWN) return { events, before: null };
-  // Events of one instant stay together: the next page begins at one that is earlier.
+  // Events of one instant stay together: the next page begins at an earlier one.
   const shown = events.filter(({ at }) => at > events[SHOWN]!.at);
   const page = shown.length > 0 ? shown : events.slice(0, SHOWN);
   return { events: page, before: page.at(-1)!.at };

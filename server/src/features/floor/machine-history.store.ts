@@ -13,11 +13,11 @@ type Row = Readonly<Record<string, unknown>> & {
 interface Source {
   readonly kind: Kind;
   readonly sql: string;
-  /** What a row says beside when and by whom. */
+  /** What a row says besides when and by whom. */
   readonly say?: (row: Row) => object;
 }
 
-/** Where each kind of event stands. Each is read backwards along the index of its table. */
+/** Where each kind of event is stored. Each is read backwards along its table's index. */
 const SOURCES: readonly Source[] = [
   {
     kind: 'needle-in',
@@ -140,7 +140,7 @@ const SOURCES: readonly Source[] = [
   },
 ];
 
-/** The last events of every kind before an instant, each kind by itself at most so many. */
+/** The last events of each kind before an instant, at most so many of each. */
 export async function findEvents(
   { sequelize }: Database,
   machineId: string,

@@ -12,8 +12,8 @@ import { registerMachine } from './machine.service.js';
 import { findMachineByNumber, listZones } from './machine.store.js';
 
 /**
- * Registers a list of machines, all or none. A machine whose number is there already is left as it is, so that a list
- * taken in twice is in once.
+ * Registers a list of machines, all or none. A machine whose number exists is left as it is, so importing a list
+ * twice changes nothing.
  *
  * @throws ProblemError `request.invalid` naming every cell that is wrong
  */

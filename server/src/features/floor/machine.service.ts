@@ -35,7 +35,7 @@ export async function registerMachine(
   return findMachine(database, id, tx);
 }
 
-/** Changes what is known of a machine. */
+/** Changes a machine's details. */
 export async function reviseMachine(
   database: Database,
   id: string,
@@ -58,7 +58,7 @@ export async function reviseMachine(
   return findMachine(database, id, tx);
 }
 
-/** Says which set-up a machine is set for now; its plate is on the machine then. */
+/** Sets the machine's present set-up and puts its plate on. */
 export async function setPresentSetup(
   database: Database,
   machineId: string,
@@ -78,7 +78,7 @@ export async function setPresentSetup(
   return machine;
 }
 
-/** Says that a machine is set for a set-up, whatever plate is on it. */
+/** Sets the machine's present set-up, whatever plate is on it. */
 export async function setForSetup(database: Database, row: MachineSetupRow, tx: Transaction): Promise<void> {
   const { version } = await lockMachine(database, row.machineId, tx);
   const change = { presentSetupId: row.setupId, version: version + 1 };
@@ -86,7 +86,7 @@ export async function setForSetup(database: Database, row: MachineSetupRow, tx: 
   await insertMachineSetup(database, row, tx);
 }
 
-/** Says which plate is on a machine. @param sharedId of the plate where it is a shared one */
+/** Records which plate is on a machine. @param sharedId of the plate if it is a shared one */
 export async function putPlateOn(
   database: Database,
   machineId: string,
@@ -111,7 +111,7 @@ export function markKnob(
   return changeMachine(database, machineId, version, change, tx);
 }
 
-/** Changes a machine that nobody else changed since it was read. */
+/** Changes a machine unless somebody else has since it was read. */
 async function changeMachine(
   database: Database,
   id: string,
@@ -124,7 +124,7 @@ async function changeMachine(
   return findMachine(database, id, tx);
 }
 
-/** @param present the machine's row, locked. @throws ProblemError `version.stale` with what stands there now */
+/** @param present the machine's row, locked. @throws ProblemError `version.stale` with the present state */
 export async function requireVersion(
   database: Database,
   present: MachineRow,
@@ -136,7 +136,7 @@ export async function requireVersion(
   throw new ProblemError('version.stale', { sent: version, current });
 }
 
-/** What was written, unless another machine got the shop number in the same moment. */
+/** The result of the write, unless another machine took the shop number in the same moment. */
 async function orIfNumberTaken(written: Promise<void>, { shopNumber }: MachineEntry): Promise<void> {
   try {
     await written;
@@ -151,7 +151,7 @@ function numberTaken(shopNumber: number, name: string): ProblemError {
   ]);
 }
 
-/** The plate that is said to be on a machine goes on it. */
+/** Puts the plate named for a machine on it. */
 function requirePlate({ plates, plateHoleMm }: MachineEntry, sharedPlates: Machine['sharedPlates']): void {
   const goOn = platesOf({ plates, sharedPlates }).map(({ holeMm }) => holeMm);
   if (goOn.includes(plateHoleMm)) return;
@@ -159,7 +159,7 @@ function requirePlate({ plates, plateHoleMm }: MachineEntry, sharedPlates: Machi
   throw new ProblemError('request.invalid', {}, [{ path: 'body.plateHoleMm', message }]);
 }
 
-/** The zone is there and the shop number is free. */
+/** Checks that the zone exists and the shop number is free. */
 async function requirePlace(
   database: Database,
   id: string,

@@ -13,12 +13,12 @@ import { readManyRows } from '../../db/many-rows.js';
 import type { MachineRow, MachineSetupRow } from '../../db/rows.js';
 import { ON_MACHINE } from '../plate/index.js';
 
-/** All machines that work here, by shop number. */
+/** All machines in use, by shop number. */
 export async function listMachines(database: Database, tx: Transaction | null = null): Promise<Machine[]> {
   return machinesWhere(database, 'retired_at IS NULL', {}, tx);
 }
 
-/** Machines that were retired, the last one first. */
+/** Retired machines, latest first. */
 export async function listRetired(database: Database): Promise<RetiredMachine[]> {
   const rows = plainRows(
     await database.tables.machines.findAll({
@@ -62,11 +62,11 @@ export async function listZones({ tables }: Database, tx: Transaction | null = n
   return found as unknown as Zone[];
 }
 
-/** A machine's own row with the needle systems that its clamp takes. */
+/** A machine's own row with the needle systems its clamp takes. */
 export type LockedMachine = MachineRow & Pick<Machine, 'systemIds'>;
 
 /**
- * Locks a machine's row: everything that happens to one machine happens in turn, and nothing to one that was retired.
+ * Locks a machine's row: whatever happens to one machine happens in turn, and nothing happens to a retired one.
  *
  * @throws ProblemError `machine.unknown`, `machine.retired`
  */
@@ -108,7 +108,7 @@ export async function insertMachine(
   await tables.machines.create({ id, ...EMPTY_MACHINE, ...columnsOfMachine(entry) }, { transaction: tx });
 }
 
-/** Keeps that a machine was set for a set-up. */
+/** Records that a machine was set up for a job. */
 export async function insertMachineSetup(
   { tables }: Database,
   row: MachineSetupRow,
@@ -117,7 +117,7 @@ export async function insertMachineSetup(
   await tables.machineSetups.create(row, { transaction: tx });
 }
 
-/** What a machine has and takes, replaced as a whole. */
+/** Replaces a machine's lists as a whole. */
 export async function writeMachineLists(
   { tables }: Database,
   machineId: string,
@@ -134,7 +134,7 @@ export async function writeMachineLists(
   await tables.stitchDialReadings.bulkCreate(dial, { transaction: tx });
 }
 
-/** A machine with nothing in it and nothing set. */
+/** A machine with no needle and no set-up. */
 export const EMPTY_MACHINE = {
   knobMark: null,
   knobTravelTurns: null,
@@ -147,7 +147,7 @@ export const EMPTY_MACHINE = {
   version: 0,
 } as const;
 
-/** The columns an entered machine is kept in. */
+/** The columns that an entered machine is stored in. */
 export function columnsOfMachine(entry: MachineEntry) {
   return {
     shopNumber: entry.shopNumber,
@@ -175,7 +175,7 @@ export function columnsOfMachine(entry: MachineEntry) {
   };
 }
 
-/** The rows a machine's lists are kept in, in their order. */
+/** The rows a machine's lists are stored in, in order. */
 export function listRowsOf(machineId: string, { systemIds, plates, stitchDial }: MachineEntry) {
   return {
     systems: systemIds.map((systemId, position) => ({ machineId, systemId, position })),
@@ -189,7 +189,7 @@ export function listRowsOf(machineId: string, { systemIds, plates, stitchDial }:
   };
 }
 
-/** Lists of a machine as JSON beside its row, so that one query brings all of it. */
+/** A machine's lists as JSON beside its row, so that one query returns everything. */
 const LISTS = {
   zone: `(SELECT JSON_OBJECT('id', z.id, 'name', z.name) FROM zones z WHERE z.id = machines.zone_id)`,
   systemIds: `(SELECT JSON_ARRAYAGG(s.system_id ORDER BY s.position) FROM machine_systems s WHERE s.machine_id = machines.id)`,
@@ -202,7 +202,7 @@ const LISTS = {
   stitchDial: `(SELECT JSON_ARRAYAGG(JSON_OBJECT('mark', d.dial_mark, 'tenStitchesMm', d.ten_stitches_mm) ORDER BY d.position)
                   FROM stitch_dial_readings d WHERE d.machine_id = machines.id)`,
 } as const;
-/** The connector reads JSON columns itself. A list without rows arrives as null. */
+/** The connector parses JSON columns itself. A list without rows arrives as null. */
 interface MachineWithLists extends MachineRow {
   readonly zone: Zone;
   readonly systemIds: Machine['systemIds'] | null;

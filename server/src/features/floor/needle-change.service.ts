@@ -32,20 +32,20 @@ import { insertStop } from './safety-stop.store.js';
 import { countedBy, shopClock, type ShopClock } from './shop-clock.js';
 import { findPieces, type PiecesOfNeedle } from './work-record.store.js';
 
-/** So long a change may wait on a device for the network. */
+/** How long a change may wait on a device for the network. */
 const LONGEST_WAY_MS = 7 * 24 * HOUR_MS;
 
 interface ChangeIds {
   readonly installId: string;
-  /** The set-up the needle goes in for; the one the machine is set for when left out. */
+  /** The set-up the needle is for; the machine's present one if left out. */
   readonly setupId?: string;
 }
 
 /**
  * One needle out, one in, in the name of the person who did it. A missing piece stops the machine.
  *
- * A change that is refused still stops the machine when a piece is missing, since it is missing all the same: then the
- * machine comes back stopped with the needle it had.
+ * A refused change still stops the machine when a piece is missing, since it is missing all the same: the machine is
+ * then returned stopped, with the needle it had.
  */
 export async function changeNeedle(
   database: Database,
@@ -64,7 +64,7 @@ export async function changeNeedle(
     );
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
-    // The time may be what was refused.
+    // The time may be the reason for the refusal.
     const agoMs = now.getTime() - Date.parse(change.changedAt);
     const reportedAt = agoMs > 0 && agoMs < LONGEST_WAY_MS ? new Date(change.changedAt) : now;
     const stop = { id: newId(), machineId, installId: change.removesInstallId, reportedAt };
@@ -73,7 +73,7 @@ export async function changeNeedle(
   }
 }
 
-/** Takes the needle out of a machine that gets no other: into the sharps box. */
+/** Takes the needle out of a machine without a replacement: into the sharps box. */
 export async function emptyMachine(
   database: Database,
   row: MachineRow,
@@ -87,7 +87,7 @@ export async function emptyMachine(
   await removeNeedle(database, before.needle, out, row, before, person, now, tx);
 }
 
-/** The needle that is logged in a machine; null when none is. */
+/** The needle logged as in a machine; null when there is none. */
 export async function needleInMachine(
   database: Database,
   machineId: string,
@@ -98,7 +98,7 @@ export async function needleInMachine(
   return install && needleOfColumns(install);
 }
 
-/** @throws ProblemError `needle.moved-on` and others when the change cannot be */
+/** @throws ProblemError `needle.moved-on` and others when the change is not possible */
 async function logChange(
   database: Database,
   row: LockedMachine,
@@ -159,7 +159,7 @@ async function logChange(
   return standingNow(database, machineId, clock, now, tx);
 }
 
-/** The needle in a machine, and what tells how long it ran. */
+/** The needle in a machine, and what its running hours are calculated from. */
 interface NeedleBefore {
   readonly needle: NeedleInstallRow | null;
   readonly clock: ShopClock;
@@ -168,8 +168,8 @@ interface NeedleBefore {
 }
 
 /**
- * Asked for together, in one wait for the database. Only reads may be: a statement sent after a write at which the database rolls the
- * transaction back would be committed on its own.
+ * Requested together, in one wait for the database. Only for reads: a statement sent after a write for which the
+ * database rolls the transaction back would be committed on its own.
  */
 async function readNeedle(
   database: Database,
@@ -186,7 +186,7 @@ async function readNeedle(
   return { needle, clock, counted: counted.get(id) ?? null, pieces: pieces.get(id) ?? [] };
 }
 
-/** The group that its work makes a needle belong to; null for a machine that is set for nothing. */
+/** The group a needle's work puts it in; null for a machine without a set-up. */
 function groupOfWorkOf(
   { machineClass }: MachineRow,
   layers: readonly SetupLayerRow[],

@@ -14,7 +14,7 @@ interface OpenRow {
   readonly tickedBy: string;
 }
 
-/** Changeovers that go on, by machine. */
+/** Open changeovers, by machine. */
 export async function findOpenChangeovers(
   { sequelize }: Database,
   only: string | null,
@@ -34,7 +34,7 @@ export async function findOpenChangeovers(
   return new Map([...byMachine].map(([machineId, own]) => [machineId, viewOf(own)]));
 }
 
-/** @param rows one for each tick, oldest first; one without a tick when there is none */
+/** @param rows one per tick, oldest first; one without a tick if there is none */
 function viewOf(rows: readonly OpenRow[]): ChangeoverOnFloor {
   const { id, setupName, steps: stored, begunBy } = rows[0]!;
   const { steps } = ChangeoverSteps.parse(JSON.parse(stored));

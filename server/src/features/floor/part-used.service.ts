@@ -18,7 +18,7 @@ import {
   type KeptNeedle,
 } from './part-used.store.js';
 
-/** Lays the needle of a removal into a pocket. @throws ProblemError `pocket.taken` */
+/** Puts the needle of a removal into a pocket. @throws ProblemError `pocket.taken` */
 export async function keepInPocket(
   database: Database,
   removalId: string,
@@ -30,7 +30,7 @@ export async function keepInPocket(
   await orIfDuplicate(kept, () => pocketTaken(pocket, 'body.keptInPocket'));
 }
 
-/** Says that a part-used needle lies in another pocket. @throws ProblemError `part-used.gone`, `pocket.taken` */
+/** Moves a part-used needle to another pocket. @throws ProblemError `part-used.gone`, `pocket.taken` */
 export async function moveToPocket(
   database: Database,
   id: string,
@@ -65,7 +65,7 @@ export async function requireKept(
   return kept;
 }
 
-/** Says that a part-used needle went into a machine. @throws ProblemError `part-used.gone` */
+/** Records that a part-used needle went into a machine. @throws ProblemError `part-used.gone` */
 export async function takeIntoMachine(
   database: Database,
   id: string,
@@ -90,7 +90,7 @@ export async function discardPartUsed(
   return readSharps(database, tx);
 }
 
-/** Keeps what was counted in the sharps box beside what should have been there. */
+/** Records the count of the sharps box beside the expected number. */
 export async function emptySharps(
   database: Database,
   id: string,

@@ -16,10 +16,10 @@ interface PocketRow extends NeedleColumns {
   readonly kept_by: string;
 }
 
-/** A needle in a pocket with the lot it came from. */
+/** A needle in a pocket, with the lot it came from. */
 export type KeptNeedle = PartUsedNeedle & { readonly lotId: string | null };
 
-/** The needles that lie in pockets, by pocket; or one of them. */
+/** The needles in pockets, by pocket; or one of them. */
 export async function findKeptNeedles(
   { sequelize }: Database,
   only: string | null = null,
@@ -54,7 +54,7 @@ export async function findKeptNeedles(
   }));
 }
 
-/** Lays a needle into a pocket. A pocket that holds another is refused by the database. */
+/** Puts a needle into a pocket. The database refuses a pocket that is taken. */
 export async function insertPartUsed(
   { tables }: Database,
   row: Pick<PartUsedNeedleRow, 'id' | 'removalId' | 'pocket' | 'keptAt'>,
@@ -64,7 +64,7 @@ export async function insertPartUsed(
   await tables.partUsedNeedles.create({ ...row, ...held }, { transaction: tx });
 }
 
-/** Changes where a part-used needle is, when it still lies in its pocket. Says whether it did. */
+/** Changes where a part-used needle is, if it is still in its pocket. Returns whether it was. */
 export async function takeFromPocket(
   { tables }: Database,
   id: string,
@@ -78,7 +78,7 @@ export async function takeFromPocket(
   return changed === 1;
 }
 
-/** Lays a part-used needle into another pocket. One that holds another is refused by the database. */
+/** Moves a part-used needle to another pocket. The database refuses one that is taken. */
 export async function updatePocket(
   { tables }: Database,
   id: string,
@@ -88,7 +88,7 @@ export async function updatePocket(
   await tables.partUsedNeedles.update({ pocket }, { where: { id, leftAt: null }, transaction: tx });
 }
 
-/** Puts the needles of a change back to where they were before it. */
+/** Puts a change's needles back where they were before it. */
 export async function undoPockets(
   { tables }: Database,
   { installId, removalId }: { readonly installId: string; readonly removalId: string | null },
@@ -101,7 +101,7 @@ export async function undoPockets(
   if (removalId !== null) await tables.partUsedNeedles.destroy({ where: { removalId }, transaction: tx });
 }
 
-/** Needles that went into the sharps box since it was last emptied: every one that came out and lies in no pocket. */
+/** Needles that went into the sharps box since it was last emptied: all that came out and are in no pocket. */
 export async function readSharps({ sequelize }: Database, tx: Transaction | null = null): Promise<Sharps> {
   const [row] = await sequelize.query<{ needles: number; since: Date | null }>(
     `SELECT e.since,

@@ -7,9 +7,9 @@ import { shopClock } from './shop-clock.js';
 import { findPiecesBetween, type PiecesOfNeedle } from './work-record.store.js';
 
 /**
- * Changes the hours of needles that are out again by what pieces of their time say differently, and nothing else: what
- * was logged of them otherwise stands. Pieces of a day are often written down at its end, when a needle has been changed
- * meanwhile. A needle that went in again from its pocket carries the change on.
+ * Adjusts the hours of removed needles by how far pieces entered later differ for their time, and by nothing else. A
+ * day's pieces are often entered at its end, after a needle has been changed. A needle reinstalled from its pocket
+ * carries the change on.
  */
 export async function correctPastHours(
   database: Database,

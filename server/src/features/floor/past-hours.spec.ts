@@ -2,7 +2,7 @@ import { newId, routes, type FloorView } from '@gantelet/contracts';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-/** The needle went in on the day before; the clock stands at 10:00, the shift began at 06:00, needles move half of it. */
+/** The needle was installed the day before; it is 10:00, the shift began at 06:00, needles run half of it. */
 describe('hours of needles that are out, when pieces of their time are written down after', () => {
   let shop: TestShop;
   let mechanic: TestClient;
@@ -34,7 +34,7 @@ describe('hours of needles that are out, when pieces of their time are written d
     });
     expect(answer.status).toBe(200);
   };
-  /** 120 pieces take an hour: half of what the shift alone says of four hours. */
+  /** 120 pieces take an hour: half of the four hours that the shift alone gives. */
   const write = (from: string, to: string, key = newId()) =>
     mechanic.call(routes.logPieces, {
       key,
@@ -43,7 +43,7 @@ describe('hours of needles that are out, when pieces of their time are written d
     });
   const takeBack = (piecesId: string) =>
     mechanic.call(routes.withdrawPieces, { params: { piecesId }, body: {} });
-  /** Hours of every needle that came out, the first first. */
+  /** Hours of every needle that came out, in order. */
   const hoursOut = async (): Promise<readonly number[]> => {
     const { events } = (await mechanic.call(routes.readHistory, { params: params() })).body;
     return events.flatMap((one) => (one.kind === 'needle-out' ? [one.runningHours] : [])).reverse();
@@ -70,10 +70,10 @@ describe('hours of needles that are out, when pieces of their time are written d
     const [again] = (await floor()).partUsed;
     expect(again!.runningHours).toBeCloseTo(kept!.runningHours + 0.25, 9);
     await write('06:00', '08:00');
-    // Two hours of the shift say an hour, and so do the pieces.
+    // Two shift hours give one hour, and so do the pieces.
     expect((await floor()).partUsed[0]!.runningHours).toBeCloseTo(again!.runningHours, 9);
     await write('08:00', '09:30');
-    // An hour and a half say three quarters: two thirds of an hour for each hour in, instead of half.
+    // An hour and a half gives three quarters: two thirds of an hour for each hour in, instead of half.
     expect((await floor()).partUsed[0]!.runningHours).toBeCloseTo(again!.runningHours + 0.5 / 1.5 - 0.25, 9);
     await change('09:40', { partUsedId: again!.id });
     expect((await present()).age!.runningHours).toBeCloseTo(

@@ -2,12 +2,12 @@ import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
 import type { MachineTime } from '../counter/index.js';
 
-/** A needle that is out again, with the time it was in. */
+/** A needle that has been removed, with the time it was in. */
 export interface NeedleOut extends MachineTime {
   readonly removalId: string;
 }
 
-/** Needles that were in a machine in a time and are out again, the first first. */
+/** Needles that were in a machine during a period and have been removed, in order. */
 export async function findNeedlesOut(
   { sequelize }: Database,
   { machineId, fromAt, toAt }: MachineTime,
@@ -22,7 +22,7 @@ export async function findNeedlesOut(
   );
 }
 
-/** Where a needle went in again after it lay in a pocket, and how it came out there; null when it never did. */
+/** Where a needle was reinstalled from its pocket, and how it came out there; null if it never was. */
 export async function findNextStay(
   { sequelize }: Database,
   removalId: string,
@@ -37,7 +37,7 @@ export async function findNextStay(
   return stay ?? null;
 }
 
-/** Adds hours to a needle as it came out, and as it went in again. Never below none. */
+/** Adds hours to a needle's removal and reinstallation. Never below zero. */
 export async function addHours(
   { sequelize }: Database,
   { removalId, nextInstallId }: { readonly removalId: string; readonly nextInstallId: string | null },

@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../../db/database.js';
 import type { NeedleInstallRow, NeedleRemovalRow } from '../../db/rows.js';
 
-/** When a needle was in a machine; null for one that still is. */
+/** When a needle was in a machine; null if it still is. */
 export interface LoggedStay {
   readonly machineId: string;
   readonly installedAt: Date;
@@ -33,7 +33,7 @@ export async function findSetupNames(
   });
 }
 
-/** Lots by their codes, each with the kind it holds: lots of several kinds may have one code. */
+/** Lots by code, each with its kind: lots of different kinds may share a code. */
 export async function findLotCodes(
   { sequelize }: Database,
   tx: Transaction,
@@ -52,7 +52,7 @@ export async function insertStays(
 ): Promise<void> {
   await tables.needleInstalls.bulkCreate([...installs], { transaction: tx });
   await tables.needleRemovals.bulkCreate([...removals], { transaction: tx });
-  // The records begin where the first of them does.
+  // The records begin with the earliest of them.
   await sequelize.query(
     'UPDATE shop SET began_at = LEAST(began_at, (SELECT MIN(installed_at) FROM needle_installs))',
     { transaction: tx },

@@ -41,8 +41,8 @@ interface ReadStay extends PastStay {
 }
 
 /**
- * Enters needles that were in machines before, all or none. A stay that is in already, by machine and the moment it began, is
- * left out, so that a list taken in twice is in once; one that overlaps another is refused.
+ * Imports past needles, all or none. A stay that exists already, by machine and start, is left out, so importing a
+ * list twice changes nothing; one that overlaps another is refused.
  *
  * @throws ProblemError `request.invalid` naming every cell that is wrong
  */
@@ -79,7 +79,7 @@ export async function importPastStays(
   return { added: added.length, there: stays.length - added.length };
 }
 
-/** One machine holds one needle at a time. */
+/** A machine holds one needle at a time. */
 function refuseOverlaps(
   stays: readonly ReadStay[],
   logged: readonly LoggedStay[],

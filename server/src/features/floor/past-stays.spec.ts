@@ -41,7 +41,7 @@ describe('past needles', () => {
     });
     const hours = body.map((end) => end.hours).sort((a, b) => a - b);
     expect(hours.filter((one) => one === 3).length).toBe(4);
-    // The one without hours: eight hours of shift, of which the zone's needles move half.
+    // The one without hours: eight shift hours, of which the zone's needles run half.
     expect(hours.some((one) => Math.abs(one - 4) < 0.2)).toBeTrue();
   });
 

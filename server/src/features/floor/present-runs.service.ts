@@ -4,7 +4,7 @@ import { readStandingMachines } from './floor.store.js';
 import { countedBy, type ShopClock } from './shop-clock.js';
 import { findPieces } from './work-record.store.js';
 
-/** What each machine ran so far with the needle that is in it, by machine; machines without a needle are left out. */
+/** Each machine's running time with its present needle, by machine; machines without a needle are left out. */
 export async function presentRuns(
   database: Database,
   clock: ShopClock,

@@ -79,7 +79,7 @@ describe('reports from the machines', () => {
     const { tables } = shop.database;
     await change();
     const row = { lifeGroup: 'leather.cutting.flatbed', fittedAt: new Date() };
-    // The compound is set for no work in the small works: its needle belongs to no group until it is.
+    // The compound machine has no set-up in the small works: its needle belongs to no group until it does.
     const { version } = (await operator.call(routes.listMachines)).body.find(
       ({ id }) => id === shop.works.ids.compound,
     )!;

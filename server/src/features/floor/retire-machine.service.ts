@@ -8,7 +8,8 @@ import { findOpenChangeovers } from './open-changeover.store.js';
 import { findOpenStops } from './safety-stop.store.js';
 
 /**
- * Takes a machine out of all lists and plans, with its needle out and its jobs left without one; or brings it back, empty.
+ * Takes a machine out of all lists and plans, with its needle removed and its jobs unassigned; or brings it back,
+ * empty.
  *
  * @throws ProblemError `machine.unknown`, `machine.stopped`, `changeover.under-way`, `version.stale`
  */

@@ -6,7 +6,8 @@ import { findOpenStops, insertClearance } from './safety-stop.store.js';
 import { shopClock } from './shop-clock.js';
 
 /**
- * Takes a mechanic's word on one missing piece. The machine may run again when none is left: this is the only way there.
+ * Records a mechanic's clearance of one missing piece. Once none is left the machine may run again; there is no other
+ * way.
  *
  * @throws ProblemError `clearance.nothing`
  */

@@ -100,7 +100,7 @@ describe('a machine with a piece missing', () => {
   it('never runs again but by a clearance of every piece, whatever two people do', async () => {
     const lead = await shop.signedIn('lead');
     let regrouped = 0;
-    /** What the shop should know: pieces missing, and those cleared. */
+    /** What the records should show: missing pieces, and those cleared. */
     const known = { missing: 0, cleared: new Set<string>(), installs: [shop.works.ids.install] };
     const check = async (): Promise<void> => {
       const machine = await standing();

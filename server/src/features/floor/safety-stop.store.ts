@@ -3,7 +3,7 @@ import type { SafetyStop } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 import type { ClearanceRow, SafetyStopRow } from '../../db/record-rows.js';
 
-/** Missing pieces that nobody has cleared, by machine, oldest first. */
+/** Missing pieces that have not been cleared, by machine, oldest first. */
 export async function findOpenStops(
   { sequelize }: Database,
   only: string | null,

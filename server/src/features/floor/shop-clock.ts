@@ -16,13 +16,15 @@ import { findCounted, type CountedRow } from '../counter/index.js';
 import { readShopTimes, type ZoneTime } from '../shop/index.js';
 import type { PiecesOfNeedle } from './work-record.store.js';
 
-/** How needle time counts in this shop. */
+/** How running time is counted in this shop. */
 export interface ShopClock {
   readonly lifeHours: number;
   zoneTime(zoneId: string): ZoneTime;
   /** Hours of the zone's shifts between two instants. */
   shiftHours(zoneId: string, from: Date, to: Date): number;
-  /** Running hours as counted where a counter was heard, by pieces where they were written down, else by the shift. */
+  /**
+   * Running hours from a counter where one was heard, from pieces where they were entered, otherwise from the shift.
+   */
   hours(
     zoneId: string,
     from: Date,
@@ -67,7 +69,7 @@ export async function shopClock(database: Database, tx: Transaction | null = nul
   };
 }
 
-/** Pieces as far as they fall into the time of a needle. */
+/** The part of entered pieces that falls into a needle's time. */
 function piecesBetween(
   pieces: readonly PiecesOfNeedle[],
   from: Date,
@@ -89,7 +91,7 @@ function piecesBetween(
   });
 }
 
-/** What counters say of the needles, by machine. */
+/** What counters recorded for the needles, by machine. */
 export async function countedBy(
   database: Database,
   machineId: string | null,

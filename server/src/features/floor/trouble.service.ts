@@ -12,7 +12,7 @@ import { answerReports, findReport, insertReport } from './floor.store.js';
 import { lockMachine } from './machine.store.js';
 import { shopClock } from './shop-clock.js';
 
-/** Keeps what somebody at a machine heard or saw, with the needle that was in it. */
+/** Records what somebody heard or saw at a machine, with the needle that was in it. */
 export async function reportTrouble(
   database: Database,
   machineId: string,

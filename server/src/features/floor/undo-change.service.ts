@@ -14,13 +14,13 @@ import {
   writtenAt,
 } from './undo-change.store.js';
 
-/** A change can be taken back for a minute; the rest is for the way to the server. */
+/** A change can be undone for a minute; the rest allows for the trip to the server. */
 const UNDO_MS = 75_000;
 
 /**
- * Takes the last needle change of a machine back: the needle that came out is in it again as if it had never left, and
- * what was logged is kept apart. For a slip of the thumb: it is no longer open to anybody after a minute. A stop for a
- * missing piece stays, since only a mechanic lifts it; and what a mechanic has cleared is not undone.
+ * Undoes a machine's last needle change: the removed needle is back as if it had never left, and the deleted rows are
+ * stored apart. Meant for a slip of the thumb, so it is possible for a minute only. A stop for a missing piece stays,
+ * since only a mechanic can clear it, and a cleared stop cannot be undone.
  *
  * @throws ProblemError `change.not-last`, `change.too-late`, `change.cleared`
  */

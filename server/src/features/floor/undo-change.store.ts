@@ -1,13 +1,13 @@
 import type { Database, Transaction } from '../../db/database.js';
 import type { NeedleInstallRow, NeedleRemovalRow, UndoneChangeRow } from '../../db/rows.js';
 
-/** When the write with a key was done; null when there is none. */
+/** When the write with a given key was done; null if there is none. */
 export async function writtenAt({ tables }: Database, key: string, tx: Transaction): Promise<Date | null> {
   const found = await tables.writes.findByPk(key, { transaction: tx });
   return found?.get({ plain: true }).writtenAt ?? null;
 }
 
-/** The removal that made room for a needle; null for one that went into an empty machine. */
+/** The removal that made room for a needle; null if the machine was empty. */
 export async function findRemovalBefore(
   { tables }: Database,
   { machineId, installedAt }: NeedleInstallRow,
@@ -18,7 +18,7 @@ export async function findRemovalBefore(
   return found?.get({ plain: true }) ?? null;
 }
 
-/** Opens the reports that a change answered, and gives those made since to the needle that is back. */
+/** Reopens the reports that a change answered, and assigns later ones to the needle that is back. */
 export async function reopenReports(
   { tables }: Database,
   { id, machineId, installedAt }: NeedleInstallRow,
@@ -39,7 +39,7 @@ export async function deleteChange(
   tx: Transaction,
 ): Promise<void> {
   if (removalId !== null) await tables.needleRemovals.destroy({ where: { id: removalId }, transaction: tx });
-  // The step of a changeover that it was is open again.
+  // Reopens the changeover step that the change completed.
   await tables.changeoverTicks.destroy({ where: { installId }, transaction: tx });
   await tables.needleInstalls.destroy({ where: { id: installId }, transaction: tx });
 }

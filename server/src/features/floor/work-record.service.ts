@@ -21,7 +21,7 @@ import {
   updatePieceCount,
 } from './work-record.store.js';
 
-/** Keeps one look of a work sample, and gives what is known of its zone with it. */
+/** Records a spot check, and returns it with the figures of its zone. */
 export async function logSpotCheck(
   database: Database,
   id: string,
@@ -43,7 +43,7 @@ export async function logSpotCheck(
 }
 
 /**
- * Writes pieces down that were sewn on a machine.
+ * Records pieces sewn on a machine.
  *
  * @throws ProblemError `pieces.no-speed`, `pieces.too-many`, `pieces.overlap`
  */
@@ -76,7 +76,7 @@ export async function logPieces(
 }
 
 /**
- * Takes pieces back that were written down wrongly: they age no needle any more, and their time is free again.
+ * Withdraws pieces entered by mistake: they no longer age a needle, and their time is free again.
  *
  * @throws ProblemError `pieces.unknown`, `pieces.withdrawn`
  */

@@ -52,7 +52,7 @@ describe('what is written down of the work', () => {
         { speedInUseSpm: 1000 },
         { where: { id: shop.works.ids.compound } },
       );
-    // The needle went in at 06:00 on the day before; the clock stands at 10:00 and the shift began at 06:00.
+    // The needle was installed at 06:00 the day before; it is 10:00 and the shift began at 06:00.
     const span = (from: string, to: string) => ({
       from: `2026-03-04T${from}:00.000Z`,
       to: `2026-03-04T${to}:00.000Z`,
@@ -68,7 +68,7 @@ describe('what is written down of the work', () => {
       await withSpeed();
       const before = (await machine()).age!;
       const { body } = await log();
-      // Two shift hours at a half are one running hour; 60,000 stitches at 1,000 a minute are one as well.
+      // Two shift hours at a half are one running hour, as are 60,000 stitches at 1,000 a minute.
       expect(body.age?.runningHours).toBeCloseTo(before.runningHours, 9);
       const { body: more } = await log({ pieces: 60, ...span('08:00', '10:00') });
       expect(more.age?.runningHours).toBeCloseTo(before.runningHours - 0.5, 9);
@@ -169,7 +169,7 @@ describe('what is written down of the work', () => {
           changedAt: shop.clock.now.toISOString(),
         },
       });
-      // One done while the needle before was in, so that its span counts in part.
+      // One done while the previous needle was in, so its period counts in part.
       await service('oil', new Date(shop.clock.now.getTime() - 3_600_000).toISOString());
       shop.clock.now = new Date(shop.clock.now.getTime() + 30 * 86_400_000);
       const listed = await due();

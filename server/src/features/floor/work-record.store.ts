@@ -16,7 +16,7 @@ export async function insertPieces({ tables }: Database, row: PieceCountRow, tx:
   await tables.pieceCounts.create(row, { transaction: tx });
 }
 
-/** Locked, so that two people take them back once. */
+/** Locked, so that two people cannot both withdraw them. */
 export async function findPieceCount(
   { tables }: Database,
   id: string,
@@ -36,7 +36,7 @@ export async function updatePieceCount(
   await tables.pieceCounts.update(change, { where: { id }, transaction: tx });
 }
 
-/** Whether pieces are written down for any of a span of time. */
+/** Whether pieces are recorded for any part of a period. */
 export async function hasPieces(
   { tables }: Database,
   machineId: string,
@@ -52,13 +52,13 @@ export interface PiecesOfNeedle extends Pick<
   PieceCountRow,
   'id' | 'machineId' | 'pieces' | 'stitchesPerPiece' | 'speedSpm' | 'fromAt' | 'toAt'
 > {
-  /** Shift time of theirs in which a counter was heard. */
+  /** Their shift time in which a counter was heard. */
   readonly heardShiftMs: number;
 }
 
 type PiecesRow = Omit<PiecesOfNeedle, 'heardShiftMs'>;
 
-/** Pieces by a condition, with what counters were heard meanwhile. */
+/** Pieces that match a condition, with what counters recorded in that time. */
 async function findPiecesWhere(
   database: Database,
   from: string,
@@ -77,7 +77,7 @@ async function findPiecesWhere(
   return rows.map((row, i) => ({ ...row, heardShiftMs: heard[i]!.coveredShiftMs }));
 }
 
-/** Pieces of a machine that fall into a time, with one record of them whether it was taken back or not. */
+/** A machine's pieces in a period, including the given record whether or not it was withdrawn. */
 export function findPiecesBetween(
   database: Database,
   { id, machineId }: Pick<PieceCountRow, 'id' | 'machineId'>,
@@ -93,7 +93,7 @@ export function findPiecesBetween(
   );
 }
 
-/** Pieces since the needle in each machine went in, or in one, by machine. */
+/** Pieces since the needle in each machine, or in one, was installed, by machine. */
 export async function findPieces(
   database: Database,
   only: string | null,

@@ -6,7 +6,7 @@ import { standing } from '../../db/withdrawn.js';
 
 type SettingRow = Omit<HandSettingRow, 'setById'> & { readonly setBy: string };
 
-/** The last settings of each set-up that were not taken back. */
+/** The latest settings of each set-up that were not withdrawn. */
 export async function findHandSettings(
   { sequelize }: Database,
   tx: Transaction | null = null,

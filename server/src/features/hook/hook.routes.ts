@@ -5,7 +5,7 @@ import { findMachine } from '../floor/index.js';
 import { requireShopTime } from '../shop/index.js';
 import { findHookChecks, insertHookCheck } from './hook.store.js';
 
-/** So many are shown of a machine. */
+/** How many checks of a machine are shown. */
 const LATEST = 30;
 
 export function hookRoutes(database: Database, now: () => Date): readonly Handled[] {

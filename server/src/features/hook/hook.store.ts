@@ -6,7 +6,7 @@ import { standing } from '../../db/withdrawn.js';
 
 type CheckRow = Omit<HookCheckRow, 'checkedById'> & { readonly checkedBy: string };
 
-/** Looks at the hook of a machine that were not taken back, the newest first. */
+/** A machine's hook checks that were not withdrawn, newest first. */
 export async function findHookChecks(
   { sequelize }: Database,
   machineId: string,

@@ -23,7 +23,7 @@ import {
   updateJob,
 } from './job-queue.store.js';
 
-/** What waits, with the minutes of work that are left until each job is due. */
+/** The waiting jobs, with the working minutes left until each is due. */
 export async function readJobQueue(
   database: Database,
   now: Date,
@@ -90,7 +90,7 @@ export async function endQueuedJob(
 }
 
 /**
- * Puts every waiting job in its place. An order that knows another set of jobs than waits now was made from an old queue.
+ * Puts every waiting job in its place. An order that lists a different set of jobs was made from an outdated queue.
  *
  * @throws ProblemError `machine.unknown`, `queue.moved-on`
  */

@@ -3,7 +3,7 @@ import type { QueuedJob, QueuedJobEnd, QueuedJobEntry } from '@gantelet/contract
 import type { Database, Transaction } from '../../db/database.js';
 import type { QueuedJobRow } from '../../db/job-queue-rows.js';
 
-/** A job that waits, without how long it has. */
+/** A waiting job, without the time it has left. */
 export type BareQueuedJob = Omit<QueuedJob, 'dueIn'>;
 
 type NamedRow = Omit<QueuedJobRow, 'addedById' | 'place' | 'ending' | 'endedAt' | 'endedById'> & {
@@ -11,7 +11,7 @@ type NamedRow = Omit<QueuedJobRow, 'addedById' | 'place' | 'ending' | 'endedAt' 
   readonly addedBy: string;
 };
 
-/** The jobs that wait: by machine in their order, those without a machine last. */
+/** The waiting jobs: by machine in their order, those without a machine last. */
 export async function findWaiting(
   { sequelize }: Database,
   tx: Transaction | null = null,
@@ -31,7 +31,7 @@ export async function findWaiting(
   }));
 }
 
-/** Ids of the jobs that wait, held until the transaction ends: nothing comes or goes meanwhile. */
+/** Ids of the waiting jobs, locked until the transaction ends: none is added or removed meanwhile. */
 export async function lockWaiting({ sequelize }: Database, tx: Transaction): Promise<readonly string[]> {
   const rows = await sequelize.query<{ id: string }>(
     'SELECT id FROM queued_jobs WHERE ending IS NULL ORDER BY id FOR UPDATE',
@@ -90,7 +90,7 @@ export async function endJob(
   await tables.queuedJobs.update({ ending, endedAt, endedById }, { where: { id }, transaction: tx });
 }
 
-/** Where a job stands. */
+/** A job's place. */
 export interface JobPlace {
   readonly id: string;
   readonly machineId: string | null;
@@ -106,7 +106,7 @@ export async function placeJob(
   await tables.queuedJobs.update(place, { where: { id }, transaction: tx });
 }
 
-/** Leaves the waiting jobs of a machine without one. */
+/** Leaves a machine's waiting jobs without a machine. */
 export async function unplaceJobs({ tables }: Database, machineId: string, tx: Transaction): Promise<void> {
   await tables.queuedJobs.update(
     { machineId: null, pinned: false },

@@ -10,7 +10,7 @@ import {
 import type { LivesReport } from '@gantelet/contracts';
 import type { LivesInput, LotEnd } from './life.service.js';
 
-/** Assesses group after group, telling how far it is. Runs in a thread of its own. */
+/** Assesses group after group and reports progress. Runs in a thread of its own. */
 export default function assess({ input, port }: { input: LivesInput; port: MessagePort }): LivesReport {
   const groups = input.groups.map(({ group, ...one }, i) => {
     const assessed = assessLives(one);
@@ -23,7 +23,7 @@ export default function assess({ input, port }: { input: LivesInput; port: Messa
   return { dataVersion: input.dataVersion, fittedAt: input.readAt, groups } as unknown as LivesReport;
 }
 
-/** Needles with the scale of their machine, or that of the group where the machine has none of its own. */
+/** Needles with the scale of their machine, or that of the group if the machine has none of its own. */
 function lotNeedles(
   ends: readonly LotEnd[],
   { scaleHours }: WeibullParameters,

@@ -15,7 +15,7 @@ import {
   writeGrouping,
 } from '../floor/index.js';
 
-/** Every group that the work of machines makes, with what the lead decided for it; the largest first. */
+/** Every group that the machines' work makes, with the lead's decision on it; largest first. */
 export async function readGroupings(database: Database, tx: Transaction | null = null): Promise<Grouping[]> {
   const [counts, decided] = await Promise.all([countGroupsOfWork(database, tx), findGroupings(database, tx)]);
   return [...counts]
@@ -34,7 +34,7 @@ export async function readGroupings(database: Database, tx: Transaction | null =
 }
 
 /**
- * Merges a group into another, or splits it, and counts all its needles again.
+ * Merges a group into another, or splits it, and reassigns all its needles.
  *
  * @throws ProblemError `group.unknown`, `group.merged`, `version.stale`
  */

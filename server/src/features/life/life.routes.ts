@@ -24,7 +24,7 @@ export function lifeRoutes(database: Database, now: () => Date): readonly Handle
   ];
 }
 
-/** How a fit of all lives is done. */
+/** How all lives are fitted. */
 export function fitLives(now: () => Date): JobWork {
   return {
     worker: new URL('./assess-lives.worker.js', import.meta.url),

@@ -24,10 +24,10 @@ import { findShop } from '../shop/index.js';
 import { readGroupings } from './grouping.service.js';
 import { findIntervals, findStays, recordsVersion, setIntervals } from './life.store.js';
 
-/** A quarter of a year, for what was done of late. */
+/** A quarter of a year counts as recent. */
 const QUARTER_MS = 91 * 24 * HOUR_MS;
 
-/** What a fit of all lives works on. */
+/** The input of a fit of all lives. */
 export interface LivesInput {
   readonly dataVersion: string;
   readonly readAt: string;
@@ -37,10 +37,10 @@ export interface LivesInput {
   })[];
 }
 
-/** A needle's stay with its lot and when it was in. */
+/** A needle's stay with its lot and when it was installed. */
 export type LotEnd = NeedleEnd & Pick<LotNeedle, 'lotId' | 'fromMs' | 'toMs'>;
 
-/** A report of before lots were compared, or of before groups could be split, says nothing of them. */
+/** A report from before lots were compared, or before groups could be split, has no such fields. */
 function withLots(report: LivesReport | null): LivesReport | null {
   return (
     report && {
@@ -72,7 +72,7 @@ export async function readLife(database: Database): Promise<LifeView> {
   };
 }
 
-/** Whether needles, costs or groups have changed since lives were last fitted, or they never were. */
+/** Whether needles, costs or groups have changed since the last fit, or there was none. */
 export async function livesAreOld(database: Database): Promise<boolean> {
   const [version, report] = await Promise.all([
     versionNow(database),
@@ -81,7 +81,7 @@ export async function livesAreOld(database: Database): Promise<boolean> {
   return report?.dataVersion !== version;
 }
 
-/** Gathers the needles of every group with what its changes cost. */
+/** Collects the needles of every group with the cost of its changes. */
 export async function livesInput(database: Database, now: Date): Promise<LivesInput> {
   const dataVersion = await versionNow(database);
   const shop = await findShop(database);
@@ -149,7 +149,7 @@ async function groupedStays(
     .sort((a, b) => b.stays.length - a.stays.length);
 }
 
-/** Keeps what a fit advises where the floor reads it. */
+/** Stores a fit's recommended intervals where the floor reads them. */
 export async function keepIntervals(database: Database, report: LivesReport, tx: Transaction): Promise<void> {
   const before = await findIntervals(database, tx);
   const rows = report.groups.map(({ group, advice }) => {
@@ -164,10 +164,10 @@ export async function keepIntervals(database: Database, report: LivesReport, tx:
   await setIntervals(database, rows, tx);
 }
 
-/** A tenth of an hour is what is shown: less is no change to anybody. */
+/** The display shows tenths of an hour: a smaller change is no change to anybody. */
 const SHOWN_HOURS = 0.1;
 
-/** What a fit changed of an interval; what an earlier one changed when it left it as it was. */
+/** How a fit changed an interval; the earlier change if this one left it as it was. */
 function changeOf(
   { intervalHours, fittedAt }: Pick<LifeIntervalRow, 'intervalHours' | 'fittedAt'>,
   before: LifeIntervalRow | undefined,
@@ -181,7 +181,7 @@ function changeOf(
 
 const WEEK_MS = 7 * 24 * HOUR_MS;
 
-/** Intervals that a fit of the last week has changed, the latest first. */
+/** Intervals changed by a fit in the last week, latest first. */
 export async function intervalChanges(database: Database, now: Date): Promise<IntervalChange[]> {
   const rows = [...(await findIntervals(database)).values()];
   return rows
@@ -203,7 +203,7 @@ export async function intervalChanges(database: Database, now: Date): Promise<In
     .sort((a, b) => b.changedAt.localeCompare(a.changedAt));
 }
 
-/** Names the records and the costs together: a fit of another version is old. */
+/** Identifies the records and the costs together: a fit of another version is outdated. */
 async function versionNow(database: Database): Promise<string> {
   const [records, shop, groupings] = await Promise.all([
     recordsVersion(database),

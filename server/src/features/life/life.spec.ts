@@ -31,7 +31,7 @@ describe('the lives of needles', () => {
     await shop.database.sequelize.query('DELETE FROM needle_installs WHERE id NOT IN (:standing)', {
       replacements,
     });
-    // A merge moves the needles that stand, and which of two merges is first is nobody's to say.
+    // A merge reassigns the needles there are, and either of two merges may come first.
     await shop.database.sequelize.query(
       `UPDATE needle_installs JOIN standing_groups USING (id)
           SET needle_installs.group_of_work = standing_groups.group_of_work,
@@ -55,7 +55,7 @@ describe('the lives of needles', () => {
   }
   const ask = async (key = newId()) => (await mechanic.call(routes.fitLives, { key, body: {} })).body;
 
-  /** Puts needles in and out of the compound, each worn after so many hours. */
+  /** Puts needles in and out of the compound machine, each worn after a given number of hours. */
   async function wear(
     hours: readonly number[],
     cause: 'wear' | 'accident' | 'scheduled' = 'wear',
@@ -123,7 +123,7 @@ describe('the lives of needles', () => {
     const again = await ask();
     await until(again.id, 'done');
     const hit = (await mechanic.call(routes.readLife)).body.report!.groups[0]!;
-    // Two hours more that a needle was seen to last, by maximum likelihood: the scale moves by less than a hundredth.
+    // One needle seen to last two hours more; by maximum likelihood the scale moves by less than a hundredth.
     expect('scaleHours' in hit.fit ? hit.fit.scaleHours / before : NaN).toBeCloseTo(1, 2);
     expect(hit.causes.accident).toBe(1);
     await wear([3]);
@@ -252,7 +252,7 @@ describe('the lives of needles', () => {
     expect(cancelled.body.state).toBe('cancelled');
     const again = await mechanic.call(routes.cancelJob, { params: { jobId: id }, body: {} });
     expect((again.body as unknown as Problem).code).toBe('job.over');
-    // The runner is free again within its next look.
+    // The runner is free again by its next look.
     const next = await ask();
     await until(next.id, 'running');
   });
@@ -276,7 +276,7 @@ describe('the lives of needles', () => {
     expect(told.map(({ hours, previousHours }) => [hours, previousHours])).toEqual([
       [kept.intervalHours!, kept.intervalHours! + 1],
     ]);
-    // A fit that leaves it as it is takes nothing of that away.
+    // A fit that leaves it as it is does not change any of that.
     await until((await ask()).id, 'done');
     expect(await changes()).toEqual(told);
   });

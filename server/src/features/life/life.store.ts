@@ -3,7 +3,7 @@ import type { RemovalCause } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { LifeIntervalRow } from '../../db/rows.js';
 
-/** One needle's stay as the database has it. */
+/** One needle's stay as stored. */
 export interface StayRow {
   readonly installId: string;
   readonly machineId: string;
@@ -17,7 +17,7 @@ export interface StayRow {
   readonly lotId: string | null;
 }
 
-/** Every needle that ever was in a machine and belongs to a group, or to one group. */
+/** Every needle that was ever in a machine and belongs to a group, or to one group. */
 export async function findStays({ sequelize }: Database, only: string | null): Promise<readonly StayRow[]> {
   return sequelize.query<StayRow>(
     `SELECT i.id AS installId, i.machine_id AS machineId, i.life_group AS lifeGroup, i.entry_hours AS entryHours,
@@ -28,7 +28,9 @@ export async function findStays({ sequelize }: Database, only: string | null): P
   );
 }
 
-/** Names the state of the records: another after every change of a needle, and when hours of one that is out changed. */
+/**
+ * Identifies the state of the records: it changes with every needle change, and with the hours of a removed needle.
+ */
 export async function recordsVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<{ installs: number; removals: number; hours: number }>(
     `SELECT (SELECT COUNT(*) FROM needle_installs) AS installs, COUNT(*) AS removals,
@@ -39,8 +41,8 @@ export async function recordsVersion({ sequelize }: Database): Promise<string> {
   return `${row!.installs}.${row!.removals}.${row!.hours.toFixed(3)}`;
 }
 
-/** Keeps when needles of each group are to be changed, by the last fit. */
-/** The intervals that count now, by group. */
+/** Stores the change interval of each group from the last fit. */
+/** The intervals now in force, by group. */
 export async function findIntervals(
   { tables }: Database,
   tx: Transaction | null = null,

@@ -1,7 +1,7 @@
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { queueNightlyFit } from './nightly-fit.js';
 
-/** The small works keep UTC. */
+/** The small works uses UTC. */
 const at = (hour: number, day = 4) => new Date(Date.UTC(2026, 2, day, hour, 15));
 
 describe('the fit of the night', () => {

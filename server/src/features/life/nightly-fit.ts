@@ -12,8 +12,8 @@ const FROM_HOUR = 2;
 const EVERY_MS = 10 * 60_000;
 
 /**
- * Queues a fit of all lives for the night when records have changed since the last one. The job's id is that of the day in
- * the shop, so that several servers queue it once.
+ * Queues the night's fit of all lives if records have changed since the last one. The job's id is derived from the
+ * shop's date, so that several servers queue it only once.
  *
  * @returns whether it was queued now
  */
@@ -29,7 +29,9 @@ export async function queueNightlyFit(database: Database, now: Date): Promise<bo
   return job.id === id;
 }
 
-/** Looks every few minutes whether the night's fit is to be queued, until stopped. Any number of servers may do so. */
+/**
+ * Checks every few minutes whether the night's fit should be queued, until stopped. Any number of servers may do so.
+ */
 export function startNightlyFits(database: Database, log: Logger): { stop(): void } {
   const timer = setInterval(() => {
     queueNightlyFit(database, new Date()).catch((error: unknown) => {

@@ -36,7 +36,7 @@ export async function saveSetup(
   return readSetup(database, id, tx);
 }
 
-/** Changes a set-up that nobody else changed since it was opened. It stays on its machine. */
+/** Changes a set-up unless somebody else has since it was opened. It stays on its machine. */
 export async function reviseSetup(
   database: Database,
   id: string,
@@ -56,7 +56,7 @@ export async function reviseSetup(
   return readSetup(database, id, tx);
 }
 
-/** Judges again what the browser judged, and refuses a needle that could not go in. */
+/** Checks again what the browser checked, and refuses a needle that cannot be used. */
 async function requireFits(database: Database, work: SetupWork, tx: Transaction): Promise<void> {
   const machine = await findMachine(database, work.machineId, tx);
   requireNeedleFits(machine, work, await shopValues(database, tx));

@@ -4,7 +4,7 @@ import { plainRows, type Database, type Transaction } from '../../db/database.js
 import { needleColumns, needleOfColumns } from '../../db/needle-columns.js';
 import type { SetupLayerRow, SetupRow } from '../../db/rows.js';
 
-/** Set-ups with their layers, by name; all of them, of one machine, or one alone. */
+/** Set-ups with their layers, by name: all of them, those of one machine, or a single one. */
 export async function findSetups(
   { tables }: Database,
   only: { readonly id?: string; readonly machineId?: string } = {},
@@ -33,7 +33,7 @@ export async function findSetups(
   return rows.map((row) => setupOf(row, layersOf.get(row.id) ?? [], names.get(row.savedById) ?? ''));
 }
 
-/** Locks a set-up for a change and gives its version, or null when there is none. */
+/** Locks a set-up for a change and returns its version, or null if it does not exist. */
 export async function lockSetup({ tables }: Database, id: string, tx: Transaction): Promise<SetupRow | null> {
   return (await tables.setups.findByPk(id, { transaction: tx, lock: true }))?.get({ plain: true }) ?? null;
 }
@@ -67,7 +67,7 @@ export async function updateSetup(
   await tables.setupLayers.bulkCreate(layerRows(id, work), { transaction: tx });
 }
 
-/** The columns a set-up's work is kept in. */
+/** The columns that a set-up's work is stored in. */
 export function columnsOf(work: SetupWork) {
   return {
     name: work.name,
@@ -84,7 +84,7 @@ export function columnsOf(work: SetupWork) {
   };
 }
 
-/** The rows a set-up's layers are kept in, top first. */
+/** The rows that a set-up's layers are stored in, top first. */
 export function layerRows(setupId: string, work: SetupWork): SetupLayerRow[] {
   return work.layers.map((layer, position) => ({ setupId, position, ...layer }));
 }

@@ -8,7 +8,10 @@ import {
 } from '@gantelet/core';
 import { ProblemError, type FieldProblem, type Machine, type SetupWork } from '@gantelet/contracts';
 
-/** What is wrong with needle and plate of a set-up on a machine, by the same rules as the browser's; empty when it may go in. */
+/**
+ * What is wrong with a set-up's needle and plate on a machine, by the same rules as in the browser; empty if nothing
+ * is.
+ */
 export function needleProblems(
   machine: Machine,
   work: Omit<SetupWork, 'machineId'>,

@@ -20,10 +20,11 @@ const sameSetup = (
 ) => one.machineId === other.machineId && one.name.toLowerCase() === other.name.toLowerCase();
 
 /**
- * Saves a list of set-ups, all or none. One whose machine has a set-up of that name already is left as it is, so that a
- * list taken in twice is in once.
+ * Imports a list of set-ups, all or none. One whose machine already has a set-up of that name is left as it is, so
+ * importing a list twice changes nothing.
  *
- * @throws ProblemError `request.invalid` naming every cell that is wrong, needles that do not fit their machine too
+ * @throws ProblemError `request.invalid` naming every cell that is wrong, including needles that do not fit their
+ * machine
  */
 export async function importSetupList(
   { database, tx, person, now }: WriteContext,

@@ -6,7 +6,7 @@ import { findShop } from '../shop/index.js';
 import { readStore, thingText } from '../store/index.js';
 import { findTargets, insertMessage, isTold, roundsToTell, stopsToTell } from './message.store.js';
 
-/** Something to tell of. */
+/** Something to report. */
 interface News {
   readonly kind: MessageKind;
   readonly about: string;
@@ -14,7 +14,10 @@ interface News {
   readonly text: string;
 }
 
-/** Makes a message of all that happened since somebody wants to be told of it, each once, whichever server looks. */
+/**
+ * Creates messages for everything that happened since somebody wants to be told of it, each once, whichever server
+ * does the work.
+ */
 export async function makeMessages(database: Database, now: Date): Promise<number> {
   const targets = await findTargets(database);
   if (targets.length === 0) return 0;
@@ -69,10 +72,10 @@ async function roundNews(database: Database, since: Date | null, timeZone: strin
   }));
 }
 
-/** What has to be ordered, once a day while it has to be: the day is the shop's. */
+/** What has to be ordered, reported once a day while there is something; the day is the shop's. */
 async function orderNews(database: Database, now: Date, timeZone: string): Promise<readonly News[]> {
   const day = { kind: 'order-now', about: dayIn(timeZone, now) } as const;
-  // What to order is worked out until it was told, not at every look of the day.
+  // What to order is worked out until it has been reported, not on every pass of the day.
   if (await isTold(database, day)) return [];
   const { items } = await readStore(database, now);
   const due = items.filter(({ toOrder }) => toOrder > 0);

@@ -6,7 +6,7 @@ import { sendMessages, type MessageSender } from './send-messages.js';
 
 const LOOK_EVERY_MS = 5000;
 
-/** Tells of what happened, until stopped. Any number of servers may do so. */
+/** Sends messages about what happens, until stopped. Any number of servers may do so. */
 export function startMessages(database: Database, sender: MessageSender, log: Logger): Going {
   return every(
     LOOK_EVERY_MS,

@@ -4,7 +4,7 @@ import { answer, write, type Handled } from '../../http/handle.js';
 import { deleteTarget, findMessages, findTargets, insertTarget } from './message.store.js';
 import { webhookKey } from './send-messages.js';
 
-/** @param mailGoesOut whether a mail server is known */
+/** @param mailGoesOut whether a mail server is configured */
 export function messageRoutes({
   database,
   now,

@@ -57,7 +57,7 @@ describe('messages', () => {
     });
     expect(status).toBe(200);
   };
-  /** Puts a part in the store; gives what counts it and takes it out. */
+  /** Adds a part to the store; returns a function that counts it or takes some out. */
   const stockedPart = async (name: string, supplier: string) => {
     const mechanic = await shop.signedIn('mechanic');
     const itemId = newId();
@@ -82,7 +82,7 @@ describe('messages', () => {
     expect(mails.map(({ to, subject }) => [to, subject])).toEqual([
       ['lead@works.example', jasmine.stringContaining('is stopped: a piece of needle is missing') as never],
     ]);
-    // The clock of the small works is UTC.
+    // The small works uses UTC.
     expect(mails[0]?.text).toMatch(/ reported it on Wednesday,? 4 March 2026 at \d\d:\d\d\. /);
     await makeMessages(shop.database, later(60_000));
     await sendMessages(shop.database, sender, later(60_000));
@@ -98,7 +98,7 @@ describe('messages', () => {
     await move('count', 40);
     shop.clock.now = later(20 * DAY_MS);
     expect(await makeMessages(shop.database, shop.clock.now)).toBe(0);
-    // 38 used in 20 days: two last a day, a delivery takes a week.
+    // 38 used in 20 days: two left last a day, and a delivery takes a week.
     await move('use', 38);
     expect(await makeMessages(shop.database, later(1000))).toBe(1);
     expect(await makeMessages(shop.database, later(2000))).toBe(0);
@@ -111,7 +111,7 @@ describe('messages', () => {
   });
 
   it('count the days of what runs short by the clock of the shop', async () => {
-    // Fourteen hours ahead of UTC: at ten in UTC another day begins there.
+    // Fourteen hours ahead of UTC: the next day begins there at ten in UTC.
     await shop.database.tables.shop.update({ timeZone: 'Pacific/Kiritimati' }, { where: {} });
     await add({ ...MAIL, kinds: ['order-now'] });
     const move = await stockedPart('Bobbins', '');

@@ -17,7 +17,7 @@ const targetOf = ({ kinds, addedAt, ...row }: MessageTargetRow): MessageTarget =
   addedAt: addedAt.toISOString(),
 });
 
-/** Where messages go, the oldest first. */
+/** Where messages go, oldest recipient first. */
 export async function findTargets(
   { tables }: Database,
   tx: Transaction | null = null,
@@ -53,7 +53,7 @@ export async function deleteTarget(
   await tables.messageTargets.destroy({ where: { id }, transaction: tx });
 }
 
-/** The last messages, newest first, with what became of them. */
+/** The latest messages, newest first, with their deliveries. */
 export async function findMessages(database: Database, tx: Transaction | null = null): Promise<Message[]> {
   const { tables, sequelize } = database;
   const rows = plainRows(
@@ -77,7 +77,7 @@ export async function findMessages(database: Database, tx: Transaction | null = 
   }));
 }
 
-/** Keeps a message with its way to each target, unless it was made before, here or by another server. */
+/** Stores a message with a delivery to each recipient, unless this or another server already did. */
 export async function insertMessage(
   { tables, sequelize }: Database,
   message: MessageRow,
@@ -97,7 +97,7 @@ export async function insertMessage(
   return true;
 }
 
-/** Whether a message about something was made. */
+/** Whether a message about something exists. */
 export async function isTold(
   { tables }: Database,
   told: Pick<MessageRow, 'kind' | 'about'>,
@@ -105,7 +105,7 @@ export async function isTold(
   return (await tables.messages.count({ where: told })) > 0;
 }
 
-/** Pieces missing since the given instant that nobody was told of. */
+/** Missing pieces since an instant that have not been reported. */
 export function stopsToTell(
   { sequelize }: Database,
   since: Date,
@@ -119,7 +119,7 @@ export function stopsToTell(
   );
 }
 
-/** Plans published since the given instant that nobody was told of; each publication is one. */
+/** Plans published since an instant that have not been reported; each publication counts. */
 export function roundsToTell(
   { sequelize }: Database,
   since: Date,
@@ -134,7 +134,7 @@ export function roundsToTell(
   );
 }
 
-/** A message that is due at a target. */
+/** A message that is due to be sent to a recipient. */
 export interface DueDelivery extends Omit<MessageRow, 'about'> {
   readonly targetId: string;
   readonly way: MessageTargetRow['way'];
@@ -155,7 +155,7 @@ export function findDue({ sequelize }: Database, now: Date): Promise<DueDelivery
 
 type Which = Pick<DueDelivery, 'id' | 'targetId'>;
 
-/** Takes a delivery up until `until`; false when another server did meanwhile. */
+/** Claims a delivery up to `until`; false when another server has it. */
 export async function claimDelivery(
   { tables }: Database,
   { id: messageId, targetId, dueAt, tries }: DueDelivery,

@@ -8,15 +8,15 @@ import { findChecks, findPhoto, insertCheck, insertPhoto } from './needle-check.
 import { sampleOf } from './needle-lot.service.js';
 import { lockLot, updateLot } from './needle-lot.store.js';
 
-/** So many of the latest checks are read where no lot is asked for. */
+/** How many of the latest checks are returned when no lot is named. */
 const LATEST = 100;
 
-/** The latest needles looked at, the newest first; or all of one lot. */
+/** The latest needle checks, newest first; or all checks of one lot. */
 export function readChecks(database: Database, lotId: string | undefined): Promise<NeedleCheck[]> {
   return findChecks(database, lotId === undefined ? { latest: LATEST } : { lotId });
 }
 
-/** The photo taken with a check. @throws ProblemError `entry.unknown` */
+/** The photo taken during a check. @throws ProblemError `entry.unknown` */
 export async function readPhoto(database: Database, checkId: string): Promise<{ photo: string }> {
   const photo = await findPhoto(database, checkId);
   if (photo === null) throw new ProblemError('entry.unknown');
@@ -24,8 +24,8 @@ export async function readPhoto(database: Database, checkId: string): Promise<{ 
 }
 
 /**
- * Logs what was looked at on a needle under the key it was sent with. With a bad one too many, its lot is kept out of
- * machines from then on; with a full sample, one that waited for it is accepted.
+ * Logs a needle check under the key it was sent with. One bad needle too many quarantines its lot from then on; a
+ * full sample accepts a lot that was waiting for it.
  *
  * @throws ProblemError `lot.unknown`, `time.outside`
  */
@@ -64,7 +64,8 @@ async function decideBySample(
   const verdict = judgeSample(lotSample(lot.received, values), { checked, bad });
   const ofThisOne = judgeNeedle(looks, values).verdict === 'bad';
   const decided = { decidedAt: now, decidedById: person.id };
-  // Somebody who accepted a lot in spite of its sample is overruled by a further bad needle, not by a good one.
+  // A lot accepted by hand in spite of its sample is quarantined again by another bad needle, but not affected by a
+  // good one.
   if (verdict === 'refuse' && ofThisOne && lot.state !== 'quarantined') {
     const decision = `${bad} bad of ${checked} checked`;
     await updateLot(database, lot.id, { state: 'quarantined', ...decided, decision }, tx);

@@ -10,14 +10,14 @@ type CheckRow = Omit<NeedleCheckRow, 'checkedById'> & {
   readonly hasPhoto: number;
 };
 
-/** Which checks are asked for: one, those of a lot, those of any lot, or the latest of all. */
+/** Which checks are wanted: one, those of a lot, those of any lot, or the latest of all. */
 export type WhichChecks =
   | { readonly id: string }
   | { readonly lotId: string }
   | { readonly ofAnyLot: true }
   | { readonly latest: number };
 
-/** Checks that were not withdrawn, the newest first. */
+/** Checks that were not withdrawn, newest first. */
 export async function findChecks(
   { sequelize }: Database,
   which: WhichChecks,
@@ -46,7 +46,7 @@ export async function findChecks(
   }));
 }
 
-/** The photo of a check as base64; null for one without. */
+/** The photo of a check as base64; null if there is none. */
 export async function findPhoto({ tables }: Database, checkId: string): Promise<string | null> {
   const found = await tables.needlePhotos.findByPk(checkId);
   return found?.get({ plain: true }).jpeg.toString('base64') ?? null;

@@ -46,7 +46,7 @@ export async function registerLot(
 }
 
 /**
- * Corrects what a lot was registered as. Which kind it holds stands once a needle of it went into a machine.
+ * Corrects a lot's details. Its kind is fixed once one of its needles has been installed.
  *
  * @throws ProblemError `lot.unknown`, `lot.in-use`, `lot.code-taken`
  */
@@ -71,7 +71,7 @@ function codeTaken(code: string): ProblemError {
   return new ProblemError('lot.code-taken', { code }, [{ path: 'body.code', message: 'another code' }]);
 }
 
-/** Somebody accepts a lot, keeps it out of machines, or has it checked. @throws ProblemError `lot.unknown` */
+/** Accepts a lot, quarantines it, or has it checked. @throws ProblemError `lot.unknown` */
 export async function decideLot(
   database: Database,
   id: string,
@@ -85,7 +85,7 @@ export async function decideLot(
   return readLot(database, id, tx);
 }
 
-/** All lots with what their needles showed, the newest first. */
+/** All lots with the results of their needle checks, newest first. */
 export async function readLots(database: Database): Promise<NeedleLot[]> {
   const [lots, checks, values] = await Promise.all([
     findLots(database),
@@ -107,14 +107,14 @@ async function readLot(database: Database, id: string, tx: Transaction): Promise
   return { ...lot!, ...shownBy(await findChecks(database, { lotId: id }, tx), values) };
 }
 
-/** How many needles were looked at, and how many of them were found wanting. */
+/** How many needles were checked, and how many failed. */
 export function sampleOf(checks: readonly NeedleCheck[], values: Values): NeedleLot['sample'] {
   const verdicts = checks.map(({ looks }) => judgeNeedle(looks, values).verdict);
   const count = (verdict: NeedleVerdict): number => verdicts.filter((one) => one === verdict).length;
   return { checked: checks.length, bad: count('bad'), doubtful: count('doubtful') };
 }
 
-/** What the needles of a lot that were looked at say of it. */
+/** What the checked needles of a lot say about it. */
 function shownBy(checks: readonly NeedleCheck[], values: Values): Pick<NeedleLot, 'sample' | 'friction'> {
   const eyes = checks.flatMap(({ looks: { pulls, path } }) =>
     pulls ? [eyeFriction(pulls, values, path)] : [],
@@ -134,9 +134,9 @@ function shownBy(checks: readonly NeedleCheck[], values: Values): Pick<NeedleLot
 }
 
 /**
- * Lets a needle of a lot into a machine. One that went in before the lot was put aside is logged all the same: it is in.
+ * Lets a needle of a lot be installed. One installed before the lot was quarantined is logged all the same: it is in.
  *
- * @throws ProblemError `lot.unknown` for one that is not there or holds other needles, `lot.quarantined`
+ * @throws ProblemError `lot.unknown` if there is no such lot or it holds other needles, `lot.quarantined`
  */
 export async function requireLot(
   database: Database,

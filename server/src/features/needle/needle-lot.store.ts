@@ -9,10 +9,10 @@ type LotRow = Omit<NeedleLotRow, 'receivedById' | 'decidedById'> & {
   readonly decidedBy: string | null;
 };
 
-/** A lot as it was registered and decided about, without what its needles showed. */
+/** A lot as registered and decided on, without its check results. */
 export type BareLot = Omit<NeedleLot, 'friction' | 'sample'>;
 
-/** All lots, the newest first; or one. */
+/** All lots, newest first; or one. */
 export async function findLots(
   { sequelize }: Database,
   only: string | null = null,
@@ -43,7 +43,7 @@ export async function insertLot({ tables }: Database, row: NeedleLotRow, tx: Tra
   await tables.needleLots.create(row, { transaction: tx });
 }
 
-/** A lot as it stands, held until the transaction ends; null for one that is not there. */
+/** A lot, locked until the transaction ends; null if it does not exist. */
 export async function lockLot(
   { tables }: Database,
   id: string,
@@ -75,7 +75,7 @@ export async function updateLot(
   await tables.needleLots.update(change, { where: { id }, transaction: tx });
 }
 
-/** Whether a needle of a lot ever went into a machine, as it stands and not as the transaction began. */
+/** Whether a needle of a lot was ever installed, as of now and not as of the start of the transaction. */
 export async function wentIn({ tables }: Database, lotId: string, tx: Transaction): Promise<boolean> {
   return (
     (await tables.needleInstalls.findOne({

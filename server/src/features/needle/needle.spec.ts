@@ -49,7 +49,7 @@ describe('lots of needles', () => {
   const lotNow = async (id: string): Promise<NeedleLot> =>
     (await operator.call(routes.listLots)).body.find((lot) => lot.id === id)!;
   it('keep the photo that was taken with a check, once, and apart from the list', async () => {
-    // The beginning of every JPEG, and not more: what it shows is not looked at.
+    // The beginning of any JPEG and nothing more: its content is not examined.
     const photo = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16]).toString('base64');
     const key = newId();
     const body = { lotId: null, looks: GOOD, note: '', checkedAt: AT };

@@ -3,13 +3,13 @@ import { ProblemError, type PlateEntry, type PlateView } from '@gantelet/contrac
 import { danglingColumn, orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
 import type { PlateRow } from '../../db/plate-rows.js';
 
-/** Where a plate is, while the hole of its machine is still its own. */
+/** Where a plate is, as long as its machine still has its hole. */
 export const ON_MACHINE = `(SELECT JSON_OBJECT('id', o.id, 'name', o.name) FROM machines o
    WHERE o.id = plates.on_machine_id AND o.plate_hole_mm = plates.hole_mm)`;
 const MACHINE_IDS = `(SELECT JSON_ARRAYAGG(pm.machine_id ORDER BY pm.machine_id) FROM plate_machines pm
    WHERE pm.plate_id = plates.id)`;
 
-/** Plates that machines share, by hole and mark. */
+/** Shared plates, by hole and mark. */
 export async function findPlates({ tables }: Database, tx: Transaction | null): Promise<PlateView[]> {
   const found = await tables.plates.findAll({
     attributes: {
@@ -46,7 +46,7 @@ export async function insertPlate(
   await insertMachines(database, id, machineIds, tx);
 }
 
-/** Writes a plate again. It comes off a machine that it goes on no longer. @throws ProblemError as `insertPlate` */
+/** Updates a plate. It is taken off a machine it no longer fits. @throws ProblemError as `insertPlate` */
 export async function updatePlate(
   database: Database,
   { id, onMachineId }: PlateRow,
@@ -68,7 +68,7 @@ export async function deletePlate({ tables }: Database, id: string, tx: Transact
   await tables.plates.destroy({ where: { id }, transaction: tx });
 }
 
-/** Says which shared plate is on a machine; null when none is. It is on no other machine then. */
+/** Records which shared plate is on a machine; null when none is. It is on no other machine then. */
 export async function movePlate(
   { tables }: Database,
   machineId: string,

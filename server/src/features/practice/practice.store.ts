@@ -1,7 +1,7 @@
 import type { PracticeRun, PracticeRunInput } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
-/** What a person has practised, oldest first. */
+/** A person's practice runs, oldest first. */
 export async function findRuns({ tables }: Database, personId: string): Promise<PracticeRun[]> {
   const rows = plainRows(
     await tables.practiceRuns.findAll({ where: { personId }, order: ['finishedAt', 'id'] }),

@@ -5,7 +5,7 @@ import { readSetup } from '../match/index.js';
 import { requireShopTime } from '../shop/index.js';
 import { findPullTests, insertPullTest } from './pull-test.store.js';
 
-/** So many are read at most. */
+/** How many are returned at most. */
 const LATEST = 500;
 
 export function pullTestRoutes(database: Database, now: () => Date): readonly Handled[] {

@@ -6,7 +6,7 @@ import { standing } from '../../db/withdrawn.js';
 
 type TestRow = Omit<PullTestRow, 'testedById'> & { readonly testedBy: string };
 
-/** The latest pull tests that were not taken back, the newest first. */
+/** The latest pull tests that were not withdrawn, newest first. */
 export async function findPullTests({ sequelize }: Database, most: number): Promise<LoggedPullTest[]> {
   const rows = await sequelize.query<TestRow>(
     `SELECT t.id, t.setup_id AS setupId, t.broke, t.force_n AS forceN, t.width_mm AS widthMm, t.note,

@@ -2,12 +2,12 @@ import { QueryTypes } from 'sequelize';
 import { ProblemError, type RecordBundle } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 
-/** What belongs to this installation and not to the shop, or lets somebody in. */
+/** Tables that belong to this installation rather than the shop, or that hold credentials. */
 const LEFT_OUT: ReadonlySet<string> = new Set([
   ...['migrations', 'sessions', 'sign_in_tries', 'writes', 'jobs', 'backups'],
   ...['person_passes', 'calendar_links', 'message_deliveries', 'messages', 'message_targets'],
 ]);
-/** What stands instead of what lets somebody in. */
+/** What replaces credentials. */
 const VOID: Readonly<Record<string, string>> = {
   'people.password_hash': `'none'`,
   'people.code_hash': 'NULL',
@@ -19,7 +19,7 @@ const NUMBERS: ReadonlySet<string> = new Set(['int', 'smallint', 'tinyint', 'med
 const isPicture = (type: string): boolean => type.endsWith('blob') || type.endsWith('binary');
 const ROWS_AT_ONCE = 500;
 
-/** A column of a table that goes into a bundle. */
+/** A table column that goes into a bundle. */
 interface Column {
   readonly table: string;
   readonly name: string;
@@ -48,7 +48,7 @@ async function columnsOf(
   return tables;
 }
 
-/** Everything the shop owns, as it stands at one moment. */
+/** Everything the shop owns, as of one moment. */
 export async function makeBundle(database: Database, now: Date): Promise<RecordBundle> {
   return database.transaction(async (tx) => {
     const tables: RecordBundle['tables'] = {};
@@ -114,9 +114,9 @@ export async function bundleSchema(database: Database): Promise<object> {
 }
 
 /**
- * Puts everything of a bundle into a database that holds no shop, all or nothing.
+ * Loads a bundle into a database that holds no shop, all or nothing.
  *
- * @throws ProblemError `first-start.done` where a shop is there; Error for a bundle of another schema
+ * @throws ProblemError `first-start.done` if there is a shop; Error for a bundle of another schema
  */
 export async function loadBundle(database: Database, bundle: RecordBundle, tx: Transaction): Promise<void> {
   const { sequelize, tables } = database;

@@ -3,12 +3,11 @@ import type { Export } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { csvOf } from '../../text/csv.js';
 
-/** What lets somebody in goes out with nothing. */
+/** Credentials are left out. */
 const SECRET: ReadonlySet<string> = new Set(['password_hash', 'code_hash', 'code_until']);
 
 /**
- * All of a table as CSV by RFC 4180, the columns by their names in the database, oldest first where rows have ids that
- * sort by time.
+ * A whole table as CSV (RFC 4180), with the database's column names, oldest first where ids sort by time.
  *
  * @param file name of the table with `.csv`, one of `EXPORTS`
  */

@@ -3,7 +3,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import { insertWithdrawal, madeBy } from './record.store.js';
 
 /**
- * Takes an entry of a log back by a row that points at it: it stays as evidence, and it is no longer used in any calculation.
+ * Withdraws a log entry by a row that points at it: it stays as evidence and is no longer used in any calculation.
  *
  * @throws ProblemError `entry.unknown`, `entry.others`, `entry.withdrawn`
  */

@@ -79,7 +79,7 @@ describe('an entry that was logged wrongly', () => {
     const after = await tension();
     expect([after.seams, after.gauge, after.bobbin, after.kept]).toEqual([[], [], [], null]);
     expect((await mechanic.call(routes.listBalanced)).body).toEqual([]);
-    // All of it is kept as evidence.
+    // All of it stays as evidence.
     expect([await shop.count('test_seams'), await shop.count('withdrawals')]).toEqual([1, 4]);
   });
 

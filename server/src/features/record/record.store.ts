@@ -3,7 +3,7 @@ import { ProblemError, type WithdrawableLog } from '@gantelet/contracts';
 import { orIfDuplicate, type Database, type Transaction } from '../../db/database.js';
 import type { WithdrawalRow } from '../../db/record-rows.js';
 
-/** Table of each log, and the column that says who made an entry. */
+/** The table of each log, and the column that says who made an entry. */
 const LOGS: Readonly<Record<WithdrawableLog, { readonly table: string; readonly by: string }>> = {
   'test-seam': { table: 'test_seams', by: 'sewn_by_id' },
   'bobbin-reading': { table: 'bobbin_readings', by: 'read_by_id' },
@@ -18,7 +18,7 @@ const LOGS: Readonly<Record<WithdrawableLog, { readonly table: string; readonly 
   'store-move': { table: 'store_moves', by: 'moved_by_id' },
 };
 
-/** Who made an entry of a log; null when there is no such entry. */
+/** Who made a log entry; null if it does not exist. */
 export async function madeBy(
   { sequelize }: Database,
   log: WithdrawableLog,

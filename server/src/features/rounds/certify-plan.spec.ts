@@ -2,7 +2,7 @@ import { planCost, planRounds, wearingOf, type RoundsProblem } from '@gantelet/c
 import { randomLcg } from 'd3-random';
 import { certifyPlan } from './certify-plan.js';
 
-/** Seven machines in two zones over ten shifts with few minutes: more than a search alone proves anything of. */
+/** Seven machines in two zones over ten shifts with few minutes: too hard for a search alone to prove anything. */
 const TIGHT: RoundsProblem = {
   shifts: 10,
   machines: Array.from({ length: 7 }, (_, m) => ({

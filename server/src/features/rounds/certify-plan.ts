@@ -1,16 +1,16 @@
 import solverPackage from 'highs';
 import { costTable, planCost, wholeModel, type Changes, type RoundsProblem } from '@gantelet/core';
 
-/** The package's types take its default export for that of a CommonJS module. */
+/** The package's types mistake its default export for that of a CommonJS module. */
 const loadHighs = solverPackage as unknown as typeof solverPackage.default;
 
-/** A plan and the cost that no plan is below. */
+/** A plan, and a cost that no plan can beat. */
 interface Proven {
   readonly changes: Changes;
   readonly bound: number;
 }
 
-/** Columns of the model up to which a solver proves the cheapest plan in seconds: about 8 machines by 10 shifts. */
+/** Model columns up to which a solver proves the cheapest plan in seconds: about 8 machines by 10 shifts. */
 const MOST_COLUMNS = 640;
 /** Branches and seconds after which it gives up; what it has by then still holds. */
 const MOST_BRANCHES = 20_000;
@@ -18,8 +18,8 @@ const MOST_SECONDS = 20;
 const OPTIMAL_WITHIN = 1e-7;
 
 /**
- * The cheapest plan of a small shop, proven by a general solver (HiGHS) over the model of every plan; begun from the plan
- * that the search found. Plans of larger shops, and small ones that are proven already, come back as they are.
+ * The cheapest plan of a small shop, proven by a general solver (HiGHS) on the full model, starting from the plan
+ * that the search found. Plans of larger shops, and small ones that are already proven, are returned as they are.
  */
 export async function certifyPlan(problem: RoundsProblem, plan: Proven): Promise<Proven> {
   const cost = planCost(problem, plan.changes).total;
@@ -60,5 +60,5 @@ export async function certifyPlan(problem: RoundsProblem, plan: Proven): Promise
   );
 }
 
-/** The solver's word for a solution within all limits. */
+/** The solver's status for a solution within all limits. */
 const FEASIBLE = 2;

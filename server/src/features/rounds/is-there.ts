@@ -1,6 +1,6 @@
 import type { InputMechanic } from './plan-document.js';
 
-/** Whether somebody is there in a shift. */
+/** Whether somebody is at work in a shift. */
 export function isThere(
   { shiftIds, absences = [] }: InputMechanic,
   { shiftId, day }: { readonly shiftId: string; readonly day: string },

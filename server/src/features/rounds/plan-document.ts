@@ -10,20 +10,20 @@ import type {
 } from '@gantelet/contracts';
 import type { ChangeCosts, Changes, NeedleEnds, RoundsProblem } from '@gantelet/core';
 
-/** Somebody who changes needles, and the days on which they do not. */
+/** A mechanic who changes needles, and the days off. */
 export interface InputMechanic extends MechanicHours {
   readonly personName: string;
-  /** Missing in plans of before there were any. */
+  /** Missing in plans made before this field existed. */
   readonly absences?: readonly Pick<PersonAbsence, 'fromDay' | 'toDay'>[];
 }
 
-/** Everything that a plan is made from, gathered at one moment. */
+/** Everything that goes into a plan, as of one moment. */
 export interface RoundsInput {
   readonly madeAt: string;
   readonly timeZone: string;
   readonly seed: number;
   readonly effort: number;
-  /** The simple rule that it was asked to be made by. */
+  /** The simple rule it was to be made by. */
   readonly rule: FlatRuleName | null;
   readonly shifts: readonly Omit<PlannedShift, 'minutes' | 'used'>[];
   readonly zones: readonly InputZone[];
@@ -36,7 +36,7 @@ export interface RoundsInput {
   readonly labourPerHour: number;
   readonly wearMinutes: number;
   readonly accidentMinutes: number;
-  /** Ages of needles changed by plan of late, and the share of needles that were. */
+  /** Ages of needles recently changed by plan, and the share of needles that were. */
   readonly asDone: { readonly agesHours: readonly number[]; readonly plannedShare: number };
 }
 
@@ -47,22 +47,22 @@ export interface InputZone {
   readonly visitCost: number;
 }
 
-/** Machines stand in walking order. */
+/** Machines in walking order. */
 export interface InputMachine extends Pick<
   PlannedMachineView,
   'id' | 'name' | 'zoneId' | 'needle' | 'ageHours' | 'hours' | 'pinned' | 'published'
 > {
-  /** Why it is left out before anything is calculated. */
+  /** Why the machine is left out before anything is calculated. */
   readonly unplanned: 'no-needle' | 'stopped' | null;
-  /** The law its needles follow; null where its group says too little. */
+  /** The life distribution of its needles; null if its group is too uncertain. */
   readonly ends: NeedleEnds | null;
   readonly costs: ChangeCosts;
   readonly spoiledWork: number;
   readonly machineClass: MechanicHours['machineClasses'][number];
   readonly changeMinutes: number;
-  /** Somebody reported that it wants a new needle. */
+  /** Somebody reported that it needs a new needle. */
   readonly urgent: boolean;
-  /** By shift, why it is not available. */
+  /** By shift, why the machine is not available. */
   readonly away: readonly (AwayKind | null)[];
 }
 
@@ -74,11 +74,11 @@ export interface InputKind {
   readonly leadDays: number;
 }
 
-/** A plan as it is kept: what it was made from, the problem that is, and the changes. */
+/** A plan as it is stored: its input, the problem derived from it, and the changes. */
 export interface PlanDocument {
   readonly input: RoundsInput;
   readonly problem: RoundsProblem;
-  /** Place in `input.machines` of each machine of the problem. */
+  /** Index in `input.machines` of each machine of the problem. */
   readonly planned: readonly number[];
   /** Expected failures by kind and shift. */
   readonly failures: readonly (readonly number[])[];

@@ -16,16 +16,16 @@ import { certifyPlan } from './certify-plan.js';
 import type { PlanDocument, RoundsInput } from './plan-document.js';
 import { lawOf, planningProblem, type BuiltProblem } from './planning-problem.js';
 
-/** What a search ends with: a plan, or the limits that pins break. */
+/** How a search ends: with a plan, or with the limits that pins break. */
 export type PlanOutcome =
   | { readonly document: PlanDocument }
   | ({ readonly input: RoundsInput; readonly conflicts: readonly Conflict[] } & BuiltProblem);
 
-/** Simulated horizons: fewer in large shops, whose means are sharper. */
+/** Simulated horizons: fewer in large shops, where the means are sharper. */
 const RUNS = { usual: 200, large: 40, largeFrom: 300 } as const;
-/** Share of the progress that is the search; the rest is comparing. */
+/** Share of the progress bar for the search; the rest is for comparisons. */
 const SEARCH_SHARE = 0.9;
-/** Hours below which a planned change is left out, as a share of the mean life. */
+/** Hours below which a planned change is dropped, as a share of the mean life. */
 const FRESH_SHARE = 0.15;
 
 /** Plans rounds and compares them with other rules. Runs in a thread of its own. */
@@ -96,7 +96,7 @@ function compare(
   return (Object.keys(rules) as (typeof RULE_NAMES)[number][]).map((rule, i) => ({ rule, ...outcomes[i]! }));
 }
 
-/** The simple rules as this shop would follow them. */
+/** The simple rules as this shop would apply them. */
 function simpleRules(input: RoundsInput): Readonly<Record<FlatRuleName, FlatRule>> {
   return {
     'every-hours': { rule: 'every-hours', hours: input.flatHours },

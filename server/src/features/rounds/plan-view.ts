@@ -45,7 +45,7 @@ export function planView(document: PlanDocument, made: Made): RoundsPlanView {
   };
 }
 
-/** The shifts with the minutes that are there, and what changes take of them. */
+/** The shifts with the minutes available and the minutes used by changes. */
 export function shiftsOf(input: RoundsInput, problem: RoundsProblem, changes: Changes): PlannedShift[] {
   return input.shifts.map((shift, s) => {
     const there = problem.machines.filter((_, m) => changes[m]?.includes(s));
@@ -108,7 +108,7 @@ export function conflictView(
   }
 }
 
-/** What the plan and failures leave of each kind, and what to order by when. */
+/** What remains of each kind after planned changes and failures, and what to order when. */
 function outlooks({ input, problem, failures, changes }: PlanDocument): NeedleOutlook[] {
   return input.kinds.map((kind, k) => {
     const planned = input.shifts.map((_, s) =>
@@ -146,14 +146,14 @@ function outlooks({ input, problem, failures, changes }: PlanDocument): NeedleOu
   });
 }
 
-/** Place of a machine in the problem. @throws ProblemError `machine.unplanned` */
+/** Index of a machine in the problem. @throws ProblemError `machine.unplanned` */
 function requirePlanned({ problem }: PlanDocument, machineId: string): number {
   const m = problem.machines.findIndex(({ id }) => id === machineId);
   if (m < 0) throw new ProblemError('machine.unplanned');
   return m;
 }
 
-/** What it would cost to have a change in each other shift. */
+/** The cost of moving a change to each other shift. */
 export function movesOf(document: PlanDocument, machineId: string, from: number | null): MoveOffer[] {
   const m = requirePlanned(document, machineId);
   return moveCosts(document.problem, document.changes, m, from).map(({ shift, cost, conflicts }) => ({
@@ -163,7 +163,11 @@ export function movesOf(document: PlanDocument, machineId: string, from: number 
   }));
 }
 
-/** The plan with a change moved by hand, and pinned where it now is. @throws ProblemError `shift.outside`, `machine.unplanned` */
+/**
+ * The plan with a change moved by hand and pinned there.
+ *
+ * @throws ProblemError `shift.outside`, `machine.unplanned`
+ */
 export function movedPlan(document: PlanDocument, { machineId, from, to }: ChangeMove): PlanDocument {
   const m = requirePlanned(document, machineId);
   const own = document.changes[m]!;
@@ -174,7 +178,7 @@ export function movedPlan(document: PlanDocument, { machineId, from, to }: Chang
   return withPins({ ...document, changes }, m, to === null ? pins : [...pins, to]);
 }
 
-/** The plan with a change pinned or let go. @throws ProblemError `shift.outside`, `machine.unplanned` */
+/** The plan with a change pinned or released. @throws ProblemError `shift.outside`, `machine.unplanned` */
 export function pinnedPlan(document: PlanDocument, { machineId, shift, pinned }: PinChange): PlanDocument {
   const m = requirePlanned(document, machineId);
   if (!document.changes[m]!.includes(shift)) throw new ProblemError('shift.outside');

@@ -13,21 +13,24 @@ import {
 import { isThere } from './is-there.js';
 import type { InputMachine, RoundsInput } from './plan-document.js';
 
-/** How often the best interval a needle that somebody complained of counts as old at the least. Assumption. */
+/** A needle that somebody complained about counts as at least this many best intervals old. Assumption. */
 const URGENT_AGE = 2;
-/** Needles that are never short, for kinds that nobody counted. */
+/** For kinds that nobody counted: needles that never run out. */
 const UNCOUNTED = 1_000_000;
 
-/** A problem with what it takes to read its answer. */
+/** A problem with what is needed to interpret its solution. */
 export interface BuiltProblem {
   readonly problem: RoundsProblem;
-  /** Place in `input.machines` of each machine of the problem. */
+  /** Index in `input.machines` of each machine of the problem. */
   readonly planned: readonly number[];
   /** Expected failures by kind and shift, of all machines. */
   readonly failures: readonly (readonly number[])[];
 }
 
-/** The law that a machine's needles are planned with: its own, or while that says too little, one for the flat rule. */
+/**
+ * The life distribution a machine's needles are planned with: its own, or one for the flat rule while that is too
+ * uncertain.
+ */
 export function lawOf(
   { flatHours }: Pick<RoundsInput, 'flatHours'>,
   { ends, costs }: InputMachine,
@@ -35,7 +38,7 @@ export function lawOf(
   return ends ?? assumedEnds(flatHours, costs);
 }
 
-/** Makes the planning problem of what was gathered. Failures that come anyway take their needles and minutes first. */
+/** Builds the planning problem from its input. Failures that happen anyway take their needles and minutes first. */
 export function planningProblem(input: RoundsInput): BuiltProblem {
   const { shifts, machines, mechanics, zones } = input;
   const shiftCount = shifts.length;
@@ -125,8 +128,8 @@ function failureRates(ends: NeedleEnds, wearing: Wearing | null) {
 }
 
 /**
- * The groups of machine classes whose work can be too much for those who can do it (Hall's condition): all together, and
- * every smaller group that fewer people can serve than any larger one that holds it.
+ * The groups of machine classes whose work may be too much for those who can do it (Hall's condition): all together,
+ * and every smaller group that fewer people can serve than any larger one containing it.
  */
 function limitedGroups<Class extends string>(
   classes: readonly Class[],

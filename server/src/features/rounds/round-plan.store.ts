@@ -11,13 +11,13 @@ export interface KeptPlan extends Omit<RoundPlanRow, 'plan'> {
   readonly document: PlanDocument;
 }
 
-/** What stands in a machine now, and its changes since the plan was made, in their order. */
+/** A machine's present needle, and its changes since the plan was made, in order. */
 export interface NeedlesNow {
   readonly installId: string | null;
   readonly changes: readonly { readonly atMs: number; readonly planned: boolean }[];
 }
 
-/** The last plan that was made, or the last that was published; null before there is one. */
+/** The plan made or published last; null before there is one. */
 export async function findPlan(
   { tables }: Database,
   which: 'last' | 'published',
@@ -33,7 +33,7 @@ export async function findPlan(
   return row && (which === 'last' || row.publishedAt !== null) ? kept(row) : null;
 }
 
-/** Another version whenever another plan is published, or something was done or left out of it. */
+/** A version that changes whenever another plan is published, or a task is done or skipped. */
 export async function publishedVersion({ sequelize }: Database): Promise<string> {
   const [row] = await sequelize.query<Record<string, unknown>>(
     `SELECT (SELECT CONCAT_WS(' ', id, version) FROM round_plans WHERE published_at IS NOT NULL ORDER BY published_at DESC LIMIT 1)
@@ -53,7 +53,7 @@ export async function findPlanById(database: Database, id: string): Promise<Kept
 }
 
 /**
- * The last plan, held until the transaction ends so that it can be changed.
+ * The last plan, locked until the transaction ends so that it can be changed.
  *
  * @throws ProblemError `plan.unknown`, `plan.old`, `version.stale`
  */
@@ -77,14 +77,14 @@ export async function lockPlan(
   return kept(row);
 }
 
-/** Keeps a new plan and drops the older ones that were never published. */
+/** Stores a new plan and deletes older ones that were never published. */
 export async function insertPlan({ tables }: Database, row: KeptPlan, tx: Transaction): Promise<void> {
   await tables.roundPlans.destroy({ where: { publishedAt: null }, transaction: tx });
   const { document, ...columns } = row;
   await tables.roundPlans.create({ ...columns, plan: JSON.stringify(document) }, { transaction: tx });
 }
 
-/** Puts a plan in the place of its version before. */
+/** Replaces a plan's previous version. */
 export async function updatePlan(
   { tables }: Database,
   { id, version }: Pick<KeptPlan, 'id' | 'version'>,
@@ -110,7 +110,7 @@ export async function markPublished(
   );
 }
 
-/** What was left out since an instant, in its order. */
+/** What was skipped since an instant, in order. */
 export async function findSkips({ tables }: Database, since: Date): Promise<readonly RoundSkipRow[]> {
   const where = { skippedAt: { [Op.gte]: since } };
   return plainRows(await tables.roundSkips.findAll({ where, order: [['skippedAt', 'ASC']] }));
@@ -120,7 +120,7 @@ export async function insertSkip({ tables }: Database, row: RoundSkipRow, tx: Tr
   await tables.roundSkips.create(row, { transaction: tx });
 }
 
-/** What stands in every machine, and how needles were changed since a plan was made. */
+/** The needle in every machine, and how needles were changed since a plan was made. */
 export async function needlesNow(
   { sequelize }: Database,
   madeAt: Date,

@@ -15,7 +15,7 @@ import { roundsCalendar } from './rounds-export.js';
 
 /** The published rounds. */
 export async function publishedRounds(database: Database, now: Date): Promise<PublishedRounds> {
-  // Before anything else is read: what changes meanwhile makes it an older version.
+  // Read before anything else: a change that happens meanwhile makes it an older version.
   const version = await publishedVersion(database);
   const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'published')]);
   return {
@@ -40,7 +40,7 @@ async function sheetsOf(
   return roundSheets(plan, needles, skips, now);
 }
 
-/** Keeps why a change was left out. @throws ProblemError `task.unknown` */
+/** Records why a change was skipped. @throws ProblemError `task.unknown` */
 export async function skipTask(
   database: Database,
   id: string,
@@ -62,7 +62,7 @@ export async function skipTask(
   return { id };
 }
 
-/** Makes a link that only its owner knows; only its hash is stored. */
+/** Creates a link known only to its owner; only its hash is stored. */
 export async function linkCalendar(
   { tables }: Database,
   person: Person,
@@ -77,7 +77,7 @@ export async function linkCalendar(
   return { path: `/api/rounds/calendars/${token}.ics` };
 }
 
-/** The calendar of whoever's address this is. @throws ProblemError `calendar.unknown` */
+/** The calendar of the person with this link. @throws ProblemError `calendar.unknown` */
 export async function calendarOf(database: Database, file: string, now: Date): Promise<string> {
   const tokenHash = hashOf(file.replace(/\.ics$/, ''));
   const link = (await database.tables.calendarLinks.findOne({ where: { tokenHash } }))?.get({ plain: true });
@@ -85,7 +85,7 @@ export async function calendarOf(database: Database, file: string, now: Date): P
   const [shop, plan] = await Promise.all([findShop(database), findPlan(database, 'published')]);
   const { sheets } = await sheetsOf(database, plan, now);
   const own = sheets.filter(({ personId }) => personId === link.personId);
-  // Plans follow each other in time: seconds since the first of them rise with every publication and every move.
+  // Plans follow each other in time: the seconds since the first one grow with every publication and every move.
   const sequence = plan ? Math.floor((plan.publishedAt!.getTime() - EPOCH_MS) / 1000) + plan.version : 0;
   return roundsCalendar(shop?.name ?? 'works', own, { sequence, stamp: plan?.publishedAt ?? now });
 }

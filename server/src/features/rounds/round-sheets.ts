@@ -4,12 +4,12 @@ import type { RoundSkipRow } from '../../db/rounds-rows.js';
 import type { KeptPlan, NeedlesNow } from './round-plan.store.js';
 import { isThere } from './is-there.js';
 
-/** A needle that failed this long before its shift makes the planned change needless. Assumption. */
+/** A needle that failed this long before its shift makes the planned change unnecessary. Assumption. */
 const EARLY_MS = 12 * HOUR_MS;
 
 /**
- * The rounds of a published plan, from the shift that runs on: who goes where in which order, what is done,
- * and what was left out.
+ * The rounds of a published plan, from the running shift on: who goes where in which order, what is done and what was
+ * skipped.
  */
 export function roundSheets(
   plan: KeptPlan,
@@ -65,7 +65,7 @@ export function roundSheets(
   return { sheets, leftOver };
 }
 
-/** A task as its mechanic sees it; none where the machine holds no needle any more. */
+/** A task as its mechanic sees it; none if the machine no longer holds a needle. */
 function taskView(
   { document: { input, planned } }: KeptPlan,
   { machine: m, minutes }: Task,
@@ -93,7 +93,10 @@ function taskView(
   ];
 }
 
-/** Planned changes that were made: each change since the plan stands for the first that it can be. One made by plan may come early. */
+/**
+ * Planned changes that were made: each change since the plan counts for the first one it can match. A planned one may
+ * be early.
+ */
 function doneTasks({ document }: KeptPlan, needles: ReadonlyMap<string, NeedlesNow>): ReadonlySet<string> {
   const { input, problem, changes } = document;
   const done = new Set<string>();

@@ -18,7 +18,7 @@ const COLUMNS = [
   'state',
 ] as const;
 
-/** Rounds as CSV by RFC 4180: a line for every change, with CRLF. */
+/** Rounds as CSV (RFC 4180): a line per change, with CRLF. */
 export function roundsTable({ sheets }: PublishedRounds): string {
   const rows = sheets.flatMap((sheet) =>
     sheet.tasks.map((task) => [
@@ -40,8 +40,8 @@ export function roundsTable({ sheets }: PublishedRounds): string {
 }
 
 /**
- * Rounds of one person as iCalendar (RFC 5545). A round keeps its UID whatever happens to the plan, and its sequence
- * rises with it, so that a calendar moves what it has and adds nothing twice.
+ * One person's rounds as iCalendar (RFC 5545). A round keeps its UID whatever happens to the plan, and its sequence
+ * grows with it, so a calendar moves the event it has and adds no duplicate.
  */
 export function roundsCalendar(
   works: string,

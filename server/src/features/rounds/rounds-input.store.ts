@@ -1,11 +1,11 @@
 import { QueryTypes } from 'sequelize';
 import { plainRows, type Database } from '../../db/database.js';
 
-/** What planning needs of each machine beside what the floor shows. */
+/** What planning needs of each machine besides what the floor shows. */
 export interface MachineFactsRow {
   readonly machineId: string;
   readonly machineClass: string;
-  /** Null for a needle that went in for no set-up. */
+  /** Null for a needle that was installed without a set-up. */
   readonly lifeGroup: string | null;
 }
 
@@ -21,7 +21,7 @@ export async function findMachineFacts({
   return new Map(rows.map((row) => [row.machineId, row]));
 }
 
-/** Share of the shift that counters heard each machine's needle move in, since an instant. */
+/** Share of the shift that each machine's needle ran since an instant, by its counter. */
 export async function findCountedShares(
   { sequelize }: Database,
   since: Date,
@@ -47,7 +47,7 @@ export async function findRemovalAges({ sequelize }: Database, since: Date) {
   return { agesHours, plannedShare: rows.length === 0 ? 0 : agesHours.length / rows.length };
 }
 
-/** Everybody who is here. */
+/** Everybody who has not left. */
 export async function listPeople({ tables }: Database): Promise<readonly { id: string; name: string }[]> {
   return plainRows(await tables.people.findAll({ where: { active: true }, order: [['name', 'ASC']] })).map(
     ({ id, name }) => ({

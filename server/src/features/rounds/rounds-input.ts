@@ -41,11 +41,11 @@ import {
   type MachineFactsRow,
 } from './rounds-input.store.js';
 import { readSettings } from './rounds-settings.store.js';
-/** Days of counters that say how much a machine runs. */
+/** Days of counter records that determine how much a machine runs. */
 const COUNTED_DAYS = 28;
 /** Days that count as last month. */
 const MONTH_DAYS = 30;
-/** Gathers everything that a plan is made from, as it stands now. */
+/** Collects everything that goes into a plan, as of now. */
 export async function roundsInput(
   database: Database,
   ask: PlanAsk,
@@ -127,7 +127,7 @@ export async function roundsInput(
   };
 }
 
-/** The next shifts that the shop works, beginning with the one that runs. */
+/** The next shifts that the shop works, starting with the one in progress. */
 function horizon(
   patterns: readonly ShiftPattern[],
   { horizonShifts, holidays }: RoundsSettings,
@@ -135,7 +135,7 @@ function horizon(
   now: Date,
 ): readonly ShiftTime[] {
   const free = new Set(holidays.map(({ day }) => day));
-  // A shop may work one short shift a week and close for weeks: it is looked for a year.
+  // A shop may work one short shift a week and close for weeks, so a whole year is searched.
   for (let days = 14; ; days *= 2) {
     const span = { startMs: now.getTime(), endMs: now.getTime() + days * DAY_MS };
     const times = shiftTimes(patterns, span, offset, free);
@@ -143,7 +143,7 @@ function horizon(
   }
 }
 
-/** Row by row as they stand, every other row backwards, so that nobody walks back for nothing. */
+/** Row by row, every other row backwards, so that nobody walks back for nothing. */
 function inWalkingOrder(machines: readonly FloorMachine[]): readonly FloorMachine[] {
   const rank = ({ place, shopNumber }: FloorMachine): readonly number[] =>
     place ? [place.row, place.row % 2 === 0 ? place.column : -place.column] : [Infinity, shopNumber];
@@ -210,7 +210,7 @@ function choiceOf({ systemId, nm, pointId, finishId }: NeedleChoice): NeedleChoi
   return { systemId, nm, pointId, finishId };
 }
 
-/** The law of a machine's needles by the last fit; null while its group says too little. */
+/** The life distribution of a machine's needles from the last fit; null while its group is too uncertain. */
 function endsOf(lives: LivesReport | null, lifeGroup: string, machineId: string): NeedleEnds | null {
   const report = lives?.groups.find(({ group }) => {
     const { material, points, machineClass, part = null } = group;
@@ -230,7 +230,7 @@ function endsOf(lives: LivesReport | null, lifeGroup: string, machineId: string)
   };
 }
 
-/** Shifts marked in an earlier plan, as they are numbered now; those that are past fall away. */
+/** Shifts marked in an earlier plan, renumbered; past ones are dropped. */
 function marksOf(
   plan: KeptPlan | null,
   machineId: string,
@@ -248,7 +248,7 @@ function marksOf(
   });
 }
 
-/** Every kind of needle that a machine has in it, with what there is of it and when more comes. */
+/** Every kind of needle in use, with what is on hand and when more arrives. */
 function kindsOf(
   machines: readonly InputMachine[],
   stock: readonly NeedleStock[],
@@ -260,7 +260,7 @@ function kindsOf(
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([kind, needle]) => {
       const own = stock.find((one) => needleKey(one.needle) === kind);
-      // What should come on a day is there for the first shift that begins on a later one.
+      // What should arrive on a day is available from the first shift that begins on a later one.
       const arriving = times.map(({ date }, s) =>
         (own?.orders ?? [])
           .filter(({ expectedOn }) => expectedOn < date && (s === 0 || expectedOn >= times[s - 1]!.date))

@@ -7,20 +7,20 @@ import type {
   PublishedRounds,
 } from '@gantelet/contracts';
 
-/** An order is announced when it has to be made within so long. Assumption. */
+/** An order is announced this long before it must be placed. Assumption. */
 const ORDER_SOON_MS = 2 * 24 * HOUR_MS;
 
-/** What notices are drawn from. */
+/** What notices are derived from. */
 export interface RoundsNews {
   readonly machines: readonly Pick<FloorMachine, 'id' | 'name' | 'reports' | 'stops' | 'age'>[];
   readonly needles: readonly NeedleOutlook[];
   readonly shifts: readonly Pick<PlannedShift, 'startsAt'>[];
   readonly leftOver: PublishedRounds['leftOver'];
-  /** The day in the shop so long after now. */
+  /** The shop's date after a given time. */
   readonly dayAfter: (ms: number) => string;
 }
 
-/** What wants attention, most pressing first. */
+/** What needs attention, most urgent first. */
 export function roundsNotices({ machines, needles, shifts, leftOver, dayAfter }: RoundsNews): RoundsNotice[] {
   const stopped = machines.filter(({ stops }) => stops.length > 0);
   const reported = machines.filter(({ reports, stops }) => reports.length > 0 && stops.length === 0);

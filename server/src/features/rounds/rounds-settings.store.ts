@@ -1,7 +1,7 @@
 import { NO_SETTINGS, ProblemError, RoundsSettings, type Person } from '@gantelet/contracts';
 import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
 
-/** Planning settings now. */
+/** The present planning settings. */
 export async function readSettings(
   { tables }: Database,
   tx: Transaction | null = null,
@@ -15,9 +15,9 @@ export async function readSettings(
 }
 
 /**
- * Adds a version of the settings: the ones before stay, so that every plan can be explained.
+ * Adds a version of the settings: earlier ones stay, so that every plan can be explained.
  *
- * @throws ProblemError `version.stale`, `rounds.settings` for somebody or something that is not in this shop
+ * @throws ProblemError `version.stale`, `rounds.settings` for a person or thing that is not in this shop
  */
 export async function reviseSettings(
   database: Database,

@@ -45,7 +45,7 @@ export function roundsRoutes(database: Database, now: () => Date): readonly Hand
   ];
 }
 
-/** How a plan of rounds is searched. */
+/** How a round plan is searched for. */
 export function planRoundsWork(now: () => Date): JobWork {
   return {
     worker: new URL('./plan-rounds.worker.js', import.meta.url),

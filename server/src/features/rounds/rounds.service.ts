@@ -91,7 +91,7 @@ export async function readRounds(database: Database, now: Date): Promise<RoundsV
   };
 }
 
-/** What the last search could not keep, when it ended without a plan. */
+/** What the last search could not satisfy, if it ended without a plan. */
 async function noPlanOf(database: Database, job: Job): Promise<RoundsView['noPlan']> {
   if (job.state !== 'done') return null;
   const outcome = (await lastResult(database, 'plan-rounds')) as EndedSearch | null;
@@ -109,14 +109,14 @@ async function noPlanOf(database: Database, job: Job): Promise<RoundsView['noPla
   };
 }
 
-/** What a job leaves: nothing but what pins broke, as a plan has a table of its own. */
+/** What a job stores: only what pins broke, since plans have a table of their own. */
 export interface EndedSearch {
   readonly noPlan:
     | (Pick<PlanDocument, 'input' | 'problem' | 'planned'> & { readonly conflicts: readonly Conflict[] })
     | null;
 }
 
-/** Keeps the plan that a search ended with. */
+/** Stores the plan that a search ended with. */
 export async function keepPlan(
   database: Database,
   outcome: PlanOutcome,
@@ -149,7 +149,11 @@ export async function readMoves(
   return movesOf((await findPlanById(database, planId)).document, machineId, from);
 }
 
-/** Changes the last plan. @throws ProblemError `plan.unknown`, `plan.old`, `version.stale` and what `change` throws */
+/**
+ * Changes the last plan.
+ *
+ * @throws ProblemError `plan.unknown`, `plan.old`, `version.stale` and what `change` throws
+ */
 async function revise(
   database: Database,
   planId: string,
@@ -180,7 +184,7 @@ export function pinPlanned(
   return revise(database, planId, pin.version, (document) => pinnedPlan(document, pin), tx);
 }
 
-/** Makes a plan the one people go by. @throws ProblemError `plan.broken` and those of `lockPlan` */
+/** Publishes a plan. @throws ProblemError `plan.broken` and those of `lockPlan` */
 export async function publishPlan(
   database: Database,
   planId: string,

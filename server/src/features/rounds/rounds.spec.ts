@@ -26,7 +26,7 @@ describe('rounds', () => {
     for (const day of days) expect([1, 2, 3, 4, 5]).toContain(new Date(day).getUTCDay());
     expect(plan.bound).toBeLessThanOrEqual(plan.cost.total + 1e-9);
     expect(plan.conflicts).toEqual([]);
-    // Eight running hours by the flat rule, at half of an eight hour shift: every second shift.
+    // Eight running hours by the flat rule, at half of an eight-hour shift: every second shift.
     expect([compound(plan).from, compound(plan).bestHours]).toEqual(['flat', jasmine.any(Number) as never]);
     expect(compound(plan).bestHours! / 8).toBeCloseTo(1, 6);
     expect(compound(plan).hours[3]).toBeCloseTo(4, 9);
@@ -129,7 +129,7 @@ describe('rounds', () => {
     expect(standing!.id).toBe(plan.id);
     const [conflict] = noPlan!.conflicts;
     if (conflict?.limit !== 'minutes') throw new Error(JSON.stringify(noPlan));
-    // Four minutes for the change and five for the way there.
+    // Four minutes for the change and five to walk there.
     expect([conflict.shift, conflict.wanted]).toEqual([shiftNo, 9]);
     expect(conflict.allowed).toBeLessThan(6);
   });
@@ -185,7 +185,7 @@ describe('rounds', () => {
       reason: 'machine-busy' as const,
       note: '',
     };
-    /** What was seen so far of that which tells open lists to read again. */
+    /** What has been seen so far of the events that tell open lists to reload. */
     const versions = [await publishedVersion(shop.database)];
     expect((await mechanic.call(routes.skipTask, { body: skip })).status).toBe(200);
     versions.push(await publishedVersion(shop.database));

@@ -4,7 +4,10 @@ import type { Database } from '../../db/database.js';
 
 const MOST = 8;
 
-/** Machines, set-ups, needle lots and people whose number, name or code holds the text; those that begin with it first. */
+/**
+ * Machines, set-ups, needle lots and people whose number, name or code contains the text; those that begin with it
+ * first.
+ */
 export async function search({ sequelize }: Database, text: string): Promise<SearchResult> {
   const literal = text.replace(/[\\%_]/g, (mark) => `\\${mark}`);
   const replacements = { starts: `${literal}%`, holds: `%${literal}%`, most: MOST };

@@ -16,7 +16,7 @@ import {
   viewOfKind,
 } from './service-kind.store.js';
 
-/** The kinds of service that the shop has added, by name. */
+/** The kinds of service the shop has added, by name. */
 export async function listServiceKinds(
   database: Database,
   tx: Transaction | null = null,
@@ -24,7 +24,7 @@ export async function listServiceKinds(
   return (await findServiceKinds(database, tx)).map(viewOfKind);
 }
 
-/** Every kind of service there is: those from the start, then the shop's own. */
+/** Every kind of service: the built-in ones, then the shop's own. */
 export async function allServices(
   database: Database,
   values: Values,

@@ -3,7 +3,7 @@ import { ProblemError, type ServiceKindEntry, type ServiceKindView } from '@gant
 import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { ServiceKindRow } from '../../db/service-kind-rows.js';
 
-/** Kinds of service of the shop's own that are in use, by name. */
+/** The shop's own kinds of service that are in use, by name. */
 export async function findServiceKinds(
   { tables }: Database,
   tx: Transaction | null,
@@ -73,7 +73,7 @@ export const viewOfKind = ({
   interval: dueAfter,
 });
 
-/** A kind of the shop's own as a machine has it. */
+/** One of the shop's own kinds as a machine has it. */
 export const serviceOfKind = ({
   id,
   name,

@@ -30,10 +30,10 @@ import {
 } from './service.store.js';
 import { allServices } from './service-kind.service.js';
 
-/** Machines as they stand now, by id. */
+/** Machines as they are now, by id. */
 type OnFloor = ReadonlyMap<string, Pick<FloorMachine, 'name' | 'needle' | 'age'>>;
 
-/** How the services of a machine stand. @throws ProblemError `machine.unknown` */
+/** The state of a machine's services. @throws ProblemError `machine.unknown` */
 export async function readServices(
   database: Database,
   machineId: string,
@@ -47,7 +47,7 @@ export async function readServices(
   return standing.map(({ service }) => service);
 }
 
-/** The services of all machines that are due, the most overdue first. */
+/** Due services of all machines, most overdue first. */
 export async function readServicesDue(database: Database, values: Values, now: Date): Promise<ServiceDue[]> {
   const [clock, floor] = await Promise.all([shopClock(database), readFloor(database, now)]);
   const onFloor = new Map(
@@ -70,7 +70,7 @@ interface Present {
   readonly now: Date;
 }
 
-/** Every service of every machine that is asked about. */
+/** Every service of every machine in question. */
 async function standingServices(
   database: Database,
   values: Values,
@@ -124,7 +124,7 @@ const servesClass = (service: ServiceOfMachine, machineClass: string): boolean =
 
 type CountSince = (machine: ServedMachine, doneAt: Date | null) => number;
 
-/** How what a service goes by is counted at a machine since it was last done. */
+/** How a service's count at a machine since it was last done is obtained. */
 async function counterOf(
   database: Database,
   { kind, clock: by, sinceMs }: ServiceOfMachine,
@@ -155,14 +155,18 @@ async function counterOf(
   };
 }
 
-/** What a machine ran so far with the needle that is in it: one span, or none. */
+/** A machine's running time with its present needle: one stretch, or none. */
 function presentRun({ needle, age }: Pick<FloorMachine, 'needle' | 'age'>, now: Date): readonly HoursRun[] {
   if (!needle || !age) return [];
   const hours = Math.max(0, age.runningHours - needle.entryHours);
   return [{ fromMs: Date.parse(needle.installedAt), toMs: now.getTime(), hours }];
 }
 
-/** Logs a service under the key it was sent with. @throws ProblemError `machine.unknown`, `service.unknown`, `time.outside` */
+/**
+ * Logs a service under the key it was sent with.
+ *
+ * @throws ProblemError `machine.unknown`, `service.unknown`, `time.outside`
+ */
 export async function logService(
   { database, tx, person, now }: WriteContext,
   id: string,

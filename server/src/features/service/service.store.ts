@@ -12,17 +12,17 @@ export async function insertService(
   await tables.machineServices.create(row, { transaction: tx });
 }
 
-/** Which machines are asked about: one, or with null all that are not retired. */
+/** Which machines are in question: one, or with null all that are not retired. */
 export interface Asked {
   readonly machineId: string | null;
   readonly tx: Transaction | null;
 }
 
-/** A machine that is asked about. */
+/** A machine in question. */
 export interface ServedMachine {
   readonly machineId: string;
   readonly machineClass: string;
-  /** Whose shifts it works. */
+  /** The zone whose shifts it works. */
   readonly zoneId: string;
 }
 
@@ -63,20 +63,20 @@ export async function findLastServices(
   );
 }
 
-/** What a machine ran with its needles since a service, and the one span that the service falls into. */
+/** Running time of a machine's needles since a service, and the one stretch that the service falls into. */
 export interface RunSince {
   readonly machineId: string;
-  /** Running hours of needles that went in and came out since. */
+  /** Running hours of needles installed and removed since. */
   readonly wholeHours: number;
-  /** The needle that was in then and has come out since; null when there is none. */
+  /** The needle that was in at the time and has been removed since; null when there is none. */
   readonly span: HoursRun | null;
 }
 
-/** The last service of one kind at each machine, as a table of a statement. */
+/** The last service of one kind at each machine, as a derived table. */
 const LAST = `(SELECT machine_id, MAX(done_at) AS done_at FROM machine_services a
                 WHERE kind = :kind AND ${standing('a')} GROUP BY machine_id)`;
 
-/** What each machine at which a service of a kind was ever done ran since, with needles that have come out. */
+/** Running time since the last service of a kind, with removed needles, for each machine where it was ever done. */
 export async function findRunsSince(
   { sequelize }: Database,
   kind: string,
@@ -89,7 +89,7 @@ export async function findRunsSince(
     spanTo: Date | null;
     spanHours: number | null;
   }>(
-    // A subquery for each machine reads only what came after its service; a join reads every removal there ever was.
+    // A subquery for each machine reads only what came after its service; a join reads every removal ever made.
     `SELECT m.id AS machineId,
             (SELECT SUM(IF(i.installed_at >= l.done_at, GREATEST(0, r.running_hours - i.entry_hours), 0))
                FROM needle_removals r JOIN needle_installs i ON i.id = r.install_id
@@ -114,12 +114,12 @@ export async function findRunsSince(
   }));
 }
 
-/** Running hours with all needles that ever came out, by machine. */
+/** Running hours of all needles ever removed, by machine. */
 export async function findHoursEver(
   { sequelize }: Database,
   { machineId, tx }: Asked,
 ): Promise<ReadonlyMap<string, number>> {
-  // For all machines the tables are read through: by the index of machines every removal would be looked up by itself.
+  // For all machines the tables are scanned: by the machine index every removal would be looked up one by one.
   const removals =
     machineId === null
       ? 'needle_removals r IGNORE INDEX (needle_removals_by_machine) STRAIGHT_JOIN'
@@ -133,7 +133,7 @@ export async function findHoursEver(
   return new Map(rows.map(({ machineId: of, hours }) => [of, hours]));
 }
 
-/** How many events of each sort machine `m` had since `:sinceAt` or its last service, `l`. */
+/** How many events of each sort machine `m` has had since `:sinceAt` or its last service, `l`. */
 const EVENTS: Readonly<Record<ServiceEvent, string>> = {
   strikes: `SELECT COUNT(*) FROM needle_removals e
              WHERE e.machine_id = m.id AND e.removed_at > COALESCE(l.done_at, :sinceAt) AND e.cause = 'accident'`,

@@ -17,7 +17,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import { findMachineByNumber } from '../floor/index.js';
 import { findSetups, insertSetup, needleProblems } from '../match/index.js';
 
-/** What an export is made from beside the set-ups. */
+/** What an export needs besides the set-ups. */
 export interface ExportContext {
   readonly worksName: string;
   readonly machines: readonly Machine[];
@@ -54,8 +54,8 @@ function cardOf(setup: Setup, { machines, topTurns }: ExportContext): SetupCard 
 }
 
 /**
- * Takes in a file of set-up cards, row by row in one transaction: good rows become set-ups, bad rows come back with
- * their fields. A row whose name its machine already has is refused, so that a file taken in twice is in once.
+ * Imports a file of set-up cards, row by row in one transaction: good rows become set-ups, bad rows are returned with
+ * their fields. A row whose name its machine already has is refused, so importing a file twice changes nothing.
  */
 export async function importCards(
   database: Database,
@@ -86,7 +86,7 @@ export async function importCards(
   return result;
 }
 
-/** The machine a card goes on, or what is wrong with it. */
+/** The machine that a card is for, or what is wrong with it. */
 async function placeOf(
   database: Database,
   card: SetupCard,

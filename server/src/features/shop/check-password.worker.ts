@@ -1,6 +1,6 @@
 import { verifySync } from '@node-rs/argon2';
 
-/** Whether a password is the one of a hash. Runs in a thread of its own. */
+/** Whether a password matches a hash. Runs in a thread of its own. */
 export default function check({ hash, password }: { hash: string; password: string }): boolean {
   return verifySync(hash, password);
 }

@@ -26,10 +26,10 @@ import {
 import { CODE_LASTS_MS, newSignInCode } from './sign-in-code.js';
 import { findSigner } from './shop.store.js';
 
-/** No password has this hash: whoever has it comes in by a code only. */
+/** No password matches this hash: whoever has it can only sign in by a code. */
 const NO_PASSWORD = 'none';
 
-/** Adds a person, who signs in first by the code. */
+/** Adds a person, who first signs in with the code. */
 export async function addPerson(
   database: Database,
   id: string,
@@ -44,7 +44,7 @@ export async function addPerson(
 }
 
 /**
- * Adds a list of people, all or none. Somebody whose sign-in name is there already is left as they are.
+ * Adds a list of people, all or none. A person whose sign-in name exists is left as they are.
  *
  * @throws ProblemError `request.invalid` naming every cell that is wrong
  */
@@ -75,7 +75,7 @@ export async function importPeople(
 }
 
 /**
- * Changes what is known of a person. Somebody who left is out at once on every device; what they did stays.
+ * Changes a person's details. Somebody who has left is signed out at once on every device; what they did stays.
  *
  * @throws ProblemError `version.stale`, `person.last-lead` and others
  */
@@ -118,7 +118,7 @@ async function madeCode(now: Date) {
 }
 
 /**
- * The id of the person whose code this is; from now on they have the password, and the code is used.
+ * The id of the person whose code this is; it sets their new password and is used up.
  *
  * @throws ProblemError `code.wrong`, `password.common`
  */
@@ -134,7 +134,7 @@ export async function useCode(
   requireUncommon(password, 'body.password');
   const passwordHash = await hashPassword(password);
   const used = await database.transaction(async (tx) => {
-    // Of two who use one code at once, one does.
+    // Of two people using one code at once, only one succeeds.
     const present = await lockPerson(database, signer.id, tx);
     if (present.codeHash !== codeHash) return false;
     await updatePerson(database, signer.id, { passwordHash, codeHash: null, codeUntil: null }, tx);
@@ -144,5 +144,5 @@ export async function useCode(
   return signer.id;
 }
 
-/** Checked against when there is no code, so that the time taken does not tell which names exist. */
+/** Checked against when there is no code, so that the time taken does not reveal which names exist. */
 const NOBODY = hashPassword('nobody has this code');

@@ -109,7 +109,7 @@ describe('people', () => {
     expect(calendar.status).toBe(404);
     const noCode = await lead.call(routes.makeSignInCode, { params: { personId: person.id } });
     expect(codeOf(noCode)).toBe('person.left');
-    // Back again, with the password they had.
+    // Back again, with their old password.
     await lead.call(routes.revisePerson, {
       params: { personId: person.id },
       body: { ...revision, active: true, version: left.body.version },

@@ -3,7 +3,7 @@ import { ProblemError, type PersonAccount, type PersonEntry } from '@gantelet/co
 import { orIfDuplicate, plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { PersonRow } from '../../db/rows.js';
 
-/** Everybody, those who left last. */
+/** Everybody, those who have left last. */
 export async function findPeople(
   { tables }: Database,
   now: Date,
@@ -47,7 +47,7 @@ function nameTaken({ signInName }: Pick<PersonEntry, 'signInName'>): ProblemErro
   ]);
 }
 
-/** Locks the leads who are here, so that two at once cannot both be the last to go. */
+/** Locks the active leads, so that two at once cannot both be the last to leave. */
 export async function countOtherLeads({ sequelize }: Database, id: string, tx: Transaction): Promise<number> {
   const rows = await sequelize.query<{ id: string }>(
     `SELECT id FROM people WHERE role = 'lead' AND active FOR UPDATE`,
@@ -56,7 +56,10 @@ export async function countOtherLeads({ sequelize }: Database, id: string, tx: T
   return rows.filter((row) => row.id !== id).length;
 }
 
-/** Ends what lets somebody in without asking again: their sessions on every device, their calendar link, PIN and badge. */
+/**
+ * Ends everything that identifies a person without asking again: sessions on every device, calendar link, PIN and
+ * badge.
+ */
 export async function endAccess(
   { sequelize, tables }: Database,
   personId: string,

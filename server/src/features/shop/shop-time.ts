@@ -5,8 +5,8 @@ import type { Database, Transaction } from '../../db/database.js';
 const CLOCK_SLACK_MS = 5 * 60_000;
 
 /**
- * Refuses an instant that a device says something happened at when that is before the shop's records begin, or later than
- * a clock that is a little ahead can say.
+ * Refuses an instant reported by a device that is before the shop's records begin, or later than a slightly fast
+ * clock can give.
  *
  * @param path the field it came in
  * @throws ProblemError `time.outside`

@@ -5,20 +5,20 @@ import type { ShiftRow } from '../../db/rows.js';
 import { standing } from '../../db/withdrawn.js';
 import { shopValues } from '../catalogue/index.js';
 
-/** What hours are counted by. */
+/** What hours are calculated from. */
 export interface ShopTimes {
   readonly timeZone: string;
-  /** Flat life of a needle, in running hours. */
+  /** Flat needle life, in running hours. */
   readonly lifeHours: number;
   /** By zone id. */
   readonly zones: ReadonlyMap<string, ZoneTime>;
 }
 
-/** Shifts worked and needle fraction of a zone. */
+/** Shifts and needle fraction of a zone. */
 export interface ZoneTime {
   readonly shifts: readonly ShiftPattern[];
   readonly fraction: NeedleFraction;
-  /** Looks of work samples it is known by. */
+  /** The spot checks behind the fraction. */
   readonly checks: number;
   readonly planVersion: number;
 }
@@ -44,7 +44,10 @@ export async function readShopTimes(
   return { timeZone: first.timeZone, lifeHours: first.lifeHours, zones: new Map(zones) };
 }
 
-/** The shop beside each of its zones, with the zone's shifts and all looks of work samples, those from before the records too. */
+/**
+ * The shop beside each of its zones, with the zone's shifts and all spot checks, including those from before the
+ * records.
+ */
 const SHOP_TIMES = `SELECT shop.time_zone AS timeZone, shop.life_hours AS lifeHours, z.id, z.plan_version AS planVersion,
     (SELECT JSON_ARRAYAGG(JSON_OBJECT('startMinute', s.start_minute, 'lengthMinutes', s.length_minutes, 'weekdays', s.weekdays)
             ORDER BY s.id)

@@ -22,10 +22,10 @@ import {
   updateShop,
 } from './shop.store.js';
 
-/** Checked against when a name is unknown, so that the time taken does not tell which names exist. */
+/** Checked against when a name is unknown, so that the time taken does not reveal which names exist. */
 const NOBODY = hashPassword('nobody has this password');
 
-/** Sets somebody's own password. @throws ProblemError `password.wrong`, `server.busy` */
+/** Sets a person's own password. @throws ProblemError `password.wrong`, `server.busy` */
 export async function changePassword(
   database: Database,
   personId: string,
@@ -40,7 +40,7 @@ export async function changePassword(
   await updatePasswordHash(database, personId, await hashPassword(next));
 }
 
-/** The id of the person whose name and password these are. @throws ProblemError `session.wrong` */
+/** The id of the person with this name and password. @throws ProblemError `session.wrong` */
 export async function checkSignIn(database: Database, { signInName, password }: SignIn): Promise<string> {
   const signer = await findSigner(database, signInName);
   const matches = await isPassword(signer?.passwordHash ?? (await NOBODY), password);
@@ -49,9 +49,9 @@ export async function checkSignIn(database: Database, { signInName, password }: 
 }
 
 /**
- * What the browser is told of its session.
+ * What the browser is told about its session.
  *
- * @param firstStart whether the works has still to be begun
+ * @param firstStart whether the works still has to be set up
  */
 export async function sessionOf(
   database: Database,
@@ -67,7 +67,7 @@ export async function sessionOf(
   );
 }
 
-/** The same of a session that was begun on a shared tablet. */
+/** The same for a session on a shared tablet. */
 export async function sessionOnTablet(
   database: Database,
   personId: string,
@@ -77,7 +77,7 @@ export async function sessionOnTablet(
   return toldSession(database, person && { ...person, role: roleOnTablet(person.role) }, csrfToken);
 }
 
-/** What is told to somebody with the rights they have here; nothing where nobody is signed in. */
+/** What a person is told, given their rights here; nothing if nobody is signed in. */
 export async function toldSession(
   database: Database,
   person: Person | null,
@@ -88,13 +88,13 @@ export async function toldSession(
   return { csrfToken, person, shop: toldTo(person, await findShop(database)), firstStart: false };
 }
 
-/** What an hour of labour costs is left out for operators. */
+/** Operators are not told what an hour of labour costs. */
 function toldTo({ role }: Person, shop: Shop | null): ToldShop | null {
   if (!shop || roleReaches(role, 'mechanic')) return shop;
   return { ...shop, costs: { ...shop.costs, labourPerHour: null } };
 }
 
-/** @throws ProblemError `version.stale` with what stands there now */
+/** @throws ProblemError `version.stale` with the present state */
 export async function reviseShop(database: Database, revision: ShopRevision, tx: Transaction): Promise<Shop> {
   const changed = await updateShop(database, revision, tx);
   const shop = await findShop(database, tx);

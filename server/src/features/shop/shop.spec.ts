@@ -31,7 +31,7 @@ describe('signing in', () => {
   });
 
   it('keeps passwords as argon2id', async () => {
-    // In a shop of its own: the people of the template have quicker hashes.
+    // In a shop of its own: people in the template have quicker hashes.
     const own = await startTestShop();
     const client = await own.signedIn('mechanic');
     const body = { current: TEST_PEOPLE.mechanic.password, next: 'another secret of mine' };

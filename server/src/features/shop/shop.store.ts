@@ -9,13 +9,13 @@ import { MATERIAL_KINDS, type MaterialKind } from '@gantelet/core';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { PersonRow, ShopRow, SpoiledWorkRow } from '../../db/rows.js';
 
-/** Somebody who is here, with what is needed to check a password. */
+/** An active person, with what is needed to check a password. */
 export async function findSigner({ tables }: Database, signInName: string): Promise<PersonRow | null> {
   const found = await tables.people.findOne({ where: { signInName, active: true } });
   return found?.get({ plain: true }) ?? null;
 }
 
-/** A lead, for what the server does in their name; null in a works without one. */
+/** A lead in whose name the server acts; null in a works without one. */
 export async function findLead({ tables }: Database): Promise<Person | null> {
   const row = (
     await tables.people.findOne({ where: { role: 'lead', active: true }, order: [['id', 'ASC']] })
@@ -25,27 +25,27 @@ export async function findLead({ tables }: Database): Promise<Person | null> {
   return row ? { id: row.id, name: row.name, role: row.role } : null;
 }
 
-/** Somebody who is here; null for a person who left. */
+/** An active person; null for one who has left. */
 export async function findPerson({ tables }: Database, id: string): Promise<Person | null> {
-  // Asked for with every request: no more than is answered, as it comes.
+  // Called with every request, so it reads only what is returned.
   const attributes = ['id', 'name', 'role'];
   const where = { id, active: true };
   return (await tables.people.findOne({ attributes, where, raw: true })) as Person | null;
 }
 
-/** The shop, or null in a database that nothing was loaded into. */
+/** The shop, or null in an empty database. */
 export async function findShop({ tables }: Database, tx: Transaction | null = null): Promise<Shop | null> {
   const row = (await tables.shop.findOne({ transaction: tx }))?.get({ plain: true });
   return row ? shopOf(row, plainRows(await tables.spoiledWork.findAll({ transaction: tx }))) : null;
 }
 
-/** Whether the shop is the demo, whose passwords are public; null for a database that holds none. */
+/** Whether the shop is the demo, whose passwords are public; null for an empty database. */
 export async function holdsDemo({ tables }: Database): Promise<boolean | null> {
   const row = await tables.shop.findOne({ attributes: ['isDemo'] });
   return row ? Boolean(row.get('isDemo')) : null;
 }
 
-/** Changes how the shop works when it still stands at the version given. Says whether it did. */
+/** Changes the house rules if they still have the given version. Returns whether they did. */
 export async function updateShop(
   { tables }: Database,
   { version, ...ways }: ShopRevision,
@@ -65,7 +65,7 @@ export async function updateShop(
 
 type Ways = Omit<ShopRevision, 'version'>;
 
-/** The columns of what the shop decides. */
+/** The columns of the house rules. */
 export function columnsOfWays({ schools, tension, lifeHours, costs, colourMarks: marks }: Ways) {
   return {
     colourMarks: JSON.stringify({ version: 1, marks }),

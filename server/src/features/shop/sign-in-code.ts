@@ -7,7 +7,7 @@ const LENGTH = 10;
 /** A code lasts over a weekend. */
 export const CODE_LASTS_MS = 72 * HOUR_MS;
 
-/** A new sign-in code: 47 bits of chance. */
+/** A new sign-in code: 47 bits of randomness. */
 export function newSignInCode(): string {
   const signs = Array.from({ length: LENGTH }, () => CODE_SIGNS[randomInt(CODE_SIGNS.length)]);
   return SignInCode.parse(signs.join(''));

@@ -15,27 +15,27 @@ import type { SewnMetres } from './thread-use.service.js';
 
 /** Days that an order lasts beyond its delivery. Common practice: a month. */
 const COVER_DAYS = 30;
-/** So many of the last moves of a thing are shown. */
+/** How many of an item's latest moves are shown. */
 const MOVES_SHOWN = 8;
 
-/** What is known of a thing beside its own row. */
+/** What is known of an item besides its own row. */
 export interface KnownOfItem {
   readonly now: Date;
   readonly moves: readonly ItemMove[];
   readonly orders: readonly StoreOrder[];
-  /** New needles of this kind that went into machines. */
+  /** New needles of this kind that were installed. */
   readonly installed: { readonly sinceCount: number; readonly within: number };
-  /** Since when machines are known, and since when something was written down of the thing. */
+  /** Since when machines have been recorded, and since when there are entries for the item. */
   readonly began: Date;
   readonly firstMoveAt: Date;
   readonly sewn: SewnMetres | null;
-  /** Another colour of this thread is in use too. */
+  /** This thread is also in use in another colour. */
   readonly sharesThread: boolean;
   readonly waiting: number;
   readonly deliveries: readonly Delivery[];
 }
 
-/** A thing in the store, with what is there and what to do about it. */
+/** An item in the store, with its stock and what to do about it. */
 export function standingOf(item: BareItem, known: KnownOfItem): StoreItem {
   const { moves, orders, installed, waiting } = known;
   const ledger = storeLedger(moves.map((move) => ({ ...move, atMs: Date.parse(move.movedAt) })));
@@ -44,7 +44,7 @@ export function standingOf(item: BareItem, known: KnownOfItem): StoreItem {
   const onHand = left === null ? null : Math.max(0, left - installed.sinceCount);
   const perDay = rateOf(item, known, ledger, sewn);
   const advice = adviceOf(item, { onHand, perDay, onOrder: onOrder(orders) });
-  // Jobs that wait are a part of the usual use, unless they alone take more than there is.
+  // Waiting jobs are part of normal use, unless they alone need more than there is.
   const missing =
     onHand === null || !item.inUse || known.sharesThread ? 0 : waiting - onHand - onOrder(orders);
   return {
@@ -72,7 +72,7 @@ export function standingOf(item: BareItem, known: KnownOfItem): StoreItem {
 export const onOrder = (orders: readonly StoreOrder[]): number =>
   orders.reduce((sum, { quantity }) => sum + quantity, 0);
 
-/** Use in a day; null while too little is known. */
+/** Use per day; null while too little is known. */
 function rateOf(
   { thing }: BareItem,
   { now, moves, installed, began, firstMoveAt }: KnownOfItem,
@@ -80,7 +80,7 @@ function rateOf(
   sewn: SewnMetres | null,
 ): number | null {
   const nowMs = now.getTime();
-  // What a count of needles finds missing went into machines: those changes are logged by themselves.
+  // Needles that a count finds missing were installed: those changes are logged separately.
   if (thing.kind === 'needle') {
     const taken = moves
       .filter(({ kind }) => kind === 'use' || kind === 'scrap')

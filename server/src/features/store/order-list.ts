@@ -37,7 +37,7 @@ export function orderList({ items, currency }: StoreView): string {
   return csvOf([[...COLUMNS], ...rows]);
 }
 
-/** A thing of the store in words. */
+/** A store item in words. */
 export function thingText(thing: StoreThing): string {
   if (thing.kind === 'part') return thing.name;
   if (thing.kind === 'thread') return threadThingText(thing);

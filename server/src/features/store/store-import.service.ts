@@ -12,8 +12,8 @@ import type { WriteContext } from '../../db/write-context.js';
 import { findItems, insertItem, insertMove } from './store-item.store.js';
 
 /**
- * Keeps a list of things in the store with what was counted of them, all or none. A thing that is there already is left as
- * it is, its count too, so that a list taken in twice is in once.
+ * Imports a list of store items with their counts, all or none. An item that exists is left as it is, including its
+ * count, so importing a list twice changes nothing.
  *
  * @throws ProblemError `request.invalid` naming every cell that is wrong
  */
@@ -34,7 +34,7 @@ export async function importStore(
   return { added: added.length, there: things.size - added.length };
 }
 
-/** Each thing of a list once, by its key. */
+/** Each item of a list once, by its key. */
 function readRows(rows: StoreImport['rows']): ReadonlyMap<string, CountedThing> {
   const wrong: FieldProblem[] = [];
   const things = new Map<string, CountedThing>();

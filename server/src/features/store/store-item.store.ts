@@ -32,7 +32,7 @@ function thingColumns(thing: StoreThing) {
   }
 }
 
-/** What a row holds; which of its columns are there follows from its kind. */
+/** What a row holds; its kind determines which columns are set. */
 function thingOf(row: StoreItemRow): StoreThing {
   switch (row.thingKind) {
     case 'needle':
@@ -44,7 +44,7 @@ function thingOf(row: StoreItemRow): StoreThing {
   }
 }
 
-/** A thing as it is kept, without what moved. */
+/** A stored item, without its moves. */
 export type BareItem = StoreItemEntry & { readonly id: string; readonly version: number };
 
 export async function findItems(
@@ -55,7 +55,7 @@ export async function findItems(
   return rows.map(bareItemOf);
 }
 
-/** A thing as it stands, held until the transaction ends; null for one that is not there. */
+/** An item, locked until the transaction ends; null if it does not exist. */
 export async function lockItem({ tables }: Database, id: string, tx: Transaction): Promise<BareItem | null> {
   const row = await tables.storeItems.findByPk(id, { transaction: tx, lock: true });
   return row && bareItemOf(row.get({ plain: true }));
@@ -68,7 +68,7 @@ function bareItemOf(row: StoreItemRow): BareItem {
   return { id, version, thing: thingOf(row), ...entry, inUse: Boolean(row.inUse) };
 }
 
-/** The row of a thing that is kept from now on. */
+/** The row of a newly added item. */
 export function itemRow(id: string, { thing, ...entry }: StoreItemEntry): StoreItemRow {
   return { id, ...thingColumns(thing), ...entry, version: 0 };
 }
@@ -107,7 +107,7 @@ export async function insertOrder({ tables }: Database, row: StoreOrderRow, tx: 
   await tables.storeOrders.create(row, { transaction: tx });
 }
 
-/** An order and whether it has come, held until the transaction ends; null for one that is not there. */
+/** An order and whether it has arrived, locked until the transaction ends; null if it does not exist. */
 export async function lockOrder(
   { sequelize }: Database,
   id: string,
@@ -122,7 +122,7 @@ export async function lockOrder(
   return row ? { itemId: row.itemId, isOver: Boolean(row.isOver) } : null;
 }
 
-/** Orders that have not come, the next first, by thing. */
+/** Orders that have not arrived, next one first, by item. */
 export async function openOrders(
   { sequelize }: Database,
   tx: Transaction | null = null,
@@ -138,10 +138,10 @@ export async function openOrders(
   return byItem;
 }
 
-/** A move of a thing, as it was written down. */
+/** A recorded move of an item. */
 export type ItemMove = StoreMove & { readonly itemId: string };
 
-/** What moved since an instant and since the last count before it, the oldest first. */
+/** Moves since an instant and since the last count before it, oldest first. */
 export async function movesSince(
   { sequelize }: Database,
   since: Date,
@@ -159,7 +159,7 @@ export async function movesSince(
   return rows.map(({ movedAt, ...move }) => ({ ...move, movedAt: movedAt.toISOString() }));
 }
 
-/** When something was first written down of each thing, and so since when its use is known. */
+/** When each item's first entry was made, and so since when its use is known. */
 export async function firstMoves(
   { sequelize }: Database,
   tx: Transaction | null = null,
@@ -172,9 +172,10 @@ export async function firstMoves(
 }
 
 /**
- * A query of the things of a kind in the store, each with its last count; what was never counted counts from `:since`.
+ * A query of the store items of a kind, each with its last count; what was never counted counts from `:since`.
  *
- * Grouped, the counts are read once. As a subquery for each thing they would be read again for every row they are joined to.
+ * Grouped, the counts are read once. As a subquery for each item they would be read again for every row they are
+ * joined to.
  */
 export const lastCounts = (kind: StoreThingKind, columns: string): string =>
   `SELECT s.id, ${columns}, COALESCE(MAX(c.moved_at), :since) AS counted_at
@@ -182,8 +183,8 @@ export const lastCounts = (kind: StoreThingKind, columns: string): string =>
      WHERE s.thing_kind = '${kind}' GROUP BY s.id`;
 
 /**
- * New needles that went in of each kind kept: since its last count, and since an instant. Part-used ones come out of pockets
- * and take none.
+ * New needles of each stored kind that were installed: since its last count, and since an instant. Part-used ones
+ * come out of pockets and use no stock.
  */
 export async function needlesInstalled(
   { sequelize }: Database,
@@ -230,7 +231,7 @@ export async function sewnWith(
   return { needles: named.sort((a, b) => (needleKey(a) < needleKey(b) ? -1 : 1)), threads };
 }
 
-/** The first instant the shop knows of. */
+/** The earliest instant in the shop's records. */
 export async function shopBegan({ tables }: Database, tx: Transaction | null = null): Promise<Date> {
   return (await tables.shop.findOne({ attributes: ['beganAt'], transaction: tx }))?.get('beganAt') as Date;
 }

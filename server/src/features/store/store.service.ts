@@ -36,7 +36,7 @@ import {
 import { sewnMetres, waitingThread } from './thread-use.service.js';
 import { deliveriesOf } from './thread-use.store.js';
 
-/** Everything in the store, with what it lasts for and what to order. */
+/** Everything in the store, with how long it lasts and what to order. */
 export async function readStore(
   database: Database,
   now: Date,
@@ -62,7 +62,7 @@ export async function readStore(
   };
 }
 
-/** The kinds of needles in the store, as plans of rounds see them. */
+/** The kinds of needles in the store, as round planning sees them. */
 export async function readNeedleStock(database: Database, now: Date): Promise<NeedleStock[]> {
   const items = await readItems(database, now, null, NO_THREAD);
   return items.flatMap(({ thing, inUse, onHand, packSize, leadDays, orders }) =>
@@ -80,13 +80,13 @@ export async function readNeedleStock(database: Database, now: Date): Promise<Ne
   );
 }
 
-/** What machines sewed of each thread, and what waiting jobs take. */
+/** What machines sewed of each thread, and what waiting jobs need. */
 interface ThreadKnown {
   readonly sewn: Awaited<ReturnType<typeof sewnMetres>>;
   readonly needs: Awaited<ReturnType<typeof waitingThread>>;
 }
 
-/** Whoever asks for needles only need not have it worked out. */
+/** Skipped when only needles are asked for. */
 const NO_THREAD: ThreadKnown = { sewn: new Map(), needs: [] };
 
 async function threadKnown(database: Database, now: Date, tx: Transaction | null): Promise<ThreadKnown> {
@@ -134,7 +134,7 @@ async function readItems(
   );
 }
 
-/** The threads that waiting jobs take, beside what is in the store of each, in whatever colour. */
+/** The threads that waiting jobs need, beside the stock of each, in any colour. */
 export async function readThreadNeeds(database: Database, now: Date): Promise<ThreadNeed[]> {
   const thread = await threadKnown(database, now, null);
   const items = await readItems(database, now, null, thread);
@@ -180,7 +180,7 @@ export async function reviseItem(
   return readStore(database, now, tx);
 }
 
-/** A colour or a name may have been typed wrongly; another needle or another thread is another thing. */
+/** A colour or a name may have been mistyped; another needle or another thread is a different item. */
 function sameKind({ thing: a }: StoreItemEntry, { thing: b }: StoreItemEntry): boolean {
   if (a.kind === 'needle') return b.kind === 'needle' && sameNeedle(a.needle, b.needle);
   if (a.kind === 'thread')
@@ -188,7 +188,7 @@ function sameKind({ thing: a }: StoreItemEntry, { thing: b }: StoreItemEntry): b
   return b.kind === 'part';
 }
 
-/** Who writes something down, when, and under which key. */
+/** Who makes an entry, when, and under which key. */
 interface KeyedWrite {
   readonly id: string;
   readonly person: Person;

@@ -59,7 +59,7 @@ describe('the store', () => {
     const params = { itemId: id };
     later(2);
     await move(id, 'use', 100);
-    // Counted yesterday on a device without a network: what was used since still goes off it.
+    // Counted yesterday on a device without a network: what was used since is still subtracted.
     await mechanic.call(routes.moveStoreItem, { params, body: body('count', 800, -1) });
     expect((await item(id)).onHand).toBe(700);
     const ahead = await mechanic.call(routes.moveStoreItem, { params, body: body('use', 1, 1) });
@@ -105,7 +105,8 @@ describe('the store', () => {
     expect((await item(id)).onHand).toBe(7500);
     later(10);
     await move(id, 'use', 2500);
-    // 5,000 m in 20 days; the 95 % point of a negative binomial with mean 0.7 cones and a little more than its variance is 2.
+    // 5,000 m in 20 days; the 95 % point of a negative binomial with mean 0.7 cones and a little more than its
+    // variance is 2.
     expect(await item(id)).toEqual(
       jasmine.objectContaining({ onHand: 5000, perDay: 250, reorderAt: 5000, toOrder: 7500 }),
     );

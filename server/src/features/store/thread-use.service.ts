@@ -19,16 +19,16 @@ import {
   type ThreadStretch,
 } from './thread-use.store.js';
 
-/** Metres of a thread in the store that machines sewed. */
+/** Metres of a stored thread that machines sewed. */
 export interface SewnMetres {
   /** In the last `SEWN_LOOK_BACK_DAYS`. */
   readonly within: number;
   readonly sinceCount: number;
-  /** Machines that sew it and whose speed nobody said: what they sew is not in it. */
+  /** Machines that sew it but have no recorded speed: what they sew is not included. */
   readonly machinesWithoutSpeed: number;
 }
 
-/** What machines sewed with each thread in the store in the last weeks and since its last count, by thing. */
+/** What machines sewed of each stored thread in the last weeks and since its last count, by item. */
 export async function sewnMetres(
   database: Database,
   now: Date,
@@ -67,7 +67,7 @@ export async function sewnMetres(
   return sewn;
 }
 
-/** Running hours of the needle that is in a machine on one stretch after an instant: its part of the time that was worked. */
+/** A machine's running hours with its present needle in a stretch after an instant, in proportion to time worked. */
 function hoursOnStretch(
   run: HoursRun | undefined,
   { zoneId, fromAt, toAt }: PresentStretch,
@@ -80,7 +80,7 @@ function hoursOnStretch(
   return whole > 0 ? (run.hours * clock.shiftHours(zoneId, start, toAt)) / whole : 0;
 }
 
-/** Machines that sew with a thread and whose speed nobody said, by thing. */
+/** Machines that sew with a thread and have no recorded speed, by item. */
 function machinesWithoutSpeed(present: readonly PresentStretch[]): ReadonlyMap<string, ReadonlySet<string>> {
   const byItem = new Map<string, Set<string>>();
   for (const { itemId, machineId, speedSpm } of present) {
@@ -91,7 +91,7 @@ function machinesWithoutSpeed(present: readonly PresentStretch[]): ReadonlyMap<s
   return byItem;
 }
 
-/** What the jobs that wait take of each thread: their machine stitches for its zone's share of the time they have it. */
+/** What waiting jobs need of each thread: their machine stitches for its zone's share of the time available. */
 export async function waitingThread(
   database: Database,
   tx: Transaction | null,
@@ -117,7 +117,7 @@ export async function waitingThread(
   }));
 }
 
-/** Metres for running hours on a set-up; null where the speed of the machine or what the thread is made of is not known. */
+/** Metres for running hours on a set-up; null if the machine's speed or the thread's construction is not known. */
 function metresOf(
   { constructionId, speedSpm, ...seam }: SeamColumns,
   hours: number,

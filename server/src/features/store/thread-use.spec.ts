@@ -38,9 +38,10 @@ describe('thread that machines sew with', () => {
     return key;
   };
 
-  /** Metres that the compound sews with its needle in so many hours, beside which the test shop has no other. */
+  /** Metres that the compound machine sews with its needle in a number of hours; the test shop has no other. */
   const metresIn = (hours: number): number => {
-    // 4 mm stitches in 4.6 mm; bonded nylon of tex 135 is 0.421 mm thick: both threads go across and down, a tenth is lost.
+    // 4 mm stitches in 4.6 mm; bonded nylon of tex 135 is 0.421 mm thick: both threads go across and down, a tenth is
+    // lost.
     const stitchMm = 2 * (4 + 4.6 + 0.421);
     return (hours * 60 * SPEED_SPM * stitchMm * 1.1) / 1000;
   };
@@ -60,7 +61,7 @@ describe('thread that machines sew with', () => {
     expect(stands.sewn!.isShared).toBeFalse();
     expect(stands.sewn!.sinceCount / sewn).toBeCloseTo(1, 2);
     expect(stands.onHand! / (40_000 - sewn)).toBeCloseTo(1, 3);
-    // A cone that went to the machine is sewn later: it counts once.
+    // A cone taken to a machine is sewn later: it counts once.
     await move(id, 'use', 500);
     expect((await item(id)).onHand).toBeCloseTo(stands.onHand!, 6);
     await move(id, 'use', 10_000);
@@ -122,7 +123,7 @@ describe('thread that machines sew with', () => {
     const body = { setupId: shop.works.ids.setup, sewMinutes: 600 };
     const jobId = newId();
     expect((await mechanic.call(routes.queueJob, { key: jobId, body })).status).toBe(200);
-    // Half of the zone's time the needle moves: 50 of 100 checks.
+    // The needle runs half of the zone's time: 50 of 100 checks.
     const metres = metresIn(5);
     const [need, ...others] = (await mechanic.call(routes.readThreadNeeds)).body;
     expect(others).toEqual([]);

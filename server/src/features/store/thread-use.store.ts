@@ -4,17 +4,17 @@ import type { Database, Transaction } from '../../db/database.js';
 import { standing } from '../../db/withdrawn.js';
 import { lastCounts } from './store-item.store.js';
 
-/** How a set-up takes thread. */
+/** How a set-up uses thread. */
 export interface SeamColumns {
   readonly stitchLengthMm: number;
   readonly stackMm: number;
   readonly tex: number;
   readonly constructionId: string;
-  /** Null where nobody said how fast the machine is run. */
+  /** Null if the machine's speed is not recorded. */
   readonly speedSpm: number | null;
 }
 
-/** What a machine sewed with a thread that is kept in the store, on one set-up, with needles that have come out since. */
+/** What a machine sewed of a stored thread on one set-up, with needles that have been removed since. */
 export interface ThreadStretch extends SeamColumns {
   readonly itemId: string;
   /** Running hours within the look-back, and since the last count. */
@@ -22,7 +22,7 @@ export interface ThreadStretch extends SeamColumns {
   readonly hoursSinceCount: number;
 }
 
-/** A time that a machine was set for a thread in the store, with the needle that is in it now. */
+/** A stretch in which a machine was set up for a stored thread, with its present needle. */
 export interface PresentStretch extends SeamColumns {
   readonly itemId: string;
   readonly machineId: string;
@@ -37,8 +37,8 @@ const SEAM = `u.stitch_length_mm AS stitchLengthMm, u.thread_tex AS tex, u.threa
   m.speed_in_use_spm AS speedSpm`;
 
 /**
- * The time that a machine was set for each set-up while a needle was in it. A needle went in for a set-up; where the machine
- * was set for another one meanwhile, the rest of its time was sewn on that.
+ * The time that a machine was set up for each job while a needle was in it. A needle is installed for one set-up; if
+ * the machine was set up for another meanwhile, the rest of its time was sewn on that.
  *
  * @param stays a query of stays: id, machine_id, setup_id, installed_at, removed_at, hours
  */
@@ -54,7 +54,7 @@ const stretchesOf = (stays: string): string => `WITH stays AS (${stays}), starts
       FROM starts t
   )`;
 
-/** Share of a needle's time that a stretch has after an instant. */
+/** Share of a needle's time that a stretch covers after an instant. */
 const shareAfter = (since: string): string =>
   `GREATEST(0, TIMESTAMPDIFF(MICROSECOND, GREATEST(t.from_at, ${since}), t.to_at)) / t.lasted`;
 
@@ -64,7 +64,7 @@ const OF_THREADS = `FROM stretches t JOIN setups u ON u.id = t.setup_id JOIN mac
       WHERE t.lasted > 0`;
 
 /**
- * What machines sewed with each thread in the store and needles that are out now, by set-up and machine: since an instant,
+ * What machines sewed of each stored thread with needles that are out now, by set-up and machine: since an instant,
  * and since its last count.
  */
 export async function threadStretches(
@@ -88,7 +88,7 @@ export async function threadStretches(
   );
 }
 
-/** The times that machines have been set for each thread in the store since their needles went in. */
+/** The stretches in which machines have been set up for each stored thread since their needles were installed. */
 export async function presentStretches(
   { sequelize }: Database,
   since: Date,
@@ -110,16 +110,16 @@ export async function presentStretches(
   }));
 }
 
-/** A job that waits, as it takes thread. */
+/** A waiting job, as it uses thread. */
 export interface WaitingSeam extends SeamColumns {
   readonly jobId: string;
   readonly setupName: string;
   readonly sewMinutes: number;
-  /** Zone of the machine it is to be sewn on; before anybody said, of the one it is set up for. */
+  /** Zone of the machine it is to be sewn on; until one is chosen, of the machine of its set-up. */
   readonly zoneId: string;
 }
 
-/** The jobs that wait, each with the thread of its set-up. */
+/** The waiting jobs, each with the thread of its set-up. */
 export async function waitingSeams(
   { sequelize }: Database,
   tx: Transaction | null = null,
@@ -132,7 +132,7 @@ export async function waitingSeams(
   );
 }
 
-/** What came into the store of each thing that has a shelf life, by thing. */
+/** Deliveries of each item that has a shelf life, by item. */
 export async function deliveriesOf(
   { sequelize }: Database,
   tx: Transaction | null = null,

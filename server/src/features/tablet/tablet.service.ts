@@ -15,10 +15,10 @@ import { findBadgeHolder, findPinHash, keepPass } from './tablet.store.js';
 
 const BADGE_SIGNS = 25;
 
-/** Checked against when there is no PIN, so that the time taken does not tell who has one. */
+/** Checked against when there is no PIN, so that the time taken does not reveal who has one. */
 const NOBODY = hashPassword('nobody has this PIN');
 
-/** @throws ProblemError `tablet.unknown` for a device that is no tablet, is blocked, or has another token */
+/** @throws ProblemError `tablet.unknown` for a device that is no tablet, is blocked, or has a wrong token */
 export async function requireTablet(
   database: Database,
   { deviceId: id, token }: { readonly deviceId: string; readonly token: string },
@@ -27,7 +27,7 @@ export async function requireTablet(
   if (kind !== 'tablet') throw new ProblemError('tablet.unknown');
 }
 
-/** @throws ProblemError `tablet.unknown` for a device that is known here but is no tablet */
+/** @throws ProblemError `tablet.unknown` for a registered device that is no tablet */
 export async function requireKind(database: Database, deviceId: string): Promise<void> {
   if ((await readDevice(database, deviceId)).kind !== 'tablet') throw new ProblemError('tablet.unknown');
 }
@@ -77,5 +77,5 @@ export async function makeBadge(
   return { person: accountOf(person, now), badge };
 }
 
-/** What is kept of a badge: its code is chance enough that a plain hash cannot be guessed back. */
+/** The stored form of a badge: its code is random enough that a plain hash cannot be reversed by guessing. */
 const hashBadge = (badge: string): string => createHash('sha256').update(badge).digest('hex');

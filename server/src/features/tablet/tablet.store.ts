@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { TabletPerson } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
 
-/** Who is here and has a PIN, by name. */
+/** Active people who have a PIN, by name. */
 export function findWithPin({ sequelize }: Database): Promise<TabletPerson[]> {
   return sequelize.query<TabletPerson>(
     `SELECT p.id, p.name FROM people p JOIN person_passes s ON s.person_id = p.id
@@ -11,7 +11,7 @@ export function findWithPin({ sequelize }: Database): Promise<TabletPerson[]> {
   );
 }
 
-/** The hash of somebody's PIN; null for whoever has none or has left. */
+/** The hash of a person's PIN; null if they have none or have left. */
 export async function findPinHash({ sequelize }: Database, personId: string): Promise<string | null> {
   const [row] = await sequelize.query<{ pinHash: string | null }>(
     `SELECT s.pin_hash AS pinHash FROM person_passes s JOIN people p ON p.id = s.person_id AND p.active
@@ -21,7 +21,7 @@ export async function findPinHash({ sequelize }: Database, personId: string): Pr
   return row?.pinHash ?? null;
 }
 
-/** The id of whoever has a badge; null for a badge that is void. */
+/** The id of the person with a badge; null for an invalid badge. */
 export async function findBadgeHolder({ sequelize }: Database, badgeHash: string): Promise<string | null> {
   const [row] = await sequelize.query<{ personId: string }>(
     `SELECT s.person_id AS personId FROM person_passes s JOIN people p ON p.id = s.person_id AND p.active
@@ -31,7 +31,7 @@ export async function findBadgeHolder({ sequelize }: Database, badgeHash: string
   return row?.personId ?? null;
 }
 
-/** Keeps a PIN or a badge of somebody, beside the other. */
+/** Stores a person's PIN or badge, leaving the other as it is. */
 export async function keepPass(
   { tables }: Database,
   personId: string,

@@ -24,12 +24,12 @@ import {
   type OfMachine,
 } from './bobbin-case.store.js';
 
-/** How far back it is counted how often a case was set for another thread. */
+/** How far back to count how often a case was reset for another thread. */
 const RESETS_MS = 90 * 24 * 60 * 60_000;
 
 /**
- * The bobbin cases of every machine, or of one, that has any or that anything was logged of; the one that is in comes first.
- * A machine whose cases nobody marked has one, without an id.
+ * The bobbin cases of every machine, or of one, that has any or that anything was logged for; the one in the machine
+ * comes first. A machine with unmarked cases has one, without an id.
  */
 export async function listBobbinCases(
   database: Database,
@@ -58,7 +58,7 @@ export async function listBobbinCases(
   });
 }
 
-/** Readings that were taken while a case was in. */
+/** Readings taken while a case was in. */
 export function readingsOfCase<Reading extends { readonly at: Date }>(
   readings: readonly Reading[],
   swaps: readonly BobbinCaseSwapRow[],
@@ -105,7 +105,8 @@ async function readCase(
 }
 
 /**
- * Gives a bobbin case of a machine a mark. The first one is the one that is in, with everything that was logged before.
+ * Gives one of a machine's bobbin cases a mark. The first marked one is the one in the machine, with everything
+ * logged before.
  *
  * @throws ProblemError `machine.unknown`, `machine.retired`, `bobbin-case.mark-taken`
  */
@@ -125,7 +126,7 @@ export async function addBobbinCase(
 }
 
 /**
- * Writes a case again, or throws it away, once it is out of its machine.
+ * Changes a case's details, or discards it once it is out of its machine.
  *
  * @throws ProblemError `bobbin-case.unknown`, `bobbin-case.mark-taken`, `bobbin-case.is-in`, `version.stale`
  */
@@ -145,7 +146,7 @@ export async function changeBobbinCase(
 }
 
 /**
- * Puts another case of the machine in. One that is in already stays.
+ * Puts another of the machine's cases in. One that is already in stays.
  *
  * @throws ProblemError `machine.unknown`, `machine.retired`, `bobbin-case.unknown`, `bobbin-case.springs-open`,
  * `time.outside`

@@ -45,7 +45,7 @@ describe('bobbin cases', () => {
     mechanic.call(routes.addBobbinCase, { params: { machineId }, body: entry(mark, change) });
   const putIn = async (caseId: string, of = machineId) =>
     mechanic.call(routes.putBobbinCaseIn, { params: { machineId: of }, body: { caseId, putInAt: later() } });
-  /** The screw turned for the thread of a set-up, in whichever case is in. */
+  /** The screw turned for a set-up's thread, in whichever case is in. */
   const setFor = async (setupId: string, screwTurns: number) => {
     const reading = { method: 'screw', outcome: null, grams: null, tensionCn: null } as const;
     const body = { ...reading, screwTurns, readAt: later() };
@@ -88,7 +88,7 @@ describe('bobbin cases', () => {
     const view = (await mechanic.call(routes.readTension, { params: { setupId: light } })).body;
     expect(view.bobbin.map(({ tex }) => tex)).toEqual([45]);
     expect(view.cases.map(({ mark }) => mark)).toEqual(['B', 'A']);
-    // Put in once more it stays, and nothing is logged of it.
+    // Put in once more it stays, and nothing is logged.
     expect((await putIn(b.id!)).status).toBe(200);
     const again = (await mechanic.call(routes.readTension, { params: { setupId: light } })).body;
     expect(again.caseSwaps).toEqual(view.caseSwaps);

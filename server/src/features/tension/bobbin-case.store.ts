@@ -10,7 +10,7 @@ export interface OfMachine {
   readonly machineId?: string;
 }
 
-/** Marked cases, by their marks. */
+/** Marked cases, by mark. */
 export async function findCases(
   { tables }: Database,
   of: OfMachine,
@@ -54,7 +54,7 @@ const markTaken =
   () =>
     new ProblemError('bobbin-case.mark-taken', { mark });
 
-/** Which case went in when, oldest first. */
+/** Which case was put in when, oldest first. */
 export async function findSwaps(
   { tables }: Database,
   of: OfMachine,
@@ -72,10 +72,10 @@ export async function insertSwap(
   await tables.bobbinCaseSwaps.create(row, { transaction: tx });
 }
 
-/** A reading of some bobbin case, with its machine and its moment. */
+/** A reading of some bobbin case, with its machine and time. */
 export type LoggedCaseReading = CaseReading & { readonly machineId: string; readonly at: Date };
 
-/** What was logged of bobbin cases, seams with a drop test included, oldest first. */
+/** Everything logged about bobbin cases, including seams with a drop test, oldest first. */
 export async function findCaseReadings(
   { sequelize }: Database,
   { machineId }: OfMachine,

@@ -45,7 +45,9 @@ import {
   type JudgedByPerson,
 } from './tension.store.js';
 
-/** What the Tension room works from: the set-up, its machine and seams, and where other work on the machine settled. */
+/**
+ * What the Tension room works from: the set-up, its machine and seams, and where other work on the machine settled.
+ */
 export async function readTension(database: Database, setupId: string, now: Date): Promise<TensionView> {
   const setup = await readSetup(database, setupId);
   const ofMachine = { machineId: setup.machineId };
@@ -124,7 +126,7 @@ export async function logStrip(
   return logged;
 }
 
-/** Keeps a setting of the top for a set-up. */
+/** Saves a top setting for a set-up. */
 export async function keepSetting(
   database: Database,
   id: string,
@@ -140,10 +142,10 @@ export async function keepSetting(
   return { id, ...kept, keptBy: person.name };
 }
 
-/** Seams of each person that are learned from, at most: what somebody read long ago tells little of him now. */
+/** How many of a person's seams are learned from: what they read long ago says little about now. */
 const MOST_KNOWN_SEAMS = 80;
 
-/** How people read seams: those of whom anything is known. */
+/** How people read seams, for those of whom something is known. */
 export async function listSeamJudges(database: Database, values: Values): Promise<SeamJudge[]> {
   const people = rowsBy(await findKnownSeams(database, MOST_KNOWN_SEAMS), ({ personId }) => personId);
   const known = [...people.values()].map((seams) => seams.flatMap((seam) => knownSeam(seam, values)));
@@ -161,7 +163,7 @@ function knownSeam({ halfWindows, lockDepth, grade }: JudgedByPerson, values: Va
   return known ? [known] : [];
 }
 
-/** Logs a reading of the bobbin case of the set-up's machine. */
+/** Logs a reading of the bobbin case in the set-up's machine. */
 export async function logBobbin(
   database: Database,
   id: string,
@@ -195,7 +197,7 @@ export async function logGauge(
   return { id, setupId, ...reading, tex: thread.tex, readBy: person.name };
 }
 
-/** @throws ProblemError `seam.past-travel` naming the first seam beyond the knob's end */
+/** @throws ProblemError `seam.past-travel` naming the first seam beyond the knob's travel */
 async function requireWithinTravel(
   database: Database,
   setupId: string,
@@ -214,7 +216,7 @@ async function requireWithinTravel(
   ]);
 }
 
-/** The last setting that was kept for a set-up, or at which it sewed balanced after that; or none. */
+/** The last setting saved for a set-up, or at which it later sewed balanced; or none. */
 function settledSetting(
   setup: Setup,
   seams: readonly LoggedSeam[],

@@ -13,7 +13,7 @@ describe('the tension log', () => {
   let mechanic: TestClient;
   beforeAll(async () => {
     shop = await startTestShop();
-    // Late enough for all that is logged here.
+    // Late enough for everything logged here.
     shop.clock.now = new Date('2026-03-07T10:00:00Z');
     mechanic = await shop.signedIn('mechanic');
   });
@@ -135,11 +135,11 @@ describe('the tension log', () => {
   });
 
   it('learns how a person reads seams from practice and from measured locks', async () => {
-    // Somebody of their own: what others sewed must not teach about them.
+    // A separate person: what others sewed must not affect their profile.
     const reader = await shop.signedIn('lead');
     const setup = newId();
     await reader.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Judged' } });
-    // Common practice would call dots here; somebody who never says them calls the seam balanced.
+    // Common practice would call these dots; somebody who never sees them calls the seam balanced.
     const judged = Array.from({ length: 12 }, (_, i) => ({
       z: i % 2 ? 1.6 : -1.6,
       grade: 'balanced' as const,
@@ -191,7 +191,7 @@ describe('the tension log', () => {
       readAt: '2026-03-04T09:31:00.000Z',
     });
     const { body } = await mechanic.call(routes.readTension, { params: { setupId: other } });
-    // Other tests read the case of this machine on other days.
+    // Other tests read this machine's case on other days.
     const ofThatDay = body.bobbin.filter(({ readAt }) => readAt.startsWith('2026-03-04'));
     expect(
       ofThatDay.map(({ method, grams, tensionCn, readBy }) => [method, grams, tensionCn, readBy]),

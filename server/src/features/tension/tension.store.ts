@@ -34,7 +34,7 @@ export async function findSeams(
   return found;
 }
 
-/** The last balanced or kept setting of every set-up that has one. */
+/** The last balanced or saved setting of every set-up that has one. */
 export async function balancedSettings(
   { sequelize }: Database,
   tx: Transaction | null = null,
@@ -74,7 +74,7 @@ export async function findBobbinReadings(
   return rows.map((row) => ({ ...row, readAt: row.readAt.toISOString() }));
 }
 
-/** A seam of which it is known what it was, with who judged it. */
+/** A seam whose true state is known, with who judged it. */
 export type JudgedByPerson = {
   readonly personId: string;
   readonly name: string;
@@ -84,7 +84,7 @@ export type JudgedByPerson = {
   | { readonly halfWindows: null; readonly lockDepth: number }
 );
 
-/** Seams of which it is known what they were: on practice machines, and with a measured lock. The newest of each person. */
+/** Seams whose true state is known: from practice machines, or with a measured knot. The newest of each person. */
 export async function findKnownSeams({ sequelize }: Database, most: number): Promise<JudgedByPerson[]> {
   return sequelize.query<JudgedByPerson>(
     `SELECT personId, name, grade, halfWindows, lockDepth FROM (
@@ -101,7 +101,7 @@ export async function findKnownSeams({ sequelize }: Database, most: number): Pro
   );
 }
 
-/** The setting last kept for each of some set-ups, by set-up. */
+/** The setting last saved for each of some set-ups, by set-up. */
 export async function findKept(
   { tables }: Database,
   setupIds: readonly string[],
@@ -136,7 +136,7 @@ export async function insertKept(
   await tables.keptSettings.create(row, { transaction: tx });
 }
 
-/** Gauge readings of a machine's needle thread, oldest first, each with the thread of its set-up. */
+/** Gauge readings of a machine's needle thread, oldest first, each with its set-up's thread. */
 export async function findGaugeReadings(
   { sequelize }: Database,
   machineId: string,
@@ -163,7 +163,7 @@ export async function insertGaugeReading(
   await tables.gaugeReadings.create(row, { transaction: tx });
 }
 
-/** What a reading hangs on. */
+/** What a reading belongs to. */
 interface ReadingIds {
   readonly id: string;
   readonly machineId: string;

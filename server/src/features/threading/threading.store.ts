@@ -5,7 +5,7 @@ import type { ThreadingCardRow } from '../../db/threading-rows.js';
 
 type CardRow = Omit<ThreadingCardRow, 'writtenById'> & { readonly writtenBy: string };
 
-/** Threading cards of machines that are not retired; of one machine with its id. */
+/** Threading cards of machines that are not retired; or of one machine, by id. */
 export async function findThreadingCards(
   { sequelize }: Database,
   machineId: string | null = null,
@@ -23,7 +23,7 @@ export async function findThreadingCards(
   });
 }
 
-/** The row of a machine's card, locked; null where nobody has written one. */
+/** The row of a machine's card, locked; null if there is none. */
 export async function lockThreadingCard(
   { tables }: Database,
   machineId: string,
@@ -33,7 +33,7 @@ export async function lockThreadingCard(
   return found?.get({ plain: true }) ?? null;
 }
 
-/** Writes the card of a machine, or writes it again. */
+/** Creates or replaces a machine's card. */
 export async function keepThreadingCard(
   { tables }: Database,
   machineId: string,

@@ -1,18 +1,18 @@
 import { InjectionToken, signal, type Signal } from '@angular/core';
 import type { ColourMark } from '@gantelet/contracts';
 
-/** The shop's own colours of needle sizes, systems and threads, for everything that names one. */
+/** The shop's own colours for needle sizes, systems and threads, for everything that names one. */
 export const COLOUR_MARKS = new InjectionToken<Signal<readonly ColourMark[]>>('colour marks', {
   factory: () => signal([]).asReadonly(),
 });
 
-/** What a mark may be on. */
+/** What can carry a mark. */
 export interface Marked {
   readonly needle?: { readonly systemId?: string; readonly nm: number } | null;
   readonly tex?: number | null;
 }
 
-/** A tex as far off is the same thread: sizes are rounded when they are converted. */
+/** A tex this close is the same thread: converted sizes are rounded. */
 const SAME_TEX = 0.02;
 
 /** The marks of a needle, its system before its size, or of a thread. */

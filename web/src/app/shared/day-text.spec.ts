@@ -4,7 +4,7 @@ import { localeOf } from './locale';
 const [BRITISH, AMERICAN, CANADIAN, GERMAN] = ['en-GB', 'en-US', 'en-CA', 'de-DE'].map(localeOf);
 const FOURTH_OF_MARCH = { year: 2026, month: 3, day: 4 };
 
-// In which order a language writes a day is published by Unicode as CLDR, which browsers carry.
+// Unicode publishes each language's date order as CLDR, which browsers include.
 describe('a day in numbers', () => {
   it('is written and asked for in the order of the reader', () => {
     expect([BRITISH, AMERICAN, CANADIAN].map((locale) => dayText(FOURTH_OF_MARCH, locale))).toEqual([

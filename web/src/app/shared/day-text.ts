@@ -1,6 +1,6 @@
 import { dateParts, dateText, LOCALE, type Locale } from './locale';
 
-/** A day of the calendar; months from 1. */
+/** A calendar day; months from 1. */
 export interface Day {
   readonly year: number;
   readonly month: number;
@@ -12,7 +12,11 @@ const SIGNS: Readonly<Record<keyof Day, string>> = { day: 'dd', month: 'mm', yea
 const ISO: readonly string[] = ['year', 'month', 'day'];
 const THIS_CENTURY = 2000;
 
-/** A day in numbers as the reader writes it. @example dayText({ year: 2026, month: 3, day: 4 }) // 04/03/2026 in Britain */
+/**
+ * A day in numbers as the reader writes it.
+ *
+ * @example dayText({ year: 2026, month: 3, day: 4 }) // 04/03/2026 in Britain
+ */
 export function dayText({ year, month, day }: Day, locale: Locale = LOCALE): string {
   return dateText(new Date(year, month - 1, day), 'numeric', locale);
 }
@@ -25,10 +29,10 @@ export function dayHint(locale: Locale = LOCALE): string {
 }
 
 /**
- * The day that somebody typed: in the reader's order, with any signs between the numbers, or as ISO 8601 has it. A year of two digits
- * is one of this century.
+ * Parses a typed day: in the reader's order, with any separators, or as ISO 8601. A two-digit year is in this
+ * century.
  *
- * @returns null when that is no day
+ * @returns null if it is not a day
  */
 export function readDay(typed: string, locale: Locale = LOCALE): Day | null {
   const numbers = /^\D*(\d{1,4})\D+(\d{1,2})\D+(\d{1,4})\D*$/.exec(typed)?.slice(1);

@@ -1,10 +1,10 @@
 import { computed, linkedSignal, untracked, type WritableSignal } from '@angular/core';
 
 /**
- * What somebody types, chooses or arranges: started again when what it is of is another, and only then. What is read again
- * in the meantime, as the floor is every few seconds, does not take it away.
+ * What somebody types, chooses or arranges, reset only when it belongs to something else. Reloads in the meantime, as
+ * on the floor every few seconds, do not discard it.
  *
- * @param of names what it is of
+ * @param of identifies what it belongs to
  */
 export function keptFor<T>(of: () => string | number | null, begin: () => T): WritableSignal<T> {
   return linkedSignal({ source: computed(of), computation: () => untracked(begin) });

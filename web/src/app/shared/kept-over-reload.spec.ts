@@ -14,7 +14,7 @@ describe('what is kept over a reload', () => {
     { draft: '', busy: false },
     on(typed, (_, { draft }) => ({ draft, busy: true })),
   );
-  /** The state of a page that was just opened, and what it does. */
+  /** The state of a newly opened page, and its actions. */
   const open = (version = 1) => {
     const kept = keptOverReload<Bench>('bench', version, ['draft'])(reducer);
     return { state: kept(undefined, { type: 'init' }), kept };

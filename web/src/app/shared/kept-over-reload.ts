@@ -4,9 +4,9 @@ import type { ActionReducer, MetaReducer } from '@ngrx/store';
 const storageKey = (name: string): string => `gantelet.kept.${name}`;
 
 /**
- * Keeps parts of a state over a reload of the page, such as what lies on the bench, for as long as the page stays open.
+ * Keeps parts of a state, such as what is on the bench, over a reload for as long as the tab stays open.
  *
- * @param version another number whenever the parts are of another shape: what was kept before is forgotten then
+ * @param version changes whenever the parts change shape: older content is then dropped
  */
 export function keptOverReload<State extends object>(
   name: string,
@@ -26,10 +26,10 @@ export function keptOverReload<State extends object>(
 }
 
 /**
- * A choice of a page, such as a filter, that stands over a reload for as long as the page stays open. Only where effects
- * can be made.
+ * A page choice, such as a filter, that survives a reload for as long as the tab stays open. Only in an injection
+ * context.
  *
- * @param fits whether what was kept can still be chosen
+ * @param fits whether the stored choice is still available
  */
 export function signalOverReload<T>(
   name: string,
@@ -44,7 +44,7 @@ export function signalOverReload<T>(
   return choice;
 }
 
-/** Forgets all that was kept: whoever signs in next starts again. */
+/** Forgets everything stored: the next person starts afresh. */
 export function forgetKept(): void {
   for (const key of Object.keys(sessionStorage))
     if (key.startsWith(storageKey(''))) sessionStorage.removeItem(key);
@@ -63,7 +63,7 @@ function read<State>(
   ) as Partial<State>;
 }
 
-/** What is kept under a name; undefined for nothing, for somebody else's text, and in a browser that keeps nothing. */
+/** What is stored under a name; undefined if there is nothing, it is not ours, or the browser stores nothing. */
 function parsed(name: string): unknown {
   try {
     const text = sessionStorage.getItem(storageKey(name));
@@ -77,6 +77,6 @@ function write(name: string, text: string): void {
   try {
     sessionStorage.setItem(storageKey(name), text);
   } catch {
-    // A browser that keeps nothing loses it on a reload, as all did before.
+    // A browser without storage loses it on a reload.
   }
 }

@@ -15,7 +15,7 @@ const [BRITISH, AMERICAN, GERMAN, FRENCH] = ['en-GB', 'en-US', 'de-DE', 'fr-FR']
 ];
 const said = (text: string) => text.replace(/\s/g, ' ');
 
-// How a language writes numbers and dates is published by Unicode as CLDR, which browsers carry.
+// Unicode publishes how each language writes numbers and dates as CLDR, which browsers include.
 describe('numbers as the reader writes them', () => {
   it('have the decimal sign of the reader', () => {
     expect([BRITISH, AMERICAN, GERMAN, FRENCH].map((locale) => shortNumber(2.75, 2, locale!))).toEqual([

@@ -1,11 +1,13 @@
-/** How numbers and dates are written for whoever looks at this page. Words are English; signs and orders are the reader's. */
+/**
+ * How numbers and dates are written for the reader of this page. Words are English; signs and order are the reader's.
+ */
 export interface Locale {
   readonly numbers: string;
-  /** Names of days and months are English: where the reader's language is another, the order is day, month, year. */
+  /** Names of days and months are English; for a reader of another language the order is day, month, year. */
   readonly dates: string;
 }
 
-/** @param language of the browser, as BCP 47 names it */
+/** @param language of the browser, as a BCP 47 tag */
 export function localeOf(language: string): Locale {
   return { numbers: language, dates: /^en\b/.test(language) ? language : 'en-GB' };
 }
@@ -32,13 +34,13 @@ const DATE_STYLES = {
     ...{ hour: '2-digit', minute: '2-digit', second: '2-digit' },
   },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
-/** What is told of an instant. @example 'weekday-time' // Thu 15:05 */
+/** Which parts of an instant are shown. @example 'weekday-time' // Thu 15:05 */
 export type DateStyle = keyof typeof DATE_STYLES;
 
 const DAY = /^(\d{4})-(\d\d)-(\d\d)$/;
 
 /**
- * An instant on this device's clock, or a day of the calendar, which is the same everywhere.
+ * An instant in this device's time zone, or a calendar day, which is the same everywhere.
  *
  * @param at an instant, its ISO text or milliseconds; or a day, such as 2026-03-04
  */
@@ -48,7 +50,7 @@ export function dateText(at: Date | string | number, style: DateStyle, { dates }
   return dateFormat(dates, style).format(date);
 }
 
-/** What a date in a style is put together from, in the reader's order. */
+/** The parts of a date in a style, in the reader's order. */
 export function dateParts(style: DateStyle, { dates }: Locale = LOCALE): readonly Intl.DateTimeFormatPart[] {
   return dateFormat(dates, style).formatToParts(new Date());
 }
@@ -62,12 +64,12 @@ export function shortNumber(value: number, digits = 1, locale: Locale = LOCALE):
   return numbers(locale, 0, digits, false).format(value);
 }
 
-/** A number with as many decimals as `digits`. */
+/** A number with exactly `digits` decimals. */
 export function fixedNumber(value: number, digits: number, locale: Locale = LOCALE): string {
   return numbers(locale, digits, digits, false).format(value);
 }
 
-/** A whole number with its thousands apart. @example countNumber(12345) // '12,345' */
+/** A whole number with thousands separators. @example countNumber(12345) // '12,345' */
 export function countNumber(value: number, locale: Locale = LOCALE): string {
   return numbers(locale, 0, 0, true).format(value);
 }
@@ -75,8 +77,8 @@ export function countNumber(value: number, locale: Locale = LOCALE): string {
 const PLURALS = new Intl.PluralRules('en');
 
 /**
- * The form of a word that goes with a number, by the plural rules of the words' language (Unicode CLDR). As everywhere here,
- * that language is English: another one may have more forms.
+ * The form of a word that goes with a number, by the plural rules of its language (Unicode CLDR). That language is
+ * English, as everywhere here: others may have more forms.
  *
  * @param many where it is not the word for one with an s
  */
@@ -97,14 +99,14 @@ export function moneyFormat(currency: string, { numbers: language }: Locale = LO
 function numbers({ numbers: language }: Locale, least: number, most: number, useGrouping: boolean) {
   return kept(`${language} ${least} ${most} ${useGrouping}`, () => {
     const digits = { minimumFractionDigits: least, maximumFractionDigits: most };
-    // The digits of the labels, gauges and scales of the trade, and nothing below nothing.
+    // The digits used on labels, gauges and scales, and never a negative zero.
     const signs = { numberingSystem: 'latn', signDisplay: 'negative' } as const;
     return new Intl.NumberFormat(language, { ...digits, ...signs, useGrouping });
   });
 }
 
 const formats = new Map<string, unknown>();
-/** The format of a name, made when it is first asked for: making one takes longer than writing a page with it. */
+/** A cached format by name: creating one takes longer than formatting a page with it. */
 function kept<Format>(name: string, make: () => Format): Format {
   const found = formats.get(name) ?? make();
   formats.set(name, found);

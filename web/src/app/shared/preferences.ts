@@ -5,10 +5,13 @@ export type UnitOrder = 'metric' | 'inch';
 
 const KEY = 'gantelet.preferences';
 
-/** Which of two units stands first, and lengths are in. One for the page, as texts that are built anywhere follow it. */
+/**
+ * Which of two units comes first, and the unit of lengths. One for the whole page, since texts built anywhere follow
+ * it.
+ */
 export const shownUnits = signal<UnitOrder>('metric');
 
-/** What this device shows and in which order; kept on the device. */
+/** What this device shows and in which order; stored on the device. */
 @Injectable({ providedIn: 'root' })
 export class Preferences {
   private readonly stored = readStored();

@@ -1,4 +1,4 @@
-/** Hands a text to the browser as a file to keep. */
+/** Hands a text to the browser as a file to save. */
 export function saveFile(name: string, text: string, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
   const link = document.createElement('a');

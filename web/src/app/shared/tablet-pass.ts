@@ -5,10 +5,10 @@ import { DeviceToken, Id } from '@gantelet/contracts';
 const KEY = 'gantelet.tablet';
 const Pass = z.object({ deviceId: Id, token: DeviceToken });
 
-/** What this tablet proves itself with once a lead has enrolled it; kept in this browser only. */
+/** This tablet's credentials once a lead has enrolled it; stored in this browser only. */
 export type TabletPass = z.infer<typeof Pass>;
 
-/** Whether this browser is that of a tablet that many share. */
+/** Whether this is the browser of a shared tablet. */
 @Injectable({ providedIn: 'root' })
 export class Tablet {
   private readonly kept = signal<TabletPass | null>(read());

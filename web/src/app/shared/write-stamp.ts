@@ -1,14 +1,14 @@
 import { newId } from '@gantelet/contracts';
 
-/** What makes a write the same write when it is sent again: its key, and the time that is part of it. */
+/** What makes a repeated write the same write: its key, and the time that is part of it. */
 export interface WriteStamp {
   readonly key: string;
   readonly at: string;
 }
 
 /**
- * Stamps what is to be logged. The same content keeps its stamp until what was logged has grown, so that trying again
- * after a lost reply writes once; other content, or the same once more after it was logged, is another write.
+ * Stamps an entry to be logged. The same content keeps its stamp until it has been logged, so that trying again after
+ * a lost reply writes once; other content, or the same content once more afterwards, is another write.
  *
  * @param logged how much has been logged
  */

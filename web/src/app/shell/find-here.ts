@@ -1,7 +1,7 @@
 import { CATALOGUE, readLabel, type LabelReading } from '@gantelet/core';
 import { ROOMS } from './rooms';
 
-/** Something a search found: what it is, and where it opens. */
+/** A search result: what it is, and where it opens. */
 export interface Found {
   readonly path: string;
   readonly kind: string;
@@ -11,7 +11,7 @@ export interface Found {
 
 const MOST = 4;
 
-/** What can be found without asking the server: rooms, sizes of threads and needles, and settings. */
+/** What can be found without asking the server: rooms, thread and needle sizes, and settings. */
 export function findHere(text: string): readonly Found[] {
   const wanted = text.toLowerCase();
   const rooms = ROOMS.filter(({ name }) => name.toLowerCase().includes(wanted)).map(({ path, name }) => ({
@@ -31,7 +31,7 @@ export function findHere(text: string): readonly Found[] {
   return [...rooms, ...sizes(text), ...values];
 }
 
-/** What is typed, read as a label: a thread or a needle of some size. */
+/** The search text read as a label: a thread or needle size. */
 function sizes(text: string): readonly Found[] {
   const answer = readLabel(text);
   if (answer.outcome !== 'read') return [];

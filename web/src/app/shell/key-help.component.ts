@@ -4,7 +4,7 @@ import { StandingLineComponent } from '../shared/widgets/standing-line.component
 import { LINE_WORDS, STANDING_LINES } from '../shared/words/standing-words';
 import { ROOMS } from './rooms';
 
-/** The keys as they are, and what the lines beside values mean. */
+/** The keyboard shortcuts, and what the lines beside values mean. */
 @Component({
   selector: 'gan-key-help',
   imports: [DialogComponent, StandingLineComponent],

@@ -5,7 +5,7 @@ import { ROOMS } from './rooms';
 
 const ROOM_KEY_WAIT_MS = 1500;
 
-/** Keys that work everywhere. Typing in a field is never taken for one. */
+/** Keyboard shortcuts that work everywhere. Typing in a field never triggers one. */
 @Injectable({ providedIn: 'root' })
 export class KeysService {
   private readonly router = inject(Router);

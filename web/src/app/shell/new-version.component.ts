@@ -4,10 +4,10 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { SwUpdate } from '@angular/service-worker';
 import { interval, map, merge } from 'rxjs';
 
-/** A page that stays open all day looks for a new version this often. */
+/** How often a page that stays open all day looks for a new version. */
 const LOOK_EVERY_MS = 3_600_000;
 
-/** Says when a new version waits; what is typed goes first, so it waits for a tap. */
+/** Says that a new version is waiting; so as not to lose what is being typed, it waits for a tap. */
 @Component({
   selector: 'gan-new-version',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,7 +39,7 @@ export class NewVersionComponent {
     if (!updates.isEnabled) return;
     merge(
       updates.versionUpdates.pipe(map(({ type }) => type === 'VERSION_READY')),
-      // Parts of this version are gone from the device: only a fresh start brings them back.
+      // Parts of this version are gone from the device: only a reload brings them back.
       updates.unrecoverable.pipe(map(() => true)),
     )
       .pipe(takeUntilDestroyed())

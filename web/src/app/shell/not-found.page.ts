@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 
-/** What stands at an address that is none. */
+/** Shown at unknown addresses. */
 @Component({
   selector: 'gan-not-found',
   imports: [RouterLink],

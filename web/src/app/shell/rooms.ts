@@ -1,18 +1,18 @@
 import { roleReaches, type Role } from '@gantelet/contracts';
 
-/** A page with a place of its own in the navigation. */
+/** A page with its own place in the navigation. */
 export interface Room {
   readonly path: string;
   readonly name: string;
   /** Follows `g` on the keyboard. */
   readonly key?: string;
-  /** Least role that has anything to do there; anybody when left out. */
+  /** Least role with anything to do there; everybody if left out. */
   readonly needs?: Role;
   /** Other addresses that belong to it. */
   readonly also?: readonly string[];
 }
 
-/** Rooms of one moment of the work. */
+/** Rooms for one part of the work. */
 export interface Door {
   readonly name: string;
   readonly icon: string;
@@ -82,12 +82,12 @@ export const DOORS: readonly Door[] = [
 
 export const ROOMS: readonly Room[] = DOORS.flatMap(({ rooms }) => rooms);
 
-/** The rooms of a door that somebody has anything to do in. */
+/** The rooms behind a door that a person has anything to do in. */
 export function roomsFor(door: Door | null, role: Role): readonly Room[] {
   return (door?.rooms ?? []).filter(({ needs = 'operator' }) => roleReaches(role, needs));
 }
 
-/** The room an address belongs to: the one that says most of it. */
+/** The room an address belongs to: the one with the longest match. */
 export function roomAt(url: string): Room | null {
   const path = url.split(/[?#]/)[0]!;
   const lengthIn = ({ path: own, also = [] }: Room): number =>

@@ -18,7 +18,7 @@ import { DialogComponent } from '../shared/widgets/dialog.component';
 import { findHere, type Found } from './find-here';
 
 const TYPING_PAUSE_MS = 120;
-/** Codes of lots are much alike: a few say that there are some. */
+/** Lot codes are much alike: a few are enough to show that there are some. */
 const MOST_LOTS = 3;
 const MOST_SHOWN = 10;
 const HOW = 'Arrow keys to choose, Enter to open.';

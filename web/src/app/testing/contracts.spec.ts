@@ -9,7 +9,7 @@ import { Outbox } from '../shared/outbox/outbox';
 import { itCallsTheServer, itKeepsWrites, type Reached, type ServerSays } from './contracts';
 import { fakeServer, NO_NETWORK } from './run-effects';
 
-/** A server behind the real HTTP client, for the two routes that the suites ask. */
+/** A server behind the real HTTP client, for the two routes that the suites call. */
 function serverOverHttp() {
   const said = new Map<string, ServerSays>();
   const reached: Reached[] = [];
@@ -20,7 +20,7 @@ function serverOverHttp() {
         const what = said.get(route.id)!;
         if (typeof what === 'string') return throwError(() => new HttpErrorResponse({ status: 0 }));
         const key = request.headers.get(IDEMPOTENCY_HEADER) ?? undefined;
-        // A second try is the same call.
+        // A retry is the same call.
         if (reached.at(-1)?.key !== key || key === undefined)
           reached.push({ route: route.id, key, body: request.body });
         if ('reply' in what) return of(new HttpResponse({ status: 200, body: what.reply }));
@@ -36,7 +36,7 @@ function serverOverHttp() {
   };
 }
 
-/** The one that tests of rooms use, told in the words of the suites. */
+/** The fake used in room tests, in the terms of the suites. */
 function serverOfRooms() {
   const { client, outbox, asked, answers } = fakeServer();
   const says = (route: Route, what: ServerSays): void => {

@@ -2,7 +2,7 @@ import { firstValueFrom, type Observable } from 'rxjs';
 import { newId, routes, type Problem, type Route } from '@gantelet/contracts';
 import type { Settled } from '../shared/outbox/outbox';
 
-/** What the server is told to do with calls of a route: to answer, to refuse, or not to be there. */
+/** How the server should treat calls of a route: answer, refuse, or be unreachable. */
 export type ServerSays =
   { readonly reply: unknown } | { readonly problem: Problem } | 'nothing: there is no network';
 
@@ -19,7 +19,7 @@ interface Parts {
   readonly body?: unknown;
 }
 
-/** A client or an outbox, the real one or what stands for it in tests of rooms, over a server that does as it is told. */
+/** A client or an outbox, real or fake, against a server that does as it is told. */
 export interface Subject<Under> {
   readonly under: Under;
   says(route: Route, what: ServerSays): void;
@@ -44,7 +44,7 @@ const REFUSED: Problem = { type: 'about:blank', title: 'No', status: 409, code: 
 const BUSY: Problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' };
 const AWAY = 'nothing: there is no network';
 
-/** What the effects of every room build on when they call the server. */
+/** What every room's effects rely on when they call the server. */
 export function itCallsTheServer(open: () => Subject<ClientUnder>): void {
   it('asks when somebody listens, each time, and gives the reply once', async () => {
     const { under, says, reached } = open();
@@ -67,7 +67,7 @@ export function itCallsTheServer(open: () => Subject<ClientUnder>): void {
   });
 }
 
-/** What the effects of every room build on when they send what has to survive. */
+/** What every room's effects rely on when they send a write that has to survive. */
 export function itKeepsWrites(open: () => Promise<Subject<OutboxUnder>>): void {
   const send = ({ under }: Subject<OutboxUnder>, key: string): Promise<unknown> =>
     firstValueFrom(under.send(routes.reportTrouble, { key, params: MACHINE, body: REPORT }, 'a clunk'));

@@ -12,7 +12,7 @@ import {
 } from '@gantelet/contracts';
 import type { WaitingWrite } from '../shared/outbox/outbox';
 
-/** Examples for tests of the interface. */
+/** Examples for interface tests. */
 export const MACHINE: Machine = {
   id: newId(),
   shopNumber: 7,
@@ -62,7 +62,7 @@ export const PART_USED: PartUsedNeedle = {
   keptBy: 'Test mechanic',
 };
 
-/** A lot of which nothing was checked. */
+/** A lot that was not checked at all. */
 export function needleLot(code: string, change: Partial<NeedleLot> = {}): NeedleLot {
   return {
     id: newId(),
@@ -99,7 +99,7 @@ export const SETUP: Setup = {
   savedBy: 'Test mechanic',
 };
 
-/** From nothing to the strap: three steps of those there are. */
+/** From nothing to the strap: three of the possible steps. */
 export const CHANGEOVER: Changeover = {
   id: newId(),
   machineId: MACHINE.id,
@@ -201,7 +201,7 @@ export function floorZone(machines: readonly FloorMachine[]): FloorZone {
   };
 }
 
-/** A write that waits for the network. */
+/** A write that is waiting for the network. */
 export function waitingWrite(routeId: WaitingWrite['routeId']): WaitingWrite {
   return {
     key: newId(),

@@ -3,7 +3,7 @@ import { newId, type GroupReport } from '@gantelet/contracts';
 import { SESSION } from './examples';
 
 export const COSTS = { ...SESSION.shop!.costs, labourPerHour: 24 };
-/** Needles that last 4 to 16 hours, worn or pulled by turns. */
+/** Needles that last 4 to 16 hours, alternately worn and changed by plan. */
 export function ends(count: number, cause: RemovalCause = 'wear'): NeedleEnd[] {
   return Array.from({ length: count }, (_, i) => ({
     machineId: newId(),

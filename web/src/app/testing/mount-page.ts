@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store, type Action, type FeatureSlice } from '@ngrx/store';
 import { mount, type Mounted } from './mount';
 
-/** A page by itself with its store, and what it asks of it. */
+/** A single page with its store, and the actions it dispatches. */
 export interface MountedPage<T> extends Mounted<T> {
   readonly store: Store;
   /** Everything dispatched since the page was shown. */
@@ -12,7 +12,7 @@ export interface MountedPage<T> extends Mounted<T> {
   of<A extends Action>(creator: { readonly type: string } & ((...args: never[]) => A)): readonly A[];
 }
 
-/** @param page with the features it reads, what happened before, and its inputs */
+/** @param page with the features it reads, earlier actions, and its inputs */
 export async function mountPage<T>(
   component: Type<T>,
   page: {

@@ -9,34 +9,34 @@ import { provideRouter } from '@angular/router';
 
 type Control = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
 
-/** A component by itself, and what a person at it can do. Everything is found by the words that stand there. */
+/** A single component, and what a person can do with it. Everything is found by its visible words. */
 export interface Mounted<T> {
   readonly fixture: ComponentFixture<T>;
   readonly host: HTMLElement;
-  /** All words shown, with single spaces. */
+  /** All visible words, with single spaces. */
   text(): string;
   set(inputs: Readonly<Record<string, unknown>>): Promise<void>;
-  /** The button or link with some words in it or as its label; null when there is none. */
+  /** The button or link with given words in it or as its label; null if there is none. */
   button(words: string): HTMLButtonElement | null;
-  /** @throws Error when there is no such button */
+  /** @throws Error if there is no such button */
   press(words: string): Promise<void>;
-  /** The field that a label's words begin to name. @throws Error when there is none */
+  /** The field whose label begins with given words. @throws Error if there is none */
   field(label: string): Control;
   /** Types into a field and leaves it. */
   type(label: string, text: string): Promise<void>;
-  /** Chooses what reads so in a field. */
+  /** Chooses an option by its text. */
   choose(label: string, option: string): Promise<void>;
   settled(): Promise<void>;
-  /** Waits until something holds, and what follows from it is shown; a test that waits in vain ends by its own limit. */
+  /** Waits until a condition holds and its effects are shown; the test's own time limit ends a wait in vain. */
   until(holds: () => boolean): Promise<void>;
 }
 
-/** Waits until something holds; a test that waits in vain ends by its own limit. */
+/** Waits until a condition holds; the test's own time limit ends a wait in vain. */
 export async function until(holds: () => boolean): Promise<void> {
   while (!holds()) await new Promise((resolve) => setTimeout(resolve, 5));
 }
 
-/** @param before is done when things can be injected, and nothing is shown yet */
+/** @param before runs once things can be injected and before anything is shown */
 export async function mount<T>(
   component: Type<T>,
   inputs: Readonly<Record<string, unknown>> = {},

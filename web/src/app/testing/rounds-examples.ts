@@ -1,6 +1,6 @@
 import { newId, type PlannedMachineView, type RoundsPlanView } from '@gantelet/contracts';
 
-/** Plans of rounds for tests of the interface. */
+/** Round plans for interface tests. */
 export const NEEDLE = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' };
 export const ZONES = [
   { id: newId(), name: 'Hall' },
@@ -8,7 +8,7 @@ export const ZONES = [
 ];
 const DAYS = ['2026-11-26', '2026-11-26', '2026-11-27', '2026-11-27', '2026-11-30', '2026-11-30'];
 
-/** A machine that runs an hour a shift, four hours old at the beginning. */
+/** A machine that runs an hour per shift, with a needle four hours old at the start. */
 export function plannedMachine(
   name: string,
   zone: number,

@@ -8,7 +8,7 @@ import type { Problem, Route } from '@gantelet/contracts';
 import { ApiClient } from '../shared/api/api-client';
 import { comesLater, Outbox, type Settled } from '../shared/outbox/outbox';
 
-/** What was asked of the server, by the route and what was sent. */
+/** Calls to the server, by route and content. */
 export interface Asked {
   readonly route: string;
   readonly key?: string;
@@ -17,10 +17,10 @@ export interface Asked {
   readonly body?: unknown;
 }
 
-/** What the server answers by route: a reply, a problem, or one that comes when the test says so. */
+/** The server's answers by route: a reply, a problem, or one that comes when the test says so. */
 export type Answers = Readonly<Record<string, unknown>>;
 
-/** The network is away: what survives that waits on the device. */
+/** The network is down: writes that survive wait on the device. */
 export const NO_NETWORK = Symbol('no network');
 
 type Request = Omit<Asked, 'route'>;
@@ -28,7 +28,7 @@ type Request = Omit<Asked, 'route'>;
 const isProblem = (answer: unknown): answer is Problem =>
   typeof answer === 'object' && answer !== null && 'status' in answer && 'code' in answer;
 
-/** The effects of a room over a server that answers as told. */
+/** The effects of a room against a server that answers as told. */
 export function runEffects(room: {
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- features of any state
   readonly features: readonly FeatureSlice<any>[];
@@ -54,13 +54,16 @@ export function runEffects(room: {
   return { store, asked, answers, settled: outbox.settled, withdrawn };
 }
 
-/** A server that answers as told, and what stands for the client and the outbox before it: `contracts.ts` holds them to it. */
+/**
+ * A server that answers as told, and the fakes for the client and the outbox in front of it; `contracts.ts` holds
+ * them to the real behaviour.
+ */
 export function fakeServer(first: Answers = {}) {
   const asked: Asked[] = [];
   const answers: Record<string, unknown> = { ...first };
   const settled = new Subject<Settled>();
   const withdrawn: string[] = [];
-  /** Writes that wait on the device; those that were on their way are no longer taken back. */
+  /** Writes waiting on the device; those on their way can no longer be withdrawn. */
   const waiting = new Map<
     string,
     { readonly route: Route; readonly request: Request; readonly tried: boolean }
@@ -87,7 +90,7 @@ export function fakeServer(first: Answers = {}) {
       withdrawn.push(key);
       return Promise.resolve(waiting.get(key)?.tried === false && waiting.delete(key));
     },
-    /** The network is back: what waits is sent. */
+    /** The network is back: what is waiting is sent. */
     online: (): void => {
       for (const [key, { route, request }] of waiting) {
         waiting.delete(key);

@@ -34,7 +34,7 @@ interface ItemTable {
   }[];
 }
 
-/** The things of the catalogue by their names: what goes by which designation, and what each is for. */
+/** The items of the catalogue: their designations, and what each is for. */
 @Component({
   selector: 'gan-catalogue-items',
   imports: [StandingComponent],

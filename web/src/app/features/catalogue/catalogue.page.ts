@@ -26,7 +26,9 @@ type Shelf = (typeof CATALOGUE_GROUPS)[number] | ItemList;
 const isShelf = (kept: unknown): kept is Shelf =>
   [...CATALOGUE_GROUPS, ...ITEM_LISTS].some((shelf) => shelf === kept);
 
-/** Where does this number come from? Every value with its standing, source and use, and the shop's own beside it. */
+/**
+ * Where does this number come from? Every value with its grade, source and use, and the shop's own value beside it.
+ */
 @Component({
   selector: 'gan-catalogue',
   imports: [
@@ -158,7 +160,7 @@ export class CataloguePage {
   protected readonly itemLists = ITEM_LISTS;
   protected readonly mayEdit = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
   protected readonly shelf = signalOverReload<Shelf>('catalogue.shelf', 'needle systems and names', isShelf);
-  /** From the address: what to look for. */
+  /** From the address: the search text. */
   readonly find = input('');
   protected readonly wanted = linkedSignal(() => this.find() ?? '');
   protected readonly sheet = signal<CatalogueValue | null>(null);

@@ -19,14 +19,14 @@ import {
 export const catalogueActions = createActionGroup({
   source: 'Catalogue',
   events: {
-    /** Some room needs the shop's values. */
+    /** A room needs the shop's values. */
     Wanted: emptyProps(),
     'History Read': props<{ history: readonly ShopValueEntry[] }>(),
     'Set Value': props<{ key: string; input: ShopValueInput }>(),
     'Value Set': props<{ entry: ShopValueEntry }>(),
-    /** Something could not be read, or calculated. */
+    /** Something could not be read or calculated. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
@@ -55,9 +55,9 @@ export const catalogueFeature = createFeature({
     on(catalogueActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectHistory }) => ({
-    /** What every computation runs on here. */
+    /** The values that every calculation here uses. */
     selectValues: createSelector(selectHistory, (history) => withShopValues(presentShopValues(history))),
-    /** The entry that counts now, by value id. */
+    /** The entry now in force, by value id. */
     selectPresent: createSelector(selectHistory, lastEntries),
   }),
 });

@@ -6,7 +6,10 @@ import { lengthUnit, valueWithUnit } from '../../shared/words/units-text';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** One value: where it comes from, the shop's own beside it, and its history. Measuring or confirming raises it. */
+/**
+ * One value: its source, the shop's own value beside it, and its history. Measuring or confirming it raises its
+ * grade.
+ */
 @Component({
   selector: 'gan-value-sheet',
   imports: [NumberInputDirective, StandingComponent, WhenPipe],
@@ -107,9 +110,9 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
 })
 export class ValueSheetComponent {
   readonly value = input.required<CatalogueValue>();
-  /** What the field takes on this device. */
+  /** What the field accepts on this device. */
   protected readonly unit = computed(() => (this.value().unit === 'mm' ? lengthUnit() : this.value().unit));
-  /** Of this value alone, oldest first. */
+  /** Of this value only, oldest first. */
   readonly history = input.required<readonly ShopValueEntry[]>();
   readonly mayEdit = input.required<boolean>();
   readonly busy = input.required<boolean>();
@@ -118,7 +121,7 @@ export class ValueSheetComponent {
   private readonly last = computed(() => this.history().at(-1) ?? null);
   protected readonly hasOwn = computed(() => (this.last()?.value ?? null) !== null);
   protected readonly newestFirst = computed(() => [...this.history()].reverse());
-  /** What is typed as a number the catalogue allows, or null. */
+  /** The typed number if the catalogue allows it, or null. */
   protected readonly number = linkedSignal(() => this.last()?.value ?? this.value().value);
   protected readonly note = linkedSignal({ source: this.value, computation: () => '' });
   protected text(value: number): string {

@@ -11,7 +11,7 @@ import { FixedPipe, ShortPipe } from '../../shared/widgets/locale.pipes';
 
 const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === null);
 
-/** The shop's own numbers of thread, needles and materials on one sheet for the wall, A4 or US Letter. */
+/** The shop's own figures for thread, needles and materials on one sheet for the wall, A4 or US Letter. */
 @Component({
   selector: 'gan-wall-chart',
   imports: [ColourMarksComponent, FixedPipe, RouterLink, ShortPipe, StandingComponent],

@@ -8,8 +8,8 @@ import {
 } from '@gantelet/contracts';
 
 /**
- * A changeover as this device would begin it, for as long as the server has not heard of it. The server works the steps
- * out itself from how the machine stands there.
+ * A changeover as this device would start it, until the server knows of it. The server works out the steps itself
+ * from the machine's state.
  *
  * @param needle what is in the machine as far as this device knows
  * @returns null when the machine or the set-up is not known here

@@ -33,7 +33,7 @@ export const read = createEffect(
       switchMap((changeoverId) =>
         api.call(routes.readChangeover, { params: { changeoverId } }).pipe(
           map((found) => changeoverActions.read({ changeover: found })),
-          // What is half done here can go on without a network, and before the server knows of it.
+          // An open changeover can go on without a network, and before the server knows of it.
           catchError((problem: Problem) =>
             changeover()?.id === changeoverId && (problem.status === 0 || waiting().includes(changeoverId))
               ? EMPTY
@@ -46,7 +46,7 @@ export const read = createEffect(
   { functional: true },
 );
 
-/** Without a network it begins on this device, where what has to be known for its steps is at hand. */
+/** Without a network it starts on this device, if everything its steps depend on is known here. */
 export const begin = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) => {
     const shop = store.selectSignal(matchFeature.selectBenchShop);
@@ -83,7 +83,7 @@ export const show = createEffect(
   { functional: true, dispatch: false },
 );
 
-/** A tick survives a network that drops: it is kept on the device, and counts there at once. */
+/** A tick survives a dropped connection: it is stored on the device and counts there at once. */
 export const tick = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
@@ -137,7 +137,7 @@ export const end = createEffect(
   { functional: true },
 );
 
-/** What was sent late is read back. */
+/** What was sent late is read again. */
 export const settle = createEffect(
   (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => changeoverActions.readAgain())),
   { functional: true },

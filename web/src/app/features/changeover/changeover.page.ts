@@ -34,7 +34,7 @@ import { changeoverActions, changeoverFeature } from './changeover.state';
 import { NeedleSwapComponent } from './needle-swap.component';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** A changeover as it goes on: the step the hands are at, and what was said of every other. */
+/** A changeover in progress: the present step, and the report on every other. */
 @Component({
   selector: 'gan-changeover-work',
   imports: [
@@ -56,7 +56,7 @@ export class ChangeoverWorkPage {
 
   private readonly store = inject(Store);
   private readonly kept = this.store.selectSignal(changeoverFeature.selectChangeover);
-  /** Only the one of the address, not one that was kept before. */
+  /** Only the one from the address, not one stored earlier. */
   protected readonly changeover = computed(() =>
     this.kept()?.id === this.changeoverId() ? this.kept() : null,
   );
@@ -75,7 +75,7 @@ export class ChangeoverWorkPage {
     () => this.machines().find(({ id }) => id === this.changeover()?.machineId) ?? null,
   );
   protected readonly mayWork = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
-  /** The step somebody tapped, where that is not the next one. */
+  /** The step somebody tapped, if it is not the next one. */
   protected readonly picked = keptFor(
     () => `${this.changeoverId()} ${this.changeover()?.ticks.length}`,
     (): ChangeoverStepKind | null => null,
@@ -98,7 +98,7 @@ export class ChangeoverWorkPage {
         step,
         tick,
         waits: tick !== null && this.waiting().includes(tick.id),
-        // What became of the needle has to be said by itself.
+        // What became of the needle must be stated.
         upTo: upTo.includes('needle') ? [] : upTo,
       };
     });
@@ -161,7 +161,7 @@ export class ChangeoverWorkPage {
     this.store.dispatch(changeoverActions.tick({ key, tick: { step, outcome, tickedAt: at, swap } }));
   }
 
-  /** Ticks steps off that were done in one go. */
+  /** Ticks off several steps at once. */
   protected sayAll(steps: readonly ChangeoverStepKind[]): void {
     const { at } = this.stamp([this.changeoverId(), steps]);
     for (const step of steps)

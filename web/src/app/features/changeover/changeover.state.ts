@@ -22,24 +22,24 @@ export const changeoverActions = createActionGroup({
   source: 'Changeover',
   events: {
     Opened: props<{ changeoverId: string }>(),
-    /** What waited on this device has been answered. */
+    /** Something that was waiting on this device has been answered. */
     'Read Again': emptyProps(),
     Read: props<{ changeover: Changeover }>(),
     /** `key` is the id of the write: sending it again is the same write. */
     Begin: props<{ key: string; machineId: string; begin: ChangeoverBegin }>(),
     Begun: props<{ changeover: Changeover }>(),
-    /** It begins on this device; null where too little is known here to say its steps. */
+    /** It starts on this device; null if too little is known here to work out its steps. */
     'Begin Waits': props<{ changeover: Changeover | null }>(),
     Tick: props<{ key: string; tick: TickInput }>(),
     End: props<{ key: string; end: ChangeoverEnd }>(),
     /** A write was answered. */
     Logged: props<{ changeover: Changeover }>(),
-    /** A tick that is kept on this device: it counts from now on. */
+    /** A tick is stored on this device: it counts from now on. */
     'Tick Waits': props<{ tick: ChangeoverTick }>(),
     'End Waits': props<{ end: NonNullable<Changeover['end']> }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
@@ -47,9 +47,9 @@ export const changeoverActions = createActionGroup({
 export interface ChangeoverState {
   readonly changeover: Changeover | null;
   readonly saving: boolean;
-  /** Ticks that only this device knows of, and the changeover itself where it was begun without a network. */
+  /** Ticks that only this device knows of, and the changeover itself if it was started offline. */
   readonly waiting: readonly string[];
-  /** Writes that were answered or kept. */
+  /** Writes that were answered or stored. */
   readonly written: number;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
@@ -123,5 +123,5 @@ export const changeoverFeature = createFeature({
   },
 });
 
-/** A changeover half done stands as it was after a reload, also where there is no network. */
+/** An open changeover is restored after a reload, even without a network. */
 export const changeoverKept = keptOverReload<ChangeoverState>('changeover', 1, ['changeover', 'waiting']);

@@ -13,7 +13,7 @@ import { matchActions, matchFeature } from '../match/match.state';
 import { shopFeature } from '../shop/shop.state';
 import { changeoverActions, changeoverFeature } from './changeover.state';
 
-/** Which job comes next at a machine? Its set-ups, each with what changing over takes. */
+/** Which job is next on a machine? Its set-ups, each with what the changeover takes. */
 @Component({
   selector: 'gan-choose-job',
   imports: [ProblemComponent, RouterLink],
@@ -127,7 +127,7 @@ export class ChooseJobPage {
   private readonly standing = computed(
     () => this.onFloor().find(({ id }) => id === this.machineId()) ?? null,
   );
-  /** As the floor tells it, or as it was begun on this device without a network. */
+  /** As read from the floor, or as started on this device without a network. */
   protected readonly open = computed(() => {
     const kept = this.kept();
     const here = kept?.machineId === this.machineId() && this.waiting().includes(kept.id) && !kept.end;
@@ -175,7 +175,7 @@ export class ChooseJobPage {
   }
 }
 
-/** Where a job stands in the queue of its machine; empty for one that does not wait. */
+/** A job's place in its machine's queue; empty if it is not waiting. */
 function waitsText(queue: readonly QueuedJob[], place: number): string {
   const job = queue[place];
   if (!job) return '';

@@ -5,7 +5,10 @@ import { needleSource } from '../../shared/widgets/needle-source';
 import { NeedleSourceComponent } from '../../shared/widgets/needle-source.component';
 import { needleText } from '../../shared/words/changeover-words';
 
-/** What comes out and what goes in at the needle's step of a changeover: one tap on what became of the old one logs both. */
+/**
+ * What comes out and what goes in at the needle step of a changeover: one tap on what became of the old needle logs
+ * both.
+ */
 @Component({
   selector: 'gan-needle-swap',
   imports: [NeedleSourceComponent],
@@ -76,12 +79,12 @@ import { needleText } from '../../shared/words/changeover-words';
 })
 export class NeedleSwapComponent {
   readonly machine = input.required<FloorMachine>();
-  /** The needle the set-up asks for. */
+  /** The needle the set-up calls for. */
   readonly wanted = input.required<NeedleChoice>();
   readonly kept = input<readonly PartUsedNeedle[]>([]);
   readonly lots = input<readonly NeedleLot[]>([]);
   readonly busy = input.required<boolean>();
-  /** Null when the right needle is in already. */
+  /** Null when the right needle is already in. */
   readonly said = output<NeedleSwap | null>();
 
   protected readonly needleText = needleText;

@@ -13,22 +13,22 @@ import type { Device, DeviceEntry, Machine, Problem } from '@gantelet/contracts'
 export const deviceActions = createActionGroup({
   source: 'Device',
   events: {
-    /** Somebody needs the list. */
+    /** The list is needed. */
     Wanted: emptyProps(),
     'List Read': props<{ devices: readonly Device[]; machines: readonly Machine[] }>(),
     Register: props<{ key: string; entry: DeviceEntry }>(),
     Revoke: props<{ key: string; deviceId: string }>(),
-    /** `token` is that of a device just registered, to be shown once. */
+    /** `token` belongs to a device just registered, and is shown once. */
     Kept: props<{ device: Device; token: string | null }>(),
-    /** Something could not be read, or calculated. */
+    /** Something could not be read or calculated. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface DeviceState {
-  /** None, too, until they are read. */
+  /** Empty until they have been read. */
   readonly deviceEntities: EntityState<Device>;
   readonly read: boolean;
   /** Those that a counter can be registered for. */

@@ -21,7 +21,7 @@ const KIND_WORDS: Readonly<Record<DeviceKind, string>> = {
 };
 const TOKEN_BYTES = 32;
 
-/** Which instruments speak to us, and may this one still? */
+/** Which instruments may talk to the shop? */
 @Component({
   selector: 'gan-devices',
   imports: [ProblemComponent, ReactiveFormsModule, RouterLink, WhenPipe],
@@ -242,7 +242,7 @@ export class DevicesPage {
 
   private readonly tablet = inject(Tablet);
   private readonly stamp = writeStamps(() => this.devices().length);
-  /** The token of the device that is being registered: trying again after a lost reply sends the same. */
+  /** The token of the device being registered: retrying after a lost reply sends the same one. */
   private made = { key: '', token: '' };
 
   constructor() {

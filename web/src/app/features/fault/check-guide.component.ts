@@ -8,7 +8,7 @@ import { CHECK_GUIDES } from '../../shared/words/fault-words';
 /** Checks whose answer is seen at the hook. */
 const AT_HOOK: ReadonlySet<string> = new Set(['gap', 'timing']);
 
-/** How a check is made by hand, and what counts as found. */
+/** How a check is made by hand, and what counts as a finding. */
 @Component({
   selector: 'gan-check-guide',
   imports: [HookDrawingComponent, RouterLink, StandingComponent],

@@ -5,10 +5,10 @@ import { needleText } from '../../shared/words/changeover-words';
 import { shortNumber } from '../../shared/locale';
 import { lengthText } from '../../shared/words/units-text';
 
-/** What goes along when a fault is handed to somebody else: nothing that was done here has to be done again. */
+/** What is passed on when a fault is handed over, so that no check has to be repeated. */
 export interface FaultSheet {
   readonly title: string;
-  /** What stands on the machine, as name and value. */
+  /** The state of the machine, as names and values. */
   readonly machine: readonly (readonly [name: string, value: string])[];
   readonly known: readonly (readonly [question: string, answer: string])[];
   readonly done: readonly string[];
@@ -53,7 +53,7 @@ function setupRows(setup: Setup | null): FaultSheet['machine'] {
   ];
 }
 
-/** The sheet as plain text, to be sent. */
+/** The sheet as plain text, for sending. */
 export function sheetText({ title, machine, known, done, likely }: FaultSheet, signed: string): string {
   const rows = (pairs: readonly (readonly [string, string])[]) =>
     pairs.map(([name, said]) => `${name}: ${said}`);

@@ -20,7 +20,7 @@ export const read = createEffect(
   { functional: true },
 );
 
-/** What the logs say of the machine; without them the finder goes by what is known and asked. */
+/** What the logs say about the machine; without it the finder relies on what it is told. */
 export const facts = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

@@ -50,12 +50,12 @@ import { FaultSheetComponent } from './fault-sheet.component';
 import { faultActions, faultFeature } from './fault.state';
 import { CountedPipe, FixedPipe } from '../../shared/widgets/locale.pipes';
 
-/** So many causes are shown, and so many other checks offered. */
+/** How many causes are shown, and how many other checks are offered. */
 const CAUSES_SHOWN = 6;
 const OTHERS_SHOWN = 3;
-/** A strike within so long may be what began it. */
+/** A needle strike this recent may be the cause. */
 const RECENTLY_MS = 24 * HOUR_MS;
-/** Symptoms after which pieces of a needle may lie about. */
+/** Symptoms that may leave pieces of a needle lying about. */
 const FRAGMENTS: readonly string[] = ['ndlBreaks', 'ndlBends', 'clunk'];
 
 /** What is wrong, and what do I check first? */
@@ -93,7 +93,7 @@ export class FaultPage {
   protected readonly unread = this.store.selectSignal(faultFeature.selectProblem);
   protected readonly refused = this.store.selectSignal(faultFeature.selectRefused);
   private readonly openOnes = this.store.selectSignal(faultFeature.selectLeftOpen);
-  /** What comes back, and what would end it. */
+  /** What recurs, and what would end it. */
   protected readonly repeated = computed(() =>
     repeatedCauses(this.cases(), Date.now()).map(({ causeId, machineId, times }) => ({
       key: `${causeId} ${machineId}`,
@@ -130,12 +130,12 @@ export class FaultPage {
     const fault = this.fault();
     return fault !== null && (FRAGMENTS.includes(fault.symptomId) || fault.evidence['strike'] === 1);
   });
-  /** A check somebody chose in place of the first, until something is found. */
+  /** A check somebody chose instead of the first, until the next finding. */
   protected readonly picked = keptFor(
     () => `${this.fault()?.beganAt} ${this.fault()?.findings.length}`,
     (): string | null => null,
   );
-  /** Seams sewn after the swap or repair that is at hand; null before it is done. */
+  /** Seams sewn after the present swap or repair; null before it is done. */
   protected readonly seams = keptFor(
     () => `${this.fault()?.beganAt} ${this.fault()?.findings.length} ${this.picked()}`,
     (): readonly boolean[] | null => null,
@@ -146,7 +146,7 @@ export class FaultPage {
   });
   private readonly rest = computed(() => (this.advice()?.steps ?? []).filter((one) => one !== this.step()));
   protected readonly others = computed(() => this.rest().slice(0, OTHERS_SHOWN));
-  /** Every check that can still be made, for whoever knows better. */
+  /** Every check that can still be made, for people who know better. */
   protected readonly allOthers = computed(() => this.rest().slice(OTHERS_SHOWN));
   protected readonly check = computed(() => {
     const step = this.step();
@@ -163,7 +163,7 @@ export class FaultPage {
     if (step.chance === 0) return `${minutes}; it tells what to check next`;
     return `cures it ${inTenText(step.chance)}, ${minutes} with the test seam`;
   });
-  /** What is known that speaks most for it. */
+  /** The evidence that speaks most for it. */
   protected readonly because = computed(() => {
     const [step, fault, advice] = [this.step(), this.fault(), this.advice()];
     if (!step || !fault || !advice || step.do === 'specialist') return '';
@@ -171,7 +171,7 @@ export class FaultPage {
     const evidence = speaks && EVIDENCE.find(({ id }) => id === speaks.id);
     return speaks && evidence ? `${evidence.question}: ${evidence.options[speaks.option]}.` : '';
   });
-  /** Whoever is here may do it. */
+  /** Whether this person may do it. */
   protected readonly mayDo = computed(() => {
     const who = this.step()?.who ?? 'operator';
     const role = this.person()?.role ?? 'operator';
@@ -186,7 +186,7 @@ export class FaultPage {
       : [];
   });
   protected readonly solved = computed(() => this.advice()?.state.solved ?? false);
-  /** After a seam that was good, but may have been so by luck. */
+  /** After a seam that was good, possibly by luck. */
   protected readonly again = computed(() => (this.seams() ?? []).length > 0);
   protected readonly evidence = computed(() =>
     EVIDENCE.map((one) => ({ ...one, said: this.fault()?.evidence[one.id] ?? null })),
@@ -197,7 +197,7 @@ export class FaultPage {
     return this.cases().filter((one) => one.symptomId === symptomId).length;
   });
   protected readonly minutes = computed(() => shortNumber(this.advice()?.state.minutes ?? 0, 0));
-  /** What it was, as somebody says at the end: the likeliest unless they know better. */
+  /** The cause as stated at the end: the likeliest unless the person knows better. */
   protected readonly causeId = keptFor(
     () => `${this.fault()?.beganAt} ${this.solved()}`,
     (): string | null => this.likely()[0]?.cause.id ?? null,
@@ -223,7 +223,7 @@ export class FaultPage {
     this.store.dispatch(catalogueActions.wanted());
     this.store.dispatch(floorActions.opened());
     effect(() => this.machineId.set(this.machine() ?? null));
-    // What a report on the floor says begins a case, once it is known of which machine.
+    // A report on the floor starts a case once its machine is known.
     let begun = false;
     effect(() => {
       const symptomId = this.symptom();
@@ -260,7 +260,7 @@ export class FaultPage {
     this.found({ did: 'probe', checkId, outcome });
   }
 
-  /** A seam after a swap or repair: another is asked for while one good one may be luck. */
+  /** A seam after a swap or repair: another one is asked for while a single good one may be luck. */
   protected seam(good: boolean): void {
     const [fault, step] = [this.fault(), this.step()];
     if (!fault || !step) return;
@@ -333,7 +333,7 @@ export class FaultPage {
     return `${Math.round(100 * share)} %`;
   }
 
-  /** What is logged of the machine, so that nobody has to be asked. */
+  /** What is logged about the machine, so that nobody has to be asked. */
   private knownOf(machineId: string | null): Readonly<Record<string, number>> {
     const [machine, floor] = [this.machines().find(({ id }) => id === machineId), this.floor()];
     const standing = this.onFloor().find(({ id }) => id === machineId);

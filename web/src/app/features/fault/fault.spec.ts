@@ -119,7 +119,7 @@ describe('the fault finder', () => {
     page.store.dispatch(faultActions.casesRead({ cases: [timed] }));
     await page.settled();
     const row = page.host.querySelector('details table tbody tr')!;
-    // 6.6 min less a seam of one, beside the usual 1.5.
+    // 6.6 min less a seam of one, instead of the usual 1.5.
     expect([...row.querySelectorAll('td')].slice(1).map(({ textContent }) => textContent)).toEqual([
       ...['1', '5.6', '1.5', '2.5'],
     ]);

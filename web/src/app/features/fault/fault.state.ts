@@ -33,38 +33,38 @@ export const faultActions = createActionGroup({
       evidence: FaultCase['evidence'];
       beganAt: string;
     }>(),
-    /** Goes on with one that was left open. */
+    /** Continues a case that was left open. */
     Resumed: props<{ beganAt: string }>(),
-    /** Null takes back what was said. */
+    /** Null withdraws the answer. */
     'Evidence Said': props<{ id: string; option: number | null }>(),
-    /** What the logs say; what somebody said already stays. */
+    /** What the logs say; answers already given stay. */
     'Facts Read': props<{ beganAt: string; evidence: FaultCase['evidence'] }>(),
     Found: props<{ finding: FaultFinding; foundAt: string }>(),
-    /** The last finding is taken back. */
+    /** The last finding is undone. */
     Undone: emptyProps(),
-    /** Nothing of it is kept. */
+    /** Nothing of it is stored. */
     Dropped: emptyProps(),
     /** `key` is the id of the write: sending it again is the same write. */
     Log: props<{ key: string; fault: FaultCaseInput }>(),
     Logged: props<{ fault: LoggedFaultCase }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
-/** A fault that is being looked for. */
+/** A fault being traced. */
 export interface FaultUnderWay extends FaultCase {
   readonly machineId: string | null;
   readonly beganAt: string;
-  /** When each finding was said. */
+  /** When each finding was made. */
   readonly foundAt: readonly string[];
 }
 
 export interface FaultState {
   readonly fault: FaultUnderWay | null;
-  /** Faults of which something was done before another one came in between. */
+  /** Faults that were started and left for another one. */
   readonly leftOpen: readonly FaultUnderWay[];
   /** What the finder learns from. */
   readonly cases: readonly LoggedFaultCase[];
@@ -90,7 +90,7 @@ const changed = (state: FaultState, change: Partial<FaultUnderWay>): FaultState 
   refused: null,
 });
 
-/** What is left open when another fault is begun: the one at hand too, where anything was done about it. */
+/** The cases left open when another fault is started, including the present one if anything was done. */
 function withLeft({ fault, leftOpen }: FaultState): readonly FaultUnderWay[] {
   return fault && fault.findings.length > 0 ? [fault, ...leftOpen] : leftOpen;
 }
@@ -185,5 +185,5 @@ export const faultFeature = createFeature({
   },
 });
 
-/** A fault that is being looked for stands as it was after a reload. */
+/** A fault being traced is restored after a reload. */
 export const faultKept = keptOverReload<FaultState>('fault', 2, ['fault', 'leftOpen']);

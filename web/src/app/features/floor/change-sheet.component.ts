@@ -34,7 +34,7 @@ import { ReportedTroubleComponent } from './reported-trouble.component';
 import { SafetyStopComponent } from './safety-stop.component';
 import { PiecesFormComponent, type PiecesSaid } from './pieces-form.component';
 
-/** So long the sheet takes no second change after a missing piece was logged. */
+/** How long the sheet accepts no second change after a missing piece was logged. */
 const JUST_LOGGED_MS = 60_000;
 const CLOCK_MS = 2000;
 
@@ -51,7 +51,7 @@ export interface ChangeSaid {
 }
 
 /**
- * The sheet behind a machine's row. The same needle goes in unless said otherwise, so one tap on what came out logs
+ * The sheet behind a machine's row. By default the same kind of needle goes in, so a single tap on what came out logs
  * the change.
  */
 @Component({
@@ -263,9 +263,9 @@ export class ChangeSheetComponent {
   readonly machine = input.required<FloorMachine>();
   readonly mayClear = input.required<boolean>();
   readonly busy = input.required<boolean>();
-  /** The sheet was opened to report a problem: what can be reported stands open. */
+  /** Opened to report a problem: the choice of problems is expanded. */
   readonly reporting = input(false);
-  /** What lies in the pockets. */
+  /** The needles in the pockets. */
   readonly kept = input<readonly PartUsedNeedle[]>([]);
   readonly lots = input<readonly NeedleLot[]>([]);
   readonly said = output<ChangeSaid>();
@@ -283,7 +283,7 @@ export class ChangeSheetComponent {
     () => `${this.machine().id} ${this.machine().needle?.installId}`,
     (): NeedleChoice => {
       const { needle, presentSetup, systemIds } = this.machine();
-      // What the set-up asks for goes in, never the needle of the job before it.
+      // The needle its set-up calls for goes in, never that of the previous job.
       if (presentSetup && !(needle && sameNeedle(needle, presentSetup.needle))) return presentSetup.needle;
       if (!needle)
         return { systemId: systemIds[0] ?? '', nm: 100, pointId: 'round', finishId: USUAL_FINISH.id };
@@ -294,14 +294,14 @@ export class ChangeSheetComponent {
   private readonly now = toSignal(interval(CLOCK_MS).pipe(map(() => Date.now())), {
     initialValue: Date.now(),
   });
-  /** A piece is missing and the next needle has only just gone in: a second tap is most likely one too many. */
+  /** A piece is missing and the next needle has only just gone in: a second tap is probably a mistake. */
   protected readonly justLogged = computed(() => {
     const { stops, needle } = this.machine();
     if (stops.length === 0 || needle === null) return false;
     const logged = Math.abs(this.now() - Date.parse(needle.installedAt));
     return logged < JUST_LOGGED_MS && stops.at(-1)?.at === needle.installedAt;
   });
-  /** The needle its set-up asks for, in words, when another one is in. */
+  /** The needle its set-up calls for, in words, when another one is in. */
   protected readonly otherNeedle = computed(() => {
     const { needle, presentSetup } = this.machine();
     const other = needle !== null && presentSetup !== null && !sameNeedle(needle, presentSetup.needle);

@@ -1,12 +1,12 @@
 import { PLAN_COLUMNS, PLAN_ROWS, type PlanPlace } from '@gantelet/contracts';
 
-/** A machine as far as its place goes. */
+/** A machine, as far as its place is concerned. */
 export interface Placeable {
   readonly id: string;
   readonly place: PlanPlace | null;
 }
 
-/** Where every machine of a zone is drawn, by its id. */
+/** Where every machine of a zone is drawn, by id. */
 export type ZoneLayout = ReadonlyMap<string, PlanPlace>;
 
 const same = (a: PlanPlace, b: PlanPlace): boolean => a.column === b.column && a.row === b.row;
@@ -28,7 +28,7 @@ function placeOf(index: number): PlanPlace {
   return { column: index % PLAN_COLUMNS, row: Math.floor(index / PLAN_COLUMNS) };
 }
 
-/** A machine moved to a place, kept inside the plan; one that stands there goes where the moved one was. */
+/** Moves a machine to a place within the plan; one that is already there takes its old place. */
 export function moveTo(layout: ZoneLayout, machineId: string, to: PlanPlace, mostRows: number): ZoneLayout {
   const from = layout.get(machineId);
   if (!from) return layout;
@@ -43,7 +43,7 @@ export function moveTo(layout: ZoneLayout, machineId: string, to: PlanPlace, mos
   return moved;
 }
 
-/** Rows of a plan: those that are used, and one more to grow into. */
+/** Rows of a plan: those in use, and one more to grow into. */
 export function rowsOf(layout: ZoneLayout): number {
   return Math.min(PLAN_ROWS, Math.max(1, ...[...layout.values()].map(({ row }) => row + 1)) + 1);
 }

@@ -24,7 +24,7 @@ describe('the work on the floor', () => {
     status: 409,
     code: 'needle.moved-on',
   };
-  // Following the floor needs a stream of events, which these tests do not have.
+  // Following the floor needs an event stream, which these tests do not have.
   const { followFloor: _, ...others } = effects;
 
   function run(answers: Answers) {

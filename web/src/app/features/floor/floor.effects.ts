@@ -18,7 +18,7 @@ const READ_AGAIN_MS = 5000;
 const failed = (problem: Problem) => of(floorActions.failed({ problem }));
 const refused = (key: string) => (problem: Problem) => of(floorActions.refused({ key, problem }));
 
-/** Read on opening, and again after each write: an answer that was under way then would show the floor before it. */
+/** Read on opening, and again after each write: an answer that was under way then would show the earlier state. */
 export const readFloor = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
@@ -45,7 +45,7 @@ export const readFloor = createEffect(
   { functional: true },
 );
 
-/** A floor that could not be read at first is read again until it can be. */
+/** A floor that could not be read at first is retried until it can be. */
 export const readAgain = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
@@ -57,7 +57,7 @@ export const readAgain = createEffect(
   { functional: true },
 );
 
-/** While the room is open the floor is read again whenever it changed, whoever changed it. */
+/** While the room is open the floor is read again whenever it changes, whoever changed it. */
 export const followFloor = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     watchWhileOpen(
@@ -65,14 +65,14 @@ export const followFloor = createEffect(
       actions.pipe(ofType(floorActions.opened)),
       actions.pipe(ofType(floorActions.closed)),
     ).pipe(
-      // What this page has read already, as after a write of its own, is no news.
+      // A version this page has already read, for example after its own write, is no news.
       switchMap(({ version }) => otherThanRead(store.select(floorFeature.selectFloor), version)),
       map(() => floorActions.floorChanged()),
     ),
   { functional: true },
 );
 
-/** What the server made of a change. A change it could not take still stops the machine when a piece is missing. */
+/** The server's response to a change. A refused change still stops the machine when a piece is missing. */
 function changeLogged(
   machine: FloorMachine,
   { key, cause, fragments, keptInPocket }: ReturnType<typeof floorActions.changeNeedle>,
@@ -87,7 +87,7 @@ function changeLogged(
   return floorActions.machineChanged({ key, machine, done, undo });
 }
 
-/** A change survives a network that drops: it is kept on the device, and counts there at once. */
+/** A change survives a dropped connection: it is stored on the device and counts there at once. */
 export const changeNeedle = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox), store = inject(Store)) =>
     actions.pipe(
@@ -131,7 +131,7 @@ export const changeNeedle = createEffect(
                     entryHours: partUsed?.runningHours ?? 0,
                   },
                   stop: missing ? { id: key, at: changedAt, personName: by } : null,
-                  // Taken back here it would never be sent, and the server would know nothing of the piece.
+                  // Undone here it would never be sent, and the server would not know of the piece.
                   undo: missing ? null : undo,
                   done: `${words}: ${KEPT_HERE}`,
                 }),
@@ -277,7 +277,7 @@ export const logPieces = createEffect(
   { functional: true },
 );
 
-/** A spot check is made where the network may be bad. */
+/** Spot checks are made where the network may be bad. */
 export const logSpotCheck = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
@@ -320,7 +320,7 @@ export const readLots = createEffect(
   { functional: true },
 );
 
-/** What was sent late is read back. */
+/** What was sent late is read again. */
 export const settle = createEffect(
   (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => floorActions.floorChanged())),
   { functional: true },

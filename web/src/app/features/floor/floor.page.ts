@@ -44,7 +44,7 @@ import type { PiecesSaid } from './pieces-form.component';
 import { ZonePlanComponent } from './zone-plan.component';
 import { CountedPipe, FixedPipe, WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** As many machines as are drawn before anything is seen; then more at a time, as long as a tap need not wait for them. */
+/** How many machines are drawn at first, and how many per frame after that, so that taps need not wait. */
 const DRAWN_FIRST = 120;
 const DRAWN_IN_A_FRAME = 480;
 
@@ -81,11 +81,11 @@ export class FloorPage {
   protected readonly order = this.store.selectSignal(floorFeature.selectOrder);
   protected readonly dueOrder = this.store.selectSignal(floorFeature.selectDueOrder);
   protected readonly counts = this.store.selectSignal(floorFeature.selectCounts);
-  /** What a write is under way of. */
+  /** What a pending write is about. */
   protected readonly busy = this.store.selectSignal(floorFeature.selectBusy);
   private readonly unread = this.store.selectSignal(floorFeature.selectProblem);
   private readonly refused = this.store.selectSignal(floorFeature.selectRefused);
-  /** A refusal of a machine names it: by then its sheet is closed. */
+  /** A refusal names its machine, because by then the sheet is closed. */
   protected readonly problem = computed(() => {
     const refused = this.refused();
     if (!refused) return this.unread();
@@ -104,7 +104,7 @@ export class FloorPage {
   protected readonly serviceProblem = this.store.selectSignal(serviceFeature.selectProblem);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
 
-  /** Kept until the box is emptied, so that a count that is refused need not be made again. */
+  /** Kept until the box is emptied, so that a refused count need not be entered again. */
   protected readonly sharpsCounted = keptFor(
     () => this.floor()?.sharps.since ?? null,
     (): number | null => null,
@@ -113,7 +113,7 @@ export class FloorPage {
   protected readonly stateWords = STATE_WORDS;
   protected readonly removalText = removalText;
   protected readonly mayClear = computed(() => roleReaches(this.person()?.role ?? 'operator', 'mechanic'));
-  /** The sheet was opened to report a problem. */
+  /** Opened to report a problem. */
   protected readonly reporting = signal(false);
   /** The open sheet waits for what was logged at its machine. */
   protected readonly sheetBusy = computed(() => {
@@ -128,7 +128,7 @@ export class FloorPage {
     () => this.machines().find(({ id }) => id === this.openId()) ?? null,
   );
   private readonly dueHere = computed(() => this.dueAt().get(this.openId() ?? '') ?? []);
-  /** What was known to be due when the sheet was opened; it stands above what is tapped, so nothing joins it later. */
+  /** What was known to be due when the sheet was opened; it is above the buttons, so nothing is added to it later. */
   private readonly dueWhenOpened = linkedSignal({
     source: this.openId,
     computation: () => untracked(() => this.dueHere().map(({ kind }) => kind)),
@@ -136,18 +136,18 @@ export class FloorPage {
   protected readonly dueKnown = computed(() =>
     this.dueHere().filter(({ kind }) => this.dueWhenOpened().includes(kind)),
   );
-  /** What came to be known since stands at the end. */
+  /** What became known since is shown at the end. */
   protected readonly dueLate = computed(() =>
     this.dueHere().filter(({ kind }) => !this.dueWhenOpened().includes(kind)),
   );
-  /** The address names a machine that this shop does not have. */
+  /** The address names a machine this shop does not have. */
   protected readonly isUnknown = computed(
     () =>
       this.machineId() !== undefined &&
       this.floor() !== null &&
       !this.machines().some(({ id }) => id === this.machineId()),
   );
-  /** Machines drawn so far: what is in sight first, the rest of a large floor frame by frame. */
+  /** Machines drawn so far: those in sight first, the rest of a large floor frame by frame. */
   private readonly drawn = signal(DRAWN_FIRST);
   protected readonly zonesDrawn = computed(() => {
     let left = this.drawn();
@@ -164,7 +164,7 @@ export class FloorPage {
     return unread ?? `${of('stop')} stopped, ${of('due')} due now`;
   });
   private readonly written = this.store.selectSignal(floorFeature.selectWritten);
-  /** A try that got no answer can be tried again and is the same write. */
+  /** An attempt that got no answer can be repeated as the same write. */
   private readonly stamp = writeStamps(() => this.written());
 
   constructor() {

@@ -41,7 +41,7 @@ export const floorActions = createActionGroup({
     Opened: emptyProps(),
     /** The room was left. */
     Closed: emptyProps(),
-    /** The server says that the floor is another. */
+    /** The server says that the floor has changed. */
     'Floor Changed': emptyProps(),
     'Floor Read': props<{ floor: FloorView }>(),
     'Order Chosen': props<{ order: FloorOrder }>(),
@@ -57,16 +57,16 @@ export const floorActions = createActionGroup({
       partUsed: PartUsedNeedle | null;
       changedAt: string;
     }>(),
-    /** Take back a change that was just logged, or that still waits for the network. */
+    /** Undo a change that was just logged, or that is still waiting for the network. */
     Undo: props<{ key: string; undo: UndoableChange }>(),
-    /** The minute in which a change can be taken back is over. */
+    /** The minute in which a change can be undone has passed. */
     'Undo Closed': props<{ installId: string }>(),
     'Change Withdrawn': props<{ key: string; undo: UndoableChange; done: string }>(),
     Discard: props<{ key: string; partUsedId: string }>(),
     'Move To Pocket': props<{ key: string; partUsedId: string; pocket: number }>(),
     'Empty Sharps': props<{ key: string; counted: number }>(),
     Kept: props<{ key: string; done: string }>(),
-    /** Pieces that are kept on this device. */
+    /** Pieces stored on this device. */
     'Pieces Wait': props<{ key: string; done: string }>(),
     'Log Pieces': props<{ key: string; machineId: string; pieces: PiecesEntry }>(),
     'Log Spot Check': props<{ key: string; check: SpotCheck }>(),
@@ -76,12 +76,12 @@ export const floorActions = createActionGroup({
     Report: props<{ key: string; machineId: string; report: TroubleReportInput }>(),
     Answer: props<{ key: string; reportId: string; answer: ReportAnswer }>(),
     Clear: props<{ key: string; machineId: string; clearance: Clearance }>(),
-    /** A change that waits for the network: it counts from now on. */
+    /** A change that is waiting for the network: it counts from now on. */
     'Change Waits': props<{
       key: string;
       machineId: string;
       needle: NeedleInMachine;
-      /** The piece that is missing of the needle that came out. */
+      /** The piece missing from the needle that came out. */
       stop: SafetyStop | null;
       undo: UndoableChange | null;
       done: string;
@@ -90,13 +90,13 @@ export const floorActions = createActionGroup({
     'Machine Changed': props<{ key: string; machine: FloorMachine; done: string; undo?: UndoableChange }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ key: string; problem: Problem }>(),
     'Message Seen': emptyProps(),
   },
 });
 
-/** A change of which it is known how the machine stood before. */
+/** A change, with the machine's state before it. */
 export interface UndoableChange {
   readonly installId: string;
   readonly before: FloorMachine;
@@ -107,17 +107,17 @@ export type FloorOrder = 'zones' | 'due' | 'plan';
 export interface FloorState {
   readonly floor: FloorView | null;
   readonly order: FloorOrder;
-  /** Writes that are on their way, by their key: the machine, needle, zone or box each is of. */
+  /** Pending writes by key: the machine, needle, zone or box each is about. */
   readonly underWay: Readonly<Record<string, string>>;
   /** What could not be read. */
   readonly problem: Problem | null;
-  /** The last write that was refused, and what it is of. */
+  /** The last refused write, and what it was about. */
   readonly refused: { readonly of: string; readonly problem: Problem } | null;
   /** Writes that were answered. */
   readonly written: number;
   /** What was last logged, in words. */
   readonly done: string;
-  /** The change that can be taken back now. */
+  /** The change that can be undone now. */
   readonly undo: UndoableChange | null;
   readonly lots: readonly NeedleLot[];
 }
@@ -134,7 +134,7 @@ const initial: FloorState = {
   lots: [],
 };
 
-/** The box for needles that came out: there is one. */
+/** There is only one box for needles that came out. */
 export const SHARPS = 'sharps';
 
 type Write = ReturnType<
@@ -151,7 +151,7 @@ type Write = ReturnType<
     | 'arrange']
 >;
 
-/** What a write is of: two of one thing wait for each other, others do not. */
+/** What a write is about: two about the same thing wait for each other, others do not. */
 function subjectOf(write: Write): string {
   if ('machine' in write) return write.machine.id;
   if ('machineId' in write) return write.machineId;
@@ -161,7 +161,7 @@ function subjectOf(write: Write): string {
   return 'zoneId' in write ? write.zoneId : SHARPS;
 }
 
-/** The writes without one that has been answered. */
+/** The pending writes without one that has been answered. */
 function without(underWay: FloorState['underWay'], key: string): FloorState['underWay'] {
   const { [key]: _, ...others } = underWay;
   return others;
@@ -183,7 +183,7 @@ function changed(
   );
 }
 
-/** The age of a needle that has just gone in. */
+/** The age of a needle that was just installed. */
 function ageFrom({ planned, stops }: FloorMachine, hours: number): FloorMachine['age'] {
   const state = stops.length > 0 ? 'stop' : 'good';
   const hoursLeft = planned.hours === null ? null : planned.hours - hours;
@@ -197,7 +197,7 @@ export const floorFeature = createFeature({
     on(floorActions.floorRead, (state, { floor }) => ({
       ...state,
       floor,
-      // What kept the first reading is over.
+      // Clears what prevented the first reading.
       problem: state.floor === null ? null : state.problem,
     })),
     on(floorActions.orderChosen, (state, { order }) => ({ ...state, order })),
@@ -283,7 +283,7 @@ export const floorFeature = createFeature({
         reports: [...machine.reports, report],
         age: machine.age && {
           ...machine.age,
-          // Nothing that is reported lifts a stop.
+          // Reports never lift a stop.
           state: machine.stops.length > 0 || troubleRule(report.trouble).call === 'stop' ? 'stop' : 'due',
         },
       })),
@@ -300,7 +300,7 @@ export const floorFeature = createFeature({
     on(floorActions.messageSeen, (state) => ({ ...state, refused: null, done: '', undo: null })),
   ),
   extraSelectors: ({ selectFloor, selectUnderWay }) => {
-    /** Everything that a write is under way of. */
+    /** Everything that has a pending write. */
     const selectBusy = createSelector(selectUnderWay, (underWay) => new Set(Object.values(underWay)));
     const selectMachines = createSelector(
       selectFloor,
@@ -319,5 +319,5 @@ export const floorFeature = createFeature({
   },
 });
 
-/** The view of the floor stays the one that was chosen after a reload of the page. */
+/** The chosen view of the floor survives a reload. */
 export const floorKept = keptOverReload<FloorState>('floor', 1, ['order']);

@@ -17,12 +17,14 @@ import { counterText, hoursRangeText, STATE_WORDS, TROUBLE_WORDS } from '../../s
 import { needleSizeText } from '../../shared/words/units-text';
 import { plural } from '../../shared/locale';
 
-/** One machine of the floor: its needle, what is left of it, a needle change and a report. Tapping the card opens it. */
+/**
+ * One machine of the floor: its needle, what is left of it, a needle change and a report. Tapping the card opens it.
+ */
 @Component({
   selector: 'gan-machine-row',
   imports: [SignalMarkComponent],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  // Marked on no element: of a floor of thousands a tenth of the time would go into those marks.
+  // No view encapsulation: on a floor of thousands, a tenth of the time would go into marking elements.
   encapsulation: ViewEncapsulation.None,
   host: { '[attr.data-state]': 'state()', '(click)': 'changeWanted.emit()' },
   template: `<div class="top">
@@ -74,7 +76,7 @@ import { plural } from '../../shared/locale';
     </div>`,
   styles: `
     gan-machine-row {
-      /* Of a floor of thousands only what is in sight is laid out and painted. */
+      /* On a floor of thousands, only what is in sight is laid out and painted. */
       content-visibility: auto;
       contain-intrinsic-size: auto 180px;
       display: flex;
@@ -151,7 +153,7 @@ import { plural } from '../../shared/locale';
       .silent {
         color: var(--watch);
       }
-      /* What is surely left is full, what may be is hatched. */
+      /* What is surely left is solid, what may be left is hatched. */
       .bar {
         height: 9px;
         margin-bottom: 5px;
@@ -173,7 +175,7 @@ import { plural } from '../../shared/locale';
 })
 export class MachineRowComponent {
   readonly machine = input.required<FloorMachine>();
-  /** How many services of it are due. */
+  /** How many of its services are due. */
   readonly servicesDue = input(0);
   readonly changeWanted = output();
   readonly reportWanted = output();
@@ -190,7 +192,7 @@ export class MachineRowComponent {
   });
   protected readonly otherNeedle = computed(() => {
     const { needle, presentSetup, changeover } = this.machine();
-    // While it is being changed over, that is how it should be.
+    // During a changeover that is as it should be.
     if (needle === null || presentSetup === null || changeover !== null) return false;
     return !sameNeedle(needle, presentSetup.needle);
   });
@@ -205,7 +207,7 @@ export class MachineRowComponent {
     if (!age) return '';
     return hoursRangeText(age);
   });
-  /** What is surely left, and what may be, as shares of the planned hours in %. */
+  /** What is surely left, and what may be, as percentages of the planned hours. */
   protected readonly left = computed(() => {
     const { age, planned } = this.machine();
     const { hours } = planned;

@@ -4,12 +4,12 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
 
 const SHIFT_HOURS = 8;
 
-/** Pieces as they are said, over the hours until now. */
+/** Pieces as entered, over the hours until now. */
 export interface PiecesSaid extends Pick<PiecesEntry, 'pieces' | 'stitchesPerPiece'> {
   readonly hours: number;
 }
 
-/** Pieces that were sewn of late, for a machine whose counter is not heard. */
+/** Pieces sewn recently, for a machine whose counter is not heard. */
 @Component({
   selector: 'gan-pieces-form',
   imports: [NumberInputDirective],

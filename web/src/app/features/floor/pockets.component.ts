@@ -5,7 +5,7 @@ import { needleText } from '../../shared/words/changeover-words';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
-/** The part-used needles in their pockets: into the sharps box with one, or into another pocket. */
+/** The part-used needles in their pockets: put one into the sharps box, or move it to another pocket. */
 @Component({
   selector: 'gan-pockets',
   imports: [ColourMarksComponent, FixedPipe, NumberInputDirective],
@@ -92,7 +92,7 @@ import { FixedPipe } from '../../shared/widgets/locale.pipes';
 })
 export class PocketsComponent {
   readonly kept = input.required<readonly PartUsedNeedle[]>();
-  /** Needles whose place is being changed. */
+  /** Needles that are being moved. */
   readonly busy = input<ReadonlySet<string>>(new Set());
   readonly discarded = output<string>();
   readonly moved = output<{ readonly partUsedId: string; readonly pocket: number }>();

@@ -6,7 +6,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { CHECK_WORDS, TROUBLE_WORDS } from '../../shared/words/floor-words';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** What somebody reported of a machine: what to check at once, the way to its cause, and what a mechanic answers. */
+/** A problem reported at a machine: what to check at once, the way to its cause, and the mechanic's answer. */
 @Component({
   selector: 'gan-reported-trouble',
   imports: [RouterLink, SignalMarkComponent, WhenPipe],

@@ -3,7 +3,7 @@ import type { Clearance, SafetyStop } from '@gantelet/contracts';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** One missing piece that keeps a machine from running, and how a mechanic clears it. */
+/** One missing piece that keeps a machine stopped, and how a mechanic clears it. */
 @Component({
   selector: 'gan-safety-stop',
   imports: [SignalMarkComponent, WhenPipe],

@@ -29,7 +29,7 @@ describe('a work sample', () => {
 
   it('says what is known, and how many more looks it takes to know it well', async () => {
     const { text } = await open();
-    // 1.96^2 x 0.5 x 0.5 / 0.05^2 = 384.2 looks in all; the zone has 100.
+    // 1.96^2 x 0.5 x 0.5 / 0.05^2 = 384.2 checks in all; the zone has 100.
     expect(text()).toContain('Hall: sewing 50 % of the shift');
     expect(text()).toContain('About 285 more checks for an accuracy of ± 5 %.');
   });

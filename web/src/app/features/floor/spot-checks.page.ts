@@ -9,15 +9,15 @@ import { writeStamps } from '../../shared/write-stamp';
 import { floorActions, floorFeature } from './floor.state';
 import { fixedNumber } from '../../shared/locale';
 
-/** How the checks come: at moments that nobody can foresee, or one machine after another on a walk begun at will. */
+/** How the checks come: at unpredictable moments, or machine by machine on a walk started at will. */
 type Way = 'moments' | 'walk';
 
 const PACES_MIN = [2, 5, 10] as const;
 const MINUTE_MS = 60_000;
-/** What the share is to be known to, either way. */
+/** The precision wanted for the share, either way. */
 const WANTED = 0.05;
 
-/** How much of the shift do needles move here? A work sample by phone: look when asked, tap what is seen. */
+/** How much of the shift do needles run here? A work sample by phone: look when asked, tap what you see. */
 @Component({
   selector: 'gan-spot-checks',
   imports: [ProblemComponent, RouterLink, StandingComponent],
@@ -134,7 +134,7 @@ export class SpotChecksPage {
   protected readonly way = signal<Way | null>(null);
   private readonly zoneId = signal<string | null>(null);
   private readonly askedId = signal<string | null>(null);
-  /** Machines that a walk still goes to. */
+  /** Machines still ahead on a walk. */
   private ahead: readonly string[] = [];
   private timer: ReturnType<typeof setTimeout> | undefined;
 

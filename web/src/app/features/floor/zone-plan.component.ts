@@ -22,7 +22,10 @@ const STEPS: Readonly<Record<string, readonly [column: number, row: number]>> = 
   ArrowDown: [0, 1],
 };
 
-/** A zone as its machines stand in it. While it is arranged, a machine is dragged to its place or moved by arrow keys. */
+/**
+ * A zone with its machines where they stand. In arranging mode, a machine is dragged to its place or moved with the
+ * arrow keys.
+ */
 @Component({
   selector: 'gan-zone-plan',
   imports: [CdkDrag, SignalMarkComponent],
@@ -144,9 +147,9 @@ export class ZonePlanComponent {
   private readonly plan = viewChild.required<ElementRef<HTMLElement>>('plan');
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly version = computed(() => this.zone().planVersion);
-  /** Until the plan is another one. */
+  /** Until the plan changes. */
   protected readonly arranging = keptFor(this.version, () => false);
-  /** As it is drawn: what is arranged stays until it is kept or left, whatever else changes on the floor. */
+  /** As it is drawn: an arrangement stays until it is saved or abandoned, whatever else changes on the floor. */
   private readonly layout = keptFor(
     () => `${this.version()} ${this.zone().machines.length}`,
     (): ZoneLayout => layOut(this.zone().machines),

@@ -20,7 +20,7 @@ export const log = createEffect(
   { functional: true },
 );
 
-/** What was logged stands with the set-ups, which are read again. */
+/** Logged settings are part of the set-ups, which are read again. */
 export const readAgain = createEffect(
   (actions = inject(Actions)) => actions.pipe(ofType(handSettingActions.logged), map(matchActions.opened)),
   { functional: true },

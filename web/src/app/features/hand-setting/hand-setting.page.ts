@@ -28,7 +28,7 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
 const number = () => new FormControl<number | null>(null);
 
-/** Where do foot, edge and speed stand for this job? */
+/** Where are foot, edge guide and speed set for this job? */
 @Component({
   selector: 'gan-hand-setting',
   imports: [
@@ -215,7 +215,7 @@ export class HandSettingPage {
   constructor() {
     this.store.dispatch(matchActions.opened());
     this.store.dispatch(handSettingActions.opened());
-    // What stands goes on. The same that is only read again does not take away what is typed.
+    // The last settings are carried over. Reading the same ones again does not discard what was typed.
     effect(() => {
       this.standingId();
       untracked(() => {
@@ -234,11 +234,11 @@ export class HandSettingPage {
 
 type SettingForm = Omit<HandSettingsEntry, 'setupId' | 'setAt'>;
 
-/** Stand in for the time and the set-up of the entry while it is only checked. */
+/** Placeholders for the entry's time and set-up while it is only validated. */
 const NOW = '2000-01-01T00:00:00.000Z';
 const ANY_SETUP = '01890000-0000-7000-8000-000000000000';
 
-/** The entry that the form stands for, usable or not. */
+/** The entry in the form, valid or not. */
 function entryOf({ note, ...settings }: SettingForm, setupId: string, setAt: string): HandSettingsEntry {
   return { setupId, ...settings, note: note.trim(), setAt };
 }

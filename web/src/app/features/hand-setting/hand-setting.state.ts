@@ -9,9 +9,9 @@ export const handSettingActions = createActionGroup({
     /** `key` is the id of the write: sending it again is the same write. */
     Log: props<{ key: string; settings: HandSettingsEntry }>(),
     Logged: emptyProps(),
-    /** Nobody answered: it is kept on the device and goes out by itself. */
+    /** No answer: it is stored on the device and sent automatically. */
     Waits: emptyProps(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
@@ -20,7 +20,7 @@ export interface HandSettingState {
   readonly saving: boolean;
   readonly refused: Problem | null;
   readonly done: string;
-  /** Counts writes: the next one is another write. */
+  /** Counts writes: the next one is a new write. */
   readonly written: number;
 }
 

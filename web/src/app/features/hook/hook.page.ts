@@ -52,7 +52,7 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
 const mm = () => new FormControl<number | null>(null);
 const limits = () => new FormGroup({ least: mm(), most: mm() });
 
-/** Does the hook of this machine meet its needle where it should? */
+/** Does this machine's hook meet its needle where it should? */
 @Component({
   selector: 'gan-hook',
   imports: [
@@ -154,7 +154,7 @@ export class HookPage {
       const machineId = this.machineId();
       untracked(() => this.store.dispatch(hookActions.opened({ machineId })));
     });
-    // The book's figures go on from the last look; what was measured is measured again.
+    // The manual's figures are carried over from the last check; measurements have to be taken again.
     effect(() => {
       const book = this.checks()?.[0]?.book ?? null;
       this.written();
@@ -162,7 +162,7 @@ export class HookPage {
     });
   }
 
-  /** Minutes, and what they cost where it may be known. */
+  /** Minutes, and their cost for people who may see it. */
   private tookText(minutes: number): string {
     const costs = this.shop()?.costs;
     const perHour = costs?.labourPerHour ?? null;
@@ -192,14 +192,14 @@ export class HookPage {
     return checkedBy === person?.name || roleReaches(person?.role ?? 'operator', 'lead');
   }
 
-  /** What a look of the past said, by the figures it was made with. */
+  /** The result of an earlier check, by the figures it was made with. */
   protected verdict({ reading, book }: HookCheck): string {
     const { causes } = judgeHook(reading, hookFigures(book, this.values()));
     return causes.length === 0 ? 'as it should be' : causes.map((id) => causeById(id)!.name).join(', ');
   }
 }
 
-/** The book's figures as the form holds them. */
+/** The manual's figures as the form holds them. */
 function fieldsOf(book: HookBook): Record<keyof HookBook, MaybeLimits> {
   const open = { least: null, most: null };
   return {
@@ -209,7 +209,7 @@ function fieldsOf(book: HookBook): Record<keyof HookBook, MaybeLimits> {
   };
 }
 
-/** Stands in for the time of the entry while it is only checked. */
+/** Placeholder for the entry's time while it is only validated. */
 const NOW = '2000-01-01T00:00:00.000Z';
 
 interface MaybeLimits {
@@ -222,7 +222,7 @@ interface HookForm extends HookReading {
   readonly note: string;
 }
 
-/** The entry that the form stands for, usable or not. */
+/** The entry in the form, valid or not. */
 function entryOf({ book, set, note, ...reading }: HookForm, checkedAt: string): HookCheckEntry {
   const of = ({ least, most }: MaybeLimits) =>
     least === null && most === null ? null : { least: least!, most: most! };
@@ -238,7 +238,7 @@ function entryOf({ book, set, note, ...reading }: HookForm, checkedAt: string): 
 const bookIsSound = (book: HookCheckEntry['book']): boolean =>
   HookCheckEntry.shape.book.safeParse(book).success;
 
-/** Without what no caliper shows. */
+/** Without digits that no caliper shows. */
 function soundOf(reading: HookReading): HookReading {
   const of = (value: number | null): number | null => (value !== null && value >= 0 ? value : null);
   return {

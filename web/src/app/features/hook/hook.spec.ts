@@ -57,7 +57,7 @@ describe('the hook of a machine', () => {
     expect(page.text()).toContain('Hook timing out');
     await page.type('Needle rise from its lowest, mm', '2');
     expect(page.text()).toContain('less than 2.2 mm');
-    // Half a range is none.
+    // Half a range is no range.
     await page.type('Gap between hook point and needle, from, mm', '0,2');
     await page.press('Log this check');
     expect(page.of(hookActions.log)).toEqual([]);

@@ -11,23 +11,23 @@ export const hookActions = createActionGroup({
     Log: props<{ key: string; machineId: string; entry: HookCheckEntry }>(),
     Withdraw: props<{ key: string; machineId: string; checkId: string }>(),
     Written: props<{ machineId: string; checks: readonly HookCheck[]; done: string }>(),
-    /** Nobody answered: it is kept on the device and goes out by itself. */
+    /** No answer: it is stored on the device and sent automatically. */
     Waits: emptyProps(),
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface HookState {
   readonly machineId: string | null;
-  /** Of the machine, the newest first; null until they were read. */
+  /** Of the machine, newest first; null until they have been read. */
   readonly checks: readonly HookCheck[] | null;
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
   readonly done: string;
-  /** Counts writes: a form that was written starts again. */
+  /** Counts writes: a form that was sent starts again. */
   readonly written: number;
 }
 

@@ -3,7 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import type { JobOrder, Lanes, OrderProblem, queueProblem } from '@gantelet/core';
 import type { JobQueueWorker } from './job-queue.worker';
 
-/** The worker that works out orders, started when it is first asked. */
+/** The worker that optimises orders, started on first use. */
 @Injectable({ providedIn: 'root' })
 export class JobQueueEngine {
   private remote: Remote<JobQueueWorker> | null = null;

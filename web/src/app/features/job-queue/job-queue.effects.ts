@@ -38,7 +38,7 @@ export const read = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
       actions.pipe(ofType(jobQueueActions.opened)),
-      // What was arranged was of another queue than there is now.
+      // The arrangement was made from an outdated queue.
       actions.pipe(
         ofType(jobQueueActions.refused),
         filter(({ problem: { code } }) => code === 'queue.moved-on' || code === 'queue.gone'),
@@ -54,7 +54,7 @@ export const read = createEffect(
   { functional: true },
 );
 
-/** The threads of what waits, again after every change of it. */
+/** The threads of waiting jobs, read again after every change to the queue. */
 export const readNeeds = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
     actions.pipe(
@@ -70,7 +70,7 @@ export const readNeeds = createEffect(
   { functional: true },
 );
 
-/** Once queue and machines are known, every machine is judged for every job. */
+/** Once queue and machines are known, every machine is assessed for every job. */
 export const findProblem = createEffect(
   (store = inject(Store), engine = inject(JobQueueEngine)) =>
     combineLatest([
@@ -93,7 +93,7 @@ export const findProblem = createEffect(
 
 type BenchShop = ReturnType<typeof matchFeature.selectBenchShop>;
 
-/** A job with its set-up; none while the set-up was not read. */
+/** A job with its set-up; none if the set-up was not read. */
 function queueJobOf(job: QueuedJob, { setups, machines }: BenchShop): readonly QueueJob[] {
   const setup = setups.find(({ id }) => id === job.setupId);
   if (!setup) return [];

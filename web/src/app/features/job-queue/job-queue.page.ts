@@ -39,7 +39,7 @@ interface JobRow {
 }
 
 interface LaneView {
-  /** Null for jobs that have no place yet. */
+  /** Null for jobs without a place. */
   readonly machineId: string | null;
   readonly name: string;
   readonly rows: readonly JobRow[];
@@ -85,7 +85,7 @@ export class JobQueuePage {
     () => this.queue() !== null && this.needs() !== null && this.shopRead(),
   );
   private readonly needs = this.store.selectSignal(jobQueueFeature.selectNeeds);
-  /** Threads that run out before the jobs are sewn, each with the jobs that take it. */
+  /** Threads that run out before the jobs are sewn, each with the jobs that use it. */
   protected readonly short = computed(() =>
     shortThreads(this.needs() ?? []).map((need) => ({
       text: needText(need),
@@ -139,7 +139,7 @@ export class JobQueuePage {
       ? `${change}, none late.`
       : `${change}, ${late} late by ${minutesText(timed.cost.lateMinutes)}.`;
   });
-  /** What the arrangement costs more or less than what stands, where both hold the same jobs. */
+  /** How much more or less the arrangement costs than the present order, if both hold the same jobs. */
   protected readonly differenceText = computed(() => {
     const [now, before] = [this.timed(), this.timedBefore()];
     if (!this.changed() || !now || !before || now.times.size !== before.times.size) return '';
@@ -148,7 +148,7 @@ export class JobQueuePage {
     return `${minutesText(Math.abs(more))} ${more > 0 ? 'worse' : 'better'} than the order that stands.`;
   });
 
-  /** Where a job can be moved to: machines that can take it. */
+  /** Where a job can be moved: machines that can take it. */
   protected readonly goals = computed(() => {
     const [known, machines] = [this.known(), this.shop().machines];
     return (id: string): readonly { readonly id: string; readonly name: string }[] => {
@@ -182,7 +182,7 @@ export class JobQueuePage {
   constructor() {
     this.store.dispatch(jobQueueActions.opened());
     this.store.dispatch(matchActions.opened());
-    // What was taken makes room for the next; what was refused stays to be corrected.
+    // A saved entry makes room for the next; a refused one stays to be corrected.
     let before = this.written();
     effect(() => {
       const now = this.written();
@@ -244,7 +244,7 @@ export class JobQueuePage {
     this.store.dispatch(jobQueueActions.end({ key, jobId, end: { ending } }));
   }
 
-  /** The end of the day that was chosen, where the person is. */
+  /** The end of the chosen day, in the person's time zone. */
   private dueAt(): string | null {
     const due = this.due();
     return due && instantOfDay(due, { minutes: LAST_MINUTE });
@@ -281,7 +281,7 @@ function minutesText(minutes: number): string {
   return rest === 0 ? `${hours} h` : `${hours} h ${rest} min`;
 }
 
-/** When a job is done, counted in hours of work from now. */
+/** When a job is done, counted in working hours from now. */
 function whenText(endMinute: number, lateMinutes: number): string {
   const done = `done after ${minutesText(endMinute)} of work`;
   return lateMinutes > 0.5 ? `${done}, ${minutesText(lateMinutes)} late` : done;

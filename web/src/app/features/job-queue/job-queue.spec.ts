@@ -22,7 +22,7 @@ const STRAP = job('Strap', { machineId: MACHINE.id });
 const BODY = job('Body');
 const QUEUE: JobQueue = { readAt: '2026-03-04T10:00:00.000Z', jobs: [HEM, STRAP, BODY] };
 const MACHINE_IDS = [MACHINE.id, OTHER.id];
-/** From hem to strap takes long, from strap to hem nothing; the body goes on the other machine only. */
+/** From hem to strap takes long, from strap to hem nothing; the body can only go on the other machine. */
 const KNOWN: KnownProblem = {
   jobIds: [HEM.id, STRAP.id, BODY.id],
   machineIds: MACHINE_IDS,
@@ -115,7 +115,7 @@ describe('the job queue', () => {
   it('says what the order costs, and what moving a job would change', async () => {
     const page = await show();
     expect(page.text()).toContain('Next jobs: 3 jobs wait');
-    // Hem first: 5 + 20 of changing, and the strap ends at 145 of 90.
+    // Hem first: 5 + 20 of changing over, and the strap ends at 145 of 90.
     expect(page.text()).toContain('25 min of changing over, 1 late by 55 min.');
     await page.press('Later: Hem');
     expect(page.text()).toContain('5 min of changing over, none late.');

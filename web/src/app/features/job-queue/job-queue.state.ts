@@ -14,13 +14,13 @@ export const jobQueueActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     'Queue Read': props<{ queue: JobQueue }>(),
-    /** The threads of what waits; none where somebody may not see the store. */
+    /** The threads of waiting jobs; empty for people who may not see the store. */
     'Needs Read': props<{ needs: readonly ThreadNeed[] }>(),
-    /** What it takes to go from each job to each other on each machine. */
+    /** The cost of going from each job to each other on each machine. */
     'Problem Found': props<KnownProblem>(),
-    /** Somebody moves a job, and nothing is written yet. */
+    /** A job is being moved; nothing is saved yet. */
     Arranged: props<{ lanes: PlacedLanes }>(),
-    /** What was moved is put back as it stands. */
+    /** Moves are discarded in favour of the saved order. */
     'Put Back': emptyProps(),
     'Work Out': emptyProps(),
     'Worked Out': props<{ lanes: PlacedLanes; proven: boolean }>(),
@@ -29,22 +29,22 @@ export const jobQueueActions = createActionGroup({
     Order: props<{ key: string; order: JobQueueOrder }>(),
     End: props<{ key: string; jobId: string; end: QueuedJobEnd }>(),
     Written: props<{ queue: JobQueue; done: string }>(),
-    /** Something could not be read or worked out. */
+    /** Something could not be read or calculated. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface JobQueueState {
-  /** Null until it was read. */
+  /** Null until it has been read. */
   readonly queue: JobQueue | null;
-  /** Null until they were read. */
+  /** Null until they have been read. */
   readonly needs: readonly ThreadNeed[] | null;
   readonly known: KnownProblem | null;
-  /** As somebody arranges it; null while it is as it stands. */
+  /** An unsaved arrangement; null when there is none. */
   readonly arranged: PlacedLanes | null;
-  /** The arranged order was worked out, and whether none is cheaper. */
+  /** The arranged order was optimised, and whether it is proven cheapest. */
   readonly worked: { readonly proven: boolean } | null;
   readonly working: boolean;
   readonly saving: boolean;

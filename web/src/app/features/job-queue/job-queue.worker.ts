@@ -4,7 +4,7 @@ import { orderJobs, queueProblem, type JobOrder, type Lanes, type OrderProblem }
 
 const SEED = 0.5;
 
-/** Judging every machine for every job, and the search for an order, off the main thread. */
+/** Assessing every machine for every job, and optimising the order, off the main thread. */
 const worker = {
   problem: queueProblem,
   order: (problem: OrderProblem, stands: readonly Lanes[]): JobOrder =>

@@ -8,7 +8,7 @@ import {
 } from '@gantelet/core';
 import type { JobQueue, JobQueueOrder, QueuedJob } from '@gantelet/contracts';
 
-/** Minutes between jobs, by the ids in whose order its tables stand. */
+/** Minutes between jobs; the ids give the order of the tables. */
 export interface KnownProblem {
   readonly problem: OrderProblem;
   readonly jobIds: readonly string[];
@@ -21,13 +21,13 @@ export interface PlacedId {
   readonly pinned: boolean;
 }
 
-/** Jobs by machine in their order, and those that have no place. */
+/** Jobs by machine in their order, and those without a place. */
 export interface PlacedLanes {
   readonly lanes: readonly { readonly machineId: string; readonly jobs: readonly PlacedId[] }[];
   readonly unplaced: readonly PlacedId[];
 }
 
-/** The queue as it stands, with a lane for each machine. */
+/** The queue as saved, with a lane for each machine. */
 export function lanesOf({ jobs }: JobQueue, machineIds: readonly string[]): PlacedLanes {
   const on = (machineId: string | null): readonly PlacedId[] =>
     jobs.filter((job) => job.machineId === machineId).map(({ id, pinned }) => ({ id, pinned }));
@@ -39,7 +39,7 @@ export function lanesOf({ jobs }: JobQueue, machineIds: readonly string[]): Plac
   };
 }
 
-/** Moves a job to a place in another lane or its own; null is the lane of those without a place. */
+/** Moves a job to a place in another lane or its own; null is the lane of jobs without a machine. */
 export function moveJob(placed: PlacedLanes, id: string, machineId: string | null, at: number): PlacedLanes {
   const all = [...placed.lanes.flatMap(({ jobs }) => jobs), ...placed.unplaced];
   const job = all.find((one) => one.id === id);
@@ -57,7 +57,7 @@ export function moveJob(placed: PlacedLanes, id: string, machineId: string | nul
   };
 }
 
-/** Pins a job to its machine, or lets it go. */
+/** Pins a job to its machine, or releases it. */
 export function pinJob(placed: PlacedLanes, id: string): PlacedLanes {
   return {
     ...placed,
@@ -68,7 +68,7 @@ export function pinJob(placed: PlacedLanes, id: string): PlacedLanes {
   };
 }
 
-/** As the server takes it: lanes without jobs are left out. */
+/** In the form the server takes: empty lanes are left out. */
 export function orderOf({ lanes, unplaced }: PlacedLanes): JobQueueOrder {
   return {
     lanes: lanes
@@ -87,7 +87,7 @@ export function indexLanes({ lanes }: PlacedLanes, { jobIds, machineIds }: Known
   );
 }
 
-/** A worked-out order by ids: what no machine can take has no place, pins stay. */
+/** An optimised order by ids: jobs that no machine can take have no place, pins stay. */
 export function placedOf(
   lanes: Lanes,
   nowhere: readonly number[],

@@ -6,7 +6,7 @@ import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
 const SPLIT_WORDS: Readonly<Record<SplitBy, string>> = { size: 'by needle size', finish: 'by needle finish' };
 
-/** Which needles are counted together: the lead may merge groups and split them. */
+/** Which needles are counted together: the lead may merge and split groups. */
 @Component({
   selector: 'gan-groupings-panel',
   imports: [CountedPipe],

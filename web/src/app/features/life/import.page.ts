@@ -37,7 +37,7 @@ const COLUMNS: readonly ListColumn<PastStayColumn>[] = [
   { id: 'lot', name: 'Lot', headings: ['lot code', 'batch'], example: '' },
 ];
 
-/** Takes in needles that were in machines before the records begin: lives can be fitted on the first day. */
+/** Imports needles used before the records begin, so that lives can be fitted on the first day. */
 @Component({
   selector: 'gan-import-past-needles',
   imports: [ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent],
@@ -82,7 +82,7 @@ export class ImportPastNeedlesPage {
   protected readonly refused = this.store.selectSignal(lifeFeature.selectImportRefused);
   protected readonly columns = COLUMNS;
   protected readonly judge = computed(() => {
-    // Judged by the clock of this device; the server reads times in the time zone of the shop.
+    // Checked against this device's clock; the server reads times in the shop's time zone.
     const utcOffset = (ms: number): number => -new Date(ms).getTimezoneOffset();
     const shop = { machines: this.machines(), setups: this.setups(), utcOffset, nowMs: Date.now() };
     return (row: PastStayRow): JudgedRow => {

@@ -8,7 +8,7 @@ export interface LifeAnswer {
   readonly why: readonly string[];
 }
 
-/** Rules side by side by what they cost per running hour, the cheapest first. */
+/** Rules side by side by their cost per running hour, cheapest first. */
 export interface RuleCost {
   readonly name: string;
   readonly costPerHour: number;

@@ -3,7 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import type { BandPoint, NeedleEnd } from '@gantelet/core';
 import type { LifeWorker } from './life.worker';
 
-/** The worker that draws needles again, started when it is first asked. */
+/** The worker that bootstraps needle lives, started on first use. */
 @Injectable({ providedIn: 'root' })
 export class LifeEngine {
   private remote: Remote<LifeWorker> | null = null;

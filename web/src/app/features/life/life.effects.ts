@@ -25,7 +25,9 @@ import { lifeActions, lifeFeature } from './life.state';
 
 const failed = (problem: Problem) => of(lifeActions.failed({ problem }));
 
-/** A fit that was done brings a new report. Read again when one is begun too: an answer under way would not know of it. */
+/**
+ * A completed fit brings a new report. Read again when one is started too: an answer under way would not include it.
+ */
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
@@ -102,7 +104,7 @@ export const fit = createEffect(
   { functional: true },
 );
 
-/** Where nothing was ever fitted, the first who may opens the room with a fit. */
+/** If there has never been a fit, opening the room starts one for the first person who may. */
 export const fitFirst = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
@@ -131,7 +133,7 @@ export const cancel = createEffect(
   { functional: true },
 );
 
-/** Follows an open fit, whoever asked for it. */
+/** Follows a running fit, whoever requested it. */
 export const follow = createEffect(
   (store = inject(Store)) =>
     followJobs(store.select(lifeFeature.selectView).pipe(map((view) => view?.job))).pipe(
@@ -140,7 +142,7 @@ export const follow = createEffect(
   { functional: true },
 );
 
-/** The band of the group that is looked at is drawn in the worker. */
+/** The band of the selected group is calculated in the worker. */
 export const findBand = createEffect(
   (store = inject(Store), api = inject(ApiClient), engine = inject(LifeEngine)) =>
     store.select(lifeFeature.selectGroup).pipe(

@@ -73,7 +73,7 @@ export class LifePage {
     const job = this.view()?.job;
     return job && isOpenJob(job) ? job : null;
   });
-  /** The report was worked out from other records or costs than there are now. */
+  /** The report was calculated from other records or costs than the present ones. */
   protected readonly old = computed(() => this.view()?.report?.dataVersion !== this.view()?.dataVersion);
   protected readonly money = computed(() => moneyIn(this.shop()?.costs ?? { currency: 'EUR' }));
   protected readonly answer = computed(() => {
@@ -159,7 +159,7 @@ export class LifePage {
     return Math.round(100 * share);
   }
 
-  /** Limits in words; an end that the data leave open is said to be open. */
+  /** Limits in words; one that the data leave open is said to be open. */
   protected range(
     { low, high }: { low: number | null; high: number | null },
     digits: number,
@@ -170,7 +170,7 @@ export class LifePage {
     return `${text(low)} to ${text(high)}`;
   }
 
-  /** Width of a bar against the dearest rule, in percent. */
+  /** Width of a bar relative to the most expensive rule, in percent. */
   protected share(costPerHour: number): number {
     return (100 * costPerHour) / Math.max(...this.rules().map((rule) => rule.costPerHour));
   }

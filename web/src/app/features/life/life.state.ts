@@ -30,13 +30,13 @@ export const lifeActions = createActionGroup({
     Fit: props<{ key: string }>(),
     Regroup: props<{ key: string; groupId: string; change: GroupingChange }>(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
-    /** A list of past needles is chosen: what the last one said is over. */
+    /** A list of past needles was chosen: the result of the last one no longer applies. */
     'Import Begun': emptyProps(),
     Import: props<{ key: string; rows: readonly PastStayRow[] }>(),
     Imported: props<{ result: PastStayImportResult }>(),
     'Import Refused': props<{ problem: Problem }>(),
     Cancel: props<{ key: string; jobId: string }>(),
-    /** How a fit goes on. */
+    /** Progress of a fit. */
     'Job Begun': props<{ job: Job }>(),
     'Job Progressed': props<{ job: Job }>(),
     Failed: props<{ problem: Problem }>(),
@@ -50,7 +50,7 @@ export interface LifeState {
   readonly problem: Problem | null;
   readonly lots: readonly NeedleLot[];
   readonly importing: boolean;
-  /** What became of the last list that was taken in. */
+  /** The result of the last list imported. */
   readonly imported: string;
   readonly importRefused: Problem | null;
 }
@@ -101,7 +101,7 @@ export const lifeFeature = createFeature({
   ),
   extraSelectors: ({ selectView, selectChosenId, selectBand }) => {
     const selectGroups = createSelector(selectView, (view) => view?.report?.groups ?? []);
-    /** The group chosen, or else the largest. */
+    /** The chosen group, or else the largest. */
     const selectGroup = createSelector(
       selectGroups,
       selectChosenId,
@@ -114,5 +114,5 @@ export const lifeFeature = createFeature({
   },
 });
 
-/** The chosen group stays after a reload of the page. */
+/** The chosen group survives a reload. */
 export const lifeKept = keptOverReload<LifeState>('life', 1, ['chosenId']);

@@ -5,7 +5,7 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { StandingComponent } from '../../shared/widgets/standing.component';
 import { fixedNumber } from '../../shared/locale';
 
-/** A lot with what its needles' lives and eyes say. */
+/** A lot with the results of its needles' lives and eye tests. */
 interface LotRow {
   readonly id: string;
   readonly code: string;
@@ -17,7 +17,7 @@ interface LotRow {
 const NEWEST_SHOWN = 5;
 const percent = (share: number): string => `${fixedNumber(100 * share, 0)} %`;
 
-/** Does a lot wear sooner than the others, or hold bad eyes? */
+/** Does a lot wear sooner than the others, or have bad eyes? */
 @Component({
   selector: 'gan-lots-panel',
   imports: [RouterLink, SignalMarkComponent, StandingComponent],
@@ -90,7 +90,7 @@ export class LotsPanelComponent {
   readonly group = input.required<GroupReport>();
   readonly lots = input.required<readonly NeedleLot[]>();
 
-  /** The lots of this group, the newest first. */
+  /** The lots of this group, newest first. */
   protected readonly known = computed(() => {
     const own = new Set(this.group().lots.map(({ lotId }) => lotId));
     return this.lots().filter(({ id }) => own.has(id));
@@ -108,7 +108,7 @@ export class LotsPanelComponent {
     }),
   );
   protected readonly all = signal(false);
-  /** The newest, and whichever stands out. */
+  /** The newest, and any that stands out. */
   protected readonly shown = computed(() =>
     this.rows().filter(({ bad }, i) => this.all() || bad || i < NEWEST_SHOWN),
   );

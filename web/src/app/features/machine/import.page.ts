@@ -10,7 +10,7 @@ import { machineColumns } from './machine-list';
 import { machineActions, machineFeature } from './machine.state';
 import { counted, plural } from '../../shared/locale';
 
-/** Takes in a list of machines from a spreadsheet. */
+/** Imports a list of machines from a spreadsheet. */
 @Component({
   selector: 'gan-import-machines',
   imports: [ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent],

@@ -5,7 +5,7 @@ import { schemaIssues, zodValidator } from '../../shared/forms/zod-form';
 
 type Plate = MachineEntry['plates'][number];
 type Limits = MachineEntry['needleNm'];
-/** No number stands for one that nobody typed or measured. */
+/** No default number stands in for one that nobody entered. */
 type Open<T> = { [Key in keyof T]: T[Key] | null };
 
 const field = <T>(value: T) => new FormControl(value, { nonNullable: true });
@@ -13,11 +13,11 @@ const limits = ({ least, most }: Limits) => new FormGroup({ least: field(least),
 
 const plateFields = ({ holeMm, feedDogHoleMm }: Open<Plate>) =>
   new FormGroup({ holeMm: field(holeMm), feedDogHoleMm: field(feedDogHoleMm) });
-/** The fields of a reading of the stitch dial. */
+/** The fields of a stitch dial reading. */
 export const readingFields = ({ mark, tenStitchesMm }: Open<DialReading>) =>
   new FormGroup({ mark: field(mark), tenStitchesMm: field(tenStitchesMm) });
 
-/** The form of a machine: its value is a `MachineEntry` where it is valid. */
+/** The form of a machine: its value is a `MachineEntry` if it is valid. */
 export function machineFields(entry: MachineEntry) {
   const form = new FormGroup(
     {
@@ -51,7 +51,7 @@ export function machineFields(entry: MachineEntry) {
   return form;
 }
 
-/** Another plate of the machine's own. The one that is on the machine stays on it while its hole is corrected. */
+/** Another plate of the machine's own. The one on the machine stays on it while its hole is corrected. */
 export function addPlate(form: Pick<MachineFields, 'controls'>, plate: Plate): void {
   const fields = plateFields(plate);
   form.controls.plates.push(fields);
@@ -96,7 +96,7 @@ export function emptyEntry(machines: readonly Machine[], zones: readonly Zone[])
   };
 }
 
-/** A registered machine as its form takes it. */
+/** A registered machine as form values. */
 export function entryOf({
   id: _,
   zone,
@@ -109,15 +109,15 @@ export function entryOf({
   return { ...traits, zoneId: zone.id };
 }
 
-/** A new machine like another one: with its own number, and nothing that was measured on the other. */
+/** A new machine like another one: with its own number, and without the other's measurements. */
 export function copyOf(machine: Machine, machines: readonly Machine[]): MachineEntry {
   const { shopNumber } = emptyEntry(machines, []);
   return { ...entryOf(machine), shopNumber, name: '', stitchDial: [], speedInUseSpm: null };
 }
 
-/** What is wrong with each field, by its path: from the schema first, else as the server said. */
+/** What is wrong with each field, by path: from the schema first, then from the server. */
 export function fieldWords(form: FormGroup, problem: Problem | null): ReadonlyMap<string, string> {
-  // A number field says itself what it does not take.
+  // A number field shows its own problem.
   const own = schemaIssues(form).filter(([path]) => !form.get(path)?.hasError('number'));
   const served = (problem?.fields ?? []).map(
     ({ path, message }) => [path.replace(/^body\./, ''), message] as const,

@@ -1,7 +1,7 @@
 import type { MachineColumn } from '@gantelet/contracts';
 import type { ListColumn } from '../../shared/lists/text-list';
 
-/** The columns of a list of machines; the example stands in a zone of the shop. */
+/** The columns of a machine list; the example row uses one of the shop's zones. */
 export function machineColumns(zoneName: string): readonly ListColumn<MachineColumn>[] {
   return [
     {

@@ -182,7 +182,7 @@ export const importList = createEffect(
   { functional: true },
 );
 
-/** A machine that was new has an address of its own now. */
+/** A newly registered machine now has an address of its own. */
 export const showSaved = createEffect(
   (actions = inject(Actions), router = inject(Router)) =>
     actions.pipe(

@@ -61,7 +61,7 @@ import { machineActions, machineFeature } from './machine.state';
 import { NumberFieldComponent } from './number-field.component';
 import { lengthText, lengthUnit } from '../../shared/words/units-text';
 
-/** What is this machine? Everything a match, a changeover and a thread count need to know of it. */
+/** What is this machine? Everything that a match, a changeover and a thread calculation need to know about it. */
 @Component({
   selector: 'gan-machine',
   imports: [NumberFieldComponent, ProblemComponent, ReactiveFormsModule, RouterLink, StandingComponent],
@@ -75,7 +75,7 @@ export class MachinePage {
   protected readonly length = lengthText;
   /** From the address; `new` registers one. */
   readonly machineId = input.required<string>();
-  /** From the address: the machine that a new one is to be like. */
+  /** From the address: the machine to copy for a new one. */
   readonly like = input<string>();
 
   private readonly store = inject(Store);
@@ -105,7 +105,7 @@ export class MachinePage {
   protected readonly machine = computed(
     () => this.machines()?.find(({ id }) => id === this.machineId()) ?? null,
   );
-  /** What is typed. It starts from the machine and stays as typed until the machine itself changes. */
+  /** What is typed. It starts from the machine and stays until the machine itself changes. */
   protected readonly fields = keptFor(
     () => [this.machineId(), this.like(), this.machine()?.version, this.zones().length > 0].join(' '),
     () => this.firstFields(),
@@ -124,7 +124,7 @@ export class MachinePage {
     const value = this.value();
     return value?.hookSide && value.shank === 'round' ? needleFacing(value.hookSide) : null;
   });
-  /** From the readings that were taken. */
+  /** From the recorded readings. */
   protected readonly dial = computed(() =>
     dialLine(
       (this.value()?.stitchDial ?? []).flatMap((reading) => DialReading.safeParse(reading).data ?? []),
@@ -157,7 +157,7 @@ export class MachinePage {
     return this.words().get(path);
   }
 
-  /** Takes any equivalent designation and keeps it under the catalogue's own. */
+  /** Accepts any equivalent designation and stores it under the catalogue's own. */
   protected addSystem(field: HTMLInputElement): boolean {
     const system = needleSystem(field.value);
     const systems = this.fields()?.controls.systemIds;
@@ -208,7 +208,7 @@ export class MachinePage {
   }
 
   protected save(): void {
-    // A system that was typed and not added yet is meant to be there.
+    // A system that was typed but not added yet is meant to be included.
     const field = this.designation()?.nativeElement;
     if (field && field.value.trim() !== '' && !this.addSystem(field)) return;
     if (!this.canSave()) return;

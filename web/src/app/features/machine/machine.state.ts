@@ -29,18 +29,18 @@ export const machineActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     'Lists Read': props<{ machines: readonly Machine[]; zones: readonly Zone[] }>(),
-    /** `machine` is the one that is changed; null registers a new one under the key. */
+    /** `machine` is the one being changed; null registers a new one under the key. */
     Save: props<{ key: string; machine: Machine | null; entry: MachineEntry }>(),
     Saved: props<{ machine: Machine }>(),
-    /** Out of all lists, or back into them. */
+    /** Removed from all lists, or restored. */
     Retire: props<{ key: string; machine: Machine; retired: boolean }>(),
     'Retirement Saved': props<{ machine: Machine; retired: boolean }>(),
     'Retired Read': props<{ retired: readonly RetiredMachine[] }>(),
     Import: props<{ key: string; rows: readonly MachineRow[] }>(),
     Imported: props<{ result: MachineImportResult }>(),
-    /** A form was opened: what the last one said is over. */
+    /** A form was opened: the result of the last one no longer applies. */
     'Form Opened': emptyProps(),
-    /** The history of a machine is shown, from its latest event. */
+    /** A machine's history is shown, from its latest event. */
     'History Opened': props<{ machineId: string }>(),
     'History Wanted': props<{ machineId: string; before: string }>(),
     'History Read': props<{ history: MachineHistory; onward: boolean }>(),
@@ -49,29 +49,29 @@ export const machineActions = createActionGroup({
     'Service Logged': props<{ machineId: string; services: readonly MachineService[]; done: string }>(),
     'Withdraw Pieces': props<{ key: string; machineId: string; piecesId: string }>(),
     'Withdraw Entry': props<{ key: string; machineId: string; entry: Withdrawal }>(),
-    /** Something of the history was taken back. */
+    /** A history entry was withdrawn. */
     Withdrawn: props<{ machineId: string; done: string }>(),
-    /** Something could not be read, or calculated. */
+    /** Something could not be read or calculated. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface MachineState {
-  /** Null until they were read. */
+  /** Null until they have been read. */
   readonly machineEntities: ReadList<Machine>;
-  /** Machines that work here no longer. */
+  /** Machines no longer in use. */
   readonly retired: readonly RetiredMachine[];
   readonly zones: readonly Zone[];
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly done: string;
-  /** What became of the last list of machines. */
+  /** The result of the last list of machines. */
   readonly imported: MachineImportResult | null;
-  /** What happened at the machine whose history is shown, the latest first; null until it was read. */
+  /** What happened at the machine whose history is shown, latest first; null until it has been read. */
   readonly events: readonly MachineEvent[] | null;
-  /** Where its history goes on; null at the beginning. */
+  /** Where its history continues; null at the beginning. */
   readonly before: string | null;
   readonly services: readonly MachineService[];
   /** Services that were logged here. */

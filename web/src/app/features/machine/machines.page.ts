@@ -116,7 +116,7 @@ import { counted } from '../../shared/locale';
       gap: 8px;
     }
     tbody th {
-      /* A name of one long word makes no column wider than the page. */
+      /* A name of one long word must not make a column wider than the page. */
       overflow-wrap: anywhere;
       min-width: 110px;
     }

@@ -2,7 +2,7 @@ import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@an
 import { ReactiveFormsModule, type FormControl } from '@angular/forms';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
-/** A number that may be left open. */
+/** A number field that may be left empty. */
 @Component({
   selector: 'gan-number-field',
   imports: [NumberInputDirective, ReactiveFormsModule],
@@ -32,6 +32,6 @@ export class NumberFieldComponent {
   readonly control = input.required<FormControl<number | null>>();
   readonly problem = input<string | undefined>();
   readonly unit = input('');
-  /** Whether it may not be left open. */
+  /** Whether a number is required. */
   readonly needed = input(false, { transform: booleanAttribute });
 }

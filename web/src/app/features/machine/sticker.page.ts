@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { QrCodeComponent } from '../../shared/widgets/qr-code.component';
 import { machineActions, machineFeature } from './machine.state';
 
-/** The sticker of a machine: its code opens the machine's sheet on a phone, where a needle change is two taps. */
+/** The sticker of a machine: its QR code opens the machine's sheet on a phone, where a needle change is two taps. */
 @Component({
   selector: 'gan-sticker',
   imports: [QrCodeComponent, RouterLink],

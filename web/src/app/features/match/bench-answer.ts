@@ -46,14 +46,14 @@ export interface OtherSchool {
   readonly same: boolean;
 }
 
-/** What the Bench answers: it follows from what is still open. */
+/** Which answer the Bench gives depends on what is still open. */
 export type BenchAsk = 'open' | 'needle' | 'thread' | 'machine' | 'takes';
 
-/** Everything the Bench shows of one draft. Parts are null until enough is on the bench. */
+/** Everything the Bench shows for one draft. Parts are null until there is enough on the bench. */
 export interface BenchAnswer {
   readonly ask: BenchAsk;
   readonly readings: readonly ThreadSizeReading[];
-  /** The reading taken; null when the label has none, or several and none was chosen. */
+  /** The reading used; null when the label has none, or several and none was chosen. */
   readonly reading: ThreadSizeReading | null;
   readonly stack: Stack | null;
   readonly thread: (ThreadOnBench & { readonly diameter: Sourced<number> }) | null;
@@ -66,7 +66,7 @@ export interface BenchAnswer {
   readonly reasons: readonly MatchReason[];
   readonly alternatives: readonly Alternative[];
   readonly otherSchools: readonly OtherSchool[];
-  /** What to do about a hole that swallows the work; null when nothing. */
+  /** What to do about a hole that pulls the work in; null when nothing. */
   readonly remedy: PlateRemedy | null;
   readonly changeover: Changeover | null;
   /** Stack on a machine without a thread: threads and needles. */
@@ -76,7 +76,7 @@ export interface BenchAnswer {
   readonly use: ThreadUseAnswer | null;
 }
 
-/** Works out a draft on a machine. Pure: the store calls it again only when one of them changed. */
+/** Works out the answer for a draft on a machine. Pure: the store calls it again only when one of them changed. */
 export function benchAnswer(draft: BenchDraft, machine: Machine | null, shop: BenchShop): BenchAnswer {
   const { values } = shop;
   const readings = readThreadSize(draft.threadText, { spun: isSpun(draft.constructionId) });
@@ -166,7 +166,7 @@ function needleAnswer(
   };
 }
 
-/** The needle in the hand when it may go in, else the one picked, else the best. */
+/** The needle in hand if it may be used, else the one picked, else the best. */
 function chosenOf(
   { ranked }: NeedleAnswer,
   inHand: NeedleInHand | null,
@@ -191,7 +191,7 @@ function reasonsFor(chosen: NeedleCandidate, question: NeedleQuestion): readonly
   });
 }
 
-/** Where work goes that the hole would swallow. */
+/** Where work goes that the hole would pull in. */
 function remedyFor(
   chosen: NeedleCandidate,
   question: NeedleQuestion,
@@ -202,7 +202,7 @@ function remedyFor(
   return plateRemedy(question, chosen, machine.id, machines);
 }
 
-/** The way from what the machine is set for now to the chosen needle and this work. */
+/** The way from the machine's present set-up to the chosen needle and this work. */
 function wayTo(
   chosen: NeedleCandidate,
   { stack, thread, stitchLengthMm, machine: { plateHoleMm } }: NeedleQuestion,

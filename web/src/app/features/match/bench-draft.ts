@@ -12,19 +12,19 @@ export interface BenchDraft {
   /** Which of several readings of the label was chosen. */
   readonly readingIndex: number | null;
   readonly constructionId: string;
-  /** What the seam has to live with. */
+  /** The conditions the seam is used in. */
   readonly use: ThreadUse;
-  /** The needle in the hand, as it reads; empty when the needle is asked for. */
+  /** The needle in hand, as typed; empty when the needle is the question. */
   readonly needleText: string;
-  /** Null takes the plate that is on the machine. */
+  /** Null means the plate on the machine. */
   readonly plateHoleMm: number | null;
   readonly job: JobSize;
   readonly stitchLengthMm: number;
-  /** The look asked of the seam; null leaves it to the needle. */
+  /** The look wanted for the seam; null leaves it to the needle. */
   readonly look: SeamLook | null;
-  /** Null follows the shop. */
+  /** Null follows the house rules. */
   readonly schools: SchoolChoice | null;
-  /** A needle other than the first ranked; null takes the first. */
+  /** A needle other than the first in the ranking; null for the first. */
   readonly picked: NeedleChoice | null;
 }
 

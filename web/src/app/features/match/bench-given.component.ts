@@ -16,10 +16,10 @@ import { ThreadPickerComponent } from './thread-picker.component';
 
 const SIZE_CHOICES = ['by-work', 'free', 'middle', 'snug'] as const;
 
-/** Stitches per inch of a length in mm, and back: fine enough that either is what it was after both. */
+/** Stitches per inch for a length in mm, and back: precise enough that converting twice changes nothing. */
 const perInch = (stitch: number): number => Number(stitchesPerInch(stitch).toFixed(6));
 
-/** What is on the bench, in any order. What is left open is what gets answered. */
+/** What is on the bench, in any order. Whatever is left open gets answered. */
 @Component({
   selector: 'gan-bench-given',
   imports: [
@@ -220,7 +220,7 @@ export class BenchGivenComponent {
   protected readonly useWords = USE_WORDS;
   protected readonly schools = computed(() => this.draft().schools ?? this.shopSchools());
   protected readonly inInches = computed(() => this.preferences.unitOrder() === 'inch');
-  /** Where inches stand first a stitch is told by how many go to one. */
+  /** With inches first, a stitch is given as stitches per inch. */
   protected readonly stitchShown = computed(() =>
     this.inInches() ? perInch(this.draft().stitchLengthMm) : this.draft().stitchLengthMm,
   );

@@ -28,19 +28,19 @@ export function benchSteps(
   ];
 }
 
-/** A set-up that is saved and not changed since, as far as the way on from the bench goes. */
+/** A saved set-up without changes since, as far as the steps after the bench are concerned. */
 export interface SavedWork {
   readonly setupId: string;
   readonly machineId: string;
   /** The machine is set up for it. */
   readonly onMachine: boolean;
-  /** Tex the bobbin case was last set for is that of its thread. */
+  /** The bobbin case was last set for its thread. */
   readonly caseIsSet: boolean;
-  /** Top setting it was last sewn balanced or kept at. */
+  /** Top setting at which it was last sewn balanced or saved. */
   readonly settledTurns: number | null;
 }
 
-/** What comes after the bench: a saved set-up says how far it is. */
+/** The steps after the bench: how far a saved set-up has got. */
 function stepsOfSaved(saved: SavedWork | null): readonly SeamStep[] {
   const change = step('Change over', saved?.onMachine ? 'set up' : null, {
     link: saved ? `/changeover/${saved.setupId}` : undefined,
@@ -78,7 +78,7 @@ function needleStep({ ask, answer, chosen, reasons, inHand }: BenchAnswer): Seam
     : { ...needle, detail: size, state: 'done' };
 }
 
-/** What a needle clashes with, by the reason that says so, in the words of the strip. */
+/** What a needle clashes with, by reason, in the words of the strip. */
 const REASON_CLASHES: Readonly<Record<MatchReason['code'], string>> = {
   eye: 'thread too thick',
   strength: 'blade too thin',

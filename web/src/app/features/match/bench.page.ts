@@ -115,7 +115,7 @@ export class BenchPage {
     const chosen = this.work().chosen;
     return chosen && needleSizeText(chosen.size.nm, this.preferences.unitOrder());
   });
-  /** The address names a set-up that this shop does not have. */
+  /** The address names a set-up this shop does not have. */
   protected readonly isUnknown = computed(() => {
     const setups = this.setups();
     return (
@@ -141,7 +141,7 @@ export class BenchPage {
     if (!chosen) return 0;
     return edgeDistanceMm(chosen.hole, this.threadMm(), chosen.pointAdvice.cutsCloth, this.values());
   });
-  /** The needle in the hand while the work is not yet on the bench: which machine it goes into is said at once. */
+  /** The needle in hand before there is work on the bench: which machine it fits is said at once. */
   protected readonly needleToPlace = computed(() => {
     const { inHand, question } = this.work();
     return question === null && inHand?.reading?.system ? inHand.reading : null;

@@ -8,23 +8,23 @@ import {
 } from 'jsonc-parser';
 import { SETUP_CARD_FORMAT } from '@gantelet/contracts';
 
-/** A place in a text file, counted from 1. */
+/** A position in a text file, counted from 1. */
 export interface TextPlace {
   readonly line: number;
   readonly column: number;
 }
 
-/** A file of set-up cards as text: its cards, or why it is none, and where each field stands. */
+/** A file of set-up cards as text: its cards, or why it is not one, and where each field is. */
 export interface CardText {
   readonly cards: readonly unknown[];
   readonly problem: string | null;
-  /** Where a field of a card stands; the card itself when the field is missing. */
+  /** Where a card's field is; the card itself if the field is missing. */
   placeOf(row: number, path: string): TextPlace;
 }
 
 const MOST_CARDS = 500;
 
-/** Reads a file of set-up cards, keeping the place of every field. Never throws. */
+/** Reads a file of set-up cards, keeping the position of every field. Never throws. */
 export function readCardText(text: string): CardText {
   const errors: ParseError[] = [];
   const root = parseTree(text, errors);
@@ -57,7 +57,7 @@ export function readCardText(text: string): CardText {
   };
 }
 
-/** The node of a dotted path, or the last one on the way that is there. */
+/** The node of a dotted path, or the last existing one on the way. */
 function nearestNode(card: Node, path: string): Node {
   let found = card;
   for (const name of path.split('.').filter((part) => part !== '')) {

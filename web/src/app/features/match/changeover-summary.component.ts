@@ -4,7 +4,7 @@ import type { Changeover } from '@gantelet/core';
 import { STEP_NAMES } from '../../shared/words/changeover-words';
 import { shortNumber } from '../../shared/locale';
 
-/** What has to change on the machine, in a line, with the way to the card. */
+/** What has to change on the machine, in a line, with a link to the card. */
 @Component({
   selector: 'gan-changeover-summary',
   imports: [RouterLink],
@@ -29,7 +29,7 @@ import { shortNumber } from '../../shared/locale';
 })
 export class ChangeoverSummaryComponent {
   readonly way = input.required<Changeover>();
-  /** Name of the machine's current set-up; null without one. */
+  /** Name of the machine's present set-up; null without one. */
   readonly from = input.required<string | null>();
   readonly cardLink = input.required<string>();
 

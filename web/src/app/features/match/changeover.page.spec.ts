@@ -7,7 +7,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import { ChangeoverPage } from './changeover.page';
 import { matchActions, matchFeature } from './match.state';
 
-/** Lighter work with another needle, for which the machine is set up now. */
+/** Lighter work with another needle, the machine's present set-up. */
 const LINING: Setup = {
   ...{ ...SETUP, id: newId(), name: 'Lining', needle: { ...SETUP.needle, nm: 110 } },
   thread: { label: 'V69', tex: 70, constructionId: 'bonded-nylon' },

@@ -20,7 +20,10 @@ import { changeoverActions, changeoverFeature } from '../changeover/changeover.s
 import { shopFeature } from '../shop/shop.state';
 import { matchActions, matchFeature } from './match.state';
 
-/** The changeover card: what the hands do, in order, with amounts, minutes and cautions. On screen and on paper, A4 or US Letter. */
+/**
+ * The changeover card: manual steps in order, with amounts, minutes and cautions. On screen and on paper, A4 or US
+ * Letter.
+ */
 @Component({
   selector: 'gan-changeover',
   imports: [ProblemComponent, RouterLink, StandingComponent],
@@ -174,7 +177,7 @@ export class ChangeoverPage {
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
   protected readonly starting = this.store.selectSignal(changeoverFeature.selectSaving);
   protected readonly refused = this.store.selectSignal(changeoverFeature.selectRefused);
-  /** A changeover leads to a set-up that is saved. */
+  /** A changeover leads to a saved set-up. */
   protected readonly mayStart = computed(
     () =>
       roleReaches(this.person()?.role ?? 'operator', 'mechanic') &&
@@ -185,7 +188,7 @@ export class ChangeoverPage {
   protected readonly way = computed(() => this.work().changeover);
   protected readonly total = computed(() => shortNumber(this.way()?.minutes ?? 0, 0));
   private readonly timings = this.store.selectSignal(matchFeature.selectTimings);
-  /** How far the minutes may be off, by what the shop's own changeovers took. */
+  /** How uncertain the minutes are, judging by the shop's own changeovers. */
   protected readonly spread = computed(() => {
     const sd = spreadOfSteps(this.way()?.steps ?? [], this.timings());
     return sd === null ? '' : `, give or take ${shortNumber(sd, 0)}`;

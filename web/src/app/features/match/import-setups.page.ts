@@ -11,7 +11,7 @@ import { setupColumns } from './setup-list';
 import { setupListActions, setupListFeature } from './setup-list.state';
 import { counted, plural } from '../../shared/locale';
 
-/** Takes in a list of set-ups from a spreadsheet. */
+/** Imports a list of set-ups from a spreadsheet. */
 @Component({
   selector: 'gan-import-setups',
   imports: [ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent],

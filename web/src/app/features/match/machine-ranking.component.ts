@@ -9,7 +9,7 @@ import { shortNumber } from '../../shared/locale';
 import { needleSizeText } from '../../shared/words/units-text';
 import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
-/** Which of the shop's machines to put the work on: by fit and by the minutes of changing over. */
+/** Which of the shop's machines to put the work on: by fit and by changeover minutes. */
 @Component({
   selector: 'gan-machine-ranking',
   imports: [CountedPipe, SignalMarkComponent, StandingComponent],
@@ -109,7 +109,7 @@ export class MachineRankingComponent {
   readonly ranking = input.required<MachineRanking>();
   readonly machines = input.required<readonly Machine[]>();
   readonly setups = input.required<readonly Setup[]>();
-  /** The school the answer follows, in words. */
+  /** The school that the answer follows, in words. */
   readonly school = input.required<string>();
   readonly taken = output<MachineAnswer>();
   private readonly preferences = inject(Preferences);

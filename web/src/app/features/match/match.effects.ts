@@ -47,7 +47,7 @@ export const readLists = createEffect(
   { functional: true },
 );
 
-/** The answers run on the shop's own values. */
+/** The answers use the shop's own values. */
 export const wantValues = createEffect(
   (actions = inject(Actions)) => actions.pipe(ofType(matchActions.opened), map(catalogueActions.wanted)),
   { functional: true },

@@ -43,7 +43,7 @@ export const matchActions = createActionGroup({
     'Setup Read': props<{ setup: Setup }>(),
     'Draft Changed': props<{ change: Partial<BenchDraft> }>(),
     'Bench Cleared': emptyProps(),
-    /** Takes the work that was put aside onto the bench again. */
+    /** Puts the work that was set aside back on the bench. */
     'Put Back': emptyProps(),
     /** `key` is the id of the write: sending it again is the same write. */
     Save: props<{ key: string; asNew: boolean }>(),
@@ -53,32 +53,32 @@ export const matchActions = createActionGroup({
     'Import Cards': props<{ key: string; cards: readonly unknown[] }>(),
     'Cards Imported': props<{ result: SetupImportResult }>(),
     'Import Closed': emptyProps(),
-    /** Something could not be read, or calculated. */
+    /** Something could not be read or calculated. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface MatchState {
-  /** Whether the lists were read; until then they are empty. */
+  /** Whether the lists have been read; until then they are empty. */
   readonly read: boolean;
   readonly machineEntities: EntityState<Machine>;
   readonly setupEntities: EntityState<Setup>;
   readonly balanced: readonly BalancedSetting[];
-  /** The last foot pressure, edge and speed of each set-up. */
+  /** The last foot pressure, edge distance and speed of each set-up. */
   readonly hands: readonly LoggedHandSettings[];
   readonly cases: readonly BobbinCaseView[];
-  /** Minutes of the steps of changeovers as they were timed here. */
+  /** Minutes of changeover steps as timed here. */
   readonly timings: readonly StepTiming[];
   readonly draft: BenchDraft;
-  /** Work that was not saved when other work came onto the bench. */
+  /** Unsaved work from before other work was put on the bench. */
   readonly putAside: BenchDraft | null;
   readonly saving: boolean;
   readonly problem: Problem | null;
-  /** What was last kept, in words. */
+  /** What was last saved, in words. */
   readonly done: string;
-  /** What became of the last file of set-up cards. */
+  /** The result of the last file of set-up cards. */
   readonly imported: SetupImportResult | null;
 }
 
@@ -118,7 +118,7 @@ function draftOf(setup: Setup): BenchDraft {
   };
 }
 
-/** A draft that would be lost: new work of which something is typed, or a set-up that was changed; else null. */
+/** A draft that would be lost: new work with something typed, or a changed set-up; else null. */
 function unsaved(draft: BenchDraft): BenchDraft | null {
   const { saved, name, layers, threadText, needleText } = draft;
   const typed = saved
@@ -231,5 +231,5 @@ export const matchFeature = createFeature({
   },
 });
 
-/** The bench stands as it was after a reload of the page. */
+/** The bench survives a reload. */
 export const benchKept = keptOverReload<MatchState>('bench', 1, ['draft', 'putAside']);

@@ -3,7 +3,7 @@ import { noSuchSizeText } from '../../shared/words/label-words';
 import { doubtText } from '../../shared/words/match-words';
 import type { NeedleInHand } from './needle-in-hand';
 
-/** A needle in the hand, as it reads on pack or shank. Left empty, the needle is what is asked for. */
+/** A needle in hand, as printed on its pack or shank. Left empty, the needle is the question. */
 @Component({
   selector: 'gan-needle-field',
   changeDetection: ChangeDetectionStrategy.OnPush,

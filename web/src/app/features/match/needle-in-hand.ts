@@ -20,19 +20,21 @@ import {
 /** The needle somebody holds, as read from its label or shank. */
 export interface NeedleInHand {
   readonly label: LabelAnswer;
-  /** Null when the text is no needle. */
+  /** Null when the text is not a needle. */
   readonly reading: NeedleReading | null;
-  /** The whole name, what the label leaves out filled in; null until a size is read and a system is known. */
+  /**
+   * The full designation, with what the label leaves out filled in; null until there is a size and a known system.
+   */
   readonly name: NeedleName | null;
   /** Threads it takes, by kind. */
   readonly takes: readonly ThreadsOfKind[];
-  /** What keeps it out of the machine on the bench, whatever the work: empty when it fits, null when nobody can say. */
+  /** Why it does not fit the machine on the bench, whatever the work: empty when it fits, null when unknown. */
   readonly onMachine: readonly Refusal[] | null;
-  /** How it does in the work on the bench; null while that is open. */
+  /** How it suits the work on the bench; null while that is open. */
   readonly verdict: WhyNot | null;
 }
 
-/** Reads the needle in the hand and judges it in the work on the bench. */
+/** Reads the needle in hand and assesses it for the work on the bench. */
 export function needleInHand(
   text: string,
   machine: MachineOnBench | null,
@@ -59,7 +61,9 @@ export function needleInHand(
   };
 }
 
-/** What a label leaves out is taken from the machine: its first system that is made with the point, the usual point. */
+/**
+ * What a label leaves out is taken from the machine: its first system that is made with the point, the usual point.
+ */
 function nameOf({ system, size, point }: NeedleReading, systemIds: readonly string[]): NeedleName | null {
   const taken =
     system ?? systemIds.map(needleSystem).find((one) => !point || one?.pointFamilies.includes(point.family));

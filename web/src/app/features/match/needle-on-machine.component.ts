@@ -5,7 +5,10 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { refusalText } from '../../shared/words/match-words';
 import { misfitText } from '../../shared/words/needle-words';
 
-/** Whether a needle in the hand goes into the machine on the bench, or into which of the shop's, before any work is named. */
+/**
+ * Whether a needle in hand fits the machine on the bench, or which of the shop's machines it fits, before any work is
+ * given.
+ */
 @Component({
   selector: 'gan-needle-on-machine',
   imports: [SignalMarkComponent],
@@ -37,7 +40,7 @@ import { misfitText } from '../../shared/words/needle-words';
 })
 export class NeedleOnMachineComponent {
   readonly needle = input.required<NeedleReading>();
-  /** The machine on the bench; null asks all of them. */
+  /** The machine on the bench; null for all of them. */
   readonly machine = input.required<Machine | null>();
   readonly machines = input.required<readonly Machine[]>();
   readonly values = input.required<Values>();

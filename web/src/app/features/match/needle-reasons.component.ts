@@ -8,7 +8,7 @@ import { needleSizeText } from '../../shared/words/units-text';
 import type { Machine } from '@gantelet/contracts';
 import type { BenchAnswer } from './bench-answer';
 
-/** Why this needle, what the other schools would pick, and the next best with the one thing each is worse in. */
+/** Why this needle, what the other schools would pick, and the runners-up with the one thing each is worse at. */
 @Component({
   selector: 'gan-needle-reasons',
   imports: [SignalMarkComponent, StandingComponent],

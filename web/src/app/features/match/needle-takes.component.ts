@@ -9,7 +9,7 @@ import type { NeedleInHand } from './needle-in-hand';
 const guideText = (guide: StrengthGuide | undefined): string =>
   guide ? rangeText(guide.fromMm, guide.toMm) : 'no thickness known';
 
-/** The threads that a needle in the hand takes, by kind, each with how it sits in the eye. */
+/** The threads that a needle in hand takes, by kind, each with its eye fit. */
 @Component({
   selector: 'gan-needle-takes',
   imports: [SignalMarkComponent, StandingComponent],
@@ -79,7 +79,7 @@ export class NeedleTakesComponent {
   protected readonly guide = computed(() =>
     guideText(this.inHand().takes.flatMap(({ threads }) => threads)[0]?.judged.strength),
   );
-  /** From the thinnest that is not lost in the eye to the thickest some school accepts. */
+  /** From the thinnest that is not lost in the eye to the thickest that any school accepts. */
   protected readonly range = computed(() => {
     const bonded = this.inHand().takes[0]?.threads ?? [];
     const good = bonded.filter(({ judged }) => judged.acceptedBy.length > 0);

@@ -12,7 +12,7 @@ import {
 import { SeamLineComponent } from '../../shared/drawings/seam-line.component';
 import { lengthText } from '../../shared/words/units-text';
 
-/** Two points side by side on the same stitch: drawn to one scale with the same thread, size and stitch length. */
+/** Two points side by side on the same stack: drawn to one scale with the same thread, size and stitch length. */
 @Component({
   selector: 'gan-point-compare',
   imports: [SeamLineComponent],

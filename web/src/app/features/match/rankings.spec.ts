@@ -70,7 +70,7 @@ describe('the bench, asked from another end', () => {
     expect(heading).toContain('No machine here should sew this');
     expect(heading).toContain('too thick: do not use');
     expect(page.button('Use this machine')).toBeNull();
-    // Whoever wants to know more is shown the answer with its reasons.
+    // Choosing a row shows the answer with its reasons.
     await page.press('See why');
     expect(page.answer()).toMatch(/do not use/i);
   });

@@ -18,7 +18,7 @@ describe('set-up cards as a file', () => {
       const input = mounted.field('Import set-ups') as HTMLInputElement;
       input.files = files.files;
       input.dispatchEvent(new Event('change'));
-      // The field is emptied when the file has been read.
+      // The field is cleared once the file has been read.
       await mounted.until(() => input.value === '');
     };
     return { ...mounted, imported, choose };

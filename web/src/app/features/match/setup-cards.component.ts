@@ -10,13 +10,13 @@ import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component'
 import { readCardText, type CardText } from './card-text';
 import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
-/** A file of set-up cards to be taken in. */
+/** A file of set-up cards to import. */
 export interface CardsToImport {
   readonly key: string;
   readonly cards: readonly unknown[];
 }
 
-/** Export and import of set-ups. Bad rows come back with their line and what is wrong. */
+/** Export and import of set-ups. Bad rows are returned with their line and what is wrong. */
 @Component({
   selector: 'gan-setup-cards',
   imports: [CountedPipe, ProblemComponent, RouterLink, SignalMarkComponent],
@@ -101,11 +101,11 @@ export class SetupCardsComponent {
   readonly imported = output<CardsToImport>();
 
   private readonly api = inject(ApiClient);
-  /** The same file taken in again after a lost reply is the same write. */
+  /** Importing the same file again after a lost reply is the same write. */
   private readonly stamp = writeStamps(() => this.result()?.kept.length);
   protected readonly exportProblem = signal<Problem | null>(null);
   protected readonly text = signal<CardText | null>(null);
-  /** Refused fields with the place in the file they stand at, by the names they have there. */
+  /** Refused fields with their position in the file, under the names used there. */
   protected readonly problems = computed(() =>
     (this.result()?.refused ?? []).flatMap(({ row, fields }) =>
       fields.map(({ path, message }) => ({

@@ -7,7 +7,7 @@ export const setupListActions = createActionGroup({
     Opened: emptyProps(),
     Import: props<{ key: string; rows: readonly SetupRow[] }>(),
     Imported: props<{ result: SetupListResult }>(),
-    /** The list was refused, or nobody answered. */
+    /** The list was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });

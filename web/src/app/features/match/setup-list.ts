@@ -1,7 +1,7 @@
 import type { SetupColumn } from '@gantelet/contracts';
 import type { ListColumn } from '../../shared/lists/text-list';
 
-/** The columns of a list of set-ups; the example stands on a machine of the shop. */
+/** The columns of a list of set-ups; the example row uses one of the shop's machines. */
 export function setupColumns(machineName: string): readonly ListColumn<SetupColumn>[] {
   return [
     { id: 'name', name: 'Set-up', headings: ['set-up', 'setup', 'job', 'work'], example: 'Tool roll strap' },

@@ -14,7 +14,7 @@ describe('the stack', () => {
     mounted.fixture.componentInstance.layersChange.subscribe((one) => said.push(one));
     return { ...mounted, said };
   }
-  // What is preferred is kept on the device, from one test to the next.
+  // Preferences are stored on the device, from one test to the next.
   beforeEach(() => localStorage.clear());
   afterEach(() => localStorage.clear());
 
@@ -34,7 +34,7 @@ describe('the stack', () => {
     expect(said).toEqual([]);
   });
 
-  // One choice for the page, and kept on the device: tests after this one would read inches.
+  // One setting for the page, stored on the device: later tests would read inches.
   afterEach(() => {
     localStorage.clear();
     shownUnits.set('metric');

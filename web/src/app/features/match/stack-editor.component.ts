@@ -6,7 +6,7 @@ import { lengthUnit } from '../../shared/words/units-text';
 
 const MOST_LAYERS = 12;
 
-/** Thickness of one layer that the bench takes. */
+/** Layer thickness that the bench accepts. */
 const [LEAST_MM, MOST_MM] = [0.05, 30];
 const [LEAST_OZ, MOST_OZ] = [0.2, 75];
 
@@ -110,7 +110,7 @@ export class StackEditorComponent {
   readonly layers = input.required<readonly LayerInput[]>();
   readonly layersChange = output<readonly LayerInput[]>();
 
-  /** The layers as they are now: a tap on a button comes right after what was typed, before they are shown again. */
+  /** The layers as of now: a tap on a button may follow typing before the layers are shown again. */
   protected readonly own = linkedSignal(() => this.layers());
 
   protected readonly materials = MATERIALS;
@@ -121,7 +121,7 @@ export class StackEditorComponent {
   protected readonly mostOz = MOST_OZ;
   protected readonly ounces = mmToLeatherOz;
 
-  /** What the thickness of a layer is in: where inches stand first leather goes by the ounce, cloth does not. */
+  /** The unit of a layer's thickness: with inches first leather is in ounces, cloth is not. */
   protected unitOf({ materialId }: LayerInput): 'mm' | 'in' | 'oz' {
     const unit = lengthUnit();
     return unit === 'in' && materialById(materialId)?.kind === 'leather' ? 'oz' : unit;

@@ -83,7 +83,7 @@ import { CountPipe } from '../../shared/widgets/locale.pipes';
 export class ThreadRankingComponent {
   readonly ranking = input.required<ThreadRanking>();
   readonly use = input.required<ThreadUse>();
-  /** The school the answer follows, in words. */
+  /** The school that the answer follows, in words. */
   readonly school = input.required<string>();
   readonly taken = output<ThreadAnswer>();
   private readonly preferences = inject(Preferences);

@@ -234,7 +234,7 @@ export class ThreadUseComponent {
   protected readonly money = computed(() => moneyIn(this.shop()?.costs ?? { currency: 'EUR' }));
 
   private readonly values = inject(Store).selectSignal(catalogueFeature.selectValues);
-  /** As a needle check gives it; what is usual until somebody says better. */
+  /** From a needle check; a usual value until there is one. */
   protected readonly frictionPercent = linkedSignal<number | null>(
     () => Math.round(1000 * this.values()['gauge.usual-friction'].value) / 10,
   );
@@ -246,7 +246,7 @@ export class ThreadUseComponent {
   private readonly tests = inject(Store).selectSignal(pullTestFeature.selectTests);
   private readonly ratio = inject(Store).selectSignal(pullTestFeature.selectRatio);
   protected readonly strength = computed(() => strengthText(this.use().strengthNPerCm));
-  /** Null while too few seams were pulled. */
+  /** Null until enough seams have been pulled. */
   protected readonly corrected = computed(() => {
     const ratio = this.ratio();
     return ratio === null ? null : strengthText(ratio * this.use().strengthNPerCm);
@@ -274,7 +274,7 @@ export class ThreadUseComponent {
   }
 }
 
-/** A strength as both trades say it. */
+/** A strength in the units of both trades. */
 function strengthText(nPerCm: number): string {
   const lbfPerInch = (nPerCm * 2.54) / N_PER_LBF;
   return `${Math.round(nPerCm)} N per cm, ${Math.round(lbfPerInch)} lbf per inch`;

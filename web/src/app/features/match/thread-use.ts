@@ -18,26 +18,26 @@ import {
   type Values,
 } from '@gantelet/core';
 
-/** Thread, bobbins and strength of the work on the bench. */
+/** Thread, bobbins and strength for the work on the bench. */
 export interface ThreadUseAnswer {
   readonly stitch: StitchThread;
   /** Null when the machine's bobbin is not entered. */
   readonly bobbin: { readonly size: BobbinSize; readonly metres: number } | null;
   readonly job: JobThread | null;
-  /** Null where the stroke of the machine's take-up is not entered. */
+  /** Null when the stroke of the machine's take-up is not entered. */
   readonly passes: EyePasses | null;
   readonly threadN: number;
   readonly strengthNPerCm: number;
 }
 
-/** What of a machine the thread meets. */
+/** The parts of a machine that the thread passes. */
 export interface MachineForThread {
   readonly bobbinSizeId: string | null;
   readonly takeUpStrokeMm: number | null;
   readonly speedInUseSpm: number | null;
 }
 
-/** Works out what a seam and a job take, with the lock in the middle of the stack. */
+/** Works out what a seam and a job use, with the knot in the middle of the stack. */
 export function threadUse(
   stack: Stack,
   thread: ThreadOnBench,

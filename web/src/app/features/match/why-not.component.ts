@@ -11,7 +11,7 @@ import { NeedlePickerComponent } from '../../shared/widgets/needle-picker.compon
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { refusalText, WORSE_WORDS } from '../../shared/words/match-words';
 
-/** Asks of any needle of the catalogue why it is not the answer. */
+/** Why any given needle of the catalogue is not the answer. */
 @Component({
   selector: 'gan-why-not',
   imports: [NeedlePickerComponent, SignalMarkComponent],

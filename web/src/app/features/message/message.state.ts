@@ -11,15 +11,15 @@ export const messageActions = createActionGroup({
     Drop: props<{ key: string; targetId: string; version: number }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface MessageState {
-  /** Null until it was read. */
+  /** Null until it has been read. */
   readonly view: MessageView | null;
-  /** The address that was added last, with the key that is shown once. */
+  /** The recipient added last, with its key, which is shown once. */
   readonly added: MessageTargetWithKey | null;
   readonly saving: boolean;
   readonly problem: Problem | null;

@@ -29,7 +29,7 @@ const WAY_WORDS: Readonly<Record<MessageWay, string>> = {
   webhook: 'By POST to another system',
 };
 
-/** Who is told of what, beyond these screens? */
+/** Who is notified of what, beyond these screens? */
 @Component({
   selector: 'gan-messages',
   imports: [CountedPipe, ProblemComponent, ReactiveFormsModule, RouterLink, SignalMarkComponent, WhenPipe],
@@ -74,7 +74,7 @@ export class MessagesPage {
     this.wanted.set(wanted ? [...others, kind] : others);
   }
 
-  /** What is to be added; null where it cannot be. */
+  /** The recipient to add; null if the entry is not valid. */
   protected entry(): MessageTargetEntry | null {
     const { way, address } = this.form.getRawValue();
     const parsed = MessageTargetEntry.safeParse({ way, address: address.trim(), kinds: [...this.wanted()] });

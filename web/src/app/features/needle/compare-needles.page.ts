@@ -32,7 +32,7 @@ const FIELDS = [
 ] as const;
 type Which = (typeof FIELDS)[number]['id'];
 
-/** Two needles side by side: what differs, and whether one may stand in for the other. */
+/** Two needles side by side: what differs, and whether one may replace the other. */
 @Component({
   selector: 'gan-compare-needles',
   imports: [NeedlePairDrawingComponent, RouterLink, StandingComponent],

@@ -21,7 +21,7 @@ import { TRAIT_WORDS } from './needle-check-words';
 import { needleActions, needleFeature } from './needle.state';
 import { lengthUnit } from '../../shared/words/units-text';
 
-/** So many systems are shown, and so many machines named. */
+/** How many systems are shown, and how many machines are named. */
 const SYSTEMS_SHOWN = 5;
 const MACHINES_NAMED = 4;
 /** A system less likely than this is not worth a line. */

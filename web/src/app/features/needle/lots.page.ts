@@ -19,10 +19,10 @@ import { LOT_STATE_SHAPES, LOT_STATE_WORDS } from './needle-check-words';
 import { needleActions, needleFeature } from './needle.state';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** Those that wait or are kept out, and so many of the newest others, stand in the list without being asked for. */
+/** Lots awaiting a check or quarantined, and this many of the newest others, are listed without searching. */
 const NEWEST_SHOWN = 8;
 
-/** Deliveries of needles: what came, what was found on it, and whether it may be used. */
+/** Deliveries of needles: what came, what was found, and whether it may be used. */
 @Component({
   selector: 'gan-lots',
   imports: [
@@ -116,7 +116,7 @@ export class LotsPage {
   });
   protected readonly hidden = computed(() => this.ordered().length - this.shown().length);
 
-  /** The lot that is being corrected; null for a new one. */
+  /** The lot being corrected; null for a new one. */
   protected readonly correcting = signal<NeedleLot | null>(null);
   protected readonly needle = signal<NeedleChoice>({
     systemId: NEEDLE_SYSTEMS[0]!.id,
@@ -130,7 +130,7 @@ export class LotsPage {
     supplier: ['', Validators.maxLength(80)],
     checkFirst: true,
   });
-  /** The lot about which somebody decides, and what. */
+  /** The lot being decided on, and the decision. */
   protected readonly deciding = signal<{ readonly id: string; readonly state: LotDecision['state'] } | null>(
     null,
   );
@@ -142,7 +142,7 @@ export class LotsPage {
   constructor() {
     this.store.dispatch(needleActions.opened());
     this.store.dispatch(catalogueActions.wanted());
-    // What was taken makes room for the next; what was refused stays to be corrected.
+    // A saved entry makes room for the next; a refused one stays to be corrected.
     let before = this.written();
     effect(() => {
       const now = this.written();
@@ -190,7 +190,7 @@ export class LotsPage {
     return Math.round(100 * share);
   }
 
-  /** What was found on a lot so far, and what its sample makes of it. */
+  /** What was found on a lot so far, and what its sample shows. */
   protected sampleText({ received, sample, state }: NeedleLot): string {
     if (sample.checked === 0) return 'none checked';
     const plan = lotSample(received, this.values());

@@ -16,7 +16,7 @@ export const VERDICT_SHAPES: Readonly<Record<NeedleVerdict, SignalShape>> = {
   'not-looked-at': 'info',
 };
 
-/** What one look says, in a sentence. */
+/** The result of one check, in a sentence. */
 export const REASON_WORDS: Readonly<Record<NeedleReason['id'], string>> = {
   straight: 'Lies flat on the glass.',
   bent: 'Bent: it misses the hook or hits it.',
@@ -54,7 +54,7 @@ export const LOT_STATE_SHAPES: Readonly<Record<LotState, SignalShape>> = {
   quarantined: 'stop',
 };
 
-/** What to look at next on a loose needle. */
+/** What to check next on a loose needle. */
 export const TRAIT_WORDS: Readonly<Record<NeedleTrait, string>> = {
   shank: 'whether the shank is round or has a flat',
   points: 'the point, under a glass: round, or with a cutting edge',

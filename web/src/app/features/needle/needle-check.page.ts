@@ -44,7 +44,7 @@ import { PullsFieldsComponent } from './pulls-fields.component';
 import { lengthUnit } from '../../shared/words/units-text';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** A look that is said by one of a few words. */
+/** A check answered by one of a few words. */
 interface Look {
   readonly id: 'snag' | 'slideFromGroove' | 'slideFromScarf' | 'straightness' | 'surface' | 'groove';
   readonly label: string;
@@ -58,7 +58,7 @@ const SLIDE_OPTIONS: readonly LookOption<string>[] = [
   { value: 'sticks', name: 'Sticks' },
 ];
 
-/** The quickest first: two of them say enough of a needle that goes in. */
+/** Quickest first: two of them are enough for a needle about to be used. */
 const LOOKS: readonly Look[] = [
   {
     id: 'snag',
@@ -132,7 +132,7 @@ const LOOKS: readonly Look[] = [
 })
 export class NeedleCheckPage {
   protected readonly lengthUnit = lengthUnit;
-  /** From the address: the lot that the needle is of. */
+  /** From the address: the lot the needle is from. */
   readonly lot = input<string>();
 
   private readonly store = inject(Store);
@@ -164,7 +164,7 @@ export class NeedleCheckPage {
   );
   protected readonly chosen = computed(() => this.choices().find(({ id }) => id === this.lotId()) ?? null);
   protected readonly ofLot = computed(() => this.lots()?.find(({ id }) => id === this.lotId()) ?? null);
-  /** What was seen of this needle: the next one begins when it was logged. */
+  /** The findings on this needle: the next one starts once it is logged. */
   private readonly seen = keptFor(
     () => `${this.lotId()} ${this.written()}`,
     (): NeedleLooks => UNCHECKED_NEEDLE,
@@ -181,7 +181,7 @@ export class NeedleCheckPage {
   protected readonly needleNumber = computed(() => `${this.lotId()} ${this.written()}`);
   protected readonly found = computed((): NeedleLooks => {
     const seen = this.seen();
-    // What the pack says is what the blade is held against, where nobody read the shank.
+    // If nobody read the shank, the blade is compared with what the pack says.
     return seen.bladeMm === null
       ? seen
       : { ...seen, markedNm: seen.markedNm ?? this.ofLot()?.needle.nm ?? null };

@@ -5,12 +5,12 @@ import { lengthText } from '../../shared/words/units-text';
 
 const PX_PER_MM = 6;
 const TOP = 22;
-/** Where nobody knows a length, it is drawn like a usual needle and dashed. Assumption. */
+/** If nobody knows a length, it is drawn like a usual needle's and dashed. Assumption. */
 const USUAL_MM = { shankDiameterMm: 2, buttToEyeMm: 36, pointMm: 5 };
 const SHANK_SHARE = 0.42;
 const EYE_MM = 2.2;
 
-/** Two needles from the threading side, butts on one line, to scale: a needle with its eye elsewhere shows at once. */
+/** Two needles from the threading side, butts on one line, to scale: an eye in another place shows at once. */
 @Component({
   selector: 'gan-needle-pair-drawing',
   imports: [DrawingComponent],
@@ -67,7 +67,7 @@ export class NeedlePairDrawingComponent {
   protected readonly lengthText = lengthText;
   readonly comparison = input.required<NeedleComparison>();
   readonly names = input.required<readonly [first: string, second: string]>();
-  /** What the drawing says, in words. */
+  /** What the drawing shows, in words. */
   readonly text = input.required<string>();
 
   protected readonly needles = computed(() => {

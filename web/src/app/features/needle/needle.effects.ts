@@ -10,7 +10,7 @@ import { needleActions } from './needle.state';
 const failed = (problem: Problem) => of(needleActions.failed({ problem }));
 const refused = (problem: Problem) => of(needleActions.refused({ problem }));
 
-/** A check may decide about its lot: the lots are read again after each. */
+/** A check may decide on its lot: the lots are read again after each. */
 export const readLots = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
@@ -39,7 +39,7 @@ export const readChecks = createEffect(
   { functional: true },
 );
 
-/** What lies in the pockets, of which a loose needle may be one. */
+/** The needles in pockets, of which a loose needle may be one. */
 export const readPockets = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

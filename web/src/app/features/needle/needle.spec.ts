@@ -101,7 +101,7 @@ describe('a needle that is checked', () => {
     expect(page.text()).toContain('are they swapped?');
     await page.type('Pulling up, N', '1.5');
     await page.type('Letting down, N', '0.9');
-    // By the capstan, worked by hand: 2 tanh(ln(1.5 / 0.9) / 4) = 0.254.
+    // By the capstan equation, worked by hand: 2 tanh(ln(1.5 / 0.9) / 4) = 0.254.
     expect(page.text()).toContain('Friction 25 %');
   });
 });

@@ -26,16 +26,16 @@ export const needleActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     'Lots Read': props<{ lots: readonly NeedleLot[] }>(),
-    /** Null is a needle of no known lot: then the latest of all are read. */
+    /** Null is a needle of unknown lot: then the latest checks of all lots are read. */
     'Lot Chosen': props<{ lotId: string | null }>(),
     'Checks Read': props<{ checks: readonly NeedleCheck[] }>(),
-    /** What lies in the pockets is asked for: a loose needle may be one of them. */
+    /** The needles in pockets are needed: a loose needle may be one of them. */
     'Pockets Wanted': emptyProps(),
     'Pockets Read': props<{ partUsed: readonly PartUsedNeedle[] }>(),
     /** `key` is the id of the write: sending it again is the same write. */
     'Log Check': props<{ key: string; check: NeedleCheckInput }>(),
     'Check Logged': props<{ check: NeedleCheck }>(),
-    /** Nobody answered: it is kept on the device and goes out by itself. */
+    /** No answer: it is stored on the device and sent automatically. */
     'Check Waits': emptyProps(),
     'Photo Wanted': props<{ checkId: string }>(),
     'Photo Read': props<{ checkId: string; photo: string }>(),
@@ -44,33 +44,33 @@ export const needleActions = createActionGroup({
     'Register Lot': props<{ key: string; entry: NewNeedleLot }>(),
     'Revise Lot': props<{ key: string; lotId: string; entry: NeedleLotEntry }>(),
     'Decide Lot': props<{ key: string; lotId: string; decision: LotDecision }>(),
-    /** Registered, corrected or decided about. */
+    /** Registered, corrected or decided on. */
     'Lot Written': props<{ lot: NeedleLot; done: string }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface NeedleState {
-  /** Null until they were read. */
+  /** Null until they have been read. */
   readonly lotEntities: ReadList<NeedleLot>;
   readonly lotId: string | null;
   readonly checkEntities: EntityState<NeedleCheck>;
   readonly partUsed: readonly PartUsedNeedle[];
-  /** The photo that is looked at, and the check it was taken with. */
+  /** The photo on screen, and the check it was taken with. */
   readonly photo: { readonly checkId: string; readonly photo: string } | null;
   readonly saving: boolean;
   /** Writes that were answered. */
   readonly written: number;
-  /** What became of the last of them. */
+  /** The result of the last one. */
   readonly done: string;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
 }
 
-/** The latest first, as the server gives them. */
+/** Latest first, as the server returns them. */
 const latestFirst = (a: string, b: string): number => b.localeCompare(a);
 const lotAdapter = createEntityAdapter<NeedleLot>({
   sortComparer: (a, b) => latestFirst(a.receivedAt, b.receivedAt) || latestFirst(a.id, b.id),

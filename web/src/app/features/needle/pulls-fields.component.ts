@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, output, signal } 
 import type { EyePulls } from '@gantelet/contracts';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 
-/** A weight on the thread and the forces that move it: three fields that give pulls once all three can be. */
+/** A weight on the thread and the forces that move it: three fields that give a result once all are filled in. */
 @Component({
   selector: 'gan-pulls-fields',
   imports: [NumberInputDirective],
@@ -39,7 +39,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
   `,
 })
 export class PullsFieldsComponent {
-  /** Null while they are not complete. */
+  /** Null while they are incomplete. */
   readonly pulls = output<EyePulls | null>();
   private readonly weightN = signal<number | null>(null);
   private readonly upN = signal<number | null>(null);

@@ -10,7 +10,7 @@ import { peopleActions, peopleFeature } from './people.state';
 import { PERSON_LIST } from './person-list';
 import { WhenPipe } from '../../shared/widgets/locale.pipes';
 
-/** Takes in a list of people; each gets a code to sign in with first. */
+/** Imports a list of people; each gets a code for the first sign-in. */
 @Component({
   selector: 'gan-import-people',
   imports: [ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent, WhenPipe],

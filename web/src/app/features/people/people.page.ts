@@ -135,7 +135,7 @@ export class PeoplePage {
       `${counted(here, 'person', 'people')} here`
     );
   });
-  /** Who is being changed; null for nobody. */
+  /** The person being changed; null for none. */
   protected readonly editing = signal<PersonAccount | null>(null);
   protected readonly zoneEditing = signal<string | null>(null);
   protected readonly entry = this.personForm();
@@ -146,7 +146,7 @@ export class PeoplePage {
 
   constructor() {
     this.store.dispatch(peopleActions.opened());
-    // What was taken makes room for the next; what was refused stays to be corrected.
+    // A saved entry makes room for the next; a refused one stays to be corrected.
     let before = this.written();
     effect(() => {
       const now = this.written();
@@ -189,7 +189,7 @@ export class PeoplePage {
     this.revise(person, { ...this.change.getRawValue(), active: person.active });
   }
 
-  /** Somebody left, or is back. */
+  /** Marks a person as having left, or as back. */
   protected setActive(person: PersonAccount, active: boolean): void {
     const { name, role, signInName } = person;
     this.revise(person, { name, role, signInName, active });

@@ -30,13 +30,13 @@ export const peopleActions = createActionGroup({
     Add: props<{ key: string; entry: PersonEntry }>(),
     'Make Code': props<{ key: string; personId: string }>(),
     Import: props<{ key: string; rows: readonly PersonRow[] }>(),
-    /** A list was taken in; the codes are shown this once. */
+    /** A list was imported; the codes are shown this once. */
     Imported: props<{ result: PersonListResult }>(),
-    /** Somebody has a new code, which is shown this once. */
+    /** A person has a new code, which is shown this once. */
     'Code Made': props<{ made: PersonWithCode }>(),
     'Code Seen': emptyProps(),
     'Make Badge': props<{ key: string; personId: string }>(),
-    /** Somebody has a new badge, which is shown this once. */
+    /** A person has a new badge, which is shown this once. */
     'Badge Made': props<{ made: PersonWithBadge }>(),
     Revise: props<{ key: string; personId: string; revision: PersonRevision }>(),
     Revised: props<{ person: PersonAccount }>(),
@@ -44,13 +44,13 @@ export const peopleActions = createActionGroup({
     'Zone Named': props<{ zone: Zone }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface PeopleState {
-  /** Null until they were read. */
+  /** Null until they have been read. */
   readonly personEntities: ReadList<PersonAccount>;
   readonly zoneEntities: EntityState<Zone>;
   readonly saving: boolean;
@@ -58,13 +58,13 @@ export interface PeopleState {
   readonly written: number;
   readonly made: PersonWithCode | null;
   readonly badge: PersonWithBadge | null;
-  /** What became of the list that was taken in. */
+  /** The result of the list that was imported. */
   readonly imported: PersonListResult | null;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
 }
 
-/** Who left stands last, as the server gives them. */
+/** People who have left come last, as the server returns them. */
 const personAdapter = createEntityAdapter<PersonAccount>({
   sortComparer: (a, b) => Number(b.active) - Number(a.active) || a.name.localeCompare(b.name),
 });
@@ -83,7 +83,7 @@ const initial: PeopleState = {
   refused: null,
 };
 
-/** The people with some as they are now. */
+/** The people, some of them updated. */
 function withPeople(
   { personEntities }: PeopleState,
   some: readonly PersonAccount[],

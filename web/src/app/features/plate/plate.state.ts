@@ -10,13 +10,13 @@ export const plateActions = createActionGroup({
     Change: props<{ key: string; plateId: string; change: PlateChange }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface PlateState {
-  /** Plates that machines share, by hole; null until they were read. */
+  /** Shared plates, by hole; null until they have been read. */
   readonly plates: readonly PlateView[] | null;
   readonly saving: boolean;
   readonly problem: Problem | null;

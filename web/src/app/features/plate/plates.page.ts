@@ -34,7 +34,7 @@ const NEW: FormValue = {
   ...{ mark: '', holeMm: null, feedDogMark: '', feedDogHoleMm: null, teethRows: null, place: '' },
 };
 
-/** Plates and feed dogs that machines share: which go together, on what machines, and where each is. */
+/** Plates and feed dogs shared by machines: which belong together, which machines they fit, and where each one is. */
 @Component({
   selector: 'gan-plates',
   imports: [NumberInputDirective, ProblemComponent, ReactiveFormsModule, RouterLink],
@@ -64,11 +64,11 @@ export class PlatesPage {
         .filter(({ id }) => plate.machineIds.includes(id))
         .map(({ name }) => name)
         .join(', '),
-      /** The other plates whose feed dog it is too: while it is on a machine, they wait. */
+      /** The other plates with the same feed dog: while it is on a machine, they cannot be used. */
       sharesFeedDog: this.sharing(plate),
     })),
   );
-  /** The plate that is in the form; null while it is for a new one. */
+  /** The plate in the form; null for a new one. */
   protected readonly editing = signal<PlateView | null>(null);
   protected readonly machineIds = signal<readonly string[]>([]);
   protected readonly length = lengthText;
@@ -92,7 +92,7 @@ export class PlatesPage {
   constructor() {
     this.store.dispatch(plateActions.opened());
     this.store.dispatch(matchActions.opened());
-    // What was typed is done with once it is written.
+    // The form is cleared once the entry is saved.
     effect(() => {
       if (this.done() !== '') untracked(() => this.clear());
     });
@@ -143,7 +143,7 @@ export class PlatesPage {
   }
 }
 
-/** The entry that the form stands for, usable or not. */
+/** The entry in the form, valid or not. */
 function entryOf({ mark, feedDogMark, place, ...measures }: FormValue): unknown {
   return { ...measures, mark: mark.trim(), feedDogMark: feedDogMark.trim(), place: place.trim() };
 }

@@ -28,19 +28,19 @@ const KINDS: readonly { readonly kind: FaultCheck['kind']; readonly name: string
   { kind: 'swap', name: 'Change something, sew a seam' },
 ];
 
-/** A simulated fault that is being looked for. */
+/** A simulated fault being traced. */
 interface Hunt {
   readonly seed: number;
   readonly hidden: HiddenFault;
-  /** The luck of this hunt goes on from step to step. */
+  /** The random sequence of this run continues from step to step. */
   readonly luck: () => number;
   readonly findings: readonly FaultFinding[];
-  /** Causes that are still there, whether or not the learner knows. */
+  /** Causes that are still present, whether or not the learner knows. */
   readonly left: readonly string[];
   readonly ending: 'mended' | 'handed-over' | null;
 }
 
-/** Can I find a fault in few minutes? A simulated machine with a hidden one, beside the way of the fault finder. */
+/** Can I find a fault in few minutes? A simulated machine with a hidden one, compared with the fault finder's way. */
 @Component({
   selector: 'gan-practice-fault',
   imports: [RouterLink, SignalMarkComponent, StandingComponent],
@@ -75,12 +75,12 @@ export class PracticeFaultPage {
       ),
     }));
   });
-  /** The last seam was good: it may be mended, or quiet by luck. */
+  /** The last seam was good: the fault may be fixed, or quiet by luck. */
   protected readonly lastGood = computed(() => {
     const last = this.hunt()?.findings.at(-1);
     return (last?.did === 'swap' || last?.did === 'repair') && last.seams.at(-1) === true;
   });
-  /** What it was, and how the finder would have gone about it with the same luck. */
+  /** What it was, and how the finder would have proceeded with the same luck. */
   protected readonly told = computed(() => {
     const hunt = this.hunt();
     if (!hunt?.ending) return null;

@@ -10,7 +10,7 @@ describe('a hidden fault to practise with', () => {
     await page.press('Begin');
     return page;
   };
-  /** A seed whose fault the finder mends, with its first step a change of the needle. */
+  /** A seed whose fault the finder fixes, with a needle change as its first step. */
   const SEED = [0.11, 0.22, 0.33, 0.44, 0.55, 0.66].find((seed) => {
     const { findings, mended } = finderPath(hiddenFault(randomLcg(seed)), randomLcg(seed));
     return mended && findings[0]?.did === 'swap';

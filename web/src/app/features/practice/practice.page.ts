@@ -75,7 +75,7 @@ export class PracticePage {
   protected readonly sewnTurns = computed(
     () => this.seam()?.setting.topTurns ?? this.scenario()?.startTurns ?? 0,
   );
-  /** The best rule's way to the same balance, shown when the learner has found it. */
+  /** The best rule's way to the same balance, shown once the learner has found it. */
   protected readonly rulePath = computed(() => {
     const scenario = this.scenario();
     return scenario && this.practice()?.done ? rulePath(scenario.machine, scenario.startTurns) : [];

@@ -18,21 +18,21 @@ import {
 } from '@gantelet/core';
 import type { PracticeRun, PracticeRunInput, Problem } from '@gantelet/contracts';
 
-/** A seam of a practice run with the setting it was sewn at. */
+/** A practice seam with its setting. */
 export interface SewnSeam extends PracticeSeam {
   readonly setting: PracticeSetting;
-  /** What the learner said of it; null when nothing was said. */
+  /** What the learner said about it; null if nothing. */
   readonly judged: SeamGrade | null;
 }
 
-/** One try at a scenario. */
+/** One attempt at a scenario. */
 export interface PracticeTry {
   readonly scenarioId: string;
   readonly setting: PracticeSetting;
   readonly seams: readonly SewnSeam[];
-  /** The learner said that it is balanced, and it was. */
+  /** The learner said it was balanced, and it was. */
   readonly done: boolean;
-  /** What the last "it is balanced" was told, when it was not. */
+  /** The answer to the last "it is balanced" that was wrong. */
   readonly notYet: boolean;
 }
 
@@ -92,7 +92,7 @@ export const practiceFeature = createFeature({
     on(practiceActions.judged, (state, { grade }) =>
       withTry(state, (one) => ({
         ...one,
-        // Said once: what is said after the answer was shown is no judgement.
+        // Only the first answer counts: anything said after the truth was shown is no judgement.
         seams: one.seams.map((seam, i) =>
           i === one.seams.length - 1 && seam.judged === null ? { ...seam, judged: grade } : seam,
         ),
@@ -108,7 +108,7 @@ export const practiceFeature = createFeature({
     on(practiceActions.failed, (state, { problem }) => ({ ...state, problem })),
   ),
   extraSelectors: ({ selectRuns, selectPractice }) => ({
-    /** Fewest seams each scenario was brought to balance in. */
+    /** Fewest seams in which each scenario was brought to balance. */
     selectBest: createSelector(selectRuns, (runs) => {
       const best = new Map<string, number>();
       for (const { scenarioId, seams } of runs) {
@@ -116,7 +116,7 @@ export const practiceFeature = createFeature({
       }
       return best as ReadonlyMap<string, number>;
     }),
-    /** The run to keep once the learner has found it. */
+    /** The run to save once the learner has found the balance. */
     selectRun: createSelector(selectPractice, (practice): Omit<PracticeRunInput, 'finishedAt'> | null =>
       practice?.done && practice.seams.length > 0
         ? {

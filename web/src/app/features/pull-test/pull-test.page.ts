@@ -134,11 +134,11 @@ interface TestForm {
   readonly note: string;
 }
 
-/** Stand in for the time and the set-up of the entry while it is only checked. */
+/** Placeholders for the entry's time and set-up while it is only validated. */
 const NOW = '2000-01-01T00:00:00.000Z';
 const ANY_SETUP = '01890000-0000-7000-8000-000000000000';
 
-/** The entry that the form stands for, usable or not. */
+/** The entry in the form, valid or not. */
 function entryOf(
   { broke, forceN, widthMm, note }: TestForm,
   setupId: string,

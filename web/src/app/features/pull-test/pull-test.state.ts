@@ -31,28 +31,28 @@ export const pullTestActions = createActionGroup({
     /** `key` is the id of the write: sending it again is the same write. */
     Log: props<{ key: string; test: PullTestEntry }>(),
     Logged: props<{ test: LoggedPullTest }>(),
-    /** Nobody answered: it is kept on the device and goes out by itself. */
+    /** No answer: it is stored on the device and sent automatically. */
     Waits: emptyProps(),
     Withdraw: props<{ key: string; testId: string }>(),
     Withdrawn: props<{ testId: string }>(),
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface PullTestState {
-  /** Of all set-ups, the newest first; null until they were read. */
+  /** Of all set-ups, newest first; null until they have been read. */
   readonly testEntities: ReadList<LoggedPullTest>;
   readonly saving: boolean;
   readonly problem: Problem | null;
   readonly refused: Problem | null;
   readonly done: string;
-  /** Counts writes: a form that was written starts again. */
+  /** Counts writes: a form that was sent starts again. */
   readonly written: number;
 }
 
-/** The latest first, as the server gives them. */
+/** Latest first, as the server returns them. */
 const testAdapter = createEntityAdapter<LoggedPullTest>({
   sortComparer: (a, b) => b.testedAt.localeCompare(a.testedAt) || b.id.localeCompare(a.id),
 });
@@ -106,7 +106,7 @@ export const pullTestFeature = createFeature({
   ),
   extraSelectors: ({ selectTestEntities }) => {
     const selectTests = createSelector(selectTestEntities, testList.all);
-    /** How much more or less than estimated the shop's seams bear; null while too few were measured. */
+    /** Ratio of measured to estimated strength in the shop's seams; null until there are enough. */
     const selectRatio = createSelector(
       selectTests,
       matchFeature.selectSetups,
@@ -123,7 +123,7 @@ export function estimatedNPerCm({ thread, stitchLengthMm }: Setup, values: Value
   return seamStrengthNPerCm(stitchLengthMm, threadN, values);
 }
 
-/** Seams whose thread was pulled until it broke, beside their estimates. */
+/** Seams whose thread broke in the test, with their estimates. */
 function measuredSeams(
   tests: readonly LoggedPullTest[],
   setups: readonly Setup[],

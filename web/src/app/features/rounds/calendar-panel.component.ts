@@ -13,7 +13,7 @@ const DAYS = [
   [0, 'Su'],
 ] as const;
 
-/** What is wrong with a field of a shift, in words of the form. */
+/** What is wrong with a field of a shift, in the form's words. */
 const WRONG_IN_SHIFT: Readonly<Record<keyof Shift, string>> = {
   id: 'is not a known time zone',
   name: 'enter a name of 1 to 80 characters',

@@ -12,7 +12,10 @@ import { FixedPipe } from '../../shared/widgets/locale.pipes';
 
 const SPARK = { width: 150, height: 34 } as const;
 
-/** Needles ahead: what the plan and failures leave of each kind, when it runs out, and what to order by when. */
+/**
+ * Needles ahead: what remains of each kind after planned changes and failures, when it runs out, and what to order
+ * when.
+ */
 @Component({
   selector: 'gan-needles-panel',
   imports: [FixedPipe, RouterLink, SignalMarkComponent],
@@ -157,7 +160,7 @@ export class NeedlesPanelComponent {
     return dayText(day);
   }
 
-  /** What to order by when, in whole packs; what should have been ordered before these shifts is overdue. */
+  /** What to order when, in whole packs; an order that was due before these shifts is overdue. */
   protected orderText({ quantity, packSize, by, leadDays }: NonNullable<NeedleOutlook['order']>): string {
     const packs = quantity / packSize;
     const what = `${quantity} (${counted(packs, 'pack')})`;

@@ -57,7 +57,7 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
 })
 export class RoundSheetsPage {
   protected readonly oneOf = oneOf;
-  /** From the address: whose rounds are looked for. */
+  /** From the address: whose rounds to show. */
   readonly person = input<string>();
 
   private readonly store = inject(Store);
@@ -67,7 +67,10 @@ export class RoundSheetsPage {
   private readonly queueProblem = this.store.selectSignal(jobQueueFeature.selectProblem);
   private readonly listsRead = this.store.selectSignal(matchFeature.selectRead);
   private readonly listsProblem = this.store.selectSignal(matchFeature.selectProblem);
-  /** Null until all that stands between the tasks was read, or cannot be: a button is not pushed away under the thumb. */
+  /**
+   * Null until everything shown between the tasks has been read, or cannot be, so that no button is pushed away under
+   * the thumb.
+   */
   protected readonly published = computed(() => {
     const said =
       (this.due() !== null || this.serviceProblem() !== null) &&
@@ -88,7 +91,7 @@ export class RoundSheetsPage {
   private readonly stamp = writeStamps(() => this.written());
 
   private readonly injector = inject(Injector);
-  /** Rounds that are printed. */
+  /** Rounds being printed. */
   protected readonly paper = linkedSignal<readonly RoundSheet[]>(() => {
     const sheet = this.sheet();
     return sheet ? [sheet] : [];
@@ -102,7 +105,7 @@ export class RoundSheetsPage {
     const sheets = this.published()?.sheets ?? [];
     return sheets.filter(({ personId }, i) => sheets.findIndex((one) => one.personId === personId) === i);
   });
-  /** One's own rounds, or else the first mechanic's. A tick does not choose again. */
+  /** The person's own rounds, or else the first mechanic's. A tick does not change the choice. */
   protected readonly personId = linkedSignal<string, string | null>({
     source: () =>
       this.people()
@@ -118,9 +121,9 @@ export class RoundSheetsPage {
   protected readonly ofPerson = computed(() =>
     (this.published()?.sheets ?? []).filter(({ personId }) => personId === this.personId()),
   );
-  /** The shift that was chosen; null for the first. */
+  /** The chosen shift; null for the first. */
   protected readonly chosenStart = keptFor(this.personId, (): string | null => null);
-  /** A shift that is no longer published leaves its place to the first. */
+  /** If a shift is no longer published, the first one is shown. */
   protected readonly sheet = computed(() => {
     const sheets = this.ofPerson();
     return sheets.find(({ startsAt }) => startsAt === this.chosenStart()) ?? sheets[0] ?? null;
@@ -137,7 +140,7 @@ export class RoundSheetsPage {
     return `${sheet.personName}, ${this.shiftOf(sheet)}: ${left}`;
   });
   private readonly setups = this.store.selectSignal(matchFeature.selectSetups);
-  /** Changes that a changeover takes along, by machine. */
+  /** Changes that a changeover includes, by machine. */
   protected readonly along = computed(() => {
     const seen = new Set<string>();
     const ahead = (this.queue()?.jobs ?? []).flatMap(({ machineId, setupId, setupName: name, dueAt }) => {
@@ -203,7 +206,7 @@ export class RoundSheetsPage {
     this.store.dispatch(roundsActions.linkCalendar({ key: this.stamp(['link', this.calendarPath()]).key }));
   }
 
-  /** Prints rounds once they stand on the page. */
+  /** Prints rounds once they are on the page. */
   protected print(sheets: readonly RoundSheet[]): void {
     this.paper.set(sheets);
     afterNextRender(

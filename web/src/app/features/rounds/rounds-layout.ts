@@ -2,7 +2,7 @@ import { scaleBand, scaleLinear } from 'd3-scale';
 import type { PlannedMachineView, RoundsPlanView, RoundsView } from '@gantelet/contracts';
 import { dateText, fixedNumber } from '../../shared/locale';
 
-/** Measures of the drawing, in its own units. */
+/** Dimensions of the drawing, in its own units. */
 export const LAYOUT = { left: 148, top: 46, row: 20, zone: 26, width: 900, right: 8 } as const;
 
 /** A change as it is drawn. */
@@ -17,7 +17,7 @@ export interface DrawnChange {
   readonly words: string;
 }
 
-/** A needle's stay: from one change to the next, and from where on it is past its best. */
+/** A needle's stay: from one change to the next, and when it is past its best. */
 export interface DrawnStay {
   readonly from: number;
   readonly to: number;
@@ -36,7 +36,7 @@ export interface DrawnZone {
   readonly id: string;
   readonly name: string;
   readonly y: number;
-  /** Changes in each shift that has any. */
+  /** Number of changes in each shift that has any. */
   readonly visits: readonly { readonly x: number; readonly count: number }[];
 }
 
@@ -49,7 +49,7 @@ export interface DrawnPlan {
     readonly x: number;
     readonly y: number;
     readonly height: number;
-    /** Height of the minutes there are. */
+    /** Height of the available minutes. */
     readonly free: number;
     readonly over: boolean;
   }[];
@@ -57,7 +57,7 @@ export interface DrawnPlan {
   readonly rows: readonly DrawnRow[];
 }
 
-/** Places everything of a plan: machines by zone down, shifts by day across. */
+/** Lays out a plan: machines by zone down, shifts by day across. */
 export function layPlan(plan: RoundsPlanView, zones: RoundsView['zones']): DrawnPlan {
   const shifts = plan.shifts.map((_, s) => s);
   const band = scaleBand(shifts, [LAYOUT.left, LAYOUT.width - LAYOUT.right]).paddingInner(0.12);

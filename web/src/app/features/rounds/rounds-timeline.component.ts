@@ -15,8 +15,8 @@ import { LAYOUT, layPlan, type DrawnChange, type DrawnRow } from './rounds-layou
 import type { PickedChange } from './rounds.state';
 
 /**
- * A plan as machines by shifts: each row is a seam of needles, each mark a change. Marks are dragged, or picked up with
- * Enter and moved with the arrows; what a move costs stands beside it before it is dropped.
+ * A plan as machines by shifts: each row is a seam of needles, each mark a change. Marks are dragged, or picked up
+ * with Enter and moved with the arrow keys; the cost of a move is shown before it is dropped.
  */
 @Component({
   selector: 'gan-rounds-timeline',
@@ -270,7 +270,7 @@ export class RoundsTimelineComponent {
   readonly move = output<{ readonly machineId: string; readonly from: number; readonly to: number }>();
   readonly cancelled = output();
   readonly pin = output<{ readonly machineId: string; readonly shift: number; readonly pinned: boolean }>();
-  /** Shift a picked change would go to, for what is said beside the drawing. */
+  /** The shift a picked change would go to, for the text beside the drawing. */
   readonly aim = output<number | null>();
 
   protected readonly layout = LAYOUT;
@@ -372,7 +372,10 @@ export class RoundsTimelineComponent {
     this.aim.emit(shift);
   }
 
-  /** Drops what is picked up. By keys, where it stood is put down; by pointer it stays held, for what else can be done with it. */
+  /**
+   * Drops what is picked up. By keyboard, dropping it where it was puts it down; by pointer it stays selected for
+   * other actions.
+   */
   private release(stays = false): void {
     const picked = this.picked();
     const to = this.aimed();

@@ -13,7 +13,7 @@ describe('the work on rounds', () => {
   const plan = roundsPlan([planned]);
   const view = { plan, job: null, zones: ZONES };
   const STALE = { type: 'about:blank', title: 'The plan is another now', status: 409, code: 'plan.stale' };
-  // Following searches and round sheets needs a stream of events, which these tests do not have.
+  // Following searches and round sheets needs an event stream, which these tests do not have.
   const { follow: _, followSheets: __, ...others } = effects;
 
   const run = (answers: Readonly<Record<string, unknown>>) =>

@@ -25,7 +25,7 @@ import { roundsActions, roundsFeature } from './rounds.state';
 
 const failed = (problem: Problem) => of(roundsActions.failed({ problem }));
 
-/** Read again when a search is begun too: an answer under way would not know of it, and nobody would follow it. */
+/** Read again when a search is started too: an answer under way would not include it, and nobody would follow it. */
 export const readView = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
@@ -73,7 +73,7 @@ export const cancel = createEffect(
   { functional: true },
 );
 
-/** Follows an open search, whoever asked for it. */
+/** Follows a running search, whoever requested it. */
 export const follow = createEffect(
   (store = inject(Store)) =>
     followJobs(store.select(roundsFeature.selectRunning)).pipe(
@@ -82,7 +82,7 @@ export const follow = createEffect(
   { functional: true },
 );
 
-/** What a change would cost elsewhere is asked for as soon as it is picked up. */
+/** The cost of moving a change is requested as soon as it is picked up. */
 export const readOffers = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(ApiClient)) =>
     actions.pipe(
@@ -101,7 +101,7 @@ export const readOffers = createEffect(
   { functional: true },
 );
 
-/** Changes of the plan by hand: each names the version it was made on. */
+/** Manual changes to the plan: each names the version it was made on. */
 export const changePlan = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(ApiClient)) =>
     actions.pipe(
@@ -155,7 +155,10 @@ export const revise = createEffect(
   { functional: true },
 );
 
-/** Read on opening and whenever they change; after a tick and its undo too, as an answer under way would show them without. */
+/**
+ * Read on opening and whenever they change; also after a tick and its undo, as an answer under way would not include
+ * them.
+ */
 export const readSheets = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     merge(
@@ -183,7 +186,7 @@ export const followSheets = createEffect(
       actions.pipe(ofType(roundsActions.sheetsOpened)),
       actions.pipe(ofType(roundsActions.sheetsClosed)),
     ).pipe(
-      // What this page has read already, as after a write of its own, is no news.
+      // A version this page has already read, for example after its own write, is no news.
       switchMap(({ version }) => otherThanRead(store.select(roundsFeature.selectPublished), version)),
       map(() => roundsActions.sheetsChanged()),
     ),
@@ -268,7 +271,7 @@ export const takeBack = createEffect(
   { functional: true },
 );
 
-/** What was sent late is read back. */
+/** What was sent late is read again. */
 export const settle = createEffect(
   (outbox = inject(Outbox)) => outbox.settled.pipe(map(() => roundsActions.sheetsChanged())),
   { functional: true },

@@ -33,7 +33,7 @@ import { RoundsTimelineComponent } from './rounds-timeline.component';
 import { roundsActions, roundsFeature, type PickedChange } from './rounds.state';
 import { counted, fixedNumber } from '../../shared/locale';
 
-/** Machines that are drawn at once; larger shops begin with one zone. */
+/** How many machines are drawn at once; larger shops start with one zone. */
 const DRAWN_AT_ONCE = 80;
 
 const isZoneChoice = (kept: unknown): kept is string | null => kept === null || typeof kept === 'string';
@@ -77,9 +77,9 @@ export class RoundsPage {
   protected readonly stock = computed(() => this.view()?.stock ?? []);
   protected readonly notices = computed(() => this.view()?.notices ?? []);
   protected readonly noPlan = computed(() => this.view()?.noPlan ?? null);
-  /** Null for all zones, empty while nothing was chosen. */
+  /** Null for all zones, empty if nothing was chosen. */
   protected readonly chosenZone = signalOverReload<string | null>('rounds.zone', '', isZoneChoice);
-  /** What was chosen; else one zone of a shop that is too large to draw at once. */
+  /** The choice made; else one zone if the shop is too large to draw at once. */
   protected readonly zoneId = computed(() => {
     const chosen = this.chosenZone();
     if (chosen === null || this.zones().some(({ id }) => id === chosen)) return chosen;
@@ -108,7 +108,7 @@ export class RoundsPage {
     const gap = plan.bound > 0 ? 100 * (plan.cost.total / plan.bound - 1) : 0;
     return `This plan is within ${fixedNumber(Math.max(0.1, gap), 1)} % of the cheapest possible.`;
   });
-  /** Published changes that this plan has elsewhere. */
+  /** Published changes that this plan has moved. */
   protected readonly movedCount = computed(() =>
     (this.plan()?.machines ?? []).reduce(
       (sum, { published, changes }) => sum + published.filter((shift) => !changes.includes(shift)).length,
@@ -121,7 +121,7 @@ export class RoundsPage {
     return (offer?.conflicts ?? []).map((conflict) => this.conflictIn(conflict, this.plan()?.shifts ?? []));
   });
 
-  /** The change that is held, for what can be done with it besides moving it. */
+  /** The selected change, for actions other than moving it. */
   protected readonly held = computed(() => {
     const picked = this.picked();
     const machine = this.plan()?.machines.find(({ id }) => id === picked?.machineId);
@@ -135,7 +135,7 @@ export class RoundsPage {
     this.store.dispatch(roundsActions.opened());
   }
 
-  /** What a plan stands on: lives that were only assumed make it an assumption, else it stands on costs the shop chose. */
+  /** The plan's grade: assumed lives make it an assumption, otherwise it rests on costs the shop chose. */
   protected readonly planStanding = computed(() =>
     this.plan()?.machines.some(({ unplanned, from }) => unplanned === null && from === 'flat')
       ? 'assumption'
@@ -150,7 +150,7 @@ export class RoundsPage {
     const plan = this.plan();
     return plan !== null && plan.conflicts.length === 0 && plan.cost.total <= plan.bound * (1 + 1e-6) + 1e-6;
   });
-  /** A rule that costs less than the plan in the simulation, beyond what chance explains; null when none does. */
+  /** A rule that costs less than the plan in the simulation, beyond what chance explains; null when there is none. */
   protected readonly cheaperRule = computed(() => {
     const compared = this.plan()?.compared ?? [];
     const own = compared.find(({ rule }) => rule === 'plan');

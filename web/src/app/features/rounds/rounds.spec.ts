@@ -24,7 +24,7 @@ describe('a drawn plan', () => {
 
   it('shows from where on a needle is overdue', () => {
     const [row, other] = drawn.rows;
-    // Four hours old, best at six: past it from the third shift on, until the change in the fifth.
+    // Four hours old, best at six: past its best from the third shift on, until the change in the fifth.
     expect(row!.stays.map(({ lateFrom }) => lateFrom)).toEqual([drawn.xOf(3), null]);
     expect(row!.changes[0]!.hours).toBe(8);
     expect(other!.stays.every(({ lateFrom }) => lateFrom === null)).toBeTrue();
@@ -221,7 +221,7 @@ describe('rounds in the store', () => {
     expect(reducer(after, roundsActions.ticked(skipped)).ticked).toBeNull();
     const back = reducer(after, roundsActions.takenBack(ticked));
     expect(back.published!.sheets[0]!.tasks[0]!.state).toBe('open');
-    // The next change takes out the needle that is in then: the new one, and after an undo the one from before.
+    // The next change takes out the needle that is in then: the new one, or after an undo the previous one.
     const installIdIn = (state: typeof after) => state.published!.sheets[0]!.tasks[0]!.installId;
     expect([installIdIn(read), installIdIn(after), installIdIn(back)]).toEqual([
       task.installId,

@@ -21,10 +21,10 @@ import {
   type PublishedRounds,
 } from '@gantelet/contracts';
 
-/** A change that is about to be moved. */
+/** A change about to be moved. */
 export interface PickedChange {
   readonly machineId: string;
-  /** Shift it stands in; null for one more. */
+  /** The shift it is in; null for an added one. */
   readonly from: number | null;
 }
 
@@ -61,19 +61,19 @@ export const roundsActions = createActionGroup({
     'Sheets Read': props<{ published: PublishedRounds }>(),
     Tick: props<{ key: string; task: TaskOfShift; changedAt: string }>(),
     Skip: props<{ key: string; task: TaskOfShift; reason: SkipReason }>(),
-    /** A tick or a skip was sent, or waits on this device. */
+    /** A tick or a skip was sent, or is waiting on this device. */
     Ticked: props<{
       task: TaskOfShift;
       state: 'done' | 'skipped';
       reason: SkipReason | null;
       waits: boolean;
-      /** Of the needle that went in; null when the change was left out. */
+      /** Of the needle that went in; null when the change was skipped. */
       installId: string | null;
     }>(),
     'Take Back': props<{ key: string; change: TickedChange }>(),
-    /** `waits`: nothing of it is at the server, and need not be. */
+    /** `waits`: the server does not know of it, and need not. */
     'Taken Back': props<{ task: TaskOfShift; waits: boolean }>(),
-    /** The minute in which a change can be taken back is over. */
+    /** The minute in which a change can be undone has passed. */
     'Take Back Closed': props<{ installId: string }>(),
     'Link Calendar': props<{ key: string }>(),
     'Calendar Linked': props<{ path: string }>(),
@@ -81,7 +81,7 @@ export const roundsActions = createActionGroup({
   },
 });
 
-/** A change that was ticked just now. */
+/** A change that was just ticked. */
 export interface TickedChange {
   readonly task: TaskOfShift;
   readonly installId: string;
@@ -90,12 +90,12 @@ export interface TickedChange {
 export interface RoundsState {
   readonly view: RoundsView | null;
   readonly picked: PickedChange | null;
-  /** Null until the server answered. */
+  /** Null until the server has answered. */
   readonly offers: readonly MoveOffer[] | null;
   readonly calendar: ShopCalendar | null;
   readonly published: PublishedRounds | null;
   readonly calendarPath: string | null;
-  /** The change that can be taken back now. */
+  /** The change that can be undone now. */
   readonly ticked: TickedChange | null;
   readonly done: string;
   readonly written: number;
@@ -124,7 +124,7 @@ export const roundsFeature = createFeature({
   name: 'rounds',
   reducer: createReducer(
     initial,
-    // What was picked up while the plan was read again stays in the hand, where the plan still has it.
+    // What was picked up while the plan was reloaded stays picked up if the plan still has it.
     on(roundsActions.viewRead, (state, { view }) =>
       stillHas(view, state.picked) ? { ...state, view } : { ...state, view, picked: null, offers: null },
     ),
@@ -195,7 +195,7 @@ export const roundsFeature = createFeature({
   }),
 });
 
-/** @param installId the needle that is in the machine then, which is what the next change takes out */
+/** @param installId the needle that is in the machine then, which the next change takes out */
 function withTask(
   published: PublishedRounds,
   { machineId, startsAt }: TaskOfShift,

@@ -42,7 +42,7 @@ describe('what rounds are planned with', () => {
       label!.querySelector('input')!.click();
       await page.settled();
     };
-    /** Minutes of one change of a kind of machine; the same words stand at what a mechanic can do. */
+    /** Minutes of one change of a kind of machine; the same words appear under what a mechanic can do. */
     const typeMinutes = async (machineClass: string, text: string) => {
       const line = [...page.host.querySelectorAll('label.line')].find(
         ({ textContent }) => textContent?.trim() === machineClass,

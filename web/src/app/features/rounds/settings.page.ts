@@ -25,7 +25,10 @@ import { complaintsAbout } from '../../shared/forms/zod-form';
 type Draft = RoundsSettings;
 type List = 'holidays' | 'mechanics' | 'absences' | 'away' | 'corrections';
 
-/** What are rounds planned with? Who, when, for how long; holidays; what is away; what the counters cannot know. */
+/**
+ * What are rounds planned with? Who, when, for how long; holidays; unavailable machines; what the counters cannot
+ * know.
+ */
 @Component({
   selector: 'gan-rounds-settings',
   imports: [
@@ -71,7 +74,7 @@ export class RoundsSettingsPage {
   protected readonly changed = computed(
     () => JSON.stringify(this.draft()) !== JSON.stringify(this.view()?.settings ?? null),
   );
-  /** What cannot be kept as it stands, field by field. */
+  /** What prevents saving, field by field. */
   protected readonly wrong = computed(() => complaintsAbout(RoundsSettings, this.draft()));
   protected readonly machines = computed(() => this.view()?.machines ?? []);
 
@@ -171,7 +174,7 @@ export class RoundsSettingsPage {
     if (settings) this.store.dispatch(roundsActions.revise({ key: this.stamp(settings).key, settings }));
   }
 
-  /** The day in the shop, which may be another than where the browser is. */
+  /** The date in the shop, which may differ from the browser's. */
   private today(): string {
     return new Intl.DateTimeFormat('sv-SE', { timeZone: this.view()!.timeZone }).format(new Date());
   }

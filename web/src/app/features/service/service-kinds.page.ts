@@ -39,7 +39,7 @@ interface FormValue {
 
 const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machineClass: '' };
 
-/** What is done to machines here, beside needles: the kinds from the start, and the shop's own. */
+/** What maintenance machines get here, besides needles: the built-in kinds, and the shop's own. */
 @Component({
   selector: 'gan-service-kinds',
   imports: [NumberInputDirective, ProblemComponent, ReactiveFormsModule, RouterLink],
@@ -199,7 +199,7 @@ export class ServiceKindsPage {
   protected readonly clockWords = CLOCK_WORDS;
   protected readonly classes = MACHINE_CLASSES;
   protected readonly everyText = everyText;
-  /** The kind that is in the form; null while it is for a new one. */
+  /** The kind in the form; null for a new one. */
   protected readonly editing = signal<ServiceKindView | null>(null);
   private readonly stamp = writeStamps(() =>
     this.kinds()?.reduce((sum, { version }) => sum + 1 + version, 0),
@@ -219,7 +219,7 @@ export class ServiceKindsPage {
 
   constructor() {
     this.store.dispatch(serviceActions.kindsOpened());
-    // What was typed is done with once it is written.
+    // The form is cleared once the entry is saved.
     effect(() => {
       if (this.done() !== '') untracked(() => this.clear());
     });
@@ -261,7 +261,7 @@ export class ServiceKindsPage {
   }
 }
 
-/** The entry that the form stands for, usable or not. */
+/** The entry in the form, valid or not. */
 function entryOf({ name, clock, interval, how, machineClass }: FormValue): unknown {
   return { name: name.trim(), clock, interval, how: how.trim(), machineClass: machineClass || null };
 }

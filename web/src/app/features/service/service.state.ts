@@ -18,12 +18,12 @@ import type {
 export const serviceActions = createActionGroup({
   source: 'Service',
   events: {
-    /** What is due is wanted, on whatever page it is a reminder. */
+    /** Due services are needed, on any page that reminds of them. */
     'Due Wanted': emptyProps(),
     'Due Read': props<{ due: readonly ServiceDue[] }>(),
-    /** Done on the way, where somebody was at the machine anyway. */
+    /** Done in passing, while somebody was at the machine anyway. */
     'Log On The Way': props<{ key: string; service: ServiceDue; doneAt: string }>(),
-    /** `waits`: it lies on this device until the network is back. */
+    /** `waits`: it is on this device until the network is back. */
     'Logged On The Way': props<{ service: ServiceDue; waits: boolean }>(),
     'Not Logged': props<{ service: ServiceDue; problem: Problem }>(),
     'Kinds Opened': emptyProps(),
@@ -32,17 +32,17 @@ export const serviceActions = createActionGroup({
     'Change Kind': props<{ key: string; kindId: string; change: ServiceKindChange }>(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A kind was refused, or nobody answered it. */
+    /** A kind was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface ServiceState {
-  /** What is due at all machines, the most overdue first; null until it was read. */
+  /** What is due at all machines, most overdue first; null until it has been read. */
   readonly due: readonly ServiceDue[] | null;
   /** What is on its way to the server. */
   readonly logging: readonly ServiceDue[];
-  /** Kinds of the shop's own; null until they were read. */
+  /** The shop's own kinds; null until they have been read. */
   readonly kinds: readonly ServiceKindView[] | null;
   readonly saving: boolean;
   readonly problem: Problem | null;
@@ -89,7 +89,7 @@ export const serviceFeature = createFeature({
     on(serviceActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectDue }) => ({
-    /** What is due, by the id of the machine. */
+    /** What is due, by machine id. */
     selectDueAt: createSelector(selectDue, (due): ReadonlyMap<string, readonly ServiceDue[]> => {
       const at = new Map<string, readonly ServiceDue[]>();
       for (const one of due ?? []) at.set(one.machineId, [...(at.get(one.machineId) ?? []), one]);

@@ -5,7 +5,7 @@ import { SHORTEST_PASSWORD } from '@gantelet/contracts';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { shopActions, shopFeature } from './shop.state';
 
-/** The first sign-in, or the one after a password was forgotten: the code of a lead, and a password to use from then on. */
+/** The first sign-in, or the one after a forgotten password: a lead's code, and a password to use from then on. */
 @Component({
   selector: 'gan-code-form',
   imports: [ProblemComponent, ReactiveFormsModule],

@@ -9,7 +9,7 @@ const KINDS: Readonly<Record<ColourMark['of'], string>> = {
   thread: 'Thread',
 };
 
-/** The colours a shop paints its pockets, drawers and cones with. */
+/** The colours a shop puts on its pockets, drawers and cones. */
 @Component({
   selector: 'gan-colour-marks-form',
   imports: [NumberInputDirective],
@@ -142,7 +142,7 @@ export class ColourMarksFormComponent {
     return MARK_COLOURS.find((one) => one === value) ?? 'white';
   }
 
-  /** All marks with the one in the fields; null where that cannot be. */
+  /** All marks with the one in the fields; null if that is not possible. */
   protected next(): readonly ColourMark[] | null {
     const [of, colour] = [this.of(), this.colour()];
     const fields = { nm: this.nm(), systemId: this.systemId(), tex: this.tex() };

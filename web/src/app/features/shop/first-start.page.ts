@@ -27,7 +27,7 @@ const DAYS = [
 ] as const;
 const SHORT = [Validators.required, Validators.maxLength(80)];
 
-/** An empty works: who leads it, where its machines stand, and when it works. The rest is added as it comes. */
+/** An empty works: who leads it, where its machines stand, and when it works. The rest is added over time. */
 @Component({
   selector: 'gan-first-start',
   imports: [NumberInputDirective, ProblemComponent, ReactiveFormsModule],
@@ -127,7 +127,7 @@ export class FirstStartPage {
     const router = inject(Router);
     const session = this.store.selectSignal(shopFeature.selectSession);
     this.store.dispatch(shopActions.sessionWanted());
-    // A works that was begun already has a door of its own.
+    // A works that was already set up has a sign-in page of its own.
     effect(() => {
       const known = session();
       if (known && !known.firstStart && known.person === null) void router.navigateByUrl('/sign-in');

@@ -6,7 +6,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { shopActions, shopFeature } from './shop.state';
 
-/** One's own new password. Every other session of one's own ends with it. */
+/** A person's own new password. It ends all their other sessions. */
 @Component({
   selector: 'gan-password-form',
   imports: [ProblemComponent, ReactiveFormsModule, SignalMarkComponent],

@@ -6,7 +6,7 @@ import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { shopActions, shopFeature } from './shop.state';
 
-/** One's own PIN for tablets that many share. */
+/** A person's own PIN for shared tablets. */
 @Component({
   selector: 'gan-pin-form',
   imports: [ProblemComponent, ReactiveFormsModule, SignalMarkComponent],

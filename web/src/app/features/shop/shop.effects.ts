@@ -25,12 +25,12 @@ import { shopActions, shopFeature } from './shop.state';
 
 const failed = (problem: Problem) => of(shopActions.failed({ problem }));
 
-/** Between two times of asking a server that cannot be reached. */
+/** Pause between attempts to reach a server. */
 const ASK_AGAIN_MS = 3000;
 
 /**
- * Asks who this is, again and again while the server cannot be reached: whoever is signed in does not stay at the door for
- * it. It ends when somebody signs in meanwhile.
+ * Asks who is signed in, again and again while the server cannot be reached, so that nobody is left at the sign-in
+ * page because of it. It ends when somebody signs in meanwhile.
  */
 export const readSession = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) => {
@@ -50,8 +50,8 @@ export const readSession = createEffect(
 );
 
 /**
- * Asks who is signed in after the server refused a call for it: nobody, and then somebody signs in over the page; or
- * another person in another page, and then this page is theirs too.
+ * Asks who is signed in after the server refused a call: if nobody, they sign in over the page; if another person in
+ * another tab, this page becomes theirs too.
  */
 export const regainSession = createEffect(
   (api = inject(ApiClient), store = inject(Store)) =>
@@ -202,8 +202,8 @@ export const revise = createEffect(
 );
 
 /**
- * Each session read brings the token for writes. Signing in leads to where somebody wanted to go, or to where people of
- * their role begin; signing out leads to the sign-in page.
+ * Each session read brings the CSRF token. Signing in leads to the wanted page, or to the landing page of the role;
+ * signing out leads to the sign-in page.
  */
 export const followSession = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), router = inject(Router)) =>
@@ -213,7 +213,7 @@ export const followSession = createEffect(
         api.csrfToken.set(session.csrfToken);
         const begins = router.url.startsWith('/first-start');
         const atDoor = begins || router.url.startsWith('/sign-in');
-        // A works that was just begun has people to add first.
+        // A works that was just set up needs people next.
         if (session.person && begins) void router.navigateByUrl('/people');
         else if (session.person && atDoor) {
           const wanted = router.parseUrl(router.url).queryParamMap.get('to');

@@ -27,21 +27,21 @@ export const shopActions = createActionGroup({
   source: 'Shop',
   events: {
     'Session Wanted': emptyProps(),
-    /** The server knows nobody behind this page any more: what stands on it stays, and somebody signs in over it. */
+    /** The server no longer knows who is behind this page: its content stays, and somebody signs in over it. */
     'Session Lost': emptyProps(),
     'Session Read': props<{ session: Session }>(),
     'Sign In': props<{ signIn: SignIn }>(),
-    /** The first time, or after a password was forgotten. */
+    /** The first time, or after a forgotten password. */
     'Sign In By Code': props<{ signIn: CodeSignIn }>(),
-    /** Begins an empty works. */
+    /** Sets up an empty works. */
     'First Start': props<{ start: FirstStart }>(),
     'Sign Out': emptyProps(),
     'Sign Out Everywhere': emptyProps(),
     'Change Password': props<{ change: PasswordChange }>(),
-    /** Other sessions of this person are over; this one goes on. */
+    /** The person's other sessions are over; this one continues. */
     'Password Changed': props<{ session: Session }>(),
     'Password Closed': emptyProps(),
-    /** Who has a PIN, on a tablet that many share. */
+    /** Who has a PIN, on a shared tablet. */
     'Tablet People Wanted': props<{ pass: TabletPass }>(),
     'Tablet People Read': props<{ people: readonly TabletPerson[] }>(),
     'Sign In By Pin': props<{ signIn: PinSignIn }>(),
@@ -55,15 +55,15 @@ export const shopActions = createActionGroup({
 });
 
 export interface ShopState {
-  /** Null until the server has been asked. */
+  /** Null until the server has answered. */
   readonly session: Session | null;
   /** Set while somebody has to sign in again. */
   readonly lost: boolean;
   readonly busy: boolean;
   readonly problem: Problem | null;
-  /** The password was changed in the dialog that is open. */
+  /** The password was changed in the open dialog. */
   readonly passwordChanged: boolean;
-  /** What became of the PIN in the dialog that is open; empty while nothing did. */
+  /** What was done about the PIN in the open dialog; empty if nothing. */
   readonly pinDone: string;
   readonly tabletPeople: readonly TabletPerson[];
 }
@@ -119,7 +119,7 @@ export const shopFeature = createFeature({
       passwordChanged: false,
       pinDone: '',
     })),
-    // Somebody who has signed out since has lost no session: one of their calls was still under way.
+    // A person who has signed out since has not lost a session: one of their calls was still under way.
     on(shopActions.sessionLost, (state) =>
       state.session?.person ? { ...state, lost: true, busy: false, problem: null } : state,
     ),

@@ -53,10 +53,10 @@ import { TabletDoorComponent } from './tablet-door.component';
   `,
 })
 export class SignInPage {
-  /** The first time, and after a password was forgotten. */
+  /** The first time, and after a forgotten password. */
   protected readonly byCode = signal(false);
   protected readonly byPassword = signal(false);
   protected readonly tablet = inject(Tablet);
-  /** A tablet that many share asks for a name and a PIN. */
+  /** A shared tablet asks for a name and a PIN. */
   protected readonly onTablet = computed(() => this.tablet.pass() !== null && !this.byPassword());
 }

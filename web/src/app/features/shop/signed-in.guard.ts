@@ -5,13 +5,13 @@ import { filter, map, take } from 'rxjs';
 import { LANDING } from './landing';
 import { shopActions, shopFeature } from './shop.state';
 
-/** The application opens where people of one's role begin. */
+/** The application opens at the landing page of the person's role. */
 export const atLanding: CanActivateFn = () => {
   const role = inject(Store).selectSignal(shopFeature.selectPerson)()?.role ?? 'operator';
   return inject(Router).createUrlTree([LANDING[role]]);
 };
 
-/** Lets signed-in people through and leads others to sign in, asking the server once who this is. */
+/** Lets signed-in people through and sends others to sign in, asking the server once who this is. */
 export const signedIn: CanActivateChildFn = (_route, { url }) => {
   const store = inject(Store);
   const router = inject(Router);
@@ -27,7 +27,7 @@ export const signedIn: CanActivateChildFn = (_route, { url }) => {
     map(({ session }) => {
       if (session?.person) return true;
       if (session?.firstStart) return router.createUrlTree(['/first-start']);
-      // The address of a room, such as one on a machine's sticker, is gone to after signing in.
+      // The address of a room, for example from a machine's sticker, is opened after signing in.
       return router.createUrlTree(['/sign-in'], url === '/' ? {} : { queryParams: { to: url } });
     }),
   );

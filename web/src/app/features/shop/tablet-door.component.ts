@@ -77,13 +77,13 @@ export class TabletDoorComponent {
   protected readonly busy = this.store.selectSignal(shopFeature.selectBusy);
   protected readonly problem = this.store.selectSignal(shopFeature.selectProblem);
   private readonly person = this.store.selectSignal(shopFeature.selectPerson);
-  /** Who says to be here; null while nobody does. */
+  /** The person selected; null for none. */
   protected readonly chosen = signal<TabletPerson | null>(null);
 
   constructor() {
     const pass = this.tablet.pass();
     if (pass) this.store.dispatch(shopActions.tabletPeopleWanted({ pass }));
-    // Signing in again begins with whoever was here.
+    // Signing in again starts with the last person.
     effect(() => {
       const before = this.people().find(({ id }) => id === this.person()?.id);
       if (before) this.chosen.set(before);
@@ -96,7 +96,7 @@ export class TabletDoorComponent {
       this.store.dispatch(shopActions.signInByPin({ signIn: { ...pass, personId, pin } }));
   }
 
-  /** A scanner types the code of a badge as a hand would. */
+  /** A scanner types a badge's code as a keyboard would. */
   protected scan(field: HTMLInputElement): void {
     const badge = BadgeCode.safeParse(field.value.trim().toUpperCase());
     const pass = this.tablet.pass();

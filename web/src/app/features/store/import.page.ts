@@ -9,7 +9,7 @@ import { writeStamps } from '../../shared/write-stamp';
 import { STORE_LIST } from './store-list';
 import { storeActions, storeFeature } from './store.state';
 
-/** Takes a list of needles, thread and parts into the store. */
+/** Imports a list of needles, thread and parts into the store. */
 @Component({
   selector: 'gan-import-store',
   imports: [ListImportComponent, ProblemComponent, RouterLink, SignalMarkComponent],

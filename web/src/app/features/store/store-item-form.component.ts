@@ -30,7 +30,7 @@ interface FormValue {
   readonly inUse: boolean;
 }
 
-/** What a thing is, where it lies, and how it is bought. */
+/** What an item is, where it is kept, and how it is bought. */
 @Component({
   selector: 'gan-store-item-form',
   imports: [NeedlePickerComponent, NumberInputDirective, ReactiveFormsModule],
@@ -199,7 +199,7 @@ export class StoreItemFormComponent {
     if (this.form.valid) this.saved.emit(StoreItemEntry.parse(this.entryOf(this.form.getRawValue())));
   }
 
-  /** What the form stands for, whether or not it can be kept. */
+  /** The entry in the form, valid or not. */
   private entryOf(value: FormValue) {
     const { place, supplier, packSize, packPrice, leadDays, leadSpreadDays, shelfMonths, inUse } = value;
     const service = value.servicePercent === null ? null : value.servicePercent / 100;

@@ -9,7 +9,7 @@ import { packText, thingText } from '../../shared/words/store-words';
 import { storeActions, storeFeature } from './store.state';
 import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
-/** Labels for drawers and shelves: what lies there, and a code that opens it in the store. */
+/** Labels for drawers and shelves: what is there, and a QR code that opens it in the store. */
 @Component({
   selector: 'gan-store-labels',
   imports: [ColourMarksComponent, CountedPipe, QrCodeComponent, RouterLink],

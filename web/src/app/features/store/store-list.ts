@@ -1,7 +1,7 @@
 import type { StoreColumn } from '@gantelet/contracts';
 import type { ListColumn } from '../../shared/lists/text-list';
 
-/** The columns of a list of what lies in the store. */
+/** The columns of a stock list. */
 export const STORE_LIST: readonly ListColumn<StoreColumn>[] = [
   {
     id: 'label',

@@ -14,7 +14,7 @@ import { DayFieldComponent, isoDay } from '../../shared/widgets/day-field.compon
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { quantityText, unitText } from '../../shared/words/store-words';
 
-/** What is written down of a thing. */
+/** The entry for an item. */
 export type StoreAct = StoreMoveEntry['kind'] | 'order';
 
 const AMOUNT_WORDS: Readonly<Record<StoreAct, string>> = {
@@ -24,7 +24,7 @@ const AMOUNT_WORDS: Readonly<Record<StoreAct, string>> = {
   scrap: 'Thrown away',
   order: 'Ordered',
 };
-/** Writes down a count, what came or went, or an order. Thread can be counted by weighing a cone. */
+/** Records a count, what came or went, or an order. Thread can be counted by weighing a cone. */
 @Component({
   selector: 'gan-store-move-form',
   imports: [DayFieldComponent, FormsModule, NumberInputDirective],
@@ -114,7 +114,7 @@ export class StoreMoveFormComponent implements OnInit {
   readonly item = input.required<StoreItem>();
   readonly act = input.required<StoreAct>();
   readonly saving = input.required<boolean>();
-  /** What stands in the field at first: what is advised to order. */
+  /** The initial value of the field: the recommended order. */
   readonly advised = input<number | null>(null);
   readonly moved = output<StoreMoveEntry>();
   readonly ordered = output<StoreOrderEntry>();

@@ -46,7 +46,7 @@ export const write = createEffect(
   { functional: true },
 );
 
-/** What is counted, used or comes is written down at the shelf, where a network may be missing. */
+/** Counts, uses and deliveries are recorded at the shelf, where there may be no network. */
 export const move = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
@@ -68,7 +68,7 @@ export const move = createEffect(
   { functional: true },
 );
 
-/** What was sent late is read back. */
+/** What was sent late is read again. */
 export const settle = createEffect(
   (outbox = inject(Outbox), api = inject(ApiClient)) =>
     outbox.settled.pipe(
@@ -83,7 +83,7 @@ export const settle = createEffect(
   { functional: true },
 );
 
-/** Takes a list in, and reads the store again. */
+/** Imports a list, and reads the store again. */
 export const takeIn = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(

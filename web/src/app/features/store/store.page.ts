@@ -93,20 +93,20 @@ export class StorePage {
   ];
   protected readonly kind = signal<StoreThingKind>('needle');
   protected readonly sought = signal('');
-  /** The thing whose row is open, and what is being written down of it. */
+  /** The item whose row is open, and what is being recorded for it. */
   protected readonly open = signal<{ readonly id: string; readonly act: StoreAct | 'edit' | null } | null>(
     null,
   );
-  /** What is being added; null while nothing is. */
+  /** What is being added; null if nothing is. */
   protected readonly adding = signal<StoreItemEntry | null>(null);
 
-  /** What stands below the orders waits for them: nothing moves away under a finger. */
+  /** What is below the orders waits for them: nothing moves away under a finger. */
   protected readonly isRead = computed(() => this.view() !== null);
   protected readonly currency = computed(() => this.view()?.currency ?? 'EUR');
   protected readonly money = computed(() => moneyIn({ currency: this.currency() }));
   private readonly items = computed(() => this.view()?.items ?? []);
   protected readonly due = computed(() => this.items().filter(({ toOrder }) => toOrder > 0));
-  /** What to order by whom it is ordered from. */
+  /** What to order, by supplier. */
   protected readonly orders = computed(() => {
     const suppliers = [...new Set(this.due().map(({ supplier }) => supplier))];
     return suppliers
@@ -163,7 +163,7 @@ export class StorePage {
     });
   }
 
-  /** Opens what the code of a label named, once the store is read. */
+  /** Opens the item named by a label's code, once the store has been read. */
   private openScanned(id: string | null): void {
     if (id === null) return;
     const waiting = effect(() => {
@@ -234,7 +234,7 @@ export class StorePage {
     this.write({ deed: 'add', entry });
   }
 
-  /** What came of an order: all of it, or nothing. */
+  /** What arrived of an order: all of it, or nothing. */
   protected received(orderId: string, quantity: number): void {
     this.write({ deed: 'receive', orderId, quantity });
   }

@@ -117,7 +117,7 @@ describe('the store', () => {
     await type('Cone on the scale', '175');
     await press('Add it');
     await press('Log');
-    // Tex 135 is 135 g a kilometre (ISO 1144): 2000 m and 1000 m.
+    // Tex 135 is 135 g per kilometre (ISO 1144): 2000 m and 1000 m.
     expect(writes()).toEqual([
       {
         ...{ deed: 'move', itemId: THREAD.id, what: jasmine.stringContaining('Tex 135') as never },

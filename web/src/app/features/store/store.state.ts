@@ -9,7 +9,7 @@ import type {
   StoreView,
 } from '@gantelet/contracts';
 
-/** Everything that can be written down in the store. */
+/** Everything that can be recorded in the store. */
 export type StoreWrite =
   | { readonly deed: 'add'; readonly entry: StoreItemEntry }
   | { readonly deed: 'revise'; readonly itemId: string; readonly revision: StoreItemRevision }
@@ -27,17 +27,17 @@ export const storeActions = createActionGroup({
     Write: props<{ key: string; write: StoreWrite }>(),
     Import: props<{ key: string; rows: readonly StoreRow[] }>(),
     Written: props<{ view: StoreView; done: string }>(),
-    /** A move that is kept on this device until the network is back. */
+    /** A move stored on this device until the network is back. */
     Waits: emptyProps(),
     /** Something could not be read. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface StoreState {
-  /** Null until it was read. */
+  /** Null until it has been read. */
   readonly view: StoreView | null;
   readonly saving: boolean;
   /** Writes that were answered. */

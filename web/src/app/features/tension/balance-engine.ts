@@ -3,7 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import type { BalanceSearch, SearchQuestion } from './balance-search';
 import type { BalanceWorker } from './balance.worker';
 
-/** The worker that searches, started when it is first asked. */
+/** The worker that searches, started on first use. */
 @Injectable({ providedIn: 'root' })
 export class BalanceEngine {
   private remote: Remote<BalanceWorker> | null = null;

@@ -15,7 +15,7 @@ import {
   type WorkWeight,
 } from '@gantelet/core';
 
-/** What a search is asked: everything it needs crosses to the worker as plain data. */
+/** A search request: everything it needs, sent to the worker as plain data. */
 export interface SearchQuestion {
   readonly weight: WorkWeight;
   readonly travelTurns: number;
@@ -25,12 +25,12 @@ export interface SearchQuestion {
   /** Seams at the present bobbin setting, oldest first. */
   readonly seams: readonly ObservedSeam[];
   readonly way: BalanceWay;
-  /** What the judge of these seams is believed to be. */
+  /** How the person who judged these seams is believed to judge. */
   readonly judge: JudgeWeights;
   readonly values: Values;
 }
 
-/** What a search answers. */
+/** The answer of a search. */
 export interface BalanceSearch {
   readonly advice: BalanceAdvice;
   readonly summary: BeliefSummary;
@@ -38,7 +38,7 @@ export interface BalanceSearch {
   readonly curve: readonly { readonly turns: number; readonly sure: number }[];
 }
 
-/** Answers a search. Pure but for keeping the grid of the last question, which takes longest to make. */
+/** Answers a search. Pure, except that it caches the grid of the last question, which takes longest to compute. */
 export function balanceSearch(question: SearchQuestion): BalanceSearch {
   const { seams, way, travelTurns, meanTurns, sdTurns, judge } = question;
   const belief = beliefAfter({ grid: gridFor(question), meanTurns, sdTurns, judge }, seams);

@@ -27,7 +27,7 @@ import {
   theCase,
 } from '../../shared/words/bobbin-case-words';
 
-/** A case that is written again. */
+/** A revised case. */
 export interface RevisedCase {
   readonly caseId: string;
   readonly change: BobbinCaseChange;
@@ -51,7 +51,7 @@ const NEW: FormValue = {
   thrownAway: false,
 };
 
-/** The bobbin cases of a machine: which is in, which is set for this thread already, and what each is worth. */
+/** A machine's bobbin cases: which one is in, which is already set for this thread, and what using it saves. */
 @Component({
   selector: 'gan-bobbin-cases',
   imports: [
@@ -221,9 +221,9 @@ export class BobbinCasesComponent {
   readonly tex = input.required<number>();
   readonly mayLog = input.required<boolean>();
   readonly busy = input.required<boolean>();
-  /** Steps of the size ladder from which another case is worth putting in. */
+  /** Steps on the size ladder from which another case is worth using. */
   readonly worthSteps = input.required<number>();
-  /** Minutes that finding the screw again takes. */
+  /** Minutes it takes to find the screw setting again. */
   readonly resetMinutes = input.required<number>();
   readonly putIn = output<string>();
   readonly added = output<BobbinCaseEntry>();
@@ -241,7 +241,7 @@ export class BobbinCasesComponent {
   protected readonly better = computed(() => betterCase(this.cases(), this.tex(), this.worthSteps()));
   protected readonly warning = computed(() => caseWarning(this.cases(), this.tex()));
   protected readonly resets = computed(() => resetsText(this.cases(), this.resetMinutes()));
-  /** The case whose entry is in the form; null while the form is for a new one. */
+  /** The case being edited in the form; null for a new one. */
   protected readonly editing = signal<BobbinCaseView | null>(null);
 
   protected readonly form = new FormGroup(
@@ -258,7 +258,7 @@ export class BobbinCasesComponent {
   protected readonly complaints = complaintsOf(this.form);
 
   constructor() {
-    // What was typed is done with once the machine's cases say so.
+    // The form is cleared once the machine's cases include the entry.
     effect(() => {
       const marked = this.marked();
       const { mark } = untracked(() => this.form.getRawValue());

@@ -17,7 +17,9 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
 
 const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
 
-/** What a turn of the knob is worth in cN on this machine and thread, from its own gauge readings, three pulls each. */
+/**
+ * What a turn of the knob is worth in cN on this machine and thread, from its own gauge readings, three pulls each.
+ */
 @Component({
   selector: 'gan-gauge-panel',
   imports: [
@@ -96,7 +98,7 @@ const PULLS = Array.from({ length: PULLS_PER_READING }, (_, i) => i);
 export class GaugePanelComponent {
   readonly readings = input.required<readonly LoggedGaugeReading[]>();
   readonly tex = input.required<number>();
-  /** The setting the knob stands at. */
+  /** The present setting of the knob. */
   readonly turns = input.required<number>();
   readonly travelTurns = input.required<number>();
   readonly mayLog = input.required<boolean>();
@@ -116,7 +118,7 @@ export class GaugePanelComponent {
     source: () => this.readings().length,
     computation: () => PULLS.map(() => null),
   });
-  /** Another thread is another line: only readings of this size count. */
+  /** Another thread has another line: only readings of this size count. */
   protected readonly own = computed(() => this.readings().filter(({ tex }) => tex === this.tex()));
   protected readonly line = computed(() => turnsToTension(this.own()));
   private readonly pulled = computed(() => this.pulls().filter((pull) => pull !== null));
@@ -134,7 +136,7 @@ export class GaugePanelComponent {
     this.pulls.update((pulls) => pulls.map((pull, i) => (i === index ? cn : pull)));
   }
 
-  /** A pull off the gauge goes where one is missing, else where one is odd. */
+  /** A pull from the gauge fills a missing one, or else replaces an odd one. */
   protected take(cn: number): void {
     const pulls = this.pulls();
     const free = pulls.indexOf(null);

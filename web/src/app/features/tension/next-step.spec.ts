@@ -75,7 +75,7 @@ describe('what the search is asked', () => {
       step({ seams, caseSwaps }).seams.map(({ sewnAt }) => sewnAt.slice(14, 16));
     const all = minutes([]);
     expect(minutes([swap('a', 10)])).toEqual(all);
-    // Another case in between: what was sewn with the one that is in again counts again.
+    // Another case in between: seams sewn earlier with the present case count again.
     expect(minutes([swap('a', 10), swap('b', 11)])).toEqual([]);
     expect(minutes([swap('a', 10), swap('b', 11), swap('a', 12)])).toEqual(all);
   });

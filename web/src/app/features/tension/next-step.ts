@@ -32,48 +32,51 @@ import {
 import type { BobbinReading, LoggedSeam, SeamJudge, TensionView, TensionWay } from '@gantelet/contracts';
 import type { SearchQuestion } from './balance-search';
 
-/** Travel taken for a knob that nobody has counted yet. Assumption. */
+/** Assumed travel of a knob that nobody has counted yet. Assumption. */
 export const ASSUMED_TRAVEL_TURNS = 8;
 
-/** How the search is to be done: what is done about the bobbin and what the setting is for. */
+/** How to search: what is done about the bobbin, and the target. */
 export type SearchWay = Readonly<TensionWay>;
 
-/** What is known of a set-up before the search answers. */
+/** What is known about a set-up before the search answers. */
 export interface NextStep {
   readonly stack: Stack;
   readonly weight: WorkWeight;
   readonly travelTurns: number;
-  /** Where the setting is expected from other work on the machine. */
+  /** Where the setting is expected, judging by other work on the machine. */
   readonly prediction: SettingPrediction;
   readonly threadDiameterMm: number;
   readonly bobbin: BobbinState;
   /** Seams that count: sewn since the bobbin screw was last turned. */
   readonly seams: readonly LoggedSeam[];
-  /** Two seams at one setting were graded two steps apart. */
+  /** Two seams at the same setting were graded two steps apart. */
   readonly unsteady: boolean;
-  /** Where the knob stands now: the last seam's setting. */
+  /** The present knob position: the last seam's setting. */
   readonly nowTurns: number | null;
   readonly question: SearchQuestion;
 }
 
-/** The bobbin case against what is aimed at. */
+/** The bobbin case compared with its target. */
 export interface BobbinState {
   readonly advice: BobbinAdvice;
   readonly target: TensionRange;
   readonly bobbinCase: BobbinCase;
-  /** What the drop test says of this thread; null when it was not tested with it, or the screw was turned since. */
+  /** The result of this thread's drop test; null if there was none, or the screw was turned since. */
   readonly drop: DropTest | null;
-  /** Tex the steps are counted from: what the case was set for, else what the machine is set for; null when neither is known. */
+  /**
+   * Tex the steps are counted from: what the case was set for, else the machine's present set-up; null when neither
+   * is known.
+   */
   readonly fromTex: number | null;
-  /** Signed steps of the size ladder from there. */
+  /** Signed steps on the size ladder from there. */
   readonly threadSteps: number;
-  /** Readings that tell a tension, oldest first. */
+  /** Readings that give a tension, oldest first. */
   readonly tensions: readonly (TensionRange & { readonly reading: BobbinReading })[];
-  /** The spring lets go though nobody turned its screw. */
+  /** The spring is losing tension though nobody turned its screw. */
   readonly wear: SpringWear | null;
 }
 
-/** Works out what the search is asked, and what is done before it. Pure: called again only when the view changed. */
+/** Works out the search request, and what to do before it. Pure: called again only when the view changed. */
 export function nextStep(
   view: TensionView,
   way: SearchWay,
@@ -125,14 +128,14 @@ export function nextStep(
 }
 
 /**
- * A turn of the bobbin screw moves the balance, and so does another case: only the seams count that were sewn with the case
- * that is in, after its screw was last turned.
+ * Turning the bobbin screw moves the balance, and so does another case: only seams sewn with the present case since
+ * its screw was last turned count.
  */
 function seamsInPlay({ seams, bobbin, caseSwaps }: TensionView): readonly LoggedSeam[] {
   const turned = bobbin.findLast(({ screwTurns }) => screwTurns !== 0);
   return seams.filter(
     ({ sewnAt, bothTight }) =>
-      // Pucker with a balanced lock says nothing of the top: both are too tight.
+      // Pucker with a balanced knot says nothing about the top: both are too tight.
       !bothTight && (!turned || sewnAt > turned.readAt) && inPresentCase(caseSwaps, sewnAt),
   );
 }
@@ -162,7 +165,7 @@ function bobbinState(view: TensionView, school: BobbinSchool, values: Values): B
   };
 }
 
-/** The bobbin case after all that was logged of it, drop tests beside this set-up's seams included. */
+/** The bobbin case in the state its log leaves it in, including drop tests logged with this set-up's seams. */
 function caseOf({ bobbin, seams, setup, caseSwaps }: TensionView): BobbinCase {
   const beside = seams
     .filter(({ sewnAt }) => inPresentCase(caseSwaps, sewnAt))
@@ -176,7 +179,9 @@ function caseOf({ bobbin, seams, setup, caseSwaps }: TensionView): BobbinCase {
   return bobbinCase(all.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)));
 }
 
-/** Who judged these seams, as far as it is known: the mean over those who did; before the first seam, who will. */
+/**
+ * Who judged these seams, as far as known: the average of those who did; before the first seam, the person who will.
+ */
 function judgeOf(
   seams: readonly LoggedSeam[],
   judges: readonly SeamJudge[],
@@ -192,7 +197,7 @@ function judgeOf(
   return Object.fromEntries(mean) as JudgeWeights;
 }
 
-/** Readings with this work's thread since the screw was last turned: only these can be compared with one another. */
+/** Readings with this work's thread since the screw was last turned: only these can be compared. */
 function ownSinceTurned({ bobbin, setup }: TensionView, tensions: BobbinState['tensions']) {
   const turned = bobbin.findLastIndex(({ screwTurns }) => screwTurns !== 0);
   const since = bobbin.slice(Math.max(0, turned));

@@ -1,12 +1,12 @@
 import { roundTurns, TURN_GRAIN, type WorkWeight } from '@gantelet/core';
 
-/** How many settings one strip of the work holds. */
+/** How many settings fit on one strip of the work. */
 export const STRIP_COUNTS = [3, 5, 7, 9] as const;
 export type StripCount = (typeof STRIP_COUNTS)[number];
 
 /**
- * Settings of a ladder strip: evenly about the middle of what is believed, the widest spacing that still meets the
- * window at least twice, loosest first, since a setting is come to from the loose side.
+ * Settings of a ladder strip: evenly spaced about the best guess, as wide as possible while still hitting the window
+ * at least twice, loosest first, since a setting is always approached from the loose side.
  */
 export function stripSettings(
   middleTurns: number,

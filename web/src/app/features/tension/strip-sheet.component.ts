@@ -14,7 +14,9 @@ import { GRADE_WORDS } from '../../shared/words/tension-words';
 import { STRIP_COUNTS, stripSettings, type StripCount } from './strip-plan';
 import { CountedPipe } from '../../shared/widgets/locale.pipes';
 
-/** A ladder strip: several settings on one strip of the work, planned, printed with their numbers, judged in one go. */
+/**
+ * A ladder strip: several settings on one strip of the work, planned, printed with their numbers, judged in one go.
+ */
 /** A seam of a strip with its grade. */
 export type JudgedSeam = Omit<TestSeamInput, 'sewnAt'>;
 

@@ -19,7 +19,7 @@ import { catalogueActions } from '../catalogue/catalogue.state';
 import { BalanceEngine } from './balance-engine';
 import { tensionActions, tensionFeature } from './tension.state';
 
-/** A search that broke off says so: without it the last setting advised would look like the answer. */
+/** A failed search is reported: otherwise the last setting advised would look like the answer. */
 const NO_SEARCH: Problem = {
   type: 'about:blank',
   title:
@@ -45,7 +45,10 @@ export const readView = createEffect(
   { functional: true },
 );
 
-/** How people read seams changes with what they practise: read again with the room. Without it, anybody may have judged. */
+/**
+ * How people read seams changes with practice: read again with the room. Without it, nothing is assumed about the
+ * judge.
+ */
 export const readJudges = createEffect(
   (actions = inject(Actions), api = inject(ApiClient)) =>
     actions.pipe(
@@ -60,13 +63,13 @@ export const readJudges = createEffect(
   { functional: true },
 );
 
-/** The search runs on the shop's own values. */
+/** The search uses the shop's own values. */
 export const wantValues = createEffect(
   (actions = inject(Actions)) => actions.pipe(ofType(tensionActions.opened), map(catalogueActions.wanted)),
   { functional: true },
 );
 
-/** Every new question goes to the worker; an answer that was overtaken is dropped. */
+/** Every new question goes to the worker; an outdated answer is dropped. */
 export const search = createEffect(
   (store = inject(Store), engine = inject(BalanceEngine)) =>
     store.select(tensionFeature.selectQuestion).pipe(
@@ -158,7 +161,7 @@ export const logBobbin = createEffect(
   { functional: true },
 );
 
-/** What is done with the machine's bobbin cases. */
+/** Actions on the machine's bobbin cases. */
 export const writeCase = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
     actions.pipe(
@@ -206,7 +209,7 @@ export const logGauge = createEffect(
   { functional: true },
 );
 
-/** After anything that was logged the view is read again. */
+/** The view is read again after anything is logged. */
 function logged(
   setupId: string,
   send: (params: { setupId: string }) => Observable<unknown>,

@@ -66,7 +66,7 @@ import { tensionActions, tensionFeature, type SeamDraft } from './tension.state'
 import { lengthText } from '../../shared/words/units-text';
 import { counted } from '../../shared/locale';
 
-/** A place within each grade, in half windows from balance, for its drawing. */
+/** A position within each grade, in half windows from balance, for its drawing. */
 const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
   'loops-below': -4,
   'dots-below': -1.6,
@@ -75,7 +75,7 @@ const GRADE_Z: Readonly<Record<SeamGrade, number>> = {
   'flat-line-on-top': 4,
 };
 
-/** What a claim stands on, in the words of the strip. */
+/** What a confidence is based on, in the words of the strip. */
 const PROOF_WORDS: Readonly<Record<ClaimGround, string>> = {
   'both-edges': 'both edges seen',
   'lock-measured': 'knot measured',
@@ -132,7 +132,7 @@ export class TensionPage {
   protected readonly targets = TENSION_TARGETS;
   protected readonly targetWords = TARGET_WORDS;
   protected readonly checkWords = CHECK_WORDS;
-  /** Open until it is logged: a strip that is refused need not be judged again. */
+  /** Open until it is logged: a refused strip need not be judged again. */
   protected readonly stripOpen = keptFor(
     () => this.view()?.seams.length ?? null,
     () => false,
@@ -144,7 +144,7 @@ export class TensionPage {
     const search = this.searched();
     return search ? adviceText(search.advice) : null;
   });
-  /** What the chart calls the setting: the one advised, or another that the hands chose. */
+  /** The chart's label for the setting: the one advised, or one chosen by hand. */
   protected readonly settingWord = computed(() => {
     const advice = this.searched()?.advice;
     if (this.turns() !== advice?.turns) return 'here';
@@ -166,7 +166,7 @@ export class TensionPage {
       this.searched() !== null &&
       (this.checks().length === 0 || this.draft().ruledOut),
   );
-  /** Where the model puts the setting, in half windows from balance. Wrapped, since 0 is a place too. */
+  /** Where the model puts the setting, in half windows from balance. Wrapped, since 0 is valid too. */
   protected readonly sectionZ = computed(() => {
     const summary = this.searched()?.summary;
     return summary ? { value: (this.turns() - summary.meanTurns) / (summary.widthTurns / 2) } : null;
@@ -183,12 +183,12 @@ export class TensionPage {
       ? `Not enough data: ${from}. Expected ${range}.`
       : `Expected ${range}, judging by ${from}.`;
   });
-  /** Where the pre-tension stood when it was last looked at. */
+  /** The last known pre-tension setting. */
   protected readonly preTensionNow = computed(
     () =>
       this.view()?.seams.findLast(({ preTensionTurns }) => preTensionTurns !== null)?.preTensionTurns ?? null,
   );
-  /** What the pre-tension does when the top goes where it is put: half as much, in turns a hand can repeat. */
+  /** The pre-tension that goes with the top setting: half as much, in turns a hand can repeat. */
   protected readonly preTensionWords = computed(() => {
     const [next, stood] = [this.next(), this.preTensionNow()];
     const mark = this.view()?.machine.knob?.preTensionMark;
@@ -201,13 +201,13 @@ export class TensionPage {
     const to = stood === null ? '' : `, to ${turnsText(Math.max(0, stood + move))}`;
     return `${from}${marked}: ${turnsWords(Math.abs(move))} ${move > 0 ? 'tighter' : 'looser'}${to}, half as much as the top.`;
   });
-  /** The setting that may be kept now, and whether it was; null while nothing may. */
+  /** The setting that can be saved now, and whether it was; null if none can. */
   protected readonly keepable = computed(() => {
     const advice = this.searched()?.advice;
     if (!advice || (advice.do !== 'keep' && advice.do !== 'stop')) return null;
     return { turns: advice.turns, kept: this.view()?.kept?.turns === advice.turns };
   });
-  /** Seams that contradict each other are no matter of the knob: the fault finder goes on. */
+  /** Seams that contradict each other are not about the knob: continue in the fault finder. */
   protected readonly faultOf = computed(() => ({ machine: this.view()?.machine.id, symptom: 'drift' }));
   protected readonly contradicts = computed(() => this.searched()?.advice.do === 'check');
   protected readonly allChecks = NOT_TENSION;
@@ -236,7 +236,7 @@ export class TensionPage {
   private readonly bobbinStamp = writeStamps(() => this.view()?.bobbin.length);
   private readonly gaugeStamp = writeStamps(() => this.view()?.gauge.length);
 
-  /** What is typed of the knob stands until the machine is another, or was changed. */
+  /** What is typed about the knob stays until the machine changes. */
   private readonly machineVersion = computed(() => {
     const machine = this.view()?.machine;
     return machine && `${machine.id} ${machine.version}`;
@@ -323,7 +323,7 @@ export class TensionPage {
     this.store.dispatch(tensionActions.draftChanged({ change }));
   }
 
-  /** Moves the setting by the hand's usual step for this work, finer with Shift, and stays on the knob. */
+  /** Moves the setting by this work's usual step, finer with Shift, and stays within the knob's travel. */
   protected step(direction: 1 | -1, fine = false): void {
     const { weight, travelTurns } = this.next()!;
     const size = fine ? TURN_GRAIN : handStepTurns(weight, 'dots-below');

@@ -20,7 +20,7 @@ import { nextStep, type SearchWay } from './next-step';
 
 /** A seam being judged. */
 export interface SeamDraft {
-  /** Null takes the setting advised. */
+  /** Null means the setting advised. */
   readonly turns: number | null;
   readonly grade: SeamGrade | null;
   readonly bothTight: boolean;
@@ -28,7 +28,7 @@ export interface SeamDraft {
   readonly lockDepth: number | null;
   readonly preTensionTurns: number | null;
   readonly bobbinContrast: boolean;
-  /** What is not tension was ruled out for this seam. */
+  /** Causes other than tension were ruled out for this seam. */
   readonly ruledOut: boolean;
 }
 
@@ -53,7 +53,7 @@ export const tensionActions = createActionGroup({
     'Draft Changed': props<{ change: Partial<SeamDraft> }>(),
     'Log Seam': props<{ key: string; sewnAt: string }>(),
     'Seam Logged': props<{ setupId: string }>(),
-    /** Of the bobbin or the gauge: the seam that is being judged stays. */
+    /** About the bobbin or the gauge: the seam being judged stays. */
     'Reading Logged': props<{ setupId: string }>(),
     'Log Strip': props<{ key: string; seams: readonly TestSeamInput[] }>(),
     'Withdraw Seam': props<{ key: string; entryId: string }>(),
@@ -65,27 +65,27 @@ export const tensionActions = createActionGroup({
     'Judges Read': props<{ judges: readonly SeamJudge[] }>(),
     'Keep Setting': props<{ key: string; kept: KeptSettingInput }>(),
     'Mark Knob': props<{ key: string; knob: KnobMark }>(),
-    /** Something could not be read, or calculated. */
+    /** Something could not be read or calculated. */
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface TensionState {
   readonly view: TensionView | null;
-  /** How people read seams; empty until it is read. */
+  /** How people read seams; empty until it has been read. */
   readonly judges: readonly SeamJudge[];
-  /** What this visit does otherwise than the shop. */
+  /** What this visit does differently from the house rules. */
   readonly otherWay: Partial<SearchWay>;
-  /** The last answer of the search, with the question it belongs to. */
+  /** The last answer of the search, with its question. */
   readonly searched: { readonly question: SearchQuestion; readonly search: BalanceSearch } | null;
   readonly draft: SeamDraft;
   readonly saving: boolean;
   readonly problem: Problem | null;
 }
 
-/** Before the shop is known: fewest changes that still work, most margin on both sides. */
+/** Before the shop is known: the fewest changes that still work, most margin on both sides. */
 const SHIPPED_WAY: SearchWay = { bobbin: 'leave-bobbin', target: 'middle', step: 'as-the-seam-tells' };
 
 const initial: TensionState = {
@@ -119,7 +119,7 @@ export const tensionFeature = createFeature({
     })),
     on(tensionActions.draftChanged, (state, { change }) => ({
       ...state,
-      // Another grade or another setting is another seam: what was ruled out is to be ruled out again.
+      // Another grade or setting makes it another seam: causes have to be ruled out again.
       draft: { ...state.draft, ruledOut: false, ...change },
       problem: null,
     })),
@@ -137,13 +137,13 @@ export const tensionFeature = createFeature({
       (state) => ({ ...state, saving: true, problem: null }),
     ),
     on(tensionActions.seamLogged, (state) => ({ ...state, draft: EMPTY_SEAM })),
-    // A view that cannot be read after a write was written all the same.
+    // If the view cannot be read after a write, the write still happened.
     on(tensionActions.seamLogged, tensionActions.readingLogged, (state) => ({ ...state, saving: false })),
     on(tensionActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(tensionActions.refused, (state, { problem }) => ({ ...state, saving: false, problem })),
   ),
   extraSelectors: ({ selectView, selectOtherWay, selectDraft, selectSearched, selectJudges }) => {
-    /** The way the shop works, unless this visit does otherwise. */
+    /** The house rules, unless this visit does otherwise. */
     const selectWay = createSelector(selectOtherWay, shopFeature.selectShop, (other, shop): SearchWay => ({
       ...SHIPPED_WAY,
       ...shop?.tension,
@@ -163,7 +163,7 @@ export const tensionFeature = createFeature({
     const selectSearch = createSelector(selectSearched, selectQuestion, (searched, question) =>
       searched?.question === question ? searched!.search : null,
     );
-    /** The setting the seam being judged was sewn at: as set by hand, else as advised, else as expected. */
+    /** The setting at which the seam being judged was sewn: as set by hand, else as advised, else as expected. */
     const selectTurns = createSelector(
       selectDraft,
       selectSearched,

@@ -24,7 +24,7 @@ interface Row {
 
 const COUNTS = 'by arithmetic: ISO 1144, ASTM D861, ASTM D2260; clauses not checked';
 
-/** One way to read a label, with the same thing in every other system. */
+/** One way to read a label, with its equivalents in every other system. */
 @Component({
   selector: 'gan-label-reading',
   imports: [RouterLink, StandingComponent],

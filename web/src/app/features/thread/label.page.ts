@@ -4,7 +4,7 @@ import { readLabel, threadEquivalents, type LabelReading } from '@gantelet/core'
 import { QrCodeComponent } from '../../shared/widgets/qr-code.component';
 import { shortNumber } from '../../shared/locale';
 
-/** A label for a spool or a needle tube, 62 mm wide, with a code that opens the item. */
+/** A label for a spool or a needle tube, 62 mm wide, with a QR code that opens the item. */
 @Component({
   selector: 'gan-label',
   imports: [QrCodeComponent, RouterLink],
@@ -63,7 +63,7 @@ import { shortNumber } from '../../shared/locale';
   `,
 })
 export class LabelPage {
-  /** From the address: what the label reads. */
+  /** From the address: what the label says. */
   readonly read = input<string>();
 
   protected readonly text = computed(() => (this.read() ?? '').slice(0, 60));
@@ -93,7 +93,7 @@ export class LabelPage {
   }
 }
 
-/** The same item in other words, for the small print. */
+/** The equivalents, for the small print. */
 function restOf(reading: LabelReading): string {
   if (reading.kind === 'needle') {
     const { system, point } = reading.needle;

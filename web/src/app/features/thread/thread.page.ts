@@ -14,7 +14,7 @@ import { catalogueActions, catalogueFeature } from '../catalogue/catalogue.state
 import { LabelReadingComponent } from './label-reading.component';
 import { WeighSpoolComponent } from './weigh-spool.component';
 
-/** How the first label compares with the second, about threads or needles. */
+/** How the first label compares with the second, for threads or needles. */
 function orderText(order: ComparedOrder, thing: 'thread' | 'needle'): string {
   switch (order) {
     case 'same':
@@ -28,7 +28,7 @@ function orderText(order: ComparedOrder, thing: 'thread' | 'needle'): string {
   }
 }
 
-/** How do sizes convert? Reads what stands on packs, spools and shanks, and lays threads side by side. */
+/** How do sizes convert? Reads what is on packs, spools and shanks, and compares threads side by side. */
 @Component({
   selector: 'gan-thread',
   imports: [LabelReadingComponent, StandingComponent, ThreadLadderComponent, WeighSpoolComponent],

@@ -27,7 +27,8 @@ describe('weighing a spool without a label', () => {
     expect(text()).not.toContain('between');
   });
 
-  // Tex is grams in 1000 m (ISO 1144): 1.35 g in 10 m is Tex 135; a step of 0.1 g leaves 0.05 g open either way, 130 to 140.
+  // Tex is grams per 1000 m (ISO 1144): 1.35 g in 10 m is Tex 135; a resolution of 0.1 g leaves 0.05 g either way,
+  // 130 to 140.
   it('says the Tex and how far the scale leaves it open', async () => {
     const { type, text, candidates, press, taken } = await open();
     await type('Weight, g', '1,35');

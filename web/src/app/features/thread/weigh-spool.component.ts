@@ -8,9 +8,9 @@ import { shortNumber } from '../../shared/locale';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { deviceActions, deviceFeature } from '../device/device.state';
 
-/** The thread that a stand-in scale weighs: what is found has to come out of the weight. */
+/** The thread a stand-in scale weighs: the result has to follow from the weight. */
 const SIMULATED_TEX = 210;
-/** How finely a scale that sends its readings is taken to read, g. Assumption. */
+/** Assumed resolution of a scale that sends its readings, g. Assumption. */
 const LIVE_STEP_G = 0.01;
 
 /** An unlabelled spool: weigh a measured length, get its Tex with the interval and the nearest sizes. */

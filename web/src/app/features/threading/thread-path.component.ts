@@ -22,14 +22,14 @@ const STEPS: Readonly<Record<string, readonly [x: number, y: number]>> = {
   ArrowDown: [0, STEP],
 };
 
-/** A station that was moved, by its place in the order. */
+/** A moved station, by its place in the order. */
 export interface MovedStation {
   readonly place: number;
   readonly x: number;
   readonly y: number;
 }
 
-/** The way of the thread over a machine as it is seen from where somebody sits: not to scale. */
+/** The thread path over a machine as seen from the seat: not to scale. */
 @Component({
   selector: 'gan-thread-path',
   imports: [CdkDrag],
@@ -108,7 +108,7 @@ export interface MovedStation {
 })
 export class ThreadPathComponent {
   readonly stations = input.required<readonly Pick<Station, 'kind' | 'x' | 'y'>[]>();
-  /** While the card is written, stations are dragged to their place or moved by arrow keys. */
+  /** In editing mode, stations are dragged to their place or moved with the arrow keys. */
   readonly arranging = input(false);
   readonly moved = output<MovedStation>();
 

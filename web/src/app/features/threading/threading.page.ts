@@ -108,7 +108,7 @@ export class ThreadingPage {
   protected readonly unread = computed(() =>
     unreadText(this.cards() !== null, this.problem(), 'the threading card'),
   );
-  /** Null where nobody has written one. */
+  /** Null if nobody has written one. */
   protected readonly card = computed(
     () => this.cards()?.find(({ machineId }) => machineId === this.machineId()) ?? null,
   );
@@ -117,7 +117,7 @@ export class ThreadingPage {
       .filter(({ machineId }) => machineId !== this.machineId())
       .map(({ machineId }) => ({ machineId, name: this.nameOf(machineId) })),
   );
-  /** Over once the card is written. */
+  /** Ends once the card is saved. */
   protected readonly editing = keptFor(
     () => `${this.machineId()} ${this.card()?.version ?? 0}`,
     () => false,
@@ -173,7 +173,7 @@ export class ThreadingPage {
     this.form.controls.stations.removeAt(place);
   }
 
-  /** Changes the order of a station and the next. */
+  /** Swaps a station with the next. */
   protected swap(place: number): void {
     const { stations } = this.form.controls;
     const one = stations.at(place);

@@ -20,13 +20,13 @@ export const threadingActions = createActionGroup({
     Write: props<{ key: string; machineId: string; card: ThreadingCardEntry }>(),
     Written: props<{ card: ThreadingCard }>(),
     Failed: props<{ problem: Problem }>(),
-    /** A write was refused, or nobody answered it. */
+    /** A write was refused, or got no answer. */
     Refused: props<{ problem: Problem }>(),
   },
 });
 
 export interface ThreadingState {
-  /** Cards that were written; null until they were read. */
+  /** Saved cards; null until they have been read. */
   readonly cardEntities: ReadList<ThreadingCard>;
   readonly saving: boolean;
   readonly problem: Problem | null;

@@ -15,17 +15,17 @@ import {
 } from '@gantelet/contracts';
 import { sharedStream } from './shared-stream';
 
-/** What a call to a route carries. A write's key may be given, so that a later try is the same write. */
+/** What a call to a route carries. A write's key may be given, so that a retry is the same write. */
 export interface CallParts<R extends Route> {
   readonly params?: ParamsOf<R>;
   readonly query?: QueryOf<R>;
   readonly body?: SentBodyOf<R>;
   readonly key?: string;
-  /** What a device proves itself with, on routes for devices. */
+  /** A device's credentials, on routes for devices. */
   readonly deviceToken?: string;
 }
 
-/** Tries after a reply was lost or the server was busy; the same key makes a second try harmless. */
+/** Retries after a lost reply or a busy server; the same key makes a retry harmless. */
 const TRIES_AFTER = 2;
 const FIRST_WAIT_MS = 400;
 
@@ -33,10 +33,10 @@ const FIRST_WAIT_MS = 400;
 @Injectable({ providedIn: 'root' })
 export class ApiClient {
   private readonly http = inject(HttpClient);
-  /** Token of the present session, carried by every write. */
+  /** The session's CSRF token, carried by every write. */
   readonly csrfToken = signal('');
   private readonly lost = new Subject<void>();
-  /** Tells whenever the server knows nobody behind this page, or somebody else. */
+  /** Emits when the server no longer knows who is behind this page, or it is somebody else. */
   readonly sessionLost: Observable<void> = this.lost;
 
   call<R extends Route>(route: R, parts: CallParts<R> = {}): Observable<ReplyOf<R>> {
@@ -71,7 +71,7 @@ export class ApiClient {
   }
 }
 
-/** Follows a route that streams, for as long as somebody is subscribed. Null says that the line broke. */
+/** Follows a streaming route while there is a subscriber. Null means that the connection broke. */
 export function watch<R extends Route>(route: R, params: ParamsOf<R>): Observable<ReplyOf<R> | null> {
   return sharedStream(pathOf(route, params as Record<string, string>)).pipe(
     mergeMap((told) => {

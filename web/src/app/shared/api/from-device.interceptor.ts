@@ -5,8 +5,9 @@ import { newId, REQUEST_ID_HEADER } from '@gantelet/contracts';
 import { Connection } from './connection';
 
 /**
- * Tells answers of the server from those the service worker kept on the device: the server sends back the id that a request
- * carries, and what was kept has another one. That nobody answered looks as it does without a service worker, which says 504.
+ * Tells the server's answers from those the service worker has cached: the server echoes the id that a request
+ * carries, and a cached answer has another one. An unreachable server looks the same as without a service worker,
+ * which answers 504.
  */
 export const fromDevice: HttpInterceptorFn = (request, next) => {
   const connection = inject(Connection);

@@ -27,7 +27,7 @@ describe('a stream that pages share', () => {
     Object.assign(window, { EventSource: real });
   });
 
-  /** A page that follows; gives what it was told. */
+  /** A page that follows; returns what it received. */
   function follow(address = '/api/floor/live'): (string | null)[] {
     const told: (string | null)[] = [];
     const following = sharedStream(address).subscribe((one) => told.push(one));

@@ -2,15 +2,15 @@ import { Observable } from 'rxjs';
 import { PAST_WORKER } from '@gantelet/contracts';
 
 const ASKS_FOR_LAST = 'last?';
-/** A stream that the server ended, as it does when nobody is signed in, is tried again after so long. */
+/** Delay before reopening a stream that the server ended, for example because nobody was signed in. */
 const TRY_AGAIN_MS = 5000;
 
-/** Something a server told, or null when the line to it broke. */
+/** A message from a server, or null when the connection broke. */
 type Told = string | null;
 
 /**
- * What a stream of the server tells. All pages of a browser that follow the same one share a connection, since a browser
- * keeps only a few: one page has it and passes everything on, and when that page is closed another one takes over.
+ * Messages from a server stream. All tabs that follow the same one share a connection, since a browser allows only a
+ * few: one tab holds it and passes everything on, and when it is closed another one takes over.
  */
 export function sharedStream(address: string): Observable<Told> {
   return new Observable((subscriber) => {
@@ -36,7 +36,10 @@ export function sharedStream(address: string): Observable<Told> {
   });
 }
 
-/** Follows a stream until it is told to leave. Browsers mend a line that breaks; one that was refused is opened again. */
+/**
+ * Follows a stream until told to stop. Browsers reconnect broken connections themselves; a refused one is reopened
+ * here.
+ */
 function follow(address: string, tell: (told: Told) => void, leaving: AbortSignal): Promise<void> {
   return new Promise((resolve) => {
     let source: EventSource;
@@ -60,11 +63,11 @@ function follow(address: string, tell: (told: Told) => void, leaving: AbortSigna
   });
 }
 
-/** Does work once no other page does work of the same name, where the browser can tell; else at once. */
+/** Does work once no other tab is doing work of the same name, if the browser can tell; else at once. */
 async function asOnlyPage(name: string, leaving: AbortSignal, work: () => Promise<void>): Promise<void> {
   const locks = (navigator as { locks?: LockManager }).locks;
   if (!locks) return work();
-  // Rejects when this page leaves before its turn came.
+  // Rejects if this page is closed before its turn.
   await locks
     .request(name, { signal: leaving }, () => (leaving.aborted ? undefined : work()))
     .catch(() => undefined);

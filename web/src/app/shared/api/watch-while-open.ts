@@ -4,7 +4,7 @@ import { watch } from './api-client';
 
 type Watched = typeof routes.watchFloor | typeof routes.watchPublishedRounds;
 
-/** Changes that a route tells from when something is opened until it is closed. */
+/** Emits a route's change notices from when something is opened until it is closed. */
 export function watchWhileOpen(
   route: Watched,
   opened: Observable<unknown>,
@@ -20,7 +20,7 @@ export function watchWhileOpen(
   );
 }
 
-/** Tells once, when something has been read, whether it is of another version than there is now: then it is old. */
+/** After something has been read, emits once if its version is already outdated. */
 export function otherThanRead(
   reads: Observable<{ readonly version: string } | null>,
   version: string,

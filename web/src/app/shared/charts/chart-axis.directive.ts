@@ -3,7 +3,11 @@ import { axisBottom, axisLeft, type AxisScale } from 'd3-axis';
 import { select } from 'd3-selection';
 import { shortNumber } from '../locale';
 
-/** The axis of a chart, drawn into a group of its SVG. @example `<g ganChartAxis="bottom" [scale]="hours()" at="250" />` */
+/**
+ * The axis of a chart, drawn into a group of its SVG.
+ *
+ * @example `<g ganChartAxis="bottom" [scale]="hours()" at="250" />`
+ */
 @Directive({
   selector: '[ganChartAxis]',
   host: { class: 'chart-axis', '[attr.transform]': 'transform()' },
@@ -11,9 +15,9 @@ import { shortNumber } from '../locale';
 export class ChartAxisDirective {
   readonly side = input.required<'bottom' | 'left'>({ alias: 'ganChartAxis' });
   readonly scale = input.required<AxisScale<number>>();
-  /** Where it stands in the drawing: how far down at the bottom, how far in at the left. */
+  /** Its position in the drawing: from the top for a bottom axis, from the left for a left axis. */
   readonly at = input.required<number, unknown>({ transform: numberAttribute });
-  /** About so many ticks, or at these values. */
+  /** Approximate number of ticks, or their values. */
   readonly ticks = input<number | readonly number[]>(8);
   readonly format = input<(value: number) => string>((value) => shortNumber(value, 4));
 
@@ -28,9 +32,9 @@ export class ChartAxisDirective {
       const axis = this.side() === 'bottom' ? axisBottom<number>(scale) : axisLeft<number>(scale);
       if (typeof ticks === 'number') axis.ticks(ticks);
       else axis.tickValues([...ticks]);
-      // No half pixel aside: ticks stand where what they measure is drawn.
+      // No half-pixel offset: ticks are where their values are drawn.
       group.call(axis.tickFormat(format).tickSizeOuter(0).offset(0));
-      // The chart says which letters it is written in.
+      // The chart sets the font.
       group.attr('font-family', null).attr('font-size', null);
     });
   }

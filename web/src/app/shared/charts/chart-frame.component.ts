@@ -11,11 +11,11 @@ import { saveDrawing } from '../drawings/drawing.component';
 import { saveFile } from '../save-file';
 import { cellText, tableCsv, type ChartTable } from './chart-table';
 
-/** A frame around a chart: what it says in words, its numbers as a table or a file, and the chart as an SVG file. */
+/** A frame around a chart: its content in words, its numbers as a table or a file, and the chart as an SVG file. */
 @Component({
   selector: 'gan-chart-frame',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  // Axes are drawn by D3, whose elements carry no mark of a component.
+  // D3 draws the axes, and its elements carry no component marker.
   encapsulation: ViewEncapsulation.None,
   template: `<figure class="chart">
     <ng-content />
@@ -120,12 +120,12 @@ import { cellText, tableCsv, type ChartTable } from './chart-table';
   `,
 })
 export class ChartFrameComponent {
-  /** Name of the saved files, without their endings. */
+  /** Name of the saved files, without extension. */
   readonly name = input.required<string>();
-  /** What the chart says, in words. */
+  /** What the chart shows, in words. */
   readonly text = input.required<string>();
   readonly table = input.required<ChartTable>();
-  /** What its marks and lines are. */
+  /** Legend: what its marks and lines are. */
   readonly note = input('');
   protected readonly isTableShown = signal(false);
   protected readonly cellText = cellText;

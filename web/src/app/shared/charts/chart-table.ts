@@ -3,13 +3,13 @@ import { shortNumber } from '../locale';
 
 type Cell = number | string | null;
 
-/** The numbers behind a chart. Headings name their unit: 'Running hours', 'Still good, %'. */
+/** The numbers behind a chart. Headings include their unit: 'Running hours', 'Still good, %'. */
 export interface ChartTable {
   readonly headings: readonly string[];
   readonly rows: readonly (readonly Cell[])[];
 }
 
-/** So many digits a file has of a number: more than any gauge or clock of a shop. */
+/** Digits of a number in a file: more than any gauge or clock in a shop has. */
 const FILE_DIGITS = 6;
 
 /** A cell as it is read on screen. */
@@ -24,7 +24,7 @@ export function tableCsv({ headings, rows }: ChartTable): string {
   return unparse({ fields: [...headings], data: rows.map((row) => row.map(told)) });
 }
 
-/** A share as its percent, for an axis; small ones keep a decimal. @example percentText(0.25) // '25' */
+/** A share as a percentage, for an axis; small ones keep a decimal. @example percentText(0.25) // '25' */
 export function percentText(share: number): string {
   return shortNumber(100 * share, share < 0.02 ? 1 : 0);
 }

@@ -8,7 +8,7 @@ import { ProbabilityPlotComponent } from './probability-plot.component';
 import { TensionLineComponent } from './tension-line.component';
 import { WindowChartComponent } from './window-chart.component';
 
-/** A Weibull law: by definition 63.2 % (1 - 1/e) have failed at the scale, whatever the shape. */
+/** A Weibull distribution: by definition 63.2 % (1 - 1/e) have failed at the scale, whatever the shape. */
 const LAW = { shape: 2, scaleHours: 20 };
 const STEPS = [
   { hours: 10, survival: 0.8 },
@@ -29,7 +29,7 @@ const texts = (of: ParentNode, selector: string) =>
   [...of.querySelectorAll(selector)].map((element) => element.textContent.trim());
 const number = (element: Element | null | undefined, attribute: string) =>
   Number(element?.getAttribute(attribute));
-/** Where the ticks of an axis stand, by what is written at them. */
+/** Where the ticks of an axis are, by label. */
 function ticksOf(axis: Element | undefined, direction: 0 | 1): ReadonlyMap<string, number> {
   const ticks = [...(axis?.querySelectorAll('.tick') ?? [])];
   return new Map(

@@ -17,7 +17,7 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 14, 170];
 const BINS = 8;
 const POINTS = 60;
 
-/** How likely a needle of each age wears out in the next hour: what was seen as bars, the law as a line. */
+/** How likely a needle of each age is to wear out in the next hour: observed as bars, fitted as a line. */
 @Component({
   selector: 'gan-hazard-curve',
   imports: [ChartAxisDirective, ChartFrameComponent],
@@ -56,7 +56,7 @@ const POINTS = 60;
       stroke: var(--info);
       stroke-width: 2.5;
     }
-    /* Drawn at two thirds of its size there: letters are to be read all the same. */
+    /* Drawn at two thirds of its size there: text must still be readable. */
     @media (max-width: 700px) {
       svg {
         font-size: 22px;
@@ -69,7 +69,7 @@ export class HazardCurveComponent {
   readonly law = input.required<WeibullParameters | null>();
   readonly lastHours = input.required<number>();
 
-  /** Failures by the hour in each stretch of age, as survival fell over it; none where it fell to nothing. */
+  /** Failures per hour in each age interval, from the fall in survival; none where it fell to zero. */
   protected readonly bars = computed(() => {
     const width = this.lastHours() / BINS;
     return Array.from({ length: BINS }, (_, i) => {
@@ -91,7 +91,7 @@ export class HazardCurveComponent {
     Math.max(
       1e-6,
       ...this.bars().map(({ perHour }) => perHour),
-      // A law of falling hazard begins without end.
+      // A falling hazard starts at infinity.
       ...this.points()
         .slice(2)
         .map(([, perHour]) => perHour),

@@ -16,7 +16,7 @@ export interface CurveStep {
 
 const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
 
-/** Share of needles still good over running hours: what was seen as steps, the law through it, and its band. */
+/** Share of needles still good over running hours: observed as steps, the fitted curve, and its band. */
 @Component({
   selector: 'gan-life-curve',
   imports: [ChartAxisDirective, ChartFrameComponent, FixedPipe],
@@ -83,7 +83,7 @@ const [LEFT, RIGHT, TOP, AXIS] = [44, 590, 26, 250];
       font-weight: 600;
       font-size: 15px;
     }
-    /* Drawn at two thirds of its size there: letters are to be read all the same. */
+    /* Drawn at two thirds of its size there: text must still be readable. */
     @media (max-width: 700px) {
       svg,
       .interval-word {
@@ -98,7 +98,7 @@ export class LifeCurveComponent {
   readonly band = input.required<readonly BandPoint[]>();
   readonly lastHours = input.required<number>();
   readonly intervalHours = input.required<number | null>();
-  /** Where the cost is nearly the least; an open end is cut at the edge of the drawing. */
+  /** Where the cost is nearly minimal; an open end is cut off at the edge of the chart. */
   readonly window = input.required<{ readonly fromHours: number; readonly toHours: number | null } | null>();
 
   protected readonly shares = [0, 0.25, 0.5, 0.75, 1] as const;

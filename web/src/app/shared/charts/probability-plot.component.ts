@@ -12,7 +12,7 @@ const SHARES = [0.01, 0.05, 0.1, 0.2, 0.5, 0.8, 0.95, 0.99] as const;
 /** The axis on which a Weibull life is a straight line. */
 const stretched = (failed: number): number => Math.log(-Math.log1p(-failed));
 
-/** The lives on Weibull paper: points along the line follow the law, points that bend away do not. */
+/** The lives on Weibull paper: points along the line follow the distribution, points that bend away do not. */
 @Component({
   selector: 'gan-probability-plot',
   imports: [ChartAxisDirective, ChartFrameComponent],

@@ -9,7 +9,7 @@ import type { ChartTable } from './chart-table';
 const [LEFT, RIGHT, TOP, AXIS] = [40, 282, 10, 120];
 const STEPS = 24;
 
-/** Gauge readings over knob turns, with the machine's own line and the band of a next reading. */
+/** Gauge readings over knob turns, with the machine's own line and the prediction band for the next reading. */
 @Component({
   selector: 'gan-tension-line',
   imports: [ChartAxisDirective, ChartFrameComponent],

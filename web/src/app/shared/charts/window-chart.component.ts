@@ -13,7 +13,7 @@ export interface SeamMark {
   readonly grade: SeamGrade;
 }
 
-/** Chance that a setting lies in the window. */
+/** Chance that a setting is in the window. */
 export interface WindowPoint {
   readonly turns: number;
   readonly sure: number;
@@ -24,7 +24,9 @@ const AROUND_TURNS = 1;
 /** Settings less likely than this are left off the ends of the chart. */
 const SHOWN_FROM = 0.02;
 
-/** The window of good settings as a band of chance over knob turns, the test seams as points, and the next setting. */
+/**
+ * The window of good settings as a band of chance over knob turns, the test seams as points, and the next setting.
+ */
 @Component({
   selector: 'gan-window-chart',
   imports: [ChartAxisDirective, ChartFrameComponent],
@@ -91,7 +93,7 @@ const SHOWN_FROM = 0.02;
       font-size: 13px;
       font-weight: 600;
     }
-    /* Drawn at two thirds of its size there: letters are to be read all the same. */
+    /* Drawn at two thirds of its size there: text must still be readable. */
     @media (max-width: 700px) {
       svg,
       .next-word,
@@ -120,7 +122,7 @@ export class WindowChartComponent {
   protected readonly scale = computed(() => scaleLinear(this.domain(), [LEFT, RIGHT]));
   private readonly height = scaleLinear([0, 1], [AXIS, TOP]);
   protected readonly ticks = computed(() => this.scale().ticks(8).filter(Number.isInteger));
-  /** Over the setting, but not off the drawing. */
+  /** Above the setting, but within the drawing. */
   protected readonly wordX = computed(() => Math.min(RIGHT - 45, Math.max(LEFT + 45, this.x(this.next()))));
   protected readonly nextText = computed(() => turnsText(this.next()));
   private readonly shown = computed(() => {
@@ -167,7 +169,7 @@ export class WindowChartComponent {
   }
 }
 
-/** A mark by the way the top tension has to go: its shape says it without colour. */
+/** A mark that points the way the top tension has to go, so it can be read without colour. */
 const SHAPES: Readonly<Record<-1 | 0 | 1, string>> = {
   1: 'M0 8L-8 -6H8z',
   0: 'M-6 -6H6V6H-6z',

@@ -5,10 +5,10 @@ import { DrawingComponent } from './drawing.component';
 
 const [LEFT, RIGHT, TOP, ROW] = [8, 282, 34, 16];
 const MOST_ROWS = 6;
-/** Room left of the frame's save button. */
+/** Room to the left of the frame's save button. */
 const SAVE = 62;
 
-/** The bobbin tension target as a band, the readings of the case over time below one another, the latest first. */
+/** The bobbin tension target as a band, with the case's readings one below the other, latest first. */
 @Component({
   selector: 'gan-bobbin-band',
   imports: [DrawingComponent],

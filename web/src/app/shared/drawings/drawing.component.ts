@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input } from '@angular/core';
 import { saveFile } from '../save-file';
 
-/** Properties that style sheets set on drawings and that a saved file must carry itself. */
+/** Properties set by style sheets that a saved drawing must carry itself. */
 const CARRIED = [
   'fill',
   'stroke',
@@ -57,9 +57,9 @@ const CARRIED = [
   `,
 })
 export class DrawingComponent {
-  /** Name of the saved file, without its ending. */
+  /** Name of the saved file, without extension. */
   readonly name = input.required<string>();
-  /** What the drawing says, in words. */
+  /** What the drawing shows, in words. */
   readonly text = input.required<string>();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
@@ -68,13 +68,13 @@ export class DrawingComponent {
   }
 }
 
-/** Saves the drawing that stands in an element as a file of this name. */
+/** Saves the drawing inside an element as a file of this name. */
 export function saveDrawing(within: HTMLElement, name: string): void {
   const svg = within.querySelector('svg');
   if (svg) saveFile(`${name}.svg`, standalone(svg), 'image/svg+xml');
 }
 
-/** The drawing as a file of its own, with the looks it has on screen. */
+/** The drawing as a standalone file that looks as it does on screen. */
 export function standalone(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');

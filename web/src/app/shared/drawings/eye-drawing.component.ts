@@ -6,7 +6,7 @@ import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 62;
 const CENTRE = 150;
-/** Eye width as a share of the blade. Assumption: drawn, never computed with. */
+/** Eye width as a share of the blade. Assumption: drawn, never used in calculations. */
 const EYE_SHARE = 0.4;
 
 /** Blade, groove, eye and thread to scale. */

@@ -8,7 +8,7 @@ import { FixedPipe } from '../widgets/locale.pipes';
 
 const [LOW, HIGH] = [0.15, 0.56];
 
-/** Where the ratio of thread to blade lies among the bands, with its uncertainty and the school's limit. */
+/** Where the ratio of thread to blade falls among the bands, with its uncertainty and the school's limit. */
 @Component({
   selector: 'gan-fit-scale',
   imports: [DrawingComponent, FixedPipe],
@@ -114,5 +114,5 @@ export class FitScaleComponent {
   }
 }
 
-/** Narrow bands get no word in the drawing; the ratio's own band is always written beside it. */
+/** Narrow bands have no label in the drawing; the ratio's own band is always named beside it. */
 const bandWord = (band: FitBand): string => (band === 'will-not-pass' ? '' : BAND_WORDS[band]);

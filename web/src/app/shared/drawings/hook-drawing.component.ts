@@ -4,7 +4,7 @@ import { DrawingComponent } from './drawing.component';
 import { lengthText } from '../words/units-text';
 
 const PX_PER_MM = 26;
-/** The top of the eye with the needle risen as far as is usual. */
+/** The top of the eye when the needle has risen by the usual amount. */
 const EYE_TOP = 150;
 const EYE_MM = 2;
 const BLADE_MM = 1.4;
@@ -12,8 +12,8 @@ const FRONT = 96;
 const SIDE = 268;
 
 /**
- * Where the hook's point stands at the needle, to scale: from the hook's side, and from beside it. What is wanted is a band,
- * what was measured a line.
+ * Where the hook's point is at the needle, to scale: from the hook's side, and from beside it. The target is a band,
+ * the measurement a line.
  */
 @Component({
   selector: 'gan-hook-drawing',
@@ -92,7 +92,7 @@ const SIDE = 268;
 export class HookDrawingComponent {
   protected readonly lengthText = lengthText;
   readonly figures = input.required<HookFigures>();
-  /** What was measured; left out, the middle of what is wanted is drawn. */
+  /** The measurement; without one, the middle of the target is drawn. */
   readonly reading = input<HookReading | null>(null);
 
   protected readonly front = FRONT;
@@ -109,7 +109,7 @@ export class HookDrawingComponent {
       reading?.[measure] ?? (figures[measure].least + figures[measure].most) / 2;
     return { rise: of('riseMm'), above: of('aboveEyeMm'), gap: of('clearanceMm') };
   });
-  /** In the drawing: what is off it stands at its edge. */
+  /** Within the drawing: anything outside is shown at its edge. */
   protected readonly shown = computed(() => {
     const { rise, above, gap } = this.mm();
     return {
@@ -135,7 +135,7 @@ export class HookDrawingComponent {
     return `M${left} 20H${right}V228L${(left + right) / 2} 258L${left} 228z`;
   }
 
-  /** The hook's point, its tip at a place. */
+  /** The hook's point, with its tip at a place. */
   protected point(x: number, y: number, towards: number): string {
     return `M${x} ${y}l${towards * 78} -9v26z`;
   }

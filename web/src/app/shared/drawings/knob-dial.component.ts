@@ -7,7 +7,7 @@ const R = 78;
 const ARROW_R = 96;
 const TICKS = 16;
 
-/** The top knob face on: its mark where it stands, where it goes, and the way round. Clockwise is tighter. */
+/** The top knob face on: where its mark is, where it goes, and which way. Clockwise is tighter. */
 @Component({
   selector: 'gan-knob-dial',
   imports: [DrawingComponent],
@@ -64,7 +64,7 @@ const TICKS = 16;
   `,
 })
 export class KnobDialComponent {
-  /** Where the knob stands; null when it stands nowhere known. */
+  /** Where the knob is; null if not known. */
   readonly from = input.required<number | null>();
   readonly to = input.required<number>();
 
@@ -73,7 +73,7 @@ export class KnobDialComponent {
     path: `M0 -${i % 4 === 0 ? R - 13 : R - 7}V-${R}`,
   }));
   protected readonly turns = computed(() => turnsText(this.to()));
-  /** The way round, as one turn at most: a longer move is in the words. */
+  /** The arc of the move, at most one turn: a longer move is in the words. */
   private readonly angles = computed(() => {
     const start = angleOf(this.from() ?? this.to());
     const move = Math.max(-0.92, Math.min(0.92, this.to() - (this.from() ?? this.to())));

@@ -5,7 +5,7 @@ import { DrawingComponent } from './drawing.component';
 const NEAR_X = 112;
 const FAR_X = 168;
 
-/** The leaf of a bobbin case from the side, with the screw that sets the tension and the one that only holds. */
+/** The leaf spring of a bobbin case from the side, with the tension screw and the one that only holds it. */
 @Component({
   selector: 'gan-leaf-drawing',
   imports: [DrawingComponent],

@@ -7,7 +7,7 @@ const TOP = 26;
 const MOST_PX = 96;
 const PX_PER_MM = 26;
 
-/** The seam cut along its line at a setting: the plies at their thickness, the lock where the model puts it. */
+/** The seam cut along its line at a setting: the plies at their thickness, the knot where the model puts it. */
 @Component({
   selector: 'gan-lock-section',
   imports: [DrawingComponent],
@@ -79,7 +79,7 @@ export class LockSectionComponent {
   });
   private readonly lock = computed(() => lockPosition(this.z(), this.values()));
   private readonly lockY = computed(() => this.bottom() - this.lock() * (this.bottom() - TOP));
-  /** How much thread stands out of a face: dots first, then loops. */
+  /** How much thread shows on a side: dots first, then loops. */
   private readonly out = computed(() => {
     const past = Math.abs(this.z()) - this.values()['tension.near-threshold'].value;
     return past <= 0 ? 0 : Math.min(14, 3 + 4 * past);
@@ -110,7 +110,7 @@ export class LockSectionComponent {
   );
 }
 
-/** A thread along one face that dips to a depth in every hole; drawn in between the holes when it puckers. */
+/** A thread along one side that dips into every hole; drawn in between the holes when it puckers. */
 function dips(faceY: number, depthY: number, threadPx: number, pucker: number): string {
   const holes = Array.from({ length: HOLES }, (_, i) => LEFT + i * PITCH);
   const half = threadPx * 0.6;

@@ -4,7 +4,7 @@ import { SHIPPED_VALUES, type Values } from '@gantelet/core';
 const [WIDTH, PITCH, FIRST, STITCHES] = [240, 34, 20, 6];
 const [FACE_Y, BACK_Y] = [30, 96];
 
-/** Both faces of a seam from above, as the model sews them: stitches, dots at the holes, a flat line, loops, pucker. */
+/** Both sides of a seam, as the model sews them: stitches, dots at the holes, a flat line, loops, pucker. */
 @Component({
   selector: 'gan-seam-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -8,8 +8,8 @@ const WIDTH = 560;
 const Y = 28;
 
 /**
- * The stitch line from above, to scale: holes at their cut angle, the land between them, straight or slanted, and the
- * edge of the material at the least distance advised.
+ * The stitch line from above, to scale: holes at their cut angle, the material between them, straight or slanted
+ * stitches, and the edge at the least distance advised.
  */
 @Component({
   selector: 'gan-seam-line',

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 
-/** Paths of a drawing of 88 by 48: the work, the needle thread above it and the bobbin thread below. */
+/** Paths of a drawing 88 by 48: the work, the needle thread above it and the bobbin thread below. */
 interface Strokes {
   readonly work?: string;
   readonly top?: string;
@@ -60,7 +60,9 @@ const DRAWINGS: Readonly<Record<string, Strokes>> = {
   },
 };
 
-/** What somebody sees or hears when they report a fault, by its symptom: a sign beside its words, never instead of them. */
+/**
+ * What a person sees or hears when reporting a fault, by symptom: a picture beside its words, never instead of them.
+ */
 @Component({
   selector: 'gan-symptom-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -9,7 +9,7 @@ import {
 import { DrawingComponent } from './drawing.component';
 import { lengthText } from '../words/units-text';
 
-/** A thread to be shown among the sizes of the ladder. */
+/** A thread to show on the size ladder. */
 export interface LadderMark {
   readonly tex: number;
   readonly label: string;
@@ -20,7 +20,9 @@ const GAP = 15;
 const LEFT = 190;
 const RIGHT = 470;
 
-/** The size ladder as threads side by side, thinnest on top, each as thick as it is; what was read stands among them. */
+/**
+ * The size ladder as threads side by side, thinnest on top, each at its thickness, with the given threads among them.
+ */
 @Component({
   selector: 'gan-thread-ladder',
   imports: [DrawingComponent],

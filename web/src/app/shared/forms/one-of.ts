@@ -1,4 +1,4 @@
-/** The one of some choices that a field's text stands for; null for none of them, as the empty choice is. */
+/** The choice that a field's text stands for; null if it is none of them, such as the empty choice. */
 export function oneOf<T extends string | number>(choices: readonly T[], text: string): T | null {
   return choices.find((choice) => String(choice) === text) ?? null;
 }

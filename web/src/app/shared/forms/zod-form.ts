@@ -7,9 +7,9 @@ import { fieldName } from '../words/field-name';
 type Issue = readonly [path: string, message: string];
 
 /**
- * A form's validator from the schema its entry is sent with: what the server would refuse is said before it is sent.
+ * A form validator from the schema its entry is sent with: what the server would refuse is shown before it is sent.
  *
- * @param entryOf the entry that the form's raw value stands for
+ * @param entryOf the entry for the form's raw value
  */
 export function zodValidator(schema: z.ZodType, entryOf: (value: never) => unknown): ValidatorFn {
   return (form: AbstractControl) => {
@@ -18,12 +18,12 @@ export function zodValidator(schema: z.ZodType, entryOf: (value: never) => unkno
   };
 }
 
-/** What a form's schema complains of. */
+/** The schema's issues with a form. */
 export function schemaIssues(form: FormGroup): readonly Issue[] {
   return (form.errors?.['schema'] ?? []) as readonly Issue[];
 }
 
-/** What a schema has against a draft that is no form, in words. */
+/** The schema's issues with a draft that is not a form, in words. */
 export const complaintsAbout = (schema: z.ZodType, draft: unknown): readonly string[] =>
   issuesOf(schema, draft).map(inWords);
 
@@ -34,7 +34,9 @@ function issuesOf(schema: z.ZodType, value: unknown): readonly Issue[] {
 
 const inWords = ([path, message]: Issue): string => `${fieldName(path)}: ${message}`;
 
-/** What a form's schema complains of, in words; nothing about fields nobody has touched. Made where a component is. */
+/**
+ * The schema's issues with a form, in words; nothing about untouched fields. Must be called in an injection context.
+ */
 export function complaintsOf(form: FormGroup): Signal<readonly string[]> {
   const changes = toSignal(form.events);
   return computed(() => {

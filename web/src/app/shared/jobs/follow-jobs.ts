@@ -2,7 +2,7 @@ import { distinctUntilChanged, EMPTY, filter, map, switchMap, takeWhile, type Ob
 import { isOpenJob, routes, type Job } from '@gantelet/contracts';
 import { watch } from '../api/api-client';
 
-/** Tells how an open job goes on until it is over, whoever asked for it. */
+/** Follows a running job until it is over, whoever requested it. */
 export function followJobs(jobs: Observable<Job | null | undefined>): Observable<Job> {
   return jobs.pipe(
     map((job) => (job && isOpenJob(job) ? job.id : null)),

@@ -12,17 +12,19 @@ import { listOfFile } from './sheet-list';
 import { emptyList, guessColumns, rowsOf, thereText, type ListColumn, type TextList } from './text-list';
 import { counted } from '../locale';
 
-/** What is to be said of a row before it is taken in. */
+/** What is shown for a row before it is imported. */
 export interface JudgedRow {
   readonly problems: readonly { readonly column: string; readonly message: string }[];
-  /** It is in already, and will be left as it is. */
+  /** It already exists, and will be left as it is. */
   readonly there: boolean;
 }
 
-/** As many rows as are looked at; the others are judged all the same. */
+/** How many rows are shown; all of them are checked. */
 const SHOWN = 60;
 
-/** A list from a spreadsheet: which column is which, what is wrong with which cell, and then all at once. */
+/**
+ * A list from a spreadsheet: which column is which, what is wrong with which cell, and then importing all at once.
+ */
 @Component({
   selector: 'gan-list-import',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -141,15 +143,15 @@ const SHOWN = 60;
 })
 export class ListImportComponent {
   readonly label = input.required<string>();
-  /** What a row is. */
+  /** What a row is called. */
   readonly noun = input.required<string>();
-  /** What taking them in is called. */
+  /** What importing them is called. */
   readonly act = input.required<string>();
   readonly fileName = input.required<string>();
   readonly columns = input.required<readonly ListColumn[]>();
   readonly judge = input.required<(row: Readonly<Record<string, string>>) => JudgedRow>();
   readonly saving = input.required<boolean>();
-  /** A file was chosen: what the last one said is over. */
+  /** A file was chosen: the last result no longer applies. */
   readonly chosen = output();
   readonly taken = output<readonly Readonly<Record<string, string>>[]>();
 

@@ -8,7 +8,7 @@ const MAIN = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
 
 type Cell = string | number | boolean | { readonly day: number } | null;
 
-/** A workbook with one sheet, as ECMA-376 (Office Open XML) lays it out. Day 1 is the first of January 1900. */
+/** A workbook with one sheet, as laid out by ECMA-376 (Office Open XML). Day 1 is 1 January 1900. */
 function workbook(rows: readonly (readonly Cell[])[]): Blob {
   const cells = (row: readonly Cell[], r: number) =>
     row.map((cell, c) => {

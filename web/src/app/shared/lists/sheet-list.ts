@@ -5,8 +5,8 @@ import { readList, type TextList } from './text-list';
 const ZIP = [0x50, 0x4b] as const;
 
 /**
- * A list from a file that somebody chose: a spreadsheet's first sheet (XLSX), or text separated by commas or semicolons. Null
- * when there is no row under the headings, or when it is neither.
+ * A list from a chosen file: a spreadsheet's first sheet (XLSX), or text separated by commas or semicolons. Null if
+ * there is no row under the headings, or the file is neither.
  */
 export async function listOfFile(file: Blob): Promise<TextList | null> {
   const first = new Uint8Array(await file.slice(0, ZIP.length).arrayBuffer());
@@ -15,7 +15,8 @@ export async function listOfFile(file: Blob): Promise<TextList | null> {
 }
 
 async function readSheetList(file: Blob): Promise<TextList | null> {
-  // Few people take in lists: the reader is loaded when it is needed. This entry of it starts no worker of its own.
+  // Few people import lists, so the reader is loaded on demand. This entry point of the package starts no worker of
+  // its own.
   const { readSheet } = await import('read-excel-file/universal');
   const rows = await readSheet(await file.arrayBuffer()).catch(() => []);
   const [headings, ...others] = rows.map((row) => row.map(cellText));
@@ -23,7 +24,7 @@ async function readSheetList(file: Blob): Promise<TextList | null> {
   return headings && filled.length > 0 ? { headings, rows: filled } : null;
 }
 
-/** A cell as it would stand in a list of text: days as ISO 8601 writes them, numbers with a point. */
+/** A cell as it would be in a text list: days in ISO 8601, numbers with a decimal point. */
 function cellText(cell: CellValue | null): string {
   if (cell === null) return '';
   if (cell instanceof Date) {

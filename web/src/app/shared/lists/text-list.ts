@@ -4,29 +4,29 @@ import { parse, unparse } from 'papaparse';
 export interface ListColumn<Id extends string = string> {
   readonly id: Id;
   readonly name: string;
-  /** Headings that people give to it, in small letters. */
+  /** Headings that people use for it, in lower case. */
   readonly headings: readonly string[];
-  /** What stands in the row of an empty list that shows how it is filled in. */
+  /** Its cell in the example row of an empty list. */
   readonly example: string;
 }
 
-/** A list as it was read from a file: its headings, and its rows as text. */
+/** A list as read from a file: its headings, and its rows as text. */
 export interface TextList {
   readonly headings: readonly string[];
   readonly rows: readonly (readonly string[])[];
 }
 
-/** The place of each column among the headings; -1 for a column that is not there. */
+/** The index of each column among the headings; -1 for a missing column. */
 export type Places<Id extends string = string> = Readonly<Record<Id, number>>;
 
-/** Reads comma or semicolon separated text; null when there is no row under the headings. */
+/** Reads comma or semicolon separated text; null if there is no row under the headings. */
 export function readList(text: string): TextList | null {
   const { data } = parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [headings, ...rows] = data;
   return headings && rows.length > 0 ? { headings, rows } : null;
 }
 
-/** The place of each column, where a heading reads like it. */
+/** The index of each column, where a heading matches. */
 export function guessColumns<Id extends string>(
   headings: readonly string[],
   columns: readonly ListColumn<Id>[],
@@ -40,7 +40,7 @@ export function guessColumns<Id extends string>(
   ) as Places<Id>;
 }
 
-/** The rows of a list by what each column means; a column that is not in the list is left out. */
+/** The rows of a list by column; missing columns are left out. */
 export function rowsOf<Id extends string>(
   { rows }: TextList,
   places: Places<Id>,
@@ -57,10 +57,10 @@ export function rowsOf<Id extends string>(
   );
 }
 
-/** How many rows were in already; empty for none. */
+/** How many rows already existed; empty for none. */
 export const thereText = (there: number): string =>
   there === 0 ? '' : `, ${there} there already and ${there === 1 ? 'left as it is' : 'left as they are'}`;
 
-/** A list to fill in, with one row as an example. */
+/** A list to fill in, with one example row. */
 export const emptyList = (columns: readonly ListColumn[]): string =>
   unparse([Object.fromEntries(columns.map(({ id, example }) => [id, example]))]);

@@ -13,12 +13,12 @@ import { heard, NOTHING_HEARD, unheard, type LiveState } from './live-state';
 const SILENT_AFTER_MS = 2000;
 const LINE_DOWN: DeviceEvent = { state: 'line-down' };
 
-/** Instruments on the bench, as they show themselves. */
+/** Live readings of the bench instruments. */
 @Injectable({ providedIn: 'root' })
 export class LiveDevices {
   private readonly api = inject(ApiClient);
 
-  /** Follows an instrument for as long as somebody is subscribed. */
+  /** Follows an instrument while there is a subscriber. */
   watch({ id }: Pick<Device, 'id'>, kind: InstrumentKind): Observable<LiveState> {
     const events = watch(routes.watchDevice, { deviceId: id }).pipe(
       map((event) => event ?? LINE_DOWN),
@@ -33,9 +33,9 @@ export class LiveDevices {
     );
   }
 
-  /** Has a stand-in do what a hand would do. */
+  /** Makes a stand-in do what a hand would do. */
   ask(deviceId: string, ask: StandInAsk): Subscription {
-    // The live view itself shows whether it was heard.
+    // The live view itself shows whether it worked.
     return this.api
       .call(routes.askStandIn, { params: { deviceId }, body: { ask } })
       .subscribe({ error: () => undefined });

@@ -25,7 +25,7 @@ const WORDS = {
   scale: { unit: 'g', digits: 2, least: 1, pulls: 'Place it on the scale and wait.' },
 } as const;
 
-/** What an instrument shows now, and what it held once it had settled. Tells each settled reading once. */
+/** What an instrument shows now, and the value it settled at. Emits each settled reading once. */
 @Component({
   selector: 'gan-live-reading',
   imports: [SignalMarkComponent],
@@ -150,11 +150,11 @@ const WORDS = {
 })
 export class LiveReadingComponent {
   readonly kind = input.required<InstrumentKind>();
-  /** Every device of the shop: those of the kind that are not revoked can be chosen. */
+  /** Every device of the shop: those of the right kind that are not revoked can be chosen. */
   readonly from = input.required<readonly Device[]>();
   /** What a stand-in is asked to do; null when there is nothing to ask yet. */
   readonly ask = input<StandInAsk | null>(null);
-  /** A pull that ended after it had settled, in cN; or a weight that settled, in g, again when it settles better. */
+  /** A pull that settled and ended, in cN; or a weight that settled, in g, again if it settles better. */
   readonly settled = output<number>();
 
   protected readonly devices = inject(LiveDevices);

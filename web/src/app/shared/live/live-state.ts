@@ -1,15 +1,15 @@
 import { GAUGE_RULE, NOTHING_READ, SCALE_RULE, steady, type Steadying } from '@gantelet/core';
 import { WEAK_BATTERY_PERCENT, type DeviceEvent, type InstrumentKind } from '@gantelet/contracts';
 
-/** Whether what an instrument shows can be gone by. `silent` is on, but has not been heard for a while. */
+/** Whether an instrument's reading can be relied on. `silent` means it is on, but has not been heard for a while. */
 export type LinkState = 'waiting' | 'on' | 'silent' | 'off' | 'line-down';
 
-/** What has been heard of an instrument so far. */
+/** What has been received from an instrument so far. */
 export interface LiveState {
   readonly link: LinkState;
   readonly batteryPercent: number | null;
   readonly reading: Steadying;
-  /** The last few seconds as they came, zero taken off, oldest first. */
+  /** The last few seconds of readings, less the zero, oldest first. */
   readonly trace: readonly { readonly atMs: number; readonly value: number }[];
   readonly lastSeq: number | null;
 }
@@ -23,10 +23,10 @@ export const NOTHING_HEARD: LiveState = {
 };
 
 export const TRACE_MS = 6000;
-/** A clock that is set back by more than any message can be late is that of a device switched off and on. */
+/** A clock that goes back by more than any message can be late belongs to a device that was switched off and on. */
 const RESTART_MS = 2000;
 
-/** Takes in one event. A message that came twice or late changes nothing. */
+/** Applies one event. A message that came twice or late changes nothing. */
 export function heard(state: LiveState, event: DeviceEvent, kind: InstrumentKind): LiveState {
   if ('state' in event) return { ...state, link: event.state };
   const value = 'tensionCn' in event ? event.tensionCn : event.grams;
@@ -46,12 +46,12 @@ export function heard(state: LiveState, event: DeviceEvent, kind: InstrumentKind
   };
 }
 
-/** Nothing came for a while. What was held stays, since it was read. */
+/** Nothing arrived for a while. A settled value stays, since it was read. */
 export function unheard(state: LiveState): LiveState {
   return state.link === 'on' ? { ...state, link: 'silent' } : state;
 }
 
-/** Why a reading is not to be trusted, in words; null when it is. */
+/** Why a reading cannot be relied on, in words; null if it can. */
 export function mistrust({ link, batteryPercent }: LiveState): string | null {
   const battery = batteryPercent === null ? '' : ` Its battery was at ${Math.round(batteryPercent)} %.`;
   switch (link) {

@@ -33,7 +33,7 @@ describe('the outbox of a browser where everything goes wrong', () => {
     const chance = (share: number): boolean => random() < share;
     const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!;
 
-    /** The server: does a key once, whoever sends it again, in the name of who is signed in. */
+    /** The server: does each key once, whoever sends it again, in the name of the person signed in. */
     const done: Done[] = [];
     let person = PEOPLE[0]!;
     let chaos = true;

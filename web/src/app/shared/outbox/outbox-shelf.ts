@@ -1,7 +1,7 @@
 import type { Dexie, Table } from 'dexie';
 import type { Problem, routes } from '@gantelet/contracts';
 
-/** A write that was not answered yet. */
+/** A write without an answer so far. */
 export interface WaitingWrite {
   readonly key: string;
   readonly routeId: keyof typeof routes;
@@ -9,58 +9,58 @@ export interface WaitingWrite {
   readonly body: unknown;
   /** Who made it: it is sent in nobody else's name. */
   readonly personId: string;
-  /** What has to keep its order, such as all that happens to one machine. */
+  /** What has to stay in order, such as everything that happens to one machine. */
   readonly lane: string;
   /** A missing piece stops a machine: its lane is sent before all others. */
   readonly urgent: boolean;
-  /** What it is, for the person. */
+  /** What it is, in words. */
   readonly words: string;
   /** The page that made it, and when. */
   readonly tabId: string;
   readonly madeAtMs: number;
-  /** Set once it has been on its way: the server may know of it although no answer came. */
+  /** Set once it has been sent: the server may know of it although no answer came. */
   readonly tried: boolean;
 }
 
-/** What the server said to a write in the end. */
+/** The server's final response to a write. */
 export type Outcome = { readonly reply: unknown } | { readonly problem: Problem };
 
-/** A write on the shelf. Answered ones stay for the page that made them, refused ones until they were read. */
+/** A stored write. Answered ones stay for the page that made them, refused ones until they have been read. */
 export interface ShelvedWrite extends WaitingWrite {
   readonly seq?: number;
   readonly state: 'waiting' | 'answered' | 'refused';
   readonly outcome: Outcome | null;
 }
 
-/** An answer that its page did not fetch within this time belongs to a page that is gone. */
+/** An answer that its page has not collected within this time belongs to a page that is gone. */
 const ANSWER_KEPT_MS = 60_000;
 
-/** Writes of this browser, one row each, shared by all its pages. */
+/** Writes of this browser, one row each, shared by all its tabs. */
 export interface OutboxShelf {
-  /** Lays a write on the shelf, unless it lies there: then it waits again, in its old place. */
+  /** Stores a write; one that is already stored waits again, in its old place. */
   add(write: WaitingWrite): Promise<void>;
-  /** Waiting writes of a person, oldest first; of one lane or of all. */
+  /** A person's waiting writes, oldest first; of one lane or of all. */
   waiting(personId: string, lane?: string): Promise<readonly ShelvedWrite[]>;
   find(key: string): Promise<ShelvedWrite | undefined>;
   change(key: string, change: Partial<ShelvedWrite>): Promise<void>;
   remove(key: string): Promise<void>;
-  /** Takes a write away that never left. Says whether there was one. */
+  /** Deletes a write that was never sent. Returns whether there was one. */
   takeUntried(key: string): Promise<boolean>;
-  /** Tells of all that lies there, now and after each change by any page. Gives what ends it. */
+  /** Reports everything stored, now and after each change by any tab. Returns a function that stops it. */
   watch(tell: (writes: readonly ShelvedWrite[]) => void): () => void;
   close(): void;
 }
 
-/** A spot check that waited through an upgrade goes out under the name the server knows it by now. */
+/** A spot check that was waiting during an upgrade is sent under its new route name. */
 export function underNewNames(write: ShelvedWrite, place: { value: ShelvedWrite }): void {
   if ((write.routeId as string) !== 'logLook') return;
   const { lookedAt, ...body } = write.body as { readonly lookedAt: string };
   place.value = { ...write, routeId: 'logSpotCheck', body: { ...body, checkedAt: lookedAt } };
 }
 
-/** Opens the shelf. @throws when this browser keeps nothing, as in some private windows */
+/** Opens the store. @throws if this browser stores nothing, as in some private windows */
 export async function openShelf(name = 'gantelet-outbox'): Promise<OutboxShelf> {
-  // Loaded late, since nothing that is shown first needs it.
+  // Loaded late, since nothing on the first screen needs it.
   const { Dexie, liveQuery } = await import('dexie');
   const database = new Dexie(name) as Dexie & { writes: Table<ShelvedWrite, number> };
   const stores = { writes: '++seq, &key, [personId+state], [personId+lane+state]' };

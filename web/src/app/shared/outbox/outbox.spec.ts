@@ -23,14 +23,14 @@ const REFUSED = problem(409, 'needle.moved-on');
 const [COMPOUND, LONG_ARM] = [newId(), newId()];
 
 describe('the outbox', () => {
-  /** What the server does with each try, and the keys it was tried with. */
+  /** What the server does with each attempt, and the keys it received. */
   let answers: (key: string) => Observable<unknown>;
   const tried: string[] = [];
   const settled: Settled[] = [];
   const pages: EnvironmentInjector[] = [];
   let box: Outbox;
 
-  /** Another page of the same browser. */
+  /** Another tab of the same browser. */
   function openPage(personId: string | null = 'jory'): Outbox {
     const call = (_: unknown, { key }: { key: string }) => {
       tried.push(key);

@@ -30,36 +30,40 @@ import {
 
 export type { WaitingWrite };
 
-/** What became of a write: it was answered, or it is kept on this device until the network is back. */
+/** The fate of a write: it was answered, or it is stored on this device until the network is back. */
 export type Sent<Reply> = { readonly reply: Reply } | { readonly waits: true };
 
-/** A waiting write that the server answered in the end. */
+/** A waiting write that the server finally answered. */
 export interface Settled {
   readonly write: WaitingWrite;
-  /** Null when it was done; else why it was refused. */
+  /** Null if it was done; else why it was refused. */
   readonly problem: Problem | null;
 }
 
-/** A write that was refused after it had waited: shown until somebody has read it. */
+/** A write refused after it had waited: shown until somebody has read it. */
 export interface RefusedWrite {
   readonly write: WaitingWrite;
   readonly problem: Problem;
 }
 
 const TRY_EVERY_MS = 8000;
-/** A request that hangs longer has lost its network. */
+/** A request that hangs longer than this has lost its network. */
 const ANSWER_LIMIT_MS = 20_000;
 const NO_ANSWER: Problem = { type: 'about:blank', title: '', status: 0, code: 'server.busy' };
 
-/** Whether an answer says nothing of the write itself: no network, no session, too many, or a fault of the server. */
+/**
+ * Whether an answer says nothing about the write itself: no network, no session, too many requests, or a server
+ * error.
+ */
 export function comesLater({ status, code }: Problem): boolean {
   return [0, 401, 408, 429].includes(status) || status >= 500 || code === 'session.forged';
 }
 
 /**
- * Writes that have to survive whatever happens to the network, the page and the device. Each is laid on the shelf before
- * it is sent and taken off when it was answered. What happens to one machine is sent in order, one page at a time; what
- * waits for one machine or person holds no other up. Keys make each write done once, whatever was lost on the way.
+ * Writes that have to survive whatever happens to the network, the page and the device. Each is stored before it is
+ * sent and removed once it is answered. What happens to one machine is sent in order, by one tab at a time; what
+ * waits for one machine or person holds up no other. Keys make sure that each write is done once, whatever was lost
+ * on the way.
  */
 @Injectable({ providedIn: 'root' })
 export class Outbox {
@@ -68,7 +72,7 @@ export class Outbox {
   private readonly all = signal<readonly ShelvedWrite[]>([]);
   private readonly personId = signal<string | null>(null);
   private readonly told = new Subject<Settled>();
-  /** Writes whose sender in this page still waits for what becomes of them. */
+  /** Writes whose caller in this page is still waiting for the outcome. */
   private readonly awaited = new Map<string, Outcome | null>();
   private readonly onTheirWay = signal<ReadonlySet<string>>(new Set());
   private readonly shelf: Promise<OutboxShelf | null>;
@@ -76,11 +80,11 @@ export class Outbox {
   private readonly end = new Subject<void>();
   private ended = false;
 
-  /** What waits, oldest first, whoever made it; not what is on its way from this page for the first time. */
+  /** What is waiting, oldest first, whoever made it, except for first attempts from this page. */
   readonly waiting = computed<readonly WaitingWrite[]>(() =>
     this.all().filter(({ state, key }) => state === 'waiting' && !this.onTheirWay().has(key)),
   );
-  /** What was refused late and not read yet by the person who made it. */
+  /** Writes refused late and not yet read by the person who made them. */
   readonly refused = computed<readonly RefusedWrite[]>(() =>
     this.all().flatMap((write) =>
       write.state === 'refused' &&
@@ -95,7 +99,7 @@ export class Outbox {
   readonly settled: Observable<Settled> = this.told;
 
   constructor() {
-    // A browser that keeps nothing still sends what it can.
+    // A browser without storage still sends what it can.
     this.shelf = openShelf().catch(() => null);
     const again = (): void => void this.replay();
     addEventListener('online', again);
@@ -113,24 +117,24 @@ export class Outbox {
 
   private seen(writes: readonly ShelvedWrite[]): void {
     this.all.set(writes);
-    // What was answered is shown as waiting by nobody until it is off the shelf.
+    // An answered write is not shown as waiting while it is being removed.
     const still = [...this.onTheirWay()].filter(
       (key) => this.awaited.has(key) || writes.some((write) => write.key === key),
     );
     this.onTheirWay.set(new Set(still));
   }
 
-  /** Begins to send in a person's name; null stops. Called whenever somebody signs in or out. */
+  /** Starts sending in a person's name; null stops. Called whenever somebody signs in or out. */
   use(personId: string | null): void {
     this.personId.set(personId);
     void this.replay();
   }
 
   /**
-   * Sends a write after those that wait before it.
+   * Sends a write after those waiting before it.
    *
-   * @param words what it is, for the person
-   * @param urgent when it has to go before what waits for other machines
+   * @param words what it is, in words
+   * @param urgent if it has to go before what waits for other machines
    */
   send<R extends Route>(
     route: R,
@@ -152,7 +156,7 @@ export class Outbox {
     return from(this.deliver(write)) as Observable<Sent<ReplyOf<R>>>;
   }
 
-  /** Takes a write back that never left this device. Says whether there was one. */
+  /** Withdraws a write that never left this device. Returns whether there was one. */
   async withdraw(key: string): Promise<boolean> {
     return (await (await this.shelf)?.takeUntried(key)) ?? false;
   }
@@ -170,7 +174,7 @@ export class Outbox {
       () => false,
     );
     if (!shelf || !kept) {
-      // A page that is gone sends nothing: it would overtake what lies on the shelf.
+      // A page that is gone sends nothing: it would overtake stored writes.
       if (this.ended) return new Promise(() => undefined);
       this.arrived(write.key);
       const outcome = await this.ask(write);
@@ -188,7 +192,7 @@ export class Outbox {
       if ('problem' in outcome) throw outcome.problem as unknown as Error;
       return outcome;
     } catch (error) {
-      // The shelf closes with the page: what lies on it is sent by the next one.
+      // The store closes with the page: its writes are sent by the next one.
       if (this.ended) return { waits: true };
       throw error;
     } finally {
@@ -200,7 +204,7 @@ export class Outbox {
     this.onTheirWay.update((keys) => new Set([...keys].filter((one) => one !== key)));
   }
 
-  /** What another page was answered to a write of this one. */
+  /** The answer that another tab got for one of this page's writes. */
   private async answeredElsewhere(shelf: OutboxShelf, key: string): Promise<Outcome | null> {
     const row = await shelf.find(key);
     if (!row?.outcome) return null;
@@ -208,7 +212,7 @@ export class Outbox {
     return row.outcome;
   }
 
-  /** Sends all that waits in the person's name, what is urgent first, until the network is gone. */
+  /** Sends everything waiting in the person's name, urgent writes first, until the network is gone. */
   private async replay(): Promise<void> {
     const shelf = await this.shelf;
     const personId = this.personId();
@@ -220,13 +224,13 @@ export class Outbox {
       const lanes = new Map(inOrder.map((write) => [write.lane, write]));
       for (const write of lanes.values()) if (!(await this.sendLane(shelf, write))) break;
     } catch {
-      // A shelf that fails now is read again at the next try.
+      // If the store fails now, it is read again at the next attempt.
     } finally {
       this.replaying = false;
     }
   }
 
-  /** Sends what waits in a lane, in order, as the only page that does. Says whether there was a network. */
+  /** Sends what waits in a lane, in order, as the only tab that does. Returns whether there was a network. */
   private sendLane(shelf: OutboxShelf, { personId, lane }: WaitingWrite): Promise<boolean> {
     return alone(`gantelet outbox ${personId} ${lane}`, async () => {
       for (;;) {
@@ -234,10 +238,10 @@ export class Outbox {
         if (!next) return true;
         if (!navigator.onLine) return false;
         if (!next.tried) await shelf.change(next.key, { tried: true });
-        // Asked last, and sent in the same breath: somebody else may have signed in meanwhile.
+        // Checked last, immediately before sending: somebody else may have signed in meanwhile.
         if (this.personId() !== personId) return true;
         const outcome = await this.ask(next);
-        // A page that is closing leaves the write to the others: it is still on the shelf.
+        // A page that is closing leaves the write to the others: it is still stored.
         if (this.ended) return false;
         if ('problem' in outcome && comesLater(outcome.problem)) return outcome.problem.status !== 0;
         await this.settle(shelf, next, outcome);
@@ -273,7 +277,7 @@ export class Outbox {
   }
 }
 
-/** What has to keep its order: all that happens to one machine, and else all of one kind. */
+/** What has to stay in order: everything that happens to one machine, otherwise everything of one kind. */
 function laneOf(
   { id }: Route,
   { params, body }: { readonly params: unknown; readonly body: unknown },
@@ -282,7 +286,7 @@ function laneOf(
   return machineId ?? id;
 }
 
-/** Does work while no other page of this browser does work of the same name, where the browser can tell. */
+/** Does work while no other tab of this browser does work of the same name, if the browser can tell. */
 function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
   const locks = (navigator as { locks?: LockManager }).locks;
   return locks ? (locks.request(name, work) as Promise<T>) : work();

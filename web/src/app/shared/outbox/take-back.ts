@@ -2,12 +2,12 @@ import { from, map, of, switchMap, type Observable } from 'rxjs';
 import { routes, type FloorMachine } from '@gantelet/contracts';
 import type { Outbox } from './outbox';
 
-/** So long a needle change can be taken back. */
+/** How long a needle change can be undone. */
 export const TAKE_BACK_MS = 60_000;
 
 /**
- * Takes a needle change back. Null when it never left this device, or when that has to wait for the network too: a change
- * that got no answer may have been logged all the same.
+ * Undoes a needle change. Null if it never left this device, or if the undo has to wait for the network too: a change
+ * without an answer may have been logged all the same.
  */
 export function takeBackChange(
   outbox: Outbox,

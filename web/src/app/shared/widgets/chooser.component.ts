@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { NgbTypeahead, type NgbTypeaheadSelectItemEvent } from '@ng-bootstrap/ng-bootstrap/typeahead';
 import { filter, map, merge, Subject, switchMap, takeUntil, type Observable } from 'rxjs';
 
-/** Something to choose by name, with what tells it from its like. */
+/** A named choice, with what distinguishes it from similar ones. */
 export interface Choice {
   readonly id: string;
   readonly name: string;
@@ -13,7 +13,7 @@ export interface Choice {
 
 const MOST_SHOWN = 12;
 
-/** The choices whose name and place hold every word that was typed; all of them for nothing typed. */
+/** The choices whose name and place contain every typed word; all of them if nothing is typed. */
 export function choicesFor(choices: readonly Choice[], text: string): readonly Choice[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const holds = ({ name, where }: Choice): boolean =>
@@ -21,7 +21,7 @@ export function choicesFor(choices: readonly Choice[], text: string): readonly C
   return choices.filter(holds).slice(0, MOST_SHOWN);
 }
 
-/** Chooses one of many by typing a part of its name. What is typed and not chosen changes nothing. */
+/** Chooses one of many by typing part of its name. Text that is typed but not chosen changes nothing. */
 @Component({
   selector: 'gan-chooser',
   imports: [FormsModule, NgbTypeahead],
@@ -60,7 +60,7 @@ export class ChooserComponent {
   readonly inputId = input.required<string>();
   readonly placeholder = input('');
   readonly choices = input.required<readonly Choice[]>();
-  /** The one that is chosen now. */
+  /** The present choice. */
   readonly chosen = input<Choice | null>(null);
   readonly picked = output<string>();
   private readonly typeahead = viewChild.required(NgbTypeahead);
@@ -68,12 +68,12 @@ export class ChooserComponent {
   private readonly choices$ = toObservable(this.choices);
   /** The field was left, or the choice was made. */
   protected readonly left = new Subject<void>();
-  /** The list is asked for without typing. */
+  /** The list is opened without typing. */
   protected readonly asked = new Subject<string>();
   protected readonly nameOf = (choice: Choice): string => choice.name;
   protected readonly find = (typed: Observable<string>): Observable<readonly Choice[]> =>
     merge(typed, this.asked.pipe(filter(() => !this.typeahead().isPopupOpen()))).pipe(
-      // Choices that come while somebody looks for one are looked through too.
+      // Choices that arrive during a search are searched too.
       switchMap((text) =>
         this.choices$.pipe(
           map((choices) => choicesFor(choices, text)),

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import type { ColourMark } from '@gantelet/contracts';
 import { COLOUR_MARKS, marksOf, type Marked } from '../colour-marks';
 
-/** The shop's colour marks of a needle or a thread, each with its word; nothing where it has none. */
+/** The shop's colour marks of a needle or a thread, each with its name; nothing if it has none. */
 @Component({
   selector: 'gan-colour-marks',
   changeDetection: ChangeDetectionStrategy.OnPush,

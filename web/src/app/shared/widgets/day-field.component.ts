@@ -8,7 +8,7 @@ import {
 } from '@ng-bootstrap/ng-bootstrap/datepicker';
 import { dayHint, dayText, readDay } from '../day-text';
 
-/** Days as ISO 8601 writes them, `2026-03-04`; null while there is none. */
+/** Days in ISO 8601, `2026-03-04`; null if there is none. */
 @Injectable()
 export class IsoDayAdapter extends NgbDateAdapter<string> {
   override fromModel(day: string | null): NgbDateStruct | null {
@@ -31,7 +31,7 @@ class ReadersDays extends NgbDateParserFormatter {
   }
 }
 
-/** A day, typed or picked. Null while what is typed is no day. */
+/** A day, typed or picked. Null while the text is not a day. */
 @Component({
   selector: 'gan-day',
   imports: [FormsModule, NgbInputDatepicker],
@@ -76,19 +76,19 @@ class ReadersDays extends NgbDateParserFormatter {
 export class DayFieldComponent {
   readonly day = model.required<string | null>();
   readonly fieldId = input.required<string>();
-  /** What the day is, where no label of its own stands at the field. */
+  /** The field's name if it has no label of its own. */
   readonly label = input<string>();
 
   protected readonly hint = dayHint();
-  /** What is being typed and is no day yet. */
+  /** Text being typed that is not a day yet. */
   private unfinished: string | null = null;
-  /** The day, or what is typed of it: that is not taken out of the field for being no day yet. */
+  /** The day, or the text being typed: it stays in the field even if it is not a day yet. */
   protected readonly shown = linkedSignal<string | null, string | null>({
     source: this.day,
     computation: (day, before) => day || (this.unfinished === null ? null : (before?.value ?? null)),
   });
 
-  /** What is no day arrives as it was typed. */
+  /** Text that is not a day arrives as typed. */
   protected take(typed: string | null): void {
     const isDay = /^\d{4}-\d{2}-\d{2}$/.test(typed ?? '');
     this.unfinished = isDay || !typed ? null : typed;
@@ -97,16 +97,16 @@ export class DayFieldComponent {
   }
 }
 
-/** The day of an instant where the person is, as ISO 8601 writes it. */
+/** The local day of an instant, in ISO 8601. */
 export function isoDay(at: Date): string {
   const two = (part: number): string => String(part).padStart(2, '0');
   return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
 }
 
 /**
- * The instant at which a day begins where the person is, or one some days and minutes later.
+ * The instant at which a day begins in local time, or one some days and minutes later.
  *
- * @param day as ISO 8601 writes it
+ * @param day in ISO 8601
  */
 export function instantOfDay(day: string, { days = 0, minutes = 0 } = {}): string {
   const [year, month, date] = day.split('-').map(Number) as [number, number, number];

@@ -9,8 +9,8 @@ import {
 } from '@angular/core';
 
 /**
- * A modal sheet on the browser's own dialog: focus stays inside, Escape closes it. What is marked `data-first-focus`
- * has the focus when it opens.
+ * A modal sheet on the browser's own dialog: focus stays inside, Escape closes it. An element marked
+ * `data-first-focus` gets the focus when it opens.
  */
 @Component({
   selector: 'gan-dialog',
@@ -46,12 +46,12 @@ import {
 export class DialogComponent {
   readonly open = input.required<boolean>();
   readonly label = input.required<string>();
-  /** False when the way on leads through the dialog. */
+  /** False if the dialog has to be completed. */
   readonly mayClose = input(true);
   readonly closed = output();
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
 
-  /** Browsers close a dialog at the second Escape, whatever is said against it. */
+  /** Browsers close a dialog on the second Escape, whatever the page does. */
   protected close(): void {
     if (!this.mayClose() && this.open()) this.dialog().nativeElement.showModal();
     else this.closed.emit();

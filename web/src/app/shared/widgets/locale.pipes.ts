@@ -9,7 +9,7 @@ export class WhenPipe implements PipeTransform {
   }
 }
 
-/** A number with so many decimals, as the reader writes it. @example {{ hours | fixed: 1 }} */
+/** A number with exactly so many decimals, as the reader writes it. @example {{ hours | fixed: 1 }} */
 @Pipe({ name: 'fixed' })
 export class FixedPipe implements PipeTransform {
   transform(value: number, digits: number): string {
@@ -17,7 +17,7 @@ export class FixedPipe implements PipeTransform {
   }
 }
 
-/** A number with so many decimals at most. @example {{ mm | short: 2 }} */
+/** A number with at most so many decimals. @example {{ mm | short: 2 }} */
 @Pipe({ name: 'short' })
 export class ShortPipe implements PipeTransform {
   transform(value: number, digits: number): string {
@@ -25,7 +25,7 @@ export class ShortPipe implements PipeTransform {
   }
 }
 
-/** A whole number with its thousands apart. @example {{ stitches | count }} */
+/** A whole number with thousands separators. @example {{ stitches | count }} */
 @Pipe({ name: 'count' })
 export class CountPipe implements PipeTransform {
   transform(value: number): string {

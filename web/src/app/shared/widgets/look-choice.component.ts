@@ -7,7 +7,7 @@ export interface LookOption<T extends string> {
 
 let made = 0;
 
-/** One look at a needle: what it is, how it is done, and what was seen. A second tap on the same takes it back. */
+/** One check of a needle: what it is, how it is done, and what was seen. Tapping the same answer again clears it. */
 @Component({
   selector: 'gan-look-choice',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,7 +62,7 @@ export class LookChoiceComponent<T extends string> {
   readonly label = input.required<string>();
   readonly hint = input('');
   readonly options = input.required<readonly LookOption<T>[]>();
-  /** Null for what was not looked at. */
+  /** Null if it was not checked. */
   readonly seen = model<T | null>(null);
   protected readonly hintId = `look-hint-${++made}`;
 }

@@ -11,20 +11,20 @@ import {
   viewChild,
 } from '@angular/core';
 
-/** Photos are made so large, and pressed until they go with a check. */
+/** Photos have this size, and are compressed until they fit a check. */
 const MOST_WIDTH = 1000;
 const MOST_BASE64 = 190_000;
 const QUALITIES = [0.8, 0.6, 0.4, 0.25];
 
-/** What a camera says that it can do, beyond what the type library of browsers knows. */
+/** Camera capabilities missing from the browser type library. */
 interface CameraAbilities extends MediaTrackCapabilities {
   readonly zoom?: { readonly min: number; readonly max: number };
   readonly torch?: boolean;
 }
 
 /**
- * The camera as a magnifier, with zoom and light where the device has them, and a photo of what it shows. It names nothing:
- * who looks, judges.
+ * The camera as a magnifier, with zoom and light where the device has them, and a photo of what it shows. It
+ * identifies nothing: judging is left to the person.
  */
 @Component({
   selector: 'gan-magnifier',
@@ -130,7 +130,7 @@ export class MagnifierComponent {
   readonly photo = model<string | null>(null);
 
   private readonly view = viewChild<ElementRef<HTMLVideoElement>>('view');
-  /** A camera is only given to a page from this machine, or over TLS. */
+  /** Browsers give a camera only to a page from this machine, or over TLS. */
   protected readonly mayLook = 'mediaDevices' in navigator;
   protected readonly stream = signal<MediaStream | null>(null);
   protected readonly zoom = signal(1);
@@ -139,7 +139,7 @@ export class MagnifierComponent {
   private readonly abilities = signal<CameraAbilities>({});
   protected readonly hasLight = computed(() => this.abilities().torch === true);
   protected readonly mostZoom = computed(() => this.abilities().zoom?.max ?? 4);
-  /** Where the camera has no zoom of its own, the picture is drawn larger. */
+  /** If the camera has no zoom of its own, the picture is enlarged. */
   protected readonly drawnZoom = computed(() => (this.abilities().zoom ? 1 : this.zoom()));
   protected readonly source = computed(() => {
     const photo = this.photo();
@@ -209,7 +209,7 @@ export class MagnifierComponent {
     }
   }
 
-  /** Draws a part of what is shown, scaled down, and presses it until it is small enough. */
+  /** Draws a part of the picture, scaled down, and compresses it until it is small enough. */
   private keep(
     image: CanvasImageSource,
     from: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },

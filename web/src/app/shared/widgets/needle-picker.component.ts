@@ -63,7 +63,9 @@ export class NeedlePickerComponent {
   protected readonly sizes = computed(() => sizesOf(this.needle().systemId));
   protected readonly points = computed(() => pointsOf(this.needle().systemId));
 
-  /** Another system may not come in this size or point: then the nearest size and the first point it comes in. */
+  /**
+   * Another system may not come in this size or point: then the nearest size and the first available point are used.
+   */
   protected change(change: Partial<NeedleName>): void {
     const next = { ...this.needle(), ...change };
     const [sizes, points] = [sizesOf(next.systemId), pointsOf(next.systemId)];

@@ -5,7 +5,7 @@ import { FixedPipe, WhenPipe } from './locale.pipes';
 
 let made = 0;
 
-/** A new needle, of which lot, or one from a pocket; and the way to have a look at it first. */
+/** A new needle and its lot, or one from a pocket; with a way to check it first. */
 @Component({
   selector: 'gan-needle-source',
   imports: [FixedPipe, RouterLink, WhenPipe],

@@ -30,8 +30,9 @@ let made = 0;
 const rounded = (number: number): number => (Number.isFinite(number) ? Number(number.toFixed(4)) : number);
 
 /**
- * The one number field: takes `1,5`, `1.5`, `1 1/2`, `3/16 in`. What it cannot take it leaves as it was typed and says
- * why; it never shows another number than the one that counts without saying so. For a value of its own or a form control.
+ * The number field used everywhere: accepts `1,5`, `1.5`, `1 1/2`, `3/16 in`. Text it cannot accept stays as typed,
+ * with the reason; it never shows a number other than the one in use without saying so. For a plain value or a form
+ * control.
  */
 @Directive({
   selector: 'input[ganNumber]',
@@ -49,18 +50,20 @@ const rounded = (number: number): number => (Number.isFinite(number) ? Number(nu
   ],
 })
 export class NumberInputDirective implements ControlValueAccessor, Validator {
-  /** What counts now; null when nothing does. */
+  /** The present value; null if there is none. */
   readonly number = input<number | null>();
   readonly least = input(-Infinity, { transform: numberAttribute });
   readonly most = input(Infinity, { transform: numberAttribute });
   readonly whole = input(false, { transform: booleanAttribute });
-  /** What the number is in; may be typed after it. A length in mm is shown and read in inches where those stand first. */
+  /**
+   * The unit, which may be typed after the number. A length in mm is shown and read in inches if those come first.
+   */
   readonly unit = input('');
-  /** Whether an empty field is a problem: then what counted before goes on to. */
+  /** Whether an empty field is a problem: the previous value then stays in use. */
   readonly needed = input(false, { transform: booleanAttribute });
-  /** Decimal places shown of a number that was not typed. */
+  /** Decimals shown of a number that was not typed. */
   readonly digits = input(4, { transform: numberAttribute });
-  /** A number as soon as it can be taken; null when the field is left without one. */
+  /** Emits a number as soon as it is valid; null when the field is left empty. */
   readonly numberChange = output<number | null>();
 
   private readonly field = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
@@ -68,15 +71,15 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
   private note: HTMLElement | null = null;
   private problem: string | null = null;
   private readonly says = signal(false);
-  /** Set while the field says that it does not take what stands in it. */
+  /** Set while the field shows that it does not accept its text. */
   readonly wrong = this.says.asReadonly();
-  /** The number that stands in the field as it was typed or shown last. */
+  /** The number in the field as last typed or shown. */
   private shown: number | null | undefined;
   private tell: (number: number | null) => void = () => undefined;
   protected touched: () => void = () => undefined;
   private check: () => void = () => undefined;
 
-  /** The unit that is shown and read, and what one of it is in the unit of the number. */
+  /** The unit shown and read, and its size in the number's own unit. */
   private readonly seen = computed(() =>
     this.unit() === 'mm' && lengthUnit() === 'in'
       ? { unit: 'in', worth: MM_PER_INCH }
@@ -89,7 +92,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
       const [number, { unit }] = [this.number(), this.seen()];
       const otherUnit = this.seenUnit !== null && this.seenUnit !== unit;
       this.seenUnit = unit;
-      // A form control tells its number by writeValue; only a change of units is seen here.
+      // A form control passes its number by writeValue; only a change of units is noticed here.
       const counts = number === undefined ? this.shown : number;
       if (counts !== undefined && (counts !== this.shown || otherUnit)) this.show(counts);
     });
@@ -117,7 +120,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
 
   protected typed(): void {
     const { number, problem } = this.read();
-    // What is no number yet, such as the 0 of 0.5, may become one: it is said when the field is left.
+    // Text that is not a number yet, such as the 0 of 0.5, may become one: it is reported when the field is left.
     if (problem === null) this.take(number);
   }
 
@@ -143,7 +146,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
     const limits: NumberLimits = {
       least: rounded(this.least() / worth),
       most: rounded(this.most() / worth),
-      // Whole millimetres are no whole inches.
+      // Whole millimetres are not whole inches.
       whole: this.whole() && worth === 1,
       needed: this.needed(),
       unit,
@@ -162,7 +165,7 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
 
   private text(number: number): string {
     const { worth } = this.seen();
-    // Inches come in thousandths.
+    // Inches are given in thousandths.
     return shortNumber(number / worth, worth === 1 ? this.digits() : 3);
   }
 

@@ -3,7 +3,7 @@ import type { Problem } from '@gantelet/contracts';
 import { fieldName } from '../words/field-name';
 import { SignalMarkComponent } from './signal-mark.component';
 
-/** A problem as the server worded it, with the fields it names. */
+/** A problem as worded by the server, with the fields it names. */
 @Component({
   selector: 'gan-problem',
   imports: [SignalMarkComponent],

@@ -9,14 +9,16 @@ export interface SeamStep {
   readonly state: 'open' | 'done' | 'pulled';
   readonly here?: boolean;
   readonly link?: string;
-  /** Id of the field that decides it, when it is on this screen. */
+  /** Id of the field that decides it, if it is on this screen. */
   readonly field?: string;
 }
 
 const WIDTH = 1172;
 const Y = 30;
 
-/** The job as a seam: one needle hole per decision, thread through the decided ones, a pulled stitch where two clash. */
+/**
+ * The job as a seam: one needle hole per decision, thread through the decided ones, a pulled stitch where two clash.
+ */
 @Component({
   selector: 'gan-seam-strip',
   imports: [RouterLink],
@@ -129,7 +131,7 @@ const Y = 30;
 export class SeamStripComponent {
   readonly steps = input.required<readonly SeamStep[]>();
 
-  /** In the middle of its column, where its name stands. */
+  /** In the middle of its column, above its name. */
   protected readonly holes = computed(() =>
     this.steps().map(({ state }, i, { length }) => ({ state, x: ((i + 0.5) * WIDTH) / length })),
   );

@@ -3,7 +3,7 @@ import type { ServiceDue } from '@gantelet/contracts';
 import { serviceName, sinceText } from '../words/history-words';
 import { SignalMarkComponent } from './signal-mark.component';
 
-/** What is due at a machine where somebody is anyway, to be done on the way. Nothing where nothing is due. */
+/** What is due at a machine where somebody is anyway, to be done in passing. Nothing if nothing is due. */
 @Component({
   selector: 'gan-services-due',
   imports: [SignalMarkComponent],
@@ -40,7 +40,7 @@ import { SignalMarkComponent } from './signal-mark.component';
 })
 export class ServicesDueComponent {
   readonly due = input.required<readonly ServiceDue[]>();
-  /** Those that are on their way to the server. */
+  /** Those on their way to the server. */
   readonly logging = input<readonly ServiceDue[]>([]);
   readonly done = output<ServiceDue>();
   protected readonly nameOf = serviceName;

@@ -15,8 +15,8 @@ const SHAPES: Readonly<Record<SignalShape, { readonly body: string; readonly mar
 };
 
 /**
- * The shape of a signal, so that colour never stands alone. Always set beside its word. Thousands of them may be drawn at
- * once: hence two paths and no more, and styles that are not marked on every element.
+ * The shape of a signal, so that colour never stands alone. Always used beside its word. Thousands may be drawn at
+ * once, hence only two paths, and styles that do not mark every element.
  */
 @Component({
   selector: 'gan-signal',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { StandingLine } from '../words/standing-words';
 
-/** A short seam that says how sure a value is: solid, dashed or dotted. */
+/** A short seam that shows how sure a value is: solid, dashed or dotted. */
 @Component({
   selector: 'gan-standing-line',
   changeDetection: ChangeDetectionStrategy.OnPush,

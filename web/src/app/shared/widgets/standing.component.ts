@@ -4,7 +4,9 @@ import type { Standing } from '@gantelet/core';
 import { STANDING_WORDS } from '../words/standing-words';
 import { StandingLineComponent } from './standing-line.component';
 
-/** The mark that says where a value comes from: a line beside it, its word and source on hover, focus and tap. */
+/**
+ * The mark that shows where a value comes from: a line beside it, with its word and source on hover, focus and tap.
+ */
 @Component({
   selector: 'gan-standing',
   imports: [NgbTooltip, StandingLineComponent],
@@ -49,7 +51,7 @@ import { StandingLineComponent } from './standing-line.component';
 })
 export class StandingComponent {
   readonly standing = input.required<Standing>();
-  /** Where the value comes from, beyond its standing. */
+  /** The source, beyond the grade. */
   readonly source = input('');
 
   protected readonly words = computed(() => STANDING_WORDS[this.standing()]);

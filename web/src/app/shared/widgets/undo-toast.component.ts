@@ -6,7 +6,7 @@ import { TAKE_BACK_MS } from '../outbox/take-back';
 
 const TICK_MS = 1000;
 
-/** At the foot of the screen: what was just done, and a button that undoes it while its time runs down. */
+/** At the foot of the screen: what was just done, and an undo button while its time runs down. */
 @Component({
   selector: 'gan-undo-toast',
   imports: [NgbToast],

@@ -34,7 +34,7 @@ describe('words of bobbin cases', () => {
     expect(caseSetText({ ...CASE, screwTurns: -0.25, drop })).toBe(
       'set for Tex 135, screw a quarter turn looser, drop test: creeps when jerked',
     );
-    // A drop test with another thread says nothing of this one.
+    // A drop test with another thread says nothing about this one.
     expect(caseSetText({ ...CASE, drop: { ...drop, tex: 70 } })).toBe('set for Tex 135');
   });
 

@@ -22,7 +22,7 @@ export const caseName = ({ mark }: Named): string => (mark === null ? 'The bobbi
 /** The same within a sentence. */
 export const theCase = ({ mark }: Named): string => (mark === null ? 'the bobbin case' : `case ${mark}`);
 
-/** What a case is set for, as its log says. @example 'set for Tex 135, an eighth of a turn tighter since' */
+/** What a case is set for, according to its log. @example 'set for Tex 135, an eighth of a turn tighter since' */
 export function caseSetText({ setForTex, screwTurns, drop }: BobbinCaseView): string {
   if (setForTex === null) return 'not set for any thread yet';
   const turned = `${turnsWords(Math.abs(screwTurns))} ${screwTurns > 0 ? 'tighter' : 'looser'}`;
@@ -34,7 +34,7 @@ export function caseSetText({ setForTex, screwTurns, drop }: BobbinCaseView): st
   ].join(', ');
 }
 
-/** Another case that is set for a thread, where it is worth putting in; null otherwise. */
+/** Another case that is already set for a thread, if it is worth using; null otherwise. */
 export function betterCase(
   cases: readonly BobbinCaseView[],
   tex: number,
@@ -44,7 +44,7 @@ export function betterCase(
   return chosen === null || chosen.isIn || chosen.id === null ? null : chosen;
 }
 
-/** Why the case that is in should not be used with a thread; null when it may. */
+/** Why the present case should not be used with a thread; null if it may. */
 export function caseWarning(cases: readonly BobbinCaseView[], tex: number): string | null {
   const present = cases.find(({ isIn }) => isIn);
   if (!present || caseTakes(present, tex)) return null;
@@ -55,10 +55,12 @@ export function caseWarning(cases: readonly BobbinCaseView[], tex: number): stri
       )} at most.`;
 }
 
-/** Fewer resets than this say nothing. */
+/** Fewer resets than this mean nothing. */
 const RESETS_THAT_TELL = 3;
 
-/** That a case for each thread would save time, judging by how often this one was set again; null when it would not. */
+/**
+ * Says that a case for each thread would save time, judging by how often this one was reset; null if it would not.
+ */
 export function resetsText(cases: readonly BobbinCaseView[], minutesEach: number): string | null {
   const present = cases.find(({ isIn }) => isIn);
   const usable = cases.filter(({ latch }) => latch !== 'springs-open').length;

@@ -12,7 +12,7 @@ import { EDGE_WORDS, footSettingText } from './hand-setting-words';
 import { counted, shortNumber } from '../locale';
 import { lengthText } from './units-text';
 
-/** A step of a changeover as one short order with its amount. */
+/** A changeover step as one short instruction with its amount. */
 export function stepText(step: ChangeoverStep): string {
   switch (step.do) {
     case 'wind':
@@ -60,7 +60,7 @@ export function stepText(step: ChangeoverStep): string {
   }
 }
 
-/** Where the foot's screw is to stand, where somebody has written it down. */
+/** The position of the foot's screw, if it is recorded. */
 function footText({ thickerMm, screwMm, turns }: Extract<ChangeoverStep, { do: 'foot' }>): string {
   const logged = footSettingText({ footScrewMm: screwMm, footTurns: turns });
   if (logged !== '')
@@ -70,7 +70,7 @@ function footText({ thickerMm, screwMm, turns }: Extract<ChangeoverStep, { do: '
     : `Foot pressure: the stack is ${lengthText(-thickerMm)} thinner. Ease off until it does not mark, and log where it stands.`;
 }
 
-/** The caution that stands beside a step, where hands go near the needle. */
+/** The caution shown with a step where hands go near the needle. */
 export function stepCaution(step: ChangeoverStep): string | null {
   if (step.do === 'needle' || step.do === 'plate')
     return 'Power off, motor stopped. No needle lies about: pocket or sharps box.';
@@ -119,7 +119,7 @@ const CONTROL_WORDS: Readonly<Record<StitchControl, string>> = {
   screw: 'Stitch screw',
 };
 
-/** What hands of the trade do beside a step. Common practice. */
+/** What tradespeople do in a step. Common practice. */
 const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
   wind: 'Evenly, and full to just below the rim: a fuller one drags, an emptier one runs out sooner.',
   unthread:
@@ -137,7 +137,7 @@ const STEP_TIPS: Readonly<Partial<Record<ChangeoverStepKind, string>>> = {
   test: 'Thick leather slowly, one stitch at a time. A bobbin thread of another colour shows where the threads cross.',
 };
 
-/** What to mind beside a step; null for one that speaks for itself. */
+/** What to mind in a step; null for one that needs no explanation. */
 export function stepTip(step: ChangeoverStepKind): string | null {
   return STEP_TIPS[step] ?? null;
 }
@@ -175,7 +175,7 @@ const FRACTIONS: Readonly<Record<string, string>> = {
   '1': 'a whole turn',
 };
 
-/** Turns as hands say them. @example turnsWords(0.25) // a quarter turn */
+/** Turns as people say them. @example turnsWords(0.25) // a quarter turn */
 export function turnsWords(turns: number): string {
   return FRACTIONS[String(turns)] ?? inTurns(turns);
 }

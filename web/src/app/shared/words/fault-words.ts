@@ -1,15 +1,15 @@
 import { causeById, faultCheck, type CauseGroup, type FaultFinding } from '@gantelet/core';
 
-/** How a check is made by hand, and what its answer looks like. */
+/** How a check is made by hand, and what its result looks like. */
 export interface CheckGuide {
   readonly steps: readonly string[];
-  /** What counts as a find, or as the fault being gone. */
+  /** What counts as a finding, or as the fault being gone. */
   readonly yes: string;
   /** What counts as nothing found. */
   readonly no: string;
 }
 
-/** The checks of the fault finder by their ids: common practice, in the order of the hands. */
+/** The fault finder's checks by id: common practice, in working order. */
 export const CHECK_GUIDES: Readonly<Record<string, CheckGuide>> = {
   seatLook: {
     steps: [
@@ -319,7 +319,7 @@ export const CHECK_GUIDES: Readonly<Record<string, CheckGuide>> = {
   },
 };
 
-/** What would end a cause that keeps coming back, where mending it once more does not: common practice. */
+/** How to end a recurring cause that another repair would not: common practice. */
 export const ENDS_OF_CAUSE: Readonly<
   Record<CauseGroup, { readonly words: string; readonly link?: string; readonly linkWords?: string }>
 > = {

@@ -1,8 +1,8 @@
-/** Units that stand at the end of a field's name, as they are read. */
+/** Units at the end of field names, as they are read. */
 const UNITS: Readonly<Record<string, string>> = { mm: 'mm', cn: 'cN', spm: 'stitches a minute', nm: 'NM' };
 
 /**
- * A field by its path, as a person reads it: which one of a list, counted from one, and words instead of code.
+ * A field's path in readable form: list positions counted from one, and words instead of code.
  *
  * @example fieldName('body.layers.2.thicknessMm') // 'layers 3, thickness mm'
  */

@@ -17,7 +17,7 @@ export const CAUSE_WORDS: Readonly<Record<RemovalCause, string>> = {
   unknown: 'cause not known',
 };
 
-/** What became of the pieces; nothing to say of a needle that is whole. */
+/** What became of the pieces; empty for a whole needle. */
 export const FRAGMENT_WORDS: Readonly<Record<FragmentCount, string>> = {
   whole: '',
   'all-found': 'broken, all pieces found',
@@ -42,7 +42,7 @@ export const CHECK_WORDS: Readonly<Record<TroubleCheck, string>> = {
 
 type Age = NonNullable<FloorMachine['age']>;
 
-/** Hours left or overdue, to a tenth; for a needle that runs to failure, the hours it has. */
+/** Hours left or overdue, to a tenth; for a needle that runs to failure, its hours so far. */
 export function hoursLeftText({ hoursLeft, runningHours }: Age): string {
   if (hoursLeft === null) return `${fixedNumber(runningHours, 1)} h in, runs to failure`;
   return hoursLeft < 0
@@ -50,7 +50,7 @@ export function hoursLeftText({ hoursLeft, runningHours }: Age): string {
     : `${fixedNumber(hoursLeft, 1)} h left`;
 }
 
-/** The same with how uncertain it is. @example hoursRangeText(age) // 'about 1 h left (0 to 2.3 h)' */
+/** The same with its uncertainty. @example hoursRangeText(age) // 'about 1 h left (0 to 2.3 h)' */
 export function hoursRangeText(age: Age): string {
   const { hoursLeft, runningHours, lowHours, highHours } = age;
   const [sooner, later] = [highHours - runningHours, runningHours - lowHours];
@@ -62,7 +62,7 @@ export function hoursRangeText(age: Age): string {
   return `about ${about} h ${word} (${tenth(hours - below)} to ${tenth(hours + above)} h)`;
 }
 
-/** What a machine's counter says, short; null without one. */
+/** What a machine's counter says, in short; null without one. */
 export function counterText(counter: CounterView | null): string | null {
   if (!counter) return null;
   if (counter.state === 'heard') return `${counted(counter.stitches, 'stitch', 'stitches')} counted`;

@@ -9,7 +9,11 @@ export const EDGE_WORDS: Readonly<Record<EdgeGuide, string>> = {
   groove: 'a groove',
 };
 
-/** Where the foot's screw stands; empty where nobody has written it down. @example '4 ½ turns in, the screw 12 mm above its nut' */
+/**
+ * Position of the foot's screw; empty if it is not recorded.
+ *
+ * @example '4 ½ turns in, the screw 12 mm above its nut'
+ */
 export function footSettingText({
   footScrewMm,
   footTurns,
@@ -20,7 +24,7 @@ export function footSettingText({
   ].join(', ');
 }
 
-/** All that is written down of a job, in one line. */
+/** Everything recorded about a job, in one line. */
 export function handSettingsText(settings: HandSettings): string {
   const { edgeMm, edgeBy, speedSpm } = settings;
   const by = edgeBy === null ? '' : ` by ${EDGE_WORDS[edgeBy]}`;

@@ -1,7 +1,11 @@
 import type { NeedleSize, ThreadDoubt, ThreadSizeReading } from '@gantelet/core';
 import { shortNumber } from '../locale';
 
-/** Sizes that are made, in the place of one that is not. @example noSuchSizeText(...) // No such needle size. Did you mean 70/10 or 80/12? */
+/**
+ * Sizes that exist, for one that does not.
+ *
+ * @example noSuchSizeText(...) // No such needle size. Did you mean 70/10 or 80/12?
+ */
 export function noSuchSizeText(near: readonly NeedleSize[]): string {
   const names = near.map(({ nm, number }) => `${nm}/${number}`).join(' or ');
   return `No such needle size. Did you mean ${names}?`;
@@ -13,7 +17,7 @@ export function namesDisagreeText(names: readonly ThreadSizeReading[]): string {
   return `The names on this label disagree: ${said}. One of them is wrong; measure or weigh the thread.`;
 }
 
-/** Why the size of a thread is not to be relied on. */
+/** Why a thread's size cannot be relied on. */
 export function threadDoubtText(doubt: ThreadDoubt): string {
   if (doubt.code === 'out-of-range') {
     return `sewing thread lies between Tex ${doubt.leastTex} and Tex ${doubt.mostTex}; look at the decimal sign and the unit`;

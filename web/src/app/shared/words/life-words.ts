@@ -36,12 +36,12 @@ function partText(part: string): string {
   return nm === undefined ? (needleFinish(part)?.name ?? part) : `NM ${nm}`;
 }
 
-/** Running hours to a tenth, the decimal left off where it is none. */
+/** Running hours to a tenth, without a decimal if it is zero. */
 export function hoursText(hours: number): string {
   return `${shortNumber(hours, hours < 20 ? 1 : 0)} h`;
 }
 
-/** What to do, short. */
+/** What to do, in short. */
 export function adviceShort({ advice }: GroupReport): string {
   switch (advice.do) {
     case 'interval':

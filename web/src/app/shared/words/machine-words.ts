@@ -36,7 +36,7 @@ export const DRIVE_WORDS: Readonly<Record<Drive, string>> = {
   hand: 'by hand or treadle',
 };
 
-/** How to sew what is thick and hard. Common practice. */
+/** How to sew thick and hard work. Common practice. */
 export const SPEED_WORDS: Readonly<Record<SpeedAdvice, string>> = {
   'as-usual': 'Slow down over a step.',
   slow: 'Thick leather is sewn slowly, one stitch at a time over a step: a fast needle heats, bends and is pushed off line.',

@@ -26,7 +26,7 @@ export const BAND_WORDS: Readonly<Record<FitBand, string>> = {
   'will-not-pass': 'will not pass',
 };
 
-/** Why a needle would harm the work, where it would; null where it may be used. */
+/** Why a needle would harm the work, if it would; null if it may be used. */
 export function harmText({ act, fit: { band } }: Pick<NeedleCandidate, 'act' | 'fit'>): string | null {
   if (!act) return null;
   return band === 'stressed' || band === 'will-not-pass' ? BAND_WORDS[band] : 'wrong point for this material';
@@ -39,13 +39,13 @@ export const SCHOOL_WORDS: Readonly<Record<SizeSchoolChoice, string>> = {
   'by-work': 'automatic',
 };
 
-/** What a coated-sheeting school puts in it. */
+/** The point that a school uses in coated sheeting. */
 export const COATED_POINT_WORDS: Readonly<Record<CoatedPointSchool, string>> = {
   'small-cut': 'round point with a small cut',
   cutting: 'cutting point',
 };
 
-/** The look asked of a seam. */
+/** The look wanted for the seam. */
 export const LOOK_WORDS: Readonly<Record<SeamLook, string>> = {
   straight: 'straight',
   slanted: 'slanted',
@@ -53,7 +53,7 @@ export const LOOK_WORDS: Readonly<Record<SeamLook, string>> = {
   'strongest-land': 'most leather left between holes',
 };
 
-/** The schools an answer follows. @example schoolsText(...) // loose eye, cutting point in leather */
+/** The schools that an answer follows. @example schoolsText(...) // loose eye, cutting point in leather */
 export function schoolsText({ size, leatherPoint, coatedPoint }: Schools): string {
   const coated = coatedPoint === 'cutting' ? ', cutting point in coated sheeting' : '';
   return `${SCHOOL_WORDS[size]}, ${leatherPoint} point in leather${coated}`;
@@ -65,7 +65,7 @@ export const USE_WORDS: Readonly<Record<ThreadUse, string>> = {
   heat: 'heat and sparks',
 };
 
-/** What one needle is worse in than another. */
+/** What one needle is worse at than another. */
 export const WORSE_WORDS: Readonly<Record<CostPart, string>> = {
   eye: 'the thread fits the eye less well',
   strength: 'the blade is thin for this stack',
@@ -150,7 +150,7 @@ const EFFECT_WORDS: Readonly<Record<PointEffect, string>> = {
   pierces: 'the point pierces it.',
 };
 
-/** Why a needle cannot go in, and what to do. */
+/** Why a needle cannot be used, and what to do. */
 export function refusalText(refusal: Refusal): string {
   switch (refusal.reason) {
     case 'no-system':
@@ -187,7 +187,7 @@ export function refusalText(refusal: Refusal): string {
   }
 }
 
-/** What to do about a hole that swallows the work: a plate of this machine, another machine, a backing. */
+/** What to do about a hole that pulls the work in: one of the machine's plates, another machine, a backing. */
 export function remedyText(plateHoleMm: number | null, machineNames: readonly string[]): string {
   const ways = [
     plateHoleMm === null ? '' : `fit the ${lengthText(plateHoleMm)} plate and its feed dog`,
@@ -198,7 +198,7 @@ export function remedyText(plateHoleMm: number | null, machineNames: readonly st
   return `${text[0]!.toUpperCase()}${text.slice(1)}. A thicker needle is no cure.`;
 }
 
-/** What does not go together on a needle's label. */
+/** What is contradictory on a needle's label. */
 export function doubtText(doubt: NeedleDoubt): string {
   if (doubt.code === 'size-not-made') return `this system is made from NM ${doubt.from} to NM ${doubt.to}`;
   return doubt.twin

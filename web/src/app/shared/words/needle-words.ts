@@ -1,6 +1,10 @@
 import { NEEDLE_SYSTEMS, type Refusal } from '@gantelet/core';
 
-/** In a line, why a needle does not fit a machine. @example misfitText('Heavy arm 13', refusal) // Does not fit Heavy arm 13: it takes 794, this is 135x16 */
+/**
+ * Why a needle does not fit a machine, in a line.
+ *
+ * @example misfitText('Heavy arm 13', refusal) // Does not fit Heavy arm 13: it takes 794, this is 135x16
+ */
 export function misfitText(machineName: string, refusal: Refusal): string {
   const head = `Does not fit ${machineName}`;
   switch (refusal.reason) {
@@ -15,7 +19,11 @@ export function misfitText(machineName: string, refusal: Refusal): string {
   }
 }
 
-/** That a needle system is not known, with those whose digits are the same or all of them. @example unknownSystemText('135/16') // Unknown system "135/16". Did you mean 135x16? */
+/**
+ * Says that a needle system is unknown, listing those with the same digits, or all of them.
+ *
+ * @example unknownSystemText('135/16') // Unknown system "135/16". Did you mean 135x16?
+ */
 export function unknownSystemText(typed: string): string {
   const digits = (text: string): string => text.replace(/\D/g, '');
   const ids = NEEDLE_SYSTEMS.map(({ id }) => id);

@@ -1,6 +1,6 @@
 import type { TypedNumber } from '@gantelet/core';
 
-/** What a number field takes. */
+/** What a number field accepts. */
 export interface NumberLimits {
   readonly least: number;
   readonly most: number;
@@ -10,7 +10,7 @@ export interface NumberLimits {
   readonly unit: string;
 }
 
-/** Why a field does not take what was typed, and what it takes; null when it does. */
+/** Why a field does not accept its text, and what it does accept; null if it is valid. */
 export function numberProblem(typed: TypedNumber, limits: NumberLimits): string | null {
   const { least, most, whole, needed, unit } = limits;
   if ('why' in typed) {

@@ -1,2 +1,2 @@
-/** Said of a write that nobody answered. */
+/** Shown for a write that got no answer. */
 export const KEPT_HERE = 'saved on this device; it goes out when the connection is back.';

@@ -2,7 +2,7 @@ import { pullNPerCm, type Break, type PullTest } from '@gantelet/core';
 import { shortNumber } from '../locale';
 import { lengthText } from './units-text';
 
-/** What gave way, as somebody says it. */
+/** What gave way, in words. */
 export const BREAK_WORDS: Readonly<Record<Break, string>> = {
   'needle-thread': 'needle thread broke',
   'bobbin-thread': 'bobbin thread broke',
@@ -11,7 +11,7 @@ export const BREAK_WORDS: Readonly<Record<Break, string>> = {
   held: 'held, nothing gave way',
 };
 
-/** What usually helps where it gives way. Common practice. */
+/** What usually helps against it. Common practice. */
 export const BREAK_ADVICE: Readonly<Record<Break, string>> = {
   'needle-thread':
     'The needle thread is the weakest: a thicker or stronger one, less top tension, or shorter stitches.',

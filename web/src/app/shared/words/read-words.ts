@@ -1,8 +1,8 @@
 import type { Problem } from '@gantelet/contracts';
 
 /**
- * What stands where something is to be read: that it is being read, or that it could not be, which is never the same as
- * that there is none. Null when it was read.
+ * What is shown in place of content: that it is loading, or that it could not be loaded, which is never the same as
+ * there being none. Null once it has been read.
  *
  * @param what such as 'the floor'
  */

@@ -31,7 +31,7 @@ export const UNPLANNED_WORDS: Readonly<Record<NonNullable<PlannedMachineView['un
   'run-to-failure': 'runs to failure: planned changes do not pay',
 };
 
-/** Why a needle is left in past its best over the whole plan. */
+/** Why a needle is left in past its best for the whole plan. */
 export const LEFT_LATE_WORDS: Readonly<Record<NonNullable<PlannedMachineView['leftLate']>, string>> = {
   closed: 'overdue: not available in any of these shifts',
   needles: 'overdue: no needle of its kind left',
@@ -44,7 +44,7 @@ export function shiftText({ day, name }: Pick<PlannedShift, 'day' | 'name'>): st
   return `${dayText(day)}, ${name}`;
 }
 
-/** What a move costs over the plan as it is; less than half a penny is nothing. */
+/** The cost of a move compared with the present plan; less than half a penny is nothing. */
 export function moveCostText(cost: number, money: (amount: number) => string): string {
   if (Math.abs(cost) < 0.005) return 'no extra cost';
   return `${cost > 0 ? '+' : '−'}${money(Math.abs(cost))}`;
@@ -54,7 +54,7 @@ export function dayText(day: string): string {
   return dateText(day, 'weekday');
 }
 
-/** What a broken limit is, and the least that would free it. */
+/** A broken limit, and the least that would resolve it. */
 export function conflictText(
   conflict: PlanConflict,
   shifts: readonly PlannedShift[],

@@ -1,6 +1,8 @@
 import type { Standing } from '@gantelet/core';
 
-/** How sure a value is, drawn as a line: solid is measured or published, dashed is usual practice, dotted is a guess. */
+/**
+ * How sure a value is, drawn as a line: solid is measured or published, dashed is common practice, dotted is a guess.
+ */
 export const STANDING_LINES = ['solid', 'dashed', 'dotted'] as const;
 export type StandingLine = (typeof STANDING_LINES)[number];
 
@@ -10,7 +12,7 @@ export const LINE_WORDS: Readonly<Record<StandingLine, string>> = {
   dotted: 'rule of thumb or assumption: measure it on your own machine',
 };
 
-/** Line and word of each standing, as shown beside a value. */
+/** Line and word for each grade, as shown beside a value. */
 export const STANDING_WORDS: Readonly<
   Record<Standing, { readonly line: StandingLine; readonly word: string }>
 > = {

@@ -57,7 +57,7 @@ describe('words of quantities in the store', () => {
     expect(onHandText(item({ onHand: null }))).toBe('not counted');
     expect(onHandText(item({ onHand: 4321 }))).toBe('4,321 m');
     expect(onHandText(item({ onHand: 4321, sewn: sewn({ sinceCount: 679 }) }))).toBe('about 4,300 m');
-    // Of several colours nobody knows which one was sewn: nothing was taken off the count.
+    // With several colours nobody knows which one was sewn: nothing was subtracted from the count.
     expect(saidOnHand(item({ onHand: 4321, sewn: sewn({ sinceCount: 679, isShared: true }) }))).toBe(4321);
   });
 });

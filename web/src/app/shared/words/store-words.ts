@@ -40,7 +40,7 @@ export function thingText(thing: StoreThing): string {
   return thing.kind === 'thread' ? threadThingText(thing) : thing.name;
 }
 
-/** What a thing of a kind is counted in. */
+/** The unit in which a kind of item is counted. */
 export const unitText = (kind: StoreThingKind): string => UNITS[kind][1];
 
 /** @example quantityText('thread', 7500) // '7,500 m' */
@@ -49,26 +49,26 @@ export function quantityText(kind: StoreThingKind, quantity: number): string {
   return counted(quantity, one, many);
 }
 
-/** A quantity in a list of its kind, which says what it is in. @example countText('needle', 15) // '15' */
+/** A quantity in a list of its kind, which already names the unit. @example countText('needle', 15) // '15' */
 export function countText(kind: StoreThingKind, quantity: number): string {
   return kind === 'thread' ? quantityText(kind, quantity) : countNumber(quantity);
 }
 
-/** What is there, rounded where a part of it was worked out from what machines sewed. */
+/** What is on hand, rounded if part of it was calculated from what machines sewed. */
 export function onHandText(item: Pick<StoreItem, 'thing' | 'onHand' | 'sewn'>): string {
   if (item.onHand === null) return 'not counted';
   const text = countText(item.thing.kind, saidOnHand(item)!);
   return isWorkedOut(item) ? `about ${text}` : text;
 }
 
-/** What is there as it is said. */
+/** What is on hand, in words. */
 export const saidOnHand = (item: Pick<StoreItem, 'onHand' | 'sewn'>): number | null =>
   item.onHand !== null && isWorkedOut(item) ? Number(item.onHand.toPrecision(2)) : item.onHand;
 
 const isWorkedOut = ({ sewn }: Pick<StoreItem, 'sewn'>): boolean =>
   sewn !== null && !sewn.isShared && sewn.sinceCount > 0;
 
-/** What it is in packs, where a pack holds more than one. @example packsText(thread of 2500 m, 7500) // '3 cones' */
+/** The same in packs, if a pack holds more than one. @example packsText(thread of 2500 m, 7500) // '3 cones' */
 export function packsText(
   { thing, packSize }: Pick<StoreItem, 'thing' | 'packSize'>,
   quantity: number,
@@ -79,7 +79,7 @@ export function packsText(
   return `${shortNumber(packs)} ${plural(packs, one, many)}`;
 }
 
-/** What comes in a pack, for a label. @example packText(thread of 2500 m) // 'Cone of 2,500 m' */
+/** Pack size, for a label. @example packText(thread of 2500 m) // 'Cone of 2,500 m' */
 export function packText({ thing, packSize }: Pick<StoreItem, 'thing' | 'packSize'>): string {
   if (packSize === 1) return '';
   return `${thing.kind === 'thread' ? 'Cone' : 'Pack'} of ${quantityText(thing.kind, packSize)}`;
@@ -93,7 +93,7 @@ export function useText({ thing, perDay }: StoreItem): string {
   return `${countNumber(Number(month.toPrecision(2)))}${thing.kind === 'thread' ? ' m' : ''} a month`;
 }
 
-/** Why it is to be ordered: how long it still lasts beside how long a delivery takes, or the jobs that take more. */
+/** Why it should be ordered: how long it will last compared with delivery time, or the jobs that need more. */
 export function whyOrderText(item: StoreItem): string {
   if (item.onHand !== null && item.waiting > item.onHand)
     return `${metresText(item.onHand)} left, the jobs that wait take ${metresText(item.waiting)}`;
@@ -101,7 +101,7 @@ export function whyOrderText(item: StoreItem): string {
   return `${there}, a delivery takes about ${counted(item.leadDays, 'day')}`;
 }
 
-/** What is told of a thing beside its row: by what it was worked out, and what to look at. */
+/** Remarks shown with an item: how its figures were calculated, and what to look at. */
 export function remarksOn(item: StoreItem): readonly string[] {
   const { sewn, waiting, overage, overageFrom, shelfMonths, thing } = item;
   const remarks: string[] = [];
@@ -127,7 +127,7 @@ export function remarksOn(item: StoreItem): readonly string[] {
   return remarks;
 }
 
-/** Threads of which the jobs that wait take more than there is and is to come. */
+/** Threads of which waiting jobs need more than there is and is on order. */
 export function shortThreads(needs: readonly ThreadNeed[]): readonly ThreadNeed[] {
   return needs.filter(
     ({ neededMetres, thereMetres, orderedMetres }) =>
@@ -147,7 +147,7 @@ const metresText = (metres: number): string =>
 const monthsText = (months: number): string =>
   months % 12 === 0 ? counted(months / 12, 'year') : counted(months, 'month');
 
-/** How long what is there lasts at the rate it is used. */
+/** How long the stock lasts at the present rate of use. */
 export function lastsText({ onHand, perDay }: StoreItem): string {
   if (onHand === null || perDay === null || perDay === 0) return '';
   const days = onHand / perDay;

@@ -67,14 +67,14 @@ export function adviceText({ do: what, turns, because, keep, claim, surer }: Bal
   }
 }
 
-/** What a claim stands on. */
+/** The basis of a confidence. */
 const GROUND_WORDS: Readonly<Record<ClaimGround, string>> = {
   'both-edges': 'you have seen it too loose and too tight',
   'lock-measured': 'the knot was measured in a cut seam',
   'balanced-twice': 'two seams were balanced at one setting',
 };
 
-/** A chance in words. @example chanceWords(0.87) // Likely, about 9 in 10 */
+/** A probability in words. @example chanceWords(0.87) // Likely, about 9 in 10 */
 export function chanceWords(chance: number): string {
   if (chance >= 0.945) return 'Very likely, 19 in 20';
   const tenths = Math.round(10 * chance);
@@ -111,7 +111,7 @@ export const FAULT_WORDS: Readonly<Record<NotTension, string>> = {
   'old-thread': 'Old thread: looks right, thread breaks',
 };
 
-/** What to do where the knob is near the end of its travel. */
+/** What to do when the knob is near the end of its travel. */
 export function travelEndText(wraps: -1 | 1, hasPreTension: boolean): string {
   const end = `The knob is near fully ${wraps > 0 ? 'in' : 'off'}.`;
   if (hasPreTension)

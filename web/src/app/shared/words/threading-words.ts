@@ -2,7 +2,7 @@ import type { StationKind, ThreadingDoubt, ThreadingSide } from '@gantelet/core'
 import type { ThreadingCard } from '@gantelet/contracts';
 import { lengthText, rangeText } from './units-text';
 
-/** What the thread passes, by its name. */
+/** What the thread passes, by name. */
 export const STATION_WORDS: Readonly<Record<StationKind, string>> = {
   cone: 'Cone on its stand',
   guide: 'Guide',
@@ -14,7 +14,7 @@ export const STATION_WORDS: Readonly<Record<StationKind, string>> = {
   needle: 'Needle',
 };
 
-/** What hands mind at each. Common practice. */
+/** What to mind at each. Common practice. */
 export const STATION_TIPS: Readonly<Record<StationKind, string | null>> = {
   cone: 'The thread comes off the top and runs straight up to the first guide. The cone does not turn.',
   guide: null,
@@ -55,7 +55,7 @@ export const WINDER_WORDS: Readonly<Record<NonNullable<ThreadingCard['winder']>,
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth'];
 
-/** How the thread goes through a station. @example 'third hole, from the right' */
+/** How the thread passes a station. @example 'third hole, from the right' */
 export function throughText(hole: number | null, side: ThreadingSide | null): string {
   return [
     ...(hole === null ? [] : [`${ORDINALS[hole]} hole`]),
@@ -63,7 +63,7 @@ export function throughText(hole: number | null, side: ThreadingSide | null): st
   ].join(', ');
 }
 
-/** How bobbins are wound for a machine, step by step. Common practice. */
+/** How to wind a machine's bobbins, step by step. Common practice. */
 export function windingLines({
   winder,
   belowRimMm,

@@ -2,7 +2,7 @@ import { MM_PER_INCH, needleSize, stitchesPerInch } from '@gantelet/core';
 import { shownUnits, type UnitOrder } from '../preferences';
 import { fixedNumber, shortNumber } from '../locale';
 
-/** A measure under two units, in the order the device shows them. */
+/** A measurement in two units, in the order the device shows them. */
 export interface TwoUnits {
   readonly first: string;
   readonly second: string;
@@ -37,10 +37,10 @@ export function valueWithUnit(value: number, unit: string): string {
 const COUNTED: ReadonlySet<string> = new Set(['seams', 'steps', 'turns', 'weights']);
 
 /**
- * A length with its unit, in the units that this device shows: what reads it, a template or a computed text, follows the
- * choice. Inches come in thousandths, as gauges and rulers of the trade have them.
+ * A length with its unit, in the units this device shows; templates and computed texts that use it follow the choice.
+ * Inches are given in thousandths, as on the trade's gauges and rulers.
  *
- * @param digits decimal places of millimetres at most
+ * @param digits at most so many decimals of a millimetre
  * @example lengthText(2.8) // '2.8 mm', or '0.110 in'
  */
 export function lengthText(lengthMm: number, digits = 1): string {
@@ -49,12 +49,12 @@ export function lengthText(lengthMm: number, digits = 1): string {
   return `${fixedNumber(inches, Math.abs(inches) < 1 ? 3 : 2)} in`;
 }
 
-/** What lengths are in on this device, for the label of a field. */
+/** The unit of lengths on this device, for a field's label. */
 export function lengthUnit(): 'mm' | 'in' {
   return shownUnits() === 'metric' ? 'mm' : 'in';
 }
 
-/** A span of lengths under one unit. @example rangeText(2, 5) // '2 to 5 mm' */
+/** A range of lengths with one unit. @example rangeText(2, 5) // '2 to 5 mm' */
 export function rangeText(fromMm: number, toMm: number, digits = 1): string {
   const [from] = lengthText(fromMm, digits).split(' ');
   return `${from} to ${lengthText(toMm, digits)}`;

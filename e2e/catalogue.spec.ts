@@ -36,7 +36,7 @@ test.describe('the catalogue', () => {
 
   test('lets the shop choose its own limit of the free eye, and the bench follows', async ({ page }) => {
     await page.getByRole('button', { name: 'schools', exact: true }).click();
-    await page.getByRole('button', { name: 'Largest ratio, free eye' }).click();
+    await page.getByRole('button', { name: 'Largest ratio, loose eye' }).click();
     await page.getByLabel("The shop's own, a plain number").fill('0.34');
     await page.getByRole('button', { name: 'Our way of working' }).click();
     await expect(page.getByText('Tam Oduya: 0.34, chosen')).toBeVisible();
@@ -45,7 +45,7 @@ test.describe('the catalogue', () => {
     await expect(page.getByText('school limit 0.34')).toBeVisible();
     await goTo(page, '/catalogue');
     await page.getByLabel('Find a value').fill('free eye');
-    await page.getByRole('button', { name: 'Largest ratio, free eye' }).click();
+    await page.getByRole('button', { name: 'Largest ratio, loose eye' }).click();
     await page.getByRole('button', { name: 'Restore the default' }).click();
     await expect(page.getByText('Tam Oduya: default restored')).toBeVisible();
   });

@@ -79,10 +79,10 @@ test.describe('a changeover on a phone', () => {
     await begin(page, 'Flatbed compound 18', 'Log carrier handle, 18');
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();
     await expect(now(page).getByRole('radio', { name: /^Pocket \d+: 0\.\d h/ })).toBeChecked();
-    await page.getByRole('button', { name: 'Put aside …' }).click();
-    await page.getByLabel('Why is it put aside?').fill('only to look');
-    await page.getByRole('button', { name: 'Put aside', exact: true }).click();
-    await expect(page.getByRole('heading', { name: 'Flatbed compound 18: put aside' })).toBeVisible();
+    await page.getByRole('button', { name: 'Set aside …' }).click();
+    await page.getByLabel('Why is it being set aside?').fill('only to look');
+    await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Flatbed compound 18: set aside' })).toBeVisible();
   });
 
   test('is put aside with a reason, and the needle that does not belong is flagged', async ({ page }) => {
@@ -93,10 +93,10 @@ test.describe('a changeover on a phone', () => {
       .getByRole('button', { name: /^Keep in pocket/ })
       .click();
     await expect(now(page).getByRole('heading')).not.toHaveText('Needle');
-    await page.getByRole('button', { name: 'Put aside …' }).click();
-    await page.getByLabel('Why is it put aside?').fill('no Tex 135 in the cabinet');
-    await page.getByRole('button', { name: 'Put aside', exact: true }).click();
-    await expect(page.getByRole('heading', { name: 'Cylinder 25: put aside' })).toBeVisible();
+    await page.getByRole('button', { name: 'Set aside …' }).click();
+    await page.getByLabel('Why is it being set aside?').fill('no Tex 135 in the cabinet');
+    await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Cylinder 25: set aside' })).toBeVisible();
     await goTo(page, '/floor');
     const card = page.locator('gan-machine-row', { hasText: 'Cylinder 25' });
     await expect(card).toContainText("not the set-up's needle");

@@ -129,12 +129,12 @@ test.describe('a real shop moves in', () => {
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Import them' }).click();
     await expect(page.getByRole('status')).toContainText('120 needles imported.');
-    await page.getByRole('link', { name: 'Fit the lives again' }).click();
+    await page.getByRole('link', { name: 'Recalculate needle lives' }).click();
     await expect(page.getByRole('button', { name: /^Leather, cutting points, flatbed/ })).toBeVisible();
     await goTo(page, '/book');
     await expect(page.getByRole('button', { name: 'Past needles imported' })).toBeVisible();
     await goTo(page, '/now');
-    await expect(page.getByText('None was made yet.')).toBeVisible();
+    await expect(page.getByText('None has been made yet.')).toBeVisible();
 
     // A works is set up only once.
     await page.goto('/first-start');

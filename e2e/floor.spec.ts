@@ -61,7 +61,7 @@ test.describe('the floor', () => {
     await expect(page.getByText(`Pocket ${pocket}`, { exact: true })).toBeVisible();
     await page.getByRole('button', { name: `Move to another pocket, now in ${pocket}`, exact: true }).click();
     await page.getByLabel('Pocket', { exact: true }).fill('77');
-    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await page.getByRole('button', { name: 'Move it', exact: true }).click();
     await expect(page.getByText('Part-used needle moved to pocket 77.')).toBeVisible();
     await row.getByRole('button', { name: /^Change needle/ }).click();
     await page.getByRole('radio', { name: /^Pocket 77:/ }).check();

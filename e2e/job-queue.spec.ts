@@ -21,7 +21,7 @@ test.describe('the job queue', () => {
       .first()
       .click();
     await page.getByLabel('Pieces').fill('12');
-    await page.getByLabel('Minutes a piece').fill('2,5');
+    await page.getByLabel('Minutes per piece').fill('2,5');
     await page.getByRole('button', { name: 'Pick' }).click();
     await page.getByRole('gridcell').last().click();
     await page.getByLabel('Note').fill('test of the queue');
@@ -56,9 +56,9 @@ test.describe('the job queue', () => {
       await page.mouse.move(from[0] + 12, from[1] + 12);
       await page.mouse.move(to[0], to[1] + 6, { steps: 8 });
       await page.mouse.up();
-      await expect(page.getByRole('button', { name: 'Put it back' })).toBeVisible({ timeout: 2000 });
+      await expect(page.getByRole('button', { name: 'Discard changes' })).toBeVisible({ timeout: 2000 });
     }).toPass();
-    await page.getByRole('button', { name: 'Put it back' }).click();
+    await page.getByRole('button', { name: 'Discard changes' }).click();
     await page.setViewportSize({ width: 360, height: 740 });
     await expectNoSidewaysScroll(page);
     await expectAccessible(page);

@@ -76,10 +76,10 @@ test.describe('without a network', () => {
     await page.reload();
     await expect(step(2)).toBeVisible();
     await expect(page.getByText('saved on this device')).toHaveCount(0);
-    await page.getByRole('button', { name: 'Put aside …' }).click();
-    await page.getByLabel('Why is it put aside?').fill('only to look');
-    await page.getByRole('button', { name: 'Put aside', exact: true }).click();
-    await expect(page.getByRole('heading', { name: 'Cylinder 25: put aside' })).toBeVisible();
+    await page.getByRole('button', { name: 'Set aside …' }).click();
+    await page.getByLabel('Why is it being set aside?').fill('only to look');
+    await page.getByRole('button', { name: 'Set aside', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Cylinder 25: set aside' })).toBeVisible();
   });
 
   test('keeps nothing for whoever comes next once its person signed out', async ({

@@ -99,14 +99,14 @@ test.describe('rounds, for the lead', () => {
 
   test('are planned with what the lead says of people and days', async ({ page }) => {
     await signIn(page, 'lead', '/rounds/settings');
-    const minutes = page.getByLabel('Minutes a shift').first();
+    const minutes = page.getByLabel('Minutes per shift').first();
     const before = await minutes.inputValue();
     await minutes.fill(String(Number(before) + 5));
     await minutes.blur();
     await page.getByRole('button', { name: 'Save settings' }).click();
     await expect(page.getByText('Saved. Re-plan to use it.')).toBeVisible();
     await page.reload();
-    await expect(page.getByLabel('Minutes a shift').first()).toHaveValue(String(Number(before) + 5));
+    await expect(page.getByLabel('Minutes per shift').first()).toHaveValue(String(Number(before) + 5));
     await expectAccessible(page);
   });
 });

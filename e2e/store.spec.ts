@@ -23,8 +23,8 @@ test.describe('the store', () => {
     await page.getByRole('button', { name: 'Log', exact: true }).click();
     await expect(page.getByText('Logged.')).toBeVisible();
     await expect(thread).toHaveCount(1);
-    await page.getByRole('button', { name: 'Take back: counted' }).first().click();
-    await expect(page.getByText('Taken back.')).toBeVisible();
+    await page.getByRole('button', { name: 'Remove: counted' }).first().click();
+    await expect(page.getByText('Removed.')).toBeVisible();
     await expect(thread).toHaveCount(0);
     const list = await page.request.get('/api/store/order-list.csv');
     expect(await list.text()).toContain('supplier,thing,packs');

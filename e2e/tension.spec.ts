@@ -49,7 +49,7 @@ test.describe('tension', () => {
     await open(page, /Log carrier body, 07/);
     await expect(page.getByText(/Expected .* turns, judging by 3 other jobs on this machine/)).toBeVisible();
     const [balance, windowTurns] = [(await turnsOf(page)) + 0.3, 0.7];
-    const keep = page.getByRole('button', { name: /^Keep .* turns/ });
+    const keep = page.getByRole('button', { name: /^Save .* turns/ });
     for (let n = 0; n < 9 && !(await keep.isVisible()); n++) {
       await log(page, gradeAt(await turnsOf(page), balance, windowTurns));
     }
@@ -57,10 +57,10 @@ test.describe('tension', () => {
     const kept = await turnsOf(page);
     expect(Math.abs(kept - balance)).toBeLessThanOrEqual(windowTurns / 2);
     await keep.click();
-    await expect(page.getByText('Kept.', { exact: true })).toBeVisible();
+    await expect(page.getByText('Saved.', { exact: true })).toBeVisible();
     await page.reload();
     await expect(headline(page)).toContainText(/^(Balanced at|Done)/);
-    await expect(page.getByText('Kept.', { exact: true })).toBeVisible();
+    await expect(page.getByText('Saved.', { exact: true })).toBeVisible();
     expect(await turnsOf(page)).toBe(kept);
   });
 

@@ -96,7 +96,7 @@ export async function walkScreens(page: Page, { theme, viewport, rules }: Walk):
   await expect(page.getByText('Timing is out.')).toBeVisible();
   await check();
   await goTo(page, '/practice/faults');
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'Start' }).click();
   await page.getByRole('button', { name: /^Pull both threads/ }).click();
   await check();
   await goTo(page, '/machines/services');

@@ -136,7 +136,7 @@ export function whyNotListen(config: Config, isDemo: boolean): string | null {
   const { host, behindTls, plainHttp } = config;
   if (isLoopback(config)) return null;
   if (isDemo)
-    return `GANTELET_HOST is ${host}, and this is the demo: its passwords are public. It listens on loopback only.`;
+    return `GANTELET_HOST is ${host}, but this is the demo, whose passwords are public. It listens on loopback only.`;
   if (behindTls || plainHttp) return null;
   return (
     `GANTELET_HOST is ${host}, and passwords would cross the network in the clear. Set GANTELET_TLS_CERT and ` +

@@ -25,7 +25,7 @@ export const NeedleSwap = z
     (change) =>
       change.keptInPocket === null ||
       (change.removesInstallId !== null && change.fragments === 'whole' && change.cause === 'changeover'),
-    { path: ['keptInPocket'], error: 'only a whole needle that came out for other work is kept' },
+    { path: ['keptInPocket'], error: 'only a whole needle that came out for other work can be kept' },
   )
   .refine(
     (change) => change.fragments === 'whole' || change.cause === 'accident' || change.cause === 'wear',

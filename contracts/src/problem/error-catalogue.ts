@@ -13,15 +13,15 @@ export const ERRORS = {
   'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
   'session.too-many': { status: 429, title: 'Too many attempts. Wait {seconds} seconds, then try again.' },
   'pin.wrong': { status: 403, title: 'That is not the PIN. Nobody was signed in.' },
-  'badge.wrong': { status: 403, title: 'This badge is not known here any more. Nobody was signed in.' },
+  'badge.wrong': { status: 403, title: 'This badge is no longer valid. Nobody was signed in.' },
   'tablet.unknown': {
     status: 403,
-    title: 'This tablet is not enrolled any more. Sign in by password; a lead enrols it under Devices.',
+    title: 'This tablet is no longer enrolled. Sign in by password; a lead enrols it under Devices.',
   },
   'password.wrong': { status: 422, title: 'The current password is wrong. Nothing was changed.' },
   'password.common': {
     status: 422,
-    title: 'This is one of the passwords anybody tries first. Choose another one. Nothing was changed.',
+    title: 'This is one of the most common passwords. Choose another one. Nothing was changed.',
   },
   'code.wrong': {
     status: 401,
@@ -45,7 +45,7 @@ export const ERRORS = {
   'session.no-tls': {
     status: 403,
     title:
-      'This shop is reached over https only. Open the address with https, or ask whoever runs the server.',
+      'This shop can only be reached over https. Open the address with https, or ask the person who runs the server.',
   },
   'stream.too-many': {
     status: 429,
@@ -85,7 +85,7 @@ export const ERRORS = {
   'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
   'service.unknown': { status: 404, title: 'There is no such service on this machine. Not saved.' },
   'service.name-taken': { status: 409, title: 'There is already a service {name}. Not saved.' },
-  'message-target.unknown': { status: 404, title: 'Messages go to no such address.' },
+  'message-target.unknown': { status: 404, title: 'There is no such recipient.' },
   'plate.unknown': { status: 404, title: 'There is no such plate.' },
   'plate.mark-taken': {
     status: 409,
@@ -106,7 +106,7 @@ export const ERRORS = {
   },
   'changeover.under-way': {
     status: 409,
-    title: 'This machine is already being changed over by {by}. Finish that first, or put it aside.',
+    title: 'This machine is already being changed over by {by}. Finish that first, or set it aside.',
   },
   'changeover.nothing': { status: 409, title: 'The machine is already set up like this.' },
   'changeover.unknown': { status: 404, title: 'There is no such changeover.' },
@@ -123,7 +123,7 @@ export const ERRORS = {
   },
   'changeover.has-ticks': {
     status: 409,
-    title: 'Something was done already: untick it, or put the changeover aside. Nothing was changed.',
+    title: 'Something was done already: untick it, or set the changeover aside. Nothing was changed.',
   },
   'seam.past-travel': { status: 422, title: 'The knob ends at {travelTurns} turns. Not logged.' },
   'needle.moved-on': { status: 409, title: 'This needle was already changed. Your change was not logged.' },
@@ -155,11 +155,14 @@ export const ERRORS = {
   'pocket.taken': { status: 409, title: 'Pocket {pocket} holds another needle. Not logged.' },
   'part-used.gone': { status: 409, title: 'This part-used needle is no longer in its pocket. Not logged.' },
   'part-used.other': { status: 422, title: 'That pocket holds a different kind of needle. Not logged.' },
-  'queue.full': { status: 409, title: '{most} jobs wait already. Not added: end some first.' },
-  'queue.gone': { status: 409, title: 'This job no longer waits: it was sewn or dropped. Not saved.' },
+  'queue.full': {
+    status: 409,
+    title: '{most} jobs are already waiting. Not added: finish or remove some first.',
+  },
+  'queue.gone': { status: 409, title: 'This job is no longer waiting: it was sewn or removed. Not saved.' },
   'queue.moved-on': {
     status: 409,
-    title: 'Jobs came or went since this order was made. Not saved: look at the queue as it is now.',
+    title: 'Jobs were added or removed since this order was made. Not saved: check the present queue.',
   },
   'lot.unknown': { status: 422, title: 'There is no such lot for this kind of needle. Not logged.' },
   'lot.quarantined': {
@@ -198,8 +201,8 @@ export const ERRORS = {
     status: 409,
     title: 'This machine is not stopped for that piece, or somebody has already cleared it.',
   },
-  'leap.unknown': { status: 404, title: 'There is no such counter leap.' },
-  'leap.decided': { status: 409, title: 'Somebody has decided this already. Nothing was changed.' },
+  'leap.unknown': { status: 404, title: 'There is no such counter jump.' },
+  'leap.decided': { status: 409, title: 'Somebody has already decided this. Nothing was changed.' },
   'leap.too-late': {
     status: 409,
     title: 'The counter readings behind this were cleared away. It stays out of the running hours.',
@@ -236,11 +239,11 @@ export const ERRORS = {
   'shift.outside': { status: 422, title: 'That change or shift is not in this plan. Nothing was changed.' },
   'task.unknown': { status: 422, title: 'No such change was published. Nothing was saved.' },
   'calendar.unknown': { status: 404, title: 'This calendar link is not valid, or has expired.' },
-  'store.unknown': { status: 404, title: 'There is no such thing in the store.' },
+  'store.unknown': { status: 404, title: 'There is no such item in the store.' },
   'store.listed': { status: 409, title: 'This is in the store already. Not saved.' },
   'store.other-thing': {
     status: 422,
-    title: 'What a thing is cannot be changed: add the other one. Not saved.',
+    title: 'An item cannot become a different one: add the other one. Not saved.',
   },
   'order.unknown': { status: 404, title: 'There is no such order.' },
   'order.over': { status: 409, title: 'This order has already been delivered. Nothing was changed.' },
@@ -249,7 +252,7 @@ export const ERRORS = {
   'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was saved. Try again.' },
   'server.full': {
     status: 503,
-    title: 'The disk of the server is full. Nothing was saved. Tell whoever runs the server.',
+    title: "The server's disk is full. Nothing was saved. Tell the person who runs the server.",
   },
   'server.fault': { status: 500, title: 'Something went wrong on the server. Nothing was saved. Try again.' },
 } as const satisfies Record<string, { status: number; title: string }>;

@@ -7,7 +7,7 @@ export const bookRoutes = {
   readBook: reads({
     id: 'readBook',
     path: '/api/book',
-    summary: 'What was done, the latest first, a page at a time',
+    summary: 'What was done, latest first, a page at a time',
     permission: 'mechanic',
     query: BookQuery,
     reply: BookPage,
@@ -15,7 +15,7 @@ export const bookRoutes = {
   readBookEntry: reads({
     id: 'readBookEntry',
     path: '/api/book/:position',
-    summary: 'One entry, with the one before it of the same kind about the same thing',
+    summary: 'One entry, with the previous one of the same kind about the same thing',
     permission: 'mechanic',
     params: z.strictObject({ position: z.string().regex(/^[1-9]\d{0,17}$/) }),
     reply: BookChange,
@@ -24,7 +24,7 @@ export const bookRoutes = {
   downloadBook: downloads({
     id: 'downloadBook',
     path: '/api/book.csv',
-    summary: 'What was done as CSV (RFC 4180), the latest first',
+    summary: 'What was done as CSV (RFC 4180), latest first',
     permission: 'mechanic',
     query: BookFilter,
     mediaType: 'text/csv',

@@ -7,7 +7,7 @@ export const handSettingRoutes = {
   listHandSettings: reads({
     id: 'listHandSettings',
     path: '/api/hand-settings',
-    summary: 'The last foot pressure, edge and speed of each set-up that were not taken back',
+    summary: 'The latest foot pressure, edge distance and speed of each set-up that were not withdrawn',
     permission: 'operator',
     reply: z.array(LoggedHandSettings),
   }),
@@ -15,7 +15,7 @@ export const handSettingRoutes = {
     id: 'logHandSettings',
     method: 'POST',
     path: '/api/hand-settings',
-    summary: 'Log foot pressure, edge and speed of a set-up as they stand',
+    summary: "Log a set-up's present foot pressure, edge distance and speed",
     permission: 'mechanic',
     body: HandSettingsEntry,
     reply: LoggedHandSettings,

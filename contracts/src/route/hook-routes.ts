@@ -10,7 +10,7 @@ export const hookRoutes = {
   listHookChecks: reads({
     id: 'listHookChecks',
     path: '/api/machines/:machineId/hook-checks',
-    summary: 'Looks at the hook of a machine that were not taken back, the newest first',
+    summary: "A machine's hook checks that were not withdrawn, newest first",
     permission: 'operator',
     params: ofMachine,
     reply: z.array(HookCheck),
@@ -20,7 +20,7 @@ export const hookRoutes = {
     id: 'logHookCheck',
     method: 'POST',
     path: '/api/machines/:machineId/hook-checks',
-    summary: 'Log a look at the hook of a machine, as found or as set',
+    summary: 'Log a hook check of a machine, as found or as set',
     permission: 'mechanic',
     params: ofMachine,
     body: HookCheckEntry,

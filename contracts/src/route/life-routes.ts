@@ -18,7 +18,7 @@ export const lifeRoutes = {
   readLife: reads({
     id: 'readLife',
     path: '/api/life',
-    summary: 'How long needles last, group by group, by the last fit',
+    summary: 'How long needles last, by group, from the last fit',
     permission: 'operator',
     reply: LifeView,
   }),
@@ -33,7 +33,7 @@ export const lifeRoutes = {
   listIntervalChanges: reads({
     id: 'listIntervalChanges',
     path: '/api/life/interval-changes',
-    summary: 'Intervals that a fit of the last week has changed, the latest first',
+    summary: 'Intervals changed by a fit in the last week, latest first',
     permission: 'operator',
     reply: z.array(IntervalChange),
   }),
@@ -41,7 +41,7 @@ export const lifeRoutes = {
     id: 'fitLives',
     method: 'POST',
     path: '/api/life/fits',
-    summary: 'Recalculate all lives from the records as they are now',
+    summary: 'Recalculate all lives from the present records',
     permission: 'mechanic',
     body: Nothing,
     reply: Job,
@@ -71,7 +71,7 @@ export const lifeRoutes = {
   watchJob: streams({
     id: 'watchJob',
     path: '/api/jobs/:jobId/live',
-    summary: 'How far a job is, as it goes on',
+    summary: "A job's progress, as it runs",
     permission: 'operator',
     params: ofJob,
     reply: Job,

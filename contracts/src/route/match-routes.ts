@@ -48,7 +48,7 @@ export const matchRoutes = {
     method: 'POST',
     path: '/api/setup-list',
     summary:
-      'Save a list of set-ups, all or none; those whose machine has one of that name already are left as they are',
+      'Import a list of set-ups, all or none; those whose machine already has one of that name are left as they are',
     permission: 'mechanic',
     body: SetupList,
     reply: SetupListResult,
@@ -83,7 +83,7 @@ export const matchRoutes = {
     id: 'importSetupCards',
     method: 'POST',
     path: '/api/setup-cards',
-    summary: 'Import set-up cards: good rows go in, bad rows come back with what is wrong',
+    summary: 'Import set-up cards: good rows are saved, bad rows are returned with what is wrong',
     permission: 'mechanic',
     body: SetupImport,
     reply: SetupImportResult,

@@ -30,7 +30,7 @@ export function openApiOf(routes: readonly Route[], version: string): Json {
         system: {
           type: 'http',
           scheme: 'bearer',
-          description: 'Id and token of another system, with a dot between, as shown once under Devices.',
+          description: 'Id and token of another system, separated by a dot, as shown once under Devices.',
         },
       },
     },

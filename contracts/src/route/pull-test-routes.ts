@@ -7,7 +7,7 @@ export const pullTestRoutes = {
   listPullTests: reads({
     id: 'listPullTests',
     path: '/api/pull-tests',
-    summary: 'Pull tests that were not taken back, the newest first',
+    summary: 'Pull tests that were not withdrawn, newest first',
     permission: 'operator',
     reply: z.array(LoggedPullTest),
   }),
@@ -15,7 +15,7 @@ export const pullTestRoutes = {
     id: 'logPullTest',
     method: 'POST',
     path: '/api/pull-tests',
-    summary: 'Log a seam of a set-up that was pulled apart, with what gave way',
+    summary: "Log a pull test of a set-up's seam, with what gave way",
     permission: 'operator',
     body: PullTestEntry,
     reply: LoggedPullTest,

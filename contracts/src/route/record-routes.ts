@@ -9,7 +9,7 @@ export const recordRoutes = {
     id: 'withdrawEntry',
     method: 'POST',
     path: '/api/withdrawals',
-    summary: 'Take back an entry that was logged wrongly: whoever logged it, or a mechanic',
+    summary: 'Withdraw an entry logged by mistake: by the person who logged it, or a mechanic',
     permission: 'operator',
     body: Withdrawal,
     reply: z.object({ id: Id }),
@@ -18,7 +18,7 @@ export const recordRoutes = {
   exportBundle: downloads({
     id: 'exportBundle',
     path: '/api/export/bundle.json',
-    summary: 'Everything the shop owns in one file that another works can begin with; no secrets',
+    summary: 'Everything the shop owns in one file from which another works can be started; no secrets',
     permission: 'lead',
     mediaType: 'application/json',
   }),

@@ -35,7 +35,7 @@ export const serviceRoutes = {
     id: 'changeServiceKind',
     method: 'PUT',
     path: '/api/service-kinds/:kindId',
-    summary: 'Write a kind of service again, or drop it',
+    summary: 'Revise a kind of service, or remove it',
     permission: 'lead',
     params: z.strictObject({ kindId: Id }),
     body: ServiceKindChange,
@@ -45,7 +45,7 @@ export const serviceRoutes = {
   listServicesDue: reads({
     id: 'listServicesDue',
     path: '/api/services-due',
-    summary: 'Services that are due, the most overdue first',
+    summary: 'Due services, most overdue first',
     permission: 'operator',
     forSystems: true,
     reply: z.array(ServiceDue),
@@ -53,7 +53,7 @@ export const serviceRoutes = {
   readServices: reads({
     id: 'readServices',
     path: '/api/machines/:machineId/services',
-    summary: 'How the services of a machine stand, by running hours, days and events',
+    summary: "The state of a machine's services, by running hours, days and events",
     permission: 'operator',
     params: ofMachine,
     reply: z.array(MachineService),

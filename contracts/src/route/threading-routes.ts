@@ -10,7 +10,7 @@ export const threadingRoutes = {
   listThreadingCards: reads({
     id: 'listThreadingCards',
     path: '/api/threading-cards',
-    summary: 'Every threading card that was written',
+    summary: 'All threading cards',
     permission: 'operator',
     reply: z.array(ThreadingCard),
   }),
@@ -18,8 +18,7 @@ export const threadingRoutes = {
     id: 'writeThreadingCard',
     method: 'PUT',
     path: '/api/machines/:machineId/threading-card',
-    summary:
-      'Write how a machine is threaded and its bobbins are wound; version 0 where there is no card yet',
+    summary: 'Save how a machine is threaded and its bobbins are wound; version 0 if there is no card yet',
     permission: 'mechanic',
     params: ofMachine,
     body: ThreadingCardEntry,

@@ -17,7 +17,7 @@ export const Pin = z
   .string()
   .regex(/^\d{4,8}$/, '4 to 8 digits')
   .refine((digits) => !SAME_DIGITS.test(digits) && !isRow(digits), {
-    error: 'not one digit over and over, and not a row of them',
+    error: 'not all the same digit, and not in sequence',
   });
 
 /** A person's own new PIN, or null to remove it; the password proves who they are. */

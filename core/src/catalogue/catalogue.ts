@@ -278,7 +278,7 @@ function threadPrice(): CatalogueValue {
     {
       id: THREAD_PRICE_ID,
       group: 'thread for a job',
-      name: 'Price of a kilogram of thread, in the shop’s money',
+      name: 'Price of a kilogram of thread, in the shop’s currency',
       unit: 'per kg',
       least: 0,
       most: 100_000,

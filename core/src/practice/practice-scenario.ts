@@ -93,7 +93,7 @@ export const PRACTICE_SCENARIOS: readonly PracticeScenario[] = [
     startTurns: 3.5,
     machine: machine('light', 8, 4.2, 0.9, 0, 'check-spring'),
   }),
-  scenario('shreds', 'something is wrong', 'It shreds', 'The lock looks right, but the thread breaks.', {
+  scenario('shreds', 'something is wrong', 'It shreds', 'The knot looks right, but the thread breaks.', {
     layers: hide(2.4),
     tex: 135,
     startTurns: 5,

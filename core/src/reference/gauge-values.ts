@@ -1,6 +1,6 @@
 import { reference, type ReferenceValue } from './reference-value.js';
 
-const ONE = 'one practitioner’s proposal; move it to what your own needles tell';
+const ONE = 'one practitioner’s proposal; adjust it to your own needles';
 
 const friction = (name: string, value: number, standing: 'practice' | 'assumption', source: string) =>
   reference(name, value, '', [0.02, 1.5], standing, source, 'Friction of an eye');
@@ -29,7 +29,7 @@ export const GAUGE_VALUES = {
   'gauge.borderline-from': friction('Friction is borderline from', 0.3, 'practice', ONE),
   'gauge.borderline-to': friction('Friction is borderline up to', 0.4, 'practice', ONE),
   'gauge.usual-friction': friction(
-    'Friction of a good eye, where nobody measured it',
+    'Friction of a good eye, if not measured',
     0.25,
     'practice',
     'one good needle, measured once',
@@ -50,7 +50,7 @@ export const GAUGE_VALUES = {
     'Telling needles apart',
   ),
   'check.rule-sd': reference(
-    'Error of a rule, one standard deviation',
+    'Error of a ruler, one standard deviation',
     0.3,
     'mm',
     [0.01, 2],
@@ -59,10 +59,10 @@ export const GAUGE_VALUES = {
     'Telling needles apart',
   ),
   'lot.bad-share': lot('Share of bad needles in a delivery that must be found', 0.1, [0.01, 0.5]),
-  'lot.miss-risk': lot('Risk that a delivery with so many passes', 0.1, [0.001, 0.5]),
+  'lot.miss-risk': lot('Risk that such a delivery is accepted', 0.1, [0.001, 0.5]),
   'lot.bad-allowed': lot('Bad needles allowed in a sample', 0, [0, 5]),
   'work.needle-share': share(
-    'Share of a shift that the needle moves, where nobody looked',
+    'Share of a shift that the needle runs, without spot checks',
     1 / 3,
     'practice',
     'one practitioner’s shop; do spot checks in your own',

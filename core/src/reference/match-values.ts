@@ -27,11 +27,11 @@ const hole = (name: string, value: number, unit: string, source: string) =>
 
 /** The values behind the match. Ratios are thread diameter over blade diameter unless stated otherwise. */
 export const MATCH_VALUES = {
-  'eye.too-loose-below': band('Too loose below', 0.225),
-  'eye.free-below': band('Free below', 0.265),
-  'eye.well-matched-below': band('Well matched below', 0.305),
-  'eye.snug-below': band('Snug below', 0.38),
-  'eye.stressed-below': band('Stressed below; will not pass from here on', 0.5),
+  'eye.too-loose-below': band('Very loose below', 0.225),
+  'eye.free-below': band('Loose below', 0.265),
+  'eye.well-matched-below': band('Good match below', 0.305),
+  'eye.snug-below': band('Tight below', 0.38),
+  'eye.stressed-below': band('Too thick below; will not pass from here on', 0.5),
   'eye.forced-below': band('Can be forced below, and frays', 0.55),
   'eye.long-eye': reference(
     'A long eye takes the thread of a blade this much thicker',
@@ -54,13 +54,13 @@ export const MATCH_VALUES = {
   // Fitted so that the smallest sizes of common practice come out (Tex 45 on 90, 70 on 100, 90 on 120, 135 on 140,
   // 210 on 180): any value from 0.3034 to 0.3039 does.
   'school.free': school(
-    'Largest ratio, free eye',
+    'Largest ratio, loose eye',
     0.3036,
     'fitted',
     'fitted to smallest sizes of common practice',
   ),
-  'school.middle': school('Largest ratio, middle', 0.34, 'assumption', 'between the two schools'),
-  'school.snug': school('Largest ratio, snug eye', 0.38, 'fitted', 'fitted to sizes of common practice'),
+  'school.middle': school('Largest ratio, medium eye', 0.34, 'assumption', 'between the two schools'),
+  'school.snug': school('Largest ratio, tight eye', 0.38, 'fitted', 'fitted to sizes of common practice'),
   'school.thin-stack': school('Up to this a stack counts as thin in full', 1.5, 'assumption', MEASURE, 'mm'),
   'school.thick-stack': school(
     'From this on a stack no longer counts as thin',
@@ -71,13 +71,13 @@ export const MATCH_VALUES = {
   ),
   'school.thin-allowance': school('Added to the limit on a thin stack', 0.03, 'assumption', MEASURE),
   'school.abrasive-deduction': school(
-    'Taken off the limit on abrasive, coated or dry work',
+    'Subtracted from the limit on abrasive, coated or dry work',
     0.02,
     'assumption',
     MEASURE,
   ),
   'strength.anchor-size': reference(
-    'Blade the strength guide is fixed at',
+    'Blade the strength guide is based on',
     110,
     'NM',
     [60, 250],
@@ -86,7 +86,7 @@ export const MATCH_VALUES = {
     'Strength guide',
   ),
   'strength.anchor-leather': reference(
-    'Leather that blade is trusted with',
+    'Leather that blade is normally good for',
     3,
     'mm',
     [0.5, 20],
@@ -96,7 +96,7 @@ export const MATCH_VALUES = {
   ),
   // Fitted to one fact of common practice: NM 140 sews about 6 to 10 mm of vegetable-tanned leather.
   'strength.upper-share': reference(
-    'Upper end of the strength guide, in lower ends',
+    'Upper end of the strength guide, as a multiple of the lower',
     1.62,
     '',
     [1, 4],
@@ -158,7 +158,7 @@ export const MATCH_VALUES = {
   'weight.finish': weight('Finish wrong for the stack', 1),
   'weight.plate-tight': weight('Plate hole too tight, per blade', 3),
   'weight.plate-big': weight('Plate hole too big, per blade', 0.5),
-  'weight.swallows-thin-work': weight('Plate hole that swallows thin cloth', 2),
+  'weight.swallows-thin-work': weight('Plate hole that pulls thin cloth in', 2),
   'weight.short-stitch': weight('Stitch shorter than advised, per share', 4),
   'weight.hole-share': weight('Share of the stitch that is hole', 0.3),
   'weight.thread-steps': weight('Thread off the work’s own sizes, per ladder step', 1.5),

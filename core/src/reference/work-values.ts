@@ -85,7 +85,7 @@ export const WORK_VALUES = {
     'Changeover',
   ),
   'changeover.longest-step': reference(
-    'A step that took longer was broken off, and its time does not count',
+    'A step that took longer was interrupted, and does not count',
     20,
     'min',
     [2, 240],
@@ -112,7 +112,7 @@ export const WORK_VALUES = {
     'Changeover',
   ),
   'queue.late-weight': reference(
-    'A minute that a job is late weighs as much as so many minutes of changing over',
+    'Weight of a late minute, in minutes of changing over',
     1,
     'min',
     [0, 50],
@@ -121,7 +121,7 @@ export const WORK_VALUES = {
     'Order of jobs',
   ),
   'changeover.foot-from': reference(
-    'Foot pressure is touched when the stack changes by',
+    'Foot pressure is adjusted when the stack changes by',
     1.5,
     'mm',
     [0, 20],
@@ -139,7 +139,7 @@ export const WORK_VALUES = {
     'Changeover',
   ),
   'bobbin.steps-to-touch': reference(
-    'Ladder steps from which the bobbin screw is touched',
+    'Ladder steps from which the bobbin screw is turned',
     2,
     'steps',
     [0, 9],

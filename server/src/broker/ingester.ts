@@ -104,7 +104,7 @@ function openSession(
     client.on('connect', () => {
       client.subscribe(TOPICS, { qos: 1 }, (error, granted) => {
         if (error || granted?.some(({ qos }) => qos > 1))
-          log.error({ error, clientId }, 'the broker gives no counts');
+          log.error({ error, clientId }, 'the broker delivers no counts');
         else resolve();
       });
     });
@@ -119,7 +119,7 @@ async function untilKept(keep: () => Promise<void>, isOver: () => boolean, log: 
       await keep();
       return true;
     } catch (error) {
-      log.warn({ error }, 'a count could not be kept, and is tried again');
+      log.warn({ error }, 'a count could not be stored, and is retried');
       await pause(RETRY_MS);
     }
   }
@@ -134,7 +134,7 @@ function complainer(log: Logger): (topic: string, arrival: CounterArrival | null
     if (arrival) told.delete(deviceId);
     else if (!told.has(deviceId)) {
       told.add(deviceId);
-      log.warn({ deviceId }, 'a counter sends what is no count; it is dropped');
+      log.warn({ deviceId }, 'a counter sends something that is not a count; it is dropped');
     }
   };
 }

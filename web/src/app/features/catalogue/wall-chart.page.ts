@@ -68,7 +68,7 @@ const MACHINE_THREADS = THREAD_CONSTRUCTIONS.filter(({ unfit }) => unfit === nul
       </table>
       <p class="soft">
         Thin work takes one a little smaller, abrasive and coated work one a little larger; the bench says
-        which. A thread that shreds asks for a larger needle before anything else.
+        which. If thread shreds, try a larger needle first.
       </p>
     </section>
     <div class="columns">

@@ -57,7 +57,7 @@ export const begin = createEffect(
       exhaustMap(({ key, machineId, begin: body }) => {
         const standing = onFloor().find(({ id }) => id === machineId);
         const here = begunHere({ id: key, machineId, ...body }, standing?.needle ?? null, person(), shop());
-        const words = `${here?.machineName ?? 'A machine'}: changeover begun to ${here?.to.name ?? 'a job'}`;
+        const words = `${here?.machineName ?? 'A machine'}: changeover started to ${here?.to.name ?? 'a job'}`;
         return outbox.send(routes.beginChangeover, { key, params: { machineId }, body }, words).pipe(
           map((sent) =>
             'reply' in sent

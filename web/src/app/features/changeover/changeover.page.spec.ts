@@ -99,10 +99,10 @@ describe('the page of a changeover', () => {
 
   it('is put aside only with a reason', async () => {
     const page = await show();
-    await page.press('Put aside …');
-    expect(page.button('Put aside')?.disabled).toBeTrue();
-    await page.type('Why is it put aside?', 'no thread');
-    await page.press('Put aside');
+    await page.press('Set aside …');
+    expect(page.button('Set aside')?.disabled).toBeTrue();
+    await page.type('Why is it being set aside?', 'no thread');
+    await page.press('Set aside');
     expect(page.of(changeoverActions.end)[0]?.end).toEqual(
       jasmine.objectContaining({ ending: 'put-aside', reason: 'no thread' }),
     );
@@ -110,8 +110,8 @@ describe('the page of a changeover', () => {
 
   it('only shows an operator how far it is', async () => {
     const page = await show({}, 'operator');
-    expect(page.text()).toContain('A mechanic ticks the steps.');
-    for (const words of ['Done', 'Skip', 'Put aside …'])
+    expect(page.text()).toContain('Only mechanics can tick the steps.');
+    for (const words of ['Done', 'Skip', 'Set aside …'])
       expect(page.button(words)).withContext(words).toBeNull();
   });
 });

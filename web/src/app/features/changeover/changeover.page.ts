@@ -110,7 +110,7 @@ export class ChangeoverWorkPage {
     if (!changeover) return unreadText(false, this.unread(), 'the changeover');
     const { machineName, end, steps } = changeover;
     if (end?.ending === 'finished') return `${machineName}: set up`;
-    if (end) return `${machineName}: ${end.ending === 'put-aside' ? 'put aside' : 'taken back'}`;
+    if (end) return `${machineName}: ${end.ending === 'put-aside' ? 'set aside' : 'cancelled'}`;
     return `${machineName}: step ${Math.min(this.done() + 1, steps.length)} of ${steps.length}`;
   });
   protected readonly facing = computed(() => {

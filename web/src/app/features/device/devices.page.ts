@@ -29,8 +29,8 @@ const TOKEN_BYTES = 32;
   template: `<main>
     <h1>{{ headline() }}</h1>
     <p class="soft">
-      Counters, gauges and scales that send their readings over MQTT, tablets that people share by PIN, and
-      other systems that read.
+      Counters, gauges and scales that send their readings over MQTT, shared tablets with PIN sign-in, and
+      other systems with read access.
       <a routerLink="/shop">House rules</a>
     </p>
     <hr class="stitch" />
@@ -40,13 +40,13 @@ const TOKEN_BYTES = 32;
         <h2>{{ registered.device.name }} is registered</h2>
         @if (registered.device.kind === 'tablet') {
           <p>
-            This browser is the tablet's from now on: people sign in here by name and PIN, or by badge. Each
-            chooses a PIN under their name, "PIN for tablets"; badges are made under People.
+            This browser is now enrolled: people sign in here with name and PIN, or with a badge. Everyone
+            chooses a PIN under their own name, "PIN for tablets"; badges are made under People.
           </p>
         } @else if (registered.device.kind === 'system') {
           <p>
-            It reads the floor, rounds, services due, lots and the store with this header; the addresses are
-            in
+            It can read the floor, rounds, services due, lots and the store with this header; the addresses
+            are in
             <a href="/api/openapi.json">the description of the API</a>. The token is shown only once.
           </p>
           <code>Authorization: Bearer {{ registered.device.id }}.{{ registered.token }}</code>

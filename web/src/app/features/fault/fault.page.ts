@@ -212,7 +212,7 @@ export class FaultPage {
   });
   protected readonly signed = computed(() => {
     const began = dateText(this.fault()?.beganAt ?? 0, 'year-time');
-    return `${this.person()?.name ?? ''}, begun ${began}; ${this.minutes()} min by the usual times`;
+    return `${this.person()?.name ?? ''}, started ${began}; ${this.minutes()} min by the usual times`;
   });
   protected readonly note = signal('');
   private readonly stamp = writeStamps(() => this.cases().length);

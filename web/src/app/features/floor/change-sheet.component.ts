@@ -124,8 +124,8 @@ export interface ChangeSaid {
     <h3>What goes in?</h3>
     @if (machine().needle === null) {
       <p>
-        No needle is logged here. One that came with the machine, of an age that nobody knows, counts as worn:
-        put a new one in.
+        No needle is logged here. One that came with the machine, of unknown age, counts as worn: put a new
+        one in.
       </p>
     }
     <p class="soft">

@@ -103,7 +103,7 @@ describe('the floor', () => {
 
   it('leaves the count and the list of machines to those who may', async () => {
     const page = await open([], { role: 'operator' });
-    expect(page.text()).toContain('No machine stands here yet.');
+    expect(page.text()).toContain('No machines here yet.');
     expect(page.button('Import a list of machines')).toBeNull();
     expect(page.button('Box emptied')).toBeNull();
   });

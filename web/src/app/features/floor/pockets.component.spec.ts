@@ -28,10 +28,10 @@ describe('the pockets', () => {
     expect(field('Pocket').value).toBe('6');
     for (const wrong of ['0', '2.5', '1000', 'six']) {
       await type('Pocket', wrong);
-      expect(button('Keep')!.disabled).withContext(wrong).toBeTrue();
+      expect(button('Move it')!.disabled).withContext(wrong).toBeTrue();
     }
     await type('Pocket', '12');
-    await press('Keep');
+    await press('Move it');
     expect(moved).toEqual([{ partUsedId: kept[1]!.id, pocket: 12 }]);
     expect(button('Leave it')).toBeNull();
   });

@@ -37,7 +37,7 @@ import { FixedPipe } from '../../shared/widgets/locale.pipes';
               [disabled]="busy().has(one.id) || to() === null"
               (click)="move()"
             >
-              Keep
+              Move it
             </button>
             <button type="button" class="button small" (click)="movingId.set(null)">Cancel</button>
           </div>

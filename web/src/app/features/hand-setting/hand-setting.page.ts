@@ -65,8 +65,8 @@ const number = () => new FormControl<number | null>(null);
         </p>
       } @else {
         <p class="soft">
-          Nothing logged yet. What stands here is offered at the next changeover to this job, on the step and
-          on the printed card.
+          Nothing logged yet. Settings logged here are suggested at the next changeover to this job, in the
+          step and on the printed card.
         </p>
       }
       @if (mayLog()) {
@@ -121,7 +121,7 @@ const number = () => new FormControl<number | null>(null);
           </button>
         </form>
       } @else {
-        <p class="soft">A mechanic logs these.</p>
+        <p class="soft">Only mechanics can log these.</p>
       }
       <p class="caution">
         Power off before hands go under the foot. {{ advice() }} The machine’s manual says how fast it may

@@ -25,7 +25,7 @@ export const log = createEffect(
     actions.pipe(
       ofType(hookActions.log),
       concatMap(({ key, machineId, entry: body }) =>
-        outbox.send(routes.logHookCheck, { key, params: { machineId }, body }, 'A look at a hook').pipe(
+        outbox.send(routes.logHookCheck, { key, params: { machineId }, body }, 'A hook check').pipe(
           map((sent) =>
             'reply' in sent
               ? hookActions.written({ machineId, checks: sent.reply, done: 'Logged.' })
@@ -45,7 +45,7 @@ export const withdraw = createEffect(
       concatMap(({ key, machineId, checkId: entryId }) =>
         api.call(routes.withdrawEntry, { key, body: { log: 'hook-check', entryId } }).pipe(
           switchMap(() => api.call(routes.listHookChecks, { params: { machineId } })),
-          map((checks) => hookActions.written({ machineId, checks, done: 'Taken back.' })),
+          map((checks) => hookActions.written({ machineId, checks, done: 'Removed.' })),
           catchError((problem: Problem) => of(hookActions.refused({ problem }))),
         ),
       ),

@@ -133,7 +133,7 @@ export class HookPage {
   protected readonly headline = computed(() => {
     const { causes, empty } = this.judged();
     if (empty) return 'not checked yet';
-    return causes.length === 0 ? 'stands as it should' : 'needs setting';
+    return causes.length === 0 ? 'as it should be' : 'needs setting';
   });
   /** What setting it takes here, and what it takes to hand it over. */
   protected readonly repairs = computed(() =>
@@ -144,7 +144,7 @@ export class HookPage {
     }),
   );
   protected readonly specialistText = computed(
-    () => `A specialist: ${this.tookText(this.times().specialist)} of standing still.`,
+    () => `A specialist: ${this.tookText(this.times().specialist)} of downtime.`,
   );
 
   constructor() {

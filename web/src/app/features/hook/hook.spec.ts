@@ -39,7 +39,7 @@ describe('the hook of a machine', () => {
     expect(page.text()).toContain('needs setting');
     expect(page.text()).toContain('Timing is out.');
     await page.type('Needle rise from its lowest, mm', '2');
-    expect(page.text()).toContain('stands as it should');
+    expect(page.text()).toContain('as it should be');
     await page.press('Not at all');
     expect(page.text()).toContain('The hook touches the needle');
     await page.press('Log this check');
@@ -81,11 +81,6 @@ describe('the hook of a machine', () => {
       'listHookChecks',
     ]);
     const state = store.selectSignal(hookFeature.selectHookState)();
-    expect([state.checks, state.done, state.written, state.saving]).toEqual([
-      [CHECK],
-      'Taken back.',
-      2,
-      false,
-    ]);
+    expect([state.checks, state.done, state.written, state.saving]).toEqual([[CHECK], 'Removed.', 2, false]);
   });
 });

@@ -69,7 +69,7 @@ export const hookFeature = createFeature({
     on(hookActions.waits, (state) => ({
       ...state,
       saving: false,
-      done: `Look at the hook: ${KEPT_HERE}`,
+      done: `Hook check: ${KEPT_HERE}`,
       written: state.written + 1,
     })),
     on(hookActions.failed, (state, { problem }) => ({ ...state, problem })),

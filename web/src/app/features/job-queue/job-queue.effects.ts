@@ -167,7 +167,7 @@ export const end = createEffect(
       concatMap(({ key, jobId, end: body }) =>
         api.call(routes.endQueuedJob, { key, params: { jobId }, body }).pipe(
           map((queue) =>
-            jobQueueActions.written({ queue, done: body.ending === 'sewn' ? 'Job sewn.' : 'Job dropped.' }),
+            jobQueueActions.written({ queue, done: body.ending === 'sewn' ? 'Job sewn.' : 'Job removed.' }),
           ),
           catchError(refused),
         ),

@@ -127,7 +127,7 @@ export class JobQueuePage {
     const count = this.queue()?.jobs.length ?? 0;
     return (
       unreadText(this.queue() !== null, this.problem(), 'the queue') ??
-      (count === 0 ? 'No job waits' : counted(count, 'job waits', 'jobs wait'))
+      (count === 0 ? 'No jobs waiting' : counted(count, 'job waiting', 'jobs waiting'))
     );
   });
   protected readonly costText = computed(() => {
@@ -144,8 +144,8 @@ export class JobQueuePage {
     const [now, before] = [this.timed(), this.timedBefore()];
     if (!this.changed() || !now || !before || now.times.size !== before.times.size) return '';
     const more = now.cost.cost - before.cost.cost;
-    if (Math.abs(more) < 0.5) return 'As good as the order that stands.';
-    return `${minutesText(Math.abs(more))} ${more > 0 ? 'worse' : 'better'} than the order that stands.`;
+    if (Math.abs(more) < 0.5) return 'No better or worse than the present order.';
+    return `${minutesText(Math.abs(more))} ${more > 0 ? 'worse' : 'better'} than the present order.`;
   });
 
   /** Where a job can be moved: machines that can take it. */

@@ -114,13 +114,13 @@ describe('the job queue', () => {
 
   it('says what the order costs, and what moving a job would change', async () => {
     const page = await show();
-    expect(page.text()).toContain('Next jobs: 3 jobs wait');
+    expect(page.text()).toContain('Next jobs: 3 jobs waiting');
     // Hem first: 5 + 20 of changing over, and the strap ends at 145 of 90.
     expect(page.text()).toContain('25 min of changing over, 1 late by 55 min.');
     await page.press('Later: Hem');
     expect(page.text()).toContain('5 min of changing over, none late.');
-    expect(page.text()).toContain('1 h 15 min better than the order that stands.');
-    await page.press('Put it back');
+    expect(page.text()).toContain('1 h 15 min better than the present order.');
+    await page.press('Discard changes');
     expect(page.text()).toContain('25 min of changing over');
     await page.press('Later: Hem');
     await page.press('Use this order');
@@ -139,7 +139,7 @@ describe('the job queue', () => {
   it('says which thread runs out and which jobs it is for', async () => {
     const page = await show();
     expect(page.text()).toContain(
-      'Thread runs out. Tex 135 bonded nylon: about 4,000 m for these jobs, 900 m in the store. It is for Strap, Hem.',
+      'Thread runs out. Tex 135 bonded nylon: about 4,000 m for these jobs, 900 m in the store. It is needed for Strap, Hem.',
     );
   });
 
@@ -165,7 +165,7 @@ describe('the job queue', () => {
     const page = await show();
     page.fixture.componentInstance['setupId'].set(SETUP.id);
     await page.type('Pieces', '30');
-    await page.type('Minutes a piece', '1,5');
+    await page.type('Minutes per piece', '1,5');
     await page.press('Add, 45 min of sewing');
     expect(page.of(jobQueueActions.add)[0]?.entry).toEqual({
       ...{ setupId: SETUP.id, pieces: 30, sewMinutes: 45, dueAt: null, note: '' },

@@ -47,10 +47,10 @@ const COLUMNS: readonly ListColumn<PastStayColumn>[] = [
     <h1>Import past needles</h1>
     <hr class="stitch" />
     <p>
-      Each row is one needle from when it went in until it came out, as a logbook has it. Why: planned, worn,
-      broken, hit something, changing job or unknown. Running hours may stay empty: then the shifts of the
-      machine’s zone say them. Name the job, or the material where there is no saved set-up. All rows go in
-      together, or none; rows that are in already are left out.
+      One row per needle, from when it went in until it came out, as in a logbook. Why: planned, worn, broken,
+      hit something, changing job or unknown. Running hours may be left empty: they are then calculated from
+      the shifts of the machine’s zone. Name the job, or the material if there is no saved set-up. All rows
+      are imported, or none; rows already recorded are skipped.
     </p>
     <gan-list-import
       label="List of needles"
@@ -66,7 +66,7 @@ const COLUMNS: readonly ListColumn<PastStayColumn>[] = [
       <gan-problem [problem]="refused()" />
       @if (done()) {
         <p role="status">
-          <gan-signal shape="good" /> {{ done() }} <a routerLink="/life">Fit the lives again</a>
+          <gan-signal shape="good" /> {{ done() }} <a routerLink="/life">Recalculate needle lives</a>
         </p>
       }
     </gan-list-import>

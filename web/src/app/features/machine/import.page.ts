@@ -20,8 +20,9 @@ import { counted, plural } from '../../shared/locale';
     <h1>Import a list of machines</h1>
     <hr class="stitch" />
     <p>
-      A spreadsheet, one machine to a row, headings in the first. All rows go in together, or none; machines
-      whose shop number is registered already are left as they are, so the same list can be imported again.
+      A spreadsheet with headings in the first row and one machine in each row below. All rows are imported,
+      or none; machines whose shop number is already registered are left as they are, so the same list can be
+      imported again.
     </p>
     <gan-list-import
       label="List of machines"

@@ -21,10 +21,10 @@ import { counted, plural } from '../../shared/locale';
     <h1>Import a list of set-ups</h1>
     <hr class="stitch" />
     <p>
-      A spreadsheet, one set-up to a row, headings in the first. Machines go by shop number or name. Layers
-      are separated by semicolons, each a material with its thickness in mm and its plies; thread and needle
-      are read as on spool and pack. All rows go in together, or none; a needle that does not fit its machine
-      keeps all of them out. Set-ups that are there already are left as they are.
+      A spreadsheet with headings in the first row and one set-up in each row below. Machines are given by
+      shop number or name. Layers are separated by semicolons, each a material with its thickness in mm and
+      its plies; thread and needle are written as on spool and pack. All rows are imported, or none; a single
+      needle that does not fit its machine keeps all of them out. Existing set-ups are left as they are.
     </p>
     <gan-list-import
       label="List of set-ups"

@@ -33,7 +33,7 @@ import { CountedPipe } from '../../shared/widgets/locale.pipes';
       </h1>
       <hr class="stitch" />
       <p>
-        Ranked by needle fit and by the minutes to change over from the set-up now on each machine.
+        Ranked by needle fit and by the changeover from each machine's present set-up.
         <gan-standing
           standing="assumption"
           source="minutes of each step and their weight are values of the Catalogue"

@@ -29,8 +29,8 @@ describe('the stack', () => {
     for (const wrong of ['0', '0.04', '31', 'thick']) await type('Thickness of layer 1', wrong);
     for (const wrong of ['0', '21', '1.5']) await type('Plies of layer 1', wrong);
     expect([field('Thickness of layer 1').value, field('Plies of layer 1').value]).toEqual(['thick', '1.5']);
-    expect(text()).toContain('Not a number. Write 0.75, 0,75 or 3/4. Kept: 2.');
-    expect(text()).toContain('Whole numbers only. Allowed: 1 to 20. Kept: 1.');
+    expect(text()).toContain('Not a number. Write 0.75, 0,75 or 3/4. Unchanged: 2.');
+    expect(text()).toContain('Whole numbers only. Allowed: 1 to 20. Unchanged: 1.');
     expect(said).toEqual([]);
   });
 

@@ -124,8 +124,8 @@ import { CountedPipe, FixedPipe } from '../../shared/widgets/locale.pipes';
           <dt>Wear index</dt>
           <dd>
             {{ wear.least | fixed: 1 }} to {{ wear.most | fixed: 1
-            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + (wear.wattsPerNewton | fixed: 2) }}: the
-            less, the kinder to thread and eye
+            }}{{ wear.wattsPerNewton === null ? '' : ', heat ' + (wear.wattsPerNewton | fixed: 2) }}; lower is
+            kinder to thread and eye
             <gan-standing
               standing="assumption"
               source="a model, passes and speed times friction: compare two set-ups by it, nothing else"

@@ -33,9 +33,9 @@ describe('the page of messages', () => {
 
   it('says who is told, what was told, and why it did not go', async () => {
     const page = await show();
-    expect(page.text()).toContain('lead@works.example by mail, when a machine is stopped');
+    expect(page.text()).toContain('lead@works.example by email, when a machine is stopped');
     expect(page.text()).toContain('not sent after 3 tries, no route; tried again');
-    expect(page.text()).toContain('knows no mail server');
+    expect(page.text()).toContain('No mail server is set up');
     await page.press('Stop sending');
     expect(page.of(messageActions.drop)[0]).toEqual(
       jasmine.objectContaining({ targetId: TARGET.id, version: 2 }),
@@ -45,9 +45,9 @@ describe('the page of messages', () => {
   it('adds an address that can be one, and shows the key of a webhook once', async () => {
     const page = await show();
     await page.choose('How', 'By POST to another system');
-    await page.type('Where to', 'system.works.example');
+    await page.type('Address', 'system.works.example');
     expect(page.button('Add recipient')?.disabled).toBeTrue();
-    await page.type('Where to', 'https://system.works.example/told');
+    await page.type('Address', 'https://system.works.example/told');
     await page.press('Add recipient');
     const entry = page.of(messageActions.add)[0]!.entry;
     expect(entry).toEqual({

@@ -25,7 +25,7 @@ const KIND_WORDS: Readonly<Record<MessageKind, string>> = {
   'order-now': 'something has to be ordered',
 };
 const WAY_WORDS: Readonly<Record<MessageWay, string>> = {
-  mail: 'By mail',
+  mail: 'By email',
   webhook: 'By POST to another system',
 };
 

@@ -106,9 +106,9 @@ type Which = (typeof FIELDS)[number]['id'];
           </tbody>
         </table>
         <p class="soft">
-          With the real ones in the hand: stand both on their butts on a flat plate, side by side. The eyes
-          must stand level, and the shanks be equally thick under the caliper. Lengths that nobody measured
-          here are from memory; put your own in the
+          If you have both in hand: stand them on their butts on a flat plate, side by side. The eyes must be
+          level, and the shanks equally thick by caliper. Lengths not measured here are from memory; enter
+          your own in the
           <a routerLink="/catalogue">Catalogue, needle systems</a>.
         </p>
       </section>
@@ -142,17 +142,17 @@ export class CompareNeedlesPage {
   });
   protected readonly why = computed(() => {
     const { verdict, shanksDiffer, lengths } = this.found();
-    if (verdict === 'same') return 'Designations differ by maker and country; the shape is one.';
+    if (verdict === 'same') return 'Designations differ by maker and country; the shape is the same.';
     if (verdict === 'other-size')
-      return 'Either goes in the clamp. Two sizes or more apart, look at hook clearance and needle guard.';
+      return 'Either fits the clamp. If they are two sizes or more apart, check hook clearance and needle guard.';
     if (verdict === 'same-clamp')
-      return 'Either goes in the clamp with the eye at one height; the points are for other work.';
-    if (shanksDiffer) return 'One shank is round, the other has a flat: the clamp takes one of them only.';
+      return 'Either fits the clamp with the eye at the same height; the points are for different work.';
+    if (shanksDiffer) return 'One shank is round, the other has a flat: the clamp takes only one of them.';
     const off = lengths.filter(({ matters }) => matters === true).map(({ length }) => length);
     if (off.includes('buttToEyeMm'))
-      return 'The eye stands at another height: the hook passes the loop by, and may strike the needle.';
-    if (off.length > 0) return 'The shank is of another thickness: the clamp holds one of them only.';
-    return 'Nothing known tells them apart, but not every length is known here.';
+      return 'The eye is at another height: the hook misses the loop and may strike the needle.';
+    if (off.length > 0) return 'The shanks differ in thickness: the clamp holds only one of them.';
+    return 'Nothing known distinguishes them, but not every length is known here.';
   });
   protected readonly drawn = computed(() => {
     const [first, second] = this.names();

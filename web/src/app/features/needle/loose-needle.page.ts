@@ -44,7 +44,7 @@ const WORTH_A_LINE = 0.01;
           (seenChange)="see('shank', $event)"
         />
         <gan-look-choice
-          label="Point, under a glass"
+          label="Point, under a magnifier"
           [options]="points"
           [seen]="seen().points"
           (seenChange)="see('points', $event)"
@@ -66,7 +66,7 @@ const WORTH_A_LINE = 0.01;
           }
         </div>
         <gan-look-choice
-          label="Eye, beside a usual needle"
+          label="Eye, compared with an ordinary needle"
           [options]="eyes"
           [seen]="seen().longEye === null ? null : seen().longEye ? 'long' : 'usual'"
           (seenChange)="see('longEye', $event === null ? null : $event === 'long')"
@@ -108,8 +108,8 @@ const WORTH_A_LINE = 0.01;
           Lengths are from memory
           <gan-standing standing="memory" source="from memory until one of your own needles is measured" />
           until you measure a needle of your own whose system you are sure of:
-          <a routerLink="/catalogue">Catalogue, needle systems</a>. A needle that nobody can name goes into
-          the sharps box.
+          <a routerLink="/catalogue">Catalogue, needle systems</a>. A needle that nobody can identify goes
+          into the sharps box.
         </p>
       </section>
     </div>
@@ -164,7 +164,7 @@ export class LooseNeedlePage {
     const sizes = this.found().sizes.map(({ nm }) => `NM ${nm}`);
     if (this.seen().bladeMm !== null && sizes.length === 0) return 'No size is made with such a blade.';
     if (sizes.length < 2) return sizes.join('');
-    return `${sizes.join(' or ')}: a caliper does not part them. Lay it beside one you know.`;
+    return `${sizes.join(' or ')}: a caliper cannot tell them apart. Compare it with one you know.`;
   });
   protected readonly likely = computed(() =>
     this.found()

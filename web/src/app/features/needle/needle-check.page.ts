@@ -92,7 +92,7 @@ const LOOKS: readonly Look[] = [
   },
   {
     id: 'surface',
-    label: 'Round point and eye, under a glass',
+    label: 'Around point and eye, under a magnifier',
     hint: '',
     options: [
       { value: 'sound', name: 'Smooth' },

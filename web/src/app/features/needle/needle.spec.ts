@@ -90,7 +90,7 @@ describe('a needle that is checked', () => {
   it('is held against the size of its lot when its blade was measured', async () => {
     const page = await show(NeedleCheckPage, [LOT], { lot: LOT.id });
     await page.type('Blade above the scarf', '1,1');
-    expect(page.text()).toContain('The blade is another size than it is marked.');
+    expect(page.text()).toContain('The blade is not the size it is marked.');
   });
 
   it('says its friction, and that swapped forces are swapped', async () => {
@@ -126,7 +126,7 @@ describe('a loose needle', () => {
 describe('two needles side by side', () => {
   it('say what differs and why one must not stand in for the other', async () => {
     const page = await show(CompareNeedlesPage, []);
-    expect(page.text()).toMatch(/Never swap them ?The eye stands at another height/);
+    expect(page.text()).toMatch(/Never swap them ?The eye is at another height/);
     expect(page.text()).toContain('5.1 mm');
     await page.choose('Second needle', '135x16, DPx16');
     expect(page.text()).toContain('One clamp: cloth and leather needles of one length');

@@ -25,7 +25,7 @@ import { NumberInputDirective } from '../../shared/widgets/number-input.directiv
     </div>
     @if (swapped()) {
       <p class="field-problem" role="alert">
-        Pulling up takes at least the force of letting down: are they swapped?
+        Pulling up takes at least as much force as letting down: are they swapped?
       </p>
     }`,
   styles: `

@@ -212,13 +212,13 @@ describe('what needs me now', () => {
   it('tells the lead when it is time for a backup, and not before', async () => {
     const backup = { madeAt: AT, sealed: false, due: true };
     const late = await open([fine], [nowActions.backupRead({ backup })]);
-    expect(late.text()).toContain('The last one is of 4 Mar 2026, 09:00.');
+    expect(late.text()).toContain('The last one was made 4 Mar 2026, 09:00.');
     late.store.dispatch(nowActions.backupRead({ backup: { ...backup, due: false } }));
     await late.settled();
     expect(late.text()).not.toContain('Backup');
     late.store.dispatch(nowActions.backupRead({ backup: { ...backup, madeAt: null } }));
     await late.settled();
-    expect(late.text()).toContain('None was made yet.');
+    expect(late.text()).toContain('None has been made yet.');
   });
 
   it('asks about a counter that jumped, one decision at a time', async () => {

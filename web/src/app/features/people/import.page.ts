@@ -20,8 +20,9 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
     <h1>Import a list of people</h1>
     <hr class="stitch" />
     <p class="no-print">
-      A spreadsheet, one person to a row, headings in the first. Roles are operator, mechanic and lead. All
-      rows go in together, or none; people whose sign-in name is there already are left as they are.
+      A spreadsheet with headings in the first row and one person in each row below. Roles are operator,
+      mechanic and lead. All rows are imported, or none; people whose sign-in name exists are left as they
+      are.
     </p>
     <gan-list-import
       class="no-print"
@@ -41,13 +42,13 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
       <section aria-label="Sign-in codes">
         <p role="status">
           <gan-signal shape="good" /> {{ result.added.length }} added{{
-            result.there.length === 0 ? '' : ', ' + result.there.length + ' were there already'
+            result.there.length === 0 ? '' : ', ' + result.there.length + ' already existed'
           }}.
         </p>
         @if (result.added.length > 0) {
           <p>
-            Hand each their code: it is good once, and not shown again. On the sign-in page: "I have a sign-in
-            code".
+            Give each person their code: it works once and is not shown again. On the sign-in page: "I have a
+            sign-in code".
           </p>
           <table>
             <thead>
@@ -56,7 +57,7 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
                 <th scope="col">Role</th>
                 <th scope="col">Signs in as</th>
                 <th scope="col">Code</th>
-                <th scope="col">Good until</th>
+                <th scope="col">Valid until</th>
               </tr>
             </thead>
             <tbody>

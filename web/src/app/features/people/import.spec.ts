@@ -41,7 +41,7 @@ describe('taking in a list of people', () => {
       peopleActions.imported({ result: { added: [{ person, code: 'K7RTM-2PQ9X' }], there: ['tam'] } }),
     );
     await page.settled();
-    expect(page.text()).toContain('1 added, 1 were there already');
+    expect(page.text()).toContain('1 added, 1 already existed');
     expect(page.text()).toContain('K7RTM-2PQ9X');
   });
 });

@@ -14,8 +14,8 @@ import { counted } from '../../shared/locale';
 /** What each role may do, in words. */
 const RIGHTS: Readonly<Record<Role, string>> = {
   operator: 'changes needles, reports problems, logs pieces and spot checks',
-  mechanic: 'besides sets machines up, changes over, clears stopped machines, keeps stock',
-  lead: 'besides plans rounds, sets costs and values, adds people and zones',
+  mechanic: 'also sets machines up, changes over, clears stopped machines, keeps stock',
+  lead: 'also plans rounds, sets costs and values, adds people and zones',
 };
 
 /** Who works here, and where machines stand. */

@@ -33,7 +33,7 @@ export const write = createEffect(
         const dropped = 'change' in action && action.change.dropped;
         return sent.pipe(
           map((plates) =>
-            plateActions.read({ plates, done: `Plate ${mark}: ${dropped ? 'dropped' : 'saved'}.` }),
+            plateActions.read({ plates, done: `Plate ${mark}: ${dropped ? 'removed' : 'saved'}.` }),
           ),
           catchError((problem: Problem) => of(plateActions.refused({ problem }))),
         );

@@ -31,8 +31,8 @@ describe('the plates that machines share', () => {
   it('say where each is, and where the feed dog that it waits for is', async () => {
     const page = await shown();
     expect(page.text()).toContain('P3 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm');
-    expect(page.text()).toContain(`Kept in drawer 2. Goes on ${MACHINE.name}.`);
-    expect(page.text()).toContain(`Its feed dog is also that of P4, on ${MACHINE.name} now.`);
+    expect(page.text()).toContain(`Kept in drawer 2. Fits ${MACHINE.name}.`);
+    expect(page.text()).toContain(`Shares its feed dog with P4, on ${MACHINE.name} now.`);
     expect(page.text()).toContain(
       `P4 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm On ${MACHINE.name} now.`,
     );
@@ -46,7 +46,7 @@ describe('the plates that machines share', () => {
     await page.press('Save');
     page.store.dispatch(plateActions.read({ plates: [PLATE, OTHER], done: 'Plate P3: saved.' }));
     await page.settled();
-    await page.press('Drop P3');
+    await page.press('Remove P3');
     expect(page.of(plateActions.change).map(({ plateId: of, change }) => [of, change])).toEqual([
       [plateId, { ...kept, place: 'drawer 4', dropped: false }],
       [plateId, { ...kept, dropped: true }],
@@ -68,6 +68,6 @@ describe('the plates that machines share', () => {
     store.dispatch(
       plateActions.change({ key: newId(), plateId, change: { ...entry, version, dropped: true } }),
     );
-    expect([state().plates, state().done]).toEqual([[], 'Plate P3: dropped.']);
+    expect([state().plates, state().done]).toEqual([[], 'Plate P3: removed.']);
   });
 });

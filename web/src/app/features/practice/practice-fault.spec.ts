@@ -7,7 +7,7 @@ describe('a hidden fault to practise with', () => {
   const show = async (seed: number) => {
     spyOn(Math, 'random').and.returnValue(seed);
     const page = await mountPage(PracticeFaultPage, { features: [], before: [] });
-    await page.press('Begin');
+    await page.press('Start');
     return page;
   };
   /** A seed whose fault the finder fixes, with a needle change as its first step. */

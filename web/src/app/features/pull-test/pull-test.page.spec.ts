@@ -58,9 +58,9 @@ describe('pull tests of a set-up', () => {
     await page.settled();
     await page.press('needle thread broke');
     await page.type('Force, N (if measured)', '812,5');
-    await page.type('Over a seam of, mm', '');
+    await page.type('Length of seam, mm', '');
     expect(page.text()).toContain('the length of seam that was pulled, where the force is said');
-    await page.type('Over a seam of, mm', '50');
+    await page.type('Length of seam, mm', '50');
     await page.press('Log this test');
     const said = page.of(pullTestActions.log).map(({ test }) => [test.broke, test.forceN, test.widthMm]);
     expect(said).toEqual([

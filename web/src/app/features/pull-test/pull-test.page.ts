@@ -78,7 +78,7 @@ export class PullTestPage {
   protected readonly headline = computed(() => {
     const { tests, weakest } = this.verdict();
     if (tests === 0) return 'not pulled yet';
-    return weakest === null ? 'now one thing gave way, now another' : BREAK_WORDS[weakest];
+    return weakest === null ? 'different things gave way' : BREAK_WORDS[weakest];
   });
   protected readonly unread = computed(() =>
     unreadText(this.tests() !== null && this.setup() !== null, this.problem(), 'the pull tests'),

@@ -99,7 +99,7 @@ export const pullTestFeature = createFeature({
       ...state,
       testEntities: testAdapter.removeOne(testId, testList.orEmpty(state.testEntities)),
       saving: false,
-      done: 'Taken back.',
+      done: 'Removed.',
     })),
     on(pullTestActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(pullTestActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),

@@ -73,7 +73,7 @@ describe('the shifts of the shop', () => {
     expect(text()).toContain('Time zone: an IANA name, such as Europe/Oslo');
     await type('Time zone', 'Europe/Oslo');
     await type('Hours', '25');
-    expect(text()).toContain('Allowed: 0.5 to 24 h. Kept: 8.');
+    expect(text()).toContain('Allowed: 0.5 to 24 h. Unchanged: 8.');
     await type('Name', ' ');
     expect(text()).toContain('enter a name of 1 to 80 characters');
     expect(button('Save shifts')!.disabled).toBeTrue();

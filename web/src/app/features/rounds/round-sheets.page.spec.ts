@@ -142,7 +142,7 @@ describe('the round sheets', () => {
     page.store.dispatch(jobQueueActions.queueRead({ queue: { readAt: job.addedAt, jobs: [job] } }));
     await page.settled();
     expect(page.text()).toContain('Next here: Boat cover seam');
-    expect(page.text()).toContain('takes this change along and saves about 4 min');
+    expect(page.text()).toContain('includes this needle change and saves about 4 min');
   });
 
   it('say what to carry, each kind of needle counted', async () => {

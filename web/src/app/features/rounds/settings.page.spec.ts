@@ -59,7 +59,7 @@ describe('what rounds are planned with', () => {
 
   it('is kept with everything that was changed, and nothing else', async () => {
     const { type, typeMinutes, tick, press, kept } = await open();
-    await type('Minutes a shift', '45');
+    await type('Minutes per shift', '45');
     await tick('Early');
     await tick('post');
     await type('Hall', '6');
@@ -112,27 +112,27 @@ describe('what rounds are planned with', () => {
 
   it('says what a field takes, beside it, and is not saved so', async () => {
     const { type, text, button } = await open();
-    await type('Minutes a shift', '2000');
+    await type('Minutes per shift', '2000');
     await type('Shifts ahead', '5');
-    expect(text()).toContain('Allowed: 0 to 1440. Kept: 30.');
-    expect(text()).toContain('Allowed: 6 to 42. Kept: 28.');
+    expect(text()).toContain('Allowed: 0 to 1440. Unchanged: 30.');
+    expect(text()).toContain('Allowed: 6 to 42. Unchanged: 28.');
     expect(button('Save settings')!.disabled).toBeTrue();
   });
 
   it('keeps what is typed while searches come and go, and starts again with another version', async () => {
     const { type, field, store, settled } = await open();
-    await type('Minutes a shift', '45');
+    await type('Minutes per shift', '45');
     store.dispatch(roundsActions.viewRead({ view: { ...view, settings: { ...settings } } }));
     await settled();
-    expect(field('Minutes a shift').value).toBe('45');
+    expect(field('Minutes per shift').value).toBe('45');
     store.dispatch(roundsActions.viewRead({ view: { ...view, settings: { ...settings, version: 5 } } }));
     await settled();
-    expect(field('Minutes a shift').value).toBe('30');
+    expect(field('Minutes per shift').value).toBe('30');
   });
 
   it('is the lead’s to keep', async () => {
     const { type, button, text } = await open('mechanic');
-    await type('Minutes a shift', '45');
+    await type('Minutes per shift', '45');
     expect(button('Save settings')!.disabled).toBeTrue();
     expect(text()).toContain('Only a lead can change these.');
   });

@@ -66,7 +66,7 @@ describe('kinds of service', () => {
     await page.press('Save');
     page.store.dispatch(serviceActions.kindsRead({ kinds: [OIL], done: 'Oil change: saved.' }));
     await page.settled();
-    await page.press('Drop Oil change');
+    await page.press('Remove Oil change');
     const changes = page.of(serviceActions.changeKind).map(({ change }) => change);
     expect(changes.map(({ interval, version, dropped }) => [interval, version, dropped])).toEqual([
       [90, 2, false],

@@ -72,18 +72,19 @@ const NEW: FormValue = { name: '', clock: 'days', interval: null, how: '', machi
             <button
               type="button"
               class="button small"
-              [attr.aria-label]="'Drop ' + one.name"
+              [attr.aria-label]="'Remove ' + one.name"
               [disabled]="saving()"
               (click)="drop(one)"
             >
-              Drop
+              Remove
             </button>
           }
         </li>
       } @empty {
         @if (kinds()) {
           <li>
-            None of your own yet: an oil change, belts, guides, a timing check after each needle strike.
+            None of your own yet, such as an oil change, belts, guides, or a timing check after each needle
+            strike.
           </li>
         }
       }

@@ -70,7 +70,7 @@ export const writeKind = createEffect(
         const dropped = 'change' in action && action.change.dropped;
         return sent.pipe(
           map((kinds) =>
-            serviceActions.kindsRead({ kinds, done: `${name}: ${dropped ? 'dropped' : 'saved'}.` }),
+            serviceActions.kindsRead({ kinds, done: `${name}: ${dropped ? 'removed' : 'saved'}.` }),
           ),
           catchError((problem: Problem) => of(serviceActions.refused({ problem }))),
         );

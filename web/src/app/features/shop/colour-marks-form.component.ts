@@ -30,7 +30,7 @@ const KINDS: Readonly<Record<ColourMark['of'], string>> = {
           }
         </li>
       } @empty {
-        <li class="soft">No colour is kept yet.</li>
+        <li class="soft">No colours yet.</li>
       }
     </ul>
     @if (mayChange()) {

@@ -17,8 +17,8 @@ import { shopActions, shopFeature } from './shop.state';
     } @else {
       <form [formGroup]="form" (ngSubmit)="choose(form.controls.pin.value)">
         <p class="soft">
-          On a tablet that a lead has enrolled you sign in by name and PIN: for ten minutes without activity,
-          and with a mechanic's rights at most.
+          On a tablet enrolled by a lead you sign in with your name and PIN. You are signed out after ten
+          minutes without activity, and have a mechanic's rights at most.
         </p>
         <label for="pin-password">Your password</label>
         <input
@@ -40,7 +40,7 @@ import { shopActions, shopFeature } from './shop.state';
           maxlength="8"
         />
         @if (form.controls.pin.dirty && !usable()) {
-          <p class="field-problem">4 to 8 digits: not one over and over, and not a row of them.</p>
+          <p class="field-problem">4 to 8 digits, not all the same and not in sequence.</p>
         }
         <gan-problem [problem]="problem()" />
         <button class="button main" [disabled]="form.invalid || !usable() || busy()">Use this PIN</button>

@@ -61,7 +61,7 @@ const COST_FIELDS = [
         House rules. A single set-up or visit can override them.
         <a routerLink="/devices">Devices</a>
         @if (mayChange()) {
-          <a routerLink="/messages">Messages by mail and to other systems</a>
+          <a routerLink="/messages">Messages by email and to other systems</a>
         }
       </p>
       <hr class="stitch" />
@@ -156,8 +156,8 @@ const COST_FIELDS = [
         <fieldset class="marks">
           <legend>Colour marks <gan-standing standing="chosen" /></legend>
           <p class="soft">
-            The colours that your pockets, drawers and cones have. They stand beside needle and thread
-            wherever hands reach for one, always with their word.
+            The colours on your pockets, drawers and cones. They are shown beside a needle or thread wherever
+            you reach for one, always with the colour's name.
           </p>
           <gan-colour-marks-form [marks]="marks()" [mayChange]="mayChange()" (marksChange)="paint($event)" />
         </fieldset>
@@ -181,8 +181,7 @@ const COST_FIELDS = [
         <section aria-label="Export records">
           <h2>Export records</h2>
           <p class="soft">
-            One file to a table, as CSV, times in UTC. They hold no passwords. A whole copy to put back is
-            made by
+            One CSV file per table, times in UTC, without passwords. For a full copy that can be restored, use
             <code>npm run backup</code>.
           </p>
           <p>

@@ -76,7 +76,7 @@ describe("one's own PIN", () => {
     await page.type('Your password', 'my password');
     await page.type('PIN, 4 to 8 digits', '1234');
     expect(page.button('Use this PIN')?.disabled).toBeTrue();
-    expect(page.text()).toContain('not a row of them');
+    expect(page.text()).toContain('not in sequence');
     await page.type('PIN, 4 to 8 digits', '2580');
     await page.press('Use this PIN');
     expect(page.of(shopActions.setPin)[0]?.change).toEqual({ password: 'my password', pin: '2580' });

@@ -19,9 +19,10 @@ import { storeActions, storeFeature } from './store.state';
     <h1>Import a list into the store</h1>
     <hr class="stitch" />
     <p>
-      A spreadsheet, one needle, thread or part to a row, headings in the first. Needles and threads are read
-      from what it says on the pack or spool, such as 135x17 140/22 or V138; for a part, write part under
-      Kind. All rows go in together, or none; what is in the store already is left as it is, its count too.
+      A spreadsheet with headings in the first row and one needle, thread or part in each row below. Needles
+      and threads are recognised by what is on the pack or spool, such as 135x17 140/22 or V138; for a part,
+      write part under Kind. All rows are imported, or none; items already in the store are left as they are,
+      including their count.
     </p>
     <gan-list-import
       label="List of needles, thread and parts"

@@ -20,8 +20,8 @@ import { CountedPipe } from '../../shared/widgets/locale.pipes';
       <h1>Labels for the store</h1>
       <hr class="stitch" />
       <p>
-        One for each thing in use. The code opens it in the <a routerLink="/store">store</a>, where it is
-        counted and taken out. Choose the 62 mm roll in the print dialog.
+        One for each item in use. The QR code opens it in the <a routerLink="/store">store</a>, where it can
+        be counted or taken out. Choose the 62 mm roll in the print dialog.
       </p>
       <label>
         Location

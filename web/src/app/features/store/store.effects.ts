@@ -14,7 +14,7 @@ const DONE_WORDS: Readonly<Record<StoreWrite['deed'], string>> = {
   move: 'Logged.',
   order: 'Order saved.',
   receive: 'Order closed.',
-  'take-back': 'Taken back.',
+  'take-back': 'Removed.',
 };
 
 export const read = createEffect(

@@ -134,7 +134,7 @@ describe('the store', () => {
     };
     await press('Thread');
     await press('Tex 135 bonded nylon, black');
-    await press('Take back: taken');
+    await press('Remove: taken');
     await answered();
     await press('Parts and oil');
     await press('Oil, 1 l');
@@ -153,7 +153,7 @@ describe('the store', () => {
     const { press, type, button, text, writes } = await open();
     await press('Thread');
     await press('Tex 135 bonded nylon, black');
-    await press('Place and buying');
+    await press('Location and ordering');
     await type('Colour', '');
     expect([button('Save')!.disabled, text().includes('not empty')]).toEqual([true, true]);
     await type('Colour', 'natural');
@@ -254,7 +254,7 @@ describe('what is told of a thing', () => {
   });
 
   it('is the jobs that take more of it than there is', () => {
-    expect(whyOrderText({ ...THREAD, waiting: 8000 })).toBe('5,000 m left, the jobs that wait take 8,000 m');
+    expect(whyOrderText({ ...THREAD, waiting: 8000 })).toBe('5,000 m left, waiting jobs need 8,000 m');
     const need = { tex: 135, constructionId: 'bonded-nylon', neededMetres: 4310, jobs: [] };
     const [short, enough, uncounted] = [
       { ...need, thereMetres: 2100, orderedMetres: 500 },

@@ -119,7 +119,7 @@ const NEW: FormValue = {
         </ul>
         @if (marked().length === 0) {
           <p class="soft">
-            Begin with the case that is in the machine. Engrave a letter or number on it, or dab it with
+            Start with the case that is in the machine. Engrave a letter or number on it, or dab it with
             paint.
           </p>
         }

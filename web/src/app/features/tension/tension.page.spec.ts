@@ -106,11 +106,11 @@ describe('the tension of a set-up', () => {
   it('is kept when it is found, as the same write when it is tapped again', async () => {
     const page = await open({ seams: FOUND });
     await page.search({ do: 'keep', turns: 4 });
-    await page.press('Keep');
+    await page.press('Save 4');
     const problem = { code: 'server.busy', title: 'busy', status: 503 } as never;
     page.store.dispatch(tensionActions.refused({ problem }));
     await page.settled();
-    await page.press('Keep');
+    await page.press('Save 4');
     const [first, second] = page.of(tensionActions.keepSetting);
     expect(first!.kept.turns).toBe(4);
     expect(second!.key).toBe(first!.key);
@@ -129,7 +129,7 @@ describe('the tension of a set-up', () => {
   it('is only read by operators', async () => {
     const page = await open({ seams: FOUND }, 'operator');
     await page.search();
-    for (const name of ['Log this seam', 'Keep', 'Remove seam 1']) expect(page.button(name)).toBeNull();
+    for (const name of ['Log this seam', 'Save 4', 'Remove seam 1']) expect(page.button(name)).toBeNull();
     expect(page.text()).toContain('Take the foot off the treadle before hands go near the needle.');
   });
 

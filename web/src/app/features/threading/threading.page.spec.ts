@@ -37,7 +37,7 @@ describe('the threading card', () => {
 
   it('begins as many machines are threaded, and says that nobody has written it', async () => {
     const page = await open([]);
-    expect(page.text()).toContain('Nobody has written this machine’s card yet');
+    expect(page.text()).toContain('This machine has no card yet');
     expect(page.host.querySelectorAll('.steps li').length).toBe(USUAL_STATIONS.length);
   });
 
@@ -66,7 +66,7 @@ describe('the threading card', () => {
     await page.press('Write this machine’s card');
     await page.press('Remove 5');
     expect(page.text()).toContain('The thread passes no tension discs.');
-    await page.choose('Begin with another machine’s card', 'machine');
+    await page.choose('Start from another machine’s card', 'machine');
     expect(page.text()).not.toContain('The thread passes no tension discs.');
     await page.press('Save card');
     expect(page.of(threadingActions.write)[0]?.card).toEqual(

@@ -39,12 +39,12 @@ const SHOWN = 60;
           (change)="read(file.files)"
         />
       </label>
-      <button type="button" class="button" (click)="template()">Save an empty list to fill in</button>
+      <button type="button" class="button" (click)="template()">Download an empty list to fill in</button>
     </div>
     @if (unreadable()) {
       <p class="caution" role="alert">
-        There is no row in this file. It needs headings in the first row of its first sheet, and one
-        {{ noun() }} in each of the others.
+        This file has no rows. Put headings in the first row of its first sheet, and one {{ noun() }} in each
+        row below.
       </p>
     }
     <ng-content />
@@ -70,7 +70,7 @@ const SHOWN = 60;
         </button>
         @if (wrong() > 0) {
           <span>
-            Correct the cells in the spreadsheet, save it and choose it again; nothing was saved yet.
+            Correct the cells in the spreadsheet, save it and choose it again; nothing has been imported yet.
           </span>
         }
       </div>
@@ -87,7 +87,7 @@ const SHOWN = 60;
           <tbody>
             @for (row of shown(); track row.line) {
               <tr>
-                <td>{{ row.line }}{{ row.there ? ', there already' : '' }}</td>
+                <td>{{ row.line }}{{ row.there ? ', exists already' : '' }}</td>
                 @for (cell of row.cells; track cell.column) {
                   <td [class.wrong]="cell.wrong !== ''">
                     {{ cell.text }}

@@ -59,7 +59,7 @@ describe('a live reading', () => {
   it('tells each pull once, when it has ended', async () => {
     const { element, settled, hear } = await shown([GAUGE]);
     await hear(...pulled(1, 240));
-    expect(element.textContent).toContain('Holds 240 cN');
+    expect(element.textContent).toContain('Steady at 240 cN');
     expect(settled).toEqual([]);
     await hear(slack(20));
     await hear(slack(21));

@@ -61,7 +61,7 @@ const WORDS = {
         @if (wrong(); as wrong) {
           <gan-signal shape="watch" /> {{ wrong }}
         } @else if (live().reading.held !== null) {
-          <gan-signal shape="good" /> Holds {{ text(live().reading.held!) }} {{ words().unit }}
+          <gan-signal shape="good" /> Steady at {{ text(live().reading.held!) }} {{ words().unit }}
         } @else if (live().reading.unsettled > 0) {
           <gan-signal shape="watch" /> That did not settle. Pull slower, at a steady speed.
         } @else {
@@ -69,7 +69,7 @@ const WORDS = {
         }
       </p>
       @if (zeroOff(); as zero) {
-        <p class="soft">It shows {{ zero }} {{ words().unit }} with nothing on it: subtracted.</p>
+        <p class="soft">It shows {{ zero }} {{ words().unit }} without load; subtracted.</p>
       }
       @if (device.standIn) {
         <p class="stand-in">

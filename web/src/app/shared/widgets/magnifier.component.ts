@@ -80,7 +80,7 @@ interface CameraAbilities extends MediaTrackCapabilities {
           />
         </label>
         @if (photo()) {
-          <button type="button" class="button" (click)="photo.set(null)">Without the photo</button>
+          <button type="button" class="button" (click)="photo.set(null)">Remove the photo</button>
         }
       </div>
     }

@@ -128,7 +128,9 @@ export class NumberInputDirective implements ControlValueAccessor, Validator {
     const { number, problem } = this.read();
     const counts = this.number();
     const kept =
-      problem !== null && this.needed() && typeof counts === 'number' ? ` Kept: ${this.text(counts)}.` : '';
+      problem !== null && this.needed() && typeof counts === 'number'
+        ? ` Unchanged: ${this.text(counts)}.`
+        : '';
     this.say(problem === null ? null : problem + kept);
     this.take(number);
   }

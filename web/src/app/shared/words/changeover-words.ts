@@ -73,7 +73,7 @@ function footText({ thickerMm, screwMm, turns }: Extract<ChangeoverStep, { do: '
 /** The caution shown with a step where hands go near the needle. */
 export function stepCaution(step: ChangeoverStep): string | null {
   if (step.do === 'needle' || step.do === 'plate')
-    return 'Power off, motor stopped. No needle lies about: pocket or sharps box.';
+    return 'Power off, motor stopped. No needle left lying about: pocket or sharps box.';
   return step.do === 'test' ? 'Guards back on before power. Eye protection on a thick stack.' : null;
 }
 

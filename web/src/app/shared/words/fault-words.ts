@@ -228,7 +228,7 @@ export const CHECK_GUIDES: Readonly<Record<string, CheckGuide>> = {
       'Mark where the knob stands and count every turn.',
       'Search as Tension shows; if nothing mends it, put it back by the count.',
     ],
-    yes: 'The lock comes to the middle.',
+    yes: 'The knot comes to the middle.',
     no: 'It does not: put the knob back.',
   },
   bobScrew: {
@@ -242,7 +242,7 @@ export const CHECK_GUIDES: Readonly<Record<string, CheckGuide>> = {
   easeBoth: {
     steps: [
       'Ease the bobbin first by a drop test.',
-      'Then bring the top up until the lock is in the middle.',
+      'Then bring the top up until the knot is in the middle.',
     ],
     yes: 'It lies flat.',
     no: 'It is still there: put both back.',

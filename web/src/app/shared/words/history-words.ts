@@ -72,9 +72,9 @@ const FINDING_WORDS = {
 const FAULT_ENDING_WORDS = {
   mended: 'fixed',
   'handed-over': 'handed over',
-  'put-aside': 'put aside',
+  'put-aside': 'set aside',
 } as const;
-const ENDING_WORDS = { finished: 'finished', 'put-aside': 'put aside', 'taken-back': 'taken back' } as const;
+const ENDING_WORDS = { finished: 'finished', 'put-aside': 'set aside', 'taken-back': 'cancelled' } as const;
 
 /** What happened, with its details. */
 export function eventText(event: MachineEvent): { readonly head: string; readonly more: string } {

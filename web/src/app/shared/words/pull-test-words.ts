@@ -16,7 +16,7 @@ export const BREAK_ADVICE: Readonly<Record<Break, string>> = {
   'needle-thread':
     'The needle thread is the weakest: a thicker or stronger one, less top tension, or shorter stitches.',
   'bobbin-thread':
-    'The bobbin thread is the weakest: the same size below as above, less bobbin tension, and the lock in the middle.',
+    'The bobbin thread is the weakest: the same size below as above, less bobbin tension, and the knot in the middle.',
   material:
     'The material is the weakest: a thicker thread gains nothing. Longer stitches, a smaller needle or a point that cuts less across the seam leave more of it.',
   slipped: 'The threads of the cloth slip: shorter stitches, more seam allowance, or a second row.',

@@ -88,9 +88,7 @@ describe('words of how long it lasts', () => {
   it('say why to order', () => {
     expect(whyOrderText(item({ onHand: 0, perDay: 1 }))).toBe('none left, a delivery takes about 7 days');
     expect(whyOrderText(item({ onHand: 5, perDay: 1 }))).toBe('5 days left, a delivery takes about 7 days');
-    expect(whyOrderText(item({ onHand: 80, waiting: 1234 }))).toBe(
-      '80 m left, the jobs that wait take 1,200 m',
-    );
+    expect(whyOrderText(item({ onHand: 80, waiting: 1234 }))).toBe('80 m left, waiting jobs need 1,200 m');
   });
 });
 
@@ -113,8 +111,8 @@ describe('remarks on a thing in the store', () => {
       'One machine that sews it has no speed entered, so its thread is not counted.',
     ]);
     expect(remarksOn(item({ sewn: sewn({ sinceCount: 700, isShared: true }), waiting: 55 }))).toEqual([
-      jasmine.stringMatching(/Several colours are in use, so none is taken off here\.$/),
-      'Jobs that wait take about 55 m.',
+      jasmine.stringMatching(/Several colours are in use, so none is deducted here\.$/),
+      'Waiting jobs need about 55 m.',
     ]);
   });
 });

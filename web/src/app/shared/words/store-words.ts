@@ -96,7 +96,7 @@ export function useText({ thing, perDay }: StoreItem): string {
 /** Why it should be ordered: how long it will last compared with delivery time, or the jobs that need more. */
 export function whyOrderText(item: StoreItem): string {
   if (item.onHand !== null && item.waiting > item.onHand)
-    return `${metresText(item.onHand)} left, the jobs that wait take ${metresText(item.waiting)}`;
+    return `${metresText(item.onHand)} left, waiting jobs need ${metresText(item.waiting)}`;
   const there = item.onHand === 0 ? 'none left' : `${lastsText(item)} left`;
   return `${there}, a delivery takes about ${counted(item.leadDays, 'day')}`;
 }
@@ -114,8 +114,8 @@ export function remarksOn(item: StoreItem): readonly string[] {
   if (sewn && sewn.sinceCount > 0)
     remarks.push(
       sewn.isShared
-        ? `Machines sewed about ${metresText(sewn.sinceCount)} of this thread since the count. Several colours are in use, so none is taken off here.`
-        : `Machines sewed about ${metresText(sewn.sinceCount)} since the count, by their hours, speeds and stitches. What nobody wrote down is taken off.`,
+        ? `Machines sewed about ${metresText(sewn.sinceCount)} of this thread since the count. Several colours are in use, so none is deducted here.`
+        : `Machines sewed about ${metresText(sewn.sinceCount)} since the count, by their hours, speeds and stitches. What was not recorded is deducted.`,
     );
   if (sewn && sewn.machinesWithoutSpeed > 0)
     remarks.push(
@@ -123,7 +123,7 @@ export function remarksOn(item: StoreItem): readonly string[] {
         ? 'One machine that sews it has no speed entered, so its thread is not counted.'
         : `${sewn.machinesWithoutSpeed} machines that sew it have no speed entered, so their thread is not counted.`,
     );
-  if (waiting > 0) remarks.push(`Jobs that wait take about ${metresText(waiting)}.`);
+  if (waiting > 0) remarks.push(`Waiting jobs need about ${metresText(waiting)}.`);
   return remarks;
 }
 

@@ -25,6 +25,8 @@ const REPLACED = [
   [/\bway(s)? of the shop\b/i, 'house rules'],
   [/\bschool of size\b/i, 'eye fit preference'],
   [/\bfitted to common practice\b/i, 'calculated from common practice'],
+  [/\bputs? \w* ?aside\b/i, 'set aside'],
+  [/\bby mail\b/i, 'by email'],
 ];
 
 /** Where old words are allowed: migrations name what used to be, and this list names itself. */

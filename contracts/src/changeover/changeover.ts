@@ -108,7 +108,7 @@ export const ChangeoverEnd = z
   })
   .refine(({ ending, reason }) => ending !== 'put-aside' || reason !== '', {
     path: ['reason'],
-    error: 'why it is put aside',
+    error: 'why it is set aside',
   });
 export type ChangeoverEnd = z.infer<typeof ChangeoverEnd>;
 

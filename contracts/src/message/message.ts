@@ -5,7 +5,7 @@ import { Id, Instant, Version } from '../shared/index.js';
 export const MESSAGE_KINDS = ['machine-stopped', 'round-published', 'order-now'] as const;
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 
-/** By mail to a person, or by a POST to another system. */
+/** By email to a person, or by a POST to another system. */
 export const MESSAGE_WAYS = ['mail', 'webhook'] as const;
 export type MessageWay = (typeof MESSAGE_WAYS)[number];
 

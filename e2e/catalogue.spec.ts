@@ -44,7 +44,7 @@ test.describe('the catalogue', () => {
     await openSetup(page, 'Tool roll strap, 12');
     await expect(page.getByText('school limit 0.34')).toBeVisible();
     await goTo(page, '/catalogue');
-    await page.getByLabel('Find a value').fill('free eye');
+    await page.getByLabel('Find a value').fill('loose eye');
     await page.getByRole('button', { name: 'Largest ratio, loose eye' }).click();
     await page.getByRole('button', { name: 'Restore the default' }).click();
     await expect(page.getByText('Tam Oduya: default restored')).toBeVisible();

@@ -85,7 +85,7 @@ test.describe('a changeover on a phone', () => {
     await expect(page.getByRole('heading', { name: 'Flatbed compound 18: set aside' })).toBeVisible();
   });
 
-  test('is put aside with a reason, and the needle that does not belong is flagged', async ({ page }) => {
+  test('is set aside with a reason, and the needle that does not belong is flagged', async ({ page }) => {
     await signIn(page, 'mechanic');
     await begin(page, 'Cylinder 25', 'Log carrier body, 25');
     await steps(page).getByRole('button', { name: 'Done up to thread out' }).click();

@@ -37,7 +37,7 @@ test.describe('without a network', () => {
     await cold.goto('/floor');
     const there = cold.locator('gan-machine-row', { hasText: 'Flatbed drop 24' });
     await expect(there).toBeVisible();
-    await expect(cold.getByText(/No connection. What you see was read \d+ \w+, \d\d:\d\d/)).toBeVisible();
+    await expect(cold.getByText(/No connection. This page shows data from \d+ \w+, \d\d:\d\d/)).toBeVisible();
     await there.getByRole('button', { name: /^Change needle/ }).click();
     await cold.getByRole('button', { name: 'Planned change' }).click();
     await expect(cold.getByText(/1 change not sent yet/)).toBeVisible();

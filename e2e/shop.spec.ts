@@ -38,7 +38,7 @@ test.describe('the shop', () => {
     await page.getByLabel('Name').fill('Tablet by the press');
     await page.getByLabel('Kind').selectOption({ label: 'Shared tablet' });
     await page.getByRole('button', { name: 'Register' }).click();
-    await expect(page.getByText("This browser is the tablet's from now on")).toBeVisible();
+    await expect(page.getByText('This browser is now enrolled: people sign in here')).toBeVisible();
     const menu = page.getByRole('button', { name: /Ines Valdry/ });
     await menu.click();
     await page.getByRole('button', { name: 'PIN for tablets' }).click();

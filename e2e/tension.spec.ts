@@ -256,7 +256,7 @@ test.describe('a gauge and a scale that send their readings', () => {
     await expect(gauge.getByText('Simulated, not a real instrument.')).toBeVisible();
     await expect(gauge.locator('[data-live]')).toHaveText(/^-?\d+$/);
     for (let pull = 0; pull < 3; pull++) await gauge.getByRole('button', { name: 'Simulate a pull' }).click();
-    await expect(gauge.getByText(/Holds \d+ cN/)).toBeVisible();
+    await expect(gauge.getByText(/Steady at \d+ cN/)).toBeVisible();
     await expect(gauge.getByLabel('Pull 3, cN')).not.toHaveValue('');
     const pulls = await Promise.all(
       [1, 2, 3].map(async (n) => Number(await gauge.getByLabel(`Pull ${n}, cN`).inputValue())),

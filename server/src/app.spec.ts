@@ -46,7 +46,7 @@ describe('the application', () => {
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   }
 
-  it('says that it is well, and that it is not when the database gives no answer', async () => {
+  it('reports good health, and bad health if the database does not answer', async () => {
     expect((await fetch(`${await started()}/api/health`)).status).toBe(200);
     const mute = createServer();
     await new Promise<void>((resolve) => mute.listen(0, '127.0.0.1', resolve));
@@ -56,7 +56,7 @@ describe('the application', () => {
     expect([answered.status, ((await answered.json()) as Problem).code]).toEqual([503, 'server.busy']);
   });
 
-  it('is alive though its database gives no answer', async () => {
+  it('is alive even if its database does not answer', async () => {
     const mute = createServer();
     await new Promise<void>((resolve) => mute.listen(0, '127.0.0.1', resolve));
     const database = openDatabase({ ...shop.config.database, port: (mute.address() as AddressInfo).port });
@@ -64,7 +64,7 @@ describe('the application', () => {
     expect((await fetch(`${await started({}, { database })}/api/alive`)).status).toBe(200);
   });
 
-  it('tells how long requests take and what waits, by route, to whoever has the token', async () => {
+  it('reports request times by route and waiting work to callers with the token', async () => {
     const token = 'a token for tests only';
     const address = await started({ GANTELET_METRICS_TOKEN: token });
     await fetch(`${address}/api/session`);
@@ -87,7 +87,7 @@ describe('the application', () => {
     ).toBe(404);
   });
 
-  it('answers nothing that may be stored, and refuses what is nested too deep', async () => {
+  it('lets no answer be cached, and refuses bodies nested too deep', async () => {
     const answered = await fetch(`${shop.address}/api/session`);
     expect(answered.headers.get('cache-control')).toBe('no-store');
     const lead = await shop.signedIn('lead');
@@ -97,7 +97,7 @@ describe('the application', () => {
     expect([deep.status, (deep.body as Problem).code]).toEqual([400, 'request.too-deep']);
   });
 
-  it('serves its page only with a nonce of this answer, and no page for a file that is not there', async () => {
+  it('serves its page only with a nonce for this answer, and no page for a missing file', async () => {
     const root = mkdtempSync(join(tmpdir(), 'gantelet-web-'));
     writeFileSync(join(root, 'index.html'), '<p>NONCE_OF_THIS_RESPONSE</p>');
     writeFileSync(join(root, 'main-AB12CD34.js'), 'ok');
@@ -120,7 +120,7 @@ describe('the application', () => {
     expect((await fetch(`${address}/main-AB12CD35.js`)).status).toBe(404);
   });
 
-  it('says which request it answers, and takes no name for one that would break a line of the log', async () => {
+  it('says which request it answers, and rejects ids that would break a log line', async () => {
     const named = async (id: string) =>
       (await fetch(`${shop.address}/api/session`, { headers: { 'X-Request-Id': id } })).headers.get(
         'X-Request-Id',
@@ -130,7 +130,7 @@ describe('the application', () => {
     for (const bad of ['a', 'x y z x y z', 'a'.repeat(65)]) expect(await named(bad)).toMatch(/^[\w-]{36}$/);
   });
 
-  it('believes only proxies it was told of, and says why a sign-in over plain HTTP would be forgotten', async () => {
+  it('trusts only configured proxies, and explains why a sign-in over plain HTTP would be forgotten', async () => {
     const ask = (address: string) =>
       fetch(`${address}/api/session`, {
         headers: { 'X-Forwarded-Proto': 'https', 'X-Forwarded-For': '10.0.0.9' },
@@ -141,7 +141,7 @@ describe('the application', () => {
     expect([refused.status, ((await refused.json()) as Problem).code]).toEqual([403, 'session.no-tls']);
   });
 
-  it('writes nothing into its log that lets somebody in', async () => {
+  it('logs no credentials', async () => {
     const lines: string[] = [];
     const address = await started({}, { lines });
     const headers = { cookie: 'gantelet.sid=cookie-secret', authorization: 'Bearer token-secret' };
@@ -152,7 +152,7 @@ describe('the application', () => {
     expect(lines.join('')).not.toContain('-secret');
   });
 
-  it('keeps the address of a calendar readable to nobody, and tells it again to who sends the same write', async () => {
+  it('stores a calendar address unreadably, and returns it again for the same write', async () => {
     const mechanic = await shop.signedIn('mechanic');
     const key = newId();
     const { body } = await mechanic.call(routes.linkCalendar, { key });

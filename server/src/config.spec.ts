@@ -3,7 +3,7 @@ import { configFrom, whyNotListen } from './config.js';
 const WHOLE = { GANTELET_DB_PORT: '3307', GANTELET_SESSION_SECRET: 'sixteen letters or more' };
 
 describe('the configuration', () => {
-  it('has a default for everything but the database port and the session secret', () => {
+  it('has a default for everything except the database port and the session secret', () => {
     const config = configFrom(WHOLE);
     expect(config.database).toEqual({
       host: '127.0.0.1',
@@ -15,7 +15,7 @@ describe('the configuration', () => {
     expect([config.port, config.behindTls, config.webRoot]).toEqual([8420, false, null]);
   });
 
-  it('goes beyond loopback with no demo, and with no password in the clear unless that is accepted', () => {
+  it('goes beyond loopback with no demo, and with passwords in the clear only if that is accepted', () => {
     const at = (more: Readonly<Record<string, string>>, isDemo = false) =>
       whyNotListen(configFrom({ ...WHOLE, GANTELET_HOST: '0.0.0.0', ...more }), isDemo);
     expect(whyNotListen(configFrom(WHOLE), true)).toBeNull();
@@ -29,7 +29,7 @@ describe('the configuration', () => {
     expect(() => configFrom({ ...WHOLE, GANTELET_TLS_CERT: 'cert.pem' })).toThrowError(/go together/);
   });
 
-  it('goes to the broker that comes with Gantelet, or to an outside one', () => {
+  it('uses the built-in broker, or an external one', () => {
     const secret = 'sixteen letters or more';
     const at = (more: Readonly<Record<string, string>>) => configFrom({ ...WHOLE, ...more }).broker;
     expect(at({})).toBeNull();

@@ -9,12 +9,12 @@ describe('the format of set-up cards', () => {
     expect(published('set-up-cards.schema.json')).toEqual(JSON.parse(JSON.stringify(setupCardJsonSchema())));
   });
 
-  it('reads its own example', () => {
+  it('accepts its own example', () => {
     const read = SetupCardFile.safeParse(published('set-up-cards.example.json'));
     expect(read.error?.issues ?? []).toEqual([]);
   });
 
-  it('takes a card without a finish as the usual one, and none with a field it does not know', () => {
+  it('takes a card without a finish as the usual one, and none with an unknown field', () => {
     const file = published('set-up-cards.example.json') as { cards: { needle: object }[] };
     const [card] = file.cards;
     const { finishId: _, ...needle } = card!.needle as { finishId: string };

@@ -28,7 +28,7 @@ describe('a server killed in the middle of needle changes', () => {
     return { child, client: await new TestClient(`http://127.0.0.1:${listening}`).signIn('operator') };
   }
 
-  it('loses no acknowledged change and doubles none', async () => {
+  it('loses no acknowledged change and duplicates none', async () => {
     const { compound, install } = shop.works.ids;
     let { child, client } = await serverProcess();
     let inMachine = install;

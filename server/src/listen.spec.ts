@@ -9,7 +9,7 @@ import { serverProgram } from './testing/server-process.js';
 import { startEmptyShop, startTestShop } from './testing/test-shop.js';
 
 describe('a server beyond loopback', () => {
-  it('speaks TLS with a certificate of its own', async () => {
+  it('uses TLS with a certificate of its own', async () => {
     const shop = await startEmptyShop('A1B2C3D4E5');
     const folder = mkdtempSync(join(tmpdir(), 'gantelet-tls-'));
     const pair = await generate([{ name: 'commonName', value: 'localhost' }]);

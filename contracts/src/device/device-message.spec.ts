@@ -1,7 +1,7 @@
 import { DeviceEvent, DeviceReading, readTopic, topicOf } from './index.js';
 
-describe('a message of a device', () => {
-  it('has a topic that names device and channel, and nothing else is one', () => {
+describe('a device message', () => {
+  it('has a topic with device and channel, and no other topic is accepted', () => {
     expect(readTopic(topicOf('abc', 'reading'))).toEqual({ deviceId: 'abc', channel: 'reading' });
     for (const other of [
       'gantelet/abc',
@@ -13,7 +13,7 @@ describe('a message of a device', () => {
       expect(readTopic(other)).withContext(other).toBeNull();
   });
 
-  it('tells either a tension or a weight', () => {
+  it('carries either a tension or a weight', () => {
     const sent = { seq: 1, upMs: 100, batteryPercent: 80 };
     expect(DeviceReading.safeParse({ ...sent, tensionCn: 240 }).success).toBeTrue();
     expect(DeviceReading.safeParse({ ...sent, grams: 82.4 }).success).toBeTrue();

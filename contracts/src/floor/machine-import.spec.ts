@@ -1,6 +1,6 @@
 import { newId, readMachineRow, type MachineRow } from '../index.js';
 
-describe('a row of a list of machines', () => {
+describe('a row of a machine list', () => {
   const zones = [
     { id: newId(), name: 'Bench hall' },
     { id: newId(), name: 'Annex' },
@@ -22,7 +22,7 @@ describe('a row of a list of machines', () => {
     return 'problems' in read ? read.problems.map(({ column, message }) => `${column}: ${message}`) : [];
   };
 
-  it('is a machine, with either decimal sign and what is usual where a cell is empty', () => {
+  it('is a machine, with either decimal sign and defaults for empty cells', () => {
     const read = readMachineRow(row, zones);
     expect('entry' in read && read.entry).toEqual(
       jasmine.objectContaining({
@@ -44,12 +44,12 @@ describe('a row of a list of machines', () => {
     );
   });
 
-  it('takes the shank of its needle system, and the zone where there is only one', () => {
+  it('takes the shank from its needle system, and the zone if there is only one', () => {
     const read = readMachineRow({ ...row, systems: '130/705 H', zone: '' }, zones.slice(0, 1));
     expect('entry' in read && [read.entry.shank, read.entry.zoneId]).toEqual(['flat', zones[0]!.id]);
   });
 
-  it('says of each cell what it takes', () => {
+  it('says of each wrong cell what it accepts', () => {
     expect(problemsOf({ feed: 'belt' })).toEqual(['feed: one of drop, walking-foot, needle, compound']);
     expect(problemsOf({ feed: '' })).toEqual(['feed: one of drop, walking-foot, needle, compound']);
     expect(problemsOf({ zone: 'Cellar' })).toEqual(['zone: one of Bench hall, Annex']);

@@ -11,7 +11,7 @@ const CHANGE: z.input<typeof NeedleChange> = {
 };
 
 describe('the form of a needle change', () => {
-  it('takes a broken needle only as worn or struck', () => {
+  it('accepts a broken needle only as worn or struck', () => {
     const reads = (cause: string, fragments: string) =>
       NeedleChange.safeParse({ ...CHANGE, cause, fragments }).success;
     expect([reads('accident', 'missing'), reads('wear', 'all-found'), reads('scheduled', 'whole')]).toEqual([
@@ -38,7 +38,7 @@ describe('the form of a needle change', () => {
     expect(reads({ cause: 'changeover', removesInstallId: null })).toBeFalse();
   });
 
-  it('takes instants only in UTC', () => {
+  it('accepts only UTC instants', () => {
     expect(NeedleChange.safeParse({ ...CHANGE, changedAt: '2026-03-04T10:00:00' }).success).toBeFalse();
     expect(NeedleChange.safeParse({ ...CHANGE, changedAt: '4 March' }).success).toBeFalse();
   });

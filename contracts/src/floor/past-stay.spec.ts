@@ -24,7 +24,7 @@ const problemsOf = (change: PastStayRow) => {
 };
 
 describe('a row of a logbook', () => {
-  it('is a needle’s stay in the shop’s own time, across a change of the clocks', () => {
+  it("is a needle's stay in the shop's local time, across a clock change", () => {
     const read = readPastStay(row({ why: 'Blunt', hours: '6,5', lot: ' L-1 ' }), SHOP);
     expect(read).toEqual({
       stay: {

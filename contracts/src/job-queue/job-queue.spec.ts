@@ -2,7 +2,7 @@ import { newId } from '../shared/index.js';
 import { complaints } from '../testing/complaints.js';
 import { JobQueueOrder, QueuedJobEntry } from './index.js';
 
-describe('the order of what waits', () => {
+describe('the order of waiting jobs', () => {
   const [one, other, machine] = [newId(), newId(), newId()];
   const lane = (machineId: string, ...ids: readonly string[]) => ({
     machineId,
@@ -25,10 +25,10 @@ describe('the order of what waits', () => {
   });
 });
 
-describe('a job that is to be sewn', () => {
+describe('a queued job', () => {
   const entry = { setupId: newId(), sewMinutes: 90 };
 
-  it('need not be counted, nor waited for', () => {
+  it('needs neither a quantity nor a due date', () => {
     expect(QueuedJobEntry.parse(entry)).toEqual({ ...entry, pieces: null, dueAt: null, note: '' });
   });
 

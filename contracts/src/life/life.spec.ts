@@ -2,7 +2,7 @@ import { groupId } from '@gantelet/core';
 import { complaints } from '../testing/complaints.js';
 import { GroupId, GroupingChange, GroupOfWork } from './index.js';
 
-describe('the id of a group of needles', () => {
+describe('the id of a needle group', () => {
   const whole = groupId({ material: 'leather', points: 'cutting', machineClass: 'flatbed', part: null });
   const part = groupId({ material: 'leather', points: 'cutting', machineClass: 'post', part: 'nm-120' });
 
@@ -18,7 +18,7 @@ describe('the id of a group of needles', () => {
       expect(complaints(GroupId, id)).withContext(id).not.toEqual([]);
   });
 
-  it('is what a group is merged into, as its work makes it', () => {
+  it('names what a group is merged into, by its work', () => {
     expect(complaints(GroupingChange, { mergedInto: whole, splitBy: null, version: 0 })).toEqual([]);
     expect(complaints(GroupingChange, { mergedInto: part, splitBy: null, version: 0 })).toEqual([
       'mergedInto: material.points.machine-class',

@@ -12,7 +12,7 @@ const ROW: SetupRow = {
 };
 
 describe('a row of a list of set-ups', () => {
-  it('is a set-up by the words on spool and pack, on the plate of its machine', () => {
+  it("is a set-up in the words of spool and pack, on its machine's plate", () => {
     expect(readSetupRow(ROW, MACHINES, SCHOOLS)).toEqual({
       work: {
         ...{ name: 'Tool strap', machineId: MACHINES[0]!.id, plateHoleMm: 2.8, stitchLengthMm: 4.5 },

@@ -15,7 +15,7 @@ const wrongPaths = (change: object) =>
   (SetupWork.safeParse({ ...WORK, ...change }).error?.issues ?? []).map((issue) => issue.path.join('.'));
 
 describe('the form of a set-up', () => {
-  it('takes a whole set-up and trims its name', () => {
+  it('accepts a whole set-up and trims its name', () => {
     expect(SetupWork.parse({ ...WORK, name: '  Strap ' }).name).toBe('Strap');
   });
 
@@ -31,7 +31,7 @@ describe('the form of a set-up', () => {
     expect(wrongPaths({ machineId: '123e4567-e89b-42d3-a456-426614174000' })).toEqual(['machineId']);
   });
 
-  it('takes only sizes, systems and points of the catalogue, by their own designation', () => {
+  it('accepts only sizes, systems and points of the catalogue, by their own designation', () => {
     const reads = (change: object) => NeedleChoice.safeParse({ ...WORK.needle, ...change }).success;
     expect(reads({})).toBeTrue();
     expect(reads({ nm: 115 })).toBeFalse();

@@ -124,7 +124,7 @@ describe('the error catalogue', () => {
     ]);
   });
 
-  it('becomes a problem document with its wording filled in', () => {
+  it('gives problem documents with their wording filled in', () => {
     const problem = problemOf(
       new ProblemError('seam.past-travel', { travelTurns: 8 }, [
         { path: 'body.turns', message: 'at most 8' },

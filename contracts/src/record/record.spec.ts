@@ -2,7 +2,7 @@ import { newId } from '../shared/index.js';
 import { complaints } from '../testing/complaints.js';
 import { ExportFile, EXPORTS, RecordBundle, Withdrawal } from './index.js';
 
-describe('everything a shop owns', () => {
+describe('a bundle of everything a shop owns', () => {
   const bundle = {
     format: 'gantelet-records',
     version: 1,
@@ -12,7 +12,7 @@ describe('everything a shop owns', () => {
     tables: { zones: [{ id: newId(), name: 'Hall', position: 1, note: null }] },
   };
 
-  it('is text, numbers and nothing, by tables and columns that have names of a database', () => {
+  it('consists of text, numbers and nulls, by valid table and column names', () => {
     expect(complaints(RecordBundle, bundle)).toEqual([]);
     expect(complaints(RecordBundle, { ...bundle, tables: { 'zones; --': [] } }).length).toBe(1);
     expect(complaints(RecordBundle, { ...bundle, tables: { zones: [{ 'na`me': 'Hall' }] } }).length).toBe(1);
@@ -21,21 +21,21 @@ describe('everything a shop owns', () => {
     );
   });
 
-  it('is a file of this application, of a version that it reads', () => {
+  it('is a file of this application, in a version it can read', () => {
     expect(complaints(RecordBundle, { ...bundle, format: 'else' })).toEqual(['format: gantelet-records']);
     expect(complaints(RecordBundle, { ...bundle, version: 2 })).toEqual(['version: 1']);
   });
 });
 
-describe('a table that is taken out', () => {
-  it('is one of those that may be, as a file of its name', () => {
+describe('an exported table', () => {
+  it('is one of those allowed, under its file name', () => {
     for (const name of EXPORTS) expect(complaints(ExportFile, { file: `${name}.csv` })).toEqual([]);
     for (const file of ['sessions.csv', 'machines', '../machines.csv'])
       expect(complaints(ExportFile, { file }).length).withContext(file).toBe(1);
   });
 });
 
-describe('an entry that is taken back', () => {
+describe('a withdrawn entry', () => {
   it('is of a log that has no other way', () => {
     expect(complaints(Withdrawal, { log: 'test-seam', entryId: newId() })).toEqual([]);
     expect(complaints(Withdrawal, { log: 'needle-change', entryId: newId() })[0]).toMatch(/^log: one of /);

@@ -13,12 +13,12 @@ import {
 
 const DAYS = { fromDay: '2026-03-04', toDay: '2026-03-06', note: '' };
 
-describe('what the lead says of people and days', () => {
+describe('absences and corrections by the lead', () => {
   const absence = { personId: newId(), ...DAYS };
   const away = { machineId: newId(), ...DAYS, kind: 'down' };
   const correction = { machineId: newId(), ...DAYS, hoursPerShift: 6.5 };
 
-  it('is about days in their order, one or more', () => {
+  it('cover one or more days, in order', () => {
     for (const [schema, value] of [
       [PersonAbsence, absence],
       [MachineAway, away],
@@ -32,13 +32,13 @@ describe('what the lead says of people and days', () => {
     }
   });
 
-  it('is about days of the calendar', () => {
+  it('are calendar days', () => {
     expect(complaints(PersonAbsence, { ...absence, fromDay: '2026-02-29', toDay: '2026-03-01' })).toEqual([
       'fromDay: a day such as 2026-03-04',
     ]);
   });
 
-  it('leaves a machine no more hours than a day has', () => {
+  it('give a machine no more hours than a day has', () => {
     expect(complaints(HoursCorrection, { ...correction, hoursPerShift: 24.5 })).toEqual([
       'hoursPerShift: at most 24',
     ]);
@@ -47,23 +47,23 @@ describe('what the lead says of people and days', () => {
     ]);
   });
 
-  it('says whether a machine stands or runs while nobody may touch it', () => {
+  it('say whether a machine is stopped or runs while nobody may touch it', () => {
     expect(complaints(MachineAway, { ...away, kind: 'reserved' })).toEqual([]);
     expect(complaints(MachineAway, { ...away, kind: 'gone' })).toEqual(['kind: one of down, reserved']);
   });
 });
 
-describe('the settings that rounds are planned with', () => {
-  it('are those of a shop that has decided nothing, until it does', () => {
+describe('planning settings', () => {
+  it('start as those of a shop that has decided nothing', () => {
     expect(RoundsSettings.parse(NO_SETTINGS)).toEqual(NO_SETTINGS);
   });
 
-  it('have nobody away where they were kept before absences could be', () => {
+  it('have no absences if stored before absences existed', () => {
     const { absences: _, ...older } = NO_SETTINGS;
     expect(RoundsSettings.parse(older).absences).toEqual([]);
   });
 
-  it('look ahead two days of three shifts at least, and two weeks at most', () => {
+  it('look ahead at least two days of three shifts, and at most two weeks', () => {
     expect(complaints(RoundsSettings, { ...NO_SETTINGS, horizonShifts: 6 })).toEqual([]);
     expect(complaints(RoundsSettings, { ...NO_SETTINGS, horizonShifts: 5 })).toEqual([
       'horizonShifts: at least 6',
@@ -73,7 +73,7 @@ describe('the settings that rounds are planned with', () => {
     ]);
   });
 
-  it('give nobody more minutes than a day has, on classes of machine that there are', () => {
+  it('give nobody more minutes than a day has, on existing machine classes', () => {
     const hours = { personId: newId(), shiftIds: [newId()], minutes: 1441, machineClasses: ['loom'] };
     expect(complaints(RoundsSettings, { ...NO_SETTINGS, mechanics: [hours] })).toEqual([
       'mechanics.0.minutes: at most 1440',
@@ -87,8 +87,8 @@ describe('the settings that rounds are planned with', () => {
   });
 });
 
-describe('a plan that is asked for or moved', () => {
-  it('is searched for in the usual time unless somebody says otherwise', () => {
+describe('a request to plan or move', () => {
+  it('searches for the usual time by default', () => {
     expect(PlanAsk.parse({})).toEqual({ effort: 1, rule: null });
     expect(PlanAsk.parse({ rule: 'every-monday' })).toEqual({ effort: 1, rule: 'every-monday' });
     expect(complaints(PlanAsk, { effort: 7 })).toEqual(['effort: at most 6']);
@@ -97,7 +97,7 @@ describe('a plan that is asked for or moved', () => {
     ]);
   });
 
-  it('has a change put in, taken away or moved, and never neither', () => {
+  it('adds, removes or moves a change, and never neither', () => {
     const machineId = newId();
     for (const [from, to] of [
       [null, 3],
@@ -114,7 +114,7 @@ describe('a plan that is asked for or moved', () => {
     ]);
   });
 
-  it('has a change skipped for a reason, with a note of one line at most', () => {
+  it('skips a change for a reason, with a one-line note', () => {
     const skip = { machineId: newId(), startsAt: '2026-03-04T05:00:00Z', reason: 'no-needle', note: ' ' };
     expect(TaskSkip.parse(skip).note).toBe('');
     expect(complaints(TaskSkip, { ...skip, note: 'x'.repeat(201) })).toEqual(['note: at most 200 letters']);

@@ -8,7 +8,7 @@ describe('the route table', () => {
     expect(new Set(addresses).size).toBe(addresses.length);
   });
 
-  it('keys every write but those of the session, and names the parameters of its path', () => {
+  it('keys every write except those of the session, and names its path parameters', () => {
     for (const route of ROUTE_TABLE) {
       // Device readings carry numbers of their own.
       const isSession = route.path.startsWith('/api/session') || route.permission === 'device';
@@ -23,11 +23,11 @@ describe('the route table', () => {
     }
   });
 
-  it('fills a path in safely', () => {
+  it('fills in a path safely', () => {
     expect(pathOf(routes.readSetup, { setupId: 'a/b?c' })).toBe('/api/setups/a%2Fb%3Fc');
   });
 
-  it('is described whole, with only statuses of the catalogue', () => {
+  it('is described completely, with only statuses from the catalogue', () => {
     const described = openApiOf(ROUTE_TABLE, '1.0.0') as {
       paths: Record<string, Record<string, { operationId: string; responses: Record<string, unknown> }>>;
     };

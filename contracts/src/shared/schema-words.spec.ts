@@ -6,8 +6,8 @@ function said(schema: z.ZodType, value: unknown): readonly string[] {
   return (schema.safeParse(value).error?.issues ?? []).map(({ message }) => message);
 }
 
-describe('what is said of a field that is wrong', () => {
-  it('is what it takes', () => {
+describe('the message for a wrong field', () => {
+  it('says what it accepts', () => {
     const cases: readonly [z.ZodType, unknown, string][] = [
       [z.number(), 'many', 'a number'],
       [z.number(), Number.NaN, 'a number'],
@@ -35,11 +35,11 @@ describe('what is said of a field that is wrong', () => {
       expect(said(schema, value)).withContext(words).toEqual([words]);
   });
 
-  it('is that it is missing', () => {
+  it('says that it is missing', () => {
     expect(said(z.strictObject({ tex: z.number() }), {})).toEqual(['is missing']);
   });
 
-  it('is what the schema says of itself, where it does', () => {
+  it("is the schema's own if it has one", () => {
     expect(
       said(
         z.number().refine(() => false, { error: 'not below the pull down' }),

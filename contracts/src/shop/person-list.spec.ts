@@ -6,7 +6,7 @@ describe('a row of a list of people', () => {
     return 'entry' in read ? read.entry : null;
   };
 
-  it('is an operator whose sign-in name is made of the name, unless it says otherwise', () => {
+  it('is an operator whose sign-in name is made from the name, unless it says otherwise', () => {
     expect(entry({ name: 'Åsa Lind-Øverby' })).toEqual({
       ...{ name: 'Åsa Lind-Øverby', role: 'operator', signInName: 'asa.lind.verby' },
     });

@@ -6,8 +6,8 @@ const problems = (row: StoreRow) => {
   return 'problems' in answer ? answer.problems.map(({ column }) => column) : [];
 };
 
-describe('a row of a list of the store', () => {
-  it('is a needle by what stands on its pack', () => {
+describe('a row of a stock list', () => {
+  it('is a needle by what is on its pack', () => {
     const { entry, onHand } = read({ label: '135x17 140/22', onHand: '37', place: 'Cabinet 2', pack: '100' });
     expect(entry.thing).toEqual({
       kind: 'needle',
@@ -28,7 +28,7 @@ describe('a row of a list of the store', () => {
     expect(cutting.onHand).toBeNull();
   });
 
-  it('is a thread by what stands on its spool, its type beside it or in the label', () => {
+  it('is a thread by what is on its spool, its type beside it or in the label', () => {
     expect(
       read({ label: 'V138', type: 'Bonded nylon', colour: 'black', onHand: '4500,5', price: '31,20' }),
     ).toEqual({
@@ -43,7 +43,7 @@ describe('a row of a list of the store', () => {
     );
   });
 
-  it('is a part only where it says so', () => {
+  it('is a part only if it says so', () => {
     expect(read({ label: 'Bobbins, large hook', kind: 'Part', onHand: '60' }).entry.thing).toEqual({
       kind: 'part',
       name: 'Bobbins, large hook',

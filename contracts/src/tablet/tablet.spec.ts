@@ -1,7 +1,7 @@
 import { Pin, roleOnTablet } from './index.js';
 
 describe('a PIN', () => {
-  it('is 4 to 8 digits that are not the first ones anybody tries', () => {
+  it('is 4 to 8 digits that nobody would try first', () => {
     for (const pin of ['2580', '73190', '40404040'])
       expect(Pin.safeParse(pin).success).withContext(pin).toBeTrue();
     for (const pin of ['1234', '0000', '9876', '123', '123456789', '12a4', '67890'])
@@ -9,8 +9,8 @@ describe('a PIN', () => {
   });
 });
 
-describe('a role on a tablet', () => {
-  it('reaches no further than a mechanic', () => {
+describe('a role on a shared tablet', () => {
+  it("is a mechanic's at most", () => {
     expect((['operator', 'mechanic', 'lead'] as const).map(roleOnTablet)).toEqual([
       'operator',
       'mechanic',

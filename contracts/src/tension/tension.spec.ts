@@ -21,10 +21,10 @@ const SEAM = {
   sewnAt: AT,
 };
 
-describe('a look at a bobbin case', () => {
+describe('a bobbin case reading', () => {
   const nothing = { outcome: null, grams: null, tensionCn: null, screwTurns: 0, readAt: AT };
 
-  it('tells what its way of looking tells, and no more', () => {
+  it('records what its method tells, and no more', () => {
     const told = {
       drop: { outcome: 'creeps' },
       weight: { outcome: 'creeps', grams: 25 },
@@ -68,7 +68,7 @@ describe('a look at a bobbin case', () => {
 describe('a bobbin case', () => {
   const entry = { mark: 'B', latch: 'smooth', slotMostTex: null, settingScrew: null, note: '' };
 
-  it('has a mark, and a slot for threads that there are', () => {
+  it('has a mark, and a slot for existing threads', () => {
     expect(complaints(BobbinCaseEntry, { ...entry, mark: ' ', slotMostTex: 4 })).toEqual(
       jasmine.arrayContaining(['mark: not empty', 'slotMostTex: at least 5']),
     );
@@ -82,14 +82,14 @@ describe('a test seam', () => {
     expect(complaints(TestSeamInput, { ...SEAM, turns: 30.125 })).toEqual(['turns: at most 30']);
   });
 
-  it('has its lock within the stack, where it was cut', () => {
+  it('has its knot within the stack, if it was cut', () => {
     for (const lockDepth of [null, 0, 1])
       expect(complaints(TestSeamInput, { ...SEAM, lockDepth })).toEqual([]);
     expect(complaints(TestSeamInput, { ...SEAM, lockDepth: 1.01 })).toEqual(['lockDepth: at most 1']);
     expect(complaints(TestSeamInput, { ...SEAM, lockDepth: -0.01 })).toEqual(['lockDepth: at least 0']);
   });
 
-  it('is one of two to twelve on a strip, and the wrong one is pointed at', () => {
+  it('is one of two to twelve on a strip, and the wrong one is pointed out', () => {
     const strip = (count: number) => ({ seams: Array.from({ length: count }, () => SEAM) });
     expect(complaints(StripInput, strip(1))).toEqual(['seams: at least 2 of them']);
     expect(complaints(StripInput, strip(2))).toEqual([]);
@@ -100,7 +100,7 @@ describe('a test seam', () => {
   });
 });
 
-describe('a tension that is measured or kept', () => {
+describe('a measured or saved tension', () => {
   it('is the mean of one to five pulls', () => {
     const pulls = (count: number) =>
       complaints(GaugeReadingInput, { turns: 4, tensionCn: 180, pulls: count, readAt: AT });
@@ -108,7 +108,7 @@ describe('a tension that is measured or kept', () => {
     expect(pulls(2.5)).toEqual(['pulls: a whole number']);
   });
 
-  it('stands on something, or says that it stands on nothing', () => {
+  it('has a basis, or says that it has none', () => {
     const kept = { turns: 4, sure: 0.9, claim: null, keptAt: AT };
     expect(complaints(KeptSettingInput, kept)).toEqual([]);
     expect(complaints(KeptSettingInput, { ...kept, claim: 'both-edges' })).toEqual([]);

@@ -13,14 +13,14 @@ describe('a threading card', () => {
     version: 0,
   };
 
-  it('leads over two places at least', () => {
+  it('has at least two stations', () => {
     expect(complaints(ThreadingCardEntry, card)).toEqual([]);
     expect(complaints(ThreadingCardEntry, { ...card, stations: [station] })).toEqual([
       'stations: at least 2 of them',
     ]);
   });
 
-  it('has them on the picture of the machine', () => {
+  it('has them within the picture of the machine', () => {
     const off = { ...station, x: 1.2, y: -0.1 };
     expect(complaints(ThreadingCardEntry, { ...card, stations: [station, off] })).toEqual([
       'stations.1.x: at most 1',

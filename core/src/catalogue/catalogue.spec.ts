@@ -16,7 +16,7 @@ describe('the catalogue', () => {
     expect(new Set(CATALOGUE.map(({ group }) => group))).toEqual(new Set(CATALOGUE_GROUPS));
   });
 
-  it('keeps every shipped value within what a shop may set it to', () => {
+  it('keeps every shipped value within the range a shop may set', () => {
     for (const { id, value, least, most } of CATALOGUE) {
       if (value === null) continue;
       expect(value >= least && value <= most)
@@ -25,7 +25,7 @@ describe('the catalogue', () => {
     }
   });
 
-  it('holds every value the computations run on', () => {
+  it('contains every value that calculations use', () => {
     for (const id of Object.keys(SHIPPED_VALUES)) expect(catalogueValue(id)).withContext(id).toBeDefined();
     expect(MATERIALS.length).toBeGreaterThanOrEqual(20);
     for (const { id } of NEEDLE_SYSTEMS) expect(catalogueValue(`system.${id}.shank`)).toBeDefined();
@@ -40,8 +40,8 @@ describe('the catalogue', () => {
   });
 });
 
-describe('the values of a shop', () => {
-  it('stand in place of the shipped ones and bring their standing', () => {
+describe("a shop's values", () => {
+  it('replace the shipped ones and bring their grade', () => {
     const values = withShopValues([
       { valueId: 'construction.bonded-nylon.packing', value: 0.8, standing: 'measured', source: 'by Tam' },
     ]);
@@ -52,7 +52,7 @@ describe('the values of a shop', () => {
     expect(diameterOfConstruction(135, bonded, values).standing).toBe('handbook');
   });
 
-  it('let a measured diameter win over the computed one', () => {
+  it('prefer a measured diameter over the computed one', () => {
     const values = withShopValues([
       { valueId: 'diameter.bonded-nylon.135', value: 0.44, standing: 'measured', source: 'micrometer' },
     ]);

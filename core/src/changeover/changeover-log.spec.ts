@@ -45,7 +45,7 @@ const tick = (step: ChangeoverStepKind, outcome: StepTick['outcome'] = 'done'): 
 });
 
 describe('the log of a changeover', () => {
-  it('says what comes next, and keeps in sight what was skipped', () => {
+  it('says what comes next, and keeps skipped steps in sight', () => {
     expect(replayTicks(steps, []).next?.do).toBe('wind');
     const half = replayTicks(steps, [tick('wind'), tick('unthread'), tick('power-off', 'skipped')]);
     expect([half.next?.do, half.skipped, half.open]).toEqual(['needle', ['power-off'], steps.length - 3]);
@@ -56,7 +56,7 @@ describe('the log of a changeover', () => {
     expect([whole.next, whole.skipped, whole.open]).toEqual([null, [], 0]);
   });
 
-  it('goes by the last word on each step', () => {
+  it('goes by the last tick for each step', () => {
     fc.assert(
       fc.property(fc.array(anyTick, { maxLength: 40 }), (ticks) => {
         const { standing, open } = replayTicks(steps, ticks);
@@ -70,7 +70,7 @@ describe('the log of a changeover', () => {
     );
   });
 
-  it('says nothing of a step that there is none of', () => {
+  it('ignores unknown steps', () => {
     expect(replayTicks(steps, [tick('wrap')]).standing.size).toBe(0);
   });
 });
@@ -78,7 +78,7 @@ describe('the log of a changeover', () => {
 describe('a machine after a changeover', () => {
   const before = { needle: NM_90, plateHoleMm: 2.2, caseSetForTex: 40 };
 
-  it('has everything when all is done, and what was there when all is skipped or taken back', () => {
+  it('has everything if all is done, and its earlier state if all is skipped or withdrawn', () => {
     const all = (outcome: StepTick['outcome']) => KINDS.map((step) => tick(step, outcome));
     const heavy = { needle: NM_140, plateHoleMm: 2.8, caseSetForTex: 135 };
     expect(machineAfter(before, steps, all('done'), 135)).toEqual(heavy);
@@ -92,7 +92,7 @@ describe('a machine after a changeover', () => {
     expect(machineAfter(before, steps, ticks, 135).needle).toEqual(other);
   });
 
-  it('comes back exactly by the way back', () => {
+  it('returns to its earlier state when changed back', () => {
     const back = changeover(HEAVY, LIGHT, { travelTurns: 8, preTensionWraps: 1, dialMark: () => null }).steps;
     const all = (way: typeof steps) => way.map((step) => tick(step.do));
     const there = machineAfter(before, steps, all(steps), 135);
@@ -103,7 +103,7 @@ describe('a machine after a changeover', () => {
 describe('the minutes of a changeover', () => {
   const at = (minutes: number) => minutes * 60_000;
 
-  it('lie between the ticks, and a step without minutes of its own lends them to the next', () => {
+  it('lie between the ticks, and a step without minutes of its own adds them to the next', () => {
     const ticks = [
       { ...tick('wind'), atMs: at(2) },
       { ...tick('power-off'), atMs: at(2.25) },
@@ -119,7 +119,7 @@ describe('the minutes of a changeover', () => {
     ]);
   });
 
-  it('leave out steps that were ticked in one go', () => {
+  it('leave out steps ticked in one go', () => {
     const ticks = [
       { ...tick('wind'), atMs: at(2) },
       { ...tick('needle'), atMs: at(9) },
@@ -132,7 +132,7 @@ describe('the minutes of a changeover', () => {
     ]);
   });
 
-  it('leave out a step that was broken off', () => {
+  it('leave out an interrupted step', () => {
     const ticks = [
       { ...tick('wind'), atMs: at(45) },
       { ...tick('needle'), atMs: at(47) },
@@ -142,7 +142,7 @@ describe('the minutes of a changeover', () => {
     ]);
   });
 
-  it('draw the default towards what was timed, the more the oftener', () => {
+  it('draw the default towards the timings, more so the more there are', () => {
     const timing = (count: number) => [
       { valueId: 'changeover.plate' as const, count, meanMinutes: 3, sdMinutes: null },
     ];
@@ -159,7 +159,7 @@ describe('the minutes of a changeover', () => {
     expect(() => trustTimings(SHIPPED_VALUES, timing(-1))).toThrowError(/count/);
   });
 
-  it('spread by what the shop timed, and by nothing while it has timed no step twice', () => {
+  it('vary as the shop timed them, and not at all while no step was timed twice', () => {
     const steps = [
       { do: 'plate', fromMm: 2.2, toMm: 2.8, shared: null, fromSharedId: null, minutes: 6 },
       { do: 'wind', tex: 135, bobbins: 4, minutes: 6 },

@@ -11,13 +11,13 @@ describe('the times of the fault finder', () => {
     expect(FAULT_TIMES.every(({ minutes, name }) => minutes > 0 && name !== '')).toBeTrue();
   });
 
-  it('are the shop’s own where it has timed them, and change what comes next', () => {
+  it("are the shop's own if it has timed them, and change what comes next", () => {
     const first = (times?: ReturnType<typeof faultTimes>) => nextChecks(SKIPS, undefined, times).steps[0]!.id;
     expect(first()).toBe('newNeedle');
     expect(first(own('fault.check.newNeedle', 60))).not.toBe('newNeedle');
   });
 
-  it('count for minutes, those of a seam too', () => {
+  it('count as minutes, including those of a seam', () => {
     const fault: FaultCase = { ...SKIPS, findings: [{ did: 'swap', checkId: 'newNeedle', seams: [false] }] };
     const minutes = (times?: ReturnType<typeof faultTimes>) => replayFault(fault, undefined, times).minutes;
     expect(minutes(own('fault.seam', 5)) - minutes()).toBeCloseTo(4, 12);

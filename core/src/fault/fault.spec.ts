@@ -42,7 +42,7 @@ const clean = (checkId: string): FaultFinding => ({ did: 'look', checkId, found:
 const KNOBS = ['topKnob', 'bobScrew', 'easeBoth'];
 
 describe('the tables of faults', () => {
-  it('name only what there is, with chances that are chances', () => {
+  it('name only existing ids, with valid probabilities', () => {
     const ids = new Set(CAUSES.map(({ id }) => id));
     const chances = [
       ...SYMPTOMS.map(({ weights }) => weights),
@@ -73,7 +73,7 @@ describe('the tables of faults', () => {
 });
 
 // Common practice, each of them: nine of ten skips are the needle, threading before tension for a nest, and so on.
-describe('what is checked first', () => {
+describe('the first checks', () => {
   it('for skips is the needle, then its system, size and point, and never a knob', () => {
     expect(first(1, fault('skips', { hours: '8 to 16' }))).toEqual(['newNeedle']);
     const after = fault('skips', { hours: '8 to 16' }, [swapped('newNeedle', false)]);
@@ -144,7 +144,7 @@ describe('what is checked first', () => {
   });
 });
 
-describe('what is believed of a fault', () => {
+describe('the belief about a fault', () => {
   const anyFinding = fc.oneof(
     fc.constantFrom(...FAULT_CHECKS).chain((check): fc.Arbitrary<FaultFinding> => {
       if (check.kind === 'look')
@@ -175,7 +175,7 @@ describe('what is believed of a fault', () => {
     );
   };
 
-  it('sums to one, whatever was found, and always has an end', () => {
+  it('sums to one, whatever was found, and always ends', () => {
     fc.assert(
       fc.property(anyFault, (one) => {
         const { steps, state } = nextChecks(one);
@@ -190,7 +190,7 @@ describe('what is believed of a fault', () => {
     );
   });
 
-  it('does not depend on the order of looks', () => {
+  it('does not depend on the order of inspections', () => {
     const looks = FAULT_CHECKS.flatMap((check) => (check.kind === 'look' ? [clean(check.id)] : []));
     fc.assert(
       fc.property(fc.shuffledSubarray(looks, { minLength: 2, maxLength: 6 }), (some) => {
@@ -201,7 +201,7 @@ describe('what is believed of a fault', () => {
     );
   });
 
-  it('never makes "none of these" less likely by a clean look at one of its causes', () => {
+  it('never makes "none of these" less likely after a clean inspection for one of its causes', () => {
     for (const check of FAULT_CHECKS) {
       if (check.kind !== 'look') continue;
       const before = replayFault(fault('shreds')).belief.there[NONE_OF_THESE]!;
@@ -211,7 +211,7 @@ describe('what is believed of a fault', () => {
     }
   });
 
-  it('takes one good seam for little where the fault is often quiet, and never suggests what is gone', () => {
+  it('gives little weight to one good seam if the fault is often quiet, and never suggests removed parts', () => {
     const once = replayFault(fault('ndlBreaks', {}, [swapped('newNeedle', true)]));
     expect([once.solved, once.wantsSeam]).toEqual([false, true]);
     const sure = fault('skips', { hours: '8 to 16' }, [swapped('newNeedle', true, true)]);
@@ -226,7 +226,7 @@ describe('what is believed of a fault', () => {
     expect(minutes('needleRead') + minutes('slide') - both).toBeCloseTo(0.6, 12);
   });
 
-  it('says what is not in the tables', () => {
+  it('rejects what is not in the tables', () => {
     expect(() => replayFault(fault('smoke'))).toThrowError(/smoke/);
     expect(() => replayFault(fault('skips', {}, [clean('newNeedle')]))).toThrowError(/newNeedle/);
   });
@@ -235,7 +235,7 @@ describe('what is believed of a fault', () => {
 describe('two causes at once', () => {
   const lint = fault('nest', {}, [swapped('reseat', false)]);
 
-  it('are six in a hundred at first, and mending one of them ends nothing', () => {
+  it('are six in a hundred at first, and fixing one of them ends nothing', () => {
     const { pairs } = replayFault(fault('nest')).belief;
     const all = pairs.map(shareOf).reduce((sum, share) => sum + share, 0);
     expect(all).toBeCloseTo(0.06 * (1 - symptom('nest')!.weights[NONE_OF_THESE]!), 3);
@@ -256,8 +256,8 @@ describe('two causes at once', () => {
   });
 });
 
-describe('the shares a shop learns', () => {
-  it('move towards what its cases make likely, slowly, and stay shares', () => {
+describe('the shares learned by a shop', () => {
+  it('move towards what its cases make likely, slowly, and remain shares', () => {
     const skips = symptom('skips')!;
     const timing = fault('skips', {}, [
       { did: 'look', checkId: 'timing', found: 'h_timing' },
@@ -278,7 +278,7 @@ describe('the shares a shop learns', () => {
   });
 });
 
-describe('what a shop meets more often than others', () => {
+describe('a cause that a shop meets more often than others', () => {
   const found = (symptomId: string, causeId: string, checkId: string) =>
     fault(symptomId, {}, [
       { did: 'look', checkId, found: causeId },
@@ -286,7 +286,7 @@ describe('what a shop meets more often than others', () => {
     ]);
   const timing = Array.from({ length: 12 }, () => seenCase(found('skips', 'h_timing', 'timing')));
 
-  it('leans the shares of its other symptoms too, and less than those of its own', () => {
+  it('raises the shares of its other symptoms too, but less than its own', () => {
     const nest = symptom('nest')!;
     const factor = (id: string, shares: Readonly<Record<string, number>>): number =>
       shares['h_timing']! / symptom(id)!.weights['h_timing']!;
@@ -295,7 +295,7 @@ describe('what a shop meets more often than others', () => {
     expect(other).toBeLessThan(factor('skips', learnShares(symptom('skips')!, timing)));
   });
 
-  it('counts for its own class of machines first', () => {
+  it('counts first for its own machine class', () => {
     const onLongArm = timing.map((one) => ({ ...one, machineClass: 'long-arm' }));
     const of = (machineClass: string | null) =>
       learnShares(symptom('skips')!, onLongArm, machineClass)['h_timing']!;
@@ -303,7 +303,7 @@ describe('what a shop meets more often than others', () => {
     expect(of('flatbed')).toBeCloseTo(of(null), 12);
   });
 
-  it('leans little on few cases, and not at all on none', () => {
+  it('shifts little with few cases, and not at all with none', () => {
     const skips = symptom('skips')!;
     expect(learnShares(skips, [])).toBe(skips.weights);
     const one = learnShares(skips, timing.slice(0, 1))['h_timing']!;

@@ -6,8 +6,8 @@ const NOTHING: LoggedFacts = {
   ...{ newLot: null, knobTurned: null, othersToo: null },
 };
 
-describe('what is known of a machine without asking', () => {
-  it('says nothing where the logs cannot, and a yes or no where they can', () => {
+describe('what is known about a machine without asking', () => {
+  it('says nothing where the logs cannot, and yes or no where they can', () => {
     expect(evidenceOfLogs(NOTHING)).toEqual({});
     expect(evidenceOfLogs({ ...NOTHING, changedOver: true, newLot: false, othersToo: true })).toEqual({
       changeover: 1,
@@ -19,14 +19,14 @@ describe('what is known of a machine without asking', () => {
       expect(EVIDENCE.map((one) => one.id)).toContain(id);
   });
 
-  it('tells hours by their bands, the ends belonging to the longer one', () => {
+  it('gives hours by their bands, each limit belonging to the longer one', () => {
     const hours = (needleHours: number) =>
       evidenceOf({ feed: 'drop', needleHours, needleMinutes: 600, struck: false })['hours'];
     expect([0, 1.9, 2, 8, 15.9, 16].map(hours)).toEqual([0, 0, 1, 2, 2, 3]);
   });
 
   // Check values of the fit: V138 in NM 140 is a good match, in NM 110 it is too thick (computed beside `eyeFit`).
-  it('tells how the thread fits the needle that is in, and whether the hole is large for the work', () => {
+  it('says how the thread fits the present needle, and whether the hole is large for the work', () => {
     const machine = { systemIds: ['135x16'], shank: 'standard' as never, plateHoleMm: 2.8, feed: 'drop' };
     const thread = { constructionId: 'bonded-nylon', tex: 135 };
     const leather = [{ materialId: 'veg-tan-side', thicknessMm: 4, plies: 1 }];

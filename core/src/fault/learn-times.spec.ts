@@ -30,7 +30,7 @@ describe('the minutes of checks as the shop takes them', () => {
     expect(minutes[3]).toBeCloseTo((9 - opened) / 1.5, 12);
   });
 
-  it('leave out what was said at once, and what was broken off', () => {
+  it('leave out findings recorded at once, and interrupted ones', () => {
     const fault = {
       beganAtMs: 0,
       findings: [SEAT, SEAT],
@@ -40,7 +40,7 @@ describe('the minutes of checks as the shop takes them', () => {
     expect(timedChecks({ ...fault, foundAtMs: [] }, SHIPPED_TIMES)).toEqual([]);
   });
 
-  it('draw the shipped minutes towards them as timings come in, and leave alone what the shop has set', () => {
+  it("draw the shipped minutes towards the timings, and leave the shop's own values alone", () => {
     const fault = { beganAtMs: 0, findings: [SEAT], foundAtMs: at(4) };
     const shipped = SHIPPED_TIMES.checks['seatLook']!;
     const of = (count: number) => learnTimes(Array<typeof fault>(count).fill(fault), null)[0]!;

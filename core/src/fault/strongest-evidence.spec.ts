@@ -6,14 +6,14 @@ describe('the reason for a check', () => {
   const there = (symptomId: string, evidence: Readonly<Record<string, number>>) =>
     replayFault({ symptomId, evidence, findings: [] }).belief.there;
 
-  it('is what is known that speaks most for its causes', () => {
+  it('is the evidence that speaks most for its causes', () => {
     const worn = { hours: optionOf('hours', 'over 16'), strike: 0 };
     expect(strongestEvidence(worn, there('skips', worn), 'newNeedle')?.id).toBe('hours');
     const struck = { ...worn, strike: 1 };
     expect(strongestEvidence(struck, there('shreds', struck), 'hookFeel')?.id).toBe('strike');
   });
 
-  it('is left out where nothing much speaks for it, and for a probe, which is about all of them', () => {
+  it('is left out if nothing speaks for it much, and for a probe, which is about all causes', () => {
     const quiet = { strike: 0, thick: 0 };
     expect(strongestEvidence(quiet, there('skips', quiet), 'newNeedle')).toBeNull();
     expect(strongestEvidence({}, there('skips', {}), 'newNeedle')).toBeNull();

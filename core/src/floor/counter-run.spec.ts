@@ -34,7 +34,7 @@ describe('the runs of a counter', () => {
     ]);
   });
 
-  it('take nothing from a counter that says more than can have been sewn, and go on with its next reading', () => {
+  it('count nothing for a reading that claims too much, and continue with the next', () => {
     const leap = [
       reading(0, 0, 0),
       reading(1, 1e9, 5000),
@@ -57,21 +57,21 @@ describe('the runs of a counter', () => {
     ]);
   });
 
-  it('count a leap once it is accepted, with no longer a motor time than passed', () => {
+  it('count an accepted jump, with no more motor time than passed', () => {
     const runs = counterRuns([reading(0, 0, 0), reading(1, 50_000, 55_000, { accepted: true })]);
     expect(runs.map(({ stitches, motorMs, leap }) => [stitches, motorMs, leap])).toEqual([
       [50_000, 10_000, null],
     ]);
   });
 
-  it('are the same whatever order the readings came in, and however often', () => {
+  it('are the same in whatever order and however often the readings came', () => {
     const sent = Array.from({ length: 12 }, (_, i) => reading(i, 15 * i * i, 700 * i));
     const wanted = counterRuns(sent);
     const shuffles = fc.shuffledSubarray([...sent, ...sent, ...sent], { minLength: 36, maxLength: 36 });
     fc.assert(fc.property(shuffles, (came) => expect(counterRuns(came)).toEqual([...wanted])));
   });
 
-  it('lose nothing with a lost reading, but say that there was a gap when many are lost', () => {
+  it('lose nothing with a lost reading, but report a gap if many are lost', () => {
     const sent = Array.from({ length: 60 }, (_, i) => reading(i, 20 * i, 500 * i));
     const kept = sent.filter((_, i) => i < 5 || i > 45);
     expect(total(kept)).toBe(total(sent));
@@ -79,7 +79,7 @@ describe('the runs of a counter', () => {
     expect(counterRuns(sent.filter((_, i) => i % 3 !== 1)).some(({ gap }) => gap)).toBeFalse();
   });
 
-  it('go on after the counter was switched off and on, and are never negative', () => {
+  it('continue after a power cycle, and are never negative', () => {
     const before = [reading(0, 1000, 50_000), reading(1, 1100, 55_000)];
     const after = [
       reading(0, 40, 2000, { boot: 2, sentAtMs: AT + HOUR_MS }),
@@ -90,7 +90,7 @@ describe('the runs of a counter', () => {
     expect([fallen[0]!.stitches, fallen[0]!.gap]).toEqual([12, true]);
   });
 
-  it('never are negative and never more than was counted, whatever comes', () => {
+  it('are never negative and never more than was counted, whatever arrives', () => {
     const any = fc.record({
       boot: fc.integer({ min: 0, max: 3 }),
       seq: fc.integer({ min: 0, max: 30 }),
@@ -122,7 +122,7 @@ describe('the runs of a counter', () => {
 });
 
 describe('runs by the hour', () => {
-  it('share a run out over the hours it spans, and cover no gap', () => {
+  it('divide a run over the hours it spans, and cover no gap', () => {
     const runs = counterRuns([
       reading(0, 0, 0, { sentAtMs: AT - 60_000 }),
       reading(1, 120, 60_000, { sentAtMs: AT + 60_000 }),

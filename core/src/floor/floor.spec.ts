@@ -37,7 +37,7 @@ describe('shift hours', () => {
       .toBe(0);
   });
 
-  it('are the same asked one by one and until a fixed instant', () => {
+  it('are the same calculated one by one and until a fixed instant', () => {
     const end = at('2026-03-29T13:37');
     const until = shiftHoursUntil([early, night], end, utc);
     const instant = fc.integer({ min: at('2026-01-01T00:00'), max: end });
@@ -62,7 +62,7 @@ describe('shift hours', () => {
     expect(hours([long, late], '2026-03-02T00:00', '2026-03-03T00:00')).toBe(16);
   });
 
-  it('are shared out among overlapping shifts without counting a minute twice', () => {
+  it('are divided among overlapping shifts without counting a minute twice', () => {
     const long: ShiftPattern = { ...early, lengthMinutes: 600 };
     const day = { startMs: at('2026-03-02T00:00'), endMs: at('2026-03-03T00:00') };
     expect(addedHours(shiftTimes([long, late], day, utc))).toEqual([10, 6]);
@@ -86,7 +86,7 @@ describe('shift hours', () => {
   });
 
   // Clocks went forward at 01:00 UTC on Sunday 2026-03-29 in central Europe: 2026 rule of Directive 2000/84/EC.
-  it('stay on wall time across a change of the clocks', () => {
+  it('follow local time across a clock change', () => {
     const change = at('2026-03-29T01:00');
     const central = (ms: number) => (ms < change ? 60 : 120);
     const [friday, monday] = ['2026-03-27', '2026-03-30'].map(
@@ -96,7 +96,7 @@ describe('shift hours', () => {
     expect(new Date(monday!.startMs).toISOString()).toBe('2026-03-30T04:00:00.000Z');
   });
 
-  it('add up over any cut of the interval', () => {
+  it('add up over any division of the interval', () => {
     const start = at('2026-03-01T00:00');
     const minute = fc.integer({ min: 0, max: 20 * 24 * 60 });
     fc.assert(
@@ -122,7 +122,7 @@ describe('the needle fraction', () => {
   });
 
   // Common practice: about one third of a shift is needle time.
-  it('is about a third where nobody has looked', () => {
+  it('is about a third without spot checks', () => {
     expect(needleFraction(null).value).toBeCloseTo(1 / 3, 12);
     expect(needleFraction({ sewing: 0, checks: 0 }).standing).toBe('practice');
   });
@@ -158,19 +158,19 @@ describe('the age of a needle', () => {
     expect(age(12).highHours).toBeCloseTo(6, 12);
   });
 
-  it('adds the hours a part-used needle came with, and those counted, without doubt', () => {
+  it('adds the hours of a part-used needle, and counted hours without uncertainty', () => {
     const { runningHours, lowHours, highHours } = age(6, { knownHours: 5 });
     expect(runningHours).toBeCloseTo(7, 12);
     expect(highHours - lowHours).toBeCloseTo(age(6).highHours - age(6).lowHours, 12);
   });
 
-  it('has no end where needles run to failure, until somebody reports', () => {
+  it('has no end where needles run to failure, until somebody reports a problem', () => {
     const old = age(90, { intervalHours: null });
     expect([old.hoursLeft, old.state]).toEqual([null, 'good']);
     expect(age(90, { intervalHours: null, call: 'change' }).state).toBe('due');
   });
 
-  it('is overridden at once by what people report', () => {
+  it('is overridden at once by reports', () => {
     expect(age(1, { call: 'change' }).state).toBe('due');
     expect(age(30, { call: 'stop' }).state).toBe('stop');
   });
@@ -188,8 +188,8 @@ describe('the age of a needle', () => {
   });
 });
 
-describe('a trouble', () => {
-  it('calls for the needle to be changed, or for the machine to stand after a strike or a break', () => {
+describe('a reported problem', () => {
+  it('calls for a needle change, or for a stopped machine after a strike or a break', () => {
     expect(TROUBLES.map((trouble) => troubleRule(trouble).call)).toEqual([
       'change',
       'change',
@@ -202,7 +202,7 @@ describe('a trouble', () => {
     expect(callOf([])).toBeNull();
   });
 
-  it('is gone about in the order of the trade: fragments first after a break, the needle before any knob', () => {
+  it("is dealt with in the trade's order: fragments first after a break, the needle before any knob", () => {
     expect(troubleRule('broken-needle').checks[0]).toBe('count-fragments');
     for (const trouble of TROUBLES) expect(troubleRule(trouble).checks).toContain('change-needle');
   });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { joinHours, needleAge, needleFraction, PIECES_SPREAD, piecesHours, unheardPieces } from './index.js';
 
-describe('hours by pieces', () => {
+describe('hours from pieces', () => {
   it('are stitches over speed', () => {
     expect(piecesHours({ pieces: 120, stitchesPerPiece: 1000, speedSpm: 1000 })).toBe(2);
     expect(() => piecesHours({ pieces: 1, stitchesPerPiece: 1, speedSpm: 0 })).toThrowError(/speedSpm/);
@@ -30,7 +30,7 @@ describe('hours by pieces', () => {
     expect(unheardPieces([{ ...pieces, heardHours: 4.1 }])).toEqual({ shiftHours: 0, runningHours: 0 });
   });
 
-  it('count outside the shifts too, and then replace none of them', () => {
+  it('count outside the shifts too, without replacing shift hours', () => {
     const overtime = unheardPieces([{ runningHours: 1.5, shiftHours: 0, heardHours: 0 }]);
     const counted = { shiftHours: 0, runningHours: 0 };
     expect(joinHours({ entryHours: 0, shiftHours: 8, counted, pieces: overtime })).toEqual({
@@ -53,7 +53,7 @@ describe('hours by pieces', () => {
     );
   });
 
-  it('leave the age of a needle open by their spread', () => {
+  it("make a needle's age uncertain by their spread", () => {
     const fraction = needleFraction({ sewing: 50, checks: 100 });
     const age = needleAge({
       shiftHours: 0,

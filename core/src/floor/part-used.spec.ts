@@ -4,7 +4,7 @@ const NEEDLE = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 
 const kept = (pocket: number, runningHours: number, needle = NEEDLE) => ({ pocket, runningHours, needle });
 
 describe('part-used needles', () => {
-  it('are proposed when they are of the kind and have more than a quarter of their interval left', () => {
+  it('are suggested if they are of the right kind and have more than a quarter of their interval left', () => {
     const all = [kept(1, 5.9), kept(2, 6.1), kept(3, 0.5), kept(4, 1, { ...NEEDLE, nm: 120 })];
     expect(worthAgain(all, NEEDLE, 8).map(({ pocket }) => pocket)).toEqual([3, 1]);
     expect(worthAgain(all, NEEDLE, null).map(({ pocket }) => pocket)).toEqual([3, 1, 2]);

@@ -13,7 +13,7 @@ const hours = ({ startMs, endMs }: { startMs: number; endMs: number }): number =
 
 describe('the times that shifts are worked', () => {
   // Europe/London goes to summer time on 29 March 2026 at 01:00 UTC and back on 25 October 2026 at 01:00 UTC (IANA tzdata).
-  it('follow the clock on the wall: a night is an hour short in spring and an hour long in autumn', () => {
+  it('follow local time: a night is an hour short in spring and an hour long in autumn', () => {
     const spring = shiftTimes([night], during('2026-03-28T12:00:00Z', '2026-03-30T12:00:00Z'), london);
     expect(spring.map(hours)).toEqual([7, 8]);
     expect(spring.map(({ date }) => date)).toEqual(['2026-03-28', '2026-03-29']);
@@ -39,7 +39,7 @@ describe('the times that shifts are worked', () => {
     expect(new Date(worked[0]!.endMs).toISOString()).toBe('2026-12-25T06:00:00.000Z');
   });
 
-  it('stand in the order they begin, on the days they are worked', () => {
+  it('are in the order they begin, on the days they are worked', () => {
     const times = shiftTimes([night, early], during('2026-03-06T00:00:00Z', '2026-03-10T00:00:00Z'), london);
     expect(times.map(({ pattern, date }) => `${pattern} ${date.slice(-2)}`)).toEqual([
       '0 05',

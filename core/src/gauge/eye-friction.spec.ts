@@ -4,7 +4,7 @@ import { eyeFriction } from './index.js';
 
 describe('the friction of an eye', () => {
   // Common practice, no source: W 1.17 N with 1.5 and 0.9 N is good, with 2.2 and 0.7 N bad.
-  it('is that of the practice of the trade', () => {
+  it('agrees with common practice', () => {
     const good = eyeFriction({ weightN: 1.17, upN: 1.5, downN: 0.9 });
     expect(good.up).toBeCloseTo(0.247, 3);
     expect(good.down).toBeCloseTo(0.261, 3);
@@ -17,7 +17,7 @@ describe('the friction of an eye', () => {
     expect([bad.tooMuch, bad.borderline]).toEqual([true, false]);
   });
 
-  it('is borderline near the bound, which the shop may move', () => {
+  it('is borderline near the limit, which the shop may change', () => {
     // m = 0.354 is 35 %: the limit itself, one practitioner's proposal.
     const near = { weightN: 1, upN: Math.exp(0.36), downN: Math.exp(-0.36) };
     expect(eyeFriction(near)).toEqual(jasmine.objectContaining({ tooMuch: true, borderline: true }));
@@ -32,7 +32,7 @@ describe('the friction of an eye', () => {
     expect([off.consistent, off.tooMuch]).toEqual([false, true]);
   });
 
-  it('of both pulls lies between them when they fit the weight, and does not change with the scale', () => {
+  it('of both pulls combined lies between them if they fit the weight, and does not change with scale', () => {
     const friction = fc.double({ min: 0.01, max: 1.5, noNaN: true });
     fc.assert(
       fc.property(friction, fc.double({ min: 0.1, max: 50, noNaN: true }), (m, weightN) => {

@@ -39,7 +39,7 @@ describe('a steady reading', () => {
     expect(done.map((one) => Math.round(one / 10))).toEqual([24, 26, 25]);
   });
 
-  it('takes off what the gauge shows with nothing on it', () => {
+  it('subtracts what the gauge shows without load', () => {
     const drifted = stream(
       rest(40, 6),
       pull(240).map((one) => one + 6),
@@ -56,7 +56,7 @@ describe('a steady reading', () => {
     expect(unsettled).toBe(1);
   });
 
-  it('takes no touch for a pull', () => {
+  it('does not take a touch for a pull', () => {
     const { done, unsettled } = read(stream(rest(6), [90, 120], rest(6)));
     expect([done.length, unsettled]).toEqual([0, 0]);
   });
@@ -66,7 +66,7 @@ describe('a steady reading', () => {
     expect(lying.held).toBeCloseTo(82.4, 6);
   });
 
-  it('never holds more or less than what was read, whatever comes', () => {
+  it('never holds more or less than was read, whatever arrives', () => {
     const value = fc.double({ min: -1e4, max: 1e4, noNaN: true });
     fc.assert(
       fc.property(fc.array(value, { maxLength: 80 }), (values) => {
@@ -82,21 +82,21 @@ describe('a steady reading', () => {
     );
   });
 
-  it('refuses what is no reading', () => {
+  it('refuses invalid readings', () => {
     expect(() => steady(NOTHING_READ, { atMs: 0, value: NaN }, GAUGE_RULE)).toThrowError(/value/);
     expect(() => steady(NOTHING_READ, { atMs: -1, value: 1 }, GAUGE_RULE)).toThrowError(/atMs/);
   });
 });
 
 describe('averaged pulls', () => {
-  it('are their mean, with how far they spread', () => {
+  it('give their mean and spread', () => {
     const { meanCn, spreadShare, odd } = averagePulls([240, 252, 246]);
     expect(meanCn).toBe(246);
     expect(spreadShare).toBeCloseTo(12 / 246, 12);
     expect(odd).toBeNull();
   });
 
-  it('point at the one that does not belong', () => {
+  it('point out the one that does not match', () => {
     expect(averagePulls([240, 330, 246]).odd).toBe(1);
     expect(averagePulls([240, 330]).odd).toBeNull();
   });
@@ -112,7 +112,7 @@ describe('averaged pulls', () => {
     );
   });
 
-  it('refuse none, and a pull of nothing', () => {
+  it('refuse none, and a pull of zero', () => {
     expect(() => averagePulls([])).toThrowError(/pulls/);
     expect(() => averagePulls([200, 0])).toThrowError(/pullsCn/);
   });

@@ -37,7 +37,7 @@ function firstCome(problem: OrderProblem): Lanes {
 }
 
 describe('the order of jobs', () => {
-  it('is the cheapest there is for a few jobs, and says so', () => {
+  it('is optimal for a few jobs, and says so', () => {
     const random = randomLcg(5);
     for (let i = 0; i < 40; i++) {
       const problem = drawnOrder(1 + (i % 5), 1 + (i % 3), random);
@@ -49,7 +49,7 @@ describe('the order of jobs', () => {
     }
   });
 
-  it('goes through 12 jobs on 4 machines whole, and searching alone comes as near as 1 in 100', () => {
+  it('enumerates 12 jobs on 4 machines, and search alone comes within 1 in 100', () => {
     const random = randomLcg(11);
     const problem = drawnOrder(12, 4, random, 0);
     const order = orderJobs(problem, random);
@@ -68,7 +68,7 @@ describe('the order of jobs', () => {
     expect(searched.cost).toBeLessThanOrEqual(order.cost * 1.01 + 1e-9);
   });
 
-  it('of many jobs is nowhere below its bound, and never dearer than first come or than the order that stands', () => {
+  it('of many jobs is never below its bound, and never worse than first come or the present order', () => {
     const random = randomLcg(23);
     for (const [jobs, machines] of [
       [20, 3],
@@ -85,7 +85,7 @@ describe('the order of jobs', () => {
     }
   });
 
-  it('has a bound that no order of a small shop is below', () => {
+  it('has a bound that no order of a small shop beats', () => {
     const random = randomLcg(31);
     for (let i = 0; i < 30; i++) {
       const problem = drawnOrder(1 + (i % 5), 1 + (i % 3), random);
@@ -94,7 +94,7 @@ describe('the order of jobs', () => {
     }
   });
 
-  it('says which jobs no machine can take, and orders the others', () => {
+  it('reports jobs that no machine can take, and orders the others', () => {
     const random = randomLcg(2);
     const problem = drawnOrder(4, 2, random, 0);
     const none = problem.changeMinutes.map((table) =>
@@ -105,7 +105,7 @@ describe('the order of jobs', () => {
     expect(order.lanes.flat().sort()).toEqual([0, 1, 3]);
   });
 
-  it('of nothing is nothing, and a problem that is none is refused', () => {
+  it('of nothing is empty, and an invalid problem is refused', () => {
     const empty = { machines: 2, jobs: [], changeMinutes: [[[]], [[]]], lateWeight: 1 };
     expect(orderJobs(empty, () => 0)).toEqual(
       jasmine.objectContaining({ lanes: [[], []], cost: 0, bound: 0, proven: true }),
@@ -116,7 +116,7 @@ describe('the order of jobs', () => {
   });
 
   // Worked by hand: change 5 and sew 10, due at 12, so 3 late; then change 2 and sew 4, ends at 21, due at 30.
-  it('stands on a timetable of changing, sewing and lateness', () => {
+  it('gives a timetable of changeovers, sewing and lateness', () => {
     const problem: OrderProblem = {
       machines: 1,
       jobs: [
@@ -140,7 +140,7 @@ describe('the order of jobs', () => {
   });
 
   // A small assignment problem worked by hand: 1 + 2 + 2 along the antidiagonal.
-  it('pairs at the least sum', () => {
+  it('assigns at the least sum', () => {
     expect(
       cheapestPairing([
         [4, 1, 3],

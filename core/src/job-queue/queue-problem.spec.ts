@@ -31,8 +31,8 @@ const job = (of: QueueJob['setup'], change: Partial<QueueJob> = {}): QueueJob =>
   ...change,
 });
 
-describe('the problem of a queue', () => {
-  it('costs nothing to go on with what a machine is set for, and the same work twice is judged alike', () => {
+describe('the ordering problem of a queue', () => {
+  it('costs nothing to continue the present work, and assesses the same work only once', () => {
     const { changeMinutes } = queueProblem(
       [job(LIGHT), job(HEAVY), job(LIGHT)],
       [machine('a', 'light')],
@@ -45,7 +45,7 @@ describe('the problem of a queue', () => {
     expect(changeMinutes[0]![3]).toEqual(afterLight!);
   });
 
-  it('turns the bobbin screw for the thread of the job before, not for what the case is set for now', () => {
+  it("turns the bobbin screw from the previous job's thread, not from the case's present one", () => {
     const { changeMinutes } = queueProblem([job(LIGHT), job(HEAVY)], [machine('a', 'heavy')], SHOP);
     // The case is set for Tex 45 though the machine is set up for Tex 135: only after the heavy job is it two steps
     // away.
@@ -53,7 +53,7 @@ describe('the problem of a queue', () => {
     expect(changeMinutes[0]![2]![0]! - changeMinutes[0]![0]![0]!).toBeCloseTo(screw, 9);
   });
 
-  it('keeps a pinned job to its machine, and has no minutes where the clamp takes no such needle', () => {
+  it('keeps a pinned job on its machine, and has no minutes if the clamp takes no such needle', () => {
     const flat: Machine = { ...machine('b', null), systemIds: ['130/705 H'], shank: 'flat' };
     const machines = [machine('a', 'light'), machine('c', null), flat];
     const pinned = job(HEAVY, { pinnedTo: 'a', dueMinutes: { a: 60 } });

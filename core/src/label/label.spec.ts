@@ -39,14 +39,14 @@ describe('reading a label', () => {
     });
   }
 
-  it('is tried on 250 labels or more', () => {
+  it('has at least 250 test labels', () => {
     const tables = [...THREAD_LABELS, ...NEEDLE_LABELS, ...EITHER_LABELS].flatMap(({ labels }) => labels);
     expect(new Set(tables).size).toBe(tables.length);
     expect(tables.length).toBeGreaterThanOrEqual(250);
   });
 
   for (const [near, ...labels] of NO_SUCH_SIZES) {
-    it(`refuses ${labels[0]} and says that there are ${near}`, () => {
+    it(`refuses ${labels[0]} and suggests ${near}`, () => {
       for (const label of labels) {
         const answer = readLabel(label);
         const named = answer.outcome === 'no-such-size' ? answer.near : [];
@@ -66,13 +66,13 @@ describe('reading a label', () => {
     expect(names.map(({ label }) => label)).toEqual(['size 92', 'Tex 135']);
   });
 
-  it('names the leather twin of a system that is not made with a point', () => {
+  it('suggests the leather counterpart of a system that is not made with a point', () => {
     const [reading] = readings('135x17 140/22 LR');
     const [doubt] = reading?.kind === 'needle' ? reading.needle.doubts : [];
     expect(doubt?.code === 'point-not-made' && doubt.twin?.id).toBe('135x16');
   });
 
-  it('names the nearest size of the series, and the trade size, where a Tex is not sold', () => {
+  it('suggests the nearest size of the series, and the trade size, if a Tex is not sold', () => {
     const [reading] = readings('tex 138');
     expect(reading?.kind === 'thread' && reading.thread.doubt).toEqual({
       code: 'not-in-series',
@@ -87,7 +87,7 @@ describe('reading a label', () => {
     }
   });
 
-  it('never says that a size is not made without naming one that is', () => {
+  it('never says that a size is not made without suggesting one that is', () => {
     const pairs = fc.tuple(fc.nat(300), fc.constantFrom('/', '-', ' '), fc.nat(300));
     fc.assert(
       fc.property(pairs, fc.constantFrom('', 'NM ', '135x17 '), ([a, sign, b], before) => {
@@ -137,7 +137,7 @@ describe('reading a label', () => {
 
 describe('comparing two labels', () => {
   // Common practice, the beginner's trap: comparing numbers of two systems.
-  it('lays every reading of both on the table', () => {
+  it('considers every reading of both', () => {
     const compared = compareLabels('Is 107 bigger than 135?')!;
     expect(compared.labels.map(({ text }) => text)).toEqual(['107', '135']);
     expect(compared.labels[0]!.readings.map(({ label }) => label)).toEqual(['ticket 107', 'Tex 107']);
@@ -160,17 +160,17 @@ describe('comparing two labels', () => {
     expect(compareLabels('140/22 or size 22')?.order).toBe('same');
   });
 
-  it('does not set a thread against a needle', () => {
+  it('does not compare a thread with a needle', () => {
     expect(compareLabels('V138 or NM 140')).toEqual(
       jasmine.objectContaining({ of: 'both', order: 'different-things' }),
     );
   });
 
-  it('says that it depends when the systems decide', () => {
+  it('says that it depends if the systems decide', () => {
     expect(compareLabels('30 or 40')?.order).toBe('depends');
   });
 
-  it('is null for what is no comparison', () => {
+  it('is null for anything that is not a comparison', () => {
     for (const text of ['V138', 'blue or green', 'or', '', 'a > b > c > d > e']) {
       expect(compareLabels(text)).withContext(text).toBeNull();
     }

@@ -26,7 +26,7 @@ function year(machines: number, each: number): NeedleEnd[] {
 }
 
 describe('the lives of a group', () => {
-  it('give an interval, what it saves, and how it moves when the inputs are off', () => {
+  it('give an interval, its saving, and how it moves when the inputs are off', () => {
     const { advice, causes, hours, accidents } = assessLives(input(year(6, 40)));
     if (advice.do !== 'interval') throw new Error(`advised ${advice.do}`);
     expect(causes.wear + causes.accident + causes.scheduled).toBe(240);
@@ -42,7 +42,7 @@ describe('the lives of a group', () => {
     expect(moved('scale', 1.25) / moved('scale', 0.8)).toBeGreaterThan(1.3);
   });
 
-  it('count an accident as a life cut short, not as wear', () => {
+  it('count an accident as censored, not as wear', () => {
     const before = year(4, 30);
     const base = assessLives(input(before));
     const withAccident = assessLives(input([...before, end(2, 'accident')]));
@@ -53,7 +53,7 @@ describe('the lives of a group', () => {
     expect(withAccident.causes.accident).toBe(base.causes.accident + 1);
   });
 
-  it('say what they cost as they were changed of late', () => {
+  it('say what recent changes have cost', () => {
     const ends = year(4, 30);
     const asDone = { hours: 100, causes: { ...countCauses([]), scheduled: 5, wear: 2, accident: 1 } };
     const { advice } = assessLives({ ...input(ends), asDone });
@@ -61,7 +61,7 @@ describe('the lives of a group', () => {
     expect(advice.others.asDone?.costPerHour).toBeCloseTo((5 * 4 + 2 * 30 + 35) / 100, 12);
   });
 
-  it('with too few failures advise nothing, and bound the scale where there is none', () => {
+  it('advise nothing with too few failures, and bound the scale if there are none', () => {
     const few = assessLives(input([end(5, 'wear'), end(7, 'wear'), end(8, 'scheduled')]));
     expect(few.advice).toEqual({ do: 'too-little', failures: 2, wanted: 6, scaleAtLeastHours: null });
     const none = assessLives(input([end(8, 'scheduled'), end(6, null)]));
@@ -74,7 +74,7 @@ describe('the lives of a group', () => {
 
 describe('a rate', () => {
   // Garwood's limits of a Poisson count at 95 %: 0 gives 0 to 3.689, 5 gives 1.623 to 11.668 (any table of them).
-  it('carries the exact limits of its count', () => {
+  it('has the exact limits of its count', () => {
     expect(rateOf(0, 1).limits.low).toBe(0);
     expect(rateOf(0, 1).limits.high).toBeCloseTo(3.689, 3);
     expect(rateOf(5, 1).limits.low).toBeCloseTo(1.623, 3);
@@ -90,7 +90,7 @@ describe('a group', () => {
     );
   });
 
-  it('goes by what makes up most of the stack, of equals by what wears worst', () => {
+  it('is that of the main material, or among equals of the one that wears worst', () => {
     const layer = (materialId: string, thicknessMm: number) => ({ materialId, thicknessMm, plies: 1 });
     expect(wearingKind(stackOf([layer('veg-tan-side', 2), layer('duck-10', 0.8)]))).toBe('leather');
     expect(wearingKind(stackOf([layer('clear-window', 0.75), layer('acrylic-canvas', 1)]))).toBe('woven');

@@ -29,7 +29,7 @@ describe('the best interval', () => {
   });
 
   // Competing accidents with shape 3, scale 100 and costs 1 to 8: computed twice, apart.
-  it('moves later with accidents that do not look at age', () => {
+  it('moves later with age-independent accidents', () => {
     const at = (rate: number) => bestInterval(ends(3, 100, rate), costs(8)).intervalHours!;
     expect(at(0)).toBeCloseTo(41.61, 2);
     expect(at(0.005)).toBeCloseTo(42.72, 2);
@@ -50,7 +50,7 @@ describe('the best interval', () => {
     expect(bestInterval(ends(1.1, 10), costs(1.5)).because).toBe('saves-too-little');
   });
 
-  it('costs to run to failure what one needle costs over its mean life', () => {
+  it('costs one needle over its mean life when run to failure', () => {
     expect(
       costPerHour(ends(2, 10), costs(5), Infinity) * weibull({ shape: 2, scaleHours: 10 }).meanHours,
     ).toBeCloseTo(5, 10);
@@ -77,14 +77,14 @@ describe('the best interval', () => {
     );
   });
 
-  it('ends every needle somehow', () => {
+  it("accounts for every needle's end", () => {
     for (const hours of [0.1, 3, 40, Infinity]) {
       const { worn, accidents, planned } = expectedEnds(ends(2.4, 15, 0.02), hours);
       expect(worn + accidents + planned).toBeCloseTo(1, 10);
     }
   });
 
-  it('refuses what is no cost or no rate', () => {
+  it('refuses invalid costs and rates', () => {
     expect(() => bestInterval(ends(2, 10), { planned: 0, wear: 5, accident: 5 })).toThrowError(/planned/);
     expect(() => bestInterval(ends(2, 10, -1), costs(5))).toThrowError(/accidentsPerHour/);
     expect(() => costPerHour(ends(2, 10), costs(5), 0)).toThrowError(/intervalHours/);

@@ -10,7 +10,7 @@ describe('what a change costs', () => {
     spoiledWork: { leather: 11, woven: 5, coated: 7, webbing: 4, felt: 2, foam: 2, rubber: 4 },
   };
 
-  it('is the needle, the minutes, and for a failed one the work it spoiled', () => {
+  it('consists of the needle, the minutes, and for a failed one the spoiled work', () => {
     // Worked by hand: 24 an hour is 0.40 a minute.
     const { planned, wear, accident } = changeCosts(COSTS, 'leather');
     expect(planned).toBeCloseTo(0.6 + 1.6, 12);
@@ -18,7 +18,7 @@ describe('what a change costs', () => {
     expect(accident).toBeCloseTo(0.6 + 10.4 + 11, 12);
   });
 
-  it('differs between materials by what is spoiled alone', () => {
+  it('differs between materials only in what is spoiled', () => {
     const [leather, felt] = [changeCosts(COSTS, 'leather'), changeCosts(COSTS, 'felt')];
     expect(leather.planned).toBe(felt.planned);
     expect(leather.wear - felt.wear).toBeCloseTo(9, 12);

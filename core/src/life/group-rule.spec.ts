@@ -1,6 +1,6 @@
 import { effectiveGroup, groupId, readGroupId, type GroupRule } from './index.js';
 
-describe('groups as the lead sees them', () => {
+describe("the lead's groups", () => {
   const [flatbed, post] = ['leather.cutting.flatbed', 'leather.cutting.post'];
   const needle = { nm: 120, finishId: 'chromed' };
   const rule = (id: string, change: Partial<GroupRule>): GroupRule => ({

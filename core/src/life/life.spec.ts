@@ -34,7 +34,7 @@ function sample(n: number, shape: number, scale: number, until: number, seed = 0
 }
 
 describe('a Weibull life', () => {
-  it('has the survival, hazard, mean and quantiles of its law', () => {
+  it('has the survival, hazard, mean and quantiles of its distribution', () => {
     const life = weibull({ shape: 2, scaleHours: 10 });
     expect(life.survival(10)).toBeCloseTo(Math.exp(-1), 15);
     expect(life.hazardPerHour(5)).toBeCloseTo(0.1, 15);
@@ -93,7 +93,7 @@ describe('the Weibull fit', () => {
     }
   });
 
-  it('takes an entry age for what it is: a life cut off below', () => {
+  it('treats an entry age as truncation from below', () => {
     // A needle observed in two parts, out and in again at the same age, counts the same as one observed in one part.
     const whole = fitOf(HANDBOOK);
     const parts = fitOf(
@@ -104,7 +104,7 @@ describe('the Weibull fit', () => {
     expectShare(parts.seLnShape, whole.seLnShape, 9);
   });
 
-  it('says why it has none', () => {
+  it('says why it does not exist', () => {
     expect(fitWeibull([stillIn(5), stillIn(9)])).toEqual({ why: 'no-failure' });
     expect(fitWeibull([failedAt(7), failedAt(7), failedAt(7)])).toEqual({ why: 'no-spread' });
     expect(fitWeibull([failedAt(9), stillIn(5)])).toEqual({ why: 'no-spread' });
@@ -113,7 +113,7 @@ describe('the Weibull fit', () => {
     expect(() => fitWeibull([failedAt(5, 5)])).toThrowError(/entryHours/);
   });
 
-  it('has a fit from one failure when others outlasted it', () => {
+  it('exists from one failure if others outlasted it', () => {
     const fit = fitOf([failedAt(4), stillIn(5), stillIn(9)]);
     expect(fit.failures).toBe(1);
     expect(Number.isFinite(fit.shape) && fit.scaleHours > 4).toBeTrue();
@@ -149,7 +149,7 @@ describe('the Weibull fit', () => {
     );
   });
 
-  it('comes near the law that the data were drawn from', () => {
+  it('is close to the distribution the data were drawn from', () => {
     const fit = fitOf(sample(4000, 2.4, 15, 20));
     expect(Math.abs(Math.log(fit.shape / 2.4)) / fit.seLnShape).toBeLessThan(2.5);
     expect(Math.abs(Math.log(fit.scaleHours / 15)) / fit.seLnScale).toBeLessThan(2.5);
@@ -178,7 +178,7 @@ describe('likelihood limits', () => {
     expect(limits.scaleHours.high).toBeGreaterThan(fit.scaleHours);
   });
 
-  it('come near those of the information where there is much data', () => {
+  it('are close to those from the information matrix if there is much data', () => {
     const records = sample(5000, 2, 10, 30);
     const fit = fitOf(records);
     const { shape, scaleHours } = likelihoodLimits(records, fit);
@@ -186,15 +186,15 @@ describe('likelihood limits', () => {
     expectShare(Math.log(fit.scaleHours / scaleHours.low), 1.96 * fit.seLnScale, 1);
   });
 
-  it('leave a side open that the data leave open', () => {
+  it('leave a side open if the data do', () => {
     const { limits } = fitWithLimits([failedAt(4), stillIn(5)])!;
     expect(limits.scaleHours.high).toBeGreaterThan(50);
     expect(limits.shape.low).toBeLessThan(1);
   });
 });
 
-describe('the band around a curve', () => {
-  it('holds the curve that the data were drawn from, and is the narrower the more there are', () => {
+describe('the confidence band of a curve', () => {
+  it('contains the curve that the data were drawn from, and is narrower with more data', () => {
     const ages = [4, 8, 12, 16];
     const truth = weibull({ shape: 2.4, scaleHours: 14 });
     const band = (n: number) => survivalBand(sample(n, 2.4, 14, 18), ages, 120, randomLcg(0.5));
@@ -206,15 +206,15 @@ describe('the band around a curve', () => {
     });
   });
 
-  it('is none where there is no curve', () => {
+  it('does not exist without a curve', () => {
     expect(survivalBand([stillIn(4), stillIn(5)], [1], 20, randomLcg(0.5))).toEqual([]);
     expect(survivalBand([], [1], 20, randomLcg(0.5))).toEqual([]);
   });
 });
 
-describe('no failures', () => {
+describe('a sample without failures', () => {
   // Exponential life, no failure in T hours: the 95 % bound of the mean is T / 3.0 (2 T / 5.99), the rule of three.
-  it('still bound the scale from below', () => {
+  it('still bounds the scale from below', () => {
     const records = [stillIn(100), stillIn(200)];
     expectShare(scaleAtLeast(records, 1), 600 / 5.991464547, 9);
     expect(scaleAtLeast(records, 2)).toBeCloseTo(Math.sqrt((2 * 50_000) / 5.991464547), 6);
@@ -224,7 +224,7 @@ describe('no failures', () => {
 
 describe('the survival curve', () => {
   // Freireich et al. 1963: the worked example of most textbooks.
-  it('is Kaplan and Meier on the remissions with 6-MP', () => {
+  it('matches Kaplan and Meier on the remissions with 6-MP', () => {
     const steps = kaplanMeier(REMISSION_TREATED);
     const wanted = [0.857143, 0.806723, 0.752941, 0.690196, 0.627451, 0.537815, 0.448179];
     steps.forEach((step, i) => expect(step.survival).toBeCloseTo(wanted[i]!, 6));
@@ -234,7 +234,7 @@ describe('the survival curve', () => {
     expect(steps.map(({ atRisk }) => atRisk)).toEqual([21, 17, 15, 12, 11, 7, 6]);
   });
 
-  it('ends at nothing when the oldest failed, with limits that stay between 0 and 1', () => {
+  it('ends at zero when the oldest failed, with limits between 0 and 1', () => {
     const steps = kaplanMeier(REMISSION_CONTROL);
     expect(steps.at(-1)).toEqual(jasmine.objectContaining({ survival: 0, low: 0, high: 0 }));
     for (const { low, high, survival } of steps) {
@@ -257,7 +257,7 @@ describe('the survival curve', () => {
     );
   });
 
-  it('can be thinned to what a drawing shows, and is nowhere off by more than a step', () => {
+  it('can be thinned for drawing, and is nowhere off by more than a step', () => {
     const all = kaplanMeier(sample(3000, 2.4, 14, 18));
     const thin = thinSteps(all, 100);
     expect(thin.length).toBeLessThan(110);
@@ -268,7 +268,7 @@ describe('the survival curve', () => {
     }
   });
 
-  it('counts a part-used needle from the age it went in at', () => {
+  it('counts a part-used needle from its entry age', () => {
     const [first, second] = kaplanMeier([failedAt(3), stillIn(8), failedAt(6, 4)]);
     expect([first!.atRisk, second!.atRisk]).toEqual([2, 2]);
   });
@@ -281,7 +281,7 @@ describe('pooled lives', () => {
       records: sample(counts[i]!, 2.2, scale, 1.1 * scale, 0.1 + i / 50),
     }));
 
-  it('draw a machine towards the others, the more the less it has told', () => {
+  it('draw a machine towards the others, more so the less data it has', () => {
     const few = poolLives(machines([60, 60, 60, 60, 2], [12, 12, 12, 12, 40]));
     const many = poolLives(machines([60, 60, 60, 60, 60], [12, 12, 12, 12, 40]));
     if ('why' in few || 'why' in many) throw new Error('expected failures');
@@ -291,14 +291,14 @@ describe('pooled lives', () => {
     expect(many.shapeLimits.high).toBeGreaterThan(2.2);
   });
 
-  it('see no difference where there is none', () => {
+  it('find no difference if there is none', () => {
     const pooled = poolLives(machines([80, 80, 80, 80, 80, 80], [10, 10, 10, 10, 10, 10]));
     if ('why' in pooled) throw new Error('expected failures');
     expect(pooled.spread).toBeLessThan(0.35);
     for (const { scaleHours } of pooled.machines) expectShare(scaleHours, pooled.scaleHours, 0);
   });
 
-  it('give a machine that has told nothing the group, with wide limits', () => {
+  it("give a machine without data the group's scale, with wide limits", () => {
     const pooled = poolLives([
       ...machines([50, 50], [12, 13]),
       { machineId: 'new', records: [stillIn(0.5)] },
@@ -312,7 +312,7 @@ describe('pooled lives', () => {
     );
   });
 
-  it('keep the shape near what wear is beforehand, when there are few failures', () => {
+  it('keep the shape near the prior if there are few failures', () => {
     const lonely = [{ machineId: 'm', records: [failedAt(7), failedAt(7.2), stillIn(3), stillIn(4)] }];
     const pooled = poolLives(lonely);
     if ('why' in pooled) throw new Error('expected failures');

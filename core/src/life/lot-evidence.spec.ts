@@ -30,8 +30,8 @@ function floor(seed: number, machines: number, needlesEach: number, scaleOf: (lo
   return needles;
 }
 
-describe('the evidence of lots', () => {
-  it('calls no lot bad more often than it may when none is, looked at after every needle', () => {
+describe('evidence about lots', () => {
+  it('calls a good lot bad no more often than it may, examined after every needle', () => {
     const floors = 200;
     let called = 0;
     for (let seed = 0; seed < floors; seed++) {
@@ -61,7 +61,7 @@ describe('the evidence of lots', () => {
     expect(wrong).toBeLessThan(3);
   });
 
-  it('expects as many failures as there are, when all wear alike', () => {
+  it('expects as many failures as there are, if all wear alike', () => {
     const lots = lotEvidence(
       floor(7, 20, 60, () => LAW.scaleHours),
       LAW.shape,
@@ -90,7 +90,7 @@ describe('the evidence of lots', () => {
     expect(a?.expected).toBeCloseTo(0.5, 12);
   });
 
-  it('blames no lot for the machine it was put into', () => {
+  it('blames no lot for its machine', () => {
     const draw = randomLcg(0.3);
     const needles = ['hard', 'easy'].flatMap((machine) => {
       const scaleHours = machine === 'hard' ? 5 : 15;
@@ -115,7 +115,7 @@ describe('the evidence of lots', () => {
   });
 });
 
-describe('the evidence of eyes', () => {
+describe('evidence from eye tests', () => {
   it('is one without needles, falls with good ones and grows with bad ones', () => {
     expect(frictionEvidence(0, 0)).toBeCloseTo(1, 12);
     expect(frictionEvidence(10, 0)).toBeLessThan(1);

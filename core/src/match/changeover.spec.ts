@@ -33,7 +33,7 @@ const done = (from: SetState | null, to: SetState): readonly string[] =>
 
 describe('changing over', () => {
   // Common practice: bobbin before top, the needle before the thread, and a seam to prove it.
-  it('from Tex 45 work to Tex 135 work goes in the order of the hands, and back', () => {
+  it('from Tex 45 work to Tex 135 work goes in working order, and back', () => {
     const order = [
       'wind',
       'power-off',
@@ -55,7 +55,7 @@ describe('changing over', () => {
     expect(done(HEAVY, LIGHT)).toEqual(order);
   });
 
-  it('sets foot and edge as they were last written down for the job', () => {
+  it('sets foot and edge as last recorded for the job', () => {
     const hand = (footScrewMm: number | null, edgeMm: number | null) => ({
       ...{ footScrewMm, footTurns: null, edgeMm, edgeBy: 'guide' as const, speedSpm: null },
     });
@@ -77,7 +77,7 @@ describe('changing over', () => {
   });
 
   // Common practice: one ladder step is 0.1 to 0.2 turn of the bobbin screw; thicker thread goes tight, so looser.
-  it('turns the bobbin screw looser for thicker thread, by the steps of the ladder', () => {
+  it('turns the bobbin screw looser for thicker thread, by steps on the ladder', () => {
     const screw = (from: SetState, to: SetState) =>
       changeover(from, to, MACHINE).steps.find((step) => step.do === 'bobbin-screw');
     const there = screw(LIGHT, HEAVY);
@@ -86,7 +86,7 @@ describe('changing over', () => {
     expect(screw(HEAVY, LIGHT)).toEqual(jasmine.objectContaining({ tighter: true, steps: -3 }));
   });
 
-  it('goes by the thread the case was set for, where that is known', () => {
+  it('goes by the thread the case was set for, if known', () => {
     const screw = (setForTex: number | null) =>
       changeover(LIGHT, HEAVY, { ...MACHINE, cases: [{ ...UNMARKED, setForTex }] }).steps.find(
         (step) => step.do === 'bobbin-screw',
@@ -151,7 +151,7 @@ describe('changing over', () => {
     expect(done(HEAVY, { ...HEAVY, plateHoleMm: 2.2 })).toEqual(['power-off', 'plate', 'guards', 'test']);
   });
 
-  it('says which shared plate to fetch and from where, before one that is on another machine', () => {
+  it('says which shared plate to fetch and from where, preferring one that is on no machine', () => {
     const plate = (mark: string, on: { id: string; name: string } | null) => ({
       ...{ id: mark, mark, holeMm: 2.2, feedDogHoleMm: null, place: 'drawer 2', on },
     });
@@ -174,7 +174,7 @@ describe('changing over', () => {
   });
 
   // Common practice: hook and needle guard are set to a blade; one size is within what they leave.
-  it('looks at hook and guard when the needle moves two sizes or more', () => {
+  it('checks hook and guard when the needle moves two sizes or more', () => {
     const to = (nm: number) => done(HEAVY, { ...HEAVY, needle: { ...HEAVY.needle, nm } });
     expect(to(130)).not.toContain('clearance');
     expect(to(120)).toContain('clearance');
@@ -189,7 +189,7 @@ describe('changing over', () => {
   });
 
   // Handbook: a wrap multiplies the tension by e^m, so a knob nearly fully in wants one more, nearly fully off one less.
-  it('adds a pre-tension wrap for a knob near fully in, leaves one out near fully off, and undoes both', () => {
+  it('adds a pre-tension wrap for a knob near fully in, removes one near fully off, and undoes both', () => {
     const setAt = (turns: number): SetState => ({ ...HEAVY, top: { turns, logged: true } });
     const wraps = (from: SetState, to: SetState, preTensionWraps = 1) =>
       changeover(from, to, { ...MACHINE, preTensionWraps }).steps.flatMap((step) =>
@@ -203,7 +203,7 @@ describe('changing over', () => {
     expect(wraps(HEAVY, setAt(7.5), 0)).toEqual([]);
   });
 
-  it('adds up the minutes of the shop', () => {
+  it("adds up the shop's minutes", () => {
     const way = changeover(LIGHT, HEAVY, MACHINE);
     // 1.5 wind + 2 needle + 6 plate + 1.5 clearance + 1 bobbin + 2 screw + 1.5 thread + 0.5 top + 0.5 pre-tension
     // + 0.5 dial + 0.5 foot + one seam of 1.5.
@@ -218,7 +218,7 @@ describe('changing over', () => {
     expect(alike.steps.at(-1)).toEqual({ do: 'test', seams: 4, minutes: 6 });
   });
 
-  it('mirrors the thread steps on the way back, whatever the threads', () => {
+  it('mirrors the thread steps on the way back, for any threads', () => {
     const anyTex = fc.constantFrom(...TEX_TICKETS);
     fc.assert(
       fc.property(anyTex, anyTex, (a, b) => {
@@ -243,7 +243,7 @@ describe('the stitch dial', () => {
     expect(dialMarkFor(line, 0.1)).toBe(0);
   });
 
-  it('says how far the readings lie from it, once there are three', () => {
+  it('gives the scatter of the readings once there are three', () => {
     const readings = [
       { mark: 2, tenStitchesMm: 20 },
       { mark: 4, tenStitchesMm: 41 },

@@ -9,7 +9,7 @@ const CONSTRUCTIONS = ['bonded-nylon', 'bonded-polyester'] as const;
  * Tex that bonded thread of that ticket is sold as.
  */
 for (const constructionId of CONSTRUCTIONS)
-  describe(`what mechanics say of ${constructionId} on a needle`, () => {
+  describe(`what mechanics say about ${constructionId} with a needle`, () => {
     const bonded = threadConstruction(constructionId)!;
     const diameter = (label: string) => diameterOfConstruction(readThreadSize(label)[0]!.tex, bonded).value;
     const judge = (label: string, nm: number) => judgeFit(diameter(label), nm);
@@ -33,18 +33,18 @@ for (const constructionId of CONSTRUCTIONS)
       [200, 180],
       [210, 180],
     ] as const) {
-      it(`NM ${nm} is the smallest for Tex ${tex} by the free school`, () => {
+      it(`NM ${nm} is the smallest for Tex ${tex} by the loose-eye school`, () => {
         expect(smallestNeedle(diameter(`Tex ${tex}`), SHIPPED_VALUES['school.free'].value)?.nm).toBe(nm);
       });
     }
 
-    it('Tex 135 on 125 or 130 is workable, snug', () => {
+    it('Tex 135 on 125 or 130 is workable, tight', () => {
       expect(judge('Tex 135', 125).band).toBe('snug');
       expect(judge('Tex 135', 130).band).toBe('snug');
       expect(judge('Tex 135', 130).acceptedBy).toEqual(['middle', 'snug']);
     });
 
-    it('Tex 210 on 140 is accepted only by the snug school', () => {
+    it('Tex 210 on 140 is accepted only by the tight-eye school', () => {
       expect(judge('Tex 210', 140).acceptedBy).toEqual(['snug']);
     });
 
@@ -54,13 +54,13 @@ for (const constructionId of CONSTRUCTIONS)
       expect(judged.strength.fromMm).toBeCloseTo(3, 12);
     });
 
-    it('Tex 135 on 110 is stressed', () => {
+    it('Tex 135 on 110 is too thick', () => {
       const judged = judge('Tex 135', 110);
       expect(judged.band).toBe('stressed');
       expect(judged.strength.fromMm).toBeLessThanOrEqual(3);
     });
 
-    it('Tex 135 on 140 is well matched for thick work', () => {
+    it('Tex 135 on 140 is a good match for thick work', () => {
       const judged = judge('Tex 135', 140);
       expect(judged.band).toBe('well-matched');
       expect(judged.strength.fromMm).toBeCloseTo(6, 0);
@@ -68,13 +68,13 @@ for (const constructionId of CONSTRUCTIONS)
       expect(judged.acceptedBy).toEqual(['free', 'middle', 'snug']);
     });
 
-    it('ticket 12 on 130 and 140 and ticket 10 on 130 are stressed', () => {
+    it('ticket 12 on 130 and 140 and ticket 10 on 130 are too thick', () => {
       expect(judge('ticket 12', 130).band).toBe('stressed');
       expect(judge('ticket 12', 140).band).toBe('stressed');
       expect(judge('ticket 10', 130).band).toBe('stressed');
     });
 
-    it('ticket 10 on 140 wants a larger needle', () => {
+    it('ticket 10 on 140 needs a larger needle', () => {
       expect(judge('ticket 10', 140).useLarger).toBeTrue();
       expect(judge('ticket 10', 140).acceptedBy).toEqual([]);
     });

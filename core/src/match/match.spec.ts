@@ -41,7 +41,7 @@ describe('ranking needles', () => {
   });
 
   // Common practice by leather weight: 6-8 oz with size 92-138 on NM 110-130; 8-12 oz with 207-277 on NM 140 and up.
-  it('keeps to the leather-weight ladder of the trade', () => {
+  it("follows the trade's leather-weight table", () => {
     const leather = (oz: number) =>
       stackOf([{ materialId: 'veg-tan-side', thicknessMm: leatherOzToMm(oz), plies: 1 }]);
     const nm = (oz: number, tex: number) =>
@@ -101,7 +101,7 @@ describe('ranking needles', () => {
     expect(ask({ machine: { ...compound, systemIds: ['135x17', 'DPx17'] } }).ranked.length).toBe(once);
   });
 
-  it('never offers a needle the thread will not pass, the clamp will not take or the plate will not clear', () => {
+  it('never offers a needle that the thread will not pass, the clamp will not take or the plate will not clear', () => {
     const anyStack = fc
       .array(
         fc.record({
@@ -134,7 +134,7 @@ describe('ranking needles', () => {
     );
   });
 
-  it('gives coded reasons with a signal and a standing each', () => {
+  it('gives coded reasons with a signal and a grade each', () => {
     const { stack, thread, stitchLengthMm } = benchQuestion();
     const reasons = matchReasons(ask().ranked[0]!, {
       stack,
@@ -160,7 +160,7 @@ describe('ranking needles', () => {
     ]);
   });
 
-  it('signals what is to be watched and what must not be', () => {
+  it('marks what to watch and what not to use', () => {
     const { stack, thread, stitchLengthMm } = benchQuestion();
     const [best] = ask().ranked;
     const signals = (change: object) =>
@@ -189,7 +189,7 @@ describe('ranking needles', () => {
   });
 
   // Common practice: non-stick needles for what melts or clings, hard-coated ones for what rubs.
-  it('picks the finish by what clings and what rubs', () => {
+  it('picks the finish by what sticks and what abrades', () => {
     const finish = (materialId: string) =>
       ask({ stack: stackOf([{ materialId, thicknessMm: 1.5, plies: 2 }]) }).ranked[0]?.finish.id;
     expect(finish('chrome-upholstery')).toBe('chromed');
@@ -198,7 +198,7 @@ describe('ranking needles', () => {
     expect(finish('coated-sheet-18')).toBe('non-stick');
   });
 
-  it('keeps to the limits of the machine', () => {
+  it("respects the machine's limits", () => {
     const limited = (more: object) => ask({ machine: { ...compound, ...more } });
     expect(limited({ threadTex: { least: null, most: 90 } }).refusals).toEqual([
       { reason: 'thread-limit', tex: 135, limits: { least: null, most: 90 } },
@@ -209,14 +209,14 @@ describe('ranking needles', () => {
     expect(limited({ needleNm: { least: 230, most: null } }).refusals[0]?.reason).toBe('needle-limit');
   });
 
-  it('refuses thread that must not go on a machine', () => {
+  it('refuses thread that must not be used on a machine', () => {
     for (const constructionId of ['waxed-hand', 'old-cotton']) {
       const { ranked, refusals } = ask({ thread: threadOnBench(constructionId, 135) });
       expect([ranked.length, refusals[0]?.reason]).toEqual([0, 'thread-unfit']);
     }
   });
 
-  it('follows the values of the shop', () => {
+  it("uses the shop's values", () => {
     const own = (valueId: string, value: number) =>
       ask({ values: withShopValues([{ valueId, value, standing: 'chosen', source: 'shop' }]) });
     expect(own('school.free', 0.34).ranked[0]?.size.nm).toBe(125);
@@ -231,7 +231,7 @@ describe('schools', () => {
   const thinDuck = stackOf([{ materialId: 'duck-10', thicknessMm: 0.7, plies: 2 }]);
   const sheeting = stackOf([{ materialId: 'coated-sheet-18', thicknessMm: 0.6, plies: 2 }]);
 
-  it('run from middle on thin leather and cloth to free on thick or abrasive work when the work decides', () => {
+  it('run from medium on thin leather and cloth to loose on thick or abrasive work if the work decides', () => {
     expect(schoolLimit('by-work', thinDuck)).toBe(0.34);
     expect(schoolLimit('by-work', leather(1.5))).toBe(0.34);
     expect(schoolLimit('by-work', leather(2.25))).toBeCloseTo((0.34 + 0.3036) / 2, 12);
@@ -240,13 +240,13 @@ describe('schools', () => {
     }
   });
 
-  it('allow more on a thin stack, never as much as counts as stressed', () => {
+  it('allow more on a thin stack, but never a thread that counts as too thick', () => {
     expect(schoolLimit('middle', thinDuck)).toBeCloseTo(0.37, 12);
     expect(schoolLimit('middle', leather(2.25))).toBeCloseTo(0.355, 12);
     expect(schoolLimit('snug', thinDuck)).toBe(0.38);
   });
 
-  it('allow less on an abrasive one, never less than the free school', () => {
+  it('allow less on an abrasive one, never less than the loose-eye school', () => {
     expect(schoolLimit('middle', hideAndDuck)).toBeCloseTo(0.32, 12);
     expect(schoolLimit('free', hideAndDuck)).toBe(0.3036);
   });
@@ -254,7 +254,7 @@ describe('schools', () => {
 
 describe('strength guide', () => {
   // Common practice: NM 110 for about 3 mm of leather; NM 140 for about 6 to 10 mm.
-  it('begins at 3 mm for NM 110, and is about 6 to 10 mm for NM 140', () => {
+  it('starts at 3 mm for NM 110, and is about 6 to 10 mm for NM 140', () => {
     expect(strengthGuide(110).fromMm).toBeCloseTo(3, 12);
     expect(strengthGuide(140).fromMm).toBeCloseTo(6.2, 1);
     expect(strengthGuide(140).toMm).toBeCloseTo(10, 1);
@@ -265,7 +265,7 @@ describe('the plate hole', () => {
   const hole = (plateMm: number, feedDogMm: number | null = null) => ({ plateMm, feedDogMm });
   const canvas = (plies: number) => stackOf([{ materialId: 'acrylic-canvas', thicknessMm: 0.5, plies }]);
 
-  it('clears, grips or swallows by the gap beside the blade', () => {
+  it('clears, grips or pulls the work in by the gap beside the blade', () => {
     expect(plateFit(hole(2.8), 140, hideAndDuck).verdict).toBe('good');
     expect(plateFit(hole(2.0), 160, hideAndDuck).verdict).toBe('tight');
     expect(plateFit(hole(2.0), 180, hideAndDuck).verdict).toBe('will-not-clear');
@@ -274,13 +274,13 @@ describe('the plate hole', () => {
     expect(plateFit(hole(2.8), 90, canvas(6)).verdict).toBe('big');
   });
 
-  it('looks at the wider of plate and feed dog for thin work and at the narrower for the blade', () => {
+  it('uses the wider of plate and feed dog for thin work and the narrower for the blade', () => {
     expect(plateFit(hole(1.8), 90, canvas(2)).verdict).toBe('good');
     expect(plateFit(hole(1.8, 2.8), 90, canvas(2)).verdict).toBe('swallows-thin-work');
     expect(plateFit(hole(2.8, 1.6), 140, hideAndDuck).verdict).toBe('will-not-clear');
   });
 
-  it('counts the feed dog’s hole only where the needle goes through it', () => {
+  it("counts the feed dog's hole only if the needle goes through it", () => {
     const plates = [{ holeMm: 1.8, feedDogHoleMm: 2.8 }];
     const machine = { ...compound, plateHoleMm: 1.8, plates };
     expect(needleHoles({ ...machine, feed: 'drop' }).feedDogMm).toBeNull();
@@ -290,7 +290,7 @@ describe('the plate hole', () => {
 
 describe('the hole in the seam', () => {
   // Assumed ellipse 1.1 by 0.35 blades: at NM 140 and 45 degrees, c = sqrt(1.089² + 0.346²) = 1.143, worked by hand.
-  it('leaves the land worked by hand', () => {
+  it('leaves the material worked out by hand', () => {
     const hole = seamHole(140, 45, 4, 0.42);
     expect(hole.alongSeamMm).toBeCloseTo(1.143, 3);
     expect(hole.landMm).toBeCloseTo(2.857, 3);
@@ -298,7 +298,7 @@ describe('the hole in the seam', () => {
   });
 
   // Common practice: lengthwise cuts leave the weakest material between holes, crosswise the strongest.
-  it('leaves least land lengthwise and most crosswise', () => {
+  it('leaves least material lengthwise and most crosswise', () => {
     const land = (id: string) => seamHole(140, pointStyle(id)!.cutAngleDeg, 4, 0.42).landMm;
     expect(land('lengthwise')).toBeLessThan(land('right-twist'));
     expect(land('right-twist')).toBeLessThan(land('crosswise'));

@@ -31,7 +31,7 @@ const machine = (id: string, change: Partial<ShopMachine> = {}): ShopMachine => 
 const rank = (machines: readonly ShopMachine[]) => rankMachines(machines, job, () => TOP);
 
 describe('which machine for a job', () => {
-  it('prefers the one that is set for it already', () => {
+  it('prefers the one already set up for it', () => {
     const { ranked } = rank([machine('empty'), machine('set', { present: state(2.8) })]);
     expect(ranked.map(({ machineId }) => machineId)).toEqual(['set', 'empty']);
     expect(ranked[0]?.changeover.minutes).toBe(0);
@@ -44,7 +44,7 @@ describe('which machine for a job', () => {
     expect(answer?.changeover.steps.map((step) => step.do)).toContain('plate');
   });
 
-  it('names why a machine cannot sew it', () => {
+  it('says why a machine cannot sew it', () => {
     const thick = { ...job, thread: threadOnBench('bonded-nylon', 400) };
     const machines = [
       machine('light', { systemIds: ['130/705 H'] }),

@@ -28,7 +28,7 @@ const question = (change: Partial<ThreadQuestion> = {}): ThreadQuestion => ({
 
 describe('thread for a stack', () => {
   // Common practice by leather weight: 3-5 oz size 46-69, 6-8 oz 92-138, to 12 oz 207-277.
-  it('keeps to the leather-weight table of the trade', () => {
+  it("follows the trade's leather-weight table", () => {
     const range = (oz: number) => [threadForStack(leather(oz)).lowTex, threadForStack(leather(oz)).highTex];
     expect([3, 4, 5].map(range)).toEqual([
       [45, 70],
@@ -55,7 +55,7 @@ describe('thread for a stack', () => {
 });
 
 describe('ranking threads with their needles', () => {
-  it('gives each thread the needle that the needle ranking puts first, at the cost it was weighed at', () => {
+  it('gives each thread the needle that ranks first, at the cost it was weighed at', () => {
     const { ranked } = rankThreads(question());
     for (const { thread, needle, stepsOff, kindSuits, cost } of ranked) {
       const [best] = rankNeedles({ ...question(), thread }).ranked;
@@ -70,14 +70,14 @@ describe('ranking threads with their needles', () => {
   });
 
   // Common practice: bonded thread for heavy work, polyester in the sun, aramid in the heat.
-  it('picks the kind of thread by what the seam has to live with', () => {
+  it('picks the kind of thread for the conditions of use', () => {
     const first = (use: ThreadQuestion['use']) => rankThreads(question({ use })).ranked[0]?.construction.id;
     expect(first('indoor')).toMatch(/^bonded/);
     expect(first('outdoor')).toBe('bonded-polyester');
     expect(first('heat')).toBe('aramid');
   });
 
-  it('offers no thread beyond the limits of the machine', () => {
+  it("offers no thread beyond the machine's limits", () => {
     const { ranked } = rankThreads(
       question({ machine: { ...COMPOUND, threadTex: { least: 60, most: 90 } } }),
       40,
@@ -92,7 +92,7 @@ describe('ranking threads with their needles', () => {
   });
 });
 
-describe('threads for a needle in the hand', () => {
+describe('threads for a needle in hand', () => {
   // Common practice: Tex 135 on 140 a good match, Tex 210 on 140 only by the tight-eye school.
   it('are judged as the trade judges them', () => {
     const bonded = threadsForNeedle(140).find(({ construction }) => construction.id === 'bonded-nylon')!;

@@ -97,7 +97,7 @@ describe('the size of the answer', () => {
 
   // A thicker layer of cloth can turn leather work into mixed work, and then a system with finer needles may be
   // allowed: that is another question, so these two ask while the same points may be used.
-  it('is never smaller for one layer more of the same work', () => {
+  it('is never smaller with one more layer of the same work', () => {
     fc.assert(
       fc.property(anyQuestion, fc.double({ min: 0, max: 8, noNaN: true }), (drawn, more) => {
         const added = { ...drawn, layers: [...thicker(drawn.layers, more)] };
@@ -109,7 +109,7 @@ describe('the size of the answer', () => {
     );
   });
 
-  it('moves by one size at most for a tenth of a millimetre of the same work', () => {
+  it('moves by at most one size for a tenth of a millimetre of the same work', () => {
     fc.assert(
       fc.property(anyQuestion, (drawn) => {
         const added = { ...drawn, layers: [...thicker(drawn.layers, 0.1)] };
@@ -120,7 +120,7 @@ describe('the size of the answer', () => {
     );
   });
 
-  it('is nothing that must be acted on while something else would do', () => {
+  it('is nothing that needs action while something else would do', () => {
     fc.assert(
       fc.property(anyQuestion, (drawn) => {
         const question = questionOf(drawn);
@@ -202,7 +202,7 @@ describe('answers of common practice', () => {
     expect(needle.couldGoThinner).toBeTrue();
   });
 
-  it('name the other practice beside ours', () => {
+  it('mention the other practice beside ours', () => {
     const twelveOz = [{ materialId: 'harness', thicknessMm: 4.6, plies: 1 }];
     const { reasons } = answer(210, twelveOz);
     expect(reasons.find(({ code }) => code === 'other-practice')).toEqual(

@@ -34,7 +34,7 @@ describe('why not this needle', () => {
     expect(whyNot(benchQuestion(), BEST)).toEqual({ verdict: 'best' });
   });
 
-  it('names what a worse one loses by, the worst first', () => {
+  it('names what a worse one loses by, worst first', () => {
     const smaller = whyNot(benchQuestion(), { ...BEST, nm: 100 });
     if (smaller.verdict !== 'worse') throw new Error(smaller.verdict);
     expect(smaller.worse.map(({ part }) => part)).toEqual(['eye', 'plate', 'strength']);
@@ -42,7 +42,7 @@ describe('why not this needle', () => {
     expect(ball.verdict === 'worse' && ball.worse[0]?.part).toBe('point');
   });
 
-  it('names everything that keeps a needle out', () => {
+  it('names everything that rules a needle out', () => {
     expect(reasons({ systemId: '130/705 H', nm: 100 })).toEqual(['shank']);
     expect(reasons({ systemId: '794', nm: 180 })).toEqual(['other-clamp']);
     expect(reasons({ systemId: '135x17' })).toEqual(['point-not-made']);
@@ -51,7 +51,7 @@ describe('why not this needle', () => {
     expect(reasons({ systemId: '999x9' })).toEqual(['unknown-system']);
   });
 
-  it('says of a thread that only passes by force that it will fray', () => {
+  it('says that a thread that only passes by force will fray', () => {
     const question = benchQuestion({ thread: threadOnBench('bonded-nylon', 240) });
     const forced = refusalsOf(question, { ...BEST, nm: 110 });
     expect(forced).toEqual([{ reason: 'eye-too-small', nm: 110, canBeForced: true }]);
@@ -60,7 +60,7 @@ describe('why not this needle', () => {
     ]);
   });
 
-  it('keeps to what the machine is set for', () => {
+  it("respects the machine's limits", () => {
     const limited = (needleNm: { least: number | null; most: number | null }) =>
       refusalsOf(benchQuestion({ machine: { ...COMPOUND, needleNm } }), BEST).map(({ reason }) => reason);
     expect(limited({ least: null, most: 130 })).toEqual(['needle-limit']);
@@ -72,7 +72,7 @@ describe('why not this needle', () => {
     ).toEqual(['thread-limit']);
   });
 
-  it('answers for no needle that the catalogue does not know', () => {
+  it('gives no answer for a needle that the catalogue does not know', () => {
     expect(() => reasons({ pointId: 'blunt' })).toThrowError(/pointId is "blunt"/);
     expect(() => reasons({ finishId: 'rusty' })).toThrowError(/finishId is "rusty"/);
     expect(() => reasons({ nm: 137 })).toThrowError(/nm/);
@@ -102,7 +102,7 @@ describe('the nearest alternatives', () => {
   const { ranked } = ask();
   const found = nearestAlternatives(ranked, ranked[0]!);
 
-  it('are another size, another point and the other family, each with the one thing that is worse', () => {
+  it('are another size, another point and the other family, each with the one thing it is worse at', () => {
     expect(found.length).toBe(3);
     expect(found.some(({ needle }) => needle.size.nm !== 140)).toBeTrue();
     expect(found.some(({ needle }) => needle.point.id === 'left-twist')).toBeTrue();
@@ -111,7 +111,7 @@ describe('the nearest alternatives', () => {
   });
 });
 
-describe('a needle in the hand, before any work is named', () => {
+describe('a needle in hand, before any work is given', () => {
   const reasonsOn = (systemId: string, nm: number | null, machine = COMPOUND as MachineOnBench) =>
     refuseOnMachine(needleSystem(systemId)!, nm, machine);
   const harness = { systemIds: ['794'], shank: 'round', plateHoleMm: 4 } as const;
@@ -127,7 +127,7 @@ describe('a needle in the hand, before any work is named', () => {
     ]);
   });
 
-  it('goes in a flat clamp with a long eye too, and takes thicker thread there', () => {
+  it('fits a flat clamp with a long eye too, and takes thicker thread there', () => {
     const flat = { systemIds: ['130/705 H'], shank: 'flat', plateHoleMm: 2 } as const;
     expect(reasonsOn('130/705 H-N', 100, flat)).toEqual([]);
     const question = benchQuestion({
@@ -146,7 +146,7 @@ describe('a needle in the hand, before any work is named', () => {
     expect(ask({ ...question }).ranked.some(({ system }) => system.longEyeOf !== null)).toBeFalse();
   });
 
-  it('keeps to the sizes a shop has found a system in', () => {
+  it('respects the sizes a shop can get a system in', () => {
     const flat = { systemIds: ['130/705 H'], shank: 'flat', plateHoleMm: 4 } as const;
     const wider = withShopValues([
       { valueId: 'system.130/705 H.largest', value: 160, standing: 'measured', source: 'in the drawer' },
@@ -170,14 +170,14 @@ describe('the look of the seam', () => {
     expect(chosen('sunk').size).toBe(chosen(null).size);
   });
 
-  it('is named as missed where no point that may go in gives it', () => {
+  it('is reported as missed if no usable point gives it', () => {
     const duck = stackOf([{ materialId: 'duck-10', thicknessMm: 0.8, plies: 2 }]);
     const best = ask({ look: 'slanted', stack: duck }).ranked[0]!;
     expect([best.point.id, best.missesLook]).toEqual(['round', true]);
   });
 });
 
-describe('work over a hole that swallows it', () => {
+describe('work over a hole that would pull it in', () => {
   const denim = stackOf([{ materialId: 'denim', thicknessMm: 1.2, plies: 1 }]);
   const machine = {
     ...COMPOUND,

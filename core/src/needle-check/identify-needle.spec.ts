@@ -34,7 +34,7 @@ const TOLD_APART = ['16x231', '16x95', '135x17', '135x16'];
 const ROUNDS = 400;
 
 describe('a loose needle', () => {
-  it('is named rightly in at least 95 of 100 where the table tells systems apart', () => {
+  it('is identified correctly at least 95 times in 100 where the table distinguishes systems', () => {
     const draws = drawsFrom(7);
     for (const systemId of TOLD_APART) {
       let right = 0;
@@ -49,7 +49,7 @@ describe('a loose needle', () => {
     }
   });
 
-  it('cannot be told from its leather twin until its point was seen, and the point is asked for', () => {
+  it('cannot be told from its leather counterpart until its point was seen, and the point is asked for', () => {
     const draws = drawsFrom(11);
     for (let i = 0; i < ROUNDS; i++) {
       const seen = { ...measured('135x17', 110, draws), points: null };
@@ -61,7 +61,7 @@ describe('a loose needle', () => {
     }
   });
 
-  it('of which nothing was seen may be any, and what tells the most apart is asked for first', () => {
+  it('without any observation may be any, and the most informative one is asked for first', () => {
     const { among, next, sizes } = identifyNeedle(UNSEEN_NEEDLE);
     expect(among.length).toBeGreaterThan(5);
     expect(next).not.toBeNull();
@@ -73,20 +73,20 @@ describe('a loose needle', () => {
     expect(systems[0]!.systemId).toBe('130/705 H');
   });
 
-  it('with a shank of 3 mm is none of the usual ones', () => {
+  it('with a 3 mm shank is none of the usual ones', () => {
     const seen = { ...UNSEEN_NEEDLE, shank: 'round' as const, shankDiameterMm: 3, bladeMm: 2 };
     const ids = identifyNeedle(seen).among.map(({ systemId }) => systemId);
     expect(ids).toContain('794');
     expect(ids).not.toContain('135x17');
   });
 
-  it('of a length that none has is not forced into one', () => {
+  it('with an unknown length is not forced into a system', () => {
     const seen = { ...UNSEEN_NEEDLE, shank: 'round' as const, shankDiameterMm: 1.62, buttToEyeMm: 45 };
     const { systems } = identifyNeedle({ ...seen, points: 'cloth' });
     expect(systems.find(({ systemId }) => systemId === '16x231')!.share).toBeLessThan(0.3);
   });
 
-  it('counts what the shop measured of its own needles before what came with the application', () => {
+  it("uses the shop's own measurements before the shipped ones", () => {
     const own = withShopValues([
       { valueId: lengthValueId('134-35', 'buttToEyeMm'), value: 36.4, standing: 'measured', source: '' },
       { valueId: lengthValueId('134-35', 'shankDiameterMm'), value: 2, standing: 'measured', source: '' },
@@ -99,21 +99,21 @@ describe('a loose needle', () => {
     expect(before.among.length).toBeGreaterThan(1);
   });
 
-  it('is likelier what the shop has machines for', () => {
+  it('is more likely of a system the shop has machines for', () => {
     const seen = { ...UNSEEN_NEEDLE, shank: 'round' as const, points: 'cloth' as const };
     const share = (machines: Record<string, number>) =>
       identifyNeedle(seen, machines).systems.find(({ systemId }) => systemId === '190')!.share;
     expect(share({ '190': 12 })).toBeGreaterThan(3 * share({}));
   });
 
-  it('is of the size the blade says, and of two where a caliper cannot part them', () => {
+  it('has the size the blade says, or two if a caliper cannot tell them apart', () => {
     const sizes = (bladeMm: number) =>
       identifyNeedle({ ...UNSEEN_NEEDLE, bladeMm }).sizes.map(({ nm }) => nm);
     expect(sizes(1.6)).toEqual([160]);
     expect(sizes(1.23).slice(0, 2).sort()).toEqual([120, 125]);
   });
 
-  it('has chances that sum to one whatever is read', () => {
+  it('has probabilities that sum to one whatever is read', () => {
     const reading = (min: number, max: number) =>
       fc.option(fc.double({ min, max, noNaN: true }), { nil: null });
     fc.assert(

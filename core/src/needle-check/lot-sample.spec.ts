@@ -23,7 +23,7 @@ function byCounting(received: number, needles: number, allowed: number, bad: num
 describe('the sample of a delivery', () => {
   // Wilks 1941, tolerance limits without a distribution: 59 for 95 % at 95 %, 299 for 99 % at 95 %, 29 for 90 % at 95 %,
   // 22 for 90 % at 90 %; from memory, and by ln(risk) / ln(1 - share).
-  it('is as large as tables have it where none may be bad and there is no end of needles', () => {
+  it('is as large as in published tables if none may be bad and the lot is infinite', () => {
     const published: readonly (readonly [share: number, risk: number, needles: number])[] = [
       [0.05, 0.05, 59],
       [0.01, 0.05, 299],
@@ -34,7 +34,7 @@ describe('the sample of a delivery', () => {
       expect(lotSample(null, values(share, risk)).needles).toBe(needles);
   });
 
-  it('passes with the chance that counting every possible sample gives', () => {
+  it('accepts with the probability found by counting every possible sample', () => {
     for (const [received, needles, allowed, share] of [
       [10, 4, 0, 0.2],
       [12, 5, 1, 0.25],
@@ -47,21 +47,21 @@ describe('the sample of a delivery', () => {
       );
   });
 
-  it('of a small delivery is smaller, and never more than came', () => {
+  it('of a small delivery is smaller, and never larger than the delivery', () => {
     const { needles } = lotSample(100);
     expect(needles).toBeLessThan(lotSample(null).needles);
     expect(lotSample(5).needles).toBeLessThanOrEqual(5);
     expect(lotSample(1).needles).toBe(1);
   });
 
-  it('grows with what is allowed and with how little risk is taken', () => {
+  it('grows with the number allowed and with a smaller risk', () => {
     const one = lotSample(null, values(0.1, 0.1, 1));
     expect(one.needles).toBe(38); // binomial, n with P(X <= 1) <= 0.1 at 10 %: the usual table value, from memory
     expect(one.missChance).toBeLessThanOrEqual(0.1);
     expect(lotSample(null, values(0.1, 0.01)).needles).toBeGreaterThan(one.needles);
   });
 
-  it('refuses at one bad needle too many, accepts when full, and goes on until then', () => {
+  it('rejects at one bad needle too many, accepts when full, and continues until then', () => {
     const plan = { needles: 8, allowed: 1 };
     expect(judgeSample(plan, { checked: 2, bad: 2 })).toBe('refuse');
     expect(judgeSample(plan, { checked: 7, bad: 1 })).toBe('go-on');

@@ -41,7 +41,7 @@ describe('needle systems', () => {
     expect(needleSystem('135x99')).toBeUndefined();
   });
 
-  it('mark the one flat shank and keep the leather companions in the clamp of the cloth system', () => {
+  it("mark the one flat shank and fit leather counterparts to the cloth system's clamp", () => {
     expect(NEEDLE_SYSTEMS.filter((s) => s.shank === 'flat').map((s) => s.id)).toEqual([
       '130/705 H',
       '130/705 H-N',
@@ -50,7 +50,7 @@ describe('needle systems', () => {
     expect(needleSystem('16x95')?.clampFamily).toBe('16x231');
   });
 
-  it('keep every dimension from memory marked so', () => {
+  it('mark every dimension that is from memory', () => {
     for (const { id, sizesNm, shankDiameterMm } of NEEDLE_SYSTEMS) {
       // Flat shanks up to NM 140 are common practice.
       expect(sizesNm.standing)

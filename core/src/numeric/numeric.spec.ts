@@ -87,13 +87,13 @@ describe('a root', () => {
     expect(steps).toBeLessThan(16);
   });
 
-  it('is not sought where the signs are the same', () => {
+  it('is not searched for if the signs are the same', () => {
     expect(() => findRoot((x) => x * x + 1, -1, 1)).toThrowError(/f\(low\)/);
   });
 });
 
-describe('a top and an area', () => {
-  it('are those of known functions', () => {
+describe('a maximum and an area', () => {
+  it('match known functions', () => {
     expect(findTop((x) => -((x - 1.25) ** 2), -4, 9)).toBeCloseTo(1.25, 6);
     expect(integrate(Math.sin, 0, Math.PI, 4)).toBeCloseTo(2, 13);
     expect(integrate((x) => x ** 15, 0, 2, 1)).toBeCloseTo(2 ** 16 / 16, 9);
@@ -111,7 +111,7 @@ describe('a straight line', () => {
     expect(line.slopeHalf / 1.833).toBeCloseTo(0.1179, 4);
   });
 
-  it('is none through too few points, or points above one another', () => {
+  it('does not exist for too few points, or points above one another', () => {
     expect(
       straightLine([
         [1, 2],
@@ -128,7 +128,7 @@ describe('a straight line', () => {
   });
 });
 
-describe('numbers that are none', () => {
+describe('invalid numbers', () => {
   it('are refused with what is allowed, not answered with NaN', () => {
     expect(() => chiSquare2Quantile(1)).toThrowError(OutOfRange, /chance is 1; allowed: 0 to below 1/);
     expect(() => chiSquare2Quantile(NaN)).toThrowError(OutOfRange);

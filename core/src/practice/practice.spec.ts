@@ -14,7 +14,7 @@ const draw = fc.double({ min: 0, max: 0.999999, noNaN: true });
 const untouched: Omit<PracticeSetting, 'topTurns'> = { bobbinTurns: 0, mended: [] };
 
 describe('the practice scenarios', () => {
-  it('are at three levels, each machine unbalanced where the learner begins', () => {
+  it('are at three levels, each machine unbalanced where the learner starts', () => {
     expect(new Set(PRACTICE_SCENARIOS.map(({ level }) => level))).toEqual(new Set(PRACTICE_LEVELS));
     expect(new Set(PRACTICE_SCENARIOS.map(({ id }) => id)).size).toBe(PRACTICE_SCENARIOS.length);
     for (const { id, machine, startTurns } of PRACTICE_SCENARIOS) {
@@ -25,7 +25,7 @@ describe('the practice scenarios', () => {
     expect(() => practiceScenario('moon')).toThrowError(/allowed: awning, strap/);
   });
 
-  it('can each be brought to balance on the knob', () => {
+  it("can each be balanced within the knob's travel", () => {
     for (const { id, machine } of PRACTICE_SCENARIOS) {
       const setting: PracticeSetting = {
         topTurns: machine.balanceTurns,
@@ -38,7 +38,7 @@ describe('the practice scenarios', () => {
 });
 
 describe('a practice machine', () => {
-  it('sews tighter the tighter it is set, and keeps the lock between the faces', () => {
+  it('sews tighter the tighter it is set, and keeps the knot within the stack', () => {
     fc.assert(
       fc.property(
         scenarios,
@@ -56,7 +56,7 @@ describe('a practice machine', () => {
     );
   });
 
-  it('shows pucker when the bobbin is too tight although the lock is balanced', () => {
+  it('shows pucker when the bobbin is too tight although the knot is balanced', () => {
     const { machine } = practiceScenario('after-thin');
     const topTurns = machine.balanceTurns + 4 * machine.bobbinOffTurns;
     const seam = practiceSeam(machine, { topTurns, ...untouched }, [0.5, 0.5]);
@@ -73,7 +73,7 @@ describe('a practice machine', () => {
     expect(grade(3.8, ['thread-out-of-discs'])).toBe('balanced');
   });
 
-  it('refuses a setting that is not on the knob', () => {
+  it("refuses a setting beyond the knob's travel", () => {
     const { machine } = practiceScenario('awning');
     expect(() => practiceSeam(machine, { topTurns: 9, ...untouched }, [0, 0])).toThrowError(/topTurns is 9/);
   });

@@ -10,7 +10,7 @@ const test = (
 });
 
 describe('pull tests of a seam', () => {
-  it('give the force for each cm of seam, as strip tests of 25 or 50 mm are reported', () => {
+  it('give the force per cm of seam, as strip tests of 25 or 50 mm are reported', () => {
     expect(pullNPerCm(test('needle-thread', 500, 25))).toBeCloseTo(200, 12);
     expect(pullNPerCm(test('needle-thread', 500, 50))).toBeCloseTo(100, 12);
     expect(pullNPerCm(test('needle-thread'))).toBeNull();
@@ -18,13 +18,13 @@ describe('pull tests of a seam', () => {
     expect(() => pullNPerCm(test('material', 0))).toThrowError(/forceN/);
   });
 
-  it('say what gives way most often, and nothing where two do equally', () => {
+  it('say what gives way most often, and nothing for a tie', () => {
     expect(pullVerdict([])).toEqual({ tests: 0, weakest: null, brokeNPerCm: null, heldNPerCm: null });
     expect(pullVerdict([test('material'), test('material'), test('slipped')]).weakest).toBe('material');
     expect(pullVerdict([test('material'), test('slipped')]).weakest).toBeNull();
   });
 
-  it('keep what the thread bore until it broke apart from what it held when something else gave way', () => {
+  it('distinguish what the thread bore before it broke from what it held when something else gave way', () => {
     const verdict = pullVerdict([
       ...[test('needle-thread', 500), test('bobbin-thread', 700), test('material', 900), test('held', 800)],
     ]);
@@ -43,7 +43,7 @@ describe('pull tests of a seam', () => {
     );
   });
 
-  it('correct the estimate once three seams were measured, evening out twice and half', () => {
+  it('correct the estimate once three seams were measured, evening out double and half', () => {
     const seam = (ratio: number) => ({ measuredNPerCm: 360 * ratio, estimateNPerCm: 360 });
     expect(strengthRatio([seam(2), seam(0.5)])).toBeNull();
     expect(strengthRatio([seam(2), seam(0.5), seam(1)])).toBeCloseTo(1, 12);

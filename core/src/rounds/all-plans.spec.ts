@@ -66,9 +66,9 @@ const CLOSED_BETWEEN: RoundsProblem = {
   pricePerMove: 0,
 };
 
-describe('a plan over every stay', () => {
+describe('a plan over every possible stay', () => {
   // Calculated outside the project: changed in shifts 0 and 11 at 23.421, not in 0 alone at 27.811.
-  it('changes after a stay longer than any good one where shifts between are closed', () => {
+  it('changes after a stay longer than any good one if the shifts between are closed', () => {
     const plan = planned(CLOSED_BETWEEN);
     expect(plan.changes).toEqual([[0, 11]]);
     expect(plan.cost.total).toBeCloseTo(23.421, 3);
@@ -76,7 +76,7 @@ describe('a plan over every stay', () => {
     expect(planCost(CLOSED_BETWEEN, [[0]]).total).toBeCloseTo(27.811, 3);
   });
 
-  it('is never below the cheapest of every plan, and its bound never above', () => {
+  it('is never cheaper than the cheapest of all plans, and its bound never above', () => {
     for (const [machines, shifts, seeds] of [
       [1, 8, 6],
       [2, 5, 6],
@@ -123,7 +123,7 @@ describe('a plan over every stay', () => {
   });
 });
 
-describe('simple rules beside a plan', () => {
+describe('simple rules compared with a plan', () => {
   const problem = drawnRounds(6, 10, randomLcg(0.3));
   const rules = [
     { rule: 'every-hours', hours: 8 },
@@ -131,7 +131,7 @@ describe('simple rules beside a plan', () => {
     { rule: 'on-failure' },
   ] as const;
 
-  it('are never cheaper than the plan that was begun from them, where they keep the limits', () => {
+  it('are never cheaper than the plan that was started from them, if they respect the limits', () => {
     const wide = { ...problem, minutes: [], stock: problem.stock.map((row) => row.map(() => 99)) };
     const plans = rules.map((rule) => flatPlan(wide, rule));
     const plan = planned(wide, plans);
@@ -140,7 +140,7 @@ describe('simple rules beside a plan', () => {
     }
   });
 
-  it('keep to open shifts and pins', () => {
+  it('respect open shifts and pins', () => {
     const pinned: RoundsProblem = {
       ...CLOSED_BETWEEN,
       machines: CLOSED_BETWEEN.machines.map((machine) => ({ ...machine, pinned: [12] })),
@@ -150,12 +150,12 @@ describe('simple rules beside a plan', () => {
   });
 });
 
-describe('a needle that is left in past its best', () => {
+describe('a needle left in past its best', () => {
   const machine = CLOSED_BETWEEN.machines[0]!;
   const open = { ...CLOSED_BETWEEN, machines: [{ ...machine, closed: [] }] };
   const why = (problem: RoundsProblem, changes: Changes = [[]]) => leftLate(problem, changes, 0);
 
-  it('has its reason, and none when it is changed or not yet past', () => {
+  it('has a reason, and none if it is changed or not yet past its best', () => {
     const all = Array.from({ length: 14 }, (_, s) => s);
     expect(why({ ...open, machines: [{ ...machine, closed: all }] })).toBe('closed');
     expect(why({ ...open, stock: [all.map(() => 0)] })).toBe('needles');

@@ -8,8 +8,8 @@ const job = (hours: number | null, nm = 140): JobAhead => ({
   dueAtMs: hours === null ? null : hours * HOUR_MS,
 });
 
-describe('a changeover that takes a needle’s change along', () => {
-  it('is due by a day after it, and has another needle', () => {
+describe('a changeover that includes a planned needle change', () => {
+  it('is due within a day after it, and has another needle', () => {
     expect(changesAlong([change], [job(10)]).get('a')).toEqual({
       ...{ jobName: 'strap', dueAtMs: 10 * HOUR_MS, savesMinutes: 4 },
     });

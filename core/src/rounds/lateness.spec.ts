@@ -6,7 +6,7 @@ const COSTS: ChangeCosts = { planned: 1, wear: 10, accident: 10 };
 
 describe('the cost of lateness', () => {
   // Age replacement with shape 2 and costs 1 to 10: best at .336451191 of the scale, 6.05612144 per scale (R integrate).
-  it('is nothing at the best age and grows on both sides', () => {
+  it('is zero at the best age and grows on both sides', () => {
     const wearing = wearingOf(ENDS, COSTS)!;
     expect([wearing.bestHours, wearing.costPerHour]).toEqual([
       jasmine.any(Number) as never,
@@ -21,7 +21,7 @@ describe('the cost of lateness', () => {
   });
 
   // Renewal reward: changed at x from then on, a needle costs (g(x) - g*) M(x) more than at its best age.
-  it('is what one needle changed at that age costs over the best, for wear and accidents', () => {
+  it('is the extra cost of changing one needle at that age, for wear and accidents', () => {
     const ends = { wear: { shape: 2.6, scaleHours: 14 }, accidentsPerHour: 0.01 };
     const wearing = wearingOf(ends, { planned: 3, wear: 21, accident: 25 })!;
     const { penalty } = latenessOf(wearing);
@@ -32,7 +32,7 @@ describe('the cost of lateness', () => {
     }
   });
 
-  it('stays finite for needles far past their like, and what is past costs nothing more', () => {
+  it('stays finite for very old needles, and past lateness costs nothing more', () => {
     const wearing = wearingOf(ENDS, COSTS)!;
     const { penaltyFrom } = latenessOf(wearing);
     expect(penaltyFrom(50, 50)).toBe(0);
@@ -45,7 +45,7 @@ describe('the cost of lateness', () => {
     );
   });
 
-  it('is of lives whose best interval is the flat rule, where a group says too little of its own', () => {
+  it('uses lives whose best interval is the flat rule, if a group is too uncertain', () => {
     const assumed = assumedEnds(8, COSTS);
     expect(assumed.wear!.shape).toBe(2);
     // The scale that makes 8 hours best: 8 / .336451191, from the same source as above.

@@ -15,7 +15,7 @@ const planned = (problem: RoundsProblem, seed = 0.5, effort = 1): RoundsPlan => 
 };
 
 describe('a plan of rounds', () => {
-  it('keeps every limit and costs what it says, by a check that shares nothing with the planner', () => {
+  it('respects every limit and costs what it says, by an independent check', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 14 }),
@@ -35,7 +35,7 @@ describe('a plan of rounds', () => {
   }, 300_000);
 
   // The same problem as a mixed-integer model, solved to optimality by HiGHS.
-  it('is proven by a solver: none cheaper, and no bound above the cheapest', async () => {
+  it('is verified by a solver: none cheaper, and no bound above the cheapest', async () => {
     const highs = await loadHighs();
     for (const seed of [0.1, 0.35, 0.8]) {
       const problem = drawnRounds(7, 10, randomLcg(seed));
@@ -70,7 +70,7 @@ describe('a plan of rounds', () => {
     }
   }, 300_000);
 
-  it('is the same for the same seed, and more search never makes it dearer', () => {
+  it('is the same for the same seed, and more search never makes it more expensive', () => {
     const problem = drawnRounds(20, 14, randomLcg(0.4));
     const first = planned(problem, 0.2);
     expect(planned(problem, 0.2)).toEqual(first);
@@ -83,7 +83,7 @@ describe('a plan of rounds', () => {
     expect(plan.gap).toBeCloseTo(plan.cost.total / plan.bound - 1, 12);
   });
 
-  it('keeps pins, and says which limits they break and by how much', () => {
+  it('respects pins, and says which limits they break and by how much', () => {
     const free = drawnRounds(6, 8, randomLcg(0.6));
     const loose: RoundsProblem = {
       ...free,
@@ -120,7 +120,7 @@ describe('a plan of rounds', () => {
     expect(conflictsWith(closed)).toEqual([{ limit: 'closed', machine: 0, shift: 4 }]);
   });
 
-  it('moves fewer of the changes people know of, the more a move costs', () => {
+  it('moves fewer of the published changes, the more a move costs', () => {
     const problem = drawnRounds(16, 14, randomLcg(0.9));
     const first = planned({
       ...problem,
@@ -143,7 +143,7 @@ describe('a plan of rounds', () => {
     expect(later(0)).toBeGreaterThan(later(50));
   });
 
-  it('has nothing to plan without machines, and refuses hours that are no number', () => {
+  it('has nothing to plan without machines, and refuses invalid hours', () => {
     const empty = planned({ ...drawnRounds(3, 5, randomLcg(0.1)), machines: [] });
     expect([empty.changes, empty.cost.total, empty.gap]).toEqual([[], 0, 0]);
     const problem = drawnRounds(2, 4, randomLcg(0.1));

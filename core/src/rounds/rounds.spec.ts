@@ -15,7 +15,7 @@ import {
 } from './index.js';
 
 describe('moving a change', () => {
-  it('costs what the whole plan then costs more, and names the limits it breaks', () => {
+  it('costs the difference in the whole plan, and names the limits it breaks', () => {
     const problem = drawnRounds(10, 12, randomLcg(0.7));
     const plan = planRounds(problem, { random: randomLcg(0.3) });
     if ('conflicts' in plan) throw new Error('conflicts');
@@ -31,7 +31,7 @@ describe('moving a change', () => {
     expect(moves.some(({ cost }) => cost > 0.1)).toBeTrue();
   });
 
-  it('counts what was published, and names shifts that are closed and needles that are not there', () => {
+  it('counts published changes, and names closed shifts and missing needles', () => {
     const drawn = drawnRounds(10, 12, randomLcg(0.7));
     const plan = planRounds(drawn, { random: randomLcg(0.3) });
     if ('conflicts' in plan) throw new Error('conflicts');
@@ -61,7 +61,7 @@ describe('moving a change', () => {
     expect(moves[elsewhere]!.conflicts.map(({ limit }) => limit)).toContain('closed');
   });
 
-  it('can add one and take one away', () => {
+  it('can add one and remove one', () => {
     expect(moveChange([[2, 5]], 0, null, 3)).toEqual([[2, 3, 5]]);
     expect(moveChange([[2, 5]], 0, 5, null)).toEqual([[2]]);
     expect(moveChange([[2, 5]], 0, 5, 2)).toEqual([[2]]);
@@ -75,7 +75,7 @@ describe('the work of a shift', () => {
     skill,
     minutes,
   });
-  it('is split by what people can do, whole zones together, in walking order', () => {
+  it('is divided by what people can do, whole zones together, in walking order', () => {
     const tasks = [task(0, 0, 5), task(1, 0, 5), task(2, 0, 5), task(3, 1, 6, 1), task(4, 1, 6)];
     const { rounds, leftOver } = splitWork(
       tasks,
@@ -94,7 +94,7 @@ describe('the work of a shift', () => {
     ]);
   });
 
-  it('goes to a second person when it is too much for one, and says what nobody can do', () => {
+  it('goes to a second person if it is too much for one, and says what nobody can do', () => {
     const tasks = [task(0, 0, 8), task(1, 0, 8), task(2, 0, 8, 5)];
     const { rounds, leftOver } = splitWork(
       tasks,
@@ -109,8 +109,8 @@ describe('the work of a shift', () => {
   });
 });
 
-describe('the needles ahead', () => {
-  it('lose none to rounding', () => {
+describe('the needle forecast', () => {
+  it('loses none to rounding', () => {
     // Ten tenths are one needle, though their sum is slightly less in floating point.
     const failures = Array.from({ length: 10 }, () => 0.1);
     expect(needlesForPlan({ onHand: 5, arriving: failures.map(() => 0), failures }).at(-1)).toBe(4);
@@ -118,7 +118,7 @@ describe('the needles ahead', () => {
 
   const failures = [0.5, 0.5, 0.5, 0.5];
   // Poisson: the sum of failures has the variance of its mean, so two expected failures vary by 1.96 times root two.
-  it('are what is there less what the plan and failures take, with the spread of chance', () => {
+  it('is the stock less what plan and failures use, with the spread of chance', () => {
     const { left, runsOut, mayRunOut, short } = needleForecast({
       onHand: 5,
       arriving: [0, 0, 0, 0],
@@ -130,13 +130,13 @@ describe('the needles ahead', () => {
     expect([runsOut, mayRunOut, short]).toEqual([3, 1 + 1, 4]);
   });
 
-  it('leave the plan only what is not needed later', () => {
+  it('leaves the plan only what is not needed later', () => {
     expect(needlesForPlan({ onHand: 5, arriving: [0, 0, 0, 4], failures })).toEqual([3, 3, 3, 7]);
     expect(needlesForPlan({ onHand: 1, arriving: [0, 0, 0, 0], failures })).toEqual([0, 0, 0, 0]);
   });
 });
 
-describe('rules compared', () => {
+describe('compared rules', () => {
   const SHIFTS = 28;
   const machine: TriedMachine = {
     zone: 0,
@@ -158,7 +158,7 @@ describe('rules compared', () => {
     { rule: 'as-done', agesHours: [6], plannedShare: 1 },
   ] as const;
 
-  it('play the same needles: alike rules come out alike, and failures fall with planned changes', () => {
+  it('use the same needles: equal rules have equal results, and failures fall with planned changes', () => {
     const [failure, flat, monday, plan, done] = compareRules([machine], rules, costs, {
       runs: 400,
       random: randomLcg(0.2),
@@ -173,7 +173,7 @@ describe('rules compared', () => {
   });
 
   // Elementary renewal theorem: failures per hour tend to 1 over the mean life.
-  it('fail as often as the law of the needles says', () => {
+  it("fail as often as the needles' distribution says", () => {
     const long = {
       ...machine,
       hours: new Array<number>(400).fill(6),
@@ -188,7 +188,7 @@ describe('rules compared', () => {
     expect(failure!.spoiledWork.mean).toBeCloseTo(11 * failure!.failures.mean, 9);
   });
 
-  it('begin with the age that needles have', () => {
+  it("start from the needles' present age", () => {
     const [young, old] = [0, 12].map(
       (ageHours) =>
         compareRules([{ ...machine, ageHours, hours: [3] }], [{ rule: 'on-failure' }], costs, {

@@ -46,7 +46,7 @@ function searched(seed: number, steps: number, mostBeginnings: number) {
 }
 
 describe('the cheapest visits of a zone', () => {
-  it('are the cheapest of all there are, however well their price is shared out', () => {
+  it('are the cheapest of all, however well their price is shared out', () => {
     for (let n = 0; n < 40; n++) {
       const { costs, least, found } = searched(0.013 + n / 41, n % 3 === 0 ? 1 : 120, 1000);
       expect(found.cost).toBeCloseTo(least, 9);
@@ -55,7 +55,7 @@ describe('the cheapest visits of a zone', () => {
     }
   });
 
-  it('are a plan, and the bound below all of them, where too many beginnings are dropped', () => {
+  it('form a plan, with a bound below all of them, if too many partial plans are dropped', () => {
     let short = 0;
     for (let n = 0; n < 40; n++) {
       const { costs, least, found, known } = searched(0.007 + n / 41, 1, 2);

@@ -17,7 +17,7 @@ import {
 describe('thread per stitch', () => {
   // Common practice: 2.5 cm of thread per cm of seam, half and half. It holds if (t + d) / L is 0.25 and the knot is
   // in the middle: needle 4 + 2 x 0.5 x 1 = 5 mm, bobbin the same, 10 mm in 4 mm of seam.
-  it('meets the rule of 2.5 where the rule holds', () => {
+  it('matches the rule of 2.5 where the rule applies', () => {
     const { needleHighMm, bobbinHighMm } = threadPerStitch({
       stitchLengthMm: 4,
       stackMm: 0.58,
@@ -74,7 +74,7 @@ describe('a wound bobbin', () => {
     }
   });
 
-  it('uses the measures of the shop, and refuses a rim below its core', () => {
+  it("uses the shop's dimensions, and refuses a rim below its core", () => {
     const own = withShopValues([
       { valueId: 'bobbin-size.medium.rim', value: 24, standing: 'measured', source: 'calliper' },
     ]);
@@ -94,7 +94,7 @@ describe('thread for a job', () => {
     expect(job.leastMetres).toBeCloseTo(30.25, 9);
   });
 
-  it('costs what the shop pays, once it has said so', () => {
+  it("uses the shop's price, once it is entered", () => {
     const values = withShopValues([
       { valueId: THREAD_PRICE_ID, value: 40, standing: 'chosen', source: 'bill' },
     ]);

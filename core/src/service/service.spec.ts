@@ -2,7 +2,7 @@ import { hoursSince, SERVICE_KINDS, SERVICE_VALUE_IDS, serviceDue } from './inde
 import { SHIPPED_VALUES } from '../reference/index.js';
 
 describe('services of a machine', () => {
-  it('count running hours since the last one, a needle that was in then by its part', () => {
+  it('count running hours since the last one, for the needle in at the time in proportion', () => {
     const runs = [
       { fromMs: 0, toMs: 100, hours: 5 },
       { fromMs: 100, toMs: 200, hours: 4 },
@@ -14,7 +14,7 @@ describe('services of a machine', () => {
     expect(hoursSince(runs, 50, nothing)).toBe(4);
   });
 
-  it('are due when their hours are over', () => {
+  it('are due when their hours are up', () => {
     expect([7.9, 8, 9].map((hours) => serviceDue(hours, 8))).toEqual([false, true, true]);
   });
 

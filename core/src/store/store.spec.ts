@@ -17,11 +17,11 @@ import {
 } from './index.js';
 const NEEDLES: LeadDemand = { perDay: 2, lump: 1, leadDays: 5, leadSpreadDays: 0 };
 
-describe('the ledger of a thing', () => {
+describe('the ledger of an item', () => {
   const moves = (...list: readonly (readonly [LedgerMove['kind'], number])[]): LedgerMove[] =>
     list.map(([kind, quantity], day) => ({ kind, quantity, atMs: day * DAY_MS }));
 
-  it('begins with the first count, and goes on with what came and went', () => {
+  it('starts with the first count, and continues with what came and went', () => {
     const { onHand, countedAtMs } = storeLedger(
       moves(['receive', 40], ['use', 3], ['count', 20], ['receive', 10], ['use', 4], ['scrap', 1]),
     );
@@ -29,7 +29,7 @@ describe('the ledger of a thing', () => {
     expect(storeLedger(moves(['receive', 40], ['use', 3])).onHand).toBeNull();
   });
 
-  it('takes what a count finds missing for used, and what it finds too many for nothing', () => {
+  it('counts what is missing at a count as used, and ignores a surplus', () => {
     expect(storeLedger(moves(['count', 20], ['use', 2], ['count', 15])).taken).toEqual([
       { quantity: 2, atMs: DAY_MS },
       { quantity: 3, atMs: 2 * DAY_MS },
@@ -37,7 +37,7 @@ describe('the ledger of a thing', () => {
     expect(storeLedger(moves(['count', 20], ['count', 25])).taken).toEqual([]);
   });
 
-  it('never has less than nothing, and always what the last count said and what moved since', () => {
+  it('is never below zero, and always the last count plus what moved since', () => {
     const kinds = fc.constantFrom('count', 'receive', 'use', 'scrap') as fc.Arbitrary<LedgerMove['kind']>;
     fc.assert(
       fc.property(fc.array(fc.tuple(kinds, fc.integer({ min: 0, max: 50 }))), (list) => {
@@ -52,7 +52,7 @@ describe('the ledger of a thing', () => {
     );
   });
 
-  it('gives the use of a day over half a year at most, and none of less than a fortnight', () => {
+  it('gives the daily use over half a year at most, and none over less than a fortnight', () => {
     const taken = [1, 100, 190].map((day) => ({ quantity: 18, atMs: day * DAY_MS }));
     expect(usePerDay(taken, 0, 10 * DAY_MS)).toBeNull();
     expect(usePerDay(taken, 95 * DAY_MS, 195 * DAY_MS)).toBeCloseTo(0.36, 12);
@@ -60,8 +60,8 @@ describe('the ledger of a thing', () => {
   });
 });
 
-describe('when to order', () => {
-  it('is where Poisson tables say it is, when the delivery comes to the day', () => {
+describe('the reorder point', () => {
+  it('matches Poisson tables if deliveries come to the day', () => {
     // Poisson with mean 10: P(X <= 14) = 0.9165, P(X <= 15) = 0.9513; with mean 1: 0.9810 up to 3, 0.9963 up to 4. Tables of
     // the Poisson distribution, any textbook (from memory).
     expect(reorderPoint(NEEDLES, 0.95)).toBe(15);
@@ -70,7 +70,7 @@ describe('when to order', () => {
     expect(reorderPoint({ ...NEEDLES, perDay: 0 }, 0.99)).toBe(0);
   });
 
-  it('keeps its promise in a simulated store, with deliveries that come late', () => {
+  it('keeps its promise in a simulated store, with late deliveries', () => {
     const random = randomLcg(0.11);
     const cases: readonly (readonly [LeadDemand, number])[] = [
       [{ perDay: 2, lump: 1, leadDays: 7, leadSpreadDays: 3 }, 0.95],
@@ -86,7 +86,7 @@ describe('when to order', () => {
     }
   });
 
-  it('costs least to the newsvendor, who pays for what is missing and for what is left', () => {
+  it('costs a newsvendor least, who pays for shortage and surplus', () => {
     const demand: LeadDemand = { perDay: 1.5, lump: 1, leadDays: 8, leadSpreadDays: 4 };
     const used = simulated(demand, randomLcg(0.37), 60_000);
     const [missing, over] = [9, 1];
@@ -98,7 +98,7 @@ describe('when to order', () => {
     expect(cost(at)).toBeLessThan(1.003 * Math.min(...costs));
   });
 
-  it('never falls with more use, longer or less certain delivery, or more service', () => {
+  it('never falls with more use, longer or less certain delivery, or better service', () => {
     const some = fc.record({
       perDay: fc.double({ min: 0, max: 40, noNaN: true }),
       lump: fc.constant(1),
@@ -119,7 +119,7 @@ describe('when to order', () => {
     expect([late(1) >= late(0), late(4) > late(1)]).toEqual([true, true]);
   });
 
-  it('refuses what is no rate, no lump and no chance', () => {
+  it('refuses invalid rates, units and probabilities', () => {
     expect(() => reorderPoint({ ...NEEDLES, perDay: NaN }, 0.95)).toThrowError(/perDay is NaN/);
     expect(() => reorderPoint({ ...NEEDLES, lump: 0 }, 0.95)).toThrowError(/lump is 0/);
     expect(() => reorderPoint(NEEDLES, 1)).toThrowError(/service is 1/);
@@ -129,14 +129,14 @@ describe('when to order', () => {
 describe('what to order', () => {
   const state = { ...NEEDLES, onHand: 15, onOrder: 0, packSize: 10, service: 0.95, coverDays: 30 };
 
-  it('is nothing above the point, and whole packs for the days to come at it', () => {
+  it('is nothing above the point, and whole packs for the coming days at it', () => {
     expect(orderAdvice({ ...state, onHand: 16 }).quantity).toBe(0);
     expect(orderAdvice(state)).toEqual({ reorderAt: 15, lastsDays: 7.5, quantity: 60 });
     expect(orderAdvice({ ...state, onHand: 3, onOrder: 20 }).quantity).toBe(0);
     expect(orderAdvice({ ...state, coverDays: 0 }).quantity).toBe(10);
   });
 
-  it('is left to people where nothing is used', () => {
+  it('is left to people if nothing is used', () => {
     expect(orderAdvice({ ...state, perDay: 0, onHand: 0 })).toEqual({
       reorderAt: 0,
       lastsDays: null,
@@ -144,7 +144,7 @@ describe('what to order', () => {
     });
   });
 
-  it('comes in packs that hold some', () => {
+  it('needs packs that are not empty', () => {
     expect([0, 4, 11].map((short) => orderQuantity(short, 10))).toEqual([0, 10, 20]);
     expect(() => orderQuantity(3, 0)).toThrowError(/packSize is 0/);
     expect(() => orderQuantity(NaN, 10)).toThrowError(/short is NaN/);
@@ -164,14 +164,14 @@ describe('thread that machines sew', () => {
   const construction = threadConstruction('bonded-nylon')!;
   const STRAP = { stitchLengthMm: 4, stackMm: 0.58, tex: 135, construction };
 
-  it('is what the rectangle of a stitch takes, needle and bobbin, with a tenth of waste', () => {
+  it('is what the rectangle of a stitch uses, needle and bobbin, with a tenth of waste', () => {
     // d = 0.421 mm: L + (t + d) each, by geometry; 60,000 stitches an hour at 1,000 a minute.
     expect(threadSewnMetres(STRAP, 1, 1000)).toBeCloseTo(60 * 2 * (4 + 0.58 + 0.421) * 1.1, 0);
     expect(threadSewnMetres(STRAP, 0, 1000)).toBe(0);
     expect(() => threadSewnMetres(STRAP, -1, 1000)).toThrowError(/runningHours is -1/);
   });
 
-  it('grows with hours, speed and depth, each in its proportion', () => {
+  it('grows in proportion to hours and speed, and with depth', () => {
     const one = threadSewnMetres(STRAP, 2, 800);
     expect(threadSewnMetres(STRAP, 4, 800)).toBeCloseTo(2 * one, 9);
     expect(threadSewnMetres(STRAP, 2, 1600)).toBeCloseTo(2 * one, 9);
@@ -180,32 +180,32 @@ describe('thread that machines sew', () => {
     expect(deeper - one).toBeCloseTo((96_000 * 2 * 1.1) / 1000, 6);
   });
 
-  it('was taken whether or not somebody wrote it down, and once', () => {
+  it('counts once, whether or not it was recorded', () => {
     const had = { onHand: 800, usedSinceCount: 200 };
     expect([0, 200, 500, 5000].map((sewn) => leftAfterSewing(had, sewn))).toEqual([800, 800, 500, 0]);
     expect(leftAfterSewing({ ...had, onHand: null }, 100)).toBeNull();
   });
 });
 
-describe('the shelf life of what is there', () => {
+describe('the shelf life of stock', () => {
   const came = [
     { quantity: 30, atMs: 100 },
     { quantity: 20, atMs: 300 },
   ];
 
-  it('counts from the last deliveries, for the oldest is taken first', () => {
+  it('counts from the latest deliveries, since the oldest is taken first', () => {
     expect(shelfAge(20, came, 0, 200)).toEqual({ overage: 0, nextAtMs: 300 });
     expect(shelfAge(35, came, 0, 200)).toEqual({ overage: 15, nextAtMs: 300 });
     expect(shelfAge(35, came, 0, 50)).toEqual({ overage: 0, nextAtMs: 100 });
   });
 
-  it('takes what no delivery accounts for to be as old as the first record', () => {
+  it('treats stock without a delivery as old as the first record', () => {
     expect(shelfAge(60, came, 0, 50)).toEqual({ overage: 10, nextAtMs: 100 });
     expect(shelfAge(60, [], 70, 50)).toEqual({ overage: 0, nextAtMs: 70 });
     expect(shelfAge(0, came, 0, 400)).toEqual({ overage: 0, nextAtMs: null });
   });
 
-  it('never has more overage than is there, and less of it the longer it keeps', () => {
+  it('never has more expired than there is, and less of it the longer the item keeps', () => {
     const deliveries = fc.array(fc.record({ quantity: fc.nat(50), atMs: fc.nat(1000) }));
     fc.assert(
       fc.property(deliveries, fc.nat(200), fc.nat(1000), fc.nat(1000), (list, onHand, one, other) => {

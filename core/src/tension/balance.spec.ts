@@ -37,7 +37,7 @@ const anySeam = fc.record({
 const sum = (numbers: Iterable<number>) => [...numbers].reduce((total, one) => total + one, 0);
 
 describe('what a seam shows', () => {
-  it('adds up to one wherever it is sewn, and puts the lock between the faces', () => {
+  it('adds up to one wherever it is sewn, and puts the knot within the stack', () => {
     fc.assert(
       fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), (z) => {
         const x = lockPosition(z);
@@ -89,7 +89,7 @@ describe('the belief', () => {
     expect(mean('flat-line-on-top')).toBeLessThan(mean('dots-on-top'));
   });
 
-  it('learns more from a measured lock than from a grade alone', () => {
+  it('learns more from a measured knot than from a grade alone', () => {
     const spread = (depth: number | null) =>
       summaryOf(observe(priorBelief(prior), seam(4, 'balanced', depth))).sdTurns;
     expect(spread(0.5)).toBeLessThan(spread(null));
@@ -117,7 +117,7 @@ describe('the belief', () => {
     expect(() => windowGrid('light', -1)).toThrowError(OutOfRange, /travelTurns is -1/);
   });
 
-  it('stands a start beyond the travel', () => {
+  it('accepts a start beyond the travel', () => {
     const far = priorBelief({ grid, meanTurns: 500, sdTurns: 0.2 });
     expect(sum(far.chances)).toBeCloseTo(1, 9);
     expect(summaryOf(far).meanTurns).toBeGreaterThan(7.5);
@@ -134,7 +134,7 @@ describe('the rule of the next test seam', () => {
     return z <= 2.3 ? 'dots-on-top' : 'flat-line-on-top';
   };
 
-  it('finds the window of any machine a true judge sews on, and may be kept within nine seams', () => {
+  it('finds the window of any machine that a true judge sews on, with a setting to save within nine seams', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 1.5, max: 6.5, noNaN: true }),
@@ -155,7 +155,7 @@ describe('the rule of the next test seam', () => {
     );
   });
 
-  it('claims nothing without a ground, and names the one it has', () => {
+  it('claims nothing without a basis, and names the one it has', () => {
     const sure = { ...prior, sdTurns: 0.05 };
     const once = balanceRule(sure, [seam(4, 'balanced')]);
     expect([once.do, once.claim]).toEqual(['keep', null]);
@@ -172,14 +172,14 @@ describe('the rule of the next test seam', () => {
     expect(balanceRule(sure, edges).claim).toBe('both-edges');
   });
 
-  it('is not certain after one balanced seam with one lock measured', () => {
+  it('is not certain after one balanced seam with a measured knot', () => {
     const advice = balanceRule(prior, [seam(4, 'balanced', 0.5)]);
     expect(advice.do).not.toBe('stop');
     expect(advice.claim).toBeNull();
     expect(advice.keep.sure).toBeLessThan(0.99);
   });
 
-  it('may be kept once seen balanced where it is likely good, and says where a seam would make surer', () => {
+  it('offers to save a setting seen balanced where it is likely good, and says which seam would make surer', () => {
     const advice = balanceRule(prior, [
       seam(3.25, 'dots-below'),
       seam(4.75, 'dots-on-top'),
@@ -204,14 +204,14 @@ describe('the rule of the next test seam', () => {
     expect(coherence(beliefAfter(prior, fine), fine)).toBeGreaterThan(0.1);
   });
 
-  it('moves no further for one seam than it may, and begins no tighter than it may', () => {
+  it('moves no further for one seam than it may, and starts no tighter than it may', () => {
     const way = { ...PLAIN_WAY, fromTurns: 2, longestMoveTurns: 0.5 };
     const near = balanceRule(prior, [seam(2, 'loops-below')], way);
     expect(Math.abs(near.turns - 2)).toBeLessThanOrEqual(0.5);
     expect(balanceRule(prior, [], { ...PLAIN_WAY, atMostTurns: 3 }).turns).toBeLessThanOrEqual(3);
   });
 
-  it('keeps to settings a hand can repeat: eighths, and quarters on heavy leather', () => {
+  it('uses settings a hand can repeat: eighths, and quarters on heavy leather', () => {
     const heavy = { grid: windowGrid('heavy', 10), meanTurns: 5.3, sdTurns: 1.6 };
     expect(heavy.grid.candidates.every((turns) => Number.isInteger(4 * turns))).toBeTrue();
     expect(Number.isInteger(4 * balanceRule(heavy, [seam(5, 'dots-below')]).turns)).toBeTrue();
@@ -241,14 +241,14 @@ describe('predicting a setting', () => {
   const settled = (d: number, t: number, turns: number) => ({ threadDiameterMm: d, stackMm: t, turns });
   const wanted = { threadDiameterMm: 0.42, stackMm: 4 };
 
-  it('starts from the plain start when nothing is settled, says so, and is unsure', () => {
+  it('uses the plain start without balanced works, says so, and is unsure', () => {
     const blank = predictSetting({ threadDiameterMm: 0.4, stackMm: 3 }, [], 4, 0.8);
     expect(blank.meanTurns).toBeCloseTo(4, 12);
     expect([blank.tooLittle, blank.learnedFrom]).toEqual([true, 0]);
     expect(blank.sdTurns).toBeGreaterThan(1);
   });
 
-  it('comes to the line its works lie on, the surer the more there are', () => {
+  it('approaches the line its works lie on, surer the more there are', () => {
     const line = (d: number, t: number) => 3.4 + 0.6 * ((d - 0.4) / 0.1) + 0.4 * ((t - 3) / 2);
     const works = (n: number) =>
       Array.from({ length: n }, (_, i) => {
@@ -264,7 +264,7 @@ describe('predicting a setting', () => {
 
   // One practitioner's machine: from Tex 40 to Tex 135 he loosened three turns; on others a thicker thread needs
   // more.
-  it('leaves the sign of the thread’s slope open until the machine tells', () => {
+  it("leaves the sign of the thread's slope open until the machine shows it", () => {
     const thick = predictSetting({ threadDiameterMm: 0.5, stackMm: 3 }, [], 4, 0.8);
     expect(thick.meanTurns).toBeLessThan(4);
     expect(thick.highTurns).toBeGreaterThan(4);
@@ -284,7 +284,7 @@ describe('predicting a setting', () => {
   });
 
   // Ordinary least squares by hand on three points, with a vague prior: exact fit through all three.
-  it('is ordinary least squares where the prior says nothing', () => {
+  it('is ordinary least squares if the prior says nothing', () => {
     const rows = [settled(0.3, 1, 2), settled(0.4, 3, 3.5), settled(0.5, 3, 4)];
     const predicted = predictSetting({ threadDiameterMm: 0.4, stackMm: 1 }, rows, 4, 1e-3);
     // From the points: +0.5 per 0.1 mm of thread, +1 per 2 mm of stack; at 0.4 mm and 1 mm: 2.5.

@@ -9,7 +9,7 @@ const reading = (tex: number, change: Partial<CaseReading>): CaseReading => ({
 });
 
 describe('the bobbin case', () => {
-  it('is set for the thread its screw was turned with, or that it was proved with', () => {
+  it('is set for the thread its screw was turned with, or that it was proven with', () => {
     expect(bobbinCase([]).setForTex).toBeNull();
     expect(bobbinCase([reading(90, { screwTurns: 0.25 })]).setForTex).toBe(90);
     expect(bobbinCase([reading(90, { outcome: 'creeps' })]).setForTex).toBe(90);
@@ -18,7 +18,7 @@ describe('the bobbin case', () => {
     ).toBe(90);
   });
 
-  it('lets a drop test speak only for its thread and its screw', () => {
+  it('uses a drop test only for its own thread and screw setting', () => {
     const proved = [reading(90, { outcome: 'creeps' })];
     expect(dropFor(bobbinCase(proved), 90)).toBe('creeps');
     expect(dropFor(bobbinCase(proved), 210)).toBeNull();

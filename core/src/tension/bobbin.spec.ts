@@ -14,7 +14,7 @@ import {
 
 describe('the drop test', () => {
   // Common practice: weight in cN is 0.981 x grams; a case that creeps holds 1.05 to 1.5 times it, about 1.2.
-  it('tells the tension of a case that creeps from its weight', () => {
+  it('gives the tension of a case that creeps from its weight', () => {
     const { lowCn, middleCn, highCn } = dropTension(80, 'creeps');
     expect(lowCn).toBeCloseTo(82.4, 1);
     expect(middleCn).toBeCloseTo(94.1, 1);
@@ -28,7 +28,7 @@ describe('the drop test', () => {
   });
 
   // From memory: 0.5 to 1.2 cN per tex.
-  it('is set against 0.5 to 1.2 cN per tex', () => {
+  it('is compared with 0.5 to 1.2 cN per tex', () => {
     expect(bobbinTarget(135)).toEqual({ lowCn: 67.5, middleCn: 114.75, highCn: 162 });
   });
 });
@@ -40,7 +40,7 @@ describe('what to do about the bobbin', () => {
     drop: 'falls' | 'creeps' | 'hangs' | null,
   ) => bobbinAdvice({ school, threadSteps, drop });
 
-  it('mends a failed drop test in either school', () => {
+  it('corrects a failed drop test in either school', () => {
     for (const school of ['bobbin-first', 'leave-bobbin'] as const) {
       expect(ask(school, 0, 'falls')).toEqual({ do: 'turn', turns: 0.125, tighter: true, because: 'falls' });
       expect(ask(school, 5, 'hangs')).toEqual(jasmine.objectContaining({ tighter: false }));
@@ -49,7 +49,7 @@ describe('what to do about the bobbin', () => {
   });
 
   // Common practice, the two-step rule: 277 to 138 is dramatic, one step is not.
-  it('touches it only from two steps of the ladder on when it is to be left', () => {
+  it('touches it only from two steps on the ladder on if it is to be left', () => {
     expect(ask('leave-bobbin', 1, null)).toEqual({ do: 'leave', because: 'school' });
     expect(ask('leave-bobbin', 2, null)).toEqual({
       do: 'turn',
@@ -64,7 +64,7 @@ describe('what to do about the bobbin', () => {
 
 describe('what is not tension', () => {
   // Common practice: a nest under the work is usually threading.
-  it('is asked for only where the report points there', () => {
+  it('is asked about only if the report points there', () => {
     const clean = { threadBreaks: false, unsteady: false };
     expect(checksBeforeKnob({ grade: 'loops-below', ...clean })[0]).toBe('thread-out-of-discs');
     expect(checksBeforeKnob({ grade: 'dots-below', ...clean })).toEqual([]);
@@ -121,7 +121,7 @@ describe('the tension chain', () => {
     for (const duty of duties) expect(at(duty, 4, 2, 0.6, false)).toBeLessThan(at(duty, 4, 2, 0.6));
   });
 
-  it('wants a wrap less near fully off, a wrap more near fully in, and none between', () => {
+  it('calls for a wrap less near fully off, a wrap more near fully in, and none in between', () => {
     expect([0, 0.75, 1, 4, 6.75, 7, 8].map((turns) => wrapsAtTravelEnd(turns, 8))).toEqual([
       -1, -1, 0, 0, 0, 1, 1,
     ]);

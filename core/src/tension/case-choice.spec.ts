@@ -11,7 +11,7 @@ describe('the bobbin case for a thread', () => {
   const light = marked('A', { isIn: true, setForTex: 45 });
   const heavy = marked('B', { setForTex: 135 });
 
-  it('is the one set for it, and the one that is in where the other is no nearer', () => {
+  it('is the one set for it, or the present one if the other is no nearer', () => {
     expect(caseFor([light, heavy], 135, 2)).toBe(heavy);
     expect(caseFor([light, heavy], 45, 2)).toBe(light);
     // From Tex 45 to 60 is one step: not worth taking the case out for.
@@ -20,7 +20,7 @@ describe('the bobbin case for a thread', () => {
     expect(caseFor([], 135, 2)).toBeNull();
   });
 
-  it('is never one that springs open, nor one whose slot the thread does not slip into', () => {
+  it('is never one that springs open, or whose slot is too narrow for the thread', () => {
     const open = { ...heavy, latch: 'springs-open' } as const;
     expect(caseTakes(open, 135)).toBeFalse();
     expect(caseFor([light, open], 135, 2)).toBe(light);
@@ -39,8 +39,8 @@ describe('the bobbin case for a thread', () => {
   });
 });
 
-describe('the case that was in', () => {
-  it('is the last that went in, and before any swap the one marked first', () => {
+describe('the case in a machine at a time', () => {
+  it('is the last that was put in, and before any swap the one marked first', () => {
     const swaps = [
       { caseId: 'a', putInAt: 10 },
       { caseId: 'b', putInAt: 20 },
@@ -51,10 +51,10 @@ describe('the case that was in', () => {
   });
 });
 
-describe('how often a case was set for another thread', () => {
+describe('how often a case was reset', () => {
   const reading = (at: number, tex: number, screwTurns = 0.125) => ({ at, tex, screwTurns, outcome: null });
 
-  it('counts each change since a moment, with its threads', () => {
+  it('counts each change of thread since a moment', () => {
     const log = [reading(0, 45), reading(10, 135, -0.25), reading(20, 45, 0.25), reading(21, 45, 0.0625)];
     expect(caseResets(log, 0)).toEqual({ count: 2, threads: [45, 135] });
     expect(caseResets(log, 15)).toEqual({ count: 1, threads: [45, 135] });

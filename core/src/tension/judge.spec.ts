@@ -53,20 +53,20 @@ describe('kinds of judges', () => {
     expect(says('leans-tight', 0.8)).toBe('dots-on-top');
   });
 
-  it('refuse a place that is none', () => {
+  it('refuse an invalid position', () => {
     expect(() => judgedChances(NaN, judgeTraits('usual'))).toThrowError(OutOfRange, /z is NaN/);
   });
 });
 
 describe('learning how a person reads seams', () => {
   for (const kind of ['usual', 'dots-are-balanced', 'dots-are-faults', 'guessing'] as const) {
-    it(`knows somebody who is ${kind} after forty seams of which it is known what they were`, () => {
+    it(`recognises somebody who is ${kind} after forty known seams`, () => {
       const [weights] = learnJudges([judgedBy(kind, 40, 0.3)]);
       expect(weights![kind]).toBeGreaterThan(0.8);
     });
   }
 
-  it('takes somebody new much like the others', () => {
+  it('treats newcomers much like the others', () => {
     const others = Array.from({ length: 30 }, (_, i) => judgedBy('lax', 30, 0.1 + i / 100));
     const [, ...rest] = learnJudges([[], ...others]);
     const [fresh] = learnJudges([[], ...others]);
@@ -74,14 +74,14 @@ describe('learning how a person reads seams', () => {
     expect(rest[0]!.lax).toBeGreaterThan(fresh!.lax);
   });
 
-  it('rules no kind out for good, and adds up to one', () => {
+  it('never rules a kind out, and adds up to one', () => {
     const [weights] = learnJudges([judgedBy('usual', 200, 0.7)]);
     expect(Math.min(...Object.values(weights!))).toBeGreaterThan(0.001);
     expect(Object.values(weights!).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
   });
 
   // x = 1/2 + 0.35 z, a ruler error of 8 % of the stack and a model error of 12 %: assumptions.
-  it('takes a measured lock for what the seam was, with the error of the ruler', () => {
+  it("takes a measured knot for the truth, with the ruler's error", () => {
     const known = knownByLock(0.85, 'dots-on-top')!;
     expect(known.z).toBeCloseTo(1, 12);
     expect(known.zSd).toBeCloseTo(Math.hypot(0.08, 0.12) / 0.35, 12);

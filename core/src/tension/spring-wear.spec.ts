@@ -4,14 +4,14 @@ import { springWear } from './index.js';
 const row = (...cn: number[]) => cn.map((tensionCn, day) => ({ readAtMs: day * 7 * DAY_MS, tensionCn }));
 
 describe('a worn bobbin spring', () => {
-  it('shows in a row of readings that falls at one screw setting', () => {
+  it('shows in a series of readings that falls at one screw setting', () => {
     const wear = springWear(row(104, 100, 97, 91, 88, 84));
     expect(wear?.readings).toBe(6);
     expect(wear?.days).toBe(35);
     expect(wear!.lostShare).toBeCloseTo(0.193, 2);
   });
 
-  it('is not told from readings that scatter, rise, fall a little, or are few', () => {
+  it('is not inferred from readings that scatter, rise, fall a little, or are few', () => {
     expect(springWear(row(104, 88, 101, 90, 99, 92))).toBeNull();
     expect(springWear(row(84, 88, 91, 97))).toBeNull();
     expect(springWear(row(100, 99.5, 99, 98.5, 98))).toBeNull();

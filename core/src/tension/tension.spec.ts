@@ -25,7 +25,7 @@ const seam = (turns: number, grade: SeamGrade, more: Partial<TestSeam> = {}): Te
 const next = (...seams: TestSeam[]) => quarterTurnRule({ seams, weight: 'light', travelTurns: 8 });
 
 describe('turns', () => {
-  it('read as hands count them', () => {
+  it('read the way people count them', () => {
     expect([0, 0.25, 4.25, 4.5, 3.875, 2].map(turnsText)).toEqual(['0', '¼', '4 ¼', '4 ½', '3 ⅞', '2']);
     expect([0, 0.5, 1, 1.125, 2].map(inTurns)).toEqual([
       '0 turns',
@@ -38,7 +38,7 @@ describe('turns', () => {
   });
 });
 
-describe('the hand step', () => {
+describe('the manual step', () => {
   const hide = (thicknessMm: number) => stackOf([{ materialId: 'harness', thicknessMm, plies: 1 }]);
 
   // Common practice: a quarter to half a turn; three quarters to one turn on heavy leather.
@@ -69,7 +69,7 @@ describe('the quarter-turn rule', () => {
     expect(next(seam(3, 'flat-line-on-top'))?.turns).toBe(2.5);
   });
 
-  it('asks for the threading before it believes a first report of loops', () => {
+  it('asks about the threading before it believes a first report of loops', () => {
     expect(next(seam(3, 'loops-below'))).toEqual({ do: 'check-threading', turns: 3, because: 'loops' });
     expect(next(seam(3, 'loops-below'), seam(3, 'loops-below'))?.turns).toBe(3.5);
   });
@@ -130,7 +130,7 @@ describe('the quarter-turn rule', () => {
     bobbinDrop: fc.constantFrom(null, ...DROP_TESTS),
   });
 
-  it('stays on the knob and never moves the wrong way, whatever was logged', () => {
+  it("stays within the knob's travel and never moves the wrong way, whatever was logged", () => {
     fc.assert(
       fc.property(fc.array(anySeam, { minLength: 1, maxLength: 12 }), (seams) => {
         const advice = next(...seams)!;
@@ -185,7 +185,7 @@ describe('the first setting', () => {
     { setupId: 'c', name: 'strap', threadDiameterMm: 0.53, stackMm: 7, turns: 6 },
   ];
 
-  it('takes the setting of the most alike work on the machine', () => {
+  it('uses the setting of the most similar work on the machine', () => {
     const setting = firstSetting(wanted, logged);
     expect(setting.from).toBe('nearest');
     expect(setting.turns).toBe(4.5);

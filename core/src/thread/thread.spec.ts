@@ -37,7 +37,7 @@ describe('linear density', () => {
     expect(cottonTicketToTex(12)).toBeCloseTo(147.635, 3);
   });
 
-  it('comes back to the same tex from every system', () => {
+  it('converts back to the same tex from every system', () => {
     const pairs: readonly [(tex: number) => number, (size: number) => number][] = [
       [texToDtex, dtexToTex],
       [texToDenier, denierToTex],
@@ -69,19 +69,19 @@ describe('trade sizes', () => {
   });
 
   // From memory of A-A-59826 and its predecessors.
-  it('keep the government letters', () => {
+  it('include the government letters', () => {
     expect(GOVERNMENT_LETTERS).toEqual({ E: 70, F: 90, FF: 135, 3: 210, 4: 270, 5: 350, 6: 400 });
   });
 
   // Common practice: 277 to 138 and 277 to 415 are two steps each.
-  it('count steps of the ladder', () => {
+  it('count steps on the ladder', () => {
     expect(ladderSteps(270, 135)).toBe(-2);
     expect(ladderSteps(270, 400)).toBe(2);
     expect(ladderSteps(70, 90)).toBe(1);
     expect(ladderSteps(105, 105)).toBe(0);
   });
 
-  it('make a step forth and back cancel, and thicker always positive', () => {
+  it('make a step up and back cancel, and thicker always positive', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 2000 }), fc.integer({ min: 1, max: 2000 }), (a, b) => {
         const there = ladderSteps(a, b);
@@ -136,7 +136,7 @@ describe('reading a thread size', () => {
     expect(readThreadSize('135').map((r) => r.label)).toEqual(['Tex 135']);
   });
 
-  it('has no reading for what is not a size', () => {
+  it('has no reading for anything that is not a size', () => {
     for (const text of [
       '',
       'blue',

@@ -7,7 +7,7 @@ const read = (text: string, unit = '') => {
 };
 
 describe('a typed number', () => {
-  it('is read with either decimal sign, and a sign that stands alone is the decimal one', () => {
+  it('is read with either decimal sign, a single separator being the decimal one', () => {
     const cases: readonly (readonly [string, number])[] = [
       ['0,75', 0.75],
       ['0.75', 0.75],
@@ -40,7 +40,7 @@ describe('a typed number', () => {
   });
 
   // Inch: international inch of 1959. Ounce: avoirdupois, 1959. Gram-force: ISO 80000-3, standard gravity.
-  it('takes its unit, and others that it can be worked out from', () => {
+  it('accepts its unit, and convertible ones', () => {
     expect(read('3/16 in', 'mm')).toBeCloseTo(4.7625, 12);
     expect(read('4.7625 mm', 'in')).toBeCloseTo(3 / 16, 12);
     expect(read('3/16"', 'in')).toBeCloseTo(3 / 16, 12);
@@ -57,7 +57,7 @@ describe('a typed number', () => {
     expect(read('3 mm')).toBe('other-unit');
   });
 
-  it('is not made up from what is no number', () => {
+  it('is not invented from text that is not a number', () => {
     for (const text of [
       'abc',
       '1,2,3',

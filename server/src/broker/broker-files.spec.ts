@@ -4,14 +4,14 @@ import { brokerFiles } from './broker-files.js';
 
 const SECRET = 'a secret for tests only';
 
-describe('the files of an outside broker', () => {
+describe('the files for an external broker', () => {
   const counter: BrokerUser = { id: newId(), kind: 'counter', brokerHash: '$7$101$salt$hash' };
   const gauge: BrokerUser = { id: newId(), kind: 'tension-gauge', brokerHash: '$7$101$other$hash' };
   /** One user's rules, in the format of `acl_file`. */
   const rulesOf = (acl: string, id: string) =>
     acl.split(`user ${id}\n`)[1]!.split('\n\n')[0]!.trim().split('\n');
 
-  it('allow servers and devices, each to say what it has to say and to hear what it is asked', () => {
+  it('allow servers and devices to publish and subscribe to what each needs', () => {
     const { passwords, acl } = brokerFiles([counter, gauge], SECRET);
     expect(passwords.split('\n').map((line) => line.split(':')[0])).toEqual([
       'server',
@@ -36,7 +36,7 @@ describe('the files of an outside broker', () => {
     expect(rulesOf(acl, 'server')).toContain('topic read gantelet/+/count');
   });
 
-  it('are the same for the same devices, without a word that lets somebody in', () => {
+  it('are the same for the same devices, and contain no credentials', () => {
     const files = brokerFiles([counter], SECRET);
     expect(brokerFiles([counter], SECRET)).toEqual(files);
     expect(brokerFiles([], SECRET)).not.toEqual(files);

@@ -78,7 +78,7 @@ describe('the broker', () => {
     return events;
   }
 
-  it('lets in a device with its own token only, and a server with the secret only', async () => {
+  it('admits a device only with its own token, and a server only with the secret', async () => {
     expect(await outcome(come(gaugeId(), GAUGE_TOKEN))).toBe('in');
     expect(await outcome(come(gaugeId(), 'x'.repeat(43)))).toBe('out');
     expect(await outcome(come(newId(), GAUGE_TOKEN))).toBe('out');
@@ -87,7 +87,7 @@ describe('the broker', () => {
     expect(await outcome(come(SERVER_USER, shop.config.mqtt!.secret))).toBe('in');
   });
 
-  it('tells those apart who come together', async () => {
+  it('distinguishes clients that connect at the same time', async () => {
     const crowd = Array.from({ length: 120 }, (_, i) => i % 3 === 0);
     const found = await Promise.all(
       crowd.map((known) => outcome(come(gaugeId(), known ? GAUGE_TOKEN : 'x'.repeat(43)))),
@@ -103,7 +103,7 @@ describe('the broker', () => {
     ['too much', () => topicOf(gaugeId(), 'reading'), { ...sent, tensionCn: 1, filler: 'x'.repeat(2000) }],
   ] as const;
   for (const [what, topic, payload] of nothingOfOurs) {
-    it(`shows a device out that speaks ${what}`, async () => {
+    it(`disconnects a device that speaks ${what}`, async () => {
       const client = await gauge();
       client.publish(topic(), JSON.stringify(payload), { qos: 1 });
       await closed(client);
@@ -111,7 +111,7 @@ describe('the broker', () => {
     });
   }
 
-  it('takes counts coded by Sparkplug B from the counter that they are of, and no others', async () => {
+  it('accepts Sparkplug B counts from their own counter only', async () => {
     const { counter } = shop.works.ids;
     const { encodePayload } = sparkplug.get('spBv1.0')!;
     const metrics = Object.entries({ boot: 3, seq: 1, stitches: 120, motorMs: 9000 }).map(
@@ -142,14 +142,14 @@ describe('the broker', () => {
         .toBe(128);
   });
 
-  it('lets no device take the client id of another, which would end its connection', async () => {
+  it("lets no device use another's client id, which would end its connection", async () => {
     const client = await gauge({ clientId: gaugeId() });
     const { counter } = shop.works.ids;
     const other = come(counter, COUNTER_TOKEN, { clientId: gaugeId() });
     expect([await outcome(other), client.connected]).toEqual(['out', true]);
   });
 
-  it('hears nobody on who sends more than a message, before or after they said who they are', async () => {
+  it('disconnects senders of oversized messages, before or after they authenticate', async () => {
     const { port } = shop.config.mqtt!;
     const stranger = openSocket(port, '127.0.0.1');
     // The header of a 200 MB CONNECT, and nothing more of it.
@@ -162,7 +162,7 @@ describe('the broker', () => {
     expect((await gauge()).connected).toBeTrue();
   });
 
-  it('brings what a gauge shows to whoever watches it, on every server instance', async () => {
+  it('delivers gauge readings to watchers on every server instance', async () => {
     const second = await shop.secondInstance();
     const client = await gauge();
     let seq = 0;
@@ -180,7 +180,7 @@ describe('the broker', () => {
     }
   });
 
-  it('tells when a gauge is gone without a word', async () => {
+  it('reports a gauge that is gone without saying so', async () => {
     const will = {
       topic: topicOf(gaugeId(), 'status'),
       payload: Buffer.from('{"state":"off"}'),
@@ -199,7 +199,7 @@ describe('the broker', () => {
     ).toEqual(['on', 'off']);
   });
 
-  it('passes what a stand-in is asked on to it, and asks no real device', async () => {
+  it('forwards requests to a stand-in, and sends none to a real device', async () => {
     const client = await gauge();
     await client.subscribeAsync(topicOf(gaugeId(), 'ask'));
     const heard = new Promise<string>((resolve) =>
@@ -222,7 +222,7 @@ describe('the broker', () => {
     expect([refused.status, (refused.body as unknown as Problem).code]).toEqual([422, 'device.no-stand-in']);
   });
 
-  it('lets a device in from its registration until it is revoked, and shows it out then', async () => {
+  it('admits a device from its registration until it is revoked, and then disconnects it', async () => {
     const lead = await shop.signedIn('lead');
     const entry = {
       kind: 'scale',

@@ -11,7 +11,7 @@ import { startIngester, type Ingester } from './ingester.js';
 
 const SECRET = 'a secret for tests only';
 
-describe('what takes counts in from an outside broker', () => {
+describe('the ingester for an external broker', () => {
   let shop: TestShop;
   let broker: ScriptedBroker;
   let ingester: Ingester;
@@ -54,7 +54,7 @@ describe('what takes counts in from an outside broker', () => {
     return (rows as { seq: number }[]).map(({ seq }) => seq);
   };
 
-  it('comes in sessions that the broker keeps, and shares counts in both codings with others of its kind', () => {
+  it('uses sessions that the broker keeps, and shares counts in both formats with other ingesters', () => {
     const [session] = broker.sessions;
     const { clientId, username, password, clean, properties } = session!.asked;
     expect([username, String(password), clean]).toEqual(['server', SECRET, false]);
@@ -68,7 +68,7 @@ describe('what takes counts in from an outside broker', () => {
     ]);
   });
 
-  it('acknowledges what is committed, once, by whichever session it came', async () => {
+  it('acknowledges what is committed, once, whichever session it came through', async () => {
     const sessions = broker.sessions.slice(0, 20);
     sessions.forEach((session, i) => {
       session.tell(1, topic(), count(i));
@@ -78,7 +78,7 @@ describe('what takes counts in from an outside broker', () => {
     expect(await kept()).toEqual(Array.from({ length: 20 }, (_, i) => i));
   });
 
-  it('acknowledges nothing while the database is away, and tries until it is back', async () => {
+  it('acknowledges nothing while the database is down, and retries until it is back', async () => {
     const [session] = broker.sessions as [ScriptedSession];
     let tries = 0;
     const acknowledgedThen: number[] = [];
@@ -92,7 +92,7 @@ describe('what takes counts in from an outside broker', () => {
     expect(await kept()).toEqual([1]);
   });
 
-  it('acknowledges nothing of a connection that broke meanwhile: its numbers mean other messages now', async () => {
+  it('acknowledges nothing on a connection that broke meanwhile: its numbers now mean other messages', async () => {
     const [session] = broker.sessions as [ScriptedSession];
     const many = broker.sessions.length;
     let letOn = (): void => undefined;
@@ -117,7 +117,7 @@ describe('what takes counts in from an outside broker', () => {
     expect(again.acknowledged).toEqual([5, 6]);
   });
 
-  it('drops what is no count, so that it does not come again', async () => {
+  it('drops what is not a count, so that it does not come again', async () => {
     const [session] = broker.sessions as [ScriptedSession];
     session.tell(8, topic(), 'nonsense');
     session.tell(9, topic(), count(4));

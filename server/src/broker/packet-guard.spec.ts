@@ -20,8 +20,8 @@ async function guarded(chunks: readonly Buffer[]): Promise<{ out: Buffer; whole:
 const publish = (bytes: number): Buffer =>
   generate({ cmd: 'publish', topic: 't', payload: Buffer.alloc(bytes), qos: 0, dup: false, retain: false });
 
-describe('the guard of packets', () => {
-  it('lets packets through that are small enough, however they are cut up', async () => {
+describe('the packet guard', () => {
+  it('passes packets that are small enough, however they are split', async () => {
     await fc.assert(
       fc.asyncProperty(
         fc.array(fc.nat(MOST - 3), { maxLength: 6 }),
@@ -39,7 +39,7 @@ describe('the guard of packets', () => {
     );
   });
 
-  it('ends at the header of one that is too large, before its body has come', async () => {
+  it('ends at the header of an oversized packet, before its body arrives', async () => {
     const large = publish(MOST);
     expect((await guarded([publish(5), large.subarray(0, 3)])).whole).toBeFalse();
     // A length that never ends.

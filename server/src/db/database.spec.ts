@@ -7,7 +7,7 @@ import { duplicateKey, type Transaction } from './database.js';
 import { migrationsOf } from './migrate.js';
 
 describe('the database', () => {
-  it('gives raw results through Sequelize although the connector seals their meta', async () => {
+  it('returns raw results through Sequelize although the connector seals their meta', async () => {
     const { config, database } = await freshDatabase();
     const [rows] = (await database.sequelize.query('SHOW VARIABLES LIKE "version"')) as unknown as [
       unknown[],
@@ -57,7 +57,7 @@ describe('a transaction', () => {
     return outcome;
   }
 
-  it('is begun again when another writer got in its way, on this node or another', async () => {
+  it('is retried when another writer got in its way, on this node or another', async () => {
     expect(await failing(1213, 3))
       .withContext('deadlock, or a conflict between nodes')
       .toBe(4);
@@ -72,7 +72,7 @@ describe('a transaction', () => {
       .toBe(2);
   });
 
-  it('is begun again when a row was given a number that another has, and not for an id of its own', async () => {
+  it('is retried when a row was given a number that another has, but not for a duplicate id', async () => {
     const { config, database } = await freshDatabase();
     await database.sequelize.query('CREATE TABLE numbered (id BIGINT PRIMARY KEY)');
     await database.sequelize.query('CREATE TABLE named (id CHAR(36) PRIMARY KEY)');
@@ -95,14 +95,14 @@ describe('a transaction', () => {
     await database.close();
   });
 
-  it('is given up after some tries, with word to try later', async () => {
+  it('is given up after some attempts, with advice to try later', async () => {
     expect(await failing(1213, 20)).toBe('server.busy');
     expect(await failing(1047, 20)).toBe('server.busy');
   });
 });
 
-describe('a statement by itself', () => {
-  it('is done again when another writer got in its way, and given up after some tries', async () => {
+describe('a single statement', () => {
+  it('is retried when another writer got in its way, and given up after some attempts', async () => {
     const { config, database } = await freshDatabase();
     const { sequelize } = database;
     // A sequence keeps counting whatever is rolled back.

@@ -1,7 +1,7 @@
 import { gathered } from './gathered.js';
 
-describe('what is done for many together', () => {
-  it('gives everybody their own result, in groups no larger than allowed', async () => {
+describe('grouping requests', () => {
+  it('gives every caller their own result, in groups no larger than allowed', async () => {
     const groups: (readonly number[])[] = [];
     const twice = gathered(
       async (items: readonly number[]) => {
@@ -16,7 +16,7 @@ describe('what is done for many together', () => {
     expect(await twice(5)).toBe(10);
   });
 
-  it('fails for all of a group, and does the next', async () => {
+  it('fails for a whole group, and continues with the next', async () => {
     let away = true;
     const ask = gathered(
       (items: readonly string[]) => (away ? Promise.reject(new Error('away')) : Promise.resolve(items)),

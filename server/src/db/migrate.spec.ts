@@ -69,7 +69,7 @@ describe('migrating the database', () => {
     expect(await schemaOf(sequelize)).toEqual(made);
   });
 
-  it('comes through whichever statement it is cut short before, up and down', async () => {
+  it('completes whichever statement it is cut short before, up and down', async () => {
     let statements = 0;
     for (const { up } of MIGRATIONS) statements += await withEveryCut(sequelize, up);
     expect(statements).toBeGreaterThan(MIGRATIONS.length);
@@ -80,7 +80,7 @@ describe('migrating the database', () => {
     expect(await schemaOf(sequelize)).toEqual({});
   });
 
-  it('comes through with a shop in the database, cut short on the newest step', async () => {
+  it('completes with a shop in the database, cut short on the newest step', async () => {
     await migrate(config.database, 'up');
     await loadScenario(database, smallWorks().scenario, LOADED_AT);
     const made = await schemaOf(sequelize);
@@ -92,7 +92,7 @@ describe('migrating the database', () => {
     expect(await database.tables.machines.count()).toBe(2);
   });
 
-  it('takes the newest step back by command, and only that', async () => {
+  it('reverts the newest step on command, and only that', async () => {
     const newest = MIGRATIONS.at(-1)!.name;
     await migrate(config.database, 'up');
     expect(await migrate(config.database, 'down')).toEqual([newest]);
@@ -100,12 +100,12 @@ describe('migrating the database', () => {
     expect(await schemaOf(sequelize)).toEqual(await clean());
   });
 
-  it('waits for another start that migrates', async () => {
+  it('waits for another start that is migrating', async () => {
     const both = await Promise.all([migrate(config.database, 'up'), migrate(config.database, 'up')]);
     expect(both.map((names) => names.length).sort()).toEqual([0, MIGRATIONS.length].sort());
   });
 
-  it('comes through after its process was killed at any moment', async () => {
+  it('completes after its process was killed at any moment', async () => {
     const started = Date.now();
     await migrate(config.database, 'up');
     const takes = Date.now() - started;

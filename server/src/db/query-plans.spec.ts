@@ -18,7 +18,7 @@ const GROWING = [
 const LONG = new Set([...GROWING, 'i', 'r', 'h']);
 const NEEDLES = 4000;
 
-describe('what the floor asks of a database with years in it', () => {
+describe("the floor's queries on a database with years in it", () => {
   let shop: TestShop;
   beforeAll(async () => {
     shop = await startTestShop();
@@ -89,7 +89,7 @@ describe('what the floor asks of a database with years in it', () => {
     };
   }
 
-  it('reads no more of what grows than it needs', async () => {
+  it('read no more of growing tables than they need', async () => {
     const { database, clock } = shop;
     const steps = await stepsOf(async () => {
       await readFloor(database, clock.now);
@@ -100,7 +100,7 @@ describe('what the floor asks of a database with years in it', () => {
     expect(long.filter(({ rows }) => rows > 100)).toEqual([]);
   });
 
-  it('reads of a counter with years of hours only those that a time reaches into', async () => {
+  it('read only those hours of a long-running counter that a period touches', async () => {
     const { ids } = shop.works;
     const time = (from: string, to: string) => ({
       machineId: ids.compound,
@@ -120,7 +120,7 @@ describe('what the floor asks of a database with years in it', () => {
     expect(steps.find(({ table }) => table === 'counter_hours')!.rows).toBeLessThan(10);
   });
 
-  it('reads the needles of one group by their index', async () => {
+  it('read the needles of one group by their index', async () => {
     const steps = await stepsOf(() => findStays(shop.database, 'leather.cutting.g7'));
     expect(steps.find(({ table }) => table === 'i')).toEqual({ table: 'i', rows: NEEDLES / 20 });
   });

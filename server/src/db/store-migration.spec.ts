@@ -10,7 +10,7 @@ import { migrate } from './migrate.js';
 import { store } from './migrations/20261224-store.js';
 import { shelfLife } from './migrations/20270109-shelf-life.js';
 
-describe('needles that were counted and ordered before there was a store', () => {
+describe('needles counted and ordered before there was a store', () => {
   let config: Config;
   let database: Database;
   let sequelize: Sequelize;
@@ -25,7 +25,7 @@ describe('needles that were counted and ordered before there was a store', () =>
 
   const rows = (sql: string) => sequelize.query<Record<string, unknown>>(sql, { type: QueryTypes.SELECT });
 
-  it('lie in it, with what was taken back, received and said of packs; and go back as they were', async () => {
+  it('are in it, with withdrawals, receipts and pack sizes; and go back as they were', async () => {
     await migrate(config.database, 'up');
     const { scenario, work } = smallWorks();
     await loadScenario(database, scenario, LOADED_AT);

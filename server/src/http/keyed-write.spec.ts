@@ -24,7 +24,7 @@ describe('a keyed write', () => {
   const logSeam = (key: string, turns = 3, client = mechanic) =>
     client.call(routes.logSeam, { key, params: { setupId: shop.works.ids.setup }, body: { ...seam, turns } });
 
-  it('sent twice is one row and the same answer', async () => {
+  it('sent twice gives one row and the same answer', async () => {
     const key = newId();
     const before = await shop.count('test_seams');
     const first = await logSeam(key);
@@ -34,7 +34,7 @@ describe('a keyed write', () => {
     expect(await shop.count('test_seams')).toBe(before + 1);
   });
 
-  it('sent twelve times at once is one row and one answer, on two server instances', async () => {
+  it('sent twelve times at once gives one row and one answer, on two server instances', async () => {
     const key = newId();
     const before = await shop.count('test_seams');
     const other = mechanic.withToken('');
@@ -49,7 +49,7 @@ describe('a keyed write', () => {
     expect(await shop.count('test_seams')).toBe(before + 1);
   });
 
-  it('refuses a key that already stands for another write or another person', async () => {
+  it('refuses a key that belongs to another write or another person', async () => {
     const key = newId();
     await logSeam(key, 3);
     const before = await shop.count('test_seams');
@@ -60,7 +60,7 @@ describe('a keyed write', () => {
     expect(await shop.count('test_seams')).toBe(before);
   });
 
-  it('frees its key when it is refused, so that a mended one may use it', async () => {
+  it('releases its key when it is refused, so that a corrected one may use it', async () => {
     const key = newId();
     expect((await logSeam(key, 9)).status).toBe(422);
     expect((await logSeam(key, 8)).status).toBe(200);

@@ -80,7 +80,7 @@ describe('every route', () => {
   }
 
   for (const route of GUARDED) {
-    it(`${route.id} wants a session and a ${route.permission}`, async () => {
+    it(`${route.id} requires a session and a ${route.permission}`, async () => {
       const nobody = new TestClient(shop.address);
       const sent = {
         method: route.method,
@@ -98,14 +98,14 @@ describe('every route', () => {
   }
 
   for (const route of WRITES) {
-    it(`${route.id} refuses a body that is no JSON, none, or too large`, async () => {
+    it(`${route.id} refuses a body that is not JSON, missing, or too large`, async () => {
       expect((await expectRefused(route, { raw: '{"a":' })).code).toBe('request.malformed');
       expect((await expectRefused(route, {})).code).toBe('request.not-json');
       const large = JSON.stringify({ filler: 'x'.repeat(300_000) });
       expect((await expectRefused(route, { raw: large })).code).toBe('request.too-large');
     });
 
-    it(`${route.id} names a field it does not know`, async () => {
+    it(`${route.id} names an unknown field`, async () => {
       const problem = await expectRefused(route, { raw: JSON.stringify({ surprise: 1 }) });
       expect(problem.fields?.map((field) => field.path)).toContain('body.surprise');
     });
@@ -125,7 +125,7 @@ describe('every route', () => {
   }
 
   for (const route of ROUTE_TABLE.filter((one) => one.path.includes(':'))) {
-    it(`${route.id} names a path parameter that is no id`, async () => {
+    it(`${route.id} names a path parameter that is not an id`, async () => {
       for (const odd of ['-7', 'x'.repeat(900), "' OR 1=1 --", '\u00e9\u202e', '%00', '%E0%A4%A']) {
         const path = odd.startsWith('%E0') ? pathWith(route, odd) : pathWith(route, encodeURIComponent(odd));
         const problem = await expectRefused(route, {
@@ -140,7 +140,7 @@ describe('every route', () => {
   }
 
   for (const route of ROUTE_TABLE.filter((one) => one.keyed)) {
-    it(`${route.id} wants a key that is a UUIDv7`, async () => {
+    it(`${route.id} requires a key that is a UUIDv7`, async () => {
       for (const key of ['', 'twelve', '123e4567-e89b-42d3-a456-426614174000']) {
         const problem = await expectRefused(route, { raw: '{}', headers: { [IDEMPOTENCY_HEADER]: key } });
         expect(problem.fields?.map((field) => field.path)).toContain(IDEMPOTENCY_HEADER);
@@ -148,7 +148,7 @@ describe('every route', () => {
     });
   }
 
-  it('names a query field it does not know or cannot use', async () => {
+  it('names a query field that is unknown or invalid', async () => {
     const search = ROUTE_TABLE.find((route) => route.id === 'search')!;
     for (const query of ['?q=', '?other=1', '?q=a&q=b', `?q=${'x'.repeat(61)}`]) {
       const problem = await expectRefused(search, { path: `/api/search${query}` });
@@ -163,7 +163,7 @@ describe('every route', () => {
     expect([status, (body as Problem).code]).toEqual([404, 'route.unknown']);
   });
 
-  it('refuses a write without the token of its session', async () => {
+  it("refuses a write without its session's token", async () => {
     for (const route of WRITES.filter((one) => GUARDED.includes(one))) {
       const forged = lead.withToken('another');
       const { status, body } = await forged.send({ method: route.method, path: pathWith(route), raw: '{}' });
@@ -173,7 +173,7 @@ describe('every route', () => {
     }
   });
 
-  it('is read by another system where it is for one, with a token of its own, and by nothing else', async () => {
+  it('can be read by another system if intended, with a token of its own, and not otherwise', async () => {
     const token = 'S'.repeat(43);
     const register = async (kind: 'system' | 'scale') => {
       const key = newId();
@@ -219,7 +219,7 @@ describe('every route', () => {
     }
   });
 
-  it('carries a content security policy that lets nothing in from outside', async () => {
+  it('carries a content security policy that admits nothing from outside', async () => {
     const policy = (await fetch(`${shop.address}/api/health`)).headers.get('content-security-policy') ?? '';
     expect(policy).toContain("default-src 'none'");
     expect(policy).not.toMatch(/unsafe|https?:|\*/);

@@ -14,7 +14,7 @@ describe('a session', () => {
   const person = async (client: TestClient) => (await client.call(routes.readSession)).body.person;
   const run = (sql: string) => shop.database.sequelize.query(sql);
 
-  it('that is over lets nobody in, though its row is still there', async () => {
+  it('that has expired is invalid, though its row still exists', async () => {
     const client = await shop.signedIn('mechanic');
     expect(await person(client)).not.toBeNull();
     await run('UPDATE sessions SET expires = UTC_TIMESTAMP(6) - INTERVAL 1 SECOND');
@@ -32,7 +32,7 @@ describe('a session', () => {
     expect(await person(client)).toBeNull();
   });
 
-  it('ends on every device when its person says so, and no other does', async () => {
+  it("ends on every device when its person says so, and nobody else's does", async () => {
     const [tablet, phone, other] = [
       await shop.signedIn('mechanic'),
       await shop.signedIn('mechanic'),
@@ -43,7 +43,7 @@ describe('a session', () => {
     expect(await person(other)).not.toBeNull();
   });
 
-  it('ends on every other device when its person changes the password, which counts from then on', async () => {
+  it('ends on every other device when its person changes the password, which applies from then on', async () => {
     const [tablet, phone, other] = [
       await shop.signedIn('operator'),
       await shop.signedIn('operator'),
@@ -68,7 +68,7 @@ describe('a session', () => {
     expect((await change('a new one for me', old)).status).toBe(200);
   });
 
-  it('lets nobody guess a password through a session that was left open', async () => {
+  it('lets nobody guess a password through an open session', async () => {
     const tablet = await shop.signedIn('operator');
     const guess = () =>
       tablet.call(routes.changePassword, { body: { current: 'guess', next: 'a new one for me' } });
@@ -76,7 +76,7 @@ describe('a session', () => {
     expect((await guess()).status).toBe(429);
   });
 
-  it('takes its streams with it when it ends, and has so many and no more', async () => {
+  it('ends its streams when it ends, and allows a limited number', async () => {
     const client = await shop.signedIn('mechanic');
     const leave = new AbortController();
     const open = () => client.open(`${shop.address}/api/floor/live`, leave.signal);
@@ -94,7 +94,7 @@ describe('a session', () => {
     expect((await open()).status).toBe(401);
   });
 
-  it('and all that is kept for a time is pruned when its time is over', async () => {
+  it('is pruned when it has expired, like everything else with a retention time', async () => {
     const client = await shop.signedIn('mechanic');
     await client.call(routes.linkCalendar);
     await client.call(routes.signIn, { body: { signInName: 'nobody', password: 'at all' } });

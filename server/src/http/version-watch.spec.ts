@@ -18,7 +18,7 @@ describe('watching a version', () => {
     return { told, watch, unsubscribe };
   }
 
-  it('tells every watcher the version there is, and each change once', async () => {
+  it('tells every watcher the present version, and each change once', async () => {
     let version = 'a';
     const { told, watch } = watched(() => Promise.resolve(version));
     await look();
@@ -36,7 +36,7 @@ describe('watching a version', () => {
     ]);
   });
 
-  it('looks only while somebody watches, and tells who comes back what changed meanwhile', async () => {
+  it('polls only while somebody is watching, and tells returning watchers what changed meanwhile', async () => {
     let looks = 0;
     let version = 'a';
     const { told, watch, unsubscribe } = watched(() => {
@@ -55,7 +55,7 @@ describe('watching a version', () => {
     expect([looks, told]).toEqual([before + 1, ['a', 'b']]);
   });
 
-  it('goes on when the database was away', async () => {
+  it('continues after the database was down', async () => {
     let version = Promise.resolve('a');
     const { told } = watched(() => version);
     await look();

@@ -7,7 +7,7 @@ const LONGEST_MS = 400;
 const STEP_MS = 5;
 
 describe('threads for jobs', () => {
-  it('are stopped at any moment, while their file is loaded too, and the server goes on', async () => {
+  it('are stopped at any moment, even while loading their file, and the server continues', async () => {
     let stopped = 0;
     for (let afterMs = 0; afterMs < LONGEST_MS; afterMs += STEP_MS) {
       const threads = openJobThreads();

@@ -28,7 +28,7 @@ describe('the first start of a works', () => {
     client.call(routes.firstStart, { body: { ...START, ...change } });
   const codeOf = (answer: { readonly body: unknown }) => (answer.body as Problem).code;
 
-  it('makes its lead, zones and shifts, and signs the lead in', async () => {
+  it('creates its lead, zones and shifts, and signs the lead in', async () => {
     const ada = new TestClient(shop.address);
     expect((await ada.call(routes.readSession)).body.firstStart).toBeTrue();
     const { status, body } = await begin({}, ada);
@@ -48,7 +48,7 @@ describe('the first start of a works', () => {
     expect((await new TestClient(shop.address).call(routes.readSession)).body.firstStart).toBeFalse();
   });
 
-  it('is done once, by whoever has the code', async () => {
+  it('happens once, by whoever has the code', async () => {
     const wrong = await begin({ code: 'K7RTM-2PQ9Y' });
     expect([wrong.status, codeOf(wrong)]).toEqual([403, 'first-start.code']);
     const weak = await begin({ lead: { ...START.lead, password: 'password123' } });
@@ -60,7 +60,7 @@ describe('the first start of a works', () => {
     expect(codeOf(await begin())).toBe('first-start.done');
   });
 
-  it('says which field is wrong, and begins nothing', async () => {
+  it('says which field is wrong, and creates nothing', async () => {
     const wrong = await begin({ zones: ['Hall', 'hall'], shop: { ...START.shop, timeZone: 'Oslo' } });
     const { fields = [] } = wrong.body as unknown as Problem;
     expect([wrong.status, fields.map(({ path }) => path)]).toEqual([
@@ -70,7 +70,7 @@ describe('the first start of a works', () => {
     expect(await shop.count('shop')).toBe(0);
   });
 
-  it('is closed to guessing', async () => {
+  it('is protected against guessing', async () => {
     for (let i = 0; i < 10; i++) await begin({ code: `AAAAA-AAA${i}` });
     expect((await begin()).status).toBe(429);
   });

@@ -4,7 +4,7 @@ import { startEmptyShop, startTestShop, type TestShop } from '../testing/test-sh
 import { TestClient } from '../testing/test-client.js';
 import { takeInBundle } from './take-in-bundle.js';
 
-describe('everything a shop owns in one file', () => {
+describe('a bundle of everything a shop owns', () => {
   let shop: TestShop;
   let fresh: TestShop;
   beforeEach(async () => {
@@ -19,7 +19,7 @@ describe('everything a shop owns in one file', () => {
     return RecordBundle.parse(body);
   };
 
-  it('is what another works begins with, whole and with its book, and nobody comes along with a password', async () => {
+  it('starts another works, complete with its book and without any passwords', async () => {
     const lead = await shop.signedIn('lead');
     const name = { name: 'Orla Quill', role: 'operator', signInName: 'orla' } as const;
     await lead.call(routes.addPerson, { key: newId(), body: name });
@@ -46,7 +46,7 @@ describe('everything a shop owns in one file', () => {
       expect(again.tables[table]).withContext(table).toEqual(rows);
   });
 
-  it('goes into no database that holds a shop, and not where the schema is another', async () => {
+  it('is refused by a database that holds a shop, or has another schema', async () => {
     const bundle = await bundleOf(shop);
     await expectAsync(takeInBundle(shop.database, bundle, shop.clock.now)).toBeRejected();
     const other = { ...bundle, schema: '20200101-old' };

@@ -10,7 +10,7 @@ describe('the offset of a zone', () => {
     expect([at('2026-10-25T00:59:59Z'), at('2026-10-25T01:00:00Z')]).toEqual([60, 0]);
   });
 
-  it('is what the library says, in zones with odd offsets too', () => {
+  it('matches the library, even in zones with odd offsets', () => {
     for (const zone of ['Asia/Kathmandu', 'Australia/Lord_Howe', 'America/St_Johns', 'UTC']) {
       const offset = zoneOffset(zone);
       for (let day = 0; day < 366; day += 7) {

@@ -26,12 +26,12 @@ describe('the book', () => {
     });
   const sql = (text: string) => shop.database.sequelize.query(text);
 
-  it('begins with what the tables remember', async () => {
+  it('starts with what the tables remember', async () => {
     const { entries } = await read({ kind: 'changeNeedle', machineId: shop.works.ids.compound });
     expect(entries.map(({ machine }) => machine?.id)).toContain(shop.works.ids.compound);
   });
 
-  it('enters each write once, with who, when, where and what was sent', async () => {
+  it('records each write once, with who, when, where and what was sent', async () => {
     const key = newId();
     await report('clunk', key);
     await report('clunk', key);
@@ -44,7 +44,7 @@ describe('the book', () => {
     expect(entries[0]!.details.body).toEqual(jasmine.objectContaining({ trouble: 'clunk' }));
   });
 
-  it('enters nothing that was refused', async () => {
+  it('records nothing that was refused', async () => {
     const before = (await read()).entries.length;
     const { status } = await operator.call(routes.reportTrouble, {
       params: { machineId: newId() },
@@ -54,7 +54,7 @@ describe('the book', () => {
     expect((await read()).entries.length).toBe(before);
   });
 
-  it('enters who signed in, and never a password', async () => {
+  it('records sign-ins, and never a password', async () => {
     const { entries } = await read({ kind: 'signIn' });
     expect(entries.map(({ by }) => by)).toContain('Test mechanic');
     expect(entries.every(({ details }) => details.body === null)).toBeTrue();
@@ -62,7 +62,7 @@ describe('the book', () => {
     expect(JSON.stringify(all)).not.toContain('password');
   });
 
-  it('shows what something was before', async () => {
+  it('shows previous values', async () => {
     const set = (key: string, value: number, replaces: string | null) =>
       lead.call(routes.setShopValue, {
         key,
@@ -77,7 +77,7 @@ describe('the book', () => {
     expect((found.body.before?.details.body as { value: number }).value).toBe(0.3);
   });
 
-  it('is found by span, machine, person, kind and words, a page at a time', async () => {
+  it('is searched by period, machine, person, kind and words, a page at a time', async () => {
     await report('shredding');
     const by = async (query: BookQuery) => kinds((await read(query)).entries);
     expect(await by({ words: 'shredding' })).toEqual(['reportTrouble']);
@@ -113,14 +113,14 @@ describe('the book', () => {
       .toEqual([50, 10]);
   });
 
-  it('comes as CSV, and is not for operators', async () => {
+  it('is available as CSV, but not to operators', async () => {
     const { status, body } = await mechanic.call(routes.downloadBook, { query: { kind: 'reportTrouble' } });
     expect(status).toBe(200);
     expect(body.split('\r\n')[0]).toBe('position,at,by,kind,machine,details,device,place,seal');
     expect((await operator.call(routes.readBook)).status).toBe(403);
   });
 
-  it('is sealed as a chain that tells what was changed, taken out or put in', async () => {
+  it('is sealed as a chain that reveals what was changed, removed or inserted', async () => {
     while ((await sealEntries(shop.database)) > 0);
     const whole = await verifyBook(shop.database);
     expect(whole.outcome).toBe('whole');
@@ -141,14 +141,14 @@ describe('the book', () => {
   });
 });
 
-describe('looking through the book', () => {
+describe('verifying the book', () => {
   let shop: TestShop;
   beforeEach(async () => {
     shop = await startTestShop();
   });
   afterEach(() => shop.stop());
 
-  it('finds it whole while it is being sealed', async () => {
+  it('finds it intact while it is being sealed', async () => {
     const operator = await shop.signedIn('operator');
     const report = () =>
       operator.call(routes.reportTrouble, {

@@ -36,7 +36,7 @@ describe("the shop's own values", () => {
     ]);
   });
 
-  it('refuse a change to a value that somebody else set meanwhile', async () => {
+  it('refuse a change to a value that somebody else has set meanwhile', async () => {
     const valueId = 'strength.anchor-leather';
     const first = newId();
     expect((await set({ valueId, value: 3.5 }, first)).status).toBe(200);
@@ -49,7 +49,7 @@ describe("the shop's own values", () => {
     expect(many.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409, 409]);
   });
 
-  it('must be values of the catalogue, within what it allows', async () => {
+  it('must be catalogue values, within their range', async () => {
     const wrong = async (change: Partial<ShopValueInput>) =>
       ((await set(change)).body as unknown as Problem).fields?.map(
         ({ path, message }) => `${path}: ${message}`,
@@ -60,7 +60,7 @@ describe("the shop's own values", () => {
     ]);
   });
 
-  it('decide what the server accepts as a set-up', async () => {
+  it('decide which set-ups the server accepts', async () => {
     const tight = { ...shop.works.work, needle: { ...shop.works.work.needle, nm: 100 } };
     const save = () => mechanic.call(routes.saveSetup, { body: { ...tight, name: `At ${newId()}` } });
     expect((await save()).status).toBe(200);

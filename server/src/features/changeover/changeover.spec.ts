@@ -116,7 +116,7 @@ describe('a changeover', () => {
   };
   const codeOf = (answer: { readonly body: unknown }) => (answer.body as Problem).code;
 
-  it('leads from heavy to light and back, and everything comes back as it was', async () => {
+  it('leads from heavy to light and back, and everything returns to its earlier state', async () => {
     const before = await onFloor();
     for (const setupId of [light, heavy]) {
       const { body } = await begin(setupId);
@@ -139,7 +139,7 @@ describe('a changeover', () => {
     expect(Number(row[0]!.n)).toBe(1);
   });
 
-  it('is one at a time at a machine, whoever begins it, and stands on the floor meanwhile', async () => {
+  it('is the only one at a machine, whoever starts it, and shows on the floor meanwhile', async () => {
     const key = newId();
     const first = await begin(light, mechanic, key);
     const again = await mechanic.call(routes.beginChangeover, {
@@ -181,7 +181,7 @@ describe('a changeover', () => {
     expect(codeOf(await tick(body.id, 'wind'))).toBe('changeover.ended');
   });
 
-  it('is put aside for a reason, and taken back only while nothing is done', async () => {
+  it('is set aside for a reason, and cancelled only while nothing is done', async () => {
     const { body } = await begin(light);
     const without = await end(body.id, 'put-aside');
     expect([without.status, codeOf(without)]).toEqual([400, 'request.invalid']);
@@ -196,7 +196,7 @@ describe('a changeover', () => {
     expect(all.map(({ end: how }) => how?.ending)).toEqual(['taken-back', 'put-aside']);
   });
 
-  it('takes a needle only with what came out, and the pocket goes with it', async () => {
+  it('accepts a needle only together with the one that came out, and assigns the pocket', async () => {
     const { body } = await begin(light);
     expect(codeOf(await tick(body.id, 'needle'))).toBe('changeover.needle-unlogged');
     const swap = { ...(await swapFor(body))!, keptInPocket: 3 };
@@ -208,7 +208,7 @@ describe('a changeover', () => {
     expect([stale.status, codeOf(stale)]).toEqual([409, 'needle.moved-on']);
   });
 
-  it('opens the step again when its needle change is undone from the floor', async () => {
+  it('reopens the step when its needle change is undone from the floor', async () => {
     const { body } = await begin(light);
     const key = newId();
     await tick(body.id, 'needle', 'done', { swap: await swapFor(body), key });
@@ -226,7 +226,7 @@ describe('a changeover', () => {
     expect(timings).toContain({ valueId: 'changeover.plate', count: 1, meanMinutes: 1, sdMinutes: null });
   });
 
-  it('refuses what is not a step of it, a time before it began, and an operator', async () => {
+  it('refuses unknown steps, times before its start, and operators', async () => {
     const { body } = await begin(light);
     expect(codeOf(await tick(body.id, 'wrap'))).toBe('changeover.no-step');
     const early = await mechanic.call(routes.tickStep, {
@@ -243,7 +243,7 @@ describe('a changeover', () => {
     expect(codeOf(elsewhere)).toBe('changeover.unknown');
   });
 
-  it('leaves the machine as a replay of its log says, whatever is ticked, skipped and opened by whom', async () => {
+  it('leaves the machine as a replay of its log says, whatever is ticked, skipped and reopened', async () => {
     const { body } = await begin(light);
     const kinds = body.steps.map((step) => step.do);
     const anyWord = fc.record({

@@ -8,7 +8,7 @@ import { addUp, dropOld, rollUp } from './roll-up.js';
 const EIGHT = Date.parse('2026-03-04T08:00:00Z');
 const LEAP = 40_000;
 
-describe('a leap of a counter', () => {
+describe('a counter jump', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   beforeAll(async () => {
@@ -55,7 +55,7 @@ describe('a leap of a counter', () => {
     mechanic.call(routes.decideCounterLeap, { params: { leapId }, body: { accepted } });
   const codeOf = (reply: { body: unknown }) => (reply.body as Problem).code;
 
-  it('is held out of the hours and shown once, however often readings are brought in', async () => {
+  it('is left out of the hours and shown once, however often readings are rolled up', async () => {
     await rollUp(shop.database);
     expect(await stitches()).toBe(300);
     expect(await open()).toEqual([
@@ -68,7 +68,7 @@ describe('a leap of a counter', () => {
     ]);
   });
 
-  it('counts when a mechanic accepts it, added up before or not, and stays counted when readings come late', async () => {
+  it('counts once a mechanic accepts it, already totalled or not, and still counts when late readings arrive', async () => {
     await addUp(shop.database, new Date('2026-03-04T12:00:00Z'));
     const [leap] = await open();
     await decide(leap!.id, true);
@@ -81,14 +81,14 @@ describe('a leap of a counter', () => {
     expect(await stitches()).toBe(LEAP + 650);
   });
 
-  it('stays out when a mechanic leaves it out', async () => {
+  it('stays out if a mechanic rejects it', async () => {
     const [leap] = await open();
     await decide(leap!.id, false);
     expect(await stitches()).toBe(300);
     expect(await open()).toEqual([]);
   });
 
-  it('cannot be counted once its readings were cleared away', async () => {
+  it('cannot be counted once its readings have been deleted', async () => {
     await dropOld(shop.database, new Date('2026-06-04T12:00:00Z'), 30);
     const [leap] = await open();
     expect(codeOf(await decide(leap!.id, true))).toBe('leap.too-late');

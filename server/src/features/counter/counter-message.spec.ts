@@ -27,15 +27,15 @@ function coded(said: Partial<CounterMessage>): Buffer {
   );
 }
 
-describe('what a counter says', () => {
-  it('is the same in our own coding and by Sparkplug B, when it is born and later', () => {
+describe("a counter's message", () => {
+  it('is the same in our own format and in Sparkplug B, at birth and later', () => {
     const own = readCounterMessage(topicOf(ID, 'count'), Buffer.from(JSON.stringify(SAID)));
     expect(own).toEqual({ deviceId: ID, message: SAID });
     for (const type of ['NBIRTH', 'NDATA'] as const)
       expect(readCounterMessage(sparkplugTopicOf(ID, type), coded(SAID))).toEqual(own);
   });
 
-  it('is nothing where a number is missing, in the wrong coding, too long or somewhere else', () => {
+  it('is nothing if a number is missing, malformed or too long, or the topic is another', () => {
     const { boot: _, ...unborn } = SAID;
     const json = Buffer.from(JSON.stringify(SAID));
     for (const [topic, payload] of [

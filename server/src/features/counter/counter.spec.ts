@@ -71,7 +71,7 @@ describe('stitch counters', () => {
     return body.zones.flatMap(({ machines }) => machines).find(({ id }) => id === shop.works.ids.compound)!;
   };
 
-  it('are acknowledged when what they sent is in the database, and not before', async () => {
+  it('are acknowledged once their counts are in the database, and not before', async () => {
     const client = await come();
     for (let seq = 0; seq < 20; seq++) {
       await client.publishAsync(
@@ -83,7 +83,7 @@ describe('stitch counters', () => {
     }
   });
 
-  it('are kept once however often and in whatever order their messages come, over MQTT and HTTP', async () => {
+  it('have each message stored once, however often and in whatever order it comes, over MQTT and HTTP', async () => {
     const client = await come();
     const sent = Array.from({ length: 12 }, (_, seq) => count(seq, 50 * seq, 2000 * seq));
     const shuffled = [...sent, ...sent].sort((a, b) => ((a.seq * 7) % 5) - ((b.seq * 7) % 5));
@@ -98,7 +98,7 @@ describe('stitch counters', () => {
     expect((await hours()).map(({ stitches, motor }) => [stitches, motor])).toEqual([[550, 22_000]]);
   });
 
-  it('are kept where the numbers their rows were given are another’s by then, as when a cluster changes size', async () => {
+  it('have messages stored even if their row numbers are taken, as when a cluster changes size', async () => {
     const { sequelize } = shop.database;
     await sequelize.query('ANALYZE TABLE counter_readings');
     const next = async () => {
@@ -155,7 +155,7 @@ describe('stitch counters', () => {
     );
   });
 
-  it('go on from zero when they were switched off and on, and never count back', async () => {
+  it('continue from zero after a power cycle, and never count backwards', async () => {
     await post([count(0, 5000, 90_000), count(1, 5100, 92_000)]);
     await rollUp(shop.database);
     await post([count(0, 20, 800, { boot: 8, sentAt: new Date(EIGHT + 600_000).toISOString() })]);
@@ -163,7 +163,7 @@ describe('stitch counters', () => {
     expect((await hours()).map(({ stitches }) => stitches)).toEqual([120]);
   });
 
-  it('age the needle by what was counted, and by the shift only where nothing was heard', async () => {
+  it('age the needle by counts, and by the shift only where nothing was heard', async () => {
     const before = (await floorMachine()).age!;
     // Heard from 8 to 10 of a shift since 6, running a tenth of the time; the zone's fraction is a half.
     await post(Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 6000 * i)));
@@ -176,7 +176,7 @@ describe('stitch counters', () => {
     expect(age!.highHours - age!.lowHours).toBeLessThan(before.highHours - before.lowHours);
   });
 
-  it('are added up for the needle, and forgotten where a late reading changes an hour of it', async () => {
+  it('are totalled for the needle, and the total is discarded when a late reading changes an hour of it', async () => {
     const sent = Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 6000 * i));
     const late = sent.splice(20, 30);
     await post(sent);
@@ -198,7 +198,7 @@ describe('stitch counters', () => {
     expect((await floorMachine()).counter?.coveredHours).toBeCloseTo(whole!.coveredHours, 9);
   });
 
-  it('count for a needle only until it came out, however late that is told', async () => {
+  it('count for a needle only until it came out, however late that is reported', async () => {
     await post(Array.from({ length: 121 }, (_, i) => count(i, 100 * i, 30_000 * i)));
     await rollUp(shop.database);
     const before = (await floorMachine()).needle!;
@@ -229,7 +229,7 @@ describe('stitch counters', () => {
     await tables.needleInstalls.destroy({ where: { id: changed.needle!.installId } });
   });
 
-  it('are silent when they were not heard for two minutes, and the estimate goes on by the shift', async () => {
+  it('are silent when not heard for two minutes, and the estimate continues by the shift', async () => {
     expect((await floorMachine()).counter).toEqual(
       jasmine.objectContaining({ state: 'silent', lastHeardAt: null, stitches: 0 }),
     );
@@ -244,7 +244,7 @@ describe('stitch counters', () => {
     expect(later.age!.runningHours).toBeCloseTo(heardAge + 2 * 0.5, 6);
   });
 
-  it('are accepted with their own token only, and only counters count', async () => {
+  it('are accepted only with their own token, and only counters count', async () => {
     for (const [counts, token, id, code] of [
       [[count(0, 1, 1)], GAUGE_TOKEN, counter(), 'device.token'],
       [[count(0, 1, 1)], '', counter(), 'device.token'],
@@ -258,7 +258,7 @@ describe('stitch counters', () => {
     expect(await shop.count('counter_readings')).toBe(0);
   });
 
-  it('with a wrong clock are taken to have spoken now', async () => {
+  it('with a wrong clock are assumed to report now', async () => {
     await post([
       count(0, 0, 0, { sentAt: '2031-01-01T00:00:00Z' }),
       count(1, 9, 9, { sentAt: '1999-01-01T00:00:00Z' }),
@@ -281,7 +281,7 @@ describe('stitch counters', () => {
     expect(await hours()).toEqual(before);
   });
 
-  it('tell whoever watches the floor that it changed, on every server', async () => {
+  it('notify everybody watching the floor, on every server', async () => {
     const leave = new AbortController();
     const streams = await Promise.all(
       [shop.address, await shop.secondInstance()].map((address) =>

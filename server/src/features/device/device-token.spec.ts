@@ -1,7 +1,7 @@
 import { brokerHash } from './device-token.js';
 
-describe('a token of a device', () => {
-  it('is kept for an outside broker as that keeps passwords', () => {
+describe('a device token', () => {
+  it("is stored for an external broker in that broker's own format", () => {
     // Written by mosquitto_passwd of Mosquitto 2.0.11 for the password "secret-token", with its salt.
     const salt = Buffer.from('RHSYlcpfLrtYA5CH', 'base64');
     expect(brokerHash('secret-token', salt)).toBe(

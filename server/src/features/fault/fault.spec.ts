@@ -29,7 +29,7 @@ describe('faults', () => {
   });
   const log = (body: FaultCaseInput, key = newId()) => operator.call(routes.logFaultCase, { key, body });
 
-  it('are kept once as they were followed, and stand in the history of their machine', async () => {
+  it("are stored once as they were traced, and appear in their machine's history", async () => {
     const key = newId();
     const logged = await log(fault(), key);
     expect(logged.body).toEqual({ id: key, ...fault(), endedBy: 'Test operator' });
@@ -45,7 +45,7 @@ describe('faults', () => {
     });
   });
 
-  it('begin with what the logs say of the machine', async () => {
+  it('start with what the logs say about the machine', async () => {
     const machineId = shop.works.ids.compound;
     const facts = async () => (await operator.call(routes.readFaultFacts, { params: { machineId } })).body;
     expect(await facts()).toEqual(
@@ -74,7 +74,7 @@ describe('faults', () => {
     expect(nowhere.status).toBe(404);
   });
 
-  it('are refused with the field where they name what is not there', async () => {
+  it('are refused with the field if they name something unknown', async () => {
     const bad: readonly [Partial<FaultCaseInput>, string][] = [
       [{ evidence: { mood: 1 } }, 'body.evidence.mood'],
       [{ foundAt: ['2026-03-04T09:42:00.000Z'] }, 'body.foundAt'],

@@ -30,7 +30,7 @@ describe('the floor', () => {
       },
     });
 
-  it('counts running hours as shift hours times the share the needle moves', async () => {
+  it('counts running hours as shift hours times the share the needle runs', async () => {
     // Installed on Tuesday 06:00, now Wednesday 10:00: 8 + 4 shift hours, running half of them.
     const { age, needle } = await machine();
     expect(needle?.installId).toBe(shop.works.ids.install);
@@ -64,7 +64,7 @@ describe('the floor', () => {
     );
   });
 
-  it('refuses a change of a needle that somebody else already changed', async () => {
+  it('refuses to change a needle that somebody else has already changed', async () => {
     await change();
     const answer = await change();
     const problem = answer.body as unknown as Problem;
@@ -72,7 +72,7 @@ describe('the floor', () => {
     expect(await shop.count('needle_removals')).toBe(1);
   });
 
-  it('refuses a needle that the clamp does not take, naming what it takes', async () => {
+  it('refuses a needle that the clamp does not take, naming those it takes', async () => {
     const answer = await change({
       needle: { systemId: '130/705 H', nm: 100, pointId: 'round', finishId: 'chromed' },
     });
@@ -83,7 +83,7 @@ describe('the floor', () => {
     ]);
   });
 
-  it('refuses a change before the needle went in or in the future', async () => {
+  it('refuses a change before the needle was installed or in the future', async () => {
     for (const changedAt of ['2026-03-03T05:59:00.000Z', '2026-03-04T10:06:00.000Z']) {
       expect((await change({ changedAt })).status)
         .withContext(changedAt)
@@ -94,7 +94,7 @@ describe('the floor', () => {
       .toBe(200);
   });
 
-  it('stops a machine for a missing piece until a mechanic has cleared it', async () => {
+  it('stops a machine for a missing piece until a mechanic clears it', async () => {
     const stopped = (await change({ cause: 'accident', fragments: 'missing' })).body;
     expect(stopped.age?.state).toBe('stop');
     const [stop] = stopped.stops;
@@ -109,7 +109,7 @@ describe('the floor', () => {
     expect((await mechanic.call(routes.clearMachine, { params, body: clearance })).status).toBe(409);
   });
 
-  it('lets exactly one of many changes of one needle through', async () => {
+  it('accepts exactly one of many changes of one needle', async () => {
     const answers = await Promise.all(Array.from({ length: 10 }, () => change()));
     expect(answers.map((answer) => answer.status).sort()).toEqual([
       200,

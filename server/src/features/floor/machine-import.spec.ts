@@ -2,7 +2,7 @@ import { newId, routes, type MachineRow, type Problem } from '@gantelet/contract
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import type { TestClient } from '../../testing/test-client.js';
 
-describe('a list of machines', () => {
+describe('a machine list', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   beforeAll(async () => {
@@ -22,7 +22,7 @@ describe('a list of machines', () => {
   const take = (rows: MachineRow[], key = newId()) =>
     mechanic.call(routes.importMachines, { key, body: { rows } });
 
-  it('goes in whole, and once however often it is taken in', async () => {
+  it('is imported whole, and once however often it is sent', async () => {
     const rows = Array.from({ length: 40 }, (_, i) => row(100 + i));
     expect((await take(rows)).body).toEqual({ added: 40, there: [] });
     expect(await shop.count('machines')).toBe(42);
@@ -34,7 +34,7 @@ describe('a list of machines', () => {
     );
   });
 
-  it('goes in not at all when a row is wrong, and names the cell', async () => {
+  it('is not imported at all if a row is wrong, and names the cell', async () => {
     const before = await shop.count('machines');
     const bad = await take([row(200), row(201, { feed: 'belt', zone: 'Cellar' }), row(200)]);
     const { fields = [] } = bad.body as unknown as Problem;

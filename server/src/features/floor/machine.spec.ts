@@ -46,7 +46,7 @@ describe('machines', () => {
   const register = (body: MachineEntry, key = newId()) =>
     mechanic.call(routes.registerMachine, { key, body });
 
-  it('get one shop number each, also when two are registered in the same moment', async () => {
+  it('get one shop number each, even when two are registered in the same moment', async () => {
     const both = await Promise.all([register(entry(77)), register(entry(77)), register(entry(77))]);
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
     const refused = both.filter(({ status }) => status === 409).map(({ body }) => body as unknown as Problem);
@@ -54,7 +54,7 @@ describe('machines', () => {
       expect([code, fields?.[0]?.path]).toEqual(['machine.number-taken', 'body.shopNumber']);
   });
 
-  it('are refused with the field for a key that is an id already, a system named twice and signs that show as nothing', async () => {
+  it('are refused with the field for a used id, a system named twice and invisible characters', async () => {
     const problem = async (body: MachineEntry, key?: string) => {
       const answered = await register(body, key);
       const { code, fields } = answered.body as unknown as Problem;
@@ -74,7 +74,7 @@ describe('machines', () => {
     expect((await register(entry(78, { name: family }))).body.name).toBe(family);
   });
 
-  it('are the machine of a counter only when they are there', async () => {
+  it('have a counter only if they exist', async () => {
     const lead = await shop.signedIn('lead');
     const body = { kind: 'counter' as const, name: 'Counter', machineId: newId(), token: 't'.repeat(43) };
     const { status, body: problem } = await lead.call(routes.registerDevice, { body });
@@ -82,7 +82,7 @@ describe('machines', () => {
     expect([status, code, fields?.[0]?.path]).toEqual([422, 'entry.dangling', 'body.machineId']);
   });
 
-  it('are registered under their key and come back as they were entered', async () => {
+  it('are registered under their key and returned as they were entered', async () => {
     const key = newId();
     const { status, body } = await register(entry(31), key);
     const { zoneId, ...rest } = entry(31);
@@ -119,7 +119,7 @@ describe('machines', () => {
     expect((await revise(0)).status).toBe(409);
   });
 
-  it('refuse a taken number, an unknown zone, and what cannot go together, and keep nothing', async () => {
+  it('refuse a taken number, an unknown zone and contradictions, saving nothing', async () => {
     const before = [await shop.count('machines'), await shop.count('machine_plates')];
     const wrong = async (body: MachineEntry) => {
       const answered = await register(body);
@@ -143,7 +143,7 @@ describe('machines', () => {
     expect([await shop.count('machines'), await shop.count('machine_plates')]).toEqual(before);
   });
 
-  it('stand on the plate of the set-up they are set for', async () => {
+  it('are on the plate of their present set-up', async () => {
     const key = newId();
     const { body: machine } = await register(entry(34), key);
     const work = { ...shop.works.work, machineId: key, plateHoleMm: 2.2, name: 'On the small plate' };

@@ -3,7 +3,7 @@ import { LOADED_AT } from '../../testing/small-works.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('needles that come out before their time', () => {
+describe('needles removed before their time', () => {
   let shop: TestShop;
   let operator: TestClient;
   let mechanic: TestClient;
@@ -33,7 +33,7 @@ describe('needles that come out before their time', () => {
   }
   const codeOf = (answered: { body: unknown }) => (answered.body as Problem).code;
 
-  it('lie in a numbered pocket with their hours, and go on from there when they go in again', async () => {
+  it('are in a numbered pocket with their hours, and continue from there when they are reused', async () => {
     const ran = (await machine()).age!.runningHours;
     await change({ keptInPocket: 4 });
     const [kept] = (await floor()).partUsed;
@@ -55,7 +55,7 @@ describe('needles that come out before their time', () => {
     expect(row?.get('entryHours')).toBeCloseTo(ran, 6);
   });
 
-  it('go in only as what they are', async () => {
+  it('are reused only as what they are', async () => {
     await change({ keptInPocket: 7 });
     const [kept] = (await floor()).partUsed;
     const other = { ...shop.works.work.needle, nm: 120 };
@@ -63,7 +63,7 @@ describe('needles that come out before their time', () => {
     expect((await floor()).partUsed.length).toBe(1);
   });
 
-  it('can be said to lie in another pocket, as long as that is empty and they lie in one', async () => {
+  it('can be moved to another pocket, if it is empty and they are still in one', async () => {
     await change({ keptInPocket: 4 });
     await change({ keptInPocket: 5 });
     const [four] = (await floor()).partUsed;
@@ -79,7 +79,7 @@ describe('needles that come out before their time', () => {
     expect(codeOf(await move(2))).toBe('part-used.gone');
   });
 
-  it('are counted in the sharps box when they lie in no pocket', async () => {
+  it('are counted in the sharps box if they are in no pocket', async () => {
     const sharps = async () => (await floor()).sharps.needles;
     expect(await sharps()).toBe(0);
     await change();
@@ -112,7 +112,7 @@ describe('needles that come out before their time', () => {
     expect(codeOf(await change({ needle: other, lotId: lot.body.id }))).toBe('lot.unknown');
   });
 
-  it('come from lots that can be corrected: the code always, the kind before one of them went in', async () => {
+  it('come from lots that can be corrected: the code always, the kind before one of them was installed', async () => {
     const { needle } = shop.works.work;
     const other = { ...needle, nm: 120 };
     await mechanic.call(routes.registerLot, { body: { code: 'L-1', needle } });

@@ -3,7 +3,7 @@ import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
 /** The needle was installed the day before; it is 10:00, the shift began at 06:00, needles run half of it. */
-describe('hours of needles that are out, when pieces of their time are written down after', () => {
+describe('hours of removed needles, when pieces are entered for their time afterwards', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   beforeEach(async () => {
@@ -50,7 +50,7 @@ describe('hours of needles that are out, when pieces of their time are written d
   };
   const rounded = (hours: readonly number[]) => hours.map((one) => one.toFixed(9));
 
-  it('change by what the pieces say differently of each one’s part, and back when these are taken back', async () => {
+  it("change by the difference for each one's part, and change back when the pieces are withdrawn", async () => {
     await change('08:00');
     await change('09:00');
     const before = await hoursOut();
@@ -62,7 +62,7 @@ describe('hours of needles that are out, when pieces of their time are written d
     expect(rounded(await hoursOut())).toEqual(rounded(before));
   });
 
-  it('go with a needle into its pocket and into the machine it goes in next', async () => {
+  it('follow a needle into its pocket and its next machine', async () => {
     await change('08:00', { keptInPocket: 3 });
     const [kept] = (await floor()).partUsed;
     await change('08:30', { partUsedId: kept!.id });
@@ -109,7 +109,7 @@ describe('hours of needles that are out, when pieces of their time are written d
     expect(rounded(await hoursOut())).toEqual(rounded(before));
   });
 
-  it('make the fits of lives say that they are of older records', async () => {
+  it('make life fits outdated', async () => {
     await change('08:00');
     const version = async () => (await mechanic.call(routes.readLife)).body.dataVersion;
     const before = await version();

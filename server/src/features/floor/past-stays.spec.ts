@@ -28,7 +28,7 @@ describe('past needles', () => {
   const fieldsOf = ({ body }: { readonly body: unknown }) =>
     (body as Problem).fields?.map(({ path }) => path);
 
-  it('are in once however often they are taken in, and make lives that can be fitted', async () => {
+  it('are recorded once however often they are imported, and give lives that can be fitted', async () => {
     const rows = Array.from({ length: 20 }, (_, i) => row(i + 2, { hours: String(3 + (i % 5)) }));
     const first = await take(rows);
     expect([first.status, first.body]).toEqual([200, { added: 20, there: 0 }]);
@@ -45,7 +45,7 @@ describe('past needles', () => {
     expect(hours.some((one) => Math.abs(one - 4) < 0.2)).toBeTrue();
   });
 
-  it('are refused whole with every cell that is wrong, and where two needles would be in at once', async () => {
+  it('are refused as a whole with every wrong cell, and where two needles would overlap', async () => {
     const before = await shop.count('needle_installs');
     const wrong = await take([row(2, { machine: 'No. 99' }), row(3, { needle: 'nail' })]);
     expect([wrong.status, fieldsOf(wrong)]).toEqual([400, ['body.rows.0.machine', 'body.rows.1.needle']]);
@@ -60,7 +60,7 @@ describe('past needles', () => {
     expect(await shop.count('needle_installs')).toBe(before);
   });
 
-  it('are the lead’s to enter', async () => {
+  it('can only be entered by a lead', async () => {
     const mechanic = await shop.signedIn('mechanic');
     expect((await mechanic.call(routes.importPastStays, { body: { rows: [row(2)] } })).status).toBe(403);
   });

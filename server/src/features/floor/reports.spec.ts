@@ -2,7 +2,7 @@ import { newId, routes, type FloorMachine, type Problem } from '@gantelet/contra
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('reports from the machines', () => {
+describe('problem reports', () => {
   let shop: TestShop;
   let operator: TestClient;
   let mechanic: TestClient;
@@ -36,7 +36,7 @@ describe('reports from the machines', () => {
       },
     });
 
-  it('override the hours at once, and a needle change answers them', async () => {
+  it('override the hours at once, and are answered by a needle change', async () => {
     expect(['good', 'watch']).toContain((await machine()).age?.state as string);
     const { body } = await report('clunk');
     expect([body.age?.state, body.reports.map(({ trouble, reportedBy }) => [trouble, reportedBy])]).toEqual([
@@ -51,7 +51,7 @@ describe('reports from the machines', () => {
     expect(rows.map((row) => row.get('finding'))).toEqual(['needle-changed', 'needle-changed']);
   });
 
-  it('are kept once however often they are sent', async () => {
+  it('are stored once however often they are sent', async () => {
     const key = newId();
     await Promise.all([report('shredding', key), report('shredding', key)]);
     expect((await machine()).reports.length).toBe(1);
@@ -61,7 +61,7 @@ describe('reports from the machines', () => {
     expect((again.body as unknown as Problem).code).toBe('report.answered');
   });
 
-  it('cannot be made in the future, nor answered when there is none', async () => {
+  it('cannot be made in the future, nor answered if there is none', async () => {
     const early = await operator.call(routes.reportTrouble, {
       params: { machineId: shop.works.ids.compound },
       body: { trouble: 'clunk', reportedAt: '2026-03-04T12:00:00.000Z' },

@@ -35,7 +35,7 @@ describe('retiring a machine', () => {
       },
     });
 
-  it('takes it out of every list, with its needle out and its jobs without a machine', async () => {
+  it('removes it from every list, with its needle out and its jobs unassigned', async () => {
     const body = { setupId: shop.works.ids.setup, pieces: null, sewMinutes: 60, dueAt: null, note: '' };
     await mechanic.call(routes.queueJob, { body });
     const [job] = (await mechanic.call(routes.readJobQueue)).body.jobs;
@@ -62,7 +62,7 @@ describe('retiring a machine', () => {
     );
   });
 
-  it('is undone by bringing it back, empty', async () => {
+  it('is reversed by bringing it back, empty', async () => {
     const { version } = await machine();
     const retired = await retire(true, version);
     expect(codeOf(await retire(false, version))).toBe('version.stale');
@@ -73,7 +73,7 @@ describe('retiring a machine', () => {
     expect(codeOf(await change())).toBe('needle.moved-on');
   });
 
-  it('waits for what goes on at it: a changeover, and a piece that is missing', async () => {
+  it('waits for an open changeover and for a missing piece', async () => {
     const { version } = await machine();
     await operator.call(routes.changeNeedle, {
       params: { machineId: id() },

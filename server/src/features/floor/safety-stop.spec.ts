@@ -3,7 +3,7 @@ import { newId, routes, type Clearance, type FloorMachine, type Problem } from '
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('a machine with a piece missing', () => {
+describe('a machine with a missing piece', () => {
   let shop: TestShop;
   let operator: TestClient;
   let mechanic: TestClient;
@@ -44,7 +44,7 @@ describe('a machine with a piece missing', () => {
       body: { stopId, finding, burrsChecked: true },
     });
 
-  it('stays stopped when the change that told of it is undone', async () => {
+  it('stays stopped when the change that reported it is undone', async () => {
     const installId = newId();
     await change(shop.works.ids.install, 'missing', operator, installId);
     const undone = await undo(installId);
@@ -54,7 +54,7 @@ describe('a machine with a piece missing', () => {
     expect([cleared.body.stops, cleared.body.age?.state]).toEqual([[], 'watch']);
   });
 
-  it('is stopped once for every missing piece, and each is cleared by itself', async () => {
+  it('is stopped once for every missing piece, and each is cleared separately', async () => {
     const first = (await change(shop.works.ids.install)).body;
     const second = (await change(first.needle!.installId)).body;
     expect(second.stops.length).toBe(2);
@@ -64,7 +64,7 @@ describe('a machine with a piece missing', () => {
     expect((await clear(second.stops[1]!.id)).body.age?.state).toBe('good');
   });
 
-  it('cannot have its change undone once a mechanic has cleared it, and is told why', async () => {
+  it('cannot have its change undone once a mechanic has cleared it, and says why', async () => {
     const installId = newId();
     const { stops } = (await change(shop.works.ids.install, 'missing', operator, installId)).body;
     await clear(stops[0]!.id);
@@ -73,7 +73,7 @@ describe('a machine with a piece missing', () => {
     expect((await standing()).needle?.installId).toBe(installId);
   });
 
-  it('is stopped although the change itself is refused, once however often it is sent', async () => {
+  it('is stopped even if the change itself is refused, once however often it is sent', async () => {
     const { needle } = (await change(shop.works.ids.install, 'whole')).body;
     const key = newId();
     for (let sent = 0; sent < 2; sent++) {
@@ -83,7 +83,7 @@ describe('a machine with a piece missing', () => {
     }
   });
 
-  it('is stopped when the time of the change cannot be', async () => {
+  it('is stopped even if the time of the change is impossible', async () => {
     const answered = await operator.call(routes.changeNeedle, {
       params: { machineId },
       body: {
@@ -97,7 +97,7 @@ describe('a machine with a piece missing', () => {
     expect([answered.status, answered.body.stops[0]?.at]).toEqual([200, shop.clock.now.toISOString()]);
   });
 
-  it('never runs again but by a clearance of every piece, whatever two people do', async () => {
+  it('never runs again without a clearance of every piece, whatever two people do', async () => {
     const lead = await shop.signedIn('lead');
     let regrouped = 0;
     /** What the records should show: missing pieces, and those cleared. */

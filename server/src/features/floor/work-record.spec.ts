@@ -2,7 +2,7 @@ import { newId, routes, type FloorMachine, type FloorView, type Problem } from '
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('what is written down of the work', () => {
+describe('records of work', () => {
   let shop: TestShop;
   let operator: TestClient;
   let mechanic: TestClient;
@@ -19,14 +19,14 @@ describe('what is written down of the work', () => {
     (await floor()).zones.flatMap((zone) => zone.machines).find(({ id }) => id === shop.works.ids.compound)!;
   const compound = () => ({ machineId: shop.works.ids.compound });
 
-  describe('checks', () => {
+  describe('spot checks', () => {
     const look = (sewing: boolean, key = newId()) =>
       operator.call(routes.logSpotCheck, {
         key,
         body: { machineId: shop.works.ids.compound, sewing, checkedAt: shop.clock.now.toISOString() },
       });
 
-    it('sharpen the share of the shift that needles move, each counted once', async () => {
+    it('sharpen the share of the shift that needles run, each counted once', async () => {
       const before = (await floor()).zones[0]!.needleFraction;
       expect([before.value, before.checks]).toEqual([0.5, 100]);
       const key = newId();
@@ -64,7 +64,7 @@ describe('what is written down of the work', () => {
         body: { pieces: 120, stitchesPerPiece: 500, ...span('06:00', '08:00'), ...more },
       });
 
-    it('age a needle by what they took, where no counter was heard', async () => {
+    it('age a needle by the time they took, where no counter was heard', async () => {
       await withSpeed();
       const before = (await machine()).age!;
       const { body } = await log();
@@ -75,7 +75,7 @@ describe('what is written down of the work', () => {
       expect(more.age!.highHours - more.age!.lowHours).not.toBe(before.highHours - before.lowHours);
     });
 
-    it('need a speed, a time that is long enough, and no other pieces in it', async () => {
+    it('need a speed, enough time, and no overlapping pieces', async () => {
       expect(codeOf(await log())).toBe('pieces.no-speed');
       await withSpeed();
       const many = await log({ pieces: 1000 });
@@ -91,7 +91,7 @@ describe('what is written down of the work', () => {
       expect((await log(span('09:00', '08:00'))).status).toBe(400);
     });
 
-    it('are taken back once, by a mechanic: they no longer count, and their time is free for the right ones', async () => {
+    it('are withdrawn once, by a mechanic: they no longer count, and their time is free again', async () => {
       await withSpeed();
       const before = (await machine()).age!.runningHours;
       const piecesId = newId();
@@ -137,7 +137,7 @@ describe('what is written down of the work', () => {
       expect((await services())[1]!.since).toBeCloseTo(1, 1);
     });
 
-    it('follow the hours that the shop sets for itself', async () => {
+    it('follow the hours that the shop sets itself', async () => {
       await mechanic.call(routes.setShopValue, {
         body: {
           valueId: 'service.oil',
@@ -151,7 +151,7 @@ describe('what is written down of the work', () => {
       expect([oil?.interval, oil?.due]).toEqual([1, true]);
     });
 
-    it('are listed for all machines while they are due, with the hours that the machine itself shows', async () => {
+    it('are listed for all machines while due, with the hours that the machine itself shows', async () => {
       const due = async () =>
         (await operator.call(routes.listServicesDue)).body.filter(
           ({ machineId }) => machineId === compound().machineId,
@@ -187,7 +187,7 @@ describe('what is written down of the work', () => {
         body: { version, places: places as never },
       });
 
-    it('says where its machines stand, and who saw an older one is told so', async () => {
+    it('says where its machines stand, and reports a stale version', async () => {
       const { compound: first, portable } = shop.works.ids;
       const places = [
         { machineId: first, column: 3, row: 0 },
@@ -201,7 +201,7 @@ describe('what is written down of the work', () => {
       expect(other?.place).toBeNull();
     });
 
-    it('puts no two machines at one place, and none of another zone', async () => {
+    it('puts no two machines in one place, and none from another zone', async () => {
       const { compound: first, portable } = shop.works.ids;
       const both = [first, portable].map((machineId) => ({ machineId, column: 1, row: 1 }));
       expect((await arrange(both)).status).toBe(400);
@@ -210,7 +210,7 @@ describe('what is written down of the work', () => {
   });
 
   describe('the history of a machine', () => {
-    it('tells everything that happened, the latest first, page by page', async () => {
+    it('lists everything that happened, latest first, page by page', async () => {
       const now = () => shop.clock.now.toISOString();
       const later = () => (shop.clock.now = new Date(shop.clock.now.getTime() + 60_000));
       await operator.call(routes.reportTrouble, {

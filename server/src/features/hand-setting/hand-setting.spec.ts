@@ -24,7 +24,7 @@ describe('foot, edge and speed of a job', () => {
       edgeMm,
     ]);
 
-  it('are as they were last written down, and as before when that is taken back', async () => {
+  it('are those last recorded, and the earlier ones after a withdrawal', async () => {
     expect((await log(entry())).body).toEqual(
       jasmine.objectContaining({ ...entry(), setBy: 'Test mechanic' }),
     );
@@ -35,7 +35,7 @@ describe('foot, edge and speed of a job', () => {
     expect(await listed()).toEqual([[12, 8]]);
   });
 
-  it('are refused where nothing is said, and from an operator', async () => {
+  it('are refused if empty, or from an operator', async () => {
     const nothing = entry({ footScrewMm: null, edgeMm: null, edgeBy: null, speedSpm: null });
     const { status, body } = await log(nothing);
     expect([status, (body as unknown as Problem).fields?.[0]?.path]).toEqual([400, 'body.footScrewMm']);

@@ -2,7 +2,7 @@ import { newId, routes, type HookCheckEntry, type Problem } from '@gantelet/cont
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import type { TestClient } from '../../testing/test-client.js';
 
-describe('looks at a hook', () => {
+describe('hook checks', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   let machineId: string;
@@ -25,7 +25,7 @@ describe('looks at a hook', () => {
   const log = (body: HookCheckEntry, key = newId()) =>
     mechanic.call(routes.logHookCheck, { key, params: { machineId }, body });
 
-  it('are kept once with the figures of the machine’s book, and stand in its history', async () => {
+  it("are stored once with the figures of the machine's manual, and appear in its history", async () => {
     const key = newId();
     await log(entry(), key);
     const set = entry({ set: true, checkedAt: '2026-03-04T09:50:00.000Z', note: '' });
@@ -49,7 +49,7 @@ describe('looks at a hook', () => {
     });
   });
 
-  it('no longer count once they are taken back, and stay in the history', async () => {
+  it('no longer count once withdrawn, and stay in the history', async () => {
     const key = newId();
     await log(entry({ checkedAt: '2026-03-04T09:55:00.000Z' }), key);
     await mechanic.call(routes.withdrawEntry, { key: newId(), body: { log: 'hook-check', entryId: key } });
@@ -61,7 +61,7 @@ describe('looks at a hook', () => {
     );
   });
 
-  it('are refused with the field where they say nothing or contradict themselves', async () => {
+  it('are refused with the field if they are empty or contradict themselves', async () => {
     const bad: readonly [Partial<HookCheckEntry>, string][] = [
       [{ reading: UNSEEN }, 'body.reading'],
       [{ reading: { ...UNSEEN, riseMm: -1 } }, 'body.reading.riseMm'],

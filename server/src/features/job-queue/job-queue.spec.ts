@@ -9,7 +9,7 @@ import {
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import type { TestClient } from '../../testing/test-client.js';
 
-describe('jobs that wait', () => {
+describe('waiting jobs', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   let operator: TestClient;
@@ -60,7 +60,7 @@ describe('jobs that wait', () => {
     expect(codeOf(await mechanic.call(routes.reviseQueuedJob, { params, body: entry }))).toBe('queue.gone');
   });
 
-  it('say how many minutes of work are left until they are due, and since they were', async () => {
+  it('say how many working minutes are left until they are due, or how many they are late', async () => {
     const day = (days: number) => new Date(shop.clock.now.getTime() + days * 24 * 3_600_000).toISOString();
     await add({ dueAt: day(7) });
     await add({ dueAt: day(14) });
@@ -71,7 +71,7 @@ describe('jobs that wait', () => {
     expect(minutes[2]).toBeCloseTo(-minutes[0]!, 6);
   });
 
-  it('stand in the order that somebody gave them, and in no order made from an old queue', async () => {
+  it('are in the order somebody gave them, and refuse an order made from an outdated queue', async () => {
     await add({ note: 'a' });
     await add({ note: 'b' });
     const [a, b] = (await queue()).jobs;
@@ -97,7 +97,7 @@ describe('jobs that wait', () => {
     expect(twice.status).toBe(400);
   });
 
-  it('are of set-ups there are, and taken away by no operator', async () => {
+  it('use existing set-ups, and are not removed by operators', async () => {
     expect(codeOf(await add({ setupId: newId() }))).toBe('setup.unknown');
     expect((await add({ sewMinutes: 0 })).status).toBe(400);
     const body = { setupId: shop.works.ids.setup, sewMinutes: 10 };

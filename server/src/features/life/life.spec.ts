@@ -10,7 +10,7 @@ import { fitLives } from './index.js';
 const SLEEPER = new URL('../../testing/sleeper.worker.js', import.meta.url);
 const log = pino({ level: 'silent' });
 
-describe('the lives of needles', () => {
+describe('needle lives', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   const runners: JobRunner[] = [];
@@ -95,7 +95,7 @@ describe('the lives of needles', () => {
     }
   }
 
-  it('are fitted in a thread of their own, group by group, and kept with the records they came from', async () => {
+  it('are fitted in a thread of their own, group by group, and stored with the records they came from', async () => {
     await wear([9, 12, 14, 11, 8, 15, 10, 13]);
     await wear([5, 6], 'scheduled');
     run();
@@ -135,7 +135,7 @@ describe('the lives of needles', () => {
     expect(results.filter((row) => row.get('result') !== null).length).toBe(1);
   });
 
-  it('are counted in the groups that the lead makes, at once and when a needle goes in', async () => {
+  it('are counted in the groups that the lead makes, at once and at installation', async () => {
     await wear([9, 12, 14]);
     const lead = await shop.signedIn('lead');
     const group = async () => {
@@ -170,7 +170,7 @@ describe('the lives of needles', () => {
     expect((await mechanic.call(routes.readLife)).body.dataVersion).not.toBe(before);
   });
 
-  it('are never merged in a circle, though two leads merge at once', async () => {
+  it('are never merged in a circle, even if two leads merge at once', async () => {
     const { tables } = shop.database;
     const whole = 'leather.cutting.flatbed';
     const other = 'woven.cloth.flatbed';
@@ -213,7 +213,7 @@ describe('the lives of needles', () => {
     expect(none.body).toEqual([]);
   });
 
-  it('are asked for once while a fit waits', async () => {
+  it('are requested once while a fit is waiting', async () => {
     const [first, second] = [await ask(), await ask()];
     expect(second.id).toBe(first.id);
     expect(await shop.count('jobs')).toBe(1);
@@ -227,7 +227,7 @@ describe('the lives of needles', () => {
     expect(claims.filter((claim) => claim?.id === id).length).toBe(1);
   });
 
-  it('are fitted by another server when the first is not heard of any more, but not for ever', async () => {
+  it('are fitted by another server if the first goes silent, but not for ever', async () => {
     const { id } = await ask();
     const dead = newId();
     expect((await claimJob(shop.database, dead, JOB_KINDS))?.id).toBe(id);
@@ -244,7 +244,7 @@ describe('the lives of needles', () => {
     expect(await state(id)).toBe('failed');
   });
 
-  it('stop being fitted when that is cancelled, and leave the last report', async () => {
+  it('stop being fitted when that is cancelled, and keep the last report', async () => {
     run({ worker: SLEEPER, input: () => Promise.resolve(60_000) });
     const { id } = await ask();
     await until(id, 'running');
@@ -257,7 +257,7 @@ describe('the lives of needles', () => {
     await until(next.id, 'running');
   });
 
-  it('tell which interval another fit has changed, and what it was', async () => {
+  it('show which interval a fit has changed, and the earlier one', async () => {
     const { tables } = shop.database;
     const changes = async () => (await mechanic.call(routes.listIntervalChanges)).body;
     await wear([9, 12, 14, 11, 8, 15, 10, 13]);
@@ -281,7 +281,7 @@ describe('the lives of needles', () => {
     expect(await changes()).toEqual(told);
   });
 
-  it('are fitted again when the database was away in the middle of a fit', async () => {
+  it('are fitted again if the database went away during a fit', async () => {
     let tries = 0;
     const input = () =>
       ++tries === 1 ? Promise.reject(new ConnectionError(new Error('away'))) : Promise.resolve(1);
@@ -295,13 +295,13 @@ describe('the lives of needles', () => {
     expect(tries).toBe(2);
   });
 
-  it('tell a failed fit as failed', async () => {
+  it('report a failed fit as failed', async () => {
     run({ worker: SLEEPER, input: () => Promise.reject(new Error('no')) });
     const { id } = await ask();
     await until(id, 'failed');
   });
 
-  it('tell how far a fit is to whoever watches it', async () => {
+  it("report a fit's progress to everybody watching", async () => {
     run({ worker: SLEEPER, input: () => Promise.resolve(60_000) });
     const { id } = await ask();
     const leave = new AbortController();

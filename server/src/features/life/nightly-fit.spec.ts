@@ -4,14 +4,14 @@ import { queueNightlyFit } from './nightly-fit.js';
 /** The small works uses UTC. */
 const at = (hour: number, day = 4) => new Date(Date.UTC(2026, 2, day, hour, 15));
 
-describe('the fit of the night', () => {
+describe('the nightly fit', () => {
   let shop: TestShop;
   beforeAll(async () => {
     shop = await startTestShop();
   });
   afterAll(() => shop.stop());
 
-  it('is queued once a day, after the late shift, however many servers look', async () => {
+  it('is queued once a day, after the late shift, however many servers check', async () => {
     expect(await queueNightlyFit(shop.database, at(1))).toBeFalse();
     const looks = await Promise.allSettled(
       Array.from({ length: 4 }, () => queueNightlyFit(shop.database, at(2))),

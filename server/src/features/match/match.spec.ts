@@ -14,7 +14,7 @@ describe('set-ups', () => {
   const save = (change: Partial<SetupWork> = {}, key = newId()) =>
     mechanic.call(routes.saveSetup, { key, body: { ...shop.works.work, ...change } });
 
-  it('are saved under their key and come back exactly as they went in', async () => {
+  it('are saved under their key and returned exactly as they were sent', async () => {
     const key = newId();
     const saved = await save({ name: 'Strap, short stitch', stitchLengthMm: 3.2 }, key);
     expect(saved.status).toBe(200);
@@ -26,7 +26,7 @@ describe('set-ups', () => {
     expect(body.savedBy).toBe('Test mechanic');
   });
 
-  it('refuse a needle that does not fit the machine, and keep nothing', async () => {
+  it('refuse a needle that does not fit the machine, saving nothing', async () => {
     const before = await shop.count('setups');
     const flat = await save({
       needle: { systemId: '130/705 H', nm: 100, pointId: 'round', finishId: 'chromed' },
@@ -43,7 +43,7 @@ describe('set-ups', () => {
     expect(await shop.count('setups')).toBe(before);
   });
 
-  it('name what is not in the catalogue', async () => {
+  it('name whatever is not in the catalogue', async () => {
     const answer = await save({ layers: [{ materialId: 'granite', thicknessMm: 2, plies: 1 }] });
     const problem = answer.body as unknown as Problem;
     expect(problem.fields?.[0]?.path).toBe('body.layers.0.materialId');
@@ -70,7 +70,7 @@ describe('set-ups', () => {
     );
   });
 
-  it('let exactly one of many changes at once through', async () => {
+  it('accept exactly one of many simultaneous changes', async () => {
     const key = newId();
     await save({ name: 'Contested' }, key);
     const changes = Array.from({ length: 8 }, (_, i) =>
@@ -83,7 +83,7 @@ describe('set-ups', () => {
     expect(statuses).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
   });
 
-  it('become the present one only of their own machine', async () => {
+  it('become the present one only on their own machine', async () => {
     const { compound, portable, setup } = shop.works.ids;
     const set = (machineId: string, version: number) =>
       mechanic.call(routes.setPresentSetup, { params: { machineId }, body: { setupId: setup, version } });

@@ -23,7 +23,7 @@ describe('a list of set-ups', () => {
   const wrong = async (rows: readonly SetupRow[]) =>
     ((await take(rows)).body as unknown as Problem).fields?.map(({ path }) => path);
 
-  it('goes in as a whole, once however often it is taken in', async () => {
+  it('is imported as a whole, once however often it is sent', async () => {
     const { status, body } = await take([row, { ...row, name: 'Another' }]);
     expect([status, body]).toEqual([200, { added: 2, there: 0 }]);
     const saved = (await mechanic.call(routes.listSetups)).body.find(({ name }) => name === 'From a list');
@@ -37,7 +37,7 @@ describe('a list of set-ups', () => {
     expect((await take([row, { ...row, name: 'Third' }])).body).toEqual({ added: 1, there: 1 });
   });
 
-  it('stays out as a whole for a wrong cell, a name twice, or a needle that does not fit', async () => {
+  it('is refused as a whole for a wrong cell, a duplicate name, or a needle that does not fit', async () => {
     const before = await shop.count('setups');
     const good = { ...row, name: 'Good' };
     expect(await wrong([good, { ...good, name: 'X', stitch: 'long' }])).toEqual(['body.rows.1.stitch']);

@@ -72,7 +72,7 @@ describe('messages', () => {
   const later = (ms: number) => new Date(shop.clock.now.getTime() + ms);
   const view = async () => (await lead.call(routes.readMessages)).body;
 
-  it('tell of a machine that is stopped, once, whoever looks', async () => {
+  it('report a stopped machine, once, whichever server does it', async () => {
     await add(MAIL);
     await stopMachine();
     const made = await Promise.all([1, 2, 3].map(() => makeMessages(shop.database, later(1000))));
@@ -92,7 +92,7 @@ describe('messages', () => {
     ]);
   });
 
-  it('tell what runs short, once a day while it does', async () => {
+  it('report what runs short, once a day while it does', async () => {
     await add({ ...MAIL, kinds: ['order-now'] });
     const move = await stockedPart('Oil, 1 l', 'Wharf');
     await move('count', 40);
@@ -110,7 +110,7 @@ describe('messages', () => {
     ]);
   });
 
-  it('count the days of what runs short by the clock of the shop', async () => {
+  it("use the shop's date for what runs short", async () => {
     // Fourteen hours ahead of UTC: the next day begins there at ten in UTC.
     await shop.database.tables.shop.update({ timeZone: 'Pacific/Kiritimati' }, { where: {} });
     await add({ ...MAIL, kinds: ['order-now'] });
@@ -124,7 +124,7 @@ describe('messages', () => {
     expect(await makeMessages(shop.database, midnight)).toBe(1);
   });
 
-  it('tell of nothing from before somebody wanted to be told, and of nothing else', async () => {
+  it('report nothing from before somebody wanted to be notified, and nothing else', async () => {
     await stopMachine();
     shop.clock.now = later(1000);
     await add({ ...MAIL, kinds: ['order-now'] });
@@ -133,7 +133,7 @@ describe('messages', () => {
     expect(await makeMessages(shop.database, later(1000))).toBe(0);
   });
 
-  it('are tried again, at longer and longer intervals, and say why they did not go', async () => {
+  it('are retried at growing intervals, and say why they failed', async () => {
     await add(MAIL);
     await stopMachine();
     await makeMessages(shop.database, later(0));
@@ -149,7 +149,7 @@ describe('messages', () => {
     expect(await sendMessages(shop.database, sender, later(31_000))).toBe(1);
   });
 
-  it('stay to be read where there is no mail server', async () => {
+  it('stay to be read if there is no mail server', async () => {
     await add(MAIL);
     await stopMachine();
     await makeMessages(shop.database, later(0));
@@ -158,7 +158,7 @@ describe('messages', () => {
     expect([mailGoesOut, messages[0]?.deliveries[0]?.tries]).toEqual([false, 0]);
   });
 
-  it('go to another system signed with the key that was told once', async () => {
+  it('go to another system signed with the key that was shown once', async () => {
     const heard: { body: string; signature: string | undefined }[] = [];
     const system: Server = createServer((request, response) => {
       let body = '';
@@ -187,7 +187,7 @@ describe('messages', () => {
     }
   });
 
-  it('go nowhere else once an address is dropped, and are a matter of leads', async () => {
+  it('are no longer sent once a recipient is removed, and are managed by leads only', async () => {
     const { target } = await add(MAIL);
     await stopMachine();
     await makeMessages(shop.database, later(0));

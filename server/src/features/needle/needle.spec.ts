@@ -13,7 +13,7 @@ const AT = '2026-03-04T09:40:00.000Z';
 const GOOD = { snag: 'clean', straightness: 'straight' } as const;
 const BAD = { snag: 'snags' } as const;
 
-describe('lots of needles', () => {
+describe('needle lots', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   let operator: TestClient;
@@ -48,7 +48,7 @@ describe('lots of needles', () => {
     });
   const lotNow = async (id: string): Promise<NeedleLot> =>
     (await operator.call(routes.listLots)).body.find((lot) => lot.id === id)!;
-  it('keep the photo that was taken with a check, once, and apart from the list', async () => {
+  it('store the photo taken during a check, once, and separately from the list', async () => {
     // The beginning of any JPEG and nothing more: its content is not examined.
     const photo = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 16]).toString('base64');
     const key = newId();
@@ -95,7 +95,7 @@ describe('lots of needles', () => {
     });
   }
 
-  it('that wait for a check are accepted when their sample is full', async () => {
+  it('that are waiting for a check are accepted when their sample is full', async () => {
     const lot = await register({ received: 2, state: 'to-check' });
     expect(lot).toEqual(jasmine.objectContaining({ state: 'to-check', received: 2, decided: null }));
     await check(lot.id, GOOD);
@@ -131,7 +131,7 @@ describe('lots of needles', () => {
       .toBe('quarantined');
   });
 
-  it('log a needle that went in before its lot was put aside: it is in', async () => {
+  it('log a needle installed before its lot was quarantined: it is in', async () => {
     const lot = await register();
     const wentInAt = shop.clock.now.toISOString();
     passMinutes(1);
@@ -140,7 +140,7 @@ describe('lots of needles', () => {
     expect((await putIn(lot.id, wentInAt)).status).toBe(200);
   });
 
-  it('keep each check once, and count no check that was withdrawn', async () => {
+  it('store each check once, and do not count a withdrawn one', async () => {
     const lot = await register();
     const key = newId();
     await check(lot.id, GOOD, key);
@@ -153,7 +153,7 @@ describe('lots of needles', () => {
     expect((await lotNow(lot.id)).sample.checked).toBe(0);
   });
 
-  it('refuse a check with nothing in it, of no lot there is, or with forces that cannot be', async () => {
+  it('refuse a check that is empty, of an unknown lot, or with impossible forces', async () => {
     const lot = await register();
     const empty = await check(lot.id, {});
     expect([empty.status, (empty.body as unknown as Problem).fields?.[0]?.path]).toEqual([400, 'body.looks']);

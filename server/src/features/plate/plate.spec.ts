@@ -2,7 +2,7 @@ import { newId, routes, type PlateEntry, type Problem } from '@gantelet/contract
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('a plate that machines share', () => {
+describe('a shared plate', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   let compound: string;
@@ -26,7 +26,7 @@ describe('a plate that machines share', () => {
     (await mechanic.call(routes.listMachines)).body.find(({ id }) => id === machineId)!;
   const said = ({ status, body }: { status: number; body: unknown }) => [status, (body as Problem).code];
 
-  it('goes on each machine named, and has one mark', async () => {
+  it('fits each machine named, and has a unique mark', async () => {
     const key = newId();
     const { status, body } = await add(entry(), key);
     expect(status).toBe(200);
@@ -43,7 +43,7 @@ describe('a plate that machines share', () => {
     expect((await operator.call(routes.addPlate, { key: newId(), body: entry() })).status).toBe(403);
   });
 
-  it('is on the machine that a changeover put it on, and off again when the step is taken back', async () => {
+  it('is on the machine that a changeover put it on, and off again when the step is reopened', async () => {
     const plateId = newId();
     await add(entry(), plateId);
     const work = { ...shop.works.work, machineId: compound, plateHoleMm: 2.2, name: 'On P3' };
@@ -74,7 +74,7 @@ describe('a plate that machines share', () => {
     expect([await where(), (await machine(compound)).plateHoleMm]).toEqual([null, 2.8]);
   });
 
-  it('is where the machine is said to stand on it, and forgotten when it is dropped', async () => {
+  it('is on the machine it is recorded on, and forgotten when it is removed', async () => {
     const plateId = newId();
     await add(entry(), plateId);
     const {

@@ -8,7 +8,7 @@ describe('practice', () => {
   });
   afterAll(() => shop.stop());
 
-  it('keeps what each person has practised, for that person alone', async () => {
+  it("stores each person's practice runs, for that person alone", async () => {
     const [operator, mechanic] = [await shop.signedIn('operator'), await shop.signedIn('mechanic')];
     const run = { scenarioId: 'awning', seams: 5, finishedAt: '2026-03-04T10:00:00.000Z' };
     const key = newId();
@@ -18,7 +18,7 @@ describe('practice', () => {
     expect((await mechanic.call(routes.listPracticeRuns)).body).toEqual([]);
   });
 
-  it('names the scenarios there are', async () => {
+  it('names the available scenarios', async () => {
     const operator = await shop.signedIn('operator');
     const { body } = await operator.call(routes.logPracticeRun, {
       body: { scenarioId: 'moon', seams: 1, finishedAt: '2026-03-04T10:00:00.000Z' },

@@ -19,7 +19,7 @@ describe('pull tests', () => {
   const log = (body: PullTestEntry, key = newId()) => operator.call(routes.logPullTest, { key, body });
   const listed = async () => (await operator.call(routes.listPullTests)).body;
 
-  it('are kept once, and no longer count once they are taken back', async () => {
+  it('are stored once, and no longer count once withdrawn', async () => {
     const key = newId();
     const { body } = await log(entry(), key);
     await log(entry(), key);
@@ -35,7 +35,7 @@ describe('pull tests', () => {
     expect((await listed()).map(({ broke }) => broke)).toEqual(['material']);
   });
 
-  it('are refused with the field where a force stands without the length it was over', async () => {
+  it('are refused with the field if a force lacks its length', async () => {
     const bad: readonly [Partial<PullTestEntry>, string][] = [
       [{ widthMm: null }, 'body.widthMm'],
       [{ forceN: 0 }, 'body.forceN'],

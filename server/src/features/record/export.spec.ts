@@ -3,7 +3,7 @@ import { EXPORTS, newId, routes } from '@gantelet/contracts';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import type { TestClient } from '../../testing/test-client.js';
 
-describe('records taken out', () => {
+describe('exported records', () => {
   let shop: TestShop;
   let lead: TestClient;
   beforeAll(async () => {
@@ -18,7 +18,7 @@ describe('records taken out', () => {
     return parse(body, { columns: true, bom: true }) as Record<string, string>[];
   };
 
-  it('are every table, whole', async () => {
+  it('include every table, whole', async () => {
     for (const name of EXPORTS)
       expect((await rowsOf(`${name}.csv`)).length)
         .withContext(name)
@@ -34,7 +34,7 @@ describe('records taken out', () => {
     );
   });
 
-  it('hold nothing that lets somebody in, and nothing a spreadsheet would run', async () => {
+  it('hold no credentials, and nothing a spreadsheet would run', async () => {
     const people = await rowsOf('people.csv');
     expect(Object.keys(people[0]!)).toEqual(['id', 'name', 'role', 'sign_in_name', 'active', 'version']);
     const { status } = await lead.call(routes.addPerson, {
@@ -46,7 +46,7 @@ describe('records taken out', () => {
     expect(body).toContain("'=1+1");
   });
 
-  it('are for leads, and only what is named', async () => {
+  it('are for leads, and only of known tables', async () => {
     const mechanic = await shop.signedIn('mechanic');
     const refused = await mechanic.call(routes.exportRecords, { params: { file: 'machines.csv' } });
     expect(refused.status).toBe(403);

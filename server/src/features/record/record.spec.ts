@@ -3,7 +3,7 @@ import { keepNeedle } from '../../testing/keep-needle.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('an entry that was logged wrongly', () => {
+describe('an entry logged by mistake', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   let setupId: string;
@@ -37,7 +37,7 @@ describe('an entry that was logged wrongly', () => {
       },
     });
 
-  it('no longer counts in the tension room: seams, readings and kept settings', async () => {
+  it('no longer counts in Tension: seams, readings and saved settings', async () => {
     const [seamId, gaugeId, bobbinId, keptId] = [newId(), newId(), newId(), newId()];
     await seam(seamId);
     const params = { setupId };
@@ -83,7 +83,7 @@ describe('an entry that was logged wrongly', () => {
     expect([await shop.count('test_seams'), await shop.count('withdrawals')]).toEqual([1, 4]);
   });
 
-  it('no longer counts among services, and the history says who took it back', async () => {
+  it('no longer counts among services, and the history says who removed it', async () => {
     const key = newId();
     await mechanic.call(routes.logService, {
       key,
@@ -103,7 +103,7 @@ describe('an entry that was logged wrongly', () => {
     expect(service?.kind === 'service' && service.withdrawnBy).toBe('Test mechanic');
   });
 
-  it('no longer counts in the store: the count before it counts again', async () => {
+  it('no longer counts in the store: the count before it applies again', async () => {
     const { needle } = shop.works.work;
     const params = { itemId: await keepNeedle(mechanic, needle) };
     const count = (quantity: number, key: string) =>
@@ -119,7 +119,7 @@ describe('an entry that was logged wrongly', () => {
     expect(await onHand()).toBe(22);
   });
 
-  it('is taken back once, by whoever logged it or a mechanic', async () => {
+  it('is withdrawn once, by the person who logged it or a mechanic', async () => {
     const operator = await shop.signedIn('operator');
     const [own, others] = [newId(), newId()];
     const look = (key: string, client: TestClient) =>
@@ -138,7 +138,7 @@ describe('an entry that was logged wrongly', () => {
     expect(await shop.count('withdrawals')).toBe(1);
   });
 
-  it('is not logged at all when its time lies outside the records of the shop', async () => {
+  it("is not logged at all if its time is outside the shop's records", async () => {
     const logged = async (sewnAt: string) => {
       const answer = await seam(newId(), sewnAt);
       return answer.status === 200 ? 200 : (answer.body as unknown as Problem).fields?.[0]?.path;

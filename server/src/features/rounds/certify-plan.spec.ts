@@ -30,11 +30,11 @@ const TIGHT: RoundsProblem = {
   pricePerMove: 0,
 };
 
-describe('certifying a plan of a small shop', () => {
+describe('certifying the plan of a small shop', () => {
   const plan = planRounds(TIGHT, { random: randomLcg(0.5) });
   if ('conflicts' in plan) throw new Error('no plan');
 
-  it('proves the cheapest there is, and never makes a plan dearer', async () => {
+  it('proves the cheapest there is, and never makes a plan more expensive', async () => {
     const proven = await certifyPlan(TIGHT, plan);
     const cost = planCost(TIGHT, proven.changes).total;
     expect(cost).toBeLessThanOrEqual(plan.cost.total + 1e-9);
@@ -42,7 +42,7 @@ describe('certifying a plan of a small shop', () => {
     expect(cost / proven.bound - 1).toBeLessThan(1e-6);
   });
 
-  it('leaves a plan that is proven already, and that of a shop too large for it', async () => {
+  it('leaves an already proven plan, and that of a shop too large for it', async () => {
     const done = { changes: plan.changes, bound: plan.cost.total };
     expect(await certifyPlan(TIGHT, done)).toBe(done);
     const machines = Array.from({ length: 6 }, () => TIGHT.machines).flat();

@@ -6,7 +6,7 @@ import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
 const MAIN = new URL('../../main.js', import.meta.url);
 
-describe('a plan of rounds as a job', () => {
+describe('a round plan as a job', () => {
   let shop: TestShop;
   let lead: TestClient;
   const servers: ChildProcess[] = [];
@@ -53,7 +53,7 @@ describe('a plan of rounds as a job', () => {
     }
   }
 
-  it('outlives the server that does it: another one does it again, and of two only one', async () => {
+  it('outlives its server: another one does it again, and only one of two', async () => {
     const first = await startServer();
     const { body } = await lead.call(routes.planRounds, { key: newId(), body: { effort: 6 } });
     await jobIs(body.id, 'running', 60);

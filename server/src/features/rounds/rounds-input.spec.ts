@@ -3,7 +3,7 @@ import { newId, routes, type Problem } from '@gantelet/contracts';
 import { keepNeedle } from '../../testing/keep-needle.js';
 import { startRoundsShop, type RoundsShop } from '../../testing/rounds-shop.js';
 
-describe('what rounds are planned from', () => {
+describe('the input of round planning', () => {
   let rounds: RoundsShop;
   let { shop, lead, mechanic, mechanicId, view, set, over, planned, compound } = {} as RoundsShop;
   beforeAll(async () => {
@@ -15,7 +15,7 @@ describe('what rounds are planned from', () => {
 
   const code = (body: unknown) => (body as Problem).code;
 
-  it('know what was ordered of a kind that nobody counted', async () => {
+  it('includes orders for a kind that nobody counted', async () => {
     const needle = { ...shop.works.work.needle, nm: 160 };
     const [id, body] = [newId(), { quantity: 50, expectedOn: '2026-03-20' }];
     const params = { itemId: await keepNeedle(mechanic, needle) };
@@ -30,7 +30,7 @@ describe('what rounds are planned from', () => {
     });
   });
 
-  it('have no move to offer for plans and machines that there are not', async () => {
+  it('offers no moves for unknown plans and machines', async () => {
     await set();
     const { id: planId } = await planned();
     const moves = async (params: { planId: string; machineId: string }) =>
@@ -39,7 +39,7 @@ describe('what rounds are planned from', () => {
     expect(await moves({ planId, machineId: newId() })).toBe('machine.unplanned');
   });
 
-  it('name what mechanics would have to be able to do, where pins want more than those who can', async () => {
+  it('names the skills needed, if pins require more people than have them', async () => {
     const { shift, portable } = shop.works.ids;
     const { machines } = shop.database.tables;
     await machines.update({ machineClass: 'portable' }, { where: { id: portable } });
@@ -71,7 +71,7 @@ describe('what rounds are planned from', () => {
     await machines.update({ machineClass: 'flatbed' }, { where: { id: portable } });
   });
 
-  it('change nothing on a day on which whoever does it is not there', async () => {
+  it('changes nothing on a day when the mechanic is away', async () => {
     await set();
     const before = await planned();
     const day = before.shifts[compound(before).changes[0]!]!.day;
@@ -83,7 +83,7 @@ describe('what rounds are planned from', () => {
     await set();
   });
 
-  it('follow the lives of a group, as far as these say enough', async () => {
+  it("follows a group's lives, as far as they are certain enough", async () => {
     const { tables } = shop.database;
     const where = { id: shop.works.ids.install };
     const lifeGroup = 'leather.cutting.flatbed';

@@ -1,7 +1,7 @@
 import { newId, type NeedleOutlook } from '@gantelet/contracts';
 import { roundsNotices, type RoundsNews } from './rounds-notices.js';
 
-describe('what the lead sees beside the plan', () => {
+describe("the lead's notices beside the plan", () => {
   const needle = { systemId: '135x16', nm: 140, pointId: 'right-twist', finishId: 'chromed' };
   const outlook: NeedleOutlook = {
     needle,
@@ -26,13 +26,13 @@ describe('what the lead sees beside the plan', () => {
   const ofNeedles = (change: Partial<NeedleOutlook>) =>
     roundsNotices(news({ needles: [{ ...outlook, ...change }] })).map(({ kind, at }) => [kind, at]);
 
-  it('is of needles that run out, with the shift', () => {
+  it('include needles that run out, with the shift', () => {
     expect(ofNeedles({ runsOut: 1, mayRunOut: 0, order: order('2026-03-20') })).toEqual([
       ['runs-out', shifts[1]!.startsAt],
     ]);
   });
 
-  it('is of orders that have to be made within two days, and of those that are late', () => {
+  it('include orders due within two days, and late ones', () => {
     expect(ofNeedles({ mayRunOut: 1, order: order('2026-03-07') })).toEqual([]);
     expect(ofNeedles({ mayRunOut: 1, order: order('2026-03-06') })).toEqual([
       ['may-run-out', shifts[1]!.startsAt],
@@ -43,7 +43,7 @@ describe('what the lead sees beside the plan', () => {
     expect(ofNeedles({ mayRunOut: 9, order: order('2026-03-03') })).toEqual([['order-late', null]]);
   });
 
-  it('is of machines: what stands still or was reported first, what is due by hours later, each once', () => {
+  it('include machines: first those stopped or reported, then those due by hours, each once', () => {
     const age = (state: 'due' | 'good' | 'stop') => ({
       runningHours: 9,
       lowHours: 8,

@@ -17,7 +17,7 @@ describe('rounds', () => {
 
   const code = (body: unknown) => (body as Problem).code;
 
-  it('are planned over the next shifts that the shop works, and never on a holiday', async () => {
+  it('are planned over the next shifts that the shop works, never on a holiday', async () => {
     await set({ holidays: [{ day: '2026-03-09', name: 'Fair' }] });
     const plan = await planned();
     expect(plan.shifts.length).toBe(12);
@@ -40,7 +40,7 @@ describe('rounds', () => {
     ]);
   });
 
-  it('follow corrections of the lead, and leave machines alone that are away', async () => {
+  it("follow the lead's corrections, and leave unavailable machines alone", async () => {
     const { compound: machineId } = shop.works.ids;
     const days = { machineId, fromDay: '2026-03-01', toDay: '2026-03-31', note: '' };
     await set({ corrections: [{ ...days, hoursPerShift: 1 }] });
@@ -53,7 +53,7 @@ describe('rounds', () => {
     expect(compound(down).closed.length).toBe(12);
   });
 
-  it('use no more needles than there are, and say what to order by when', async () => {
+  it('use no more needles than there are, and say what to order when', async () => {
     const { needle } = shop.works.work;
     await set();
     const free = compound(await planned()).changes.length;
@@ -79,7 +79,7 @@ describe('rounds', () => {
     expect((await view()).stock[0]!.onHand).toBe(21);
   });
 
-  it('can be moved by hand: the cost is known before, the move is pinned, and planning goes round it', async () => {
+  it('can be moved by hand: the cost is known beforehand, the move is pinned, and planning goes around it', async () => {
     await set();
     const plan = await planned();
     const [from, next] = compound(plan).changes;
@@ -115,7 +115,7 @@ describe('rounds', () => {
     expect(compound((await view()).plan!).pinned).toEqual([]);
   });
 
-  it('are not planned when pins break a limit, which is named with what it lacks', async () => {
+  it('are not planned if pins break a limit, which is named with what is missing', async () => {
     await set();
     const plan = await planned();
     const shiftNo = compound(plan).changes[0]!;
@@ -134,7 +134,7 @@ describe('rounds', () => {
     expect(conflict.allowed).toBeLessThan(6);
   });
 
-  it('are planned by a simple rule when that is asked for, with what the rule costs over the proven bound', async () => {
+  it("are planned by a simple rule on request, with the rule's cost above the proven bound", async () => {
     await set();
     const searched = await planned();
     const never = await planned({ rule: 'on-failure' });
@@ -232,7 +232,7 @@ describe('rounds', () => {
     expect((await fetch(shop.address + path)).status).toBe(404);
   });
 
-  it('move little of what was published when they are planned again', async () => {
+  it('move little of what was published when they are re-planned', async () => {
     await set({ pricePerMove: 100 });
     const plan = await planned();
     await lead.call(routes.publishPlan, { params: { planId: plan.id }, body: { version: plan.version } });
@@ -242,7 +242,7 @@ describe('rounds', () => {
     expect(again.cost.moves).toBe(0);
   });
 
-  it('are planned by whoever may, with settings of this shop only, and one version after the other', async () => {
+  it('are planned by authorised people, with settings of this shop only, and one version after the other', async () => {
     expect((await mechanic.call(routes.planRounds, { body: {} })).status).toBe(403);
     await set();
     const { settings } = await view();

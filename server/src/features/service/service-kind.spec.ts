@@ -3,7 +3,7 @@ import { newId, routes, type Problem, type ServiceKindEntry } from '@gantelet/co
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('kinds of service of the shop', () => {
+describe("the shop's own kinds of service", () => {
   let shop: TestShop;
   let lead: TestClient;
   let operator: TestClient;
@@ -43,7 +43,7 @@ describe('kinds of service of the shop', () => {
     });
   const later = (days: number) => (shop.clock.now = new Date(shop.clock.now.getTime() + days * DAY_MS));
 
-  it('stand at every machine beside those from the start, and come due by days since they were done', async () => {
+  it('appear at every machine beside the built-in ones, and become due by days since they were done', async () => {
     const id = await add();
     expect(await ofMachine(id)).toEqual(
       jasmine.objectContaining({
@@ -71,14 +71,14 @@ describe('kinds of service of the shop', () => {
     );
   });
 
-  it('go by running hours where they are said to', async () => {
+  it('can go by running hours', async () => {
     const id = await add({ name: 'Timing check', clock: 'hours', interval: 500 });
     const [own, oil] = [await ofMachine(id), await ofMachine('oil')];
     expect(own!.since).toBeCloseTo(oil!.since, 9);
     expect(own!.interval).toBe(500);
   });
 
-  it('go by needle strikes since they were done, or since they were added', async () => {
+  it('can go by needle strikes since they were done, or since they were added', async () => {
     const strike = async (cause: 'accident' | 'scheduled') => {
       const { body: floor } = await operator.call(routes.readFloor);
       const machine = floor.zones.flatMap(({ machines }) => machines).find((one) => one.id === machineId)!;
@@ -114,7 +114,7 @@ describe('kinds of service of the shop', () => {
     expect([half.status, codeOf(half)]).toEqual([400, 'request.invalid']);
   });
 
-  it('are of one class of machine where they are said to be', async () => {
+  it('can apply to one class of machine', async () => {
     const id = await add({ name: 'Arm guide', machineClass: 'post' });
     expect(await ofMachine(id)).toBeUndefined();
     expect(codeOf(await log(id))).toBe('service.unknown');
@@ -124,7 +124,7 @@ describe('kinds of service of the shop', () => {
     expect(due.map((one) => one.machineId)).not.toContain(machineId);
   });
 
-  it('are written again and dropped by the lead alone; what was logged stays in the history', async () => {
+  it('are revised and removed by the lead alone; what was logged stays in the history', async () => {
     const id = await add();
     await log(id);
     const change = (version: number, dropped: boolean, name = 'Oil change') =>

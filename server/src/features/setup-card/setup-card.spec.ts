@@ -18,7 +18,7 @@ describe('set-up cards', () => {
     return { ...cards.find(({ name }) => name === 'Strap')!, ...change };
   };
 
-  it('leave as a file in the published format, the machine by its shop number', async () => {
+  it('are exported as a file in the published format, the machine by its shop number', async () => {
     const file = await exported();
     expect(SetupCardFile.safeParse(file).error).toBeUndefined();
     expect(file.works).toBe('Test works');
@@ -28,7 +28,7 @@ describe('set-up cards', () => {
     expect(one.body.cards.length).toBe(1);
   });
 
-  it('come in as they went out', async () => {
+  it('are imported as they were exported', async () => {
     const { body } = await take([await card({ name: 'Strap from elsewhere' })]);
     expect(body.refused).toEqual([]);
     const { body: saved } = await mechanic.call(routes.readSetup, {
@@ -45,7 +45,7 @@ describe('set-up cards', () => {
     );
   });
 
-  it('are judged row by row: good rows go in, bad rows come back with what is wrong', async () => {
+  it('are checked row by row: good rows are saved, bad rows are returned with what is wrong', async () => {
     const before = await shop.count('setups');
     const good = await card({ name: 'Good row' });
     const { status, body } = await take([

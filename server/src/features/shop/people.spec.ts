@@ -34,7 +34,7 @@ describe('people', () => {
   };
   const codeOf = (answer: { readonly body: unknown }) => (answer.body as Problem).code;
 
-  it('come in once by a code, and by the password they chose from then on', async () => {
+  it('first sign in with a code, and then with the password they chose', async () => {
     const { code, person } = await add();
     expect(code).toMatch(/^[A-Z2-9]{5}-[A-Z2-9]{5}$/);
     expect(person.codeUntil).not.toBeNull();
@@ -47,7 +47,7 @@ describe('people', () => {
     expect(body.find(({ id }) => id === person.id)?.codeUntil).toBeNull();
   });
 
-  it('come from a list, all or none, and once however often it is taken in', async () => {
+  it('are imported from a list, all or none, and once however often it is sent', async () => {
     const take = (rows: readonly PersonRow[], key = newId()) =>
       lead.call(routes.importPeople, { key, body: { rows: [...rows] } });
     const before = await shop.count('people');
@@ -71,7 +71,7 @@ describe('people', () => {
     expect((await mechanic.call(routes.importPeople, { key: newId(), body: { rows } })).status).toBe(403);
   });
 
-  it('get the same code when the reply was lost, and it stands nowhere in the clear', async () => {
+  it('get the same code if the reply was lost, and it is stored nowhere in the clear', async () => {
     const key = newId();
     const first = await add('Orla Quill', key);
     expect((await add('Orla Quill', key)).code).toBe(first.code);
@@ -81,7 +81,7 @@ describe('people', () => {
     expect(JSON.stringify(rows)).not.toContain(first.code);
   });
 
-  it('are kept out with a wrong, an old or an unknown code, and with a password anybody guesses', async () => {
+  it('are refused with a wrong, expired or unknown code, and with a common password', async () => {
     const { code } = await add();
     expect(codeOf(await useCode('AAAAA-AAAAA'))).toBe('code.wrong');
     expect(codeOf(await useCode(code, 'bobbins by the yard', 'nobody'))).toBe('code.wrong');
@@ -91,7 +91,7 @@ describe('people', () => {
     expect(codeOf(await useCode(code))).toBe('code.wrong');
   });
 
-  it('are out everywhere when they leave, and what they did stays', async () => {
+  it('are signed out everywhere when they leave, and what they did stays', async () => {
     const { code, person } = await add();
     await useCode(code);
     const orla = (await signIn('bobbins by the yard'))!;
@@ -117,7 +117,7 @@ describe('people', () => {
     expect(await signIn('bobbins by the yard')).not.toBeNull();
   });
 
-  it('keep one lead at least, also when two change it at once', async () => {
+  it('always include a lead, even when two change it at once', async () => {
     const { body: people } = await lead.call(routes.listPeople);
     const own = people.find(({ role }) => role === 'lead')!;
     const leave = (person: typeof own) =>
@@ -141,7 +141,7 @@ describe('people', () => {
     expect(leads).toBe(1);
   });
 
-  it('have sign-in names of their own, and only a lead sees or changes people', async () => {
+  it('have unique sign-in names, and only a lead sees or changes people', async () => {
     await add();
     const again = await lead.call(routes.addPerson, {
       body: { name: 'Other', role: 'operator', signInName: 'orla.quill' },
@@ -153,7 +153,7 @@ describe('people', () => {
     expect(pathOf(routes.makeSignInCode, { personId: 'x' })).toBe('/api/people/x/code');
   });
 
-  it('do not choose a common password for themselves', async () => {
+  it('cannot choose a common password for themselves', async () => {
     const mechanic = await shop.signedIn('mechanic');
     const weak = await mechanic.call(routes.changePassword, {
       body: { current: 'mechanic-secret', next: 'qwertyuiop' },
@@ -161,7 +161,7 @@ describe('people', () => {
     expect(codeOf(weak)).toBe('password.common');
   });
 
-  it('put their machines into zones that a lead adds and names', async () => {
+  it('assign their machines to zones that a lead adds and names', async () => {
     const key = newId();
     expect((await lead.call(routes.addZone, { key, body: { name: 'Annex' } })).body).toEqual({
       id: key,

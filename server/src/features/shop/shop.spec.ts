@@ -14,7 +14,7 @@ describe('signing in', () => {
   const tryIn = (client: TestClient, password: string, signInName = 'mek') =>
     client.call(routes.signIn, { body: { signInName, password } });
 
-  it('tells who is signed in, and nothing of the shop to nobody', async () => {
+  it('says who is signed in, and nothing about the shop to strangers', async () => {
     const { body } = await new TestClient(shop.address).call(routes.readSession);
     expect(body).toEqual({ csrfToken: '', person: null, shop: null, firstStart: false });
     const mechanic = await shop.signedIn('mechanic');
@@ -30,7 +30,7 @@ describe('signing in', () => {
     expect(unknown.body).toEqual(wrong.body);
   });
 
-  it('keeps passwords as argon2id', async () => {
+  it('stores passwords as argon2id', async () => {
     // In a shop of its own: people in the template have quicker hashes.
     const own = await startTestShop();
     const client = await own.signedIn('mechanic');
@@ -41,7 +41,7 @@ describe('signing in', () => {
     await own.stop();
   });
 
-  it('holds a session on any instance, until it is signed out', async () => {
+  it('holds a session on any instance, until sign-out', async () => {
     const client = await shop.signedIn('mechanic');
     const elsewhere = client.withToken('');
     Object.assign(elsewhere, { address: await shop.secondInstance() });
@@ -50,7 +50,7 @@ describe('signing in', () => {
     expect((await elsewhere.call(routes.readSession)).body.person).toBeNull();
   });
 
-  it('takes no more than ten wrong tries in five minutes, counted for all instances', async () => {
+  it('accepts at most ten failed attempts in five minutes, counted across all instances', async () => {
     const clients = [new TestClient(shop.address), new TestClient(await shop.secondInstance())];
     for (let i = 0; i < 10; i++) expect((await tryIn(clients[i % 2]!, 'wrong', 'lea')).status).toBe(401);
     const blocked = await tryIn(clients[0]!, TEST_PEOPLE.lead.password, 'lea');
@@ -66,7 +66,7 @@ describe('backups', () => {
   });
   afterAll(() => shop.stop());
 
-  it('are asked for in a works of one’s own when two nights went by without one, and never in the demo', async () => {
+  it('are due in a real shop after two nights without one, and never in the demo', async () => {
     const lead = await shop.signedIn('lead');
     const last = async () => (await lead.call(routes.readLastBackup)).body;
     expect(await last()).toEqual({ madeAt: null, sealed: false, due: false });
@@ -119,14 +119,14 @@ describe('house rules', () => {
   });
 });
 
-describe('when the shop works', () => {
+describe("the shop's calendar", () => {
   let shop: TestShop;
   beforeAll(async () => {
     shop = await startTestShop();
   });
   afterAll(() => shop.stop());
 
-  it('is changed by the lead, shift by shift, and nothing that is named elsewhere goes', async () => {
+  it('is changed by the lead, shift by shift, keeping everything in use elsewhere', async () => {
     const lead = await shop.signedIn('lead');
     const { body: calendar } = await lead.call(routes.readShopCalendar);
     expect(calendar.shifts.map(({ name, weekdays }) => [name, weekdays.join('')])).toEqual([

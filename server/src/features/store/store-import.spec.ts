@@ -2,7 +2,7 @@ import { newId, routes, type Problem, type StoreRow } from '@gantelet/contracts'
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
-describe('a list of the store', () => {
+describe('a stock list', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   beforeEach(async () => {
@@ -19,7 +19,7 @@ describe('a list of the store', () => {
   const take = (rows: StoreRow[], key = newId()) =>
     mechanic.call(routes.importStore, { key, body: { rows } });
 
-  it('goes in whole with what was counted, and once however often it is taken in', async () => {
+  it('is imported whole with its counts, and once however often it is sent', async () => {
     const key = newId();
     expect((await take(LIST, key)).body).toEqual({ added: 3, there: 0 });
     expect((await take(LIST, key)).body).toEqual({ added: 3, there: 0 });
@@ -39,7 +39,7 @@ describe('a list of the store', () => {
     expect(after.onHand).toBe(30);
   });
 
-  it('goes in not at all when a row is wrong or said twice, and names the cell', async () => {
+  it('is not imported at all if a row is wrong or repeated, and names the cell', async () => {
     const bad = await take([
       ...LIST,
       { label: '135x71 NM 140' },

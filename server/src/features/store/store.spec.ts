@@ -49,7 +49,7 @@ describe('the store', () => {
     return key;
   };
 
-  it('counts a move from when it happened, however late it came, and none from outside the records', async () => {
+  it('counts a move from when it happened, however late it arrived, and none from outside the records', async () => {
     const id = await keep(THREAD);
     await move(id, 'count', 1000);
     const body = (kind: 'count' | 'use', quantity: number, atDays: number) => ({
@@ -66,7 +66,7 @@ describe('the store', () => {
     expect(codeOf(ahead)).toBe('time.outside');
   });
 
-  it('offers what machines sew with and nobody keeps, and keeps each thing once', async () => {
+  it('suggests items in use that are not stocked, and stores each item once', async () => {
     const { needle, thread } = shop.works.work;
     expect((await read()).unlisted.needles).toContain(needle);
     await keepNeedle(mechanic, needle);
@@ -94,7 +94,7 @@ describe('the store', () => {
     expect((await item(id)).place).toBe('Rack 2');
   });
 
-  it('adds and takes what moves, each once, and says what to order before it runs out', async () => {
+  it('adds and subtracts moves, each once, and says what to order before it runs out', async () => {
     const id = await keep(THREAD);
     expect(await item(id)).toEqual(jasmine.objectContaining({ onHand: null, perDay: null, reorderAt: null }));
     await move(id, 'count', 10_000);
@@ -123,7 +123,7 @@ describe('the store', () => {
     expect((await item(id)).onHand).toBe(5000);
   });
 
-  it('knows what is ordered until it comes, once, and again when its receipt is taken back', async () => {
+  it('tracks an order until it arrives, once, and again if its receipt is withdrawn', async () => {
     const id = await keep(THREAD);
     await move(id, 'count', 2500);
     const orderId = newId();
@@ -146,7 +146,7 @@ describe('the store', () => {
     expect(codeOf(await mechanic.call(routes.receiveOrder, unknown))).toBe('order.unknown');
   });
 
-  it('takes the needles that went into machines, new ones only, and no use of what is not in use', async () => {
+  it('subtracts installed needles, new ones only, and ignores items not in use', async () => {
     const { needle } = shop.works.work;
     const id = await keepNeedle(mechanic, needle);
     await move(id, 'count', 20);
@@ -170,7 +170,7 @@ describe('the store', () => {
     expect((await mechanic.call(routes.readRounds)).body.stock).toEqual([]);
   });
 
-  it('says what is past its shelf life, the oldest being taken first', async () => {
+  it('says what is past its shelf life, assuming the oldest is taken first', async () => {
     const id = await keep({ ...THREAD, shelfMonths: 12 });
     await move(id, 'count', 3000);
     later(200);
@@ -187,7 +187,7 @@ describe('the store', () => {
     expect((await item(id)).overage).toBe(0);
   });
 
-  it('refuses what is no quantity and what there is not, and tells operators nothing', async () => {
+  it('refuses invalid quantities and unknown items, and tells operators nothing', async () => {
     const id = await keep(THREAD);
     expect((await move(id, 'use', 0)).status).toBe(400);
     expect((await move(id, 'count', 0)).status).toBe(200);

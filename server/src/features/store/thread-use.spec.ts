@@ -5,7 +5,7 @@ import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 
 const SPEED_SPM = 900;
 
-describe('thread that machines sew with', () => {
+describe('thread used by machines', () => {
   let shop: TestShop;
   let mechanic: TestClient;
   beforeEach(async () => {
@@ -49,7 +49,7 @@ describe('thread that machines sew with', () => {
     const { zones } = (await mechanic.call(routes.readFloor)).body;
     return zones[0]!.machines.find(({ id }) => id === shop.works.ids.compound)!.age!.runningHours;
   };
-  it('goes off what was counted, unless the cones were written down as taken', async () => {
+  it('is subtracted from the count, unless the cones were recorded as taken', async () => {
     const id = await keep('black');
     const before = await runningHours();
     await move(id, 'count', 40_000);
@@ -68,7 +68,7 @@ describe('thread that machines sew with', () => {
     expect((await item(id)).onHand).toBe(29_500);
   });
 
-  it('is not known of a machine whose speed nobody said', async () => {
+  it('is not known for a machine without a recorded speed', async () => {
     await shop.database.sequelize.query('UPDATE machines SET speed_in_use_spm = NULL');
     const id = await keep('black');
     await move(id, 'count', 40_000);
@@ -81,7 +81,7 @@ describe('thread that machines sew with', () => {
     );
   });
 
-  it('is not told apart by colour where two are in use', async () => {
+  it('is not separated by colour if two are in use', async () => {
     const id = await keep('black');
     const other = await keep('natural');
     await move(id, 'count', 40_000);
@@ -95,7 +95,7 @@ describe('thread that machines sew with', () => {
     expect(both[0]!.sewn!.sinceCount).toBeGreaterThan(1000);
   });
 
-  it('is sewn on the set-up that the machine was set for meanwhile', async () => {
+  it('is sewn on the set-up that the machine had meanwhile', async () => {
     const id = await keep('black');
     await move(id, 'count', 40_000);
     const setupId = newId();
@@ -117,7 +117,7 @@ describe('thread that machines sew with', () => {
     expect((await item(id)).onHand).toBeCloseTo(40_000, 3);
   });
 
-  it('is ordered for jobs that take more than there is, and each need is told beside what is there', async () => {
+  it('is ordered for jobs that need more than there is, and each need is shown beside the stock', async () => {
     const id = await keep('black');
     await move(id, 'count', 100);
     const body = { setupId: shop.works.ids.setup, sewMinutes: 600 };

@@ -6,7 +6,7 @@ import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 const TOKEN = 'T'.repeat(43);
 const PIN = '2580';
 
-describe('a tablet that many share', () => {
+describe('a shared tablet', () => {
   let shop: TestShop;
   let lead: TestClient;
   let deviceId: string;
@@ -40,7 +40,7 @@ describe('a tablet that many share', () => {
       headers: { authorization: `Bearer ${TOKEN}` },
     });
 
-  it('lets somebody in by their PIN, with no more than the rights of a mechanic', async () => {
+  it("signs somebody in by their PIN, with a mechanic's rights at most", async () => {
     expect((await choosePin()).body).toEqual({ hasPin: true });
     expect(await (await named()).json()).toEqual([{ id: leadId, name: 'Test lead' }]);
     const { client, session } = await byPin();
@@ -52,7 +52,7 @@ describe('a tablet that many share', () => {
       .toBe(403);
   });
 
-  it('gives five tries, and none to a device that is no tablet, is blocked, or has another token', async () => {
+  it('allows five attempts, and none on a device that is no tablet, is blocked, or has another token', async () => {
     await choosePin();
     expect((await byPin(PIN, 'U'.repeat(43))).code).toBe('tablet.unknown');
     for (let i = 0; i < 4; i++) expect((await byPin('1111')).code).toBe('pin.wrong');
@@ -63,7 +63,7 @@ describe('a tablet that many share', () => {
     expect((await named()).status).toBe(401);
   });
 
-  it('takes a PIN only with the password, and not one that is tried first', async () => {
+  it('accepts a PIN only with the password, and not a common one', async () => {
     expect((await choosePin(PIN, 'not my password')).status).toBe(422);
     expect((await choosePin('1234')).status).toBe(400);
     await choosePin();
@@ -72,7 +72,7 @@ describe('a tablet that many share', () => {
     expect((await byPin()).code).toBe('pin.wrong');
   });
 
-  it('lets somebody in by their last badge, until they leave', async () => {
+  it('signs somebody in by their last badge, until they leave', async () => {
     const { body: people } = await lead.call(routes.listPeople);
     const operator = people.find(({ role }) => role === 'operator')!;
     const make = async (): Promise<PersonWithBadge> =>
@@ -93,7 +93,7 @@ describe('a tablet that many share', () => {
     expect((again.body as unknown as Problem).code).toBe('person.left');
   });
 
-  it('keeps neither PIN nor badge in the clear', async () => {
+  it('stores neither PIN nor badge in the clear', async () => {
     await choosePin();
     const { body } = await lead.call(routes.makeBadge, { key: newId(), params: { personId: leadId } });
     const [rows] = await shop.database.sequelize.query('SELECT * FROM person_passes');
@@ -102,7 +102,7 @@ describe('a tablet that many share', () => {
     expect([kept.includes(body.badge), kept.includes(`"${PIN}"`)]).toEqual([false, false]);
   });
 
-  it('forgets whoever has done nothing for ten minutes', async () => {
+  it('signs people out after ten minutes without activity', async () => {
     await choosePin();
     await byPin();
     const [rows] = await shop.database.sequelize.query(

@@ -55,7 +55,7 @@ describe('bobbin cases', () => {
     (await mechanic.call(routes.listBobbinCases)).body.filter((one) => one.machineId === machineId);
   const codeOf = ({ body }: { readonly body: unknown }) => (body as Problem).code;
 
-  it('are one without a mark until one is marked, which has everything that was logged', async () => {
+  it('are one without a mark until one is marked, which inherits everything logged', async () => {
     await setFor(heavy, -0.25);
     const [unmarked] = await cases();
     expect(unmarked).toEqual(jasmine.objectContaining({ id: null, mark: null, isIn: true, setForTex: 135 }));
@@ -97,7 +97,7 @@ describe('bobbin cases', () => {
     expect((await cases()).map(({ resets }) => resets.count)).toEqual([0, 0]);
   });
 
-  it('count how often one was set for another thread in the last 90 days', async () => {
+  it('count how often one was reset for another thread in the last 90 days', async () => {
     await add('A');
     for (const [setupId, turns] of [
       [heavy, -0.25],
@@ -110,7 +110,7 @@ describe('bobbin cases', () => {
     expect((await cases())[0]!.resets).toEqual({ count: 0, threads: [] });
   });
 
-  it('are refused with a mark twice, when they spring open, or from another machine', async () => {
+  it('are refused with a duplicate mark, if they spring open, or from another machine', async () => {
     const { body: a } = await add('A');
     const again = await add('A');
     expect([again.status, codeOf(again)]).toEqual([409, 'bobbin-case.mark-taken']);
@@ -126,7 +126,7 @@ describe('bobbin cases', () => {
     ]);
   });
 
-  it('are written again and thrown away, but not while they are in, and not over what somebody else wrote', async () => {
+  it("are revised and discarded, but not while they are in, and not over somebody else's change", async () => {
     const { body: a } = await add('A');
     const { body: b } = await add('B');
     const change = (one: BobbinCaseView, thrownAway: boolean, version: number, mark = one.mark!) =>
@@ -147,7 +147,7 @@ describe('bobbin cases', () => {
     expect(codeOf(await putIn(b.id!))).toBe('bobbin-case.unknown');
   });
 
-  it('go in with a changeover when one is set for its thread, and come out when that is opened again', async () => {
+  it('go in with a changeover if one is set for its thread, and come out when that step is reopened', async () => {
     await mechanic.call(routes.setPresentSetup, {
       params: { machineId },
       body: { setupId: heavy, version: 0 },

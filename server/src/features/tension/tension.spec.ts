@@ -93,7 +93,7 @@ describe('the tension log', () => {
     expect(body.some(({ setupId }) => setupId === never)).toBeFalse();
   });
 
-  it('keeps a setting, which then counts as where the set-up settled', async () => {
+  it("saves a setting, which then counts as the set-up's own", async () => {
     const setup = newId();
     await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Kept' } });
     await log(setup, { turns: 5, grade: 'balanced', sewnAt: '2026-03-04T09:40:00.000Z' });
@@ -114,7 +114,7 @@ describe('the tension log', () => {
     expect([past.code, past.fields?.[0]?.path]).toEqual(['seam.past-travel', 'body.turns']);
   });
 
-  it('tells of each bobbin case the thread it was last set for, and its last drop test', async () => {
+  it("gives each bobbin case's last thread and last drop test", async () => {
     const setup = newId();
     await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Case' } });
     await read(setup, { readAt: '2026-03-05T08:00:00.000Z' });
@@ -134,7 +134,7 @@ describe('the tension log', () => {
     expect((await cases())?.drop).toBeNull();
   });
 
-  it('learns how a person reads seams from practice and from measured locks', async () => {
+  it('learns how a person reads seams from practice and from measured knots', async () => {
     // A separate person: what others sewed must not affect their profile.
     const reader = await shop.signedIn('lead');
     const setup = newId();
@@ -157,7 +157,7 @@ describe('the tension log', () => {
     expect(own?.weights['dots-are-balanced']).toBeGreaterThan(0.5);
   });
 
-  it('keeps the seams of a strip together, all or none', async () => {
+  it('stores the seams of a strip together, all or none', async () => {
     const setup = newId();
     await mechanic.call(routes.saveSetup, { key: setup, body: { ...shop.works.work, name: 'Strip' } });
     const strip = (turns: number[], key = newId()) =>
@@ -179,7 +179,7 @@ describe('the tension log', () => {
     ]);
   });
 
-  it('keeps the readings of a bobbin case with its machine, whatever the work', async () => {
+  it('stores bobbin case readings with their machine, whatever the work', async () => {
     const other = newId();
     await mechanic.call(routes.saveSetup, { key: other, body: { ...shop.works.work, name: 'Other work' } });
     await read(shop.works.ids.setup, { method: 'weight', grams: 82 });
@@ -203,7 +203,7 @@ describe('the tension log', () => {
     expect(wrong.fields?.map(({ path }) => path)).toEqual(['body.outcome', 'body.tensionCn']);
   });
 
-  it('keeps gauge readings with the machine and the thread they were taken on', async () => {
+  it('stores gauge readings with their machine and thread', async () => {
     const { setup } = shop.works.ids;
     const read = (turns: number) =>
       mechanic.call(routes.logGauge, {
@@ -220,7 +220,7 @@ describe('the tension log', () => {
     ]);
   });
 
-  it('refuses a setting past the end of the knob and says where the end is', async () => {
+  it("refuses a setting beyond the knob's travel and says where that ends", async () => {
     const answer = await log(shop.works.ids.setup, { turns: 8.125 });
     const problem = answer.body as unknown as Problem;
     expect([answer.status, problem.code, problem.title]).toEqual([
@@ -230,7 +230,7 @@ describe('the tension log', () => {
     ]);
   });
 
-  it('records the mark of a knob once per version', async () => {
+  it('records a knob mark once per version', async () => {
     const { portable } = shop.works.ids;
     const mark = (version: number) =>
       mechanic.call(routes.markKnob, {

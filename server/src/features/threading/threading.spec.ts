@@ -24,7 +24,7 @@ describe('threading cards', () => {
     mechanic.call(routes.writeThreadingCard, { key: newId(), params: { machineId: of }, body });
   const code = ({ body }: { readonly body: unknown }) => (body as Problem).code;
 
-  it('are written once, written again with the version that was read, and refused with another', async () => {
+  it('are saved once, replaced with the version that was read, and refused with another', async () => {
     const first = await keep(card());
     const written = { ...card({ version: 1 }), machineId, writtenBy: 'Test mechanic' };
     expect(first.body).toEqual(jasmine.objectContaining(written));
@@ -38,7 +38,7 @@ describe('threading cards', () => {
     expect(body.map((one) => [one.machineId, one.version])).toEqual([[machineId, 2]]);
   });
 
-  it('are refused with the field where they name no place of the thread', async () => {
+  it('are refused with the field if they name no known station', async () => {
     const bad: readonly [Partial<ThreadingCardEntry>, string][] = [
       [{ stations: [] }, 'body.stations'],
       [{ stations: [card().stations[0]!, { ...card().stations[1]!, x: 1.2 }] }, 'body.stations.1.x'],

@@ -22,13 +22,13 @@ describe('what is kept over a reload', () => {
   beforeEach(() => forgetKept());
   afterAll(() => forgetKept());
 
-  it('comes back with the parts that were named, and no others', () => {
+  it('is restored with the named parts, and no others', () => {
     const { state, kept } = open();
     kept(state, typed({ draft: 'strap' }));
     expect(open().state).toEqual({ draft: 'strap', busy: false });
   });
 
-  it('is forgotten when its shape is another, when it cannot be read, and when somebody signs out', () => {
+  it('is dropped if its shape has changed, if it cannot be read, and when somebody signs out', () => {
     const { state, kept } = open();
     kept(state, typed({ draft: 'strap' }));
     expect(open(2).state.draft).toBe('');
@@ -40,7 +40,7 @@ describe('what is kept over a reload', () => {
   });
 });
 
-describe('a choice that stands over a reload', () => {
+describe('a choice that survives a reload', () => {
   const isWay = (kept: unknown): kept is 'a' | 'b' => kept === 'a' || kept === 'b';
   const open = () => TestBed.runInInjectionContext(() => signalOverReload<'a' | 'b'>('choice', 'a', isWay));
   beforeEach(() => {
@@ -49,7 +49,7 @@ describe('a choice that stands over a reload', () => {
   });
   afterAll(() => forgetKept());
 
-  it('comes back as it was chosen, unless it cannot be chosen any more', () => {
+  it('is restored as chosen, unless it is no longer available', () => {
     const choice = open();
     expect(choice()).toBe('a');
     choice.set('b');

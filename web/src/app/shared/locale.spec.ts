@@ -27,18 +27,18 @@ describe('numbers as the reader writes them', () => {
     expect([shortNumber(3, 2, GERMAN), fixedNumber(3, 2, GERMAN)]).toEqual(['3', '3,00']);
   });
 
-  it('have thousands apart only where they are counts', () => {
+  it('have thousands separators only if they are counts', () => {
     expect(countNumber(12345, BRITISH)).toBe('12,345');
     expect(countNumber(12345, GERMAN)).toBe('12.345');
     expect(said(countNumber(12345, FRENCH!))).toBe('12 345');
     expect(shortNumber(12345, 1, BRITISH)).toBe('12345');
   });
 
-  it('are in the digits of gauges, whatever the language', () => {
+  it('use the digits of gauges, whatever the language', () => {
     expect(shortNumber(2.5, 1, localeOf('fa-IR'))).toMatch(/^2.5$/);
   });
 
-  it('are never below nothing by rounding', () => {
+  it('never round to a negative zero', () => {
     expect([fixedNumber(-0.04, 1, BRITISH), shortNumber(-0.04, 1, BRITISH)]).toEqual(['0.0', '0']);
     expect(fixedNumber(-0.06, 1, BRITISH)).toBe('-0.1');
   });
@@ -49,7 +49,7 @@ describe('numbers as the reader writes them', () => {
   });
 });
 
-describe('things that are counted', () => {
+describe('counted things', () => {
   it('have the form of their word that goes with the number', () => {
     expect([0, 1, 2, 1200].map((count) => counted(count, 'needle'))).toEqual([
       '0 needles',
@@ -74,12 +74,12 @@ describe('dates as the reader writes them', () => {
     expect(dateText(at, 'second', BRITISH)).toBe('4 Mar 2026, 15:05:09');
   });
 
-  it('take an instant as it comes', () => {
+  it('accept any instant', () => {
     const texts = [at, at.toISOString(), at.getTime()].map((one) => dateText(one, 'year-time', BRITISH));
     expect(new Set(texts)).toEqual(new Set(['4 Mar 2026, 15:05']));
   });
 
-  it('leave a day of the calendar the day it is, west of Greenwich too', () => {
+  it('leave a calendar day unchanged, west of Greenwich too', () => {
     expect(dateText('2026-03-04', 'year', BRITISH)).toBe('4 Mar 2026');
   });
 });

@@ -6,7 +6,7 @@ interface Thing {
   readonly name: string;
 }
 
-describe('a list that is null until it was read', () => {
+describe('a list that is null until it has been read', () => {
   const adapter = createEntityAdapter<Thing>({ sortComparer: (a, b) => a.name.localeCompare(b.name) });
   const list = readList(adapter);
   const [needle, awl] = [
@@ -14,12 +14,12 @@ describe('a list that is null until it was read', () => {
     { id: '2', name: 'awl' },
   ];
 
-  it('tells nothing read from nothing there', () => {
+  it('distinguishes unread from empty', () => {
     expect(list.all(null)).toBeNull();
     expect(list.all(list.of([]))).toEqual([]);
   });
 
-  it('takes things before it was read, and all of them when it is', () => {
+  it('accepts additions before it was read, and all items when it is', () => {
     const begun = adapter.setOne(needle, list.orEmpty(null));
     expect(list.all(begun)).toEqual([needle]);
     expect(list.all(adapter.setOne(awl, list.orEmpty(begun)))).toEqual([awl, needle]);

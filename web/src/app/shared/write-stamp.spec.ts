@@ -1,14 +1,14 @@
 import { writeStamps } from './write-stamp';
 
 describe('the stamp of a write', () => {
-  it('stays the same while the same is tried again, key and time', async () => {
+  it('stays the same while the same write is retried, key and time', async () => {
     const stamp = writeStamps(() => 3);
     const first = stamp({ turns: 3 });
     await new Promise((resolve) => setTimeout(resolve, 5));
     expect(stamp({ turns: 3 })).toEqual(first);
   });
 
-  it('is another for other content, and for the same once it was logged', () => {
+  it('changes for other content, and for the same once it was logged', () => {
     let logged = 3;
     const stamp = writeStamps(() => logged);
     const { key } = stamp({ turns: 3 });

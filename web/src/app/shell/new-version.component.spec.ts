@@ -16,7 +16,7 @@ describe('a new version', () => {
     return { ...page, versionUpdates, unrecoverable };
   };
 
-  it('is said when it is there, not while it is only looked for', async () => {
+  it('is announced when it is ready, not while it is being looked for', async () => {
     const { text, versionUpdates, settled, button } = await open();
     versionUpdates.next({ type: 'VERSION_DETECTED' });
     await settled();
@@ -27,14 +27,14 @@ describe('a new version', () => {
     expect(button('Use it now')).not.toBeNull();
   });
 
-  it('is asked for when parts of this one are gone from the device', async () => {
+  it('is required when parts of this one are gone from the device', async () => {
     const { text, unrecoverable, settled } = await open();
     unrecoverable.next({});
     await settled();
     expect(text()).toContain('is ready');
   });
 
-  it('is not looked for where there is no service worker', async () => {
+  it('is not looked for without a service worker', async () => {
     expect((await open(false)).text()).toBe('');
   });
 });

@@ -3,13 +3,13 @@ import type { Role } from '@gantelet/contracts';
 import { DOORS, doorOf, roomAt, ROOMS, roomsFor } from './rooms';
 
 describe('rooms', () => {
-  it('stand behind six doors at most, each under its own key', () => {
+  it('are behind six doors at most, each with its own key', () => {
     expect(DOORS.length).toBeLessThanOrEqual(6);
     const keys = ROOMS.flatMap(({ key }) => key ?? []);
     expect(new Set(keys).size).toBe(keys.length);
   });
 
-  it('are found by any address of theirs', () => {
+  it('are found by any of their addresses', () => {
     const at = (url: string) => [doorOf(roomAt(url))?.name, roomAt(url)?.name];
     expect(at('/floor/0190c2')).toEqual(['Floor', 'Machines due']);
     expect(at('/floor/spot-checks')).toEqual(['Floor', 'Spot checks']);

@@ -42,7 +42,7 @@ describe('the search', () => {
     expect(page.closed.length).toBe(1);
   });
 
-  it('asks once for what was typed in one go, and for nothing when nothing is typed', async () => {
+  it('asks once for what was typed in one go, and not at all for nothing', async () => {
     const page = await open(() => of(NOTHING as never));
     await page.search('p');
     await page.search('po');
@@ -59,7 +59,7 @@ describe('the search', () => {
     expect(page.options()).toEqual([]);
   });
 
-  it('finds rooms without the server, and says that it was not reached', async () => {
+  it('finds rooms without the server, and says that it could not be reached', async () => {
     const page = await open(() => throwError(() => new Error('away')));
     await page.search('tension');
     await page.until(() => page.options().length > 0);

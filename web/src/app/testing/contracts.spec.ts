@@ -54,7 +54,7 @@ describe('the client of the server', () => {
   });
 });
 
-describe('what stands for the client in tests of rooms', () => {
+describe('the fake client of room tests', () => {
   itCallsTheServer(() => {
     const { client, says, reached } = serverOfRooms();
     return { under: client, says, reached };
@@ -93,7 +93,7 @@ describe('the outbox in a browser', () => {
   });
 });
 
-describe('what stands for the outbox in tests of rooms', () => {
+describe('the fake outbox of room tests', () => {
   itKeepsWrites(() => {
     const { outbox, says, reached } = serverOfRooms();
     return Promise.resolve({ under: outbox, says, reached });

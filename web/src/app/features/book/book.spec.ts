@@ -30,11 +30,11 @@ const entry = (position: string, change: Partial<BookEntry> = {}): BookEntry => 
 const PAGE: Page = { entries: [entry('9'), entry('8', { by: 'Tam', kind: 'signIn' })], next: '8' };
 
 describe('the book', () => {
-  it('has words for every write there is', () => {
+  it('has wording for every write', () => {
     expect(unworded()).toEqual([]);
   });
 
-  it('says what was sent without ids, and what it was before', () => {
+  it('shows what was sent without ids, and the previous values', () => {
     const { details } = entry('1');
     expect(sentFields(details)).toEqual([
       { name: 'cause', value: 'worn' },
@@ -65,7 +65,7 @@ describe('the book', () => {
     ]);
   });
 
-  it('is looked up by words, kind and machine, and shows an entry whole', async () => {
+  it('is searched by words, kind and machine, and shows a whole entry', async () => {
     const page = await mountPage(BookPage, {
       features: [bookFeature, matchFeature, catalogueFeature, shopFeature],
       before: [
@@ -105,7 +105,7 @@ describe('the book', () => {
     expect(page.of(bookActions.asked).at(-1)?.filter).toEqual({});
   });
 
-  it('adds older entries to those it has, by the same filter', () => {
+  it('adds older entries to those shown, with the same filter', () => {
     const { store, asked, answers } = runEffects({
       features: [bookFeature],
       effects,

@@ -42,7 +42,7 @@ describe('the catalogue', () => {
     expect(page.text()).toContain('No matching value.');
   });
 
-  it('shows the shop’s own beside the default, and counts those that count', async () => {
+  it("shows the shop's own values beside the defaults, and counts those in force", async () => {
     const restored = CATALOGUE.find(({ id }) => id !== value.id)!;
     const page = await open(
       [entry({}), entry({ valueId: restored.id, value: 1 }), entry({ valueId: restored.id, value: null })],
@@ -77,7 +77,7 @@ describe('the catalogue', () => {
     expect(page.button('Measured here')).toBeNull();
   });
 
-  it('opens on the shelf that was looked at last', async () => {
+  it('opens on the tab that was open last', async () => {
     const page = await open([]);
     await page.press('ranking');
     expect(page.button('ranking')!.getAttribute('aria-pressed')).toBe('true');

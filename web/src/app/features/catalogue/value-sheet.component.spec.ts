@@ -38,14 +38,14 @@ describe('the sheet of a value', () => {
     return { page, said, type, press };
   }
 
-  it('sets a measured value beside the default, in place of nothing', async () => {
+  it('sets a measured value beside the default, replacing nothing', async () => {
     const { said, type, press } = await opened([]);
     await type('7,5');
     press('Measured here');
     expect(said).toEqual([{ valueId: PLATE.id, value: 7.5, standing: 'measured', note: '', replaces: null }]);
   });
 
-  it('confirms the shipped value, and goes back to it from an own one', async () => {
+  it('confirms the shipped value, and restores it from an own one', async () => {
     const fresh = await opened([]);
     fresh.press('Accept the default');
     expect(fresh.said[0]).toEqual(
@@ -58,7 +58,7 @@ describe('the sheet of a value', () => {
     expect(own.page.querySelectorAll('li').length).toBe(2);
   });
 
-  it('lets nothing out that the catalogue does not allow', async () => {
+  it('sends nothing that the catalogue does not allow', async () => {
     const { page, said, type, press } = await opened([]);
     await type('900');
     press('Measured here');
@@ -70,7 +70,7 @@ describe('the sheet of a value', () => {
 describe('the state of the catalogue', () => {
   const reduce = catalogueFeature.reducer;
 
-  it('gives the last entry of each value to the computations, and the default once it is restored', () => {
+  it('gives calculations the last entry of each value, and the default once it is restored', () => {
     const start = reduce(undefined, catalogueActions.historyRead({ history: [entry('a', 8)] }));
     const values = (state: typeof start) => catalogueFeature.selectValues.projector(state.history);
     expect(values(start)['changeover.plate']).toEqual({

@@ -10,7 +10,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import * as effects from './changeover.effects';
 import { changeoverActions, changeoverFeature } from './changeover.state';
 
-describe('the work of a changeover', () => {
+describe('the effects of a changeover', () => {
   const AT = '2026-03-04T09:05:00.000Z';
   const LOST: Problem = { type: 'about:blank', title: 'No network', status: 0, code: 'server.busy' };
   const MOVED_ON: Problem = { type: 'about:blank', title: 'Changed', status: 409, code: 'needle.moved-on' };
@@ -43,7 +43,7 @@ describe('the work of a changeover', () => {
   const tick = (key = newId(), outcome: 'done' | 'skipped' | 'open' = 'done') =>
     changeoverActions.tick({ key, tick: { step: 'power-off', outcome, tickedAt: AT, swap: null } });
 
-  it('begins and goes to where it is ticked off', () => {
+  it('starts one and goes to its page', () => {
     const { store, asked } = run({ beginChangeover: CHANGEOVER }, false);
     const went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     const begin = { setupId: CHANGEOVER.to.id, bobbins: 2, begunAt: AT };
@@ -55,7 +55,7 @@ describe('the work of a changeover', () => {
     expect(went).toHaveBeenCalledOnceWith(['/changeovers', CHANGEOVER.id]);
   });
 
-  it('begins without a network by what this device knows, and asks for nothing that is still here', () => {
+  it('starts one offline from what this device knows, and asks for nothing that is still here', () => {
     const { store, asked } = run({ beginChangeover: NO_NETWORK, readChangeover: UNKNOWN }, false);
     const went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     const key = newId();
@@ -82,7 +82,7 @@ describe('the work of a changeover', () => {
     expect(state().changeover?.id).toBe(key);
   });
 
-  it('goes on by what the server made of a tick', () => {
+  it("continues with the server's response to a tick", () => {
     const ticked: Changeover = { ...CHANGEOVER, ticks: [off(newId())] };
     const { store } = run({ tickStep: ticked });
     store.dispatch(tick());
@@ -90,7 +90,7 @@ describe('the work of a changeover', () => {
     expect(store.selectSignal(changeoverFeature.selectSaving)()).toBeFalse();
   });
 
-  it('counts a tick on this device while there is no network, and reads again when it was sent', () => {
+  it('counts a tick on this device while offline, and reads again once it was sent', () => {
     const { store, settled, asked } = run({ tickStep: NO_NETWORK });
     const key = newId();
     store.dispatch(tick(key));
@@ -112,14 +112,14 @@ describe('the work of a changeover', () => {
     });
   });
 
-  it('says what was refused, and stands as it stood', () => {
+  it('reports a refusal, and keeps its state', () => {
     const { store } = run({ tickStep: MOVED_ON });
     store.dispatch(tick());
     const state = store.selectSignal(changeoverFeature.selectChangeoverState)();
     expect([state.refused, state.saving, state.changeover?.ticks]).toEqual([MOVED_ON, false, []]);
   });
 
-  it('goes on without a network with what this device has, and says when it has nothing', () => {
+  it('continues offline with what this device has, and says if it has nothing', () => {
     const open = changeoverActions.opened({ changeoverId: CHANGEOVER.id });
     const known = run({ readChangeover: LOST });
     known.store.dispatch(open);

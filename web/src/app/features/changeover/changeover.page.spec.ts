@@ -43,7 +43,7 @@ describe('the page of a changeover', () => {
       inputs: { changeoverId: CHANGEOVER.id },
     });
 
-  it('shows the step the hands are at, with its caution, and ticks it in one tap', async () => {
+  it('shows the present step, with its caution, and ticks it in one tap', async () => {
     const page = await show();
     expect(page.text()).toContain('Compound 07: step 1 of 3');
     expect(page.text()).toContain('Power off. Wait until the motor has stopped.');
@@ -66,7 +66,7 @@ describe('the page of a changeover', () => {
     });
   });
 
-  it('opens a step again, and goes to another one', async () => {
+  it('reopens a step, and goes to another one', async () => {
     const page = await show({ ticks: [ticked('power-off')] });
     expect(page.text()).toContain('done 09:05, Ines');
     await page.press('Untick power off');
@@ -75,7 +75,7 @@ describe('the page of a changeover', () => {
     expect(page.host.querySelector('.now h2')?.textContent).toContain('Guards on');
   });
 
-  it('ticks what was done in one go, but never the needle with it', async () => {
+  it('ticks several steps in one go, but never the needle with them', async () => {
     const steps = [
       { do: 'wind' as const, minutes: 1.5, tex: 135, bobbins: null },
       ...CHANGEOVER.steps,
@@ -89,7 +89,7 @@ describe('the page of a changeover', () => {
     expect(new Set(ticks.map(({ tickedAt }) => tickedAt)).size).toBe(1);
   });
 
-  it('finishes when nothing is open, and keeps in sight what was skipped', async () => {
+  it('finishes when nothing is open, and keeps skipped steps in sight', async () => {
     const ticks = [ticked('power-off'), ticked('needle', 'skipped'), ticked('guards')];
     const page = await show({ ticks });
     expect(page.text()).toContain('Skipped: needle.');
@@ -97,7 +97,7 @@ describe('the page of a changeover', () => {
     expect(page.of(changeoverActions.end)[0]?.end.ending).toBe('finished');
   });
 
-  it('is put aside only with a reason', async () => {
+  it('is set aside only with a reason', async () => {
     const page = await show();
     await page.press('Set aside …');
     expect(page.button('Set aside')?.disabled).toBeTrue();
@@ -108,7 +108,7 @@ describe('the page of a changeover', () => {
     );
   });
 
-  it('only shows an operator how far it is', async () => {
+  it('only shows an operator its progress', async () => {
     const page = await show({}, 'operator');
     expect(page.text()).toContain('Only mechanics can tick the steps.');
     for (const words of ['Done', 'Skip', 'Set aside …'])

@@ -55,7 +55,7 @@ describe('the next job of a machine', () => {
   }
   const names = (host: HTMLElement) => [...host.querySelectorAll('li strong')].map((one) => one.textContent);
 
-  it('is one of those saved for it, those that wait in the queue first', async () => {
+  it('is one of those saved for it, queued ones first', async () => {
     const page = await open(MACHINE, { queue: [queued(LINING, 120), queued(SETUP, null)] });
     expect(names(page.host)).toEqual(['Lining', 'Strap']);
     expect(page.text()).toContain('next in the queue, 120 pieces');
@@ -63,7 +63,7 @@ describe('the next job of a machine', () => {
     expect(page.text()).not.toContain('Elsewhere');
   });
 
-  it('is not begun where the machine is set up for it already', async () => {
+  it('is not started if the machine is already set up for it', async () => {
     const page = await open({ ...MACHINE, presentSetupId: SETUP.id });
     const jobs = [...page.host.querySelectorAll('li')].map((one) => one.textContent ?? '');
     expect(jobs.find((one) => one.includes('Strap'))).toContain('set up now');
@@ -71,7 +71,7 @@ describe('the next job of a machine', () => {
     expect(page.button('Change over to Lining')!.disabled).toBeFalse();
   });
 
-  it('begins a changeover once, however often the tap is repeated', async () => {
+  it('starts a changeover once, however often it is tapped', async () => {
     const page = await open(MACHINE);
     await page.press('Change over to Lining');
     const [sent] = page.of(changeoverActions.begin);
@@ -79,7 +79,7 @@ describe('the next job of a machine', () => {
     expect(page.button('Change over to Strap')!.disabled).toBeTrue();
   });
 
-  it('waits while the machine is being changed over, and leads there', async () => {
+  it('waits for an open changeover, and links to it', async () => {
     const changeover = { id: newId(), setupName: 'Lining', by: 'Ines', step: null, done: 1, of: 3 };
     const page = await open(MACHINE, { floor: { id: MACHINE.id, changeover } });
     expect(page.text()).toContain('It is being changed over to Lining by Ines.');

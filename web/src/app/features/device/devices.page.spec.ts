@@ -48,7 +48,7 @@ describe('the devices', () => {
     expect(entry.token).toMatch(/^[\w-]{43}$/);
   });
 
-  it('are the same device with the same token when the reply was lost and one tries again', async () => {
+  it('are the same device with the same token when retried after a lost reply', async () => {
     const { type, press, registered, store, field, settled } = await open();
     await type('Name', 'Scale 2');
     await press('Register');
@@ -69,7 +69,7 @@ describe('the devices', () => {
     expect(registered()[2]!.entry.token).not.toBe(first!.entry.token);
   });
 
-  it('need their machine when they count stitches', async () => {
+  it('need their machine if they count stitches', async () => {
     const { type, choose, press, button, registered } = await open();
     await type('Name', 'Counter 7');
     await choose('Kind', 'Stitch counter');
@@ -81,7 +81,7 @@ describe('the devices', () => {
     );
   });
 
-  it('show what is set on a new one, once', async () => {
+  it('show the settings of a new one, once', async () => {
     const { store, text, settled } = await open();
     store.dispatch(deviceActions.kept({ device: gauge, token: 'a-token' }));
     await settled();
@@ -98,7 +98,7 @@ describe('the devices', () => {
     expect(page.of(deviceActions.revoke)[0]!.deviceId).toBe(gauge.id);
   });
 
-  it('are only looked at by others', async () => {
+  it('are read-only for others', async () => {
     const { button, text } = await open('mechanic');
     expect([button('Block'), button('Register')]).toEqual([null, null]);
     expect(text()).toContain('allowed');

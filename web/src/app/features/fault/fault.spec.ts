@@ -40,7 +40,7 @@ describe('the fault finder', () => {
       inputs,
     });
 
-  it('begins with what the floor knows of the machine, and puts the needle first', async () => {
+  it('starts with what the floor knows about the machine, and puts the needle first', async () => {
     const page = await show({ machine: MACHINE.id, symptom: 'skips' });
     const [begun] = page.of(faultActions.begin);
     expect(begun).toEqual(jasmine.objectContaining({ machineId: MACHINE.id, symptomId: 'skips' }));
@@ -50,7 +50,7 @@ describe('the fault finder', () => {
     expect(page.text()).toContain('Power off. Wait until the motor has stopped.');
   });
 
-  it('asks for a second seam where a good one may be luck, then says that it is mended', async () => {
+  it('asks for a second seam if a good one may be luck, then says that it is fixed', async () => {
     const page = await show({ machine: MACHINE.id, symptom: 'ndlBreaks' });
     expect(page.text()).toContain('find every piece of the needle');
     page.store.dispatch(faultActions.dropped());
@@ -68,7 +68,7 @@ describe('the fault finder', () => {
     );
   });
 
-  it('goes on to the next check when it is still there, and back when that is undone', async () => {
+  it('goes to the next check if the fault is still there, and back when that is undone', async () => {
     const page = await show({ machine: MACHINE.id, symptom: 'skips' });
     await page.press('Done, sew a test seam');
     await page.press('Still there');
@@ -77,7 +77,7 @@ describe('the fault finder', () => {
     expect(page.host.querySelector('.now h2')?.textContent).toContain('Fit a new needle');
   });
 
-  it('keeps a fault that another one came in between of, and goes on with it', async () => {
+  it('keeps a fault that was interrupted by another one, and continues it', async () => {
     const page = await show({ machine: MACHINE.id, symptom: 'skips' });
     await page.press('Done, sew a test seam');
     await page.press('Still there');
@@ -125,7 +125,7 @@ describe('the fault finder', () => {
     ]);
   });
 
-  it('points at what would end a cause that keeps coming back', async () => {
+  it('shows what would end a recurring cause', async () => {
     const page = await show({});
     const again = (at: string): LoggedFaultCase => ({
       ...{ id: newId(), machineId: MACHINE.id, symptomId: 'skips', evidence: {}, findings: [], foundAt: [] },
@@ -150,7 +150,7 @@ describe('the fault finder', () => {
     expect(page.text()).toContain('You chose');
   });
 
-  it('begins with what the logs say, and never against what somebody said', () => {
+  it("starts with what the logs say, and never overrides a person's answers", () => {
     const { store } = runEffects({
       features: [faultFeature],
       effects,
@@ -173,7 +173,7 @@ describe('the fault finder', () => {
     });
   });
 
-  it('learns from what was logged, and keeps the case when it is refused', () => {
+  it('learns from what was logged, and keeps the case if it is refused', () => {
     const problem = { type: 'about:blank', title: 'Busy', status: 503, code: 'server.busy' as const };
     const { store, answers } = runEffects({
       features: [faultFeature],

@@ -43,7 +43,7 @@ describe('the change sheet', () => {
     ]);
   });
 
-  it('keeps a needle that comes out for other work in the lowest empty pocket, and proposes it again', async () => {
+  it('keeps a needle that comes out for other work in the lowest empty pocket, and suggests it again', async () => {
     const { fixture, host, said, button } = await open();
     const { needle: choice } = PART_USED;
     fixture.componentRef.setInput('kept', [
@@ -63,7 +63,7 @@ describe('the change sheet', () => {
     expect(said[0]).toEqual(jasmine.objectContaining({ keptInPocket: 3, partUsed: PART_USED, lotId: null }));
   });
 
-  it('keeps what was chosen while the floor is read again, and starts again with another needle', async () => {
+  it('keeps the choices while the floor is read again, and resets them for another needle', async () => {
     const machine = floorMachine('Compound 07', 6);
     const { fixture, host, said, button } = await open(machine);
     const system = host.querySelector('select')!;
@@ -81,7 +81,7 @@ describe('the change sheet', () => {
     expect(said.map(({ needle }) => needle.systemId)).toEqual(['135x17', '135x16']);
   });
 
-  it('takes the newest lot of the kind unless said otherwise', async () => {
+  it('uses the newest lot of the kind by default', async () => {
     const { fixture, host, said, button } = await open();
     const { needle } = PART_USED;
     const lot = (code: string, change: Partial<NeedleLot> = {}) => needleLot(code, { needle, ...change });
@@ -116,7 +116,7 @@ describe('the change sheet', () => {
 
   const stop = { id: floorMachine('x', 1).id, at: '2026-03-04T10:00:00.000Z', personName: 'Test operator' };
 
-  it('wants the burr check before a stopped machine can be cleared', async () => {
+  it('requires the burr check before a stopped machine can be cleared', async () => {
     const { fixture, host, button } = await open(floorMachine('Compound 07', 1, { stops: [stop] }));
     expect(button('Every piece found')?.disabled).toBeTrue();
     host.querySelector<HTMLInputElement>('gan-safety-stop input')!.click();
@@ -124,7 +124,7 @@ describe('the change sheet', () => {
     expect(button('Every piece found')?.disabled).toBeFalse();
   });
 
-  it('clears one of several missing pieces by itself', async () => {
+  it('clears one of several missing pieces separately', async () => {
     const other = { ...stop, id: floorMachine('y', 2).id };
     const { fixture, host } = await open(floorMachine('Compound 07', 1, { stops: [stop, other] }));
     const cleared: unknown[] = [];
@@ -137,7 +137,7 @@ describe('the change sheet', () => {
     expect(host.querySelector<HTMLButtonElement>('gan-safety-stop button')?.disabled).toBeTrue();
   });
 
-  it('takes no second change in the minute after a missing piece was logged', async () => {
+  it('accepts no second change in the minute after a missing piece was logged', async () => {
     const at = new Date().toISOString();
     const { needle } = floorMachine('Compound 07', 1);
     const machine = floorMachine('Compound 07', 1, {
@@ -153,7 +153,7 @@ describe('the change sheet', () => {
     expect(button('Broken, piece missing')?.disabled).toBeFalse();
   });
 
-  it('offers no clearing to an operator', async () => {
+  it('does not let an operator clear', async () => {
     const { host, button } = await open(floorMachine('Compound 07', 1, { stops: [stop] }), false);
     expect(button('Every piece found')).toBeUndefined();
     expect(host.textContent).toContain('Only a mechanic can clear this machine.');
@@ -168,7 +168,7 @@ describe('the change sheet', () => {
     },
   ];
 
-  it('goes through what a report calls for, fragments first after a break', async () => {
+  it('shows what a report calls for, fragments first after a break', async () => {
     const { host } = await open(floorMachine('Compound 07', 1, { reports }));
     const steps = [...host.querySelectorAll('gan-reported-trouble li')].map((one) => one.textContent);
     expect(steps[0]).toContain('Find and count every piece of the needle');
@@ -186,7 +186,7 @@ describe('the change sheet', () => {
     expect(other.button('No fault found')).toBeUndefined();
   });
 
-  it('takes a report in one tap', async () => {
+  it('logs a report in one tap', async () => {
     const { fixture, button } = await open();
     const said: unknown[] = [];
     fixture.componentInstance.reported.subscribe((one) => said.push(one));

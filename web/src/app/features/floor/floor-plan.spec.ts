@@ -8,7 +8,7 @@ describe('the plan of a zone', () => {
   ];
   const at = (column: number, row: number) => ({ column, row });
 
-  it('keeps who was placed and fills the free places with the others', () => {
+  it('keeps placed machines and fills the free places with the others', () => {
     expect([...layOut(machines)]).toEqual([
       ['b', at(0, 0)],
       ['a', at(1, 0)],
@@ -16,7 +16,7 @@ describe('the plan of a zone', () => {
     ]);
   });
 
-  it('changes places with a machine that stands there, and never leaves the plan', () => {
+  it('swaps places with a machine that is there, and never leaves the plan', () => {
     const layout = layOut(machines);
     const swapped = moveTo(layout, 'c', at(0, 0), 3);
     expect([swapped.get('c'), swapped.get('b')]).toEqual([at(0, 0), at(2, 0)]);

@@ -6,7 +6,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import * as effects from './floor.effects';
 import { floorActions, floorFeature } from './floor.state';
 
-describe('the work on the floor', () => {
+describe('the effects of the floor', () => {
   const machine = floorMachine('Compound 07', 6);
   const floor: FloorView = {
     version: 'a',
@@ -54,7 +54,7 @@ describe('the work on the floor', () => {
     fragments: 'missing' as const,
   });
 
-  it('says so when the machine is stopped but the change was not taken', () => {
+  it('says so when the machine is stopped but the change was refused', () => {
     const stop = { id: newId(), at: '2026-03-04T10:00:00.000Z', personName: 'Test operator' };
     const { store } = run({ changeNeedle: { ...machine, stops: [stop] } });
     store.dispatch(missing());
@@ -71,7 +71,7 @@ describe('the work on the floor', () => {
     expect(store.selectSignal(floorFeature.selectUndo)()).toBeNull();
   });
 
-  it('logs a change against the needle that was seen, says it, and reads the floor again', () => {
+  it('logs a change against the needle that was seen, reports it, and reads the floor again', () => {
     const { store, asked } = run({ changeNeedle: changedTo });
     const said = change();
     store.dispatch(said);
@@ -90,7 +90,7 @@ describe('the work on the floor', () => {
     expect(state.underWay).toEqual({});
   });
 
-  it('counts a change at once that waits for the network, in the name of who made it', () => {
+  it("counts a change that is waiting for the network at once, in its maker's name", () => {
     const { store } = run({ changeNeedle: NO_NETWORK });
     const said = change();
     store.dispatch(said);
@@ -102,7 +102,7 @@ describe('the work on the floor', () => {
     expect(store.selectSignal(floorFeature.selectDone)()).toContain('saved on this device');
   });
 
-  it('takes a change back that never left the device, and asks the server for one that did', async () => {
+  it('withdraws a change that never left the device, and asks the server to undo one that did', async () => {
     const { store, asked, withdrawn, answers } = run({ changeNeedle: NO_NETWORK, undoChange: machine });
     const waits = change();
     store.dispatch(waits);
@@ -125,7 +125,7 @@ describe('the work on the floor', () => {
     expect(store.selectSignal(floorFeature.selectDone)()).toBe('Compound 07: needle change undone.');
   });
 
-  it('offers to take a change back for a minute', () => {
+  it('offers to undo a change for a minute', () => {
     jasmine.clock().install();
     const { store } = run({ changeNeedle: changedTo });
     store.dispatch(change());
@@ -136,7 +136,7 @@ describe('the work on the floor', () => {
     jasmine.clock().uninstall();
   });
 
-  it('says what the server refused, and lets go on', () => {
+  it('reports a refusal, and continues', () => {
     const { store } = run({ changeNeedle: REFUSED });
     store.dispatch(change());
     const state = store.selectSignal(floorFeature.selectFloorState)();
@@ -147,7 +147,7 @@ describe('the work on the floor', () => {
     ]);
   });
 
-  it('does not show a floor that was asked for before the change', () => {
+  it('does not show a floor requested before the change', () => {
     const early = new Subject<FloorView>();
     const { store, answers } = run({ changeNeedle: changedTo });
     answers['readFloor'] = early;
@@ -161,7 +161,7 @@ describe('the work on the floor', () => {
     expect(store.selectSignal(floorFeature.selectFloor)()!.sharps.needles).toBe(1);
   });
 
-  it('shows a report at once that waits for the network', () => {
+  it('shows a report that is waiting for the network at once', () => {
     const { store } = run({ reportTrouble: NO_NETWORK });
     const report = { trouble: 'clunk', reportedAt: '2026-03-04T10:00:00.000Z' } as const;
     store.dispatch(floorActions.report({ key: newId(), machineId: machine.id, report }));
@@ -169,7 +169,7 @@ describe('the work on the floor', () => {
     expect(shown!.reports[0]).toEqual(jasmine.objectContaining({ ...report, reportedBy: 'Test mechanic' }));
   });
 
-  it('keeps pieces that wait for the network, reads nothing then, and takes the same once more as others', () => {
+  it('stores pieces that wait for the network without reading, and treats the same entry again as new', () => {
     const { store, asked } = run({ logPieces: NO_NETWORK });
     const pieces = {
       pieces: 120,
@@ -187,14 +187,14 @@ describe('the work on the floor', () => {
     );
   });
 
-  it('reads the floor again when a write that waited was answered', () => {
+  it('reads the floor again when a waiting write was answered', () => {
     const { settled, asked } = run({});
     settled.next({ write: waitingWrite('changeNeedle'), problem: null });
     settled.next({ write: waitingWrite('changeNeedle'), problem: REFUSED });
     expect(asked.map(({ route }) => route)).toEqual(['readFloor', 'readFloor']);
   });
 
-  it('keeps what is done with pockets and sharps, one thing after another', () => {
+  it('saves changes to pockets and sharps, one after another', () => {
     const { store, asked } = run({ discardPartUsed: {}, moveToPocket: {}, emptySharps: {} });
     const partUsedId = newId();
     store.dispatch(floorActions.moveToPocket({ key: newId(), partUsedId, pocket: 9 }));

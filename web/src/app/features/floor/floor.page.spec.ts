@@ -42,7 +42,7 @@ describe('the floor', () => {
     [...host.querySelectorAll('gan-machine-row strong')].map((one) => one.textContent);
   const isOpen = (host: HTMLElement) => host.querySelector<HTMLDialogElement>('dialog')!.open;
 
-  it('says first what is due, then every machine in its zone', async () => {
+  it('shows what is due first, then every machine in its zone', async () => {
     const page = await open();
     expect(page.host.querySelector('h1')!.textContent).toBe('0 stopped, 1 due now');
     expect(cards(page.host)).toEqual(['Compound 07', 'Post-bed 14', 'Patcher 22']);
@@ -51,7 +51,7 @@ describe('the floor', () => {
     expect(page.text()).toContain('7.3 h, Tam');
   });
 
-  it('shows the worst first by due, and keeps to that', async () => {
+  it('sorts by due on request, and remembers it', async () => {
     const page = await open();
     await page.press('By due');
     expect(cards(page.host)).toEqual(['Post-bed 14', 'Patcher 22', 'Compound 07']);
@@ -68,14 +68,14 @@ describe('the floor', () => {
     expect(isOpen(page.host)).toBeFalse();
   });
 
-  it('stays at the machine that it stops', async () => {
+  it('keeps the sheet of a machine that it stops open', async () => {
     const page = await open(MACHINES, { machineId: MACHINES[0]!.id });
     await page.press('Broken, piece missing');
     expect(page.of(floorActions.changeNeedle)[0]?.fragments).toBe('missing');
     expect(isOpen(page.host)).toBeTrue();
   });
 
-  it('names the machine of a change that was refused, for its sheet is closed by then', async () => {
+  it('names the machine of a refused change, since its sheet is closed by then', async () => {
     const page = await open(MACHINES, { machineId: MACHINES[0]!.id });
     await page.press('Planned change');
     const { key } = page.of(floorActions.changeNeedle)[0]!;
@@ -85,14 +85,14 @@ describe('the floor', () => {
     expect(page.text()).toContain('Compound 07: Somebody was faster.');
   });
 
-  it('says so when its address names no machine of this shop', async () => {
+  it('says so if its address names no machine of this shop', async () => {
     const page = await open(MACHINES, { machineId: 'gone' });
     expect(page.host.querySelector('[role=alert]')!.textContent).toContain(
       'There is no machine at this address.',
     );
   });
 
-  it('takes the count of an emptied sharps box from mechanics', async () => {
+  it('accepts the count of an emptied sharps box from mechanics', async () => {
     const page = await open();
     expect(page.text()).toContain('31 needles');
     expect(page.button('Box emptied')!.disabled).toBeTrue();
@@ -101,14 +101,14 @@ describe('the floor', () => {
     expect(page.of(floorActions.emptySharps).map(({ counted }) => counted)).toEqual([30]);
   });
 
-  it('leaves the count and the list of machines to those who may', async () => {
+  it('offers the count and the list of machines only to those who may', async () => {
     const page = await open([], { role: 'operator' });
     expect(page.text()).toContain('No machines here yet.');
     expect(page.button('Import a list of machines')).toBeNull();
     expect(page.button('Box emptied')).toBeNull();
   });
 
-  it('draws a large floor bit by bit, all of it in the end', async () => {
+  it('draws a large floor in steps, until all of it is there', async () => {
     const many = Array.from({ length: 300 }, (_, i) => floorMachine(`Flatbed ${i}`, 2));
     const page = await open(many);
     await page.until(() => cards(page.host).length === 300);

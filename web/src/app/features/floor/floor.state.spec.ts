@@ -31,7 +31,7 @@ describe('the state of the floor', () => {
     ]);
   });
 
-  it('lets a change be taken back until its minute is over or another thing is done', () => {
+  it('lets a change be undone until its minute is over or something else is done', () => {
     const undo = { installId: 'i', before: machines[0]! };
     const machine = { ...machines[0]!, name: 'A changed' };
     const after = reduce(read, floorActions.machineChanged({ key: 'k', machine, done: '', undo }));
@@ -43,7 +43,7 @@ describe('the state of the floor', () => {
     expect(floorFeature.selectMachines({ floor: withdrawn })[0]).toEqual(machines[0]);
   });
 
-  it('ages a part-used needle that waits for the network from the hours it has', () => {
+  it('ages a waiting part-used needle from the hours it has', () => {
     const waits = floorActions.changeWaits({
       key: 'k',
       machineId: machines[0]!.id,
@@ -77,7 +77,7 @@ describe('the state of the floor', () => {
     expect(floorFeature.selectMachines({ floor: reported })[0]?.age?.state).toBe('stop');
   });
 
-  it('keeps writes at two machines apart: each waits for its own answer, and a refusal is of its own', () => {
+  it('separates writes at two machines: each waits for its own answer, and a refusal names its own', () => {
     const [a, b] = machines as [FloorMachine, FloorMachine];
     const report = { trouble: 'clunk' as const, reportedAt: '2026-03-04T10:00:00.000Z' };
     const busy = (state: typeof read) => [...floorFeature.selectBusy({ floor: state })];
@@ -93,7 +93,7 @@ describe('the state of the floor', () => {
     expect([busy(refused), refused.refused]).toEqual([[], { of: a.id, problem }]);
   });
 
-  it('puts a changed machine in its place and says what was logged', () => {
+  it('replaces a changed machine and says what was logged', () => {
     const fresh = { ...machines[1]!, name: 'B changed' };
     const after = reduce(read, floorActions.machineChanged({ key: 'k', machine: fresh, done: 'B: logged.' }));
     expect(after.floor?.zones[0]?.machines.map((m) => m.name)).toEqual(['A', 'B changed', 'C']);

@@ -1,7 +1,7 @@
 import { mount } from '../../testing/mount';
 import { PiecesFormComponent, type PiecesSaid } from './pieces-form.component';
 
-describe('writing pieces down', () => {
+describe('entering pieces', () => {
   async function open() {
     const mounted = await mount(PiecesFormComponent, { busy: false });
     const made: PiecesSaid[] = [];
@@ -9,7 +9,7 @@ describe('writing pieces down', () => {
     return { ...mounted, made };
   }
 
-  it('is of the last shift, unless other hours are named', async () => {
+  it('covers the last shift, unless other hours are given', async () => {
     const { type, press, made } = await open();
     await type('Pieces', '120');
     await type('Stitches in each', '450');
@@ -22,7 +22,7 @@ describe('writing pieces down', () => {
     ]);
   });
 
-  it('can be written down at once, while the last field is still open', async () => {
+  it('can be saved at once, while the last field is still active', async () => {
     const { type, field, settled, button } = await open();
     await type('Pieces', '120');
     const stitches = field('Stitches in each') as HTMLInputElement;
@@ -38,7 +38,7 @@ describe('writing pieces down', () => {
     expect(hours.value).toBe('0');
   });
 
-  it('takes whole pieces and up to a week, and says why it does not take others', async () => {
+  it('accepts whole pieces and up to a week, and says why it refuses others', async () => {
     const { type, text, button } = await open();
     await type('Stitches in each', '450');
     for (const wrong of ['0', '1.5', '100001', 'many']) {

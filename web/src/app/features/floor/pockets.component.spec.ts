@@ -6,7 +6,7 @@ import { PocketsComponent } from './pockets.component';
 describe('the pockets', () => {
   const kept = [PART_USED, { ...PART_USED, id: newId(), pocket: 6, lotCode: 'L-204', setupName: null }];
 
-  it('say what lies in each, how long it ran and where', async () => {
+  it('show what is in each, how long it ran and where', async () => {
     const { host } = await mount(PocketsComponent, { kept });
     const items = [...host.querySelectorAll('li')].map(({ textContent }) =>
       textContent?.replace(/\s+/g, ' '),
@@ -20,7 +20,7 @@ describe('the pockets', () => {
     expect((await mount(PocketsComponent, { kept: [] })).text()).toContain('No needle in a pocket.');
   });
 
-  it('take only a number that a pocket can have, and say the one that was meant', async () => {
+  it('accept only valid pocket numbers, and send the one that was meant', async () => {
     const { fixture, press, type, field, button } = await mount(PocketsComponent, { kept });
     const moved: unknown[] = [];
     fixture.componentInstance.moved.subscribe((one) => moved.push(one));
@@ -36,7 +36,7 @@ describe('the pockets', () => {
     expect(button('Leave it')).toBeNull();
   });
 
-  it('keep what is typed when the floor is read again', async () => {
+  it('keep what is typed while the floor is read again', async () => {
     const { set, press, type, field } = await mount(PocketsComponent, { kept });
     await press('Move to another pocket, now in 1');
     await type('Pocket', '44');
@@ -44,7 +44,7 @@ describe('the pockets', () => {
     expect(field('Pocket').value).toBe('44');
   });
 
-  it('let a needle go into the sharps box, unless its place is being changed', async () => {
+  it('allow discarding a needle to the sharps box, unless it is being moved', async () => {
     const { fixture, set, press, button } = await mount(PocketsComponent, { kept });
     const discarded: string[] = [];
     fixture.componentInstance.discarded.subscribe((id) => discarded.push(id));

@@ -4,7 +4,7 @@ import { mountPage } from '../../testing/mount-page';
 import { floorActions, floorFeature } from './floor.state';
 import { SpotChecksPage } from './spot-checks.page';
 
-describe('a work sample', () => {
+describe('work sampling', () => {
   const machines = ['Flat 1', 'Flat 2', 'Post 3'].map((name) => floorMachine(name, 2));
   const loft = { ...floorZone([floorMachine('Patcher 4', 1)]), id: newId(), name: 'Loft' };
   const floor: FloorView = {
@@ -27,7 +27,7 @@ describe('a work sample', () => {
   beforeEach(() => jasmine.clock().install());
   afterEach(() => jasmine.clock().uninstall());
 
-  it('says what is known, and how many more looks it takes to know it well', async () => {
+  it('says what is known, and how many more checks it takes to know it well', async () => {
     const { text } = await open();
     // 1.96^2 x 0.5 x 0.5 / 0.05^2 = 384.2 checks in all; the zone has 100.
     expect(text()).toContain('Hall: sewing 50 % of the shift');
@@ -49,7 +49,7 @@ describe('a work sample', () => {
     expect(button('Walk round now')).not.toBeNull();
   });
 
-  it('asks at moments that come by chance, about as far apart as was chosen', async () => {
+  it('asks at random moments, about as far apart as was chosen', async () => {
     spyOn(Math, 'random').and.returnValue(0.5);
     const { press, choose, asked, checks, settled } = await open();
     await choose('Check about every', '2 minutes');

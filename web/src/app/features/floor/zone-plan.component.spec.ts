@@ -4,7 +4,7 @@ import type { FloorZone, ZonePlan } from '@gantelet/contracts';
 import { floorMachine, floorZone } from '../../testing/examples';
 import { ZonePlanComponent } from './zone-plan.component';
 
-describe('the plan of a zone while it is arranged', () => {
+describe('arranging the plan of a zone', () => {
   const machines = [floorMachine('Compound 07', 6), floorMachine('Compound 08', 1)];
 
   async function arrange() {
@@ -29,14 +29,14 @@ describe('the plan of a zone while it is arranged', () => {
     return { show, button, kept };
   }
 
-  it('keeps the draft when the floor is read again', async () => {
+  it('keeps the draft while the floor is read again', async () => {
     const { show, button, kept } = await arrange();
     await show(floorZone(machines.map((machine) => ({ ...machine }))));
     button('Save this plan')?.click();
     expect(kept[0]?.places[0]).toEqual({ machineId: machines[0]!.id, column: 0, row: 1 });
   });
 
-  it('gives the draft up when somebody else kept another plan', async () => {
+  it('gives up the draft if somebody else saved another plan', async () => {
     const { show, button } = await arrange();
     await show({ ...floorZone(machines), planVersion: 2 });
     expect(button('Save this plan')).toBeUndefined();

@@ -22,7 +22,7 @@ describe('foot, edge and speed of a job', () => {
     });
   }
 
-  it('are said in a line, and only read by an operator', async () => {
+  it('are shown in a line, and read-only for operators', async () => {
     const page = await open([LAST], 'operator');
     expect(page.text()).toContain(
       'foot 4 ½ turns in, the screw 12 mm above its nut; edge 8 mm by a groove; 600 stitches a minute',
@@ -30,7 +30,7 @@ describe('foot, edge and speed of a job', () => {
     expect(page.button('Log current settings')).toBeNull();
   });
 
-  it('go on from what stands, one of them changed', async () => {
+  it('are carried over, with one of them changed', async () => {
     const page = await open([LAST]);
     await page.type('Seam to edge, mm', '9,5');
     await page.press('Log current settings');
@@ -56,7 +56,7 @@ describe('foot, edge and speed of a job', () => {
     expect(page.of(handSettingActions.log)[0]?.settings.edgeMm).toBe(9.5);
   });
 
-  it('begin empty where nothing was written down, and want at least one', async () => {
+  it('start empty without a record, and require at least one value', async () => {
     const page = await open([]);
     expect(page.text()).toContain('Nothing logged yet');
     expect(page.button('Log current settings')!.disabled).toBeTrue();

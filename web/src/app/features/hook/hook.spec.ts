@@ -32,7 +32,7 @@ describe('the hook of a machine', () => {
       ],
     });
 
-  it('is judged while it is measured, by the usual figures where the book says nothing', async () => {
+  it('is judged while it is measured, by the usual figures where the manual gives none', async () => {
     const page = await show([]);
     expect(page.text()).toContain('not checked yet');
     await page.type('Needle rise from its lowest, mm', '3,1');
@@ -52,7 +52,7 @@ describe('the hook of a machine', () => {
     );
   });
 
-  it('goes on with the figures of the machine’s manual from the last look', async () => {
+  it("carries over the manual's figures from the last check", async () => {
     const page = await show([CHECK]);
     expect(page.text()).toContain('Hook timing out');
     await page.type('Needle rise from its lowest, mm', '2');
@@ -63,7 +63,7 @@ describe('the hook of a machine', () => {
     expect(page.of(hookActions.log)).toEqual([]);
   });
 
-  it('is read, logged and taken back at the server', () => {
+  it('is read, logged and withdrawn at the server', () => {
     const { store, asked } = runEffects({
       features: [hookFeature],
       effects: { read: effects.read, log: effects.log, withdraw: effects.withdraw },

@@ -73,7 +73,7 @@ describe('the job queue', () => {
     expect(moveJob(stands, newId(), OTHER.id, 0)).toBe(stands);
   });
 
-  it('sends every job once, and reads a worked-out order back with its pins', () => {
+  it('sends every job once, and applies an optimised order with its pins', () => {
     const pinned = pinJob(lanesOf(QUEUE, MACHINE_IDS), STRAP.id);
     expect(orderOf(pinned)).toEqual({
       lanes: [
@@ -112,7 +112,7 @@ describe('the job queue', () => {
       ],
     });
 
-  it('says what the order costs, and what moving a job would change', async () => {
+  it('shows what the order costs, and what moving a job would change', async () => {
     const page = await show();
     expect(page.text()).toContain('Next jobs: 3 jobs waiting');
     // Hem first: 5 + 20 of changing over, and the strap ends at 145 of 90.
@@ -136,14 +136,14 @@ describe('the job queue', () => {
     expect(options.map(({ textContent }) => textContent?.trim())).toEqual(['no machine yet', 'Compound 08']);
   });
 
-  it('says which thread runs out and which jobs it is for', async () => {
+  it('says which thread runs out and which jobs need it', async () => {
     const page = await show();
     expect(page.text()).toContain(
       'Thread runs out. Tex 135 bonded nylon: about 4,000 m for these jobs, 900 m in the store. It is needed for Strap, Hem.',
     );
   });
 
-  it('asks for the threads of mechanics, and of nobody who may not see the store', () => {
+  it('requests thread needs only for people who may see the store', () => {
     for (const [role, routesAsked] of [
       ['mechanic', ['readThreadNeeds']],
       ['operator', []],
@@ -161,7 +161,7 @@ describe('the job queue', () => {
     }
   });
 
-  it('adds a job by pieces and minutes a piece', async () => {
+  it('adds a job by pieces and minutes per piece', async () => {
     const page = await show();
     page.fixture.componentInstance['setupId'].set(SETUP.id);
     await page.type('Pieces', '30');
@@ -172,7 +172,7 @@ describe('the job queue', () => {
     });
   });
 
-  it('is read again when it moved on under an order, and what was arranged goes with it', () => {
+  it('is read again if it changed under an order, discarding the arrangement', () => {
     const { store, asked } = runEffects({
       features: [jobQueueFeature, matchFeature, catalogueFeature, shopFeature],
       effects: { read: effects.read, order: effects.order },

@@ -25,7 +25,7 @@ describe('merging and splitting groups', () => {
   const FLAT = 'Leather, cutting points, flatbed';
   const POST = 'Leather, cutting points, post bed';
 
-  it('merges a group into another that stands by itself', async () => {
+  it('merges a group into another that is not merged itself', async () => {
     const { choose, said, options } = await open([
       grouping('flatbed'),
       grouping('post'),
@@ -41,7 +41,7 @@ describe('merging and splitting groups', () => {
     ]);
   });
 
-  it('neither splits a merged group nor merges one that takes others in', async () => {
+  it('neither splits a merged group nor merges one that others are merged into', async () => {
     const { field, options, choose, said } = await open([
       grouping('flatbed', { mergedInto: 'leather.cutting.post' }),
       grouping('post'),
@@ -60,7 +60,7 @@ describe('merging and splitting groups', () => {
     expect(said.map(({ change }) => change.splitBy)).toEqual(['finish', null]);
   });
 
-  it('waits while lives are worked out', async () => {
+  it('waits while lives are being calculated', async () => {
     const { field } = await open([grouping('flatbed')], true);
     expect([field(`Counted, ${FLAT}`).disabled, field(`Split, ${FLAT}`).disabled]).toEqual([true, true]);
   });

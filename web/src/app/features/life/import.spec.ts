@@ -8,7 +8,7 @@ import { shopFeature } from '../shop/shop.state';
 import { ImportPastNeedlesPage } from './import.page';
 import { lifeActions, lifeFeature } from './life.state';
 
-describe('taking in past needles', () => {
+describe('importing past needles', () => {
   async function show(row: string) {
     const page = await mountPage(ImportPastNeedlesPage, {
       features: [lifeFeature, matchFeature, catalogueFeature, shopFeature],
@@ -30,7 +30,7 @@ describe('taking in past needles', () => {
     return page;
   }
 
-  it('takes the words of a logbook, and says what came of it', async () => {
+  it('understands the words of a logbook, and shows the result', async () => {
     const page = await show('7,135x16 NM 110 LR,2025-03-04 07:30,2025-03-05 14:10,blunt,leather');
     expect(page.text()).toContain('1 row, all in order.');
     await page.press('Import them');

@@ -31,7 +31,7 @@ describe('how long needles last here', () => {
   }
   const answer = (host: HTMLElement) => host.querySelector('h1')?.textContent ?? '';
 
-  it('is answered for the largest group first, then for the one that is chosen', async () => {
+  it('is answered for the largest group first, then for the chosen one', async () => {
     const page = await open();
     expect(answer(page.host)).toMatch(/^Change at [\d.]+ h of running$/);
     await page.press('post');
@@ -39,7 +39,7 @@ describe('how long needles last here', () => {
     expect(page.of(lifeActions.groupChosen).length).toBe(1);
   });
 
-  it('says when needles or costs have changed since, and is recalculated by who may', async () => {
+  it('says when needles or costs have changed since, and can be recalculated by those who may', async () => {
     const page = await open({ ...VIEW, dataVersion: '2' });
     expect(page.text()).toContain('needles or costs have changed since.');
     await page.press('Recalculate');
@@ -52,7 +52,7 @@ describe('how long needles last here', () => {
     expect(page.button('Recalculate')).toBeNull();
   });
 
-  it('shows how far a fit is, and stops it', async () => {
+  it('shows the progress of a fit, and stops it', async () => {
     const page = await open({ ...VIEW, job: JOB });
     expect(page.text()).toContain('Calculating: 40 %');
     expect(page.button('Recalculate')).toBeNull();
@@ -66,7 +66,7 @@ describe('how long needles last here', () => {
     expect(page.text()).toContain('Nothing has been calculated yet.');
   });
 
-  it('names what is wrong where the report cannot be read', async () => {
+  it('says what is wrong if the report cannot be read', async () => {
     const page = await open(null);
     const problem = { code: 'server.busy', title: 'The database is busy.', status: 503 } as never;
     page.store.dispatch(lifeActions.failed({ problem }));

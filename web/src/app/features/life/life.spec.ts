@@ -9,8 +9,8 @@ import { lifeActions, lifeFeature } from './life.state';
 
 const money = moneyIn(COSTS);
 
-describe('the answer of the Life room', () => {
-  it('is the interval, with what it saves and how flat it is', () => {
+describe('the answer in Life', () => {
+  it('is the interval, with its saving and how flat it is', () => {
     const group = report(ends(60), { planned: 2, wear: 30 });
     const { head, why } = lifeAnswer(group, money);
     expect(head).toMatch(/^Change at \d+(\.\d)? h of running$/);
@@ -24,13 +24,13 @@ describe('the answer of the Life room', () => {
     expect([...rules].sort((a, b) => a.costPerHour - b.costPerHour)).toEqual([...rules]);
   });
 
-  it('is to run to failure where a worn needle costs no more', () => {
+  it('is to run to failure if a worn needle costs no more', () => {
     const group = report(ends(60), { planned: 5, wear: 5 });
     expect(lifeAnswer(group, money).head).toBe('Run to failure');
     expect(ruleCosts(group).find(({ advised }) => advised)?.name).toBe('run to failure');
   });
 
-  it('says how much is missing where too little is known', () => {
+  it('says how much is missing if too little is known', () => {
     const few = lifeAnswer(report(ends(4)), money);
     expect(few.head).toBe('Not enough data yet');
     expect(few.why[0]).toMatch(/^2 worn needles; 4 more are needed/);
@@ -51,7 +51,7 @@ describe('the band around a group', () => {
   });
 });
 
-describe('what the Life room knows', () => {
+describe('the state of Life', () => {
   const JOB: Job = {
     id: newId(),
     kind: 'fit-lives',

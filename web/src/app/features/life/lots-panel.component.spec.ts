@@ -28,7 +28,7 @@ describe('the lots of a group', () => {
     return { ...mounted, rows };
   }
 
-  it('stand with what wore out, what was expected, and what their eyes showed', async () => {
+  it('show what wore out, what was expected, and their eye tests', async () => {
     const lots = [lot('L-1'), lot('L-2', { tested: 5, mean: 0.183 }), lot('other group')];
     const { rows, text } = await open(lots, group([evidence(lots[0]!), evidence(lots[1]!)]));
     expect(rows()).toEqual(['L-1 | 9, 4.3 | not tested', 'L-2 | 9, 4.3 | 18 % of 5']);

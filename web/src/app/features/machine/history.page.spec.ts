@@ -54,7 +54,7 @@ describe('the history of a machine', () => {
     return page;
   }
 
-  it('says how many services are due, and how far each is', async () => {
+  it('says how many services are due, and the state of each', async () => {
     const { text, host } = await open();
     expect(text()).toContain('Compound 07: one service is due');
     expect(text()).toContain('9.5 running hours since its first needle here, due every 8; never logged');
@@ -64,14 +64,14 @@ describe('the history of a machine', () => {
     expect(bars).toEqual(['100', '25']);
   });
 
-  it('is told day by day, the latest first', async () => {
+  it('is listed day by day, latest first', async () => {
     const { host } = await open();
     const days = [...host.querySelectorAll('h3')].map(({ textContent }) => textContent.replace(',', ''));
     expect(days).toEqual(['Wednesday 4 March 2026', 'Tuesday 3 March 2026']);
     expect(host.querySelector('ol:last-of-type')?.textContent).toContain('6.3 running hours');
   });
 
-  it('logs a service with its note, which stands until the service is logged', async () => {
+  it('logs a service with its note, which stays until the service is logged', async () => {
     const { type, press, of, store, field, settled } = await open();
     await type('Note for the next entry', ' half a turn ');
     await press('Done now');
@@ -88,19 +88,19 @@ describe('the history of a machine', () => {
     expect(field('Note for the next entry').value).toBe('');
   });
 
-  it('lets a mechanic take pieces back that stand', async () => {
+  it('lets a mechanic remove valid pieces', async () => {
     const { press, of } = await open();
     await press('Remove, 120 pieces sewn');
     expect(of(machineActions.withdrawPieces)[0]).toEqual(jasmine.objectContaining({ machineId: MACHINE.id }));
   });
 
-  it('offers that neither for pieces that were taken back nor to operators', async () => {
+  it('offers that neither for removed pieces nor to operators', async () => {
     const { button, text } = await open('mechanic', [pieces('Test lead')]);
     expect(button('Remove')).toBeNull();
     expect(text()).toContain('removed by Test lead');
   });
 
-  it('takes a look at the hook back as one, not as pieces', async () => {
+  it('removes a hook check as such, not as pieces', async () => {
     const hook: MachineEvent = {
       ...{ kind: 'hook', id: newId(), at: '2026-03-04T09:00:00.000Z', by: 'Tam', set: false, note: '' },
       reading: { riseMm: 2, aboveEyeMm: null, clearanceMm: null, loop: null, push: null },

@@ -5,7 +5,7 @@ import { ImportMachinesPage } from './import.page';
 import { ListImportComponent } from '../../shared/lists/list-import.component';
 import { machineActions, machineFeature } from './machine.state';
 
-describe('taking in a list of machines', () => {
+describe('importing a list of machines', () => {
   const zones = [MACHINE.zone];
   const text = (feed: string) => `number,name,zone,feed,plates\n8,Post 08,${MACHINE.zone.name},${feed},2.2\n`;
   async function show(feed: string) {
@@ -19,14 +19,14 @@ describe('taking in a list of machines', () => {
     return page;
   }
 
-  it('shows what is wrong beside its cell, and takes nothing then', async () => {
+  it('shows what is wrong beside its cell, and imports nothing then', async () => {
     const page = await show('belt');
     expect(page.text()).toContain('1 row, 1 to correct.');
     expect(page.text()).toContain('one of drop, walking-foot, needle, compound');
     expect(page.button('Register them')?.disabled).toBeTrue();
   });
 
-  it('takes all rows at once when they are in order', async () => {
+  it('imports all rows at once if they are in order', async () => {
     const page = await show('drop');
     expect(page.text()).toContain('1 row, all in order.');
     await page.press('Register them');

@@ -4,7 +4,7 @@ import { machineColumns } from './machine-list';
 const COLUMNS = machineColumns('Hall');
 
 describe('a list as text', () => {
-  it('is read with either separator, and its columns by many names', () => {
+  it('is read with either separator, and recognises columns by many names', () => {
     const list = readList(
       '\uFEFFMachine No;Machine;Hall;Feed type;Plate hole\n7;Post 07;Annex;drop;1,8\n\n8;Post 08;Annex;drop;2\n',
     )!;

@@ -16,12 +16,12 @@ describe('the form of a machine', () => {
     expect([...fieldWords(machineFields(entry), null).keys()]).toEqual(['name']);
   });
 
-  it('has a machine as it was read for its value, and finds nothing wrong with it', () => {
+  it("has a machine's values as read, and finds nothing wrong with them", () => {
     expect(machineFields(entryOf(MACHINE)).getRawValue()).toEqual(entryOf(MACHINE));
     expect(fieldWords(machineFields(entryOf(MACHINE)), null).size).toBe(0);
   });
 
-  it('names what cannot be, and what the server said', () => {
+  it('reports what is invalid, and what the server said', () => {
     const entry = { ...entryOf(MACHINE), plateHoleMm: 0, shank: 'flat' as const };
     expect([...fieldWords(machineFields(entry), null).keys()].sort()).toEqual(['plateHoleMm', 'shank']);
     const problem = {
@@ -58,7 +58,7 @@ describe('the page of a machine', () => {
   const button = (page: HTMLElement, name: string) =>
     [...page.querySelectorAll('button')].find((one) => one.textContent?.trim() === name)!;
 
-  it('begins a new machine like another one, without its number, name and measures', async () => {
+  it('copies a machine to a new one, without its number, name and measurements', async () => {
     const { fixture, page } = await opened('new');
     fixture.componentRef.setInput('like', MACHINE.id);
     await fixture.whenStable();
@@ -74,7 +74,7 @@ describe('the page of a machine', () => {
     expect(page.querySelector('.reason')?.textContent).toContain('the scarf faces left, the long groove');
   });
 
-  it('takes a system under any designation, and says which there are when it knows none', async () => {
+  it('accepts a system under any designation, and lists the known ones for an unknown one', async () => {
     const { fixture, page } = await opened(MACHINE.id);
     const field = page.querySelector<HTMLInputElement>('.add-system input')!;
     field.value = '2134-35';
@@ -89,7 +89,7 @@ describe('the page of a machine', () => {
     );
   });
 
-  it('keeps a system that was typed and not added yet, and says so when it is none', async () => {
+  it('includes a system that was typed and not added yet, and says so if it is unknown', async () => {
     const { fixture, page, store } = await opened(MACHINE.id);
     const saved = spyOn(store, 'dispatch');
     const field = page.querySelector<HTMLInputElement>('.add-system input')!;
@@ -105,7 +105,7 @@ describe('the page of a machine', () => {
     expect(action.entry.systemIds).toEqual(['135x17', '135x16', '134-35']);
   });
 
-  it('takes no reading of the dial for measured that nobody has taken, and no number for another', async () => {
+  it('does not treat untaken dial readings as measured, nor one number as another', async () => {
     const { fixture, page } = await opened(MACHINE.id);
     const measured = () => page.textContent?.includes('Here a mark is about');
     const before = measured();
@@ -119,7 +119,7 @@ describe('the page of a machine', () => {
     expect([hole.value, button(page, 'Save changes').disabled]).toEqual(['2,8 furlongs', true]);
   });
 
-  it('keeps the plate that is on the machine with its plates', async () => {
+  it('keeps the plate on the machine among its plates', async () => {
     const { fixture, page, store } = await opened(MACHINE.id);
     const saved = spyOn(store, 'dispatch');
     const hole = page.querySelector<HTMLInputElement>('.row input')!;
@@ -131,7 +131,7 @@ describe('the page of a machine', () => {
     expect([action.entry.plates[0]?.holeMm, action.entry.plateHoleMm]).toEqual([3.1, 3.1]);
   });
 
-  it('loses nothing that is typed when the lists are read again, and shows what another person saved', async () => {
+  it('loses nothing typed when the lists are read again, and shows what another person saved', async () => {
     for (const id of ['new', MACHINE.id]) {
       TestBed.resetTestingModule();
       const { fixture, page, store } = await opened(id);
@@ -164,7 +164,7 @@ describe('the page of a machine', () => {
 });
 
 describe('the list of machines', () => {
-  it('loses a machine that was retired, and has it back in its place', () => {
+  it('removes a retired machine, and returns it to its place', () => {
     const before = MACHINE;
     const other = { ...MACHINE, id: newId(), shopNumber: 99 };
     const read = machineActions.listsRead({ machines: [before, other], zones: [] });

@@ -21,7 +21,7 @@ describe('the machines of the shop', () => {
     });
   }
 
-  it('are listed with what fits them, and say what nobody has entered', async () => {
+  it('are listed with what fits them, and show what nobody has entered', async () => {
     const bare: Machine = { ...MACHINE, id: 'bare', name: 'Patcher 22', systemIds: [], speedInUseSpm: null };
     const page = await open([MACHINE, { ...bare, threadTex: { least: null, most: null } }]);
     expect(page.host.querySelector('h1')!.textContent).toBe('2 machines');
@@ -31,7 +31,7 @@ describe('the machines of the shop', () => {
     for (const said of ['none entered', 'not set', 'not measured']) expect(second).toContain(said);
   });
 
-  it('have plates in thousandths of an inch where inches stand first', async () => {
+  it('have plates in thousandths of an inch if inches come first', async () => {
     const page = await open([MACHINE]);
     expect(page.host.querySelector('h1')!.textContent).toBe('1 machine');
     shownUnits.set('inch');
@@ -40,7 +40,7 @@ describe('the machines of the shop', () => {
     expect(page.text()).toContain('0.110, 0.087');
   });
 
-  it('say how to begin where there are none, to those who may', async () => {
+  it('say how to start if there are none, to those who may', async () => {
     const page = await open([]);
     expect(page.text()).toContain('No machine yet. Register one by one, or import the list');
     expect(page.button('Import a list')).not.toBeNull();

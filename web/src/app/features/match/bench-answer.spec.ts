@@ -24,8 +24,8 @@ const draft = (change: Partial<BenchDraft> = {}): BenchDraft => ({
   ...change,
 });
 
-describe('the way on from the bench', () => {
-  it('says how far a saved set-up is', () => {
+describe('the steps after the bench', () => {
+  it('say how far a saved set-up has got', () => {
     const steps = (saved: SavedWork | null) =>
       benchSteps(benchAnswer(EMPTY_BENCH, null, SHOP), null, saved)
         .slice(-5)
@@ -59,7 +59,7 @@ describe('the answer of the bench', () => {
     expect(benchAnswer(draft(), null, SHOP).answer).toBeNull();
   });
 
-  it('waits for a choice where a label has several readings', () => {
+  it('waits for a choice if a label has several readings', () => {
     expect(benchAnswer(draft({ threadText: '30' }), MACHINE, SHOP).reading).toBeNull();
     expect(benchAnswer(draft({ threadText: '30', readingIndex: 1 }), MACHINE, SHOP).reading?.tex).toBe(90);
   });
@@ -90,7 +90,7 @@ describe('the answer of the bench', () => {
     expect(machines?.ranked.map(({ machineId }) => machineId)).toEqual([MACHINE.id]);
   });
 
-  it('takes the needle in the hand when it goes, and says why when it does not', () => {
+  it('uses the needle in hand if it fits, and says why if it does not', () => {
     const fits = benchAnswer(draft({ needleText: '135x16 130/21 LR' }), MACHINE, SHOP);
     expect([fits.chosen?.size.nm, fits.inHand?.verdict?.verdict]).toEqual([130, 'worse']);
     const refused = benchAnswer(draft({ needleText: '130/705 H 90' }), MACHINE, SHOP);
@@ -99,13 +99,13 @@ describe('the answer of the bench', () => {
     expect([step?.state, step?.detail]).toEqual(['pulled', 'NM 90: other shank']);
   });
 
-  it('pulls the stitch of the thread when the machine must not sew it', () => {
+  it('pulls the stitch of the thread if the machine must not sew it', () => {
     const work = benchAnswer(draft({ threadText: 'V346' }), MACHINE, SHOP);
     const step = benchSteps(work, MACHINE, null).find(({ name }) => name === 'Thread');
     expect([step?.state, step?.detail]).toEqual(['pulled', 'Tex 350: outside the machine’s limits']);
   });
 
-  it('tells the way from the set-up the machine is set for, with the dial mark of its calibration', () => {
+  it("shows the changeover from the machine's present set-up, with the dial mark of its calibration", () => {
     const light = {
       ...SETUP,
       id: 'light',
@@ -123,14 +123,14 @@ describe('the answer of the bench', () => {
     );
   });
 
-  it('takes a setting of work that is alike as about right, not as logged', () => {
+  it('treats a setting from similar work as approximate, not as logged', () => {
     const { changeover } = benchAnswer(draft({ stitchLengthMm: 5 }), MACHINE, SHOP);
     expect(changeover?.steps).toContain(
       jasmine.objectContaining({ do: 'top', to: { turns: 4.5, logged: false } }),
     );
   });
 
-  it('counts thread and bobbins by the machine’s bobbin, and none where it is not entered', () => {
+  it("counts thread and bobbins by the machine's bobbin, and none if it is not entered", () => {
     const job = { seamMm: 5000, pieces: 20 };
     const { use } = benchAnswer(draft({ job }), MACHINE, SHOP);
     expect(use?.job?.stitches).toBe(25_000);
@@ -139,7 +139,7 @@ describe('the answer of the bench', () => {
     expect(benchAnswer(draft({ job }), bare, SHOP).use?.job).toBeNull();
   });
 
-  it('runs on the values of the shop', () => {
+  it("uses the shop's values", () => {
     const values = withShopValues([
       { valueId: 'school.free', value: 0.34, standing: 'chosen', source: 'lead' },
     ]);
@@ -178,12 +178,12 @@ describe('the answer of the bench', () => {
     expect(cutting?.pick.point.family).toBe('cutting');
   });
 
-  it('follows the look that is asked of the seam', () => {
+  it('follows the look wanted for the seam', () => {
     expect(benchAnswer(draft({ look: 'sunk' }), MACHINE, SHOP).chosen?.point.id).toBe('lengthwise');
     expect(benchAnswer(draft({ look: 'strongest-land' }), MACHINE, SHOP).chosen?.point.id).toBe('crosswise');
   });
 
-  it('names the plate and the machine for work that the hole would swallow', () => {
+  it('suggests the plate and the machine for work that the hole would pull in', () => {
     const small = {
       ...MACHINE,
       id: 'small',
@@ -202,7 +202,7 @@ describe('the answer of the bench', () => {
     expect(remedy?.machineIds).toEqual(['small']);
   });
 
-  it('judges a needle in the hand on the machine before any work is named', () => {
+  it('assesses a needle in hand on the machine before any work is given', () => {
     const inHand = (needleText: string) =>
       benchAnswer({ ...EMPTY_BENCH, machineId: MACHINE.id, needleText }, MACHINE, SHOP).inHand?.onMachine;
     expect(inHand('135x16 LR')).toEqual([]);

@@ -53,7 +53,7 @@ describe('the bench', () => {
     expect(page.button('Set the tension')!.getAttribute('href')).toBe(`/tension/${SETUP.id}`);
   });
 
-  it('asks for the set-up of its address once, and says where there is none', async () => {
+  it('requests the set-up of its address once, and says if there is none', async () => {
     const page = await open([], { setupId: LINING.id });
     expect(page.of(matchActions.setupChosen).map(({ setupId }) => setupId)).toEqual([LINING.id]);
     await page.set({ setupId: newId() });
@@ -82,14 +82,14 @@ describe('the bench', () => {
     expect(second!.key).toBe(first!.key);
   });
 
-  it('wants a name before it saves', async () => {
+  it('requires a name to save', async () => {
     const page = await open([strap]);
     await page.type('Set-up name', ' ');
     expect(page.button('Save changes')!.disabled).toBeTrue();
     expect(page.button('Save as new')!.disabled).toBeTrue();
   });
 
-  it('refuses a needle in the hand with the reason, and offers the one that it recommends', async () => {
+  it('refuses a needle in hand with the reason, and offers the recommended one', async () => {
     const page = await open([strap]);
     await page.type('Needle you already have', '135x16 200/25');
     expect(page.heading()).toBe('This needle will not work here');
@@ -100,7 +100,7 @@ describe('the bench', () => {
     expect(page.heading()).toMatch(/^NM \d+/);
   });
 
-  it('offers what was put aside when other work came onto it', async () => {
+  it('offers to restore work that was set aside for other work', async () => {
     const page = await open([strap]);
     const go = spyOn(TestBed.inject(Router), 'navigateByUrl').and.resolveTo(true);
     await page.type('Set-up name', 'Strap, wide');
@@ -121,7 +121,7 @@ describe('the bench', () => {
     expect(page.text()).toContain('The machine is set up for this job.');
   });
 
-  it('answers operators, and lets them save nothing', async () => {
+  it('shows operators the answer, and lets them save nothing', async () => {
     const page = await open([strap], {}, 'operator');
     expect(page.heading()).toMatch(/^NM 140/);
     for (const name of ['Save changes', 'Save set-up', 'Mark machine']) expect(page.button(name)).toBeNull();

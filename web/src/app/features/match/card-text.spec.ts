@@ -12,7 +12,7 @@ const FILE = `{
 }`;
 
 describe('a file of set-up cards as text', () => {
-  it('gives its cards and the place of every field', () => {
+  it('gives its cards and the position of every field', () => {
     const text = readCardText(FILE);
     expect(text.problem).toBeNull();
     expect(text.cards.length).toBe(2);

@@ -13,7 +13,7 @@ const LINING: Setup = {
   thread: { label: 'V69', tex: 70, constructionId: 'bonded-nylon' },
 };
 
-describe('the card of a changeover', () => {
+describe('the changeover card', () => {
   async function open(presentSetupId: string | null = LINING.id, role: Role = 'mechanic', onBench = SETUP) {
     return mountPage(ChangeoverPage, {
       features: [matchFeature, catalogueFeature, shopFeature, changeoverFeature],
@@ -31,7 +31,7 @@ describe('the card of a changeover', () => {
   const steps = (host: HTMLElement) =>
     [...host.querySelectorAll('ol li')].map((one) => one.textContent ?? '');
 
-  it('has every step from the job that is on the machine, under the caution', async () => {
+  it("has every step from the machine's present job, under the caution", async () => {
     const page = await open();
     expect(page.text()).toContain('from Lining to Strap');
     expect(page.text()).toContain('Power off and wait until the motor has stopped');
@@ -41,13 +41,13 @@ describe('the card of a changeover', () => {
     expect(page.host.querySelector('h1')!.textContent).toMatch(/Compound 07: about \d+ min/);
   });
 
-  it('has nothing to change where the machine stands like this', async () => {
+  it('has nothing to change if the machine is already in that state', async () => {
     const page = await open(SETUP.id);
     expect(page.text()).toContain('Nothing to change: the machine is already set up like this.');
     expect(page.button('Start changeover')).toBeNull();
   });
 
-  it('begins what it shows, once however often it is tapped', async () => {
+  it('starts what it shows, once however often it is tapped', async () => {
     const page = await open();
     await page.press('Start changeover');
     const [sent] = page.of(changeoverActions.begin);
@@ -55,13 +55,13 @@ describe('the card of a changeover', () => {
     expect(page.button('Start changeover')!.disabled).toBeTrue();
   });
 
-  it('is begun by mechanics, for work that is saved', async () => {
+  it('is started by mechanics, for saved work', async () => {
     const page = await open(LINING.id, 'operator');
     expect(page.button('Start changeover')).toBeNull();
     expect(page.button('Print card')).not.toBeNull();
   });
 
-  it('fetches the set-up of its address where another is on the bench', async () => {
+  it('fetches the set-up of its address if another is on the bench', async () => {
     const page = await open(LINING.id, 'mechanic', LINING);
     expect(page.of(matchActions.setupChosen).map(({ setupId }) => setupId)).toEqual([SETUP.id]);
   });

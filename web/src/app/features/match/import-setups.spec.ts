@@ -10,7 +10,7 @@ import { matchActions, matchFeature } from './match.state';
 import * as effects from './setup-list.effects';
 import { setupListActions, setupListFeature } from './setup-list.state';
 
-describe('taking in a list of set-ups', () => {
+describe('importing a list of set-ups', () => {
   async function show(rows: string) {
     const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [], hands: [] };
     const page = await mountPage(ImportSetupsPage, {
@@ -24,7 +24,7 @@ describe('taking in a list of set-ups', () => {
     return page;
   }
 
-  it('reads jobs by their usual headings, and says what is wrong and what is there', async () => {
+  it('recognises jobs by their usual headings, and says what is wrong and what exists', async () => {
     const row = 'veg-tan-side 2,V138,bonded nylon,135x16 140/22,LR,4';
     const page = await show(`${SETUP.name},7,${row}\nNew,99,${row}`);
     expect(page.text()).toContain('2 rows, 1 to correct, 1 there already');
@@ -32,7 +32,7 @@ describe('taking in a list of set-ups', () => {
     expect(page.text()).toContain('there already');
   });
 
-  it('is saved at once, and says what became of it', () => {
+  it('is saved at once, and shows the result', () => {
     const { store, asked } = runEffects({
       features: [shopFeature, catalogueFeature, matchFeature, setupListFeature],
       effects,

@@ -6,7 +6,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import { importCards, makePresent, readLists, save } from './match.effects';
 import { matchActions, matchFeature } from './match.state';
 
-describe('keeping what is on the bench', () => {
+describe('saving what is on the bench', () => {
   const lists = { machines: [MACHINE], setups: [SETUP], balanced: [], cases: [], timings: [], hands: [] };
   const STALE = {
     type: 'about:blank',
@@ -84,7 +84,7 @@ describe('keeping what is on the bench', () => {
     expect([draft.stitchLengthMm, problem?.title, saving]).toEqual([5, 'Changed meanwhile', false]);
   });
 
-  it('puts work aside that was not saved when other work comes, and takes it back', () => {
+  it('sets unsaved work aside for other work, and restores it', () => {
     const { store } = run({});
     const other: Setup = { ...SETUP, id: newId(), name: 'Body' };
     const state = () => store.selectSignal(matchFeature.selectMatchState)();
@@ -105,14 +105,14 @@ describe('keeping what is on the bench', () => {
     expect([state().draft.stitchLengthMm, state().putAside?.threadText]).toEqual([5, 'V92']);
   });
 
-  it('saves nothing that has no answer', () => {
+  it('saves nothing without an answer', () => {
     const { store, asked } = run({});
     store.dispatch(matchActions.draftChanged({ change: { threadText: 'no such size' } }));
     store.dispatch(matchActions.save({ key: newId(), asNew: false }));
     expect(asked).toEqual([]);
   });
 
-  it('sets the machine for a saved work, and says so', () => {
+  it('sets the machine up for saved work, and says so', () => {
     const set = { ...MACHINE, presentSetupId: SETUP.id, version: 1 };
     const { store, asked } = run({ setPresentSetup: set });
     store.dispatch(matchActions.makePresent({ key: newId() }));
@@ -125,7 +125,7 @@ describe('keeping what is on the bench', () => {
     expect(store.selectSignal(matchFeature.selectMachine)()?.presentSetupId).toBe(SETUP.id);
   });
 
-  it('takes cards in and reads the lists again, refused rows and all', () => {
+  it('imports cards and reads the lists again, including refused rows', () => {
     const result = { kept: [], refused: [{ row: 0, fields: [{ path: 'name', message: 'is missing' }] }] };
     const { store, asked } = run({ importSetupCards: result });
     store.dispatch(matchActions.importCards({ key: newId(), cards: [{}] }));

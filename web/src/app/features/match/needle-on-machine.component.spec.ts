@@ -16,7 +16,7 @@ function needle(label: string): NeedleReading {
   return first.needle;
 }
 
-describe('a needle in the hand beside the machines', () => {
+describe('a needle in hand beside the machines', () => {
   const open = (label: string, machine: typeof MACHINE | null) =>
     mount(NeedleOnMachineComponent, {
       needle: needle(label),
@@ -35,7 +35,7 @@ describe('a needle in the hand beside the machines', () => {
     expect(text()).toContain(`It fits ${MACHINE.name}.`);
   });
 
-  it('is looked for among all machines when none is on the bench', async () => {
+  it('is tried on all machines if none is on the bench', async () => {
     expect((await open('135x16', null)).text()).toBe(`It fits ${MACHINE.name}.`);
   });
 
@@ -45,7 +45,7 @@ describe('a needle in the hand beside the machines', () => {
 });
 
 describe('two points on one stitch', () => {
-  it('are drawn beside each other with the leather each leaves', async () => {
+  it('are drawn side by side with the leather each leaves', async () => {
     const draft = { ...EMPTY_BENCH, machineId: MACHINE.id, layers: SETUP.layers, threadText: 'V138' };
     const { question, chosen } = benchAnswer(draft, MACHINE, {
       machines: [MACHINE],

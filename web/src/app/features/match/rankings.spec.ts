@@ -37,7 +37,7 @@ describe('the bench, asked from another end', () => {
     return { ...page, answer, draftNow };
   }
 
-  it('offers threads for a stack on a machine, and takes the one that is chosen', async () => {
+  it('offers threads for a stack on a machine, and uses the chosen one', async () => {
     const page = await open({ machineId: MACHINE.id, layers: SETUP.layers });
     expect(page.answer()).toContain('This stack is usually sewn with Tex');
     await page.press('Use this thread');
@@ -45,7 +45,7 @@ describe('the bench, asked from another end', () => {
     expect(page.answer()).toMatch(/NM \d+/);
   });
 
-  it('offers machines for stack and thread, says why the others cannot, and takes one', async () => {
+  it('offers machines for stack and thread, says why the others cannot, and uses one', async () => {
     const page = await open({ layers: SETUP.layers, threadText: 'Tex 135' });
     expect(page.answer()).toContain('Compound 07');
     expect(page.answer()).toContain('1 machine cannot sew it, and why');
@@ -54,7 +54,7 @@ describe('the bench, asked from another end', () => {
     expect([page.draftNow().machineId, page.draftNow().plateHoleMm]).toEqual([MACHINE.id, 2.8]);
   });
 
-  it('says so where no machine of the shop can sew it', async () => {
+  it('says so if no machine of the shop can sew it', async () => {
     const page = await open({
       layers: [{ materialId: 'veg-tan-sole', thicknessMm: 12, plies: 3 }],
       threadText: 'Tex 400',
@@ -75,14 +75,14 @@ describe('the bench, asked from another end', () => {
     expect(page.answer()).toMatch(/do not use/i);
   });
 
-  it('names no thread where each would be too thick for its needle', async () => {
+  it('names no thread if each would be too thick for its needle', async () => {
     const small = { ...MACHINE, needleNm: { least: null, most: 70 }, threadTex: { least: 135, most: null } };
     const page = await open({ machineId: small.id, layers: SETUP.layers }, [], [small]);
     expect(page.host.querySelector('[aria-label=Answer] h1')!.textContent).toMatch(/^\s*No thread /);
     expect(page.button('Use this thread')).toBeNull();
   });
 
-  it('says what thread a needle in the hand takes', async () => {
+  it('says which threads a needle in hand takes', async () => {
     const page = await open({ needleText: '135x16 140/22' });
     expect(page.answer()).toContain('takes');
     expect(page.answer()).toMatch(/Tex \d+/);

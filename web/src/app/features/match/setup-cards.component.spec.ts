@@ -29,7 +29,7 @@ describe('set-up cards as a file', () => {
     2,
   );
 
-  it('go in as they stand; the same file chosen again is the same write', async () => {
+  it('are imported as they are; the same file chosen again is the same write', async () => {
     const { choose, imported } = await open();
     await choose(FILE);
     await choose(FILE);
@@ -39,14 +39,14 @@ describe('set-up cards as a file', () => {
     expect(imported[2]!.key).not.toBe(imported[0]!.key);
   });
 
-  it('do not go in when they are no cards, and it is said why', async () => {
+  it('are not imported if they are not cards, and say why', async () => {
     const { choose, imported, host } = await open();
     await choose('{ "cards": [');
     expect(imported).toEqual([]);
     expect(host.querySelector('[role=alert]')?.textContent).toBeTruthy();
   });
 
-  it('come back row by row with the place in the file', async () => {
+  it('are returned row by row with the position in the file', async () => {
     const { choose, set, host, text } = await open();
     await choose(FILE);
     const result: SetupImportResult = {
@@ -60,7 +60,7 @@ describe('set-up cards as a file', () => {
     expect(Number(cells[1])).toBeGreaterThan(4);
   });
 
-  it('say why they cannot go out', async () => {
+  it('say why they cannot be exported', async () => {
     api.call.and.returnValue(
       throwError(() => ({ type: 'about:blank', title: 'No answer', status: 0, code: 'server.busy' })),
     );
@@ -70,7 +70,7 @@ describe('set-up cards as a file', () => {
     expect(text()).toContain('No answer');
   });
 
-  it('go out all together', async () => {
+  it('are exported all together', async () => {
     api.call.and.returnValue(of({ cards: [] }));
     const click = spyOn(HTMLAnchorElement.prototype, 'click');
     const { press, button } = await open({ mayImport: false });

@@ -18,13 +18,13 @@ describe('the stack', () => {
   beforeEach(() => localStorage.clear());
   afterEach(() => localStorage.clear());
 
-  it('takes a thickness in millimetres, with a comma or a point', async () => {
+  it('accepts a thickness in millimetres, with a comma or a point', async () => {
     const { type, said } = await open();
     await type('Thickness of layer 2', '0,9');
     expect(said[0]!.map(({ thicknessMm }) => thicknessMm)).toEqual([2, 0.9, 2]);
   });
 
-  it('takes nothing that cannot be a layer, and says what it takes and what stays', async () => {
+  it('refuses impossible layers, and says what it accepts and what stays', async () => {
     const { type, field, said, text } = await open();
     for (const wrong of ['0', '0.04', '31', 'thick']) await type('Thickness of layer 1', wrong);
     for (const wrong of ['0', '21', '1.5']) await type('Plies of layer 1', wrong);
@@ -40,7 +40,7 @@ describe('the stack', () => {
     shownUnits.set('metric');
   });
 
-  it('speaks leather ounces where inch units stand first: one is a 64th of an inch', async () => {
+  it('uses leather ounces if inch units come first: one is a 64th of an inch', async () => {
     const mounted = await open();
     TestBed.inject(Preferences).unitOrder.set('inch');
     await mounted.settled();
@@ -49,7 +49,7 @@ describe('the stack', () => {
     expect(mounted.said[0]![0]!.thicknessMm).toBeCloseTo((8 * 25.4) / 64, 9);
   });
 
-  it('measures cloth in inches there, since an ounce of canvas is a weight', async () => {
+  it('measures cloth in inches then, since an ounce of canvas is a weight', async () => {
     const mounted = await open();
     TestBed.inject(Preferences).unitOrder.set('inch');
     await mounted.settled();
@@ -58,7 +58,7 @@ describe('the stack', () => {
     expect(mounted.said[0]![1]!.thicknessMm).toBeCloseTo(0.03 * 25.4, 3);
   });
 
-  it('loses nothing when a button is tapped right after something was typed', async () => {
+  it('loses nothing if a button is tapped right after typing', async () => {
     const { field, button, said } = await open();
     const thickness = field('Thickness of layer 2') as HTMLInputElement;
     thickness.value = '0.9';
@@ -73,7 +73,7 @@ describe('the stack', () => {
     expect(said.at(-1)!.length).toBe(4);
   });
 
-  it('brings the usual thickness with another material', async () => {
+  it('uses the typical thickness of another material', async () => {
     const { choose, said } = await open();
     const cork = MATERIALS.at(-1)!;
     await choose('Material of layer 2', cork.name);

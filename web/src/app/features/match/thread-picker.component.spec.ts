@@ -2,7 +2,7 @@ import { readThreadSize } from '@gantelet/core';
 import { mount } from '../../testing/mount';
 import { ThreadPickerComponent } from './thread-picker.component';
 
-describe('the thread as it reads on the spool', () => {
+describe('the thread label on the spool', () => {
   async function open(label: string, pick = 0) {
     const readings = readThreadSize(label);
     const reading = readings.length === 1 || pick > 0 ? (readings[pick] ?? readings[0]!) : null;
@@ -27,7 +27,7 @@ describe('the thread as it reads on the spool', () => {
     expect(text()).toContain('ticket 20');
   });
 
-  it('asks which is meant where a number is used in two systems', async () => {
+  it('asks which is meant if a number is used in two systems', async () => {
     const { text, press, host, said } = await open('69');
     expect(text()).toContain('This number is used in more than one system. Which is it?');
     const [, second] = [...host.querySelectorAll('.which button')].map(
@@ -37,14 +37,14 @@ describe('the thread as it reads on the spool', () => {
     expect(said).toEqual([['reading', 1]]);
   });
 
-  it('says what it can be when nothing is typed, and when nothing is known of it', async () => {
+  it('says what is possible when nothing is typed, and when it is unknown', async () => {
     const empty = await open('');
     expect(empty.text()).toContain('Any system: Tex, size, ticket');
     await empty.set({ label: 'blue', readings: [], reading: null });
     expect(empty.text()).toContain('Not a thread size known here.');
   });
 
-  it('tells what is typed and how the thread is made', async () => {
+  it('emits what is typed and how the thread is made', async () => {
     const { choose, field, said } = await open('V138');
     const input = field('Thread, as on the spool') as HTMLInputElement;
     input.value = 'Tex 90';

@@ -13,7 +13,7 @@ import { ThreadUseComponent } from './thread-use.component';
 const THREAD = { ...SETUP.thread, diameterMm: 0.43, unfit: null };
 const JOB: JobSize = { seamMm: 2000, pieces: 100 };
 
-describe('the thread that a seam takes', () => {
+describe('the thread used by a seam', () => {
   afterEach(() => shownUnits.set('metric'));
 
   const useOf = (machine: Parameters<typeof threadUse>[3], job = JOB) =>
@@ -35,7 +35,7 @@ describe('the thread that a seam takes', () => {
     return { ...page, jobs };
   }
 
-  it('is told by ten centimetres, by bobbin and for the whole job', async () => {
+  it('is given per ten centimetres, by bobbin and for the whole job', async () => {
     const use = useOf(MACHINE);
     const page = await open(use);
     const perStitch = 100 / SETUP.stitchLengthMm / 10;
@@ -50,14 +50,14 @@ describe('the thread that a seam takes', () => {
     expect(twice.job!.needleMetres / once.job!.needleMetres).toBeCloseTo(2, 6);
   });
 
-  it('says what has to be entered of a machine first', async () => {
+  it('says what has to be entered for the machine first', async () => {
     const page = await open(useOf({ bobbinSizeId: null, takeUpStrokeMm: null, speedInUseSpm: null }));
     expect(page.text()).toContain('not entered for this machine: enter it in Machines');
     expect(page.text()).not.toContain('Through the eye');
     expect(page.text()).not.toContain('Wear index');
   });
 
-  it('takes the size of the job, a seam in inches where those stand first', async () => {
+  it('takes the size of the job, a seam in inches if those come first', async () => {
     const page = await open();
     await page.type('Pieces', '40');
     expect(page.jobs.at(-1)).toEqual({ ...JOB, pieces: 40 });
@@ -68,7 +68,7 @@ describe('the thread that a seam takes', () => {
     expect(page.jobs.at(-1)).toEqual({ ...JOB, seamMm: 2540 });
   });
 
-  it('wears less with an eye that slides better, by the same share', async () => {
+  it('wears less with an eye that slides better, in proportion', async () => {
     const page = await open();
     const wear = () => Number(/Wear index ([\d.]+)/.exec(page.text())![1]);
     await page.type('Friction of the eye, %', '40');
@@ -77,7 +77,7 @@ describe('the thread that a seam takes', () => {
     expect(wear() / rough).toBeCloseTo(0.5, 1);
   });
 
-  it('is never a rating, and leads to the pull tests of what is saved', async () => {
+  it('is never a rating, and links to the pull tests of saved work', async () => {
     const page = await open(useOf(MACHINE), SETUP.id);
     expect(page.text()).toContain('never a rating');
     expect(page.button('Pull a seam apart and log it')!.getAttribute('href')).toBe(`/pull-tests/${SETUP.id}`);

@@ -31,7 +31,7 @@ describe('the page of messages', () => {
   const show = () =>
     mountPage(MessagesPage, { features: [messageFeature], before: [messageActions.read({ view: VIEW })] });
 
-  it('says who is told, what was told, and why it did not go', async () => {
+  it('shows who is notified, of what, and why a message failed', async () => {
     const page = await show();
     expect(page.text()).toContain('lead@works.example by email, when a machine is stopped');
     expect(page.text()).toContain('not sent after 3 tries, no route; tried again');
@@ -42,7 +42,7 @@ describe('the page of messages', () => {
     );
   });
 
-  it('adds an address that can be one, and shows the key of a webhook once', async () => {
+  it("adds a valid address, and shows a webhook's key once", async () => {
     const page = await show();
     await page.choose('How', 'By POST to another system');
     await page.type('Address', 'system.works.example');
@@ -59,7 +59,7 @@ describe('the page of messages', () => {
     expect(page.text()).toContain('f00d');
   });
 
-  it('reads, adds and drops', () => {
+  it('reads, adds and removes', () => {
     const { store, asked } = runEffects({
       features: [messageFeature],
       effects,

@@ -36,8 +36,8 @@ async function show<T>(page: new () => T, lots: readonly NeedleLot[], inputs = {
   });
 }
 
-describe('a needle that is checked', () => {
-  it('is good by point and slide, in two taps, and logged with its lot', async () => {
+describe('checking a needle', () => {
+  it('is good by point and slide, in two taps, and is logged with its lot', async () => {
     const page = await show(NeedleCheckPage, [LOT], { lot: LOT.id });
     expect(page.text()).toContain('Nothing checked yet');
     await page.press('Catches nothing');
@@ -79,7 +79,7 @@ describe('a needle that is checked', () => {
     expect(threads).toEqual([null, 135]);
   });
 
-  it('takes a look back by a second tap', async () => {
+  it('clears an answer with a second tap', async () => {
     const page = await show(NeedleCheckPage, [LOT]);
     await page.press('Snags');
     expect(page.text()).toContain('Bad: into the sharps box');
@@ -87,13 +87,13 @@ describe('a needle that is checked', () => {
     expect(page.text()).toContain('Nothing checked yet');
   });
 
-  it('is held against the size of its lot when its blade was measured', async () => {
+  it("is compared with its lot's size once its blade was measured", async () => {
     const page = await show(NeedleCheckPage, [LOT], { lot: LOT.id });
     await page.type('Blade above the scarf', '1,1');
     expect(page.text()).toContain('The blade is not the size it is marked.');
   });
 
-  it('says its friction, and that swapped forces are swapped', async () => {
+  it('shows its friction, and that swapped forces are swapped', async () => {
     const page = await show(NeedleCheckPage, []);
     await page.type('Weight, N', '1.17');
     await page.type('Pulling up, N', '0.9');
@@ -107,7 +107,7 @@ describe('a needle that is checked', () => {
 });
 
 describe('a loose needle', () => {
-  it('is asked about until one system is left, and told where it is used', async () => {
+  it('is asked about until one system is left, and shows where it is used', async () => {
     const page = await show(LooseNeedlePage, []);
     expect(page.text()).toContain('Say what you see');
     await page.press('Round');
@@ -124,7 +124,7 @@ describe('a loose needle', () => {
 });
 
 describe('two needles side by side', () => {
-  it('say what differs and why one must not stand in for the other', async () => {
+  it('say what differs and why one must not replace the other', async () => {
     const page = await show(CompareNeedlesPage, []);
     expect(page.text()).toMatch(/Never swap them ?The eye is at another height/);
     expect(page.text()).toContain('5.1 mm');
@@ -138,7 +138,7 @@ describe('two needles side by side', () => {
 });
 
 describe('lots', () => {
-  it('come in with how many are to be checked first', async () => {
+  it('are registered with how many to check first', async () => {
     const page = await show(LotsPage, [LOT]);
     expect(page.text()).toContain('1 to check, 0 kept out, 1 in all');
     await page.type('Code on the pack', 'L-8');
@@ -150,7 +150,7 @@ describe('lots', () => {
     );
   });
 
-  it('are kept out only with a reason, and say whose', async () => {
+  it('are quarantined only with a reason, and show whose', async () => {
     const page = await show(LotsPage, [LOT]);
     await page.press('Keep out');
     expect(page.button('Keep it out')!.disabled).toBeTrue();
@@ -170,7 +170,7 @@ describe('lots', () => {
     expect(page.text()).toContain('Test mechanic');
   });
 
-  it('are read again after a check, which may have decided about them', () => {
+  it('are read again after a check, which may have decided on them', () => {
     const { store, asked } = runEffects({
       features: [needleFeature],
       effects,

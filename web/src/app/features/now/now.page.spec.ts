@@ -100,13 +100,13 @@ describe('what needs me now', () => {
       ],
     });
 
-  it('says so when nothing does', async () => {
+  it('says so if nothing does', async () => {
     const { text, host } = await open([fine]);
     expect(text()).toContain('No machine needs you now');
     expect(host.querySelectorAll('section').length).toBe(0);
   });
 
-  it('shows the floor at once, and what is not of it in one go when all of it is there', async () => {
+  it('shows the floor at once, and everything else in one go once all of it is there', async () => {
     const page = await mountPage(NowPage, {
       features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature, serviceFeature],
       before: [
@@ -122,7 +122,7 @@ describe('what needs me now', () => {
     expect(page.text()).toContain('Flat 5');
   });
 
-  it('names each machine once, under the worst that is the matter with it', async () => {
+  it('names each machine once, under its worst problem', async () => {
     const { text, host } = await open([fine, ...due, reported, stopped]);
     expect(text()).toContain('1 stopped, 1 problem reported, 2 needles due');
     const rows = [...host.querySelectorAll('section')].map((section) =>
@@ -131,7 +131,7 @@ describe('what needs me now', () => {
     expect(rows).toEqual([['Patcher 22'], ['Post 8'], ['Flat 6', 'Flat 5']]);
   });
 
-  it('names what is to be ordered for the store, but for needles that the plan says more of', async () => {
+  it('lists what to order for the store, except needles that the plan covers', async () => {
     const part = {
       ...{
         id: newId(),
@@ -164,7 +164,7 @@ describe('what needs me now', () => {
     expect(text()).toContain('135x16 NM 180');
   });
 
-  it('names what is half changed over, and at which step it stands', async () => {
+  it('lists open changeovers, and the step each has reached', async () => {
     const changeover = {
       ...{ id: newId(), setupName: 'Strap', by: 'Tam', step: 'thread' as const },
       ...{ done: 6, of: 12 },
@@ -175,7 +175,7 @@ describe('what needs me now', () => {
     expect(links).toContain(`/changeovers/${changeover.id}`);
   });
 
-  it('shows my own rounds with what is left of them, and nobody else’s', async () => {
+  it("shows a person's own rounds with what is left of them, and nobody else's", async () => {
     const mine = SESSION.person!.id;
     const published = {
       version: 'b',
@@ -190,7 +190,7 @@ describe('what needs me now', () => {
     expect(host.querySelectorAll('section li').length).toBe(1);
   });
 
-  it('gathers services by machine', async () => {
+  it('groups services by machine', async () => {
     const services = [service('Flat 5', 'oil'), service('Flat 6', 'oil'), service('Flat 5', 'lint')];
     const { host } = await open([fine], [serviceActions.dueRead({ due: services })]);
     const rows = [...host.querySelectorAll('section li')].map((row) =>
@@ -209,7 +209,7 @@ describe('what needs me now', () => {
     expect(text()).toContain('Leather, cutting points, flatbed 6.3 h, was 5 h until Wed 09:00');
   });
 
-  it('tells the lead when it is time for a backup, and not before', async () => {
+  it('tells the lead when a backup is due, and not before', async () => {
     const backup = { madeAt: AT, sealed: false, due: true };
     const late = await open([fine], [nowActions.backupRead({ backup })]);
     expect(late.text()).toContain('The last one was made 4 Mar 2026, 09:00.');
@@ -221,7 +221,7 @@ describe('what needs me now', () => {
     expect(late.text()).toContain('None has been made yet.');
   });
 
-  it('asks about a counter that jumped, one decision at a time', async () => {
+  it('asks about a counter jump, one decision at a time', async () => {
     const other = { ...LEAP, id: newId(), machineName: 'Long-arm 2' };
     const { text, press, of, button, store, settled } = await open(
       [fine],
@@ -242,7 +242,7 @@ describe('what needs me now', () => {
     ]);
   });
 
-  it('keeps a decision under way when something else could not be read, and frees it when it is refused', async () => {
+  it('keeps a decision under way if something else could not be read, and releases it if it is refused', async () => {
     const { press, button, store, settled } = await open([fine], [nowActions.leapsRead({ leaps: [LEAP] })]);
     await press('Count it');
     store.dispatch(nowActions.failed({ problem: PROBLEM }));

@@ -10,7 +10,7 @@ const TAM: PersonAccount = {
   ...{ codeUntil: null, version: 0 },
 };
 
-describe('taking in a list of people', () => {
+describe('importing a list of people', () => {
   async function show(rows: string) {
     const page = await mountPage(ImportPeoplePage, {
       features: [peopleFeature],
@@ -23,7 +23,7 @@ describe('taking in a list of people', () => {
     return page;
   }
 
-  it('says what is wrong beside its cell, and who is there already', async () => {
+  it('says what is wrong beside its cell, and who already exists', async () => {
     const page = await show('Tam Oduya,mechanic,tam\nBram Voss,boss,');
     expect(page.text()).toContain('one of operator, mechanic, lead');
     expect(page.text()).toContain('there already');

@@ -20,7 +20,7 @@ describe('people and zones', () => {
   const show = () =>
     mountPage(PeoplePage, { features: [peopleFeature], before: [peopleActions.read(lists)] });
 
-  it('adds somebody and shows their code, which is hidden for good when it was seen', async () => {
+  it('adds a person and shows their code, which is hidden for good once it was seen', async () => {
     const page = await show();
     await page.type('Name', 'Cai');
     await page.type('Sign-in name', 'cai');
@@ -39,7 +39,7 @@ describe('people and zones', () => {
     expect(page.text()).not.toContain('K7RTM-2PQ9X');
   });
 
-  it('says that somebody left, and that they are back', async () => {
+  it('marks people as having left, and as back', async () => {
     const page = await show();
     await page.press('Change Bo');
     await page.press('Has left');
@@ -54,7 +54,7 @@ describe('people and zones', () => {
     );
   });
 
-  it('keeps what was typed when it is refused', async () => {
+  it('keeps what was typed if it is refused', async () => {
     const page = await show();
     await page.type('Name', 'Cai');
     await page.type('Sign-in name', 'bo');
@@ -75,7 +75,7 @@ describe('people and zones', () => {
     );
   });
 
-  it('asks the server for each, and says what it refused', () => {
+  it('calls the server for each, and reports refusals', () => {
     const { store, asked, answers } = runEffects({
       features: [peopleFeature],
       effects,

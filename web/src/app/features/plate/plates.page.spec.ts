@@ -15,7 +15,7 @@ const PLATE: PlateView = {
 };
 const OTHER: PlateView = { ...PLATE, id: newId(), mark: 'P4', on: { id: MACHINE.id, name: MACHINE.name } };
 
-describe('the plates that machines share', () => {
+describe('shared plates', () => {
   const shown = () =>
     mountPage(PlatesPage, {
       features: [shopFeature, catalogueFeature, matchFeature, plateFeature],
@@ -28,7 +28,7 @@ describe('the plates that machines share', () => {
       ],
     });
 
-  it('say where each is, and where the feed dog that it waits for is', async () => {
+  it('show where each is, and where the feed dog it shares is', async () => {
     const page = await shown();
     expect(page.text()).toContain('P3 3.4 mm hole, 2 rows of teeth with feed dog F3, 3.8 mm');
     expect(page.text()).toContain(`Kept in drawer 2. Fits ${MACHINE.name}.`);
@@ -38,7 +38,7 @@ describe('the plates that machines share', () => {
     );
   });
 
-  it('are written again with what was there, and dropped', async () => {
+  it('are revised with their previous values, and removed', async () => {
     const page = await shown();
     const { id: plateId, on: _, ...kept } = PLATE;
     await page.press('Edit P3');
@@ -53,7 +53,7 @@ describe('the plates that machines share', () => {
     ]);
   });
 
-  it('are read back as they stand after a write', () => {
+  it('are read again after a write', () => {
     const { store, asked } = runEffects({
       features: [plateFeature],
       effects,

@@ -3,7 +3,7 @@ import { causeById, CAUSES, finderPath, hiddenFault } from '@gantelet/core';
 import { mountPage } from '../../testing/mount-page';
 import { PracticeFaultPage } from './practice-fault.page';
 
-describe('a hidden fault to practise with', () => {
+describe('a hidden fault for practice', () => {
   const show = async (seed: number) => {
     spyOn(Math, 'random').and.returnValue(seed);
     const page = await mountPage(PracticeFaultPage, { features: [], before: [] });
@@ -16,7 +16,7 @@ describe('a hidden fault to practise with', () => {
     return mended && findings[0]?.did === 'swap';
   })!;
 
-  it('answers each check and counts its minutes, and never says the cause before the end', async () => {
+  it('answers each check and counts its minutes, and never reveals the cause before the end', async () => {
     const page = await show(SEED);
     const { causeIds } = hiddenFault(randomLcg(SEED));
     expect(page.text()).toContain('0 min so far');
@@ -27,7 +27,7 @@ describe('a hidden fault to practise with', () => {
     expect(page.text()).toContain(`Handed over. It was: ${causeById(causeIds[0]!)!.name}`);
   });
 
-  it('shows the way of the finder with the same luck', async () => {
+  it("shows the finder's way with the same luck", async () => {
     const page = await show(SEED);
     const path = finderPath(hiddenFault(randomLcg(SEED)), randomLcg(SEED));
     for (const finding of path.findings) {
@@ -42,7 +42,7 @@ describe('a hidden fault to practise with', () => {
     expect(CAUSES.some(({ name }) => page.text().includes(`It was: ${name}.`))).toBeTrue();
   });
 
-  it('says so when a fault that was quiet by luck is called mended', async () => {
+  it('says so if a fault that was quiet by luck is called fixed', async () => {
     const page = await show(SEED);
     await page.press('It is fixed');
     expect(page.text()).toContain('It comes back');

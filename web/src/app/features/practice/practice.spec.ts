@@ -9,13 +9,13 @@ const top = (topTurns: number) => practiceActions.settingChanged({ change: { top
 const sewn = practiceActions.sewn({ chance: [0.5, 0.5] });
 const called = practiceActions.calledBalanced({ key: 'k', finishedAt: '2026-03-04T10:00:00.000Z' });
 
-describe('a practice try', () => {
-  it('begins where the knob was found and answers with the seam it sews', () => {
+describe('a practice run', () => {
+  it('starts where the knob was found and answers with the seam it sews', () => {
     const { practice } = play(begun('cover'), sewn);
     expect([practice?.setting.topTurns, practice?.seams[0]?.grade]).toEqual([2.5, 'loops-below']);
   });
 
-  it('is done only when it really is balanced, and keeps the run then', () => {
+  it('is done only if it really is balanced, and is then saved', () => {
     const { balanceTurns } = practiceScenario('awning').machine;
     const early = play(begun('awning'), sewn, called);
     expect([early.practice?.done, early.practice?.notYet]).toEqual([false, true]);
@@ -29,7 +29,7 @@ describe('a practice try', () => {
     expect(play(done, top(0), sewn)).toEqual(done);
   });
 
-  it('keeps what the learner said of a seam beside what it was, the first word only', () => {
+  it('records what the learner said about a seam beside the truth, the first answer only', () => {
     const { balanceTurns } = practiceScenario('awning').machine;
     const said = play(
       begun('awning'),
@@ -44,7 +44,7 @@ describe('a practice try', () => {
     expect(run?.judged[0]?.z).toBe(said.practice!.seams[0]!.z);
   });
 
-  it('wants a fault mended that no knob mends', () => {
+  it('requires a fault to be fixed that no knob can fix', () => {
     const { balanceTurns } = practiceScenario('nest').machine;
     const knobOnly = play(begun('nest'), top(balanceTurns), sewn, called);
     expect([knobOnly.practice?.seams.at(-1)?.grade, knobOnly.practice?.done]).toEqual(['loops-below', false]);

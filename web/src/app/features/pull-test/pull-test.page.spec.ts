@@ -35,7 +35,7 @@ describe('pull tests of a set-up', () => {
     });
   }
 
-  it('say what gives way first, what helps, and what the thread bore', async () => {
+  it('show what gives way first, what helps, and what the thread bore', async () => {
     const page = await open([
       pulled({}),
       pulled({ forceN: 900 }),
@@ -49,7 +49,7 @@ describe('pull tests of a set-up', () => {
     expect(page.text()).toContain('material tore, 1000 N over 25 mm: 400 N per cm');
   });
 
-  it('are logged with a force or without one, once something is said to have given way', async () => {
+  it('are logged with or without a force, once what gave way is stated', async () => {
     const page = await open([]);
     expect(page.button('Log this test')!.disabled).toBeTrue();
     await page.press('material tore');
@@ -69,7 +69,7 @@ describe('pull tests of a set-up', () => {
     ]);
   });
 
-  it('make the estimates the shop’s own once three seams were pulled until the thread broke', async () => {
+  it('adjust the estimates to the shop once three seams were pulled until the thread broke', async () => {
     const setups = Array.from({ length: 3 }, () => ({ ...SETUP, id: newId() }));
     const page = await open([]);
     page.store.dispatch(matchActions.listsRead(listsOf(setups)));

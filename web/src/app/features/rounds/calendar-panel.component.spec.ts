@@ -31,13 +31,13 @@ describe('the shifts of the shop', () => {
     return { ...mounted, kept, tick };
   }
 
-  it('are read in wall time, and kept only when something changed', async () => {
+  it('are in local time, and saved only if something changed', async () => {
     const { field, button } = await open();
     expect([field('Begins').value, field('Hours').value]).toEqual(['06:00', '8']);
     expect(button('Save shifts')!.disabled).toBeTrue();
   });
 
-  it('take another beginning, length, days and zones', async () => {
+  it('accept another start, length, days and zones', async () => {
     const { type, press, tick, kept } = await open();
     await type('Begins', '05:30');
     await type('Hours', '7.75');
@@ -54,7 +54,7 @@ describe('the shifts of the shop', () => {
     ]);
   });
 
-  it('take one more', async () => {
+  it('can be added', async () => {
     const { press, tick, kept } = await open();
     await press('Add a shift');
     await tick('Hall', 1);
@@ -79,7 +79,7 @@ describe('the shifts of the shop', () => {
     expect(button('Save shifts')!.disabled).toBeTrue();
   });
 
-  it('are only read by those who may not change them', async () => {
+  it('are read-only for those who may not change them', async () => {
     const { button } = await open(false);
     expect([button('Add a shift'), button('Save shifts')]).toEqual([null, null]);
   });

@@ -4,7 +4,7 @@ import { mount } from '../../testing/mount';
 import { NEEDLE, plannedMachine, roundsPlan } from '../../testing/rounds-examples';
 import { NeedlesPanelComponent } from './needles-panel.component';
 
-describe('the needles ahead', () => {
+describe('the needle forecast panel', () => {
   const outlook: NeedleOutlook = {
     needle: NEEDLE,
     onHand: 12,
@@ -28,7 +28,7 @@ describe('the needles ahead', () => {
     return mount(NeedlesPanelComponent, { plan, stock: [stock], mayWrite });
   }
 
-  it('say what the plan and failures take, and when a kind runs out', async () => {
+  it('says what plan and failures use, and when a kind runs out', async () => {
     const { text } = await open();
     expect(text()).toContain('6 + about 2');
     expect(text()).toContain('not in these shifts');
@@ -40,7 +40,7 @@ describe('the needles ahead', () => {
     expect((await open({ onHand: null })).text()).toContain('assumed enough');
   });
 
-  it('draw what is left, and say it', async () => {
+  it('draws what remains, and says it in words', async () => {
     const { host } = await open();
     expect(host.querySelector('svg')?.getAttribute('aria-label')).toBe('4 left at the end (2 to 5)');
     const ends = host
@@ -52,13 +52,13 @@ describe('the needles ahead', () => {
     expect(ends[1]).toBeLessThan(ends.at(-1)!);
   });
 
-  it('say what to order by when, in whole packs', async () => {
+  it('says what to order when, in whole packs', async () => {
     const { text } = await open({ order: { quantity: 200, packSize: 100, leadDays: 5, by: '2026-11-27' } });
     expect(text()).toContain('200 (2 packs)');
     expect(text()).toContain('Fri 27 Nov; delivery 5 days');
   });
 
-  it('show what is ordered, and where it is written down to those who may', async () => {
+  it('shows what is on order, and links to the store for those who may', async () => {
     const { text, host } = await open();
     expect(text()).toContain('100 ordered for Mon 30');
     expect(host.querySelector('a')?.getAttribute('href')).toBe('/store');

@@ -80,13 +80,13 @@ describe('the round sheets', () => {
     return { ...page, headline, tell, chooseShift };
   }
 
-  it('are one’s own, the next shift first', async () => {
+  it("are the person's own, next shift first", async () => {
     const { headline, text } = await open([sheet(early.startsAt, ['Flat 9'], other), early, later]);
     expect(headline()).toBe('Test mechanic, Thu 26 Nov, Early: 1 of 1 to change, 9 min');
     expect(text()).toContain('Flat 1');
   });
 
-  it('stand only once all that stands between the tasks was read, so that no button moves away', async () => {
+  it('appear only once everything between the tasks was read, so that no button moves away', async () => {
     const page = await mountPage(RoundSheetsPage, {
       features: [shopFeature, roundsFeature, serviceFeature, jobQueueFeature, matchFeature],
       before: [
@@ -108,7 +108,7 @@ describe('the round sheets', () => {
     expect(page.text()).toContain('Flat 1');
   });
 
-  it('remind of services that are due where somebody is anyway, to be logged with one tap', async () => {
+  it('remind of services due at the same machine, to be logged with one tap', async () => {
     const page = await open();
     const due: ServiceDue = {
       ...{ machineId: early.tasks[0]!.machineId, machineName: 'Flat 1', kind: 'oil', name: null },
@@ -129,7 +129,7 @@ describe('the round sheets', () => {
     expect(page.text()).not.toContain('While you are there');
   });
 
-  it('say which changes the next job takes along, and what that saves', async () => {
+  it("say which changes the next job's changeover includes, and the saving", async () => {
     const page = await open();
     const other = { ...SETUP, id: newId(), needle: { ...SETUP.needle, nm: 200 as const } };
     const lists = { machines: [], setups: [other], balanced: [], cases: [], timings: [], hands: [] };
@@ -145,7 +145,7 @@ describe('the round sheets', () => {
     expect(page.text()).toContain('includes this needle change and saves about 4 min');
   });
 
-  it('say what to carry, each kind of needle counted', async () => {
+  it('say what to carry, by kind of needle', async () => {
     const { chooseShift, host } = await open();
     await chooseShift(later);
     const carried = [...host.querySelectorAll('.carry li')].map(({ textContent }) =>
@@ -155,7 +155,7 @@ describe('the round sheets', () => {
     expect(carried[0]).toMatch(/^2 .*135x16 NM 140/);
   });
 
-  it('stay at the shift that was chosen when a change in it is ticked', async () => {
+  it('stay on the chosen shift when a change in it is ticked', async () => {
     const { chooseShift, headline, store, settled } = await open();
     await chooseShift(later);
     const task = { ...later.tasks[0]!, startsAt: later.startsAt };
@@ -166,7 +166,7 @@ describe('the round sheets', () => {
     expect(headline()).toContain('1 of 2 to change');
   });
 
-  it('show the next shift when the one that was looked at is no longer published', async () => {
+  it('show the next shift if the chosen one is no longer published', async () => {
     const { chooseShift, headline, tell } = await open();
     await chooseShift(later);
     const next = sheet('2026-11-30T06:00:00.000Z', ['Flat 5', 'Flat 6', 'Flat 7']);
@@ -174,7 +174,7 @@ describe('the round sheets', () => {
     expect(headline()).toContain('Mon 30 Nov, Early: 3 of 3 to change');
   });
 
-  it('show somebody else’s when one has none any more', async () => {
+  it("show somebody else's if the person has none left", async () => {
     const { headline, tell } = await open();
     await tell(sheet('2026-11-30T06:00:00.000Z', ['Flat 5'], other));
     expect(headline()).toContain('Lou, Mon 30');
@@ -182,7 +182,7 @@ describe('the round sheets', () => {
     expect(headline()).toBe('No rounds');
   });
 
-  it('are ticked as planned changes of the needle that was published', async () => {
+  it('are ticked as planned changes of the published needle', async () => {
     const { press, of } = await open();
     await press('Changed, old needle whole');
     const [ticked] = of(roundsActions.tick);
@@ -192,7 +192,7 @@ describe('the round sheets', () => {
     expect(of(roundsActions.tick)[1]).toEqual(ticked!);
   });
 
-  it('are left out with a reason', async () => {
+  it('are skipped with a reason', async () => {
     const { host, of, settled } = await open();
     const reason = host.querySelector<HTMLSelectElement>('ol > li select')!;
     reason.value = 'no-needle';
@@ -201,7 +201,7 @@ describe('the round sheets', () => {
     expect(of(roundsActions.skip)[0]!.reason).toBe('no-needle');
   });
 
-  it('are printed one, all of a person, or everybody’s', async () => {
+  it('are printed singly, for one person, or for everybody', async () => {
     const print = spyOn(window, 'print');
     const { press, host } = await open([early, later, sheet('2026-11-30T06:00:00.000Z', ['Flat 5'], other)]);
     const onPaper = () =>
@@ -215,7 +215,7 @@ describe('the round sheets', () => {
     expect([onPaper().length, print.calls.count()]).toEqual([1, 3]);
   });
 
-  it('are only read by operators', async () => {
+  it('are read-only for operators', async () => {
     const { button, host } = await open([early], 'operator');
     expect([button('Changed, old'), button('My calendar link')]).toEqual([null, null]);
     expect(host.querySelector('ol > li select')).toBeNull();

@@ -7,7 +7,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import * as effects from './rounds.effects';
 import { roundsActions, roundsFeature, type TaskOfShift } from './rounds.state';
 
-describe('the work on rounds', () => {
+describe('the effects of rounds', () => {
   const job = { id: newId(), kind: 'plan-rounds', state: 'queued', progress: 0 };
   const planned = plannedMachine('A', 0);
   const plan = roundsPlan([planned]);
@@ -27,7 +27,7 @@ describe('the work on rounds', () => {
       answers: { readRounds: view, ...answers },
     });
 
-  it('follows a search also when it was asked for before the room was read', () => {
+  it('follows a search even if it was requested before the room was read', () => {
     const early = new Subject<unknown>();
     const { store, answers } = run({ planRounds: job });
     answers['readRounds'] = early;
@@ -38,7 +38,7 @@ describe('the work on rounds', () => {
     expect(store.selectSignal(roundsFeature.selectRunning)()?.id).toBe(job.id);
   });
 
-  it('changes the plan that was seen, and reads what became of it', () => {
+  it('changes the plan that was seen, and reads the result', () => {
     const { store, asked } = run({ moveChange: {}, pinChange: {}, publishPlan: {} });
     const machineId = planned.id;
     store.dispatch(roundsActions.move({ key: newId(), machineId, from: 4, to: 3 }));
@@ -56,7 +56,7 @@ describe('the work on rounds', () => {
     expect(store.selectSignal(roundsFeature.selectDone)()).toContain('Plan published');
   });
 
-  it('says that the plan is another now, and puts a picked change down', () => {
+  it('says that the plan has changed, and puts a picked change down', () => {
     const { store } = run({ moveChange: STALE, readMoves: [] });
     store.dispatch(roundsActions.picked({ picked: { machineId: planned.id, from: 4 } }));
     store.dispatch(roundsActions.move({ key: newId(), machineId: planned.id, from: 4, to: 3 }));
@@ -64,7 +64,7 @@ describe('the work on rounds', () => {
     expect(store.selectSignal(roundsFeature.selectPicked)()).toBeNull();
   });
 
-  it('asks what a change would cost elsewhere, and what one more would cost', () => {
+  it('requests the cost of moving a change, and of adding one', () => {
     const { store, asked } = run({ readMoves: [{ to: 3, cost: 0.25 }] });
     store.dispatch(roundsActions.picked({ picked: { machineId: planned.id, from: 4 } }));
     expect(store.selectSignal(roundsFeature.selectOffers)()?.length).toBe(1);
@@ -108,7 +108,7 @@ describe('the work on rounds', () => {
       expect(store.selectSignal(roundsFeature.selectTicked)()).toEqual({ task, installId: key });
     });
 
-    it('a tick without a network waits, is said, and is taken back by not being sent', async () => {
+    it('a tick made offline waits, is shown, and is undone by not being sent', async () => {
       const { store, asked, withdrawn } = run({ changeNeedle: NO_NETWORK });
       const key = newId();
       store.dispatch(roundsActions.tick({ key, task, changedAt: at }));
@@ -122,7 +122,7 @@ describe('the work on rounds', () => {
       expect(store.selectSignal(roundsFeature.selectDone)()).toBe('A: needle change undone.');
     });
 
-    it('leaving one out says why', () => {
+    it('skipping one gives the reason', () => {
       const { store, asked } = run({ skipTask: {}, readPublishedRounds: null });
       store.dispatch(roundsActions.skip({ key: newId(), task, reason: 'no-needle' }));
       expect(asked[0]!.body).toEqual({
@@ -134,7 +134,7 @@ describe('the work on rounds', () => {
     });
   });
 
-  it('keeps what is written of the settings and of the shifts', () => {
+  it('saves settings and shifts', () => {
     const calendar = { timeZone: 'UTC', shifts: [], zones: [], version: 2 };
     const { store, asked } = run({ reviseRoundsSettings: NO_SETTINGS, reviseShopCalendar: calendar });
     const settings = { ...NO_SETTINGS, horizonShifts: 20 };

@@ -6,7 +6,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import { RoundsPage } from './rounds.page';
 import { roundsActions, roundsFeature } from './rounds.state';
 
-describe('the room of rounds', () => {
+describe('the Rounds page', () => {
   const about = (mean: number) => ({ mean, low: mean - 1, high: mean + 1 });
   const costing = (rule: ComparedRule['rule'], cost: number): ComparedRule => ({
     rule,
@@ -60,7 +60,7 @@ describe('the room of rounds', () => {
     expect(page.button('Plan by this rule')).toBeNull();
   });
 
-  it('never calls a plan the cheapest that breaks limits', async () => {
+  it('never calls a plan that breaks limits the cheapest', async () => {
     const conflicts = [
       { limit: 'minutes' as const, shift: 4, machineClasses: null, wanted: 40, allowed: 30 },
     ];

@@ -13,7 +13,7 @@ describe('a drawn plan', () => {
   const young = machine('B', 1, { ageHours: 0, changes: [2, 5], pinned: [5], published: [2] });
   const drawn = layPlan(plan([late, young]), ZONES);
 
-  it('stands by zone, with the days above and the visits counted', () => {
+  it('is laid out by zone, with the days above and the visits counted', () => {
     expect(drawn.days.map(({ text }) => text)).toEqual(['Thu 26', 'Fri 27', 'Mon 30']);
     expect(drawn.zones.map(({ name, visits }) => [name, visits.map(({ count }) => count)])).toEqual([
       ['Hall', [1]],
@@ -22,7 +22,7 @@ describe('a drawn plan', () => {
     expect(drawn.load.map(({ over }) => over)).toEqual([false, false, false, false, true, false]);
   });
 
-  it('shows from where on a needle is overdue', () => {
+  it('shows when a needle becomes overdue', () => {
     const [row, other] = drawn.rows;
     // Four hours old, best at six: past its best from the third shift on, until the change in the fifth.
     expect(row!.stays.map(({ lateFrom }) => lateFrom)).toEqual([drawn.xOf(3), null]);
@@ -84,7 +84,7 @@ describe('the timeline', () => {
     return { host, press, pickUp, said };
   }
 
-  it('moves a change by keys, with its cost beside it before it is dropped', async () => {
+  it('moves a change by keyboard, showing the cost before it is dropped', async () => {
     const { host, press, pickUp, said } = await open();
     await pickUp();
     await press('ArrowLeft');
@@ -96,7 +96,7 @@ describe('the timeline', () => {
     ]);
   });
 
-  it('says that a move breaks a limit, and puts down what is not wanted', async () => {
+  it('says that a move breaks a limit, and cancels an unwanted one', async () => {
     const { host, press, pickUp, said } = await open();
     await pickUp();
     await press('ArrowRight');
@@ -107,7 +107,7 @@ describe('the timeline', () => {
     expect(said.at(-1)).toEqual(['pin', 4, true]);
   });
 
-  it('lets nobody move who may not', async () => {
+  it('lets nobody move without permission', async () => {
     const { press, said } = await open(false);
     await press('Enter');
     await press('p');
@@ -140,9 +140,9 @@ describe('the table of a plan', () => {
   });
 });
 
-describe('words of rounds', () => {
+describe('wording of rounds', () => {
   const { shifts } = plan([]);
-  it('name a broken limit with the least that frees it', () => {
+  it('names a broken limit with the least that would free it', () => {
     expect(shiftText(shifts[0]!)).toBe('Thu 26 Nov, Early');
     const minutes = { limit: 'minutes', shift: 0, machineClasses: null, wanted: 42, allowed: 30.5 } as const;
     expect(conflictText(minutes, shifts, () => '')).toBe(
@@ -162,9 +162,9 @@ describe('words of rounds', () => {
   });
 });
 
-describe('rounds in the store', () => {
+describe('the state of rounds', () => {
   const { reducer } = roundsFeature;
-  it('marks a tick at once, also while it waits for the network', () => {
+  it('marks a tick at once, even while it is waiting for the network', () => {
     const task = {
       machineId: newId(),
       machineName: 'A',
@@ -230,7 +230,7 @@ describe('rounds in the store', () => {
     ]);
   });
 
-  it('forgets offers of a change that is no longer held', () => {
+  it('forgets the offers for a change that is no longer selected', () => {
     const picked = { machineId: newId(), from: 2 };
     const held = reducer(undefined, roundsActions.picked({ picked }));
     const other = { machineId: newId(), from: 2 };

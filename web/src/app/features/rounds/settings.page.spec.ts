@@ -6,7 +6,7 @@ import { shopActions, shopFeature } from '../shop/shop.state';
 import { roundsActions, roundsFeature } from './rounds.state';
 import { RoundsSettingsPage } from './settings.page';
 
-describe('what rounds are planned with', () => {
+describe('planning settings', () => {
   const people = ['Mek', 'Tam'].map((name) => ({ id: newId(), name }));
   const shift = { id: newId(), name: 'Early' };
   const machine = { id: newId(), name: 'Post 3' };
@@ -57,7 +57,7 @@ describe('what rounds are planned with', () => {
   beforeEach(() => jasmine.clock().install().mockDate(new Date('2026-11-26T12:00:00.000Z')));
   afterEach(() => jasmine.clock().uninstall());
 
-  it('is kept with everything that was changed, and nothing else', async () => {
+  it('save everything that was changed, and nothing else', async () => {
     const { type, typeMinutes, tick, press, kept } = await open();
     await type('Minutes per shift', '45');
     await tick('Early');
@@ -77,7 +77,7 @@ describe('what rounds are planned with', () => {
     ]);
   });
 
-  it('forgets what is emptied or taken off', async () => {
+  it('drop what is emptied or removed', async () => {
     const { typeMinutes, press, kept } = await open();
     await typeMinutes('cylinder', '7');
     await typeMinutes('cylinder', '');
@@ -86,7 +86,7 @@ describe('what rounds are planned with', () => {
     expect([kept()[0]!.classMinutes, kept()[0]!.mechanics]).toEqual([[], []]);
   });
 
-  it('begins what is added today, as the shop counts days', async () => {
+  it("date new entries today, by the shop's calendar", async () => {
     const { press, kept, host, settled } = await open();
     await press('Add a holiday');
     const adds = [...host.querySelectorAll('button')].filter(({ textContent }) =>
@@ -103,14 +103,14 @@ describe('what rounds are planned with', () => {
     expect(kept()[0]!.corrections[0]?.hoursPerShift).toBe(4);
   });
 
-  it('adds every mechanic once', async () => {
+  it('add every mechanic once', async () => {
     const { press, kept } = await open();
     for (let i = 0; i < 3; i++) await press('Add a mechanic');
     await press('Save settings');
     expect(kept()[0]!.mechanics.map(({ personId }) => personId)).toEqual(people.map(({ id }) => id));
   });
 
-  it('says what a field takes, beside it, and is not saved so', async () => {
+  it('say beside a field what it accepts, and are not saved otherwise', async () => {
     const { type, text, button } = await open();
     await type('Minutes per shift', '2000');
     await type('Shifts ahead', '5');
@@ -119,7 +119,7 @@ describe('what rounds are planned with', () => {
     expect(button('Save settings')!.disabled).toBeTrue();
   });
 
-  it('keeps what is typed while searches come and go, and starts again with another version', async () => {
+  it('keep what is typed while searches come and go, and reset with another version', async () => {
     const { type, field, store, settled } = await open();
     await type('Minutes per shift', '45');
     store.dispatch(roundsActions.viewRead({ view: { ...view, settings: { ...settings } } }));
@@ -130,7 +130,7 @@ describe('what rounds are planned with', () => {
     expect(field('Minutes per shift').value).toBe('30');
   });
 
-  it('is the lead’s to keep', async () => {
+  it('are saved by the lead only', async () => {
     const { type, button, text } = await open('mechanic');
     await type('Minutes per shift', '45');
     expect(button('Save settings')!.disabled).toBeTrue();

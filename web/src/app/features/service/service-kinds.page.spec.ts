@@ -19,14 +19,14 @@ describe('kinds of service', () => {
     });
   }
 
-  it('are told with what they go by, and only read by others than a lead', async () => {
+  it('are shown with their triggers, and read-only except for leads', async () => {
     const page = await open('mechanic');
     expect(page.text()).toContain('Oil change every 180 days, all machines sewing-machine oil only');
     expect(page.button('Edit Oil change')).toBeNull();
     expect(page.text()).toContain('Only a lead can change these.');
   });
 
-  it('may go by what happens to a machine', async () => {
+  it('may be triggered by machine events', async () => {
     const page = await open('lead', [{ ...OIL, name: 'Timing check', clock: 'strikes', interval: 1 }]);
     expect(page.text()).toContain('Timing check after each needle strike');
     await page.type('What is done', 'Case check');
@@ -41,7 +41,7 @@ describe('kinds of service', () => {
     );
   });
 
-  it('are added by a lead, what was typed kept until it is written', async () => {
+  it('are added by a lead, keeping what was typed until it is saved', async () => {
     const page = await open('lead', []);
     expect(page.text()).toContain('None of your own yet');
     expect(page.button('Add it')!.disabled).toBeTrue();
@@ -59,7 +59,7 @@ describe('kinds of service', () => {
     expect((page.field('What is done') as HTMLInputElement).value).toBe('');
   });
 
-  it('are written again and dropped with the version that was read', async () => {
+  it('are revised and removed with the version that was read', async () => {
     const page = await open('lead');
     await page.press('Edit Oil change');
     await page.type('Every', '90');

@@ -13,7 +13,7 @@ describe('the first start', () => {
       ],
     });
 
-  it('sends the works with its zones and shifts, and nothing before everything is there', async () => {
+  it('sends the works with its zones and shifts, and nothing before it is complete', async () => {
     const page = await show();
     expect(page.button('Set up the works')?.disabled).toBeTrue();
     page.store.dispatch(

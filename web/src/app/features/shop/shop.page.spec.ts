@@ -22,7 +22,7 @@ describe('house rules', () => {
     return { ...page, radio, revisions };
   }
 
-  it('are kept as a whole against the version that was seen', async () => {
+  it('are saved as a whole against the version that was seen', async () => {
     const { type, press, radio, revisions, button } = await open();
     expect(button('Save for the whole shop')!.disabled).toBeTrue();
     await radio(/round point/);
@@ -54,7 +54,7 @@ describe('house rules', () => {
     expect(text()).not.toContain('Saved.');
   });
 
-  it('keep the colours that pockets and drawers have, one for each', async () => {
+  it('hold the colours of pockets and drawers, one for each', async () => {
     const { choose, press, button, revisions, text } = await open();
     await press('Add the colour');
     expect(text()).toContain('NM 110: yellow');
@@ -69,7 +69,7 @@ describe('house rules', () => {
     ]);
   });
 
-  it('are not saved with a cost or a currency that cannot be', async () => {
+  it('are not saved with an impossible cost or currency', async () => {
     const { type, button } = await open();
     const may = () => !button('Save for the whole shop')!.disabled;
     await type('One needle', '0.75');
@@ -87,7 +87,7 @@ describe('house rules', () => {
     }
   });
 
-  it('are only read by others', async () => {
+  it('are read-only for others', async () => {
     const { button, text, field } = await open('mechanic');
     expect(button('Save for the whole shop')).toBeNull();
     expect(text()).toContain('Only a lead can change these.');

@@ -20,7 +20,7 @@ import { signedIn } from './signed-in.guard';
 
 const NOBODY = { csrfToken: '', person: null, shop: null, firstStart: false };
 
-describe('the door', () => {
+describe('the session', () => {
   beforeEach(() => {
     TestBed.configureTestingModule({
       providers: [
@@ -44,7 +44,7 @@ describe('the door', () => {
   const answer = (body: object) =>
     TestBed.inject(HttpTestingController).expectOne('/api/session').flush(body);
 
-  it('lets a signed-in person through and keeps the token for writes', async () => {
+  it('lets a signed-in person through and keeps the CSRF token', async () => {
     const passed = pass();
     answer(SESSION);
     expect(await passed).toBeTrue();
@@ -52,7 +52,7 @@ describe('the door', () => {
     expect(TestBed.inject(Store).selectSignal(shopFeature.selectPerson)()?.role).toBe('mechanic');
   });
 
-  it('leads nobody in particular to the sign-in page, asking the server once', async () => {
+  it('sends others to the sign-in page, asking the server once', async () => {
     const passed = pass();
     answer(NOBODY);
     expect(String(await passed)).toBe('/sign-in');
@@ -60,7 +60,7 @@ describe('the door', () => {
     expect(String(await pass('/floor/7'))).toBe('/sign-in?to=%2Ffloor%2F7');
   });
 
-  it('leads to the sign-in page when the server does not answer, and through it once it does', async () => {
+  it('goes to the sign-in page if the server does not answer, and through it once it does', async () => {
     jasmine.clock().install();
     try {
       const passed = pass('/floor/7');
@@ -103,7 +103,7 @@ describe('the door', () => {
     expect(store.selectSignal(shopFeature.selectLost)()).toBeFalse();
   });
 
-  it('asks who is there when a call is refused for it: nobody signs in over the page, another takes it over', async () => {
+  it('asks who is there when a call is refused: nobody signs in over the page, another person takes it over', async () => {
     const passed = pass();
     answer(SESSION);
     await passed;

@@ -12,7 +12,7 @@ import { TabletDoorComponent } from './tablet-door.component';
 const PASS = { deviceId: newId(), token: 'T'.repeat(43) };
 const TAM = { id: newId(), name: 'Tam Oduya' };
 
-describe('a tablet that many share', () => {
+describe('a shared tablet', () => {
   beforeEach(() => new Tablet().enrol(PASS));
   afterEach(() => new Tablet().forget());
 
@@ -22,7 +22,7 @@ describe('a tablet that many share', () => {
       before: [shopActions.tabletPeopleRead({ people: [TAM] })],
     });
 
-  it('asks for a name and a PIN, and proves itself with what it was enrolled with', async () => {
+  it('asks for a name and a PIN, and authenticates with its own token', async () => {
     const page = await door();
     expect(page.of(shopActions.tabletPeopleWanted).map(({ pass }) => pass)).toEqual([PASS]);
     await page.press('Tam Oduya');
@@ -33,7 +33,7 @@ describe('a tablet that many share', () => {
     ]);
   });
 
-  it('takes the code of a badge as the scanner types it, and nothing that is none', async () => {
+  it("accepts a badge's code as typed by the scanner, and nothing else", async () => {
     const page = await door();
     const code = `GB-${'ABCDEFGHJKMNPQRSTVWXYZ234'}`;
     await page.type('Badge', code.slice(0, 20));
@@ -42,7 +42,7 @@ describe('a tablet that many share', () => {
     expect(page.of(shopActions.signInByBadge)[0]?.signIn).toEqual({ ...PASS, badge: code });
   });
 
-  it('has a way to sign in by password too, and says how long a session lasts', async () => {
+  it('offers signing in by password too, and says how long a session lasts', async () => {
     const page = await mountPage(SignInPage, { features: [shopFeature], before: [] });
     expect(page.text()).toContain('signed out after ten minutes');
     await page.press('I use my password');
@@ -51,7 +51,7 @@ describe('a tablet that many share', () => {
     expect(page.text()).toContain('ten minutes');
   });
 
-  it('asks in the name of the tablet, and goes on as whoever came in', () => {
+  it("calls in the tablet's name, and continues as the person who signed in", () => {
     const { store, asked } = runEffects({
       features: [shopFeature],
       effects: { readTabletPeople, setPin, signInOnTablet },
@@ -71,7 +71,7 @@ describe('a tablet that many share', () => {
 describe("one's own PIN", () => {
   const WRONG: Problem = { type: 'about:blank', title: 'Wrong', status: 422, code: 'password.wrong' };
 
-  it('is none that anybody tries first, and takes the password', async () => {
+  it('is not one that anybody would try first, and requires the password', async () => {
     const page = await mountPage(PinFormComponent, { features: [shopFeature], before: [] });
     await page.type('Your password', 'my password');
     await page.type('PIN, 4 to 8 digits', '1234');

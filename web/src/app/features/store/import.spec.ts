@@ -4,7 +4,7 @@ import { ListImportComponent } from '../../shared/lists/list-import.component';
 import { ImportStorePage } from './import.page';
 import { storeActions, storeFeature } from './store.state';
 
-describe('taking a list into the store', () => {
+describe('importing a list into the store', () => {
   async function show(rows: string) {
     const page = await mountPage(ImportStorePage, { features: [storeFeature], before: [] });
     const list = page.fixture.debugElement.query(By.directive(ListImportComponent));
@@ -14,14 +14,14 @@ describe('taking a list into the store', () => {
     return page;
   }
 
-  it('knows the columns by their usual names, and says what is wrong beside its cell', async () => {
+  it('recognises the columns by their usual names, and says what is wrong beside its cell', async () => {
     const page = await show('135x17 140/22;40;;;Cabinet 2\nV138;4500;;black;');
     expect(page.text()).toContain('2 rows, 1 to correct.');
     expect(page.text()).toContain('one of bonded-nylon');
     expect(page.button('Import into the store')?.disabled).toBeTrue();
   });
 
-  it('takes all rows at once, and says how many', async () => {
+  it('imports all rows at once, and says how many', async () => {
     const page = await show('135x17 140/22;40;;;Cabinet 2\nV138;4500;bonded nylon;black;Shelf 1');
     await page.press('Import into the store');
     expect(

@@ -80,7 +80,7 @@ describe('the store', () => {
     return { ...page, writes };
   };
 
-  it('says first what to order, from whom and for how much, and why', async () => {
+  it('shows first what to order, from whom, at what price, and why', async () => {
     const { text, host } = await open();
     expect(host.querySelector('h1')?.textContent).toContain('1 thing to order, £75.00');
     expect(text()).toContain('Longacre: £75.00');
@@ -91,7 +91,7 @@ describe('the store', () => {
     expect(calm.host.querySelector('h1')?.textContent).toContain('Nothing to order now');
   });
 
-  it('writes down an order as it is advised, to come when deliveries do', async () => {
+  it('records an order as recommended, with the usual delivery date', async () => {
     const { press, writes, field } = await open();
     await press('Order: Tex 135');
     expect(field('Ordered, m').value).toBe('7500');
@@ -126,7 +126,7 @@ describe('the store', () => {
     ]);
   });
 
-  it('takes back what was written down, and closes an order that came or will not', async () => {
+  it('removes an entry, and closes an order that arrived or will not', async () => {
     const { press, writes, store, settled } = await open();
     const answered = async () => {
       store.dispatch(storeActions.written({ view: VIEW, done: '' }));
@@ -149,7 +149,7 @@ describe('the store', () => {
     ]);
   });
 
-  it('corrects where a thing lies and how it is bought, and refuses what the server would', async () => {
+  it("corrects an item's location and ordering, and refuses what the server would", async () => {
     const { press, type, button, text, writes } = await open();
     await press('Thread');
     await press('Tex 135 bonded nylon, black');
@@ -173,7 +173,7 @@ describe('the store', () => {
     );
   });
 
-  it('adds what machines sew with and nobody keeps', async () => {
+  it('adds items in use that are not stocked yet', async () => {
     const { press, writes } = await open();
     await press('Add 135x16 NM 140');
     await press('Add to the store');
@@ -192,7 +192,7 @@ describe('the store', () => {
     ]);
   });
 
-  it('says use, rest and packs as people say them', () => {
+  it('shows use, remainder and packs in everyday words', () => {
     expect([useText(THREAD), useText(OIL), useText({ ...OIL, perDay: null })]).toEqual([
       '6,100 m a month',
       'less than 1 a month',
@@ -214,7 +214,7 @@ describe('the store', () => {
 });
 
 describe('labels for the store', () => {
-  it('are one for each thing in use, by place, with a code that opens it', async () => {
+  it('are one for each item in use, by location, with a code that opens it', async () => {
     const unused = { ...OIL, id: newId(), inUse: false };
     const page = await mountPage(StoreLabelsPage, {
       features: [storeFeature],
@@ -232,10 +232,10 @@ describe('labels for the store', () => {
   });
 });
 
-describe('what is told of a thing', () => {
+describe('remarks on an item', () => {
   const sewn = { sinceCount: 3240, isShared: false, machinesWithoutSpeed: 0 };
 
-  it('is what machines sewed of it, and what nobody can tell', () => {
+  it('include what machines sewed, and what cannot be known', () => {
     expect(remarksOn(THREAD)).toEqual([]);
     expect(remarksOn({ ...THREAD, sewn })[0]).toContain('about 3,200 m since the count');
     expect(onHandText({ ...THREAD, sewn, onHand: 41_760 })).toBe('about 42,000 m');
@@ -245,7 +245,7 @@ describe('what is told of a thing', () => {
     expect(unknown).toEqual([jasmine.stringContaining('2 machines that sew it have no speed entered')]);
   });
 
-  it('is what is too old, or when it will be', () => {
+  it('include what is past its shelf life, or when it will be', () => {
     const keeps = { ...OIL, shelfMonths: 24, overageFrom: '2027-03-03T00:00:00.000Z' };
     expect(remarksOn(keeps)).toEqual(['Past its 2 years from 3 Mar 2027.']);
     expect(remarksOn({ ...keeps, overage: 2 })).toEqual([
@@ -253,7 +253,7 @@ describe('what is told of a thing', () => {
     ]);
   });
 
-  it('is the jobs that take more of it than there is', () => {
+  it('include jobs that need more than there is', () => {
     expect(whyOrderText({ ...THREAD, waiting: 8000 })).toBe('5,000 m left, waiting jobs need 8,000 m');
     const need = { tex: 135, constructionId: 'bonded-nylon', neededMetres: 4310, jobs: [] };
     const [short, enough, uncounted] = [
@@ -268,8 +268,8 @@ describe('what is told of a thing', () => {
   });
 });
 
-describe('what is written in the store', () => {
-  it('is sent with its key, and what is taken back is read again', () => {
+describe('entries in the store', () => {
+  it('are sent with their key, and removals are read again', () => {
     const { store, asked } = runEffects({
       features: [storeFeature],
       effects,
@@ -286,7 +286,7 @@ describe('what is written in the store', () => {
     expect(asked[1]!.body).toEqual({ log: 'store-move', entryId: moveId });
   });
 
-  it('is kept on this device without a network, with when it happened, and read back when it was sent', () => {
+  it('are stored on this device offline, with their time, and read again once sent', () => {
     const { store, asked, settled } = runEffects({
       features: [storeFeature],
       effects,

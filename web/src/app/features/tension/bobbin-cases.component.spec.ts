@@ -21,7 +21,7 @@ const oneCase = (mark: string, change: Partial<BobbinCaseView> = {}): BobbinCase
 const A = oneCase('A', { isIn: true, setForTex: 45 });
 const B = oneCase('B', { setForTex: 135, drop: { tex: 135, outcome: 'creeps' } });
 
-describe('bobbin cases of a machine', () => {
+describe("a machine's bobbin cases", () => {
   async function open(more: Readonly<Record<string, unknown>> = {}) {
     const mounted = await mount(BobbinCasesComponent, {
       ...{ cases: [A, B], tex: 135, mayLog: true, busy: false, worthSteps: 2, resetMinutes: 2 },
@@ -35,7 +35,7 @@ describe('bobbin cases of a machine', () => {
     return { ...mounted, told, text: () => mounted.host.textContent!.replace(/\s+/g, ' ') };
   }
 
-  it('says which is in, and offers the one that is set for the thread', async () => {
+  it('show which one is in, and offer the one set for the thread', async () => {
     const { text, press, told, set } = await open();
     expect(text()).toContain('Case A is in: set for Tex 45.');
     expect(text()).toContain('Case B is set for Tex 135, drop test: creeps');
@@ -45,13 +45,13 @@ describe('bobbin cases of a machine', () => {
     expect(text()).not.toContain('Put case B in');
   });
 
-  it('is just the bobbin case where nobody marked it', async () => {
+  it('are just "the bobbin case" if none is marked', async () => {
     const { text } = await open({ cases: [{ ...A, id: null, mark: null }] });
     expect(text()).toContain('The bobbin case is set for Tex 45.');
     expect(text()).toContain('Bobbin cases of this machine: not marked');
   });
 
-  it('draws which screw sets the leaf, and which only holds it', async () => {
+  it('draw which screw sets the leaf spring, and which only holds it', async () => {
     const { host } = await open({ cases: [{ ...A, settingScrew: 'further-away' }] });
     const drawn = [...host.querySelectorAll('gan-leaf-drawing text')].map(({ textContent }) => textContent);
     expect(drawn).toEqual(['thread', 'holds', 'sets']);
@@ -64,7 +64,7 @@ describe('bobbin cases of a machine', () => {
     expect(text()).toContain('Case A springs open: do not sew with it.');
   });
 
-  it('takes a new one, and keeps what is typed until the machine has it', async () => {
+  it('accept a new one, keeping what is typed until the machine has it', async () => {
     const { type, press, told, set, host } = await open({ cases: [] });
     const mark = () => host.querySelector<HTMLInputElement>('input[formControlName=mark]')!.value;
     await type('Mark on the case', ' C ');
@@ -76,7 +76,7 @@ describe('bobbin cases of a machine', () => {
     expect(mark()).toBe('');
   });
 
-  it('writes one again with the version that was read', async () => {
+  it('revise one with the version that was read', async () => {
     const { press, type, told } = await open();
     await press('Edit case B');
     await type('Note', 'filed out');
@@ -93,16 +93,16 @@ describe('bobbin cases of a machine', () => {
     expect(told).toEqual([{ caseId: 'case B', change }]);
   });
 
-  it('only reads for an operator', async () => {
+  it('are read-only for an operator', async () => {
     const { host, text } = await open({ mayLog: false });
     expect(host.querySelector('button')).toBeNull();
     expect(text()).toContain('Case A is in');
   });
 });
 
-describe('what resets say', () => {
+describe('advice from resets', () => {
   const often = (count: number) => ({ ...A, resets: { count, threads: [45, 135] } });
-  it('is what a case for each thread would have saved, once it tells and while there is none', () => {
+  it('gives what a case for each thread would have saved, once it is significant and while there is none', () => {
     expect(resetsText([often(7)], 2)).toBe(
       'Set for another thread 7 times in 90 days (Tex 45, Tex 135). A case for each would have saved about 14 minutes.',
     );

@@ -36,7 +36,7 @@ describe('the bobbin case', () => {
   }
   const said = { screwTurns: 0, grams: null, tensionCn: null, outcome: null };
 
-  it('is read by a drop, by weights with a drop, by a gauge, or only turned', async () => {
+  it('is read by a drop test, by weights with a drop test, by a gauge, or only turned', async () => {
     const { press, type, choose, log, logged, set } = await open();
     await press('creeps');
     log().click();
@@ -59,7 +59,7 @@ describe('the bobbin case', () => {
     ]);
   });
 
-  it('is not two readings at once', async () => {
+  it('does not combine two readings', async () => {
     const { type, press, log } = await open();
     await type('Gauge, cN', '31');
     await press('creeps');
@@ -86,7 +86,7 @@ describe('the bobbin case', () => {
     expect(text()).toContain('the case alone is too light to tell: hang weights on it');
   });
 
-  it('says when the spring lets go by itself', async () => {
+  it('says if the spring is losing tension by itself', async () => {
     const wear = { lostShare: 0.22, days: 41.3, readings: 6 };
     const { text } = await open({ state: { ...state, wear } });
     expect(text()).toContain(
@@ -94,7 +94,7 @@ describe('the bobbin case', () => {
     );
   });
 
-  it('is handled by the school that is chosen', async () => {
+  it('follows the chosen school', async () => {
     const { fixture, host } = await open();
     const schools: unknown[] = [];
     fixture.componentInstance.schoolChange.subscribe((one) => schools.push(one));

@@ -36,7 +36,7 @@ describe('the needle thread on the gauge', () => {
     return { ...mounted, logged };
   }
 
-  it('averages up to three pulls at the setting the knob stands at', async () => {
+  it("averages up to three pulls at the knob's present setting", async () => {
     const { type, press, button, logged } = await open();
     expect(button('Log at 4 turns')!.disabled).toBeTrue();
     await type('Pull 1', '180');
@@ -49,7 +49,7 @@ describe('the needle thread on the gauge', () => {
     expect(said!.tensionCn).toBeCloseTo((180 + 190.5 + 184) / 3, 9);
   });
 
-  it('says how many readings make a line, and draws none before there is one of this thread', async () => {
+  it('says how many readings make a line, and draws none before there is one for this thread', async () => {
     const { host, text } = await open([reading(4, 200, 90)]);
     expect(host.querySelector('svg')).toBeNull();
     expect(text()).toContain('readings at different settings give this machine its own line for Tex 135.');
@@ -57,7 +57,7 @@ describe('the needle thread on the gauge', () => {
     expect((await open([reading(4, 200)])).host.querySelectorAll('circle').length).toBe(1);
   });
 
-  it('says which pull does not go with the others', async () => {
+  it('says which pull does not match the others', async () => {
     const { type, text } = await open();
     await type('Pull 1', '180');
     await type('Pull 2', '260');
@@ -65,7 +65,7 @@ describe('the needle thread on the gauge', () => {
     expect(text()).toContain('Pull 2 does not match the others. Pull it again.');
   });
 
-  it('takes no pull that a gauge cannot read', async () => {
+  it('refuses impossible pulls', async () => {
     const { type, text } = await open();
     for (const wrong of ['0', '-4', '5001']) {
       await type('Pull 1', wrong);
@@ -77,7 +77,7 @@ describe('the needle thread on the gauge', () => {
     expect(text()).not.toContain('Not a number.');
   });
 
-  it('keeps the pulls when the reading is refused, and starts again when it is logged', async () => {
+  it('keeps the pulls if the reading is refused, and resets once it is logged', async () => {
     const { type, press, field, set } = await open();
     await type('Pull 1', '180');
     await press('Log 180 cN');
@@ -88,7 +88,7 @@ describe('the needle thread on the gauge', () => {
     expect(field('Pull 1').value).toBe('');
   });
 
-  it('makes a line of this machine and this thread alone', async () => {
+  it('fits a line for this machine and thread alone', async () => {
     const { text, set } = await open([reading(3, 150), reading(4, 200)]);
     expect(text()).toContain('give this machine its own line');
     const own = [3, 4, 5, 6].map((turns) => reading(turns, 50 * turns));

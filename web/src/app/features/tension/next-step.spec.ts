@@ -47,14 +47,14 @@ const logged = (n: number) =>
     turns: 3.5 + 0.4 * i,
   }));
 
-describe('what the search is asked', () => {
-  it('starts from the plain rule on a machine that has logged nothing, and says how little it is', () => {
+describe('the search request', () => {
+  it('starts from the plain rule on a machine without a log, and says how little that is', () => {
     const { prediction, question } = step();
     expect([prediction.learnedFrom, prediction.tooLittle, question.seams.length]).toEqual([0, true, 0]);
     expect(prediction.sdTurns).toBeGreaterThan(1);
   });
 
-  it('predicts a sixth work from five that the machine has settled', () => {
+  it('predicts a sixth work from five balanced ones on the machine', () => {
     const { prediction } = step({ logged: logged(5) });
     expect([prediction.learnedFrom, prediction.tooLittle]).toEqual([5, false]);
     expect(prediction.highTurns - prediction.lowTurns).toBeLessThan(step().prediction.sdTurns * 2);
@@ -80,7 +80,7 @@ describe('what the search is asked', () => {
     expect(minutes([swap('a', 10), swap('b', 11), swap('a', 12)])).toEqual(all);
   });
 
-  it('asks the bobbin by the school and by the steps the thread moved', () => {
+  it('consults the bobbin by the school and by the steps the thread moved', () => {
     expect(step().bobbin.advice).toEqual({ do: 'leave', because: 'school' });
     expect(step({}, { ...WAY, bobbin: 'bobbin-first' }).bobbin.advice.do).toBe('drop-test');
     const jump = step({ presentTex: 45 }).bobbin;
@@ -94,7 +94,7 @@ describe('what the search is asked', () => {
     });
   });
 
-  it('counts the steps from the thread the case was set for, and believes a drop test only of its own thread', () => {
+  it('counts steps from the thread the case was set for, and uses a drop test only for its own thread', () => {
     const other = reading({ setupId: 'other work', tex: 45 });
     const { bobbin } = step({ presentTex: 270, bobbin: [other] });
     expect([bobbin.fromTex, bobbin.threadSteps, bobbin.drop]).toEqual([45, 3, null]);
@@ -103,7 +103,7 @@ describe('what the search is asked', () => {
     expect(step({ bobbin: [reading({}), turned] }).bobbin.drop).toBeNull();
   });
 
-  it('says a jump of two sizes aloud and begins on the loose side', () => {
+  it('announces a jump of two sizes and starts on the loose side', () => {
     const far = logged(2).map((one) => ({ ...one, tex: 45 }));
     const { prediction, question } = step({ logged: far });
     expect(prediction.jumpSteps).toBe(3);
@@ -111,14 +111,14 @@ describe('what the search is asked', () => {
     expect(step({ logged: logged(3) }).question.way.atMostTurns).toBe(Infinity);
   });
 
-  it('moves bit by bit where the shop does', () => {
+  it('moves bit by bit if the shop does', () => {
     const seams = [seam(3, 'loops-below', 7)];
     const longest = (way: SearchWay) => step({ seams }, way).question.way.longestMoveTurns;
     expect([longest(WAY), longest({ ...WAY, step: 'bit-by-bit' })]).toEqual([2, 1]);
     expect(step({ seams }).question.way.fromTurns).toBe(3);
   });
 
-  it('takes seams as their own judge reads them', () => {
+  it('reads seams as their own judge would', () => {
     const lax = Object.fromEntries(JUDGE_KINDS.map((kind) => [kind, kind === 'lax' ? 1 : 0])) as JudgeWeights;
     const judges = [{ name: 'Test mechanic', known: 40, weights: lax }];
     const judge = (seams: readonly LoggedSeam[], person: string | null) =>
@@ -128,7 +128,7 @@ describe('what the search is asked', () => {
     expect(judge([], 'Somebody else')).toEqual(anyJudge(VALUES));
   });
 
-  it('tells a worn bobbin spring from its own readings since the screw was turned', () => {
+  it('recognises a worn bobbin spring from its own readings since the screw was turned', () => {
     const on = (day: number, tensionCn: number, more: Partial<BobbinReading> = {}) =>
       reading({
         id: `${day}`,
@@ -146,7 +146,7 @@ describe('what the search is asked', () => {
     expect(step({ bobbin: turned }).bobbin.wear).toBeNull();
   });
 
-  it('reads tensions off weights and gauges', () => {
+  it('derives tensions from weights and gauges', () => {
     const bobbin = [
       reading({ method: 'weight', grams: 80 }),
       reading({ method: 'gauge', outcome: null, tensionCn: 96 }),
@@ -156,12 +156,12 @@ describe('what the search is asked', () => {
     expect(middles).toEqual([94, 96]);
   });
 
-  it('finds seams unsteady that differ at one setting', () => {
+  it('finds seams unsteady if they differ at one setting', () => {
     expect(step({ seams: [seam(4, 'dots-below', 1), seam(4, 'dots-on-top', 2)] }).unsteady).toBeTrue();
     expect(step({ seams: [seam(4, 'dots-below', 1), seam(4.5, 'dots-on-top', 2)] }).unsteady).toBeFalse();
   });
 
-  it('takes an assumed travel for a knob nobody has counted', () => {
+  it('assumes a travel for a knob that nobody has counted', () => {
     expect(step({ machine: { ...MACHINE, knob: null } }).travelTurns).toBe(8);
   });
 });
@@ -174,7 +174,7 @@ describe('the search in the worker', () => {
     expect(summary.meanTurns).toBeGreaterThan(3);
   });
 
-  it('gives last month’s setting back exactly, from its seams', () => {
+  it("reproduces last month's setting exactly, from its seams", () => {
     const seams = [
       seam(3, 'dots-below', 1),
       seam(5, 'dots-on-top', 2),
@@ -190,7 +190,7 @@ describe('the search in the worker', () => {
 });
 
 describe('a ladder strip', () => {
-  it('lies about the middle of what is believed, loosest first, on the knob', () => {
+  it("lies about the middle of the belief, loosest first, within the knob's travel", () => {
     expect(stripSettings(4, 0.8, 5, 'light', 8)).toEqual(
       [3.25, 3.625, 4, 4.375, 4.75].map((x) => Math.round(x * 8) / 8),
     );
@@ -201,11 +201,11 @@ describe('a ladder strip', () => {
   });
 });
 
-describe('the state of the tension room', () => {
+describe('the state of Tension', () => {
   const reduce = tensionFeature.reducer;
   const start = reduce(undefined, { type: 'start' });
 
-  it('keeps a half judged seam when the same set-up is opened again, and drops it for another', () => {
+  it('keeps a half-judged seam when the same set-up is opened again, and drops it for another', () => {
     const read = reduce(start, tensionActions.viewRead({ view: TENSION }));
     const judged = reduce(read, tensionActions.draftChanged({ change: { grade: 'balanced' } }));
     const same = reduce(judged, tensionActions.opened({ setupId: TENSION.setup.id }));
@@ -213,7 +213,7 @@ describe('the state of the tension room', () => {
     expect([same.draft.grade, other.draft.grade, other.view]).toEqual(['balanced', null, null]);
   });
 
-  it('takes the setting advised until a hand sets another', () => {
+  it('uses the recommended setting until another is set by hand', () => {
     const { question } = step();
     const search = balanceSearch(question);
     const found = reduce(start, tensionActions.searched({ question, search }));
@@ -222,7 +222,7 @@ describe('the state of the tension room', () => {
     expect(tensionFeature.selectTurns({ tension: set })).toBe(3);
   });
 
-  it('wants to be told again what was ruled out when another grade is chosen', () => {
+  it('asks again what was ruled out when another grade is chosen', () => {
     const ruled = reduce(start, tensionActions.draftChanged({ change: { grade: 'loops-below' } }));
     const sure = reduce(ruled, tensionActions.draftChanged({ change: { ruledOut: true } }));
     const other = reduce(sure, tensionActions.draftChanged({ change: { grade: 'balanced' } }));

@@ -19,7 +19,7 @@ describe('a ladder strip', () => {
   const planned = (count: (typeof STRIP_COUNTS)[number]) =>
     stripSettings(SUMMARY.meanTurns, SUMMARY.widthTurns, count, 'heavy', 8);
 
-  it('has its settings from loose to tight, as many as are wanted', async () => {
+  it('has its settings from loose to tight, as many as wanted', async () => {
     const page = await open();
     expect(page.settings().length).toBe(planned(5).length);
     const most = STRIP_COUNTS.at(-1)!;
@@ -42,7 +42,7 @@ describe('a ladder strip', () => {
     ]);
   });
 
-  it('forgets a judgement that is taken back, and all of them with other settings', async () => {
+  it('clears a judgement on request, and all of them with other settings', async () => {
     const page = await open();
     await page.choose('What number 1 shows', 'loops below');
     await page.choose('What number 2 shows', 'balanced');

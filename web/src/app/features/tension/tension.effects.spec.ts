@@ -6,7 +6,7 @@ import { shopFeature } from '../shop/shop.state';
 import { keepSetting, logBobbin, logGauge, logSeam, logStrip, readView } from './tension.effects';
 import { tensionActions, tensionFeature } from './tension.state';
 
-describe('what is logged of tension', () => {
+describe('logging in Tension', () => {
   const setupId = TENSION.setup.id;
   const at = '2026-03-04T09:00:00.000Z';
   const run = (answers = {}) =>
@@ -28,7 +28,7 @@ describe('what is logged of tension', () => {
       },
     });
 
-  it('is a seam as it was judged, at the setting of the hands; then the next begins', () => {
+  it('sends a seam as it was judged, at the chosen setting; then the next begins', () => {
     const { store, asked } = run();
     store.dispatch(tensionActions.logSeam({ key: newId(), sewnAt: at }));
     expect(asked.map(({ route }) => route)).toEqual(['logSeam', 'readTension']);
@@ -50,7 +50,7 @@ describe('what is logged of tension', () => {
     expect(store.selectSignal(tensionFeature.selectDraft)().grade).toBeNull();
   });
 
-  it('keeps a setting as the same write, and leaves the seam that is being judged', () => {
+  it('saves a setting as the same write, and keeps the seam being judged', () => {
     const { store, asked } = run();
     const kept = { turns: 4.5, sure: 0.9, claim: null, keptAt: at };
     store.dispatch(tensionActions.keepSetting({ key: newId(), kept }));
@@ -59,7 +59,7 @@ describe('what is logged of tension', () => {
     expect(store.selectSignal(tensionFeature.selectDraft)().grade).toBe('dots-below');
   });
 
-  it('leaves the seam that is being judged when the gauge or the bobbin is read beside it', () => {
+  it('keeps the seam being judged when gauge or bobbin is read beside it', () => {
     const { store, asked } = run();
     const gauge = { turns: 4.25, tensionCn: 190, pulls: 3, readAt: at };
     store.dispatch(tensionActions.logGauge({ key: newId(), reading: gauge }));
@@ -76,7 +76,7 @@ describe('what is logged of tension', () => {
     expect([turns, grade]).toEqual([4.25, 'dots-below']);
   });
 
-  it('is kept in hand when it is refused', () => {
+  it('keeps what was entered if it is refused', () => {
     const refused = { type: 'about:blank', title: 'Too late', status: 409, code: 'setup.unknown' as const };
     const { store } = run({ logSeam: refused });
     store.dispatch(tensionActions.logSeam({ key: newId(), sewnAt: at }));
@@ -88,7 +88,7 @@ describe('what is logged of tension', () => {
     ]);
   });
 
-  it('is a whole strip at once', () => {
+  it('sends a whole strip at once', () => {
     const { store, asked } = run();
     const seam = {
       grade: 'balanced',
@@ -103,7 +103,7 @@ describe('what is logged of tension', () => {
     expect(asked[0]).toEqual(jasmine.objectContaining({ route: 'logStrip', body: { seams } }));
   });
 
-  it('is nothing where no set-up is open, or no grade was given', () => {
+  it('sends nothing without a set-up or a grade', () => {
     const { store, asked } = run();
     store.dispatch(tensionActions.draftChanged({ change: { grade: null } }));
     store.dispatch(tensionActions.logSeam({ key: newId(), sewnAt: at }));

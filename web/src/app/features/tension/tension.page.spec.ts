@@ -56,7 +56,7 @@ describe('the tension of a set-up', () => {
     expect(page.text()).toContain('Nothing is logged on this machine yet');
   });
 
-  it('moves by the hand’s step with buttons and arrows, finer with Shift, and not beyond the travel', async () => {
+  it('moves by the usual step with buttons and arrow keys, finer with Shift, and not beyond the travel', async () => {
     const page = await open();
     await page.search();
     const start = page.turns();
@@ -76,7 +76,7 @@ describe('the tension of a set-up', () => {
     expect(page.turns()).toBe(TENSION.machine.knob!.travelTurns);
   });
 
-  it('is logged with what the two sides look like, at the setting of the hands', async () => {
+  it('is logged with what the two sides look like, at the chosen setting', async () => {
     const page = await open();
     await page.search();
     expect(page.button('Log this seam')!.disabled).toBeTrue();
@@ -90,7 +90,7 @@ describe('the tension of a set-up', () => {
     expect([turns, grade]).toEqual([at, 'balanced']);
   });
 
-  it('has what is no tension ruled out before loops are believed', async () => {
+  it('requires other causes to be ruled out before loops are believed', async () => {
     const page = await open();
     await page.search();
     page.host.querySelectorAll<HTMLInputElement>('input[name=grade]')[0]!.click();
@@ -103,7 +103,7 @@ describe('the tension of a set-up', () => {
     expect(page.button('Log this seam')!.disabled).withContext('another setting is another seam').toBeTrue();
   });
 
-  it('is kept when it is found, as the same write when it is tapped again', async () => {
+  it('is saved once found, as the same write when tapped again', async () => {
     const page = await open({ seams: FOUND });
     await page.search({ do: 'keep', turns: 4 });
     await page.press('Save 4');
@@ -116,7 +116,7 @@ describe('the tension of a set-up', () => {
     expect(second!.key).toBe(first!.key);
   });
 
-  it('shows every seam with who judged it, and takes one back', async () => {
+  it('shows every seam with who judged it, and removes one', async () => {
     const page = await open({ seams: FOUND });
     await page.search();
     const rows = [...page.host.querySelectorAll('.rows tbody tr')].map((row) => row.textContent);
@@ -133,7 +133,7 @@ describe('the tension of a set-up', () => {
     expect(page.text()).toContain('Take the foot off the treadle before hands go near the needle.');
   });
 
-  it('wants the mark of a knob before turns can be counted from it', async () => {
+  it('requires a knob mark before turns can be counted', async () => {
     const page = await open({ machine: { ...TENSION.machine, knob: null } });
     await page.search();
     await page.type('What marks zero', 'white line');

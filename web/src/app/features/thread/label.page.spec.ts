@@ -6,7 +6,7 @@ describe('a label for a spool or a needle tube', () => {
   const printed = (host: HTMLElement) =>
     [...host.querySelectorAll('article strong, article span')].map(({ textContent }) => textContent);
 
-  it('names a thread in every system, with what is noted of it', async () => {
+  it('names a thread in every system, with its extra line', async () => {
     const { host, type } = await open('V138');
     await type('Extra line on the label', 'rack 3');
     // Common practice: bonded size 138 is sold as Tex 135, ticket 20, letter FF; 135 x 9 is 1215 denier.
@@ -14,7 +14,7 @@ describe('a label for a spool or a needle tube', () => {
     expect(host.querySelector('article svg')).not.toBeNull();
   });
 
-  it('names a needle with what else it is called, and carries a code that opens it', async () => {
+  it('names a needle with its equivalents, and has a code that opens it', async () => {
     const { host } = await open('135x16 140/22 LR');
     const [title, rest] = printed(host);
     expect(title).toBe('135x16 140/22');
@@ -32,7 +32,7 @@ describe('a label for a spool or a needle tube', () => {
     expect(printed(host)[0]).toBe(options[1]!);
   });
 
-  it('prints nothing of what it does not know', async () => {
+  it('prints nothing unknown', async () => {
     const { text, host } = await open('something blue');
     expect(text()).toContain('Nothing to print');
     expect(host.querySelector('article')).toBeNull();

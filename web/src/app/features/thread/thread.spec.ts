@@ -21,7 +21,7 @@ describe('the thread room', () => {
     return fixture.nativeElement as HTMLElement;
   }
 
-  it('gives a reading with its equivalents, each with a standing that keys reach', async () => {
+  it('gives a reading with its equivalents, each with a source reachable by keyboard', async () => {
     const page = await reading('V138');
     const rows = [...page.querySelectorAll('dl div')].map((row) => [
       row.querySelector('dt')?.textContent,
@@ -32,7 +32,7 @@ describe('the thread room', () => {
     expect(page.querySelectorAll('dl gan-standing button').length).toBe(rows.length);
   });
 
-  it('asks when a number reads in several ways', async () => {
+  it('asks if a number reads in several ways', async () => {
     const page = await reading('90');
     expect(page.querySelectorAll('gan-label-reading').length).toBe(3);
     expect(page.textContent).toContain('can mean 3 different things');
@@ -56,13 +56,13 @@ describe('the thread room', () => {
     expect(page.querySelector('.compared')?.textContent).toContain('NM 160 / 23');
   });
 
-  it('lays a comparison on the ladder', async () => {
+  it('shows a comparison on the ladder', async () => {
     const page = await reading('ticket 20 or ticket 40');
     expect(page.querySelector('.verdict')?.textContent).toContain('is the thicker thread');
     expect(page.querySelectorAll('svg .read').length).toBe(2);
   });
 
-  it('says why a kind of thread is not for a machine', async () => {
+  it('says why a kind of thread is not for machines', async () => {
     const page = await reading('');
     const kind = page.querySelector<HTMLSelectElement>('#ladder-kind')!;
     kind.value = 'waxed-hand';

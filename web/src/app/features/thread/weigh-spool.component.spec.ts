@@ -29,7 +29,7 @@ describe('weighing a spool without a label', () => {
 
   // Tex is grams per 1000 m (ISO 1144): 1.35 g in 10 m is Tex 135; a resolution of 0.1 g leaves 0.05 g either way,
   // 130 to 140.
-  it('says the Tex and how far the scale leaves it open', async () => {
+  it('gives the Tex and the uncertainty from the scale', async () => {
     const { type, text, candidates, press, taken } = await open();
     await type('Weight, g', '1,35');
     expect(text()).toMatch(/Tex 135, between 130 and 140/);
@@ -38,7 +38,7 @@ describe('weighing a spool without a label', () => {
     expect(taken).toEqual(['Tex 135']);
   });
 
-  it('says which sizes cannot be told apart, and what tells them', async () => {
+  it('says which sizes cannot be told apart, and what would distinguish them', async () => {
     const { type, text, candidates } = await open();
     await type('Weight, g', '1.3');
     await type('Scale resolution, g', '1');

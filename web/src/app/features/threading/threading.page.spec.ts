@@ -26,7 +26,7 @@ describe('the threading card', () => {
     });
   }
 
-  it('says how the machine is threaded, and how its bobbins are wound', async () => {
+  it('shows how the machine is threaded, and how its bobbins are wound', async () => {
     const page = await open([CARD], 'operator');
     expect(page.text()).toContain('Pre-tension, third hole');
     expect(page.text()).toContain('Full at 1 mm below the rim');
@@ -35,13 +35,13 @@ describe('the threading card', () => {
     expect(page.button('Edit this card')).toBeNull();
   });
 
-  it('begins as many machines are threaded, and says that nobody has written it', async () => {
+  it('starts from a common threading, and says that there is no card yet', async () => {
     const page = await open([]);
     expect(page.text()).toContain('This machine has no card yet');
     expect(page.host.querySelectorAll('.steps li').length).toBe(USUAL_STATIONS.length);
   });
 
-  it('is written again with the version that was read, stations moved by keys and in their order', async () => {
+  it('is revised with the version that was read, stations moved by keyboard and in their order', async () => {
     const page = await open([CARD]);
     await page.press('Edit this card');
     const first = page.host.querySelector<HTMLButtonElement>('gan-thread-path button')!;
@@ -60,7 +60,7 @@ describe('the threading card', () => {
     expect(page.text()).toContain('Threading card saved.');
   });
 
-  it('doubts an order in which the thread misses the discs, and takes another machine’s card over', async () => {
+  it("questions an order in which the thread misses the discs, and copies another machine's card", async () => {
     const other = { ...CARD, machineId: newId(), note: 'from another' };
     const page = await open([other]);
     await page.press('Write this machine’s card');

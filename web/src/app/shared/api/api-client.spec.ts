@@ -25,7 +25,7 @@ describe('the API client', () => {
       body: { mark: 'dot', travelTurns: 8, version: 0 },
     });
 
-  it('sends a write with its token, its key and its path filled in', () => {
+  it('sends a write with its token and key, and its path filled in', () => {
     knob().subscribe();
     const { request } = http.expectOne('/api/machines/m%201/knob');
     expect([request.method, request.headers.get('X-CSRF-Token'), request.body]).toEqual([
@@ -36,7 +36,7 @@ describe('the API client', () => {
     expect(request.headers.get(IDEMPOTENCY_HEADER)).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/);
   });
 
-  it('sends a keyed write again with the same key when no reply came, or the server was busy', () => {
+  it('retries a keyed write with the same key if no reply came, or the server was busy', () => {
     jasmine.clock().install();
     try {
       const done = jasmine.createSpy();
@@ -61,7 +61,7 @@ describe('the API client', () => {
     }
   });
 
-  it('never sends a sign-in twice by itself', () => {
+  it('never repeats a sign-in by itself', () => {
     let problem: Problem | undefined;
     const body = { signInName: 'mek', password: 'secret' };
     api.call(routes.signIn, { body }).subscribe({ error: (error: Problem) => (problem = error) });
@@ -72,7 +72,7 @@ describe('the API client', () => {
     ]);
   });
 
-  it('hands on the problem document of a refusal', () => {
+  it('passes on the problem document of a refusal', () => {
     let problem: Problem | undefined;
     knob().subscribe({ error: (error: Problem) => (problem = error) });
     const refused = { type: 'urn:x', title: 'Stale', status: 409, code: 'version.stale' };

@@ -7,7 +7,7 @@ import { Connection } from './connection';
 import { fromDevice } from './from-device.interceptor';
 import { forgetAnswers } from './kept-answers';
 
-describe('answers that were kept on the device', () => {
+describe('answers cached on the device', () => {
   let http: HttpClient;
   let server: HttpTestingController;
   let connection: Connection;
@@ -32,7 +32,7 @@ describe('answers that were kept on the device', () => {
     asked().flush({}, { headers: { [REQUEST_ID_HEADER]: 'of-an-earlier-request', Date } });
   };
 
-  it('are told by the request they were for, and the oldest of them counts', () => {
+  it('are recognised by their request id, and the oldest of them counts', () => {
     kept('Wed, 04 Mar 2026 09:30:00 GMT');
     kept('Wed, 04 Mar 2026 09:00:00 GMT');
     kept('Wed, 04 Mar 2026 09:45:00 GMT');
@@ -42,12 +42,12 @@ describe('answers that were kept on the device', () => {
     expect(connection.asOf()).toBeNull();
   });
 
-  it('are none where nobody sends the id back', () => {
+  it('do not exist if nobody returns the id', () => {
     asked().flush({});
     expect(connection.asOf()).toBeNull();
   });
 
-  it('leave it as no answer when nobody answered and nothing was saved, and other errors as they are', () => {
+  it('count as no answer if there was neither an answer nor a cached one, and leave other errors alone', () => {
     const seen: HttpErrorResponse[] = [];
     for (const [status, body] of [
       [504, null],
@@ -62,7 +62,7 @@ describe('answers that were kept on the device', () => {
     ]);
   });
 
-  it('are forgotten with who was signed in, and the application itself is not', async () => {
+  it('are cleared with the person signed in, but not the application itself', async () => {
     const names = ['ngsw:/:1:data:read:cache', 'ngsw:/:2:assets:application:cache'];
     for (const name of names) await (await caches.open(name)).put('/one', new Response('1'));
     await forgetAnswers();

@@ -1,7 +1,7 @@
 import { until } from '../../testing/mount';
 import { sharedStream } from './shared-stream';
 
-describe('a stream that pages share', () => {
+describe('a stream shared by tabs', () => {
   class FakeSource {
     static readonly CLOSED = 2;
     static readonly open: FakeSource[] = [];
@@ -40,7 +40,7 @@ describe('a stream that pages share', () => {
     FakeSource.open[0]!.onmessage({ data });
   };
 
-  it('is one connection, however many pages follow it, and tells each page everything once', async () => {
+  it('is one connection, however many tabs follow it, and delivers everything to each once', async () => {
     const pages = [follow(), follow(), follow()];
     await until(() => FakeSource.open.length === 1);
     say('a');
@@ -55,7 +55,7 @@ describe('a stream that pages share', () => {
     expect(FakeSource.open.map(({ address }) => address)).toEqual(['/api/floor/live?ngsw-bypass=1']);
   });
 
-  it('tells a page that comes later what was told last', async () => {
+  it('gives a later tab the last message', async () => {
     follow();
     await until(() => FakeSource.open.length === 1);
     say('a');
@@ -64,7 +64,7 @@ describe('a stream that pages share', () => {
     expect(late).toEqual(['a']);
   });
 
-  it('goes on in another page when the one that had the connection leaves', async () => {
+  it('continues in another tab when the one with the connection closes', async () => {
     const pages = [follow(), follow()];
     await until(() => FakeSource.open.length === 1);
     const first = FakeSource.open[0];
@@ -74,7 +74,7 @@ describe('a stream that pages share', () => {
     expect(pages).toEqual([[], ['c']]);
   });
 
-  it('says when the line breaks, and opens one that was refused again', async () => {
+  it('reports a broken connection, and reopens a refused one', async () => {
     const told = follow();
     await until(() => FakeSource.open.length === 1);
     jasmine.clock().install();

@@ -50,7 +50,7 @@ async function tableOf(host: HTMLElement): Promise<string[][]> {
 }
 
 describe('charts', () => {
-  it('have an axis whose ticks stand where what is drawn stands', async () => {
+  it('have an axis whose ticks match the drawing', async () => {
     const host = await chart(LifeCurveComponent, LIFE);
     const [across, up] = axes(host);
     const hours = ticksOf(across, 0);
@@ -60,7 +60,7 @@ describe('charts', () => {
     expect([...ticksOf(up, 1).keys()]).toEqual(['0', '25', '50', '75', '100']);
   });
 
-  it('follow what they are given', async () => {
+  it('follow their inputs', async () => {
     const host = await chart(LifeCurveComponent, LIFE);
     expect([...ticksOf(axes(host)[0], 0).keys()].at(-1)).toBe('30');
     fixture.componentRef.setInput('lastHours', 300);
@@ -80,7 +80,7 @@ describe('charts', () => {
     ]);
   });
 
-  it('leave out of the table what nothing is known of', async () => {
+  it('leave unknown values out of the table', async () => {
     const host = await chart(LifeCurveComponent, { ...LIFE, law: null });
     expect((await tableOf(host))[1]).toEqual(['10', '80', '']);
     expect(texts(host, 'figcaption')).toEqual(['3 ages at which needles wore out; no wear curve yet.']);
@@ -102,8 +102,8 @@ describe('charts', () => {
   });
 });
 
-describe('the chart of wear by the hour', () => {
-  it('has the bars that survival fell by, to the scale of its axis', async () => {
+describe('the chart of hourly wear', () => {
+  it('has the bars by which survival fell, on the scale of its axis', async () => {
     const host = await chart(HazardCurveComponent, { steps: STEPS, law: LAW, lastHours: 32 });
     const [, first, ...rows] = await tableOf(host);
     expect(first).toEqual(['0', '4', '0', '1']);
@@ -115,7 +115,7 @@ describe('the chart of wear by the hour', () => {
     expect((10 * number(bar, 'height')) / tenPercent).toBeCloseTo(5.58, 1);
   });
 
-  it('says that it knows nothing where there is no law', async () => {
+  it('says that it knows nothing without a fit', async () => {
     const host = await chart(HazardCurveComponent, { steps: [], law: null, lastHours: 32 });
     expect(host.querySelector('svg')!.getAttribute('aria-label')).toContain('Not enough data yet');
     expect(host.querySelector('.law')!.getAttribute('d')).toBeNull();
@@ -123,7 +123,7 @@ describe('the chart of wear by the hour', () => {
 });
 
 describe('the chart on Weibull paper', () => {
-  it('draws a law as a straight line through 63 % at its scale', async () => {
+  it('draws a Weibull distribution as a straight line through 63 % at its scale', async () => {
     const host = await chart(ProbabilityPlotComponent, { steps: STEPS, law: LAW });
     const d = /^M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)$/.exec(host.querySelector('.law')!.getAttribute('d')!)!;
     const [x1, y1, x2, y2] = d.slice(1).map(Number) as [number, number, number, number];
@@ -148,7 +148,7 @@ describe('the chart on Weibull paper', () => {
   });
 });
 
-describe('the chart of turns to tension', () => {
+describe('the chart of tension over turns', () => {
   const readings = [
     { turns: 2, tensionCn: 100 },
     { turns: 3, tensionCn: 152 },
@@ -174,8 +174,8 @@ describe('the chart of turns to tension', () => {
   });
 });
 
-describe('the chart of the window', () => {
-  it('tells of each setting how likely it is good, and what was sewn there', async () => {
+describe('the window chart', () => {
+  it('shows for each setting how likely it is good, and what was sewn there', async () => {
     const seams = [
       { turns: 3, grade: 'dots-below' },
       { turns: 3, grade: 'balanced' },

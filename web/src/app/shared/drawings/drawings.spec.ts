@@ -52,7 +52,7 @@ describe('drawings', () => {
     expect(x('.here')).toBeCloseTo(x('.limit'), 6);
   });
 
-  it('set holes apart by the stitch length, with two cuts for a crossed point', async () => {
+  it('space holes by the stitch length, with two cuts for a crossed point', async () => {
     const inputs = {
       hole: seamHole(140, 'both', 4, 0.42),
       stitchMm: 4,
@@ -80,7 +80,7 @@ describe('drawings', () => {
     expect(radius('.thread') / radius('.blade')).toBeCloseTo(0.3, 9);
   });
 
-  it('draw each thread of the ladder as thick as it is, what was read among them in order', async () => {
+  it('draw each thread of the ladder at its thickness, including the given ones in order', async () => {
     const svg = await draw(ThreadLadderComponent, {
       marks: [{ tex: 135, label: 'size 138' }],
       constructionId: 'bonded-nylon',
@@ -93,7 +93,7 @@ describe('drawings', () => {
     expect(widths[6]! / widths[4]!).toBeCloseTo(Math.sqrt(2), 9);
   });
 
-  it('show seams by the way they failed, and the window as a band of chance', async () => {
+  it('show seams by their fault, and the window as a band of chance', async () => {
     const seams = [
       { turns: 3, grade: 'dots-below' },
       { turns: 4, grade: 'dots-on-top' },
@@ -107,7 +107,7 @@ describe('drawings', () => {
     );
   });
 
-  it('draw the lock where the model puts it, and say what shows', async () => {
+  it('draw the knot where the model puts it, and say what shows', async () => {
     const stack = stackOf([{ materialId: 'veg-tan-side', thicknessMm: 2, plies: 2 }]);
     const lockOf = async (z: number) => {
       const svg = await draw(LockSectionComponent, { stack, z, threadMm: 0.42 });
@@ -124,7 +124,7 @@ describe('drawings', () => {
     expect([flat.label.includes('flat line on top'), flat.path.includes('V')]).toEqual([true, false]);
   });
 
-  it('set bobbin readings against the band aimed at, the latest filled', async () => {
+  it('compare bobbin readings with the target band, the latest filled', async () => {
     const at = (middleCn: number) => ({ lowCn: middleCn, middleCn, highCn: middleCn });
     const target = { lowCn: 60, middleCn: 90, highCn: 120 };
     const svg = await draw(BobbinBandComponent, { target, readings: [at(80), at(100)] });
@@ -135,14 +135,14 @@ describe('drawings', () => {
     expect(number(dots[1], 'cx')).toBeGreaterThan(number(band, 'x'));
   });
 
-  it('turn the knob the way the hand will', async () => {
+  it('turn the knob the way a hand will', async () => {
     const svg = await draw(KnobDialComponent, { from: 4, to: 4.25 });
     const next = svg.querySelector('.next');
     expect(number(next, 'cx')).toBeGreaterThan(50);
     expect(Math.abs(number(next, 'cy'))).toBeLessThan(1e-9);
   });
 
-  it('are saved with the looks they have on screen', async () => {
+  it('are saved as they look on screen', async () => {
     const svg = await draw(EyeDrawingComponent, { nm: 140, threadMm: 0.42 });
     document.body.append(svg);
     const text = standalone(svg);

@@ -6,12 +6,12 @@ import { oneOf } from './one-of';
 import { complaintsOf, zodValidator } from './zod-form';
 
 describe('a choice read from a field', () => {
-  it('is one of those offered, as it is and not as text', () => {
+  it('is one of those offered, typed and not as text', () => {
     expect(oneOf(['loose', 'tight'], 'tight')).toBe('tight');
     expect(oneOf([3, 5, 7], '5')).toBe(5);
   });
 
-  it('is null for the empty choice and for what was not offered', () => {
+  it('is null for the empty choice and for anything not offered', () => {
     expect(oneOf(['loose', 'tight'], '')).toBeNull();
     expect(oneOf(['loose', 'tight'], 'snug')).toBeNull();
   });
@@ -32,7 +32,7 @@ describe('a form with the schema of its entry', () => {
     expect(formOf('Strap', 9).valid).toBeFalse();
   });
 
-  it('complains field by field, and not before somebody touched it', () => {
+  it('complains field by field, and only about touched ones', () => {
     const form = formOf('', 9);
     const complaints = TestBed.runInInjectionContext(() => complaintsOf(form));
     expect(complaints()).toEqual([]);

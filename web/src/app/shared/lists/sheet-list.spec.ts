@@ -33,7 +33,7 @@ function workbook(rows: readonly (readonly Cell[])[]): Blob {
 }
 
 describe('a list from a chosen file', () => {
-  it('is the first sheet of a workbook: words, numbers, days, yes and no', async () => {
+  it('is the first sheet of a workbook: words, numbers, days, booleans', async () => {
     const file = workbook([
       ['Name', 'Plate, mm', 'In use since', 'Runs'],
       ['Patcher 31', 2.4, { day: 46_085 }, true],
@@ -55,7 +55,7 @@ describe('a list from a chosen file', () => {
     expect(await listOfFile(new Blob(['Name,No\nPatcher,31\n']))).toEqual(expected);
   });
 
-  it('is none when there is no row, or when the archive is no workbook', async () => {
+  it('is none if there is no row, or if the archive is not a workbook', async () => {
     expect(await listOfFile(workbook([['Name']]))).toBeNull();
     expect(await listOfFile(new Blob([new Uint8Array(zipSync({ 'a.txt': strToU8('a') }))]))).toBeNull();
     expect(await listOfFile(new Blob(['PK']))).toBeNull();

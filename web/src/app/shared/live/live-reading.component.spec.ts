@@ -56,7 +56,7 @@ describe('a live reading', () => {
     }));
   const slack = (seq: number): DeviceEvent => ({ seq, upMs: 100 * seq, batteryPercent: 80, tensionCn: 0 });
 
-  it('tells each pull once, when it has ended', async () => {
+  it('emits each pull once, when it has ended', async () => {
     const { element, settled, hear } = await shown([GAUGE]);
     await hear(...pulled(1, 240));
     expect(element.textContent).toContain('Steady at 240 cN');
@@ -67,7 +67,7 @@ describe('a live reading', () => {
     expect(settled).toEqual([240, 260]);
   });
 
-  it('asks a stand-in for what a hand would do, and says that it is simulated', async () => {
+  it('asks a stand-in to do what a hand would, and says that it is simulated', async () => {
     const { element } = await shown([GAUGE]);
     expect(element.textContent).toContain('Simulated, not a real instrument.');
     [...element.querySelectorAll('button')]
@@ -76,7 +76,7 @@ describe('a live reading', () => {
     expect(asked).toEqual([[GAUGE.id, PULL]]);
   });
 
-  it('says what to do when no gauge is registered, or only revoked ones', async () => {
+  it('says what to do if no gauge is registered, or only revoked ones', async () => {
     const revoked = { ...GAUGE, revokedAt: '2026-03-02T08:00:00.000Z' };
     const scale = { ...GAUGE, id: newId(), kind: 'scale' as const };
     const { element } = await shown([revoked, scale]);

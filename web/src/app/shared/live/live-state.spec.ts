@@ -12,31 +12,31 @@ const after = (...events: DeviceEvent[]): LiveState =>
 const pulled = (from: number, level: number) =>
   Array.from({ length: 12 }, (_, i) => reading(from + i, level));
 
-describe('what is heard of an instrument', () => {
-  it('holds a pull and keeps it when the thread is let go', () => {
+describe('the live state of an instrument', () => {
+  it('holds a pull and keeps it when the thread is released', () => {
     expect(after(...pulled(1, 240)).reading.held).toBeCloseTo(240, 6);
     const { reading: done } = after(...pulled(1, 240), reading(20, 0));
     expect([done.held, done.done.map(Math.round)]).toEqual([null, [240]]);
   });
 
-  it('takes no message twice and none that comes late', () => {
+  it('applies no message twice and none that comes late', () => {
     const state = after(reading(1, 0), reading(2, 100), reading(3, 110));
     expect(heard(state, reading(3, 900), 'tension-gauge')).toBe(state);
     expect(heard(state, reading(2, 900), 'tension-gauge')).toBe(state);
   });
 
-  it('goes on when the instrument was switched off and on in the middle of a pull', () => {
+  it('continues if the instrument was power-cycled in the middle of a pull', () => {
     const state = after(...pulled(50, 240), reading(0, 0), reading(1, 0));
     expect([state.link, state.lastSeq, state.reading.held]).toEqual(['on', 1, null]);
     expect(state.trace.length).toBe(2);
   });
 
-  it('keeps its trace to a few seconds', () => {
+  it('limits its trace to a few seconds', () => {
     const long = after(...Array.from({ length: 200 }, (_, i) => reading(i, 0)));
     expect(long.trace.length).toBe(61);
   });
 
-  it('is mistrusted while it is not heard, and on a weak battery', () => {
+  it('is not relied on while it is silent, or on a weak battery', () => {
     expect(mistrust(NOTHING_HEARD)).toBe('Waiting for its first reading.');
     expect(mistrust(after(reading(1, 0)))).toBeNull();
     expect(mistrust(after(reading(1, 0, 9)))).toContain('Battery 9 %');

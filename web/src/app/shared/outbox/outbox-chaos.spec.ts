@@ -26,7 +26,7 @@ interface Done {
 }
 
 describe('the outbox of a browser where everything goes wrong', () => {
-  it('loses no write that was acknowledged, does none twice, and keeps the order at each machine', async () => {
+  it('loses no acknowledged write, does none twice, and keeps the order at each machine', async () => {
     await Dexie.delete('gantelet-outbox');
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const random = randomLcg(SEED);

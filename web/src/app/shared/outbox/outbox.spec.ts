@@ -76,7 +76,7 @@ describe('the outbox', () => {
     await until(() => box.waiting().length === 0);
   });
 
-  it('keeps what gets no answer, and sends it in order with its own keys when the network is back', async () => {
+  it('stores what gets no answer, and sends it in order with its own keys when the network is back', async () => {
     answers = () => throwError(() => NO_ANSWER);
     const keys = [newId(), newId(), newId()];
     for (const key of keys) expect(await send(key)).toEqual({ waits: true });
@@ -91,7 +91,7 @@ describe('the outbox', () => {
     );
   });
 
-  it('keeps what a server that fails or a session that is over says nothing of', async () => {
+  it('keeps a write that a failing server or an expired session says nothing about', async () => {
     for (const later of [
       problem(500),
       problem(503),
@@ -106,7 +106,7 @@ describe('the outbox', () => {
     }
   });
 
-  it('shows what was refused late until it was read, and goes on with the rest', async () => {
+  it('shows a late refusal until it is read, and continues with the rest', async () => {
     answers = () => throwError(() => NO_ANSWER);
     const [first, second] = [newId(), newId()];
     await send(first);
@@ -123,7 +123,7 @@ describe('the outbox', () => {
     await until(() => box.refused().length === 0);
   });
 
-  it('throws what is refused at once, and keeps nothing of it', async () => {
+  it('reports an immediate refusal, and stores nothing', async () => {
     answers = () => throwError(() => REFUSED);
     await expectAsync(send()).toBeRejectedWith(REFUSED);
     await until(() => box.waiting().length === 0 && box.refused().length === 0);
@@ -142,7 +142,7 @@ describe('the outbox', () => {
     expect(tried.at(-1)).toBe(waits);
   });
 
-  it('holds up only what is done to the same machine', async () => {
+  it('holds up only what concerns the same machine', async () => {
     const stuck = newId();
     answers = (key) => (key === stuck ? throwError(() => problem(500)) : of('done'));
     await send(stuck);
@@ -162,7 +162,7 @@ describe('the outbox', () => {
     expect(tried).toEqual([missing, change]);
   });
 
-  it('finds what waits again after the page was closed, also when it was closed with the request on its way', async () => {
+  it('finds waiting writes again after the page was closed, even with a request on its way', async () => {
     answers = () => NEVER;
     const key = newId();
     void send(key);
@@ -175,7 +175,7 @@ describe('the outbox', () => {
     expect(tried).toEqual([key, key]);
   });
 
-  it('takes back what never left, and nothing that may have arrived', async () => {
+  it('withdraws what was never sent, and nothing that may have arrived', async () => {
     answers = () => throwError(() => NO_ANSWER);
     const left = newId();
     await send(left);
@@ -188,8 +188,8 @@ describe('the outbox', () => {
   });
 });
 
-describe('a write of an earlier release', () => {
-  it('waits on, under the names of this one', async () => {
+describe('a write from an earlier release', () => {
+  it('keeps waiting, under its present name', async () => {
     const name = `gantelet-outbox-${newId()}`;
     const before = new Dexie(name);
     before.version(1).stores({ writes: '++seq, &key, [personId+state], [personId+lane+state]' });

@@ -8,7 +8,7 @@ const CHOICES: readonly Choice[] = [
 ];
 
 describe('a chooser', () => {
-  it('finds by every word that is typed, wherever it stands', () => {
+  it('finds by every typed word, wherever it is', () => {
     const ids = (text: string) => choicesFor(CHOICES, text).map(({ id }) => id);
     expect([ids(''), ids('strap'), ids('CYL strap'), ids('none')]).toEqual([
       ['1', '2', '3'],
@@ -24,7 +24,7 @@ describe('a chooser', () => {
     ).toBe(12);
   });
 
-  it('shows what is chosen, lists without typing, and tells what is picked', async () => {
+  it('shows the present choice, lists without typing, and emits what is picked', async () => {
     const picked: string[] = [];
     const { fixture, host, settled } = await mount(ChooserComponent, {
       inputId: 'setup',

@@ -17,11 +17,11 @@ describe('the colour marks of a needle or thread', () => {
     return text();
   };
 
-  it('stand with their words, the system before the size', async () => {
+  it('are shown with their names, the system before the size', async () => {
     expect(await shown({ needle: { systemId: '135x17', nm: 110 } })).toBe('white yellow');
   });
 
-  it('say nothing of what has none', async () => {
+  it('are empty if there is none', async () => {
     expect(await shown({ needle: { systemId: '794', nm: 200 } })).toBe('');
   });
 

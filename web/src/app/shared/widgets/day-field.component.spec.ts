@@ -2,7 +2,7 @@ import { mount } from '../../testing/mount';
 import { DayFieldComponent, instantOfDay, isoDay, IsoDayAdapter } from './day-field.component';
 
 describe('a field for a day', () => {
-  it('shows a day, takes a typed one, and none while it is no day', async () => {
+  it('shows a day, accepts a typed one, and is null while the text is no day', async () => {
     const { fixture, type, host, set } = await mount(DayFieldComponent, {
       day: '2026-03-04',
       fieldId: 'due',
@@ -40,7 +40,7 @@ describe('a field for a day', () => {
     ]);
   });
 
-  it('begins at midnight where the person is', () => {
+  it('begins at local midnight', () => {
     expect(instantOfDay('2026-03-04')).toBe(new Date(2026, 2, 4).toISOString());
     expect(isoDay(new Date(instantOfDay('2026-03-04')))).toBe('2026-03-04');
     expect(instantOfDay('2026-03-31', { days: 1 })).toBe(new Date(2026, 3, 1).toISOString());

@@ -31,7 +31,7 @@ describe('the number field', () => {
     return { ...mounted, ...{ example: mounted.fixture.componentInstance }, problems };
   }
 
-  it('takes a comma, a point, a fraction and another unit, and leaves what was typed as it stands', async () => {
+  it('accepts a comma, a point, a fraction and another unit, and leaves the text as typed', async () => {
     const { type, example, field } = await open();
     for (const [text, number] of [
       ['0,75', 0.75],
@@ -44,7 +44,7 @@ describe('the number field', () => {
     }
   });
 
-  describe('where inches stand first', () => {
+  describe('if inches come first', () => {
     afterEach(() => {
       shownUnits.set('metric');
     });
@@ -71,7 +71,7 @@ describe('the number field', () => {
     });
   });
 
-  it('says why it does not take something, keeps it in sight, and is well again with the next number', async () => {
+  it('says why it refuses a text, keeps it in sight, and recovers with the next number', async () => {
     const { type, example, field, problems } = await open();
     await type('Thickness', '75 lb');
     expect([problems(), field('Thickness').value, example.taken.at(-1)]).toEqual([
@@ -88,7 +88,7 @@ describe('the number field', () => {
     expect([problems(), example.thickness()]).toEqual([[], 3]);
   });
 
-  it('takes a number while it is typed, and says nothing of half a one until the field is left', async () => {
+  it('accepts a number while it is typed, and reports an incomplete one only when the field is left', async () => {
     const { field, example, problems, fixture } = await open();
     const input = field('Thickness') as HTMLInputElement;
     for (const text of ['0', '0,', '0,5']) {
@@ -106,7 +106,7 @@ describe('the number field', () => {
     expect(field('Thickness').value).toBe('0.3333');
   });
 
-  it('is a form control that is wrong as long as it says so', async () => {
+  it('is a form control that is invalid as long as it says so', async () => {
     const { type, example, field, problems } = await open();
     expect(field('Plies').value).toBe('3');
     await type('Plies', '2,5');

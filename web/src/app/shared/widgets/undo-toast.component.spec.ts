@@ -1,14 +1,14 @@
 import { mount } from '../../testing/mount';
 import { UndoToastComponent } from './undo-toast.component';
 
-describe('the toast that undoes', () => {
+describe('the undo toast', () => {
   beforeEach(() => {
     jasmine.clock().install();
     jasmine.clock().mockDate(new Date('2026-03-04T10:00:00Z'));
   });
   afterEach(() => jasmine.clock().uninstall());
 
-  it('counts its minute down, and starts again for another change', async () => {
+  it('counts down its minute, and restarts for another change', async () => {
     let undone = 0;
     const toast = await mount(UndoToastComponent, {
       of: 'a',

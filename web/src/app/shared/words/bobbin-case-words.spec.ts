@@ -18,8 +18,8 @@ const CASE: BobbinCaseView = {
 };
 const OTHER: BobbinCaseView = { ...CASE, id: 'b', mark: 'B', isIn: false, setForTex: 70 };
 
-describe('words of bobbin cases', () => {
-  it('name a case by its mark, where it has one', () => {
+describe('wording of bobbin cases', () => {
+  it('names a case by its mark, if it has one', () => {
     expect([caseName(CASE), theCase(CASE)]).toEqual(['Case A', 'case A']);
     expect([caseName({ mark: null }), theCase({ mark: null })]).toEqual([
       'The bobbin case',
@@ -27,7 +27,7 @@ describe('words of bobbin cases', () => {
     ]);
   });
 
-  it('say what it is set for, and what happened since', () => {
+  it('says what it is set for, and what happened since', () => {
     expect(caseSetText({ ...CASE, setForTex: null })).toBe('not set for any thread yet');
     expect(caseSetText(CASE)).toBe('set for Tex 135');
     const drop = { tex: 135, outcome: 'creeps' } as const;
@@ -38,13 +38,13 @@ describe('words of bobbin cases', () => {
     expect(caseSetText({ ...CASE, drop: { ...drop, tex: 70 } })).toBe('set for Tex 135');
   });
 
-  it('offer another case only where it is nearer by enough', () => {
+  it('offers another case only if it is nearer by enough', () => {
     expect(betterCase([CASE, OTHER], 70, 1)?.mark).toBe('B');
     expect(betterCase([CASE, OTHER], 135, 1)).toBeNull();
     expect(betterCase([CASE], 70, 1)).toBeNull();
   });
 
-  it('warn of a case that must not be used', () => {
+  it('warns of a case that must not be used', () => {
     expect(caseWarning([CASE], 135)).toBeNull();
     expect(caseWarning([{ ...CASE, latch: 'springs-open' }], 135)).toBe(
       'Case A springs open: do not sew with it.',
@@ -55,7 +55,7 @@ describe('words of bobbin cases', () => {
     expect(caseWarning([OTHER], 135)).toBeNull();
   });
 
-  it('tell when cases of their own would save time', () => {
+  it('says when separate cases would save time', () => {
     const resets = { count: 6, threads: [135, 70] };
     expect(resetsText([{ ...CASE, resets }], 4)).toBe(
       'Set for another thread 6 times in 90 days (Tex 135, Tex 70). A case for each would have saved about 24 minutes.',

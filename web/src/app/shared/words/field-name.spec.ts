@@ -1,7 +1,7 @@
 import { fieldName } from './field-name';
 
-describe('the name of a field', () => {
-  it('is in words, with the place in its list counted from one', () => {
+describe("a field's name", () => {
+  it('is in words, with its position in a list counted from one', () => {
     const names = [
       ['body.layers.2.thicknessMm', 'layers 3, thickness mm'],
       ['body.needle.systemId', 'needle, system'],

@@ -2,8 +2,8 @@ import { numberProblem, type NumberLimits } from './number-words';
 
 const LIMITS: NumberLimits = { least: 0.5, most: 30, whole: false, needed: true, unit: 'mm' };
 
-describe('words of a number field', () => {
-  it('are none for what it takes, limits included', () => {
+describe('messages of a number field', () => {
+  it('are empty for what it accepts, limits included', () => {
     for (const number of [0.5, 7.25, 30]) expect(numberProblem({ number }, LIMITS)).toBeNull();
   });
 
@@ -18,7 +18,7 @@ describe('words of a number field', () => {
     );
   });
 
-  it('say what is no number, and leave a field empty that may be', () => {
+  it('say what is not a number, and allow an empty optional field', () => {
     expect(numberProblem({ why: 'no-number' }, LIMITS)).toBe('Not a number. Write 0.75, 0,75 or 3/4.');
     expect(numberProblem({ why: 'other-unit' }, LIMITS)).toBe('A number in mm.');
     expect(numberProblem({ why: 'other-unit' }, { ...LIMITS, unit: '' })).toBe(

@@ -11,13 +11,13 @@ const SHIFT: PlannedShift = {
   used: 40,
 };
 
-describe('words of the rounds', () => {
-  it('name a shift by its day, wherever the reader is', () => {
+describe('wording of rounds', () => {
+  it('names a shift by its day, wherever the reader is', () => {
     // 26 November 2026 is a Thursday.
     expect(shiftText(SHIFT)).toMatch(/^Thu,? 26 Nov, Early$/);
   });
 
-  it('say what a move costs, and nothing of less than half a penny', () => {
+  it('gives the cost of a move, ignoring less than half a penny', () => {
     const money = (amount: number) => `£${amount.toFixed(2)}`;
     expect([3.5, -0.25, 0.004, -0.004].map((cost) => moveCostText(cost, money))).toEqual([
       '+£3.50',
@@ -27,7 +27,7 @@ describe('words of the rounds', () => {
     ]);
   });
 
-  it('say of a broken limit what would free it', () => {
+  it('says what would free a broken limit', () => {
     const said = (conflict: object) => conflictText(conflict as never, [SHIFT], () => 'Flatbed 12');
     expect(said({ limit: 'closed', machineId: 'm', shift: 0 })).toMatch(/^Flatbed 12 is not available Thu/);
     expect(said({ limit: 'minutes', shift: 0, machineClasses: null, wanted: 70.2, allowed: 60 })).toMatch(
@@ -47,7 +47,7 @@ describe('words of the rounds', () => {
     );
   });
 
-  it('give a notice its day, where it has one', () => {
+  it('gives a notice its day, if it has one', () => {
     const notice = { kind: 'runs-out', subject: '135x17', machineId: null } as const;
     expect(noticeText({ ...notice, at: null })).toBe('needles run out under this plan');
     expect(noticeText({ ...notice, at: SHIFT.startsAt })).toMatch(/plan, Thu,? 26 Nov$/);

@@ -36,15 +36,15 @@ const item = (of: Partial<StoreItem>): StoreItem =>
 const sewn = (of: Partial<NonNullable<StoreItem['sewn']>>) =>
   ({ isShared: false, sinceCount: 0, machinesWithoutSpeed: 0, ...of }) as NonNullable<StoreItem['sewn']>;
 
-describe('words of quantities in the store', () => {
-  it('are one of a thing or many', () => {
+describe('quantities in the store', () => {
+  it('are singular or plural', () => {
     expect([1, 7500].map((quantity) => quantityText('thread', quantity))).toEqual(['1 m', '7,500 m']);
     expect([1, 15].map((quantity) => quantityText('needle', quantity))).toEqual(['1 needle', '15 needles']);
     expect(quantityText('part', 1)).toBe('1 piece');
     expect([countText('needle', 15), countText('thread', 15)]).toEqual(['15', '15 m']);
   });
 
-  it('count packs only where a pack holds more than one', () => {
+  it('count packs only if a pack holds more than one', () => {
     expect(packsText({ thing: THREAD, packSize: 2500 }, 7500)).toBe('3 cones');
     expect(packsText({ thing: THREAD, packSize: 2500 }, 2500)).toBe('1 cone');
     expect(packsText({ thing: NEEDLE, packSize: 10 }, 15)).toBe('1.5 packs');
@@ -53,7 +53,7 @@ describe('words of quantities in the store', () => {
     expect(packText({ thing: NEEDLE, packSize: 10 })).toBe('Pack of 10 needles');
   });
 
-  it('are rounded, and say so, where machines sewed of what was counted', () => {
+  it('are rounded, and say so, if part was calculated', () => {
     expect(onHandText(item({ onHand: null }))).toBe('not counted');
     expect(onHandText(item({ onHand: 4321 }))).toBe('4,321 m');
     expect(onHandText(item({ onHand: 4321, sewn: sewn({ sinceCount: 679 }) }))).toBe('about 4,300 m');
@@ -62,8 +62,8 @@ describe('words of quantities in the store', () => {
   });
 });
 
-describe('words of how long it lasts', () => {
-  it('are days, then weeks, then months, and no more than two years', () => {
+describe('how long stock lasts', () => {
+  it('is given in days, then weeks, then months, up to two years', () => {
     const lasts = (onHand: number, perDay = 1) => lastsText(item({ onHand, perDay }));
     expect([1, 13.9, 15, 89, 91, 365, 800].map((days) => lasts(days))).toEqual([
       '1 day',
@@ -77,7 +77,7 @@ describe('words of how long it lasts', () => {
     expect([lasts(10, 0), lastsText(item({ onHand: null, perDay: 1 }))]).toEqual(['', '']);
   });
 
-  it('say the use of a month roughly', () => {
+  it('includes the approximate monthly use', () => {
     expect(useText(item({ perDay: null }))).toBe('not known yet');
     expect(useText(item({ perDay: 0 }))).toBe('none');
     expect(useText(item({ thing: NEEDLE, perDay: 0.02 }))).toBe('less than 1 a month');
@@ -85,7 +85,7 @@ describe('words of how long it lasts', () => {
     expect(useText(item({ perDay: 100 }))).toBe('3,000 m a month');
   });
 
-  it('say why to order', () => {
+  it('includes why to order', () => {
     expect(whyOrderText(item({ onHand: 0, perDay: 1 }))).toBe('none left, a delivery takes about 7 days');
     expect(whyOrderText(item({ onHand: 5, perDay: 1 }))).toBe('5 days left, a delivery takes about 7 days');
     expect(whyOrderText(item({ onHand: 80, waiting: 1234 }))).toBe('80 m left, waiting jobs need 1,200 m');
@@ -93,11 +93,11 @@ describe('words of how long it lasts', () => {
 });
 
 describe('remarks on a thing in the store', () => {
-  it('are none where there is nothing to tell', () => {
+  it('are none if there is nothing to say', () => {
     expect(remarksOn(item({ sewn: sewn({}) }))).toEqual([]);
   });
 
-  it('tell of age', () => {
+  it('mention age', () => {
     expect(remarksOn(item({ overage: 2500, shelfMonths: 24 }))).toEqual([
       '2,500 m came more than 2 years ago. Try it before it is used.',
     ]);
@@ -105,7 +105,7 @@ describe('remarks on a thing in the store', () => {
     expect(remarksOn(soon)).toEqual(['Past its 18 months from 15 Jun 2026.']);
   });
 
-  it('tell of what machines sewed, and which could not be calculated', () => {
+  it('mention what machines sewed, and what could not be calculated', () => {
     expect(remarksOn(item({ sewn: sewn({ sinceCount: 700, machinesWithoutSpeed: 1 }) }))).toEqual([
       jasmine.stringMatching(/^Machines sewed about 700 m since the count, by their hours/),
       'One machine that sews it has no speed entered, so its thread is not counted.',
@@ -117,7 +117,7 @@ describe('remarks on a thing in the store', () => {
   });
 });
 
-describe('threads that jobs take more of than there is', () => {
+describe('threads that jobs need more of than there is', () => {
   const need = (thereMetres: number | null, orderedMetres = 0) =>
     ({
       tex: 135,
@@ -128,13 +128,13 @@ describe('threads that jobs take more of than there is', () => {
       orderedMetres,
     }) as never;
 
-  it('are short unless what is ordered makes up for it, or nobody counted', () => {
+  it('are short unless orders make up for it, or nobody counted', () => {
     expect(shortThreads([need(2000)]).length).toBe(1);
     expect(shortThreads([need(2000, 2500)]).length).toBe(0);
     expect(shortThreads([need(null)]).length).toBe(0);
   });
 
-  it('are said with what is there and ordered', () => {
+  it('are shown with stock and orders', () => {
     expect(needText(need(2100, 1000))).toMatch(
       /^Tex 135 bonded nylon.*: about 4,300 m for these jobs, 2,100 m in the store, 1,000 m ordered$/,
     );

@@ -7,7 +7,7 @@ import { shownUnits } from '../preferences';
 import { lengthText, needleSizeText, rangeText, stitchText, valueWithUnit } from './units-text';
 
 describe('units side by side', () => {
-  it('stand in the order the device asks for', () => {
+  it('come in the order the device asks for', () => {
     // 25.4 mm to the inch: 4 mm are 6.35 stitches.
     expect(needleSizeText(140, 'metric')).toEqual({ first: 'NM 140', second: '22' });
     expect(needleSizeText(140, 'inch')).toEqual({ first: '#22', second: 'NM 140' });
@@ -18,7 +18,7 @@ describe('units side by side', () => {
     shownUnits.set('metric');
   });
 
-  it('give lengths in those that the device shows, in reasons and steps too', () => {
+  it("give lengths in the device's units, in reasons and steps too", () => {
     const plate = { do: 'plate', fromMm: 2.8, toMm: 1.6, shared: null } as const;
     const said = () => [lengthText(2.8), lengthText(50.8), rangeText(2, 5), stepText(plate as never)];
     expect(said()).toEqual([
@@ -37,21 +37,21 @@ describe('units side by side', () => {
     ]);
   });
 
-  it('are singular for one of what is counted', () => {
+  it('are singular for one', () => {
     expect([1, 4].map((seams) => valueWithUnit(seams, 'seams'))).toEqual(['1 seam', '4 seams']);
     expect(valueWithUnit(1, 'gauss')).toBe('1 gauss');
     expect(valueWithUnit(1.05, '')).toBe('1.05');
   });
 });
 
-describe('words of the knob', () => {
-  it('say the way round and the amount', () => {
+describe('wording of the knob', () => {
+  it('gives direction and amount', () => {
     expect(moveText(0.25)).toBe('¼ turn tighter, clockwise');
     expect(moveText(-1.5)).toBe('1 ½ turns looser, anticlockwise');
     expect(moveText(0)).toBe('leave the knob');
   });
 
-  it('tell where to sew next, why, and how sure', () => {
+  it('says where to sew next, why, and how sure', () => {
     const keep = { turns: 4, sure: 0.82 };
     const advice = { turns: 4, keep, claim: null, surer: 4.25 } as const;
     const next = adviceText({ ...advice, do: 'sew', turns: 4.25, because: 'tells-most' });
@@ -70,8 +70,8 @@ describe('words of the knob', () => {
   });
 });
 
-describe('words of the bobbin', () => {
-  it('give amount and way round, and leave what is proved alone', () => {
+describe('wording of the bobbin', () => {
+  it('gives amount and direction, and leaves what is proven alone', () => {
     expect(bobbinText({ do: 'turn', turns: 0.25, tighter: false, because: 'thread-jump' })).toContain(
       'Turn the screw a quarter turn looser: the thread is two sizes or more away',
     );
@@ -80,8 +80,8 @@ describe('words of the bobbin', () => {
   });
 });
 
-describe('words of the match', () => {
-  it('give the numbers of a reason', () => {
+describe('wording of the match', () => {
+  it('gives the numbers of a reason', () => {
     const land = {
       code: 'land',
       signal: 'watch',
@@ -93,14 +93,14 @@ describe('words of the match', () => {
     expect(reasonText(land)).toBe('Stitch of 2 mm is short for this hole; 2.3 mm or longer.');
   });
 
-  it('say what to do when the plate stands in the way', () => {
+  it('says what to do if the plate is in the way', () => {
     const refusal = { reason: 'plate-hole', systemId: '135x17', smallestNm: 180, plateHoleMm: 2 } as const;
     expect(refusalText(refusal)).toContain('does not clear the 2 mm plate hole. Change plate and feed dog.');
   });
 });
 
-describe('words of a changeover', () => {
-  it('give the amount the hands have to move', () => {
+describe('wording of a changeover', () => {
+  it('gives the amount to move', () => {
     const screw = { do: 'bobbin-screw', turns: 0.25, tighter: false, steps: 2, minutes: 2 } as const;
     expect(stepText(screw)).toContain(
       'Bobbin screw about a quarter turn looser: thread size goes up 2 steps',
@@ -125,12 +125,12 @@ describe('words of a changeover', () => {
     expect(turnsWords(0.5)).toBe('half a turn');
   });
 
-  it('tell what hands of the trade do beside a step', () => {
+  it('says what tradespeople do in a step', () => {
     expect(stepTip('thread')).toContain('Hold both tails');
     expect(stepTip('guards')).toBeNull();
   });
 
-  it('warn where hands go near the needle', () => {
+  it('warns where hands go near the needle', () => {
     const needle = { systemId: '135x17', nm: 90, pointId: 'round', finishId: 'chromed' };
     expect(stepCaution({ do: 'needle', needle, changed: ['size'], minutes: 2 })).toContain('Power off');
     expect(stepCaution({ do: 'top', fromTurns: null, to: null, startLoose: false, minutes: 1 })).toBeNull();
@@ -140,8 +140,8 @@ describe('words of a changeover', () => {
   });
 });
 
-describe('words of the floor', () => {
-  it('tell hours left from hours over', () => {
+describe('wording of the floor', () => {
+  it('distinguishes hours left from hours over', () => {
     const age = (hoursLeft: number | null) =>
       hoursLeftText({ hoursLeft, runningHours: 5.25, lowHours: 5, highHours: 6, state: 'good' });
     expect([age(1.94), age(-1.62), age(null)]).toEqual([
@@ -151,7 +151,7 @@ describe('words of the floor', () => {
     ]);
   });
 
-  it('say how uncertain the hours are, never below nothing', () => {
+  it('gives the uncertainty of hours, never below zero', () => {
     const age = (hoursLeft: number | null, lowHours: number, highHours: number) =>
       hoursRangeText({ hoursLeft, runningHours: 5, lowHours, highHours, state: 'good' });
     expect(age(1.1, 3.8, 6.2)).toBe('about 1 h left (0 to 2.3 h)');
@@ -163,8 +163,8 @@ describe('words of the floor', () => {
   });
 });
 
-describe('chances', () => {
-  it('are said as people say them, once for one', () => {
+describe('probabilities', () => {
+  it('are given in everyday words, singular for one', () => {
     expect([0.97, 0.76, 0.1, 0.04, 0.01, 0.001].map(inTenText)).toEqual([
       'almost always',
       '8 times in 10',

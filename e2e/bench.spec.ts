@@ -3,7 +3,7 @@ import { expect, openSetup, signIn, test } from './support/shop-test';
 test.describe('the bench', () => {
   test.beforeEach(async ({ page }) => signIn(page));
 
-  test('answers hide over duck with Tex 135 and says why, what other schools pick and what is next', async ({
+  test("matches hide over duck with Tex 135, with reasons, other schools' choices and next steps", async ({
     page,
   }) => {
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
@@ -39,14 +39,14 @@ test.describe('the bench', () => {
     await expect(page.getByRole('button', { name: 'Restore' })).toHaveCount(0);
   });
 
-  test('asks which size a bare number is', async ({ page }) => {
+  test('asks which numbering a bare size belongs to', async ({ page }) => {
     await page.getByLabel('Thread, as on the spool').fill('30');
     await expect(page.getByText('used in more than one system')).toBeVisible();
     await page.getByRole('button', { name: 'ticket 30 (Tex 90)' }).click();
     await expect(page.getByText('Taken as Tex 90')).toBeVisible();
   });
 
-  test('takes the thickness of leather in ounces when inch units stand first', async ({ page }) => {
+  test('takes leather thickness in ounces when inch units come first', async ({ page }) => {
     await page.getByRole('button', { name: /Tam Oduya/ }).click();
     await page.getByRole('button', { name: 'Show inch and number sizes first' }).click();
     await page.getByRole('button', { name: 'Add a layer' }).click();
@@ -88,7 +88,7 @@ test.describe('the bench', () => {
     await expect(page.getByText('The machine is set up for this job.')).toBeVisible();
   });
 
-  test('shows a stale change as such and keeps what was typed', async ({ page, context }) => {
+  test('marks an outdated change as such and keeps what was typed', async ({ page, context }) => {
     await openSetup(page, 'Gauntlet cuff, 09');
     await page.getByLabel('Set-up name').fill('Gauntlet cuff, 09 mine');
     const other = await context.newPage();
@@ -101,7 +101,7 @@ test.describe('the bench', () => {
     await expect(page.getByLabel('Set-up name')).toHaveValue('Gauntlet cuff, 09 mine');
   });
 
-  test('saves the drawing as an SVG file that stands alone', async ({ page }) => {
+  test('saves the drawing as a self-contained SVG file', async ({ page }) => {
     await openSetup(page, 'Tool roll strap, 07');
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save as SVG: eye-and-thread' }).click();
@@ -113,7 +113,7 @@ test.describe('the bench', () => {
   });
 });
 
-test('an operator reads the bench but saves nothing', async ({ page }) => {
+test('lets an operator read the bench but save nothing', async ({ page }) => {
   await signIn(page, 'operator');
   await openSetup(page, 'Tool roll strap, 07');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('NM 140');

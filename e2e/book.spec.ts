@@ -1,7 +1,7 @@
 import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the book', () => {
-  test('holds what was done a moment ago and a year ago, found by words and kind', async ({ page }) => {
+  test('finds what was done a moment ago and a year ago by words and kind', async ({ page }) => {
     await signIn(page, 'mechanic', '/catalogue');
     await goTo(page, '/lots');
     await page.getByLabel('Code on the pack').fill('BOOK-77');

@@ -8,7 +8,7 @@ test.describe('the catalogue', () => {
     await expect(page).toHaveURL(/catalogue/);
   });
 
-  test('names systems, sizes, points, threads and materials with their standing', async ({ page }) => {
+  test('lists systems, sizes, points, threads and materials with where each comes from', async ({ page }) => {
     await expect(page.getByRole('row', { name: /135x17 DPx17/ })).toBeVisible();
     await page.getByRole('button', { name: 'kinds of thread' }).click();
     await expect(page.getByRole('row', { name: /Waxed hand-sewing thread/ })).toContainText(
@@ -19,7 +19,7 @@ test.describe('the catalogue', () => {
     await expect(page.getByRole('tooltip')).toContainText('rule of thumb, not verified');
   });
 
-  test('measures a value, keeps its history, and every answer runs on it', async ({ page }) => {
+  test('stores a measured value with its history, and every answer uses it', async ({ page }) => {
     await page.getByLabel('Find a value').fill('plate and feed');
     await page.getByRole('button', { name: 'Change plate and feed dog' }).click();
     await expect(page.getByText('Sunna Pell: 6.5 min, measured, new short driver')).toBeVisible();
@@ -34,7 +34,7 @@ test.describe('the catalogue', () => {
     await expect(page.getByText('Tam Oduya: default restored')).toBeVisible();
   });
 
-  test('lets the shop choose its own limit of the free eye, and the bench follows', async ({ page }) => {
+  test('lets the shop choose its own limit for a loose eye, and the bench follows', async ({ page }) => {
     await page.getByRole('button', { name: 'schools', exact: true }).click();
     await page.getByRole('button', { name: 'Largest ratio, loose eye' }).click();
     await page.getByLabel("The shop's own, a plain number").fill('0.34');

@@ -18,7 +18,7 @@ test.describe('a changeover on a phone', () => {
     await expect(page.getByRole('heading', { name: new RegExp(`^${machine}: step 1 of`) })).toBeVisible();
   };
 
-  test('goes from light to heavy and back, by two people and half of it without a network', async ({
+  test('goes from light to heavy and back, done by two people and partly offline', async ({
     page,
     context,
     browser,

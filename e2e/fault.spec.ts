@@ -3,7 +3,7 @@ import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } 
 test.describe('a fault on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('goes from a report on the floor to a mended machine, and into its history', async ({ page }) => {
+  test('goes from a report on the floor to a working machine, and into its history', async ({ page }) => {
     await signIn(page, 'mechanic', '/floor');
     const card = page.locator('gan-machine-row', { hasText: 'Flatbed compound 17' });
     await card.getByRole('button', { name: /^Report a problem/ }).click();
@@ -40,7 +40,7 @@ test.describe('a fault on a phone', () => {
     await expect(page.getByRole('listitem').first()).toContainText('Needle too small');
   });
 
-  test('leads a nest to the threading and the case, and never to a knob first', async ({ page }) => {
+  test('checks threading and bobbin case for a nest, and never a knob first', async ({ page }) => {
     await signIn(page, 'operator', '/faults');
     await page.getByRole('button', { name: 'Nest or loops below' }).click();
     const now = page.getByRole('region', { name: 'What to do now' });

@@ -27,7 +27,7 @@ test.describe('a real shop moves in', () => {
   });
   test.use({ baseURL: async ({}, use) => use(address) });
 
-  test('from an empty works to a lead, zones, people, machines and fitted lives', async ({
+  test('goes from an empty works to a lead, zones, people, machines and fitted lives', async ({
     page,
     browser,
   }) => {

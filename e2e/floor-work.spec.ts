@@ -1,7 +1,7 @@
 import { expect, expectAccessible, expectNoSidewaysScroll, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the work on the floor', () => {
-  test('arranges the plan of a zone by keyboard and by hand, for everybody', async ({ page }) => {
+  test('lets everybody arrange the plan of a zone by keyboard or mouse', async ({ page }) => {
     await signIn(page, 'mechanic', '/floor');
     await page.getByRole('button', { name: 'Plan', exact: true }).click();
     const zone = page.locator('gan-zone-plan').first();
@@ -33,7 +33,7 @@ test.describe('the work on the floor', () => {
     await expect(other).toHaveAccessibleName(/row 2, place 8$/);
   });
 
-  test('logs a service, and tells the history of the machine with it', async ({ page }) => {
+  test("logs a service and shows it in the machine's history", async ({ page }) => {
     await signIn(page, 'mechanic', '/machines');
     await page.getByRole('link', { name: 'Patcher 22' }).click();
     await page.getByRole('link', { name: 'Service and history' }).click();
@@ -50,7 +50,7 @@ test.describe('the work on the floor', () => {
     await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before);
   });
 
-  test('has the kinds of service that the lead adds', async ({ page, browser, baseURL }) => {
+  test('offers the kinds of service that the lead adds', async ({ page, browser, baseURL }) => {
     const office = await browser.newContext({ baseURL: baseURL! });
     const lead = await office.newPage();
     await signIn(lead, 'lead', '/machines');
@@ -74,7 +74,7 @@ test.describe('the work on the floor', () => {
     await expect(page.getByRole('listitem').filter({ hasText: 'Belt looked at' })).toHaveCount(1);
   });
 
-  test('ages a needle by the pieces where no counter is heard, and not by those that were taken back', async ({
+  test('ages a needle by pieces sewn where no counter is heard, leaving out removed entries', async ({
     page,
   }) => {
     await signIn(page, 'mechanic', '/floor');
@@ -104,7 +104,7 @@ test.describe('the work on the floor', () => {
 test.describe('a work sample on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('walks round a zone and sharpens the share that needles move', async ({ page }) => {
+  test('goes round a zone and narrows the share of time needles run', async ({ page }) => {
     await signIn(page, 'operator', '/floor');
     await page.getByRole('link', { name: 'Spot checks', exact: true }).click();
     await page.getByLabel('Zone').selectOption('Webbing bay');

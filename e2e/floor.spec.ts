@@ -24,7 +24,7 @@ test.describe('the floor', () => {
     await expect(row).toContainText('good');
   });
 
-  test('puts in another needle and refuses none that the clamp takes', async ({ page }) => {
+  test('fits another kind of needle, accepting any that the clamp takes', async ({ page }) => {
     await signIn(page, 'mechanic', '/floor');
     await page.getByRole('button', { name: 'Change needle, Cylinder 10' }).click();
     await page.getByText('A different needle goes in').click();
@@ -34,9 +34,7 @@ test.describe('the floor', () => {
     await expect(page.locator('gan-machine-row', { hasText: 'Cylinder 10' })).toContainText('135x17 NM 180');
   });
 
-  test('takes a slip of the thumb back, and puts a part-used needle in again from its pocket', async ({
-    page,
-  }) => {
+  test('undoes a wrong tap, and fits a part-used needle again from its pocket', async ({ page }) => {
     await signIn(page, 'operator', '/floor');
     // Needle ages depend on the hour of the demo: take one that is worth reusing.
     const { zones } = (await (await page.request.get('/api/floor')).json()) as FloorReply;
@@ -96,7 +94,7 @@ test.describe('the floor', () => {
     await expect(row).not.toContainText('stop now');
   });
 
-  test('puts stopped machines first and then the least hours left', async ({ page }) => {
+  test('lists stopped machines first, then those with the fewest hours left', async ({ page }) => {
     await signIn(page, 'mechanic', '/floor');
     await page.getByRole('button', { name: 'By due' }).click();
     const rows = page.locator('gan-machine-row');
@@ -108,7 +106,7 @@ test.describe('the floor', () => {
     expect(ranks).toEqual([...ranks].sort((a, b) => a! - b!));
   });
 
-  test('loses no change when the reply is lost on the way, and doubles none', async ({ page }) => {
+  test('loses no change when the reply is lost on the way, and logs none twice', async ({ page }) => {
     await signIn(page, 'mechanic', '/floor');
     let lost = 0;
     const keys: (string | undefined)[] = [];
@@ -129,7 +127,7 @@ test.describe('the floor', () => {
     await expect(recent.nth(1)).toHaveText(lastBefore.trim());
   });
 
-  test('puts a machine due at once when somebody reports a trouble, on every screen', async ({
+  test('makes a machine due at once, on every screen, when somebody reports a problem', async ({
     page,
     context,
   }) => {
@@ -155,7 +153,7 @@ test.describe('the floor', () => {
     await expect(seen).toContainText('good');
   });
 
-  test('counts stitches where a counter is heard, and says where one is silent', async ({ page }) => {
+  test('counts stitches where a counter is heard, and shows where one is silent', async ({ page }) => {
     await signIn(page, 'mechanic', '/floor');
     await expect(page.locator('gan-machine-row', { hasText: 'Long-arm 02' })).toContainText(
       /[\d,]+ stitches counted/,

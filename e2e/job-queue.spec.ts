@@ -2,7 +2,7 @@ import type { Locator } from '@playwright/test';
 import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
 
 test.describe('the job queue', () => {
-  test('is worked out, taken, added to, and sewn from', async ({ page }) => {
+  test('can be ordered by cost, saved, added to and sewn from', async ({ page }) => {
     await signIn(page, 'mechanic', '/jobs');
     await expect(page.getByText(/of changing over/).first()).toBeVisible();
     await page.getByRole('button', { name: 'Work out the order' }).click();
@@ -37,7 +37,7 @@ test.describe('the job queue', () => {
     await expect(row).toHaveCount(0);
   });
 
-  test('is dragged, put back, and fits a phone', async ({ page }) => {
+  test('can be dragged, put back, and fits a phone', async ({ page }) => {
     await signIn(page, 'mechanic', '/jobs');
     await expect(page.getByText(/of changing over/).first()).toBeVisible();
     const centre = async (which: Locator) => {

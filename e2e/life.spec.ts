@@ -1,7 +1,7 @@
 import { expect, expectAccessible, goTo, saveShop, signIn, test } from './support/shop-test';
 
 test.describe('life', () => {
-  test('fits the lives of every group, and tells when it is cheapest to change', async ({ page }) => {
+  test('fits the lives of every group and finds the cheapest time to change', async ({ page }) => {
     await signIn(page, 'mechanic', '/life');
     await page.getByRole('button', { name: 'Recalculate' }).click();
     await expect(page.getByText(/up to date/)).toBeVisible();
@@ -15,7 +15,7 @@ test.describe('life', () => {
     await expectAccessible(page);
   });
 
-  test('says when needles were changed since, and fits again', async ({ page }) => {
+  test('shows that needles were changed since the fit, and fits again', async ({ page }) => {
     await signIn(page, 'mechanic', '/life');
     await expect(page.getByText(/Calculated \d/)).toBeVisible();
     await goTo(page, '/floor');
@@ -28,7 +28,7 @@ test.describe('life', () => {
     await expect(page.getByText(/up to date/i)).toBeVisible();
   });
 
-  test('uses what the lead says that changes cost', async ({ page }) => {
+  test('uses the costs of a change that the lead enters', async ({ page }) => {
     await signIn(page, 'lead', '/shop');
     await page.getByLabel('Work spoiled, leather').fill('60');
     await saveShop(page);
@@ -48,7 +48,7 @@ test.describe('life', () => {
     await expect.poll(hours).toBeLessThan(before);
   });
 
-  test('shows the lot that wears too soon, with what its eyes show, and splits a group', async ({ page }) => {
+  test('shows the lot that wears too soon, with its eye checks, and splits a group', async ({ page }) => {
     await signIn(page, 'lead', '/life');
     await page.getByRole('button', { name: /^Canvas and cloth, cloth points, flatbed/ }).click();
     const lots = page.locator('gan-lots-panel');

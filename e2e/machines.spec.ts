@@ -1,7 +1,7 @@
 import { expect, goTo, signIn, test } from './support/shop-test';
 
 test.describe('the machines', () => {
-  test('are registered with what a match needs, and are offered for work at once', async ({ page }) => {
+  test('can be registered with what a match needs, and are offered for work at once', async ({ page }) => {
     await signIn(page, 'mechanic', '/machines');
     await page.getByRole('link', { name: 'Register a machine' }).click();
     await expect(page.getByRole('button', { name: 'Register machine' })).toBeDisabled();
@@ -43,9 +43,7 @@ test.describe('the machines', () => {
     await expect(page.getByRole('option', { name: 'Test flatbed 91' })).toHaveCount(0);
   });
 
-  test('keep a calibration of the stitch dial, and show operators everything but change nothing', async ({
-    page,
-  }) => {
+  test('keep a calibration of the stitch dial, and are read-only for operators', async ({ page }) => {
     await signIn(page, 'operator', '/machines');
     await expect(page.getByRole('link', { name: 'Register a machine' })).toHaveCount(0);
     await page.getByRole('link', { name: 'Flatbed compound 07' }).click();

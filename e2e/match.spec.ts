@@ -15,12 +15,10 @@ async function stack(
 
 const answer = (page: Page) => page.getByRole('heading', { level: 1 });
 
-test.describe('asking from any end', () => {
+test.describe('matching from any starting point', () => {
   test.beforeEach(async ({ page }) => signIn(page));
 
-  test('a stack on a machine gives thread and needle, and taking one gives the needle alone', async ({
-    page,
-  }) => {
+  test('finds thread and needle for a stack on a machine, and then the needle alone', async ({ page }) => {
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
     await stack(page, [['Vegetable-tanned side', '2.8']]);
     await expect(page.getByText('usually sewn with Tex 90 to 135')).toBeVisible();
@@ -32,7 +30,7 @@ test.describe('asking from any end', () => {
     await expect(page.getByLabel('Thread type')).toHaveValue('aramid');
   });
 
-  test('a needle in the hand gives the threads it takes', async ({ page }) => {
+  test('finds the threads that a given needle takes', async ({ page }) => {
     await page.getByLabel('Needle you already have').fill('DPx17 #18 R');
     await expect(page.getByText('Taken as 135x17, NM 110 / 18, standard round point')).toBeVisible();
     await expect(answer(page)).toContainText('takes Tex 70 to 90 in bonded nylon');
@@ -43,7 +41,7 @@ test.describe('asking from any end', () => {
     await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('Tex 70');
   });
 
-  test('a needle in the hand is judged on a machine at once', async ({ page }) => {
+  test('judges a given needle on a machine at once', async ({ page }) => {
     const machine = page.getByLabel('Machine', { exact: true });
     await machine.selectOption({ label: 'Heavy arm 13' });
     await page.getByLabel('Needle you already have').fill('135X16TRI 23');
@@ -53,7 +51,7 @@ test.describe('asking from any end', () => {
     await expect(page.getByRole('heading', { name: 'Fits Flatbed compound 07' })).toBeVisible();
   });
 
-  test('thin work over a large hole is sent to a smaller one, not to a fat needle', async ({ page }) => {
+  test('sends thin work over a large hole to a smaller hole, not to a thick needle', async ({ page }) => {
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 07' });
     await stack(page, [['Heavy denim', '1.2']]);
     await page.getByLabel('Thread, as on the spool').fill('Tex 40');
@@ -62,14 +60,14 @@ test.describe('asking from any end', () => {
     await expect(page.getByText('A thicker needle is no cure.')).toBeVisible();
   });
 
-  test('a thread in the hand, machine and stack give the needle', async ({ page }) => {
+  test('finds the needle for a given thread, machine and stack', async ({ page }) => {
     await page.getByLabel('Thread, as on the spool').fill('tkt 20');
     await stack(page, [['Vegetable-tanned side', '4']]);
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Cylinder 10' });
     await expect(answer(page)).toContainText('NM 140 / 22');
   });
 
-  test('a job gives the machines by fit and by the work of changing over', async ({ page }) => {
+  test('ranks the machines for a job by fit and by the work of changing over', async ({ page }) => {
     await openSetup(page, 'Tool roll strap, 07');
     await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Any machine (suggest one)' });
     await expect(answer(page)).toContainText('Flatbed compound 07');
@@ -85,7 +83,7 @@ test.describe('asking from any end', () => {
   });
 });
 
-test('a needle that contradicts the machine is a pulled stitch with the reason', async ({ page }) => {
+test('gives the reason when a needle does not fit the machine', async ({ page }) => {
   await signIn(page);
   await openSetup(page, 'Tool roll strap, 07');
   await page.getByLabel('Needle you already have').fill('130/705 H 90');
@@ -98,7 +96,7 @@ test('a needle that contradicts the machine is a pulled stitch with the reason',
   await expect(page.getByText('Did you mean 70/10 or 80/12?')).toBeVisible();
 });
 
-test('any needle is told why not', async ({ page }) => {
+test('says why any needle does not fit', async ({ page }) => {
   await signIn(page);
   await openSetup(page, 'Tool roll strap, 07');
   await page.getByText('Why not another needle?').click();
@@ -110,7 +108,7 @@ test('any needle is told why not', async ({ page }) => {
   await expect(page.getByText('This machine takes 135x17, 135x16, not 794')).toBeVisible();
 });
 
-test('over from Tex 45 work to Tex 135 work and back, in the order of the hands', async ({ page }) => {
+test('goes from Tex 45 to Tex 135 work and back, in the order the hands work', async ({ page }) => {
   await signIn(page);
   await page.getByLabel('Machine', { exact: true }).selectOption({ label: 'Flatbed compound 05' });
   await stack(page, [['No. 10 cotton duck', '0.8']]);
@@ -155,7 +153,7 @@ test('over from Tex 45 work to Tex 135 work and back, in the order of the hands'
   }
 });
 
-test('set-up cards leave as a file and come in row by row', async ({ page }) => {
+test('exports set-up cards to a file and imports them row by row', async ({ page }) => {
   await signIn(page);
   await openSetup(page, 'Tool roll strap, 10');
   await page.getByRole('button', { name: 'Export and import set-ups' }).click();

@@ -1,7 +1,7 @@
 import { expect, expectAccessible, signIn, test } from './support/shop-test';
 
 test.describe('needles before they go in', () => {
-  test('a bad lot found on arrival never reaches a machine', async ({ page }) => {
+  test('keeps a bad lot found on arrival from ever reaching a machine', async ({ page }) => {
     await signIn(page, 'mechanic', '/lots');
     await page.getByLabel('Code on the pack').fill('E2E-BAD');
     await page.getByLabel('System').selectOption('794');
@@ -30,7 +30,7 @@ test.describe('needles before they go in', () => {
     await expect(sheet.getByRole('option', { name: /E2E-BAD/ })).toHaveCount(0);
   });
 
-  test('is magnified by the camera, and its photo goes with the check', async ({ page }) => {
+  test('magnifies a needle by camera, and stores its photo with the check', async ({ page }) => {
     await signIn(page, 'mechanic', '/needle-check');
     await page.getByRole('button', { name: 'Snags' }).click();
     await page.getByText('Look closely, keep a photo').click();
@@ -53,7 +53,7 @@ test.describe('needles before they go in', () => {
       .toBeGreaterThan(100);
   });
 
-  test('a loose needle is told by shank, length and point, on a phone', async ({ page }) => {
+  test('identifies a loose needle by shank, length and point, on a phone', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await signIn(page, 'operator', '/loose-needle');
     await page.getByRole('button', { name: 'Round', exact: true }).click();

@@ -22,7 +22,7 @@ async function atHand(page: Page): Promise<void> {
 }
 
 test.describe('without a network', () => {
-  test('opens with what was read last and says so, logs a change, and sends it when the network is back', async ({
+  test('shows what was last read and says so, logs a change, and sends it once online again', async ({
     page,
     context,
   }) => {
@@ -49,10 +49,7 @@ test.describe('without a network', () => {
     await expect(cold.getByText(/No connection/)).toHaveCount(0);
   });
 
-  test('begins a changeover, and is told its steps again when the network is back', async ({
-    page,
-    context,
-  }) => {
+  test('starts a changeover, and shows its steps again once online', async ({ page, context }) => {
     const step = (number: number) =>
       page.getByRole('heading', { name: new RegExp(`^Cylinder 25: step ${number} of`) });
     const now = page.getByRole('region', { name: 'Step now' });
@@ -82,11 +79,7 @@ test.describe('without a network', () => {
     await expect(page.getByRole('heading', { name: 'Cylinder 25: set aside' })).toBeVisible();
   });
 
-  test('keeps nothing for whoever comes next once its person signed out', async ({
-    page,
-    context,
-    browser,
-  }) => {
+  test('keeps nothing for the next person after signing out', async ({ page, context, browser }) => {
     await signIn(page, 'operator', '/floor');
     await atHand(page);
     // While online, what others do comes through the service worker too.

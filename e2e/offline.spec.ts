@@ -3,7 +3,7 @@ import { expect, signIn, test } from './support/shop-test';
 test.describe('on a phone, by a machine', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('the code on the machine opens its sheet; a change made without a network is sent once when it is back', async ({
+  test("opens a machine's page from its code, and sends a change made offline once", async ({
     page,
     context,
   }) => {

@@ -19,7 +19,7 @@ test.describe('practice', () => {
     await expect(page.getByRole('heading', { name: 'Practice' })).toBeVisible();
   });
 
-  test('brings a machine from blank to balanced by reading both faces, beside the best rule', async ({
+  test('takes a machine from unset to balanced by reading both sides, beside the best rule', async ({
     page,
   }) => {
     await page.getByRole('button', { name: /Cover seam/ }).click();
@@ -51,7 +51,7 @@ test.describe('practice', () => {
     await expect(page.getByRole('button', { name: /Cover seam.*in \d+ seams/ })).toBeVisible();
   });
 
-  test('wants threading looked at before a knob can mend loops', async ({ page }) => {
+  test('has the threading checked before a knob can cure loops', async ({ page }) => {
     await page.getByRole('button', { name: /A nest below/ }).click();
     await page.getByRole('button', { name: 'Sew a test seam' }).click();
     await expect(page.getByRole('img', { name: /loops below/ }).first()).toBeVisible();

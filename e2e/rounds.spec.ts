@@ -44,7 +44,7 @@ const read = async (page: Page): Promise<RoundsReply> =>
   (await (await page.request.get('/api/rounds')).json()) as RoundsReply;
 
 test.describe('rounds, for the lead', () => {
-  test('are planned, moved by hand with the cost said first, pinned, and planned again round the pin', async ({
+  test('are planned, moved by hand with the cost shown first, pinned, and planned again around the pin', async ({
     page,
   }) => {
     await signIn(page, 'lead', '/rounds');
@@ -75,7 +75,7 @@ test.describe('rounds, for the lead', () => {
     expect(again.pinned).toEqual([from + 1]);
   });
 
-  test('are dragged with the pointer, and put back when dropped where they stood', async ({ page }) => {
+  test('can be dragged with the pointer, and put back when dropped where they were', async ({ page }) => {
     await signIn(page, 'lead', '/rounds');
     const mark = page.locator('g.change').first();
     // A chart that is still growing has no fixed place yet.
@@ -97,7 +97,7 @@ test.describe('rounds, for the lead', () => {
     await expect(page.getByRole('option', { name: 'skip it' })).toBeAttached();
   });
 
-  test('are planned with what the lead says of people and days', async ({ page }) => {
+  test('are planned by the people and days that the lead enters', async ({ page }) => {
     await signIn(page, 'lead', '/rounds/settings');
     const minutes = page.getByLabel('Minutes per shift').first();
     const before = await minutes.inputValue();
@@ -114,7 +114,7 @@ test.describe('rounds, for the lead', () => {
 test.describe('rounds, on a phone in the hall', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('are published, ticked without a network, and take needles from the store once', async ({
+  test('are published, ticked off offline, and take needles from the store once', async ({
     page,
     context,
     browser,

@@ -1,7 +1,7 @@
 import { endSession, expect, signIn, test } from './support/shop-test';
 
-test.describe('a session that is over', () => {
-  test('is signed in over the page, with everything typed still there', async ({ page }) => {
+test.describe('a session that has ended', () => {
+  test('lets people sign in over the page, with everything typed still there', async ({ page }) => {
     await signIn(page);
     await page.getByLabel('Thread, as on the spool').fill('V138');
     await endSession(page);
@@ -18,7 +18,7 @@ test.describe('a session that is over', () => {
     await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('V138');
   });
 
-  test('keeps a needle change, and sends it once when its person is back', async ({ page }) => {
+  test('keeps a needle change, and sends it once its person signs in again', async ({ page }) => {
     await signIn(page, 'operator', '/floor');
     const row = page.locator('gan-machine-row', { hasText: 'Patcher 22' });
     await row.getByRole('button', { name: /^Change needle/ }).click();
@@ -35,7 +35,7 @@ test.describe('a session that is over', () => {
     await expect(recent.filter({ hasText: 'Jory Quist' })).toHaveCount(1);
   });
 
-  test('leads back to the machine whose sticker was scanned', async ({ page, browser }) => {
+  test('leads back to the machine whose label was scanned', async ({ page, browser }) => {
     await signIn(page);
     const { zones } = (await (await page.request.get('/api/floor')).json()) as {
       zones: { machines: { id: string; name: string }[] }[];
@@ -50,10 +50,7 @@ test.describe('a session that is over', () => {
     await phone.close();
   });
 
-  test('of another page of the browser is followed, and the bench is the same after a reload', async ({
-    page,
-    context,
-  }) => {
+  test('is noticed in every tab, and the bench is the same after a reload', async ({ page, context }) => {
     await signIn(page);
     await page.getByLabel('Thread, as on the spool').fill('V138');
     await page.reload();

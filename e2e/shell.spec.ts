@@ -1,7 +1,7 @@
 import { expect, expectAccessible, openSetup, signIn, test } from './support/shop-test';
 import { DESK, walkScreens } from './support/walk-screens';
 
-test('a wrong password is said, and the name stays typed', async ({ page }) => {
+test('reports a wrong password and keeps the name typed', async ({ page }) => {
   await page.goto('/floor');
   await expect(page).toHaveURL(/sign-in/);
   await page.getByLabel('Name').fill('sunna');
@@ -12,7 +12,7 @@ test('a wrong password is said, and the name stays typed', async ({ page }) => {
   await expectAccessible(page);
 });
 
-test('the whole round goes by keyboard alone', async ({ page }) => {
+test('the whole job can be done by keyboard alone', async ({ page }) => {
   await page.goto('/');
   await page.getByLabel('Name').focus();
   await page.keyboard.type('tam');
@@ -40,7 +40,7 @@ test('the whole round goes by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Which set-up?' })).toBeVisible();
 });
 
-test('unit order and theme are kept on the device', async ({ page }) => {
+test('unit order and theme are stored on the device', async ({ page }) => {
   await signIn(page);
   await openSetup(page, 'Tool roll strap, 07');
   await page.getByRole('button', { name: /Tam Oduya/ }).click();
@@ -66,7 +66,7 @@ test('no serious axe finding and no sideways scroll on any screen, by day on a p
 test('no serious axe finding and no sideways scroll on any screen, by night at a desk', ({ page }) =>
   walkScreens(page, { theme: 'night', viewport: DESK, rules: ['color-contrast'] }));
 
-test('every room is two taps away on a phone, and people begin where their role begins', async ({ page }) => {
+test('every page is two taps away on a phone, and each role has its own first page', async ({ page }) => {
   await page.setViewportSize({ width: 360, height: 780 });
   await signIn(page, 'lead');
   const doors = page.getByRole('navigation', { name: 'Doors' });
@@ -86,7 +86,7 @@ test('every room is two taps away on a phone, and people begin where their role 
   await expect(page).toHaveURL(/rounds$/);
 });
 
-test('the search finds sizes and rooms, and says when nothing matches', async ({ page }) => {
+test('search finds sizes and pages, and says when nothing matches', async ({ page }) => {
   await signIn(page);
   await page.getByRole('button', { name: 'Search' }).click();
   const field = page.getByRole('combobox', { name: /^Machine, set-up, lot/ });
@@ -97,7 +97,7 @@ test('the search finds sizes and rooms, and says when nothing matches', async ({
   await expect(page.getByLabel('As it reads on pack')).toHaveValue('V138');
 });
 
-test('a changed password signs out everywhere else', async ({ page, browser }) => {
+test('changing a password signs out all other devices', async ({ page, browser }) => {
   await signIn(page, 'operator');
   const tablet = await browser.newPage();
   await signIn(tablet, 'operator');

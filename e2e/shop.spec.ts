@@ -1,9 +1,7 @@
 import { expect, goTo, saveShop, signIn, test } from './support/shop-test';
 
 test.describe('the shop', () => {
-  test('chooses its schools, and the Tension room follows unless a visit does otherwise', async ({
-    page,
-  }) => {
+  test('chooses its schools, and Tension follows unless a visit overrides them', async ({ page }) => {
     await signIn(page, 'lead', '/shop');
     await page.getByLabel('bobbin first, then the top').check();
     await saveShop(page);
@@ -73,7 +71,7 @@ test.describe('the shop', () => {
     await expect(row).toContainText('blocked since');
   });
 
-  test('leaves choosing to the lead', async ({ page }) => {
+  test('lets only the lead choose', async ({ page }) => {
     await signIn(page, 'mechanic', '/shop');
     await expect(page.getByText('Only a lead can change these.')).toBeVisible();
     await expect(page.getByLabel('bobbin first, then the top')).toBeDisabled();

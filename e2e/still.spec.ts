@@ -37,7 +37,7 @@ async function openSlowly(page: Page, path: string): Promise<void> {
   await page.unrouteAll({ behavior: 'ignoreErrors' });
 }
 
-test('nothing that can be tapped moves away when the answers come, on a phone', async ({ page }) => {
+test('nothing that can be tapped moves when answers arrive, on a phone', async ({ page }) => {
   await signIn(page, 'lead');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.addInitScript(() => {

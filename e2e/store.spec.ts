@@ -1,7 +1,7 @@
 import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './support/shop-test';
 
 test.describe('the store', () => {
-  test('says what to order, and knows it is ordered, comes and is used', async ({ page }) => {
+  test('shows what to order, and follows it from order to use', async ({ page }) => {
     await signIn(page, 'mechanic', '/store');
     const answer = page.getByRole('heading', { level: 1 });
     await expect(answer).toContainText(/\d things to order, £/);
@@ -30,7 +30,7 @@ test.describe('the store', () => {
     expect(await list.text()).toContain('supplier,thing,packs');
   });
 
-  test('keeps what a machine sews with, and fits a phone', async ({ page }) => {
+  test('stocks what a machine sews with, and fits a phone', async ({ page }) => {
     await signIn(page);
     await page.setViewportSize({ width: 360, height: 740 });
     await page.goto('/store');
@@ -46,7 +46,7 @@ test.describe('the store', () => {
     await expectAccessible(page);
   });
 
-  test('prints a label for each drawer, whose code opens what lies there', async ({ page }) => {
+  test('prints a label for each drawer, whose code opens its items', async ({ page }) => {
     await signIn(page);
     await page.setViewportSize({ width: 360, height: 740 });
     await page.goto('/store');
@@ -62,7 +62,7 @@ test.describe('the store', () => {
     await expect(page.getByRole('button', { name: 'Take out' })).toBeInViewport();
   });
 
-  test('takes a list in from a spreadsheet', async ({ page }) => {
+  test('imports a list from a spreadsheet', async ({ page }) => {
     await signIn(page, 'mechanic', '/store');
     await page.getByRole('link', { name: 'Import a list from a spreadsheet' }).click();
     const rows = [

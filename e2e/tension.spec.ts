@@ -43,7 +43,7 @@ function gradeAt(turns: number, balance: number, windowTurns: number): string {
 test.describe('tension', () => {
   test.beforeEach(async ({ page }) => signIn(page));
 
-  test('finds the window of a machine in a few seams, keeps them, and gives the setting back', async ({
+  test('finds the window of a machine in a few seams, saves them, and recalls the setting', async ({
     page,
   }) => {
     await open(page, /Log carrier body, 07/);
@@ -64,7 +64,7 @@ test.describe('tension', () => {
     expect(await turnsOf(page)).toBe(kept);
   });
 
-  test('believes loops only when what is not tension is ruled out', async ({ page }) => {
+  test('blames tension for loops only when other causes are ruled out', async ({ page }) => {
     await open(page, /Log carrier body, 26/);
     await page.getByText('loops below', { exact: true }).click();
     await expect(page.getByText('First rule out causes other than tension')).toBeVisible();
@@ -93,7 +93,7 @@ test.describe('tension', () => {
     await page.getByLabel('bobbin first, then the top').check();
   });
 
-  test('takes a measured lock, and the least tension on wish', async ({ page }) => {
+  test('accepts a measured lock, and finds the least tension on request', async ({ page }) => {
     await open(page, /Window patch, 05/);
     await page.getByRole('button', { name: 'lightest tension that hides the bobbin thread' }).click();
     await page.getByText('balanced', { exact: true }).first().click();
@@ -108,9 +108,7 @@ test.describe('tension', () => {
     await expect(page.getByText('Pre-tension is at 2 ¼ turns')).toBeVisible();
   });
 
-  test('puts in the bobbin case that is set for the thread, and counts what was sewn with it', async ({
-    page,
-  }) => {
+  test('uses the bobbin case set for the thread, and counts what was sewn with it', async ({ page }) => {
     await open(page, /Tool roll strap, 12/);
     await expect(page.getByText('Case A is in: set for Tex 70')).toBeVisible();
     await expect(
@@ -183,7 +181,7 @@ test.describe('tension', () => {
 });
 
 test.describe('a machine with five logged set-ups', () => {
-  test('predicts a sixth, and gives each setting back as it was', async ({ page }) => {
+  test('predicts a sixth, and recalls each setting as it was', async ({ page }) => {
     await signIn(page);
     const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string };
     const send = async <T>(path: string, body: object): Promise<T> => {
@@ -249,7 +247,7 @@ test.describe('a machine with five logged set-ups', () => {
 test.describe('a gauge and a scale that send their readings', () => {
   test.beforeEach(async ({ page }) => signIn(page));
 
-  test('hold three steady pulls, average them, and the reading is logged', async ({ page }) => {
+  test('take three steady pulls, average them, and log the reading', async ({ page }) => {
     await open(page, /Lorry cover hem, 06/);
     const gauge = page.locator('gan-gauge-panel');
     await gauge.getByRole('button', { name: 'Use a connected gauge' }).click();
@@ -280,7 +278,7 @@ test.describe('a gauge and a scale that send their readings', () => {
     await expect(page.getByRole('img', { name: /Last reading about 9\d cN/ })).toBeVisible();
   });
 
-  test('say when the battery is weak and when the gauge is gone, and come back', async ({ page }) => {
+  test('report a weak battery and a lost gauge, and come back', async ({ page }) => {
     await open(page, /Lorry cover hem, 06/);
     const gauge = page.locator('gan-gauge-panel');
     await gauge.getByRole('button', { name: 'Use a connected gauge' }).click();

@@ -1,6 +1,6 @@
 import { expect, signIn, test } from './support/shop-test';
 
-test.describe('the thread room', () => {
+test.describe('the thread page', () => {
   test.beforeEach(async ({ page }) => {
     await signIn(page);
     await page.keyboard.press('g');
@@ -8,7 +8,7 @@ test.describe('the thread room', () => {
     await expect(page).toHaveURL(/thread/);
   });
 
-  test('reads a label, lays it on the ladder and puts it on the bench', async ({ page }) => {
+  test('reads a label, places it on the ladder and takes it to the bench', async ({ page }) => {
     await page.getByLabel('As it reads on pack').fill('V138');
     await expect(page.getByRole('heading', { name: 'Thread, Tex 135' })).toBeVisible();
     await expect(
@@ -18,13 +18,13 @@ test.describe('the thread room', () => {
     await expect(page.getByLabel('Thread, as on the spool')).toHaveValue('V138');
   });
 
-  test('compares two numbers of two systems', async ({ page }) => {
+  test('compares two numbers from different systems', async ({ page }) => {
     await page.getByLabel('As it reads on pack').fill('is 107 bigger than 135?');
     await expect(page.getByText('107 is the thinner thread.')).toBeVisible();
     await expect(page.getByText('A lower ticket is a thicker thread.')).toBeVisible();
   });
 
-  test('weighs a spool without a label', async ({ page }) => {
+  test('weighs a spool that has no label', async ({ page }) => {
     await page.getByLabel('Weight, g').fill('1.4');
     await expect(page.getByText('Tex 140, between 135 and 145')).toBeVisible();
     await page.getByRole('button', { name: 'Tex 135' }).click();

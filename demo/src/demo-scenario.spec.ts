@@ -11,19 +11,19 @@ describe('the demo scenario', () => {
     expect(read.error?.issues ?? []).toEqual([]);
   });
 
-  it('is the same again from the same seed and instant, and another from another seed', () => {
+  it('is identical for the same seed and time, and differs for another seed', () => {
     expect(demoScenario(0.2611, NOW)).toEqual(scenario);
     expect(demoScenario(0.5, NOW)).not.toEqual(scenario);
   });
 
-  it('is the works that was promised', () => {
+  it('is the works described in the scenario', () => {
     expect(scenario.machines.length).toBeGreaterThanOrEqual(26);
     expect(scenario.zones.length).toBe(4);
     expect(scenario.shifts.length).toBe(2);
     expect(scenario.people.filter((p) => p.role === 'mechanic').length).toBe(3);
   });
 
-  it('has a year of removals of every cause, at work on every machine', () => {
+  it('has a year of removals of every cause, across all machines', () => {
     const span = scenario.installs.map((i) => Date.parse(i.installedAt));
     expect(NOW - Math.min(...span)).toBeGreaterThan(360 * 24 * 3_600_000);
     expect(new Set(scenario.removals.map((r) => r.cause))).toEqual(new Set(REMOVAL_CAUSES));
@@ -31,7 +31,7 @@ describe('the demo scenario', () => {
     expect(scenario.removals.length).toBeGreaterThan(2000);
   });
 
-  it('leaves exactly one needle in each machine, each put in when the one before came out', () => {
+  it('leaves exactly one needle in each machine, each fitted when the previous one came out', () => {
     const removals = new Map(scenario.removals.map((r) => [r.installId, r]));
     for (const { id } of scenario.machines) {
       const own = scenario.installs.filter((install) => install.machineId === id);
@@ -55,7 +55,7 @@ describe('the demo scenario', () => {
     expect(seamsOf('Log carrier body, 07')).toEqual([]);
   });
 
-  it('gives every needle a lot of its kind that had come by then', () => {
+  it('gives every needle a lot of its kind that had arrived by then', () => {
     const lots = new Map(scenario.lots.map((lot) => [lot.id, lot]));
     for (const { lotId, installedAt, systemId, nm } of scenario.installs) {
       const lot = lots.get(lotId!)!;
@@ -68,13 +68,13 @@ describe('the demo scenario', () => {
     expect(scenario.partUsed.map(({ pocket }) => pocket)).toEqual([1, 2, 3, 4, 5]);
   });
 
-  it('begins with one machine stopped for a missing piece', () => {
+  it('starts with one machine stopped for a missing piece', () => {
     const cleared = new Set(scenario.clearances.map((c) => c.removalId));
     const open = scenario.removals.filter((r) => r.fragments === 'missing' && !cleared.has(r.id));
     expect(open.length).toBe(1);
   });
 
-  it('is answered on every machine without a thicker thread or stack ever getting a thinner needle', () => {
+  it('never recommends a thinner needle for a thicker thread or stack on any machine', () => {
     const stacks = ['denim', 'garment-leather', 'veg-tan-side', 'coated-sheet-18', 'webbing-polyester'];
     const schools = { ...scenario.shop.schools };
     for (const machine of scenario.machines) {
@@ -97,7 +97,7 @@ describe('the demo scenario', () => {
     }
   });
 
-  it('has knobs on which a thicker thread wants more turns, and knobs on which it wants fewer', () => {
+  it('has knobs that need more turns for thicker thread, and knobs that need fewer', () => {
     const slopes = scenario.machines.flatMap(({ id }) => {
       const settled = scenario.setups
         .filter(({ machineId }) => machineId === id)

@@ -17,7 +17,7 @@ describe('the shift calendar', () => {
     expect(calendar.totalShiftHours).toBe(261 * 16);
   });
 
-  it('finds the instant by which given hours were worked, across both changes of the clocks', () => {
+  it('finds when a given number of hours had been worked, across both clock changes', () => {
     const offset = (ms: number) => tzOffset(ZONE, new Date(ms));
     for (const hours of [0.5, 8, 17, 1000, 1001.25, 3000, calendar.totalShiftHours]) {
       const endMs = calendar.instantAt(hours);

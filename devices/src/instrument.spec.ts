@@ -31,7 +31,7 @@ function watched(
   return state;
 }
 
-describe('a stand-in gauge', () => {
+describe('a simulated gauge', () => {
   const setting = { turns: 3, threadDiameterMm: 0.42 };
   const ask = { do: 'pull-needle-thread', ...setting, duty: 'medium' } as const;
   const chain = needleTensionCn(
@@ -39,13 +39,13 @@ describe('a stand-in gauge', () => {
     CHAIN.medium,
   );
 
-  it('gives three pulls near the tension that the turns make, one after the other', () => {
+  it('gives three pulls near the tension set by the turns', () => {
     const { done } = watched('tension-gauge', [ask, ask, ask], 16);
     expect(done.length).toBe(3);
     for (const cn of done) expect(Math.abs(cn / (1.12 * chain) - 1)).toBeLessThan(0.03);
   });
 
-  it('pulls more at more turns', () => {
+  it('pulls harder at more turns', () => {
     const at = (turns: number) => watched('tension-gauge', [{ ...ask, turns }], 6).done[0]!;
     expect(at(4)).toBeGreaterThan(at(3));
   });
@@ -55,12 +55,12 @@ describe('a stand-in gauge', () => {
     expect(weak).toBeLessThan(0.95 * watched('tension-gauge', [ask], 6, 90).done[0]!);
   });
 
-  it('weighs nothing', () => {
+  it('weighs nothing with an empty pan', () => {
     expect(watched('tension-gauge', [{ do: 'lay-bobbin-case' }], 6).done).toEqual([]);
   });
 });
 
-describe('a stand-in scale', () => {
+describe('a simulated scale', () => {
   it('weighs a length of thread to its Tex', () => {
     const [grams] = watched('scale', [{ do: 'lay-thread', tex: 135, metres: 20 }], 7).done;
     expect(Math.abs((1000 * grams!) / 20 / 135 - 1)).toBeLessThan(0.02);
@@ -68,7 +68,7 @@ describe('a stand-in scale', () => {
 });
 
 describe('a load', () => {
-  it('waits for the one before it, and comes and goes gradually', () => {
+  it('waits for the previous one, and rises and falls gradually', () => {
     const loads = queued(queued([], 0, 200, 3000), 0, 100, 3000);
     expect(loads.map(({ fromMs }) => fromMs)).toEqual([300, 4200]);
     expect([0, 450, 1500, 3500, 5000].map((at) => loadAt(loads, at, 300))).toEqual([0, 100, 200, 0, 100]);
@@ -76,13 +76,13 @@ describe('a load', () => {
 });
 
 describe('a battery', () => {
-  it('lasts a day, or seconds when run down, and is never below empty', () => {
+  it('lasts a day, or seconds when run down, and never goes below empty', () => {
     expect(chargeAt(FRESH, 3_600_000)).toBeCloseTo(94, 6);
     expect(chargeAt(runDown(5000), 7000)).toBeCloseTo(6, 6);
     expect(chargeAt(runDown(5000), 60_000)).toBe(0);
   });
 
-  it('is told in a reading as the contract has it', () => {
+  it('is included in a reading as the contract requires', () => {
     expect(
       DeviceReading.safeParse({ seq: 0, upMs: 0, batteryPercent: 100, tensionCn: 3 }).success,
     ).toBeTrue();

@@ -4,7 +4,7 @@ import { CounterMessage } from '@gantelet/contracts';
 import { sewing } from './sewing.js';
 
 describe('a simulated machine at work', () => {
-  it('counts up, never faster than time passes, and rests between', () => {
+  it('counts up, never faster than time passes, and pauses between seams', () => {
     const count = sewing(randomLcg(0.3));
     let last = { stitches: 0, motorMs: 0 };
     let [ran, rested] = [0, 0];
@@ -20,7 +20,7 @@ describe('a simulated machine at work', () => {
     expect(rested).toBeGreaterThan(100);
   });
 
-  it('says what a counter may say, and is counted as it ran', () => {
+  it('sends only what a counter may send, and its counts match its running', () => {
     const count = sewing(randomLcg(0.6));
     const messages = Array.from({ length: 30 }, (_, seq) =>
       CounterMessage.parse({

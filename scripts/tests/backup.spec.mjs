@@ -33,7 +33,7 @@ describe('a backup', () => {
   };
 
   it(
-    'wiped and put back is the same, table by table and byte by byte, sealed or not',
+    'restores an emptied database exactly, table by table, encrypted or not',
     async () => {
       const key = join(folder, 'key');
       writeFileSync(key, 'a key of this test only\n');
@@ -57,7 +57,7 @@ describe('a backup', () => {
   );
 
   it(
-    'that is damaged, without its note, or of a newer version is refused before anything is touched',
+    'is refused before anything changes if damaged, missing its manifest, or from a newer version',
     async () => {
       const file = join(folder, 'damaged.sql.gz');
       await backUp(database.environment, file);
@@ -75,7 +75,7 @@ describe('a backup', () => {
   );
 
   it(
-    'is made by command while the shop runs, and a full database is replaced only when it is named',
+    'is made by a command while the shop runs, and replaces a full database only if it is named',
     async () => {
       expect(runningMariadb(home)).toEqual(database.environment);
       const to = join(folder, 'by-command');
@@ -101,7 +101,7 @@ describe('a backup', () => {
   );
 });
 
-describe('a shop whose changes are logged', () => {
+describe('a shop with its changes logged', () => {
   let home, folder;
   beforeAll(() => {
     home = mkdtempSync(join(tmpdir(), 'gantelet-changes-'));
@@ -125,7 +125,7 @@ describe('a shop whose changes are logged', () => {
   };
 
   it(
-    'is brought back to the second before a mistake, with all that was done since the backup',
+    'is restored to the second before a mistake, with everything done since the backup',
     async () => {
       const database = await startMariadb(home, { keepsChanges: true });
       const write = (sql) => statement(database.environment, sql);

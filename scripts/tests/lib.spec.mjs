@@ -12,14 +12,14 @@ describe('a secret file', () => {
   const read = (text) => (text.length === 8 ? text : null);
   const make = () => 'whole---';
 
-  it('is made once, for this user only, and kept', () => {
+  it('is created once, readable only by this user, and kept', () => {
     const file = join(folder, 'in', 'one');
     expect(secretFile(file, read, make)).toBe('whole---');
     expect(secretFile(file, read, () => 'another-')).toBe('whole---');
     expect(statSync(file).mode & 0o077).toBe(0);
   });
 
-  it('is made again when it was cut short, or cannot be read at all', () => {
+  it('is created again if it was cut short or cannot be read', () => {
     for (const half of ['', 'who', '{"name":']) {
       const file = join(folder, 'half');
       writeFileSync(file, half);
@@ -56,7 +56,7 @@ describe('a process that is kept running', () => {
     while (!holds()) await new Promise((resolve) => setTimeout(resolve, 5));
   };
 
-  it('starts again whenever it ends by itself, also when a start fails, and says so', async () => {
+  it('restarts whenever it exits, even when a restart fails, and logs it', async () => {
     const kept = await keepRunning('broker', start);
     fails = 1;
     processes[0].end();
@@ -70,7 +70,7 @@ describe('a process that is kept running', () => {
     expect(processes[1].stopped).toBeTrue();
   }, 300_000);
 
-  it('does not start again when it is stopped, even while it waits', async () => {
+  it('does not restart once stopped, even while waiting to', async () => {
     const kept = await keepRunning('server', start);
     processes[0].end();
     await until(() => console.log.calls.count() === 1);
@@ -78,7 +78,7 @@ describe('a process that is kept running', () => {
     expect(processes.length).toBe(1);
   });
 
-  it('is a refusal when it does not start at all', async () => {
+  it('is reported as a failure if it never starts', async () => {
     fails = 1;
     await expectAsync(keepRunning('server', start)).toBeRejectedWithError('port taken');
   });

@@ -5,7 +5,7 @@ import { startMariadb } from '../lib/mariadb.mjs';
 
 const LIMIT_MS = 120_000;
 
-describe('a database on a machine that has others', () => {
+describe('a database on a machine that runs others', () => {
   const usual = process.env.TMPDIR;
   let folder;
   beforeEach(() => {
@@ -21,7 +21,7 @@ describe('a database on a machine that has others', () => {
   });
 
   it(
-    'leaves the temporary tables of the others alone, and clears away what it left itself',
+    'leaves the temporary tables of others alone, and clears up its own',
     async () => {
       // When MariaDB starts it deletes files of this name; queries of another server that needs them then fail, or
       // crash it.

@@ -1,7 +1,7 @@
 import { findReplaced, replacedIn } from '../lib/replaced-words.mjs';
 
 describe('words that were replaced', () => {
-  it('are found with their place and the better word', () => {
+  it('are reported with their place and the better word', () => {
     const text = ['Saved.', 'Some fields are wrong. Not kept.', 'Work it out anew'].join('\n');
     expect(replacedIn('a.ts', text)).toEqual([
       'a.ts:2: instead of "Not kept" write: not saved',
@@ -9,7 +9,7 @@ describe('words that were replaced', () => {
     ]);
   });
 
-  it('stand nowhere', () => {
+  it('appear nowhere in the project', () => {
     expect(findReplaced()).toEqual([]);
   });
 });

@@ -57,7 +57,7 @@ describe('the start command', () => {
   afterEach(() => rmSync(home, { recursive: true, force: true }));
 
   it(
-    'comes up on the ports it is told, brings back what dies, and ends soon while browsers watch',
+    'starts on the given ports, restarts what dies, and stops quickly while browsers are connected',
     async () => {
       mkdirSync(home, { recursive: true });
       // As left by a start that was killed while it wrote them.
@@ -105,7 +105,7 @@ describe('the start command', () => {
   );
 
   it(
-    'names a port for devices that is taken, and takes no other',
+    'names the device port that is already in use, and does not choose another',
     async () => {
       const other = createServer();
       await new Promise((resolve) => other.listen(0, '127.0.0.1', resolve));

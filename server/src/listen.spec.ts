@@ -44,7 +44,7 @@ describe('a server beyond loopback', () => {
     let said = '';
     server.stderr!.on('data', (data: Buffer) => (said += data.toString()));
     const [code] = (await once(server, 'exit')) as [number];
-    expect([code, said]).toEqual([1, jasmine.stringContaining('its passwords are public')]);
+    expect([code, said]).toEqual([1, jasmine.stringContaining('whose passwords are public')]);
     await shop.stop();
   });
 });

@@ -161,7 +161,7 @@ export class FaultPage {
     if (!step) return '';
     const minutes = `about ${shortNumber(step.minutes)} min`;
     if (step.chance === 0) return `${minutes}; it tells what to check next`;
-    return `cures it ${inTenText(step.chance)}, ${minutes} with the test seam`;
+    return `fixes it ${inTenText(step.chance)}, ${minutes} with the test seam`;
   });
   /** The evidence that speaks most for it. */
   protected readonly because = computed(() => {

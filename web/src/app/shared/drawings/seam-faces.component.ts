@@ -33,8 +33,8 @@ const [FACE_Y, BACK_Y] = [30, 96];
         />
       }
     }
-    <text x="4" y="56">face</text>
-    <text x="4" y="122">back</text>
+    <text x="4" y="13">face</text>
+    <text x="4" y="79">back</text>
   </svg>`,
   styles: `
     svg {

@@ -116,7 +116,7 @@ const isShelf = (kept: unknown): kept is Shelf =>
                   </td>
                   <td>
                     @if (row.own; as own) {
-                      <strong>{{ row.ownText }}</strong>
+                      <strong>{{ row.ownText }}</strong>&ngsp;
                       <gan-standing [standing]="own.standing" [source]="own.source" />
                     }
                   </td>

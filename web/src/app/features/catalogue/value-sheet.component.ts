@@ -15,7 +15,7 @@ import { WhenPipe } from '../../shared/widgets/locale.pipes';
   imports: [NumberInputDirective, StandingComponent, WhenPipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<p>
-      Default: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>
+      Default: <strong>{{ value().value === null ? 'not known' : text(value().value!) }}</strong>&ngsp;
       <gan-standing [standing]="value().standing" [source]="value().source" />
       <span class="soft"> {{ value().source }}. Used in: {{ value().usedIn }}.</span>
     </p>

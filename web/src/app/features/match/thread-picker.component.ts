@@ -23,7 +23,8 @@ import { StandingComponent } from '../../shared/widgets/standing.component';
     <div id="thread-reading" aria-live="polite">
       @if (reading(); as taken) {
         <p class="taken">
-          Taken as <strong>Tex {{ round(taken.tex) }}</strong>
+          Taken as <strong>Tex {{ round(taken.tex) }}</strong
+          >&ngsp;
           <gan-standing [standing]="taken.standing" [source]="taken.label" />
           <span class="soft">{{ equivalents() }}</span>
         </p>

@@ -83,7 +83,7 @@ const NOTICE_WORDS: Readonly<Record<RoundsNotice['kind'], string>> = {
   due: 'due',
   'runs-out': 'needles run out under this plan',
   'may-run-out': 'order now, or needles may run out',
-  'order-late': 'an order will come too late: needles may run out',
+  'order-late': 'needles may run out before an order can come',
   'left-over': 'no mechanic has the time or the skill',
 };
 

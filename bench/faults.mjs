@@ -13,17 +13,17 @@ import { FAULT_POLICIES, followFault, hiddenFault } from '../core/dist/testing/f
 const BASE = 'fixed order';
 /** A policy this slow is tried on fewer faults. */
 const SLOW = new Map([['information gain', 0.2]]);
-/** How a shop's shares scatter about the shipped ones: Dirichlet, as after this many cases. */
+/** How a shop's probabilities scatter around the built-in ones: Dirichlet, as after this many cases. */
 const SHOP_WEIGHT = 20;
 const SHOPS = 12;
 /** What is simulated with two causes at once. */
 const WITH_PAIRS = ['knows the cause', 'finder', 'fixed order'];
 const HEAD = [
-  'way',
+  'strategy',
   'mean min',
   `of the ${BASE}`,
   '90 % within',
-  'mended here',
+  'fixed',
   'within 10 min',
   'back again',
   'checks',
@@ -36,35 +36,36 @@ export async function benchFaults(count, say) {
   const paired = policies(WITH_PAIRS, Math.round(count / 5), say, 1);
   return `# The fault finder, simulated
 
-Written by \`npm run bench:faults\` from a fixed seed: ${count.toLocaleString('en')} hidden faults a way, drawn from the finder's own tables, whose
-shares are assumptions, with one cause each. **Nothing here happened**: only ratios within one run mean anything. A printed chart by symptom is the
-best order without anything known, the traditional order knows of no symptom; everybody stops by the same rule, a fault that is
-mended with a chance of 95 % after a good seam.
+Written by \`npm run bench:faults\` from a fixed seed: ${count.toLocaleString('en')} hidden faults per strategy, drawn from the
+finder's own tables, whose probabilities are assumptions. Each fault has one cause. **This is a simulation**: only ratios
+within one run mean anything. The chart by symptom is the best fixed order for each symptom; the fixed order is the
+traditional one, whatever the symptom. Every strategy stops by the same rule: after a good seam, once the fault is fixed
+with a probability of 95 %.
 
 ${table(HEAD, shipped.rows)}
 
 ## When two causes come at once
 
-${Math.round(count / 5).toLocaleString('en')} faults a way, each with two causes.
+${Math.round(count / 5).toLocaleString('en')} faults per strategy, each with two causes.
 
 ${table(HEAD, paired.rows)}
 
-## In a shop whose shares are others
+## In a shop with different probabilities
 
-${SHOPS} shops, each with shares of its own around the shipped ones (Dirichlet, ${SHOP_WEIGHT}).
+${SHOPS} shops, each with probabilities of its own, scattered around the built-in ones (Dirichlet, ${SHOP_WEIGHT}).
 
 ${wrongShares(Math.max(200, count / 20), say)}
 
 ## What it learns
 
-Share of the way from the shipped shares to the shop's own that findings close, as relative entropy (how far they are apart at
-first is the second column). It learns slowly; where a shop is hardly other than what is shipped there is nothing to learn.
+How much of the gap between the built-in probabilities and the shop's own is closed by logged cases, as relative entropy
+(the second column is the gap at the start). Learning is slow; a shop that hardly differs has nothing to teach.
 
 ${learning(say)}
 
 ## When the finder names a cause
 
-What it believed of its likeliest cause at the end, and how often it was that.
+How probable it held its likeliest cause at the end, and how often it was right.
 
 ${table(['believed', 'mean', 'right', 'faults'], shipped.bins)}
 
@@ -138,8 +139,8 @@ const shipped = ({ weights }) => weights;
 
 function wrongShares(count, say) {
   const ways = [
-    ['finder, knows the shares', 'finder', (own) => own],
-    ['finder, goes by the shipped ones', 'finder', () => shipped],
+    ['finder, knows the probabilities', 'finder', (own) => own],
+    ['finder, built-in probabilities', 'finder', () => shipped],
     [BASE, BASE, () => shipped],
   ];
   const means = ways.map(([name, policy, believed]) => {
@@ -156,21 +157,21 @@ function wrongShares(count, say) {
     (mean / means[0].mean).toFixed(2),
     (mean / means[2].mean).toFixed(2),
   ]);
-  return table(['way', 'mean min', 'of knowing them', `of the ${BASE}`], rows);
+  return table(['strategy', 'mean min', 'of knowing them', `of the ${BASE}`], rows);
 }
 
 /**
- * How a shop's shares scatter about the shipped ones, and whether causes are assumed to be common under every
+ * How a shop's probabilities scatter around the built-in ones, and whether causes are assumed to be common under every
  * symptom.
  */
 const WORLDS = [
-  ['each symptom its own', () => ({ apart: true, shape: 1 }), { leaning: false }],
-  ['some causes met often under every symptom', () => ({ apart: false, shape: 1 }), { leaning: true }],
+  ['each symptom differs by itself', () => ({ apart: true, shape: 1 }), { leaning: false }],
+  ['some causes frequent under every symptom', () => ({ apart: false, shape: 1 }), { leaning: true }],
   ['the same, learned by symptom alone', () => ({ apart: false, shape: 1 }), { leaning: false }],
-  ['hardly other than the shipped ones', () => ({ apart: false, shape: 4 }), { leaning: true }],
+  ['hardly different from the built-in ones', () => ({ apart: false, shape: 4 }), { leaning: true }],
 ];
 
-/** How far findings move the shares from the shipped ones to the shop's. */
+/** How far logged cases move the probabilities from the built-in ones to the shop's. */
 function learning(say) {
   const rows = WORLDS.flatMap(([name, world, how]) => {
     const closed = LEARNED.map((findings) => closedBy(findings, world(), how));
@@ -179,11 +180,15 @@ function learning(say) {
     return world().apart
       ? [
           row,
-          ['the same, the likeliest cause counted', row[1], ...closed.map(({ counted }) => percent(counted))],
+          [
+            'the same, counting only the likeliest cause',
+            row[1],
+            ...closed.map(({ counted }) => percent(counted)),
+          ],
         ]
       : [row];
   });
-  return table(['shares', 'apart', ...LEARNED.map((findings) => `after ${findings}`)], rows);
+  return table(['shop', 'gap', ...LEARNED.map((findings) => `after ${findings}`)], rows);
 }
 
 function closedBy(findings, { apart, shape }, how) {

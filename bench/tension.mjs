@@ -272,8 +272,8 @@ const RULES = [
   { name: 'the rule', make: balance(SHIPPED_VALUES) },
   { name: 'the rule, five earlier set-ups', make: balanceWithHistory },
   {
-    name: 'ablation: nothing for what a seam teaches',
+    name: 'ablation: only at the likeliest setting',
     make: balance(SHIPPED_VALUES, ({ keep }) => keep.turns),
   },
-  { name: 'ablation: every grade believed', make: balance(credulous) },
+  { name: 'ablation: believes every grade', make: balance(credulous) },
 ];

@@ -63,17 +63,17 @@ await main(async () => {
     file,
     `# The order of jobs
 
-Written by \`npm run bench:jobs\` from a fixed seed: ${DRAWN} shops of each size, drawn from chance, with jobs of six kinds that are
-far from or near to each other; a minute late weighs half a minute of changing over. **Nothing here happened**: only ratios within
-one run mean anything. First come, first served puts each job in turn on the machine that is free for it soonest. Every
-order is worked out again by a checker of its own.
+Written by \`npm run bench:jobs\` from a fixed seed: ${DRAWN} random shops of each size, with jobs of six kinds,
+some alike and some very different. A minute late counts as half a minute of changing over. **This is a simulation**: only
+ratios within one run mean anything. "First come, first served" puts each job in turn on the machine that can start it
+soonest. Every order is recalculated by a separate checker.
 
 | jobs | machines | cost, of first come's | minutes of changing over, of first come's | proven cheapest | bound, of the cost |
 | ---- | -------- | --------------------- | ----------------------------------------- | --------------- | ------------------ |
 ${rows.join('\n')}
 
-Up to 12 jobs on 4 machines every order is gone through. For more the bound is weak, since it forgets that jobs wait for each
-other: it says little of how much cheaper an order might be, and the page says so.
+For up to 12 jobs on 4 machines, every order is searched. For more, the bound is weak, because it ignores that jobs wait
+for each other: it says little about how much cheaper an order might be, and the page says so.
 `,
   );
   say(`Written to ${file}.`);

@@ -36,13 +36,14 @@ await main(async () => {
 function page(held, rows) {
   return `# How far fits of needle lives can be trusted, simulated
 
-Written by \`npm run bench:life\` from a fixed seed; no needle wore here. Limits of 95 % by likelihood ratio, from samples of 50
-needles with 20 failures and more, held the true shape in ${(100 * held.shape).toFixed(1)} % and the true scale in
+Written by \`npm run bench:life\` from a fixed seed, with simulated needles. Likelihood-ratio intervals of 95 %, from
+samples of 50 needles with 20 or more failures, contained the true shape in ${(100 * held.shape).toFixed(1)} % and the true scale in
 ${(100 * held.scaleHours).toFixed(1)} % of 1000 samples.
 
-What it costs to change needles by an estimate, over what it would cost to know the truth: shops of twelve machines whose
-scales differ (deviation of their logarithm), each with so many needles seen, shape 2.4, a worn needle eight times a planned
-change. Each machine by itself, all together as one, or pooled: one shape for the group, a scale for each machine.
+Extra cost of changing needles by an estimate instead of the true life: shops of twelve machines whose scales differ
+(standard deviation of their logarithm), with the given number of needles each, shape 2.4, and a worn needle costing
+eight planned changes. Estimated for each machine by itself, for all as one, or pooled: one shape for the group and a
+scale for each machine.
 
 | machines differ by | needles each | by itself | all as one | pooled |
 | --- | --- | --- | --- | --- |

@@ -46,26 +46,27 @@ await main(async () => {
 function page(rows) {
   return `# How close plans of rounds come to the cheapest
 
-Written by \`npm run bench:rounds\` from a fixed seed; no shop is behind it. Zones of about ten machines, needles best changed
-after some 5 to 20 running hours at 2 to 3.6 hours a shift, about twice the minutes that changes and ways take on average, and
-needles that come in two deliveries, some kinds too few (\`bench/rounds-instances.mjs\`). The gap is what the plan costs over the
-proven bound, as a share of the bound: lateness, early waste and visits together. Every plan is recomputed by a checker that
-shares nothing with the planner, limit by limit. Memory is that of the whole process.
+Written by \`npm run bench:rounds\` from a fixed seed; the shops are invented.
+Zones have about ten machines. Needles are best changed
+after 5 to 20 running hours, at 2 to 3.6 hours a shift. Mechanics have about twice the minutes that changes and walking
+take on average, and needles arrive in two deliveries, too few of some kinds (\`bench/rounds-instances.mjs\`). The gap is the
+cost of the plan (late changes, early changes and visits) above the proven bound, as a share of the bound. Every plan is
+checked against every limit by a checker that shares no code with the planner. Memory is that of the whole process.
 
-HiGHS gets the same model with nothing to begin from for ${HIGHS_SECONDS} seconds; its plan and its bound are told as ratios to ours.
-A cost above 1 is dearer, a bound below 1 proves less.
+HiGHS solves the same model without a start solution for ${HIGHS_SECONDS} seconds; its plan and bound are given as ratios to ours.
+A cost above 1 is more expensive, a bound below 1 proves less.
 
 | machines x shifts | cost | bound | gap | time | memory | fullest shift | cost by HiGHS | bound by HiGHS |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${rows.join('\n')}
 
-Each zone's visits are found exactly at the prices of minutes and needles (\`core/rounds/zone-visits.ts\`), so that what is left
-of the gap comes from limits that zones share. In large shops nothing is left of it. Where the minutes of a shift hold a few
-changes only, prices cannot say which of them fit, and the bound stays where it is: with 1.15 times the minutes HiGHS had, after
-400 seconds, a plan 1.13 times as dear as ours and a bound 0.4 % below ours.
+For given prices of minutes and needles, each zone's visits are solved exactly (\`core/rounds/zone-visits.ts\`), so the
+remaining gap comes from limits that zones share. In large shops it vanishes. Where a shift has room for only a few
+changes, prices cannot decide which of them fit, and the bound stays loose: with 1.15 times the minutes, HiGHS had after
+400 seconds a plan 1.13 times as expensive as ours and a bound 0.4 % below ours.
 
-Shops of about 8 x 10 and smaller are handed to HiGHS on the server, begun from our plan, to prove it or better it. Larger ones
-are not: on 50 x 28, with the arcs left out that reduced costs rule out, it found nothing better in 60 seconds and proved less
-than the zones' own search does in one. For those, searching longer (effort) does what polishing was meant for.
+On the server, shops of about 8 x 10 and smaller are also given to HiGHS, starting from our plan, to prove or improve it.
+Larger ones are not: on 50 x 28, with arcs removed that reduced costs rule out, it found nothing better in 60 seconds and
+proved less than the zones' own search does in one. Larger shops gain more from a longer search (effort).
 `;
 }

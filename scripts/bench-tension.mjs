@@ -8,10 +8,10 @@ import { main, say } from './lib/say.mjs';
 
 const JUDGE_NAMES = {
   slipping: 'slips to a neighbouring grade in 12 %',
-  leaning: 'leans 0.4 half windows too tight',
+  leaning: 'biased 0.4 half windows too tight',
   blurred: 'unsure near the edges of the grades',
-  blurredLeaning: 'unsure, and leans too tight',
-  leaningLoose: 'leans 0.4 half windows too loose',
+  blurredLeaning: 'unsure, and biased too tight',
+  leaningLoose: 'biased 0.4 half windows too loose',
   neverDotsBalanced: 'never says dots, says balanced',
   neverDotsFault: 'never says dots, says the whole fault',
   lax: 'lax: sees everything 0.6 half windows better',
@@ -78,27 +78,29 @@ function page(table, judges, machines) {
   return `# The search for the balanced seam, simulated
 
 Written by \`npm run bench:tension\` from a fixed seed. **Nothing here was sewn**: ${machines} hidden machines are drawn for
-each weight of work, with a balanced setting spread about the start (light 1.2 turns, heavy 2.1 turns) and a window of 0.5
-to 1.1 turns (light) or 1.1 to 2.6 turns (heavy). Four judges grade the seams: one who names a neighbouring grade in 12 %
-of seams (first columns), the same leaning 0.4 half windows too tight, one who is besides unsure near the edges of the
-grades as the rule itself believes, and that one leaning. Log real seams and compare.
+each weight of work, with balanced settings scattered around the starting point (light 1.2 turns, heavy 2.1 turns) and a
+window of 0.5 to 1.1 turns (light) or 1.1 to 2.6 turns (heavy). Four judges grade the seams. The first names
+a neighbouring grade in 12 % of seams (first columns); the second does so too and is biased 0.4 half windows too tight;
+the third is also unsure near the edges of the grades, as the rule itself assumes; the fourth is that one, biased. Log
+real seams and compare.
 
-| work | rule | inside after 4 seams | seams until 95 % are inside | seams until it may be kept | seams to stop or claim | inside at stop | inside at stop, leaning judge | claims of 95 % true | true, leaning | true, unsure | true, unsure and leaning |
+| work | rule | inside after 4 seams | seams until 95 % are inside | seams until it may be kept | seams to stop or claim | inside at stop | inside at stop, biased judge | claims of 95 % true | true, biased | true, unsure | true, unsure and biased |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${table.join('\n')}
 
-The rule sews where a seam is expected to teach most about setting, window and judge, plus 0.35 of the chance that it is
-good already, never further than the longest move. Once a seam was balanced at a setting that is good with a chance of
-75 % (light) or 80 % (heavy), **keeping it** is the main action ("seams until it may be kept"). It goes on only for somebody who wants the claim of 95 %,
-which needs a ground: a fault seen on each side, a lock measured, or two seams balanced at one setting. Sewing only at the
-likeliest setting (first ablation) and believing every grade (second) show what each part is worth.
+The rule sews where a seam is expected to teach most about setting, window and judge, plus 0.35 times the probability that
+it is already good, and never further than the longest move. Once a seam was balanced at a setting that is good with a
+probability of 75 % (light) or 80 % (heavy), **keeping it** is the main action ("seams until it may be kept"). It continues only for
+somebody who wants to be 95 % sure, which needs evidence: a fault seen on each side, a measured lock, or two seams
+balanced at one setting. The ablations (sewing only at the likeliest setting, and believing every grade) show what each
+part is worth.
 
 ## Judges
 
-The rule with every judge anybody could think of, none of whom it knows anything about: on plain machines, and on awkward
-ones, whose window is up to 40 % wider on one side than on the other and whose knob gains 8 % a turn. Of somebody who
-practised it knows more. Aimed at: claims of 95 % true at least 93 % for every judge better than chance, and no claim for one
-who guesses in 90 % of runs.
+The rule with many kinds of judges, about whom it knows nothing in advance: on ordinary machines, and on awkward ones,
+whose window is up to 40 % wider on one side than on the other and whose knob gains 8 % a turn. It knows more about
+somebody who has practised. The goal: claims of 95 % are true at least 93 % of the time for every judge better than
+chance, and one who guesses leads to no claim in 90 % of runs.
 
 | work | judge | seams to keep | inside when kept | claims made | claims true | seams to claim | awkward: seams to keep | inside when kept | claims made | claims true | seams to claim |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |

@@ -1,8 +1,5 @@
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
-import { run } from './lib/run.mjs';
+import { writeReport } from './lib/report.mjs';
 import { main, say } from './lib/say.mjs';
 
 /**
@@ -15,8 +12,5 @@ await main(async () => {
   await installPackages();
   await buildNodeParts();
   const { benchFaults } = await import('../bench/faults.mjs');
-  const file = join(ROOT, 'docs', 'fault-finder.md');
-  writeFileSync(file, await benchFaults(FAULTS, say));
-  await run('npx', ['--no-install', 'prettier', '--write', file], { quiet: true });
-  say(`Written to ${file}`);
+  await writeReport('fault-finder.md', await benchFaults(FAULTS, say));
 });

@@ -1,7 +1,7 @@
-import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { writeReport } from './lib/report.mjs';
 import { main, say } from './lib/say.mjs';
 
 /**
@@ -58,10 +58,11 @@ await main(async () => {
     const ratio = (a, b) => (a / b).toFixed(2);
     return `| ${jobs} | ${machines} | ${ratio(sums.made, sums.first)} | ${ratio(sums.change, sums.firstChange)} | ${sums.proven} of ${DRAWN} | ${ratio(sums.bound, sums.made)} |`;
   });
-  const file = join(ROOT, 'docs', 'job-order.md');
-  writeFileSync(
-    file,
-    `# The order of jobs
+  await writeReport('job-order.md', page(rows));
+});
+
+function page(rows) {
+  return `# The order of jobs
 
 Written by \`npm run bench:jobs\` from a fixed seed: ${DRAWN} random shops of each size, with jobs of six kinds,
 some alike and some very different. A minute late counts as half a minute of changing over. **This is a simulation**: only
@@ -74,7 +75,5 @@ ${rows.join('\n')}
 
 For up to 12 jobs on 4 machines, every order is searched. For more, the bound is weak, because it ignores that jobs wait
 for each other: it says little about how much cheaper an order might be, and the page says so.
-`,
-  );
-  say(`Written to ${file}.`);
-});
+`;
+}

@@ -1,8 +1,5 @@
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { format, resolveConfig } from 'prettier';
-import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { writeReport } from './lib/report.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** Times fits of needle lives, simulates how far they can be trusted, and writes the results to docs/life-fits.md. */
@@ -28,9 +25,7 @@ await main(async () => {
   });
   say(`95 % limits hold: shape ${held.shape.toFixed(3)}, scale ${held.scaleHours.toFixed(3)}`);
   say(rows.join('\n'));
-  const file = join(ROOT, 'docs', 'life-fits.md');
-  const options = { ...(await resolveConfig(file)), filepath: file };
-  writeFileSync(file, await format(page(held, rows), options));
+  await writeReport('life-fits.md', page(held, rows));
 });
 
 function page(held, rows) {

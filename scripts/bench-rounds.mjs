@@ -1,8 +1,5 @@
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { format, resolveConfig } from 'prettier';
-import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { writeReport } from './lib/report.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** Seconds that the general solver gets for each model, many times what the planner takes for the small ones. */
@@ -38,9 +35,7 @@ await main(async () => {
         `${seconds.toFixed(1)} s | ${megabytes.toFixed(0)} MB | ${(100 * fullest).toFixed(0)} % | ${solver ? `${ratio} (${solver.took.toFixed(0)} s)` : ''} | ${solver ? reached : ''} |`,
     );
   }
-  const file = join(ROOT, 'docs', 'rounds-plans.md');
-  const options = { ...(await resolveConfig(file)), filepath: file };
-  writeFileSync(file, await format(page(rows), options));
+  await writeReport('rounds-plans.md', page(rows));
 });
 
 function page(rows) {

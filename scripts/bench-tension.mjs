@@ -1,9 +1,6 @@
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { format, resolveConfig } from 'prettier';
-import { ROOT } from './lib/paths.mjs';
 import { needBrowser } from './lib/packages.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
+import { writeReport } from './lib/report.mjs';
 import { main, say } from './lib/say.mjs';
 
 const JUDGE_NAMES = {
@@ -35,11 +32,7 @@ await main(async () => {
   say(
     `\nOne answer in headless Chromium: p50 ${times[times.length >> 1].toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`,
   );
-  const file = join(ROOT, 'docs', 'tension-search.md');
-  writeFileSync(
-    file,
-    await format(page(table, judges, MACHINES), { ...(await resolveConfig(file)), filepath: file }),
-  );
+  await writeReport('tension-search.md', page(table, judges, MACHINES));
 });
 
 function percent(share) {

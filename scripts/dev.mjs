@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needDatabase } from './lib/packages.mjs';
 import { ROOT, STATE } from './lib/paths.mjs';
-import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
+import { buildNodeParts, buildWebForDevelopment, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
 
@@ -24,7 +24,7 @@ await main(async () => {
   await needDatabase();
   await installPackages();
   await buildNodeParts();
-  await buildWeb();
+  await buildWebForDevelopment();
   const database = await startMariadb(HOME);
   await prepareDatabase(HOME, database.environment);
   const devices = await startDevices(HOME, database.environment);
@@ -51,7 +51,8 @@ await main(async () => {
 
 function watching(tool, args) {
   const env = { ...process.env, ...NO_ANALYTICS };
-  return spawn('npx', ['--no-install', tool, ...args], {
+  // Not through npx, which would end without ending the build.
+  return spawn(join(ROOT, 'node_modules', '.bin', tool), args, {
     cwd: ROOT,
     env,
     stdio: ['ignore', 'inherit', 'inherit'],

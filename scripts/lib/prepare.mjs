@@ -16,6 +16,8 @@ const NODE_SOURCES = [
   'demo',
   'devices',
 ];
+/** Says which sources the web application in use was built from. */
+const WEB_STAMP = join(STATE, 'built-web');
 const WEB_SOURCES = [...LOCKED, 'angular.json', 'tsconfig.base.json', 'core', 'contracts', 'web'];
 
 function workspaces(file) {
@@ -46,15 +48,25 @@ export async function buildNodeParts() {
 
 /** Builds the web application for production. */
 export async function buildWeb() {
-  const stamp = join(STATE, 'built-web');
-  if (!existsSync(join(WEB_ROOT, 'index.html'))) rmSync(stamp, { force: true });
-  await unlessStamped(stamp, fingerprint(WEB_SOURCES), async () => {
+  if (!existsSync(join(WEB_ROOT, 'index.html'))) rmSync(WEB_STAMP, { force: true });
+  await unlessStamped(WEB_STAMP, fingerprint(WEB_SOURCES), async () => {
     say('Building the web application ...');
     await run('npx', ['--no-install', 'ng', 'build', '--configuration', 'production'], {
       quiet: true,
       env: NO_ANALYTICS,
     });
     leavePageUnchecked();
+  });
+}
+
+/** Builds it for developers: readable in the browser, under file names that stay the same from build to build. */
+export async function buildWebForDevelopment() {
+  // This build replaces the one for use.
+  rmSync(WEB_STAMP, { force: true });
+  say('Building the web application ...');
+  await run('npx', ['--no-install', 'ng', 'build', '--configuration', 'development'], {
+    quiet: true,
+    env: NO_ANALYTICS,
   });
 }
 

@@ -1,12 +1,13 @@
 import { spawn } from 'node:child_process';
-import { mkdirSync, watch } from 'node:fs';
+import { existsSync, mkdirSync, watch } from 'node:fs';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
 import { needDatabase } from './lib/packages.mjs';
 import { ROOT, STATE } from './lib/paths.mjs';
-import { buildNodeParts, buildWebForDevelopment, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
+import { buildNodeParts, clearWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { main, say } from './lib/say.mjs';
 import { prepareDatabase, startDevices, startServer } from './lib/server.mjs';
+import { until } from './lib/wait.mjs';
 
 /**
  * For developers: the application on the demo database, compiled again whenever a file is saved. The server restarts
@@ -24,16 +25,17 @@ await main(async () => {
   await needDatabase();
   await installPackages();
   await buildNodeParts();
-  await buildWebForDevelopment();
-  const database = await startMariadb(HOME);
-  await prepareDatabase(HOME, database.environment);
-  const devices = await startDevices(HOME, database.environment);
-  let server = await startServer(HOME, devices.environment, PORT);
-  // Once the server has read the page: the watching build begins by emptying its folder.
+  const page = clearWeb();
   const builds = [
     watching('tsc', ['--build', '--watch', '--preserveWatchOutput']),
     watching('ng', ['build', '--watch', '--configuration', 'development']),
   ];
+  const database = await startMariadb(HOME);
+  await prepareDatabase(HOME, database.environment);
+  const devices = await startDevices(HOME, database.environment);
+  // The server reads the page only once. A first build that fails may take as long as it takes to correct.
+  await until(async () => existsSync(page), 200, Infinity);
+  let server = await startServer(HOME, devices.environment, PORT);
   const restart = afterChanges(async () => {
     await server.stop();
     server = await startServer(HOME, devices.environment, PORT);

@@ -59,15 +59,11 @@ export async function buildWeb() {
   });
 }
 
-/** Builds it for developers: readable in the browser, under file names that stay the same from build to build. */
-export async function buildWebForDevelopment() {
-  // This build replaces the one for use.
-  rmSync(WEB_STAMP, { force: true });
-  say('Building the web application ...');
-  await run('npx', ['--no-install', 'ng', 'build', '--configuration', 'development'], {
-    quiet: true,
-    env: NO_ANALYTICS,
-  });
+/** Makes room for a development build, which is not for use: `buildWeb` will build again. Returns the page to wait for. */
+export function clearWeb() {
+  const page = join(WEB_ROOT, 'index.html');
+  for (const file of [WEB_STAMP, page]) rmSync(file, { force: true });
+  return page;
 }
 
 /**

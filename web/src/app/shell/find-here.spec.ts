@@ -4,7 +4,11 @@ describe('what is found without the server', () => {
   const names = (text: string) => findHere(text).map(({ kind, name, path }) => [kind, name, path]);
 
   it('are rooms by a part of their name', () => {
-    expect(names('spot')[0]).toEqual(['room', 'Spot checks', '/floor/spot-checks']);
+    const value = 'Share of a shift that the needle runs, without spot checks';
+    expect(names('spot')).toEqual([
+      ['room', 'Spot checks', '/floor/spot-checks'],
+      ['setting', value, `/catalogue?find=${encodeURIComponent(value)}`],
+    ]);
   });
 
   // V138 is sold as Tex 135, ticket 20: common tables of trade sizes (ASTM D3823 series, from memory).

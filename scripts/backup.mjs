@@ -1,7 +1,7 @@
-import { mkdirSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { backUp, removeBackup } from './lib/backup.mjs';
+import { changesOf } from './lib/access.mjs';
+import { backUp, newBackupIn, removeOldBackups } from './lib/backup.mjs';
 import { HOME } from './lib/home.mjs';
 import { needBackup, needDatabase } from './lib/packages.mjs';
 import { buildNodeParts, installPackages } from './lib/prepare.mjs';
@@ -21,7 +21,6 @@ const { values } = parseArgs({
     keep: { type: 'string' },
   },
 });
-const ENDING = '.sql.gz';
 
 await main(async () => {
   const keep = values.keep === undefined ? Infinity : Number(values.keep);
@@ -30,22 +29,16 @@ await main(async () => {
   await needBackup();
   await installPackages();
   await buildNodeParts();
-  mkdirSync(values.to, { recursive: true, mode: 0o700 });
-  const file = join(values.to, `gantelet-${new Date().toISOString().replace(/[:.]/g, '-')}${ENDING}`);
+  const sealed = values.key !== undefined;
+  const file = newBackupIn(values.to, sealed);
   const note = await withDatabaseOf(HOME, async (environment) => {
-    const made = await backUp(environment, file, values.key);
-    await noteBackup(HOME, environment, { sealed: values.key !== undefined });
+    const made = await backUp(environment, file, { key: values.key, log: basename(changesOf(HOME)) });
+    await noteBackup(HOME, environment, { sealed });
     return made;
   });
   const rows = Object.values(note.rows).reduce((sum, count) => sum + count, 0);
   say(
     `${note.works ?? 'An empty works'}: ${rows} rows of ${Object.keys(note.rows).length} tables in ${file}`,
   );
-  const all = readdirSync(values.to)
-    .filter((name) => name.startsWith('gantelet-') && name.endsWith(ENDING))
-    .sort();
-  for (const old of all.slice(0, Math.max(0, all.length - keep))) {
-    removeBackup(join(values.to, old));
-    say(`Removed ${old}.`);
-  }
+  for (const old of removeOldBackups(values.to, keep)) say(`Removed ${old}.`);
 });

@@ -8,6 +8,7 @@ import { ROOT } from './lib/paths.mjs';
 import { isFree } from './lib/ports.mjs';
 import { buildNodeParts, buildWeb, installPackages } from './lib/prepare.mjs';
 import { isRunning } from './lib/with-database.mjs';
+import { afterCutShort } from './lib/restore.mjs';
 import { keepRunning } from './lib/keep-running.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
 import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/server.mjs';
@@ -45,6 +46,8 @@ await main(async () => {
     const database = await startMariadb(HOME, { keepsChanges: OWN_SHOP });
     stops.push(database.stop);
     const holds = await prepareDatabase(HOME, database.environment, { ownShop: OWN_SHOP, from: FROM });
+    const cutShort = afterCutShort(HOME, holds);
+    if (cutShort !== null) say(cutShort);
     const isDemo = holds === 'holds the demo';
     const firstCode = holds === 'empty' ? randomBytes(5).toString('hex').toUpperCase() : null;
     const kept = async (name, start) => {

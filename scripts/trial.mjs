@@ -3,12 +3,12 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariadb } from './lib/mariadb.mjs';
-import { browserProgram, needBrowser, needDatabase } from './lib/packages.mjs';
+import { browserProgram, needBackup, needBrowser, needDatabase } from './lib/packages.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { buildNodeParts, buildWeb, installPackages, NO_ANALYTICS } from './lib/prepare.mjs';
 import { run } from './lib/run.mjs';
 import { main, Refusal, say } from './lib/say.mjs';
-import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
+import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/server.mjs';
 
 /**
  * Abuses the application: `npm run trial -- SEED SHARE PART ...`. Kills of the migration, of the server, the broker
@@ -19,7 +19,7 @@ import { prepareDatabase, startBroker, startServer } from './lib/server.mjs';
 process.env.GANTELET_LOG_LEVEL ??= 'silent';
 const [seed = 2026, share = 1] = process.argv.slice(2, 4).map(Number);
 const parts = process.argv.slice(4);
-const WHOLE = { migrationKills: 40, kills: 200, requests: 100_000, outboxWrites: 10_000 };
+const WHOLE = { migrationKills: 40, restoreKills: 40, backups: 20, kills: 200, requests: 100_000, outboxWrites: 10_000 };
 /** Room for the demo and little more. */
 const DISK_MB = 330;
 const FULL_FOR_MS = 20_000;
@@ -42,6 +42,23 @@ await main(async () => {
     const { kills, differ } = await killMigrations(randomLcg(seed / 1e6), some(WHOLE.migrationKills));
     say(`migrations: ${kills} kills, ${differ} starts afterwards that failed or left another schema`);
     check('migrations', differ);
+  }
+  if (wants('restores')) {
+    await needBackup();
+    const { killRestores } = await import('../bench/trial-restores.mjs');
+    const found = await killRestores(randomLcg(seed / 1e6), some(WHOLE.restoreKills));
+    say(
+      `restores: ${some(WHOLE.restoreKills)} kills; afterwards ${found.old} times the old shop whole, ${found.new} times the new one, ${found.neither} times neither`,
+    );
+    check('restores', found.neither);
+  }
+  if (wants('backups')) {
+    await needBackup();
+    const { bad, late } = await backUpAtWork(randomLcg(seed / 1e6), some(WHOLE.backups));
+    say(
+      `backups: ${some(WHOLE.backups)} made while people and counters worked, ${bad} could not be restored; one brought forward to a later second, ${late} entries after it`,
+    );
+    check('backups', bad + late);
   }
   if (wants('kills')) {
     const { counts, acknowledged } = await killDuringWrites(randomLcg(seed / 1e6), some(WHOLE.kills));
@@ -97,6 +114,40 @@ await main(async () => {
   }
   if (bad.length > 0) throw new Refusal(`Failed: ${bad.join(', ')}.`);
 });
+
+/** Backups while people change needles and counters count, each tried; then one is brought forward to a moment between. */
+async function backUpAtWork(random, count) {
+  const { backUpAtWork: backUps, restoreUntil } = await import('../bench/trial-restores.mjs');
+  const { personAt, startWrites } = await import('../bench/trial-kills.mjs');
+  const { DEMO_PEOPLE } = await import(join(ROOT, 'demo', 'dist', 'index.js'));
+  const home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'));
+  try {
+    const database = await startMariadb(home, { keepsChanges: true });
+    await prepareDatabase(home, database.environment);
+    const broker = await startBroker(home, database.environment);
+    const standIns = await startStandIns(broker.environment);
+    const server = await startServer(home, broker.environment, 0);
+    const people = await Promise.all(
+      DEMO_PEOPLE.slice(0, 4).map(({ signInName, password }) =>
+        personAt(() => server.address, signInName, password),
+      ),
+    );
+    for (const person of people) await person.signIn();
+    const { body } = await people[0].surely('GET', '/api/floor');
+    const machines = body.zones.flatMap(({ machines }) => machines).filter(({ needle }) => needle !== null);
+    const writes = startWrites(people, machines, random);
+    const { bad, folder, middle } = await backUps(home, database.environment, count);
+    const until = new Date(Math.floor(Date.now() / 1000) * 1000);
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    await writes.stop();
+    for (const one of [server, standIns, broker, database]) await one.stop();
+    const latest = await restoreUntil(home, middle, until, 'Tarn Street Sheeting & Hide');
+    rmSync(folder, { recursive: true, force: true });
+    return { bad, late: latest > until ? 1 : 0 };
+  } finally {
+    rmSync(home, { recursive: true, force: true });
+  }
+}
 
 /** Does work with a MariaDB of its own with the demo in it. */
 async function withShop(work, home = mkdtempSync(join(tmpdir(), 'gantelet-trial-'))) {

@@ -13,5 +13,6 @@ await main(async () => {
   await needDatabase();
   await installPackages();
   await buildNodeParts();
-  await withDatabaseOf(HOME, (environment) => verifyBook(HOME, environment));
+  const whole = await withDatabaseOf(HOME, (environment) => verifyBook(HOME, environment));
+  if (!whole) process.exitCode = 1;
 });

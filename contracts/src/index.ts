@@ -23,6 +23,7 @@ export * from './search/index.js';
 export * from './device/index.js';
 export * from './tablet/index.js';
 export * from './message/index.js';
+export * from './safekeeping/index.js';
 export * from './job/index.js';
 export * from './life/index.js';
 export * from './store/index.js';

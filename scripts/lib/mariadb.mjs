@@ -13,11 +13,11 @@ import {
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { accessOf, changesOf } from './access.mjs';
 import { findProgram } from './packages.mjs';
 import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
 import { Refusal, say } from './say.mjs';
-import { secretFile } from './secret-file.mjs';
 
 const START_LIMIT_MS = 60_000;
 const STOP_LIMIT_MS = 30_000;
@@ -33,12 +33,13 @@ const CHANGES_KEPT_DAYS = 35;
  * @param everyDatabase lets the user create databases, as tests do
  * @param keepsChanges also writes every change to a log, from which a backup can be brought forward to any later
  * moment
- * @param replays lets `replayEnvironment` replay that log
+ * @param restoresTo name of a database that `restoreEnvironment` may make and fill, and nothing else
+ * @param drops names of databases that go
  * @param port to listen on; a free one by default
  */
 export async function startMariadb(
   home,
-  { everyDatabase = false, keepsChanges = false, replays = false, port: asked } = {},
+  { everyDatabase = false, keepsChanges = false, restoresTo, drops = [], port: asked } = {},
 ) {
   mkdirSync(temporaryOf(home), { recursive: true, mode: 0o700 });
   const data = join(home, 'data');
@@ -48,8 +49,11 @@ export async function startMariadb(
   const port = asked ?? (await freePort());
   const logFile = join(home, 'mariadb.log');
   const log = openSync(logFile, 'a');
-  const replayer = replays ? { user: 'replay', password: randomBytes(18).toString('base64url') } : null;
-  const initFile = writeInitFile(home, access, everyDatabase, replayer);
+  const restorer =
+    restoresTo === undefined
+      ? null
+      : { name: restoresTo, user: RESTORER, password: randomBytes(18).toString('base64url') };
+  const initFile = writeInitFile(home, access, everyDatabase, restorer, drops);
   if (keepsChanges) mkdirSync(changesOf(home), { recursive: true, mode: 0o700 });
   // A process group of its own: Ctrl-C reaches only us, and we stop the server before its database.
   const options = serverOptions(home, port, initFile, everyDatabase);
@@ -63,7 +67,7 @@ export async function startMariadb(
   writeFileSync(join(home, 'mariadb.port'), String(port));
   return {
     environment: environmentOf(access, port),
-    replayEnvironment: replayer && environmentOf({ ...access, ...replayer }, port),
+    restoreEnvironment: restorer && environmentOf(restorer, port),
     ended,
     child,
     stop: async () => {
@@ -81,9 +85,6 @@ export async function startMariadb(
  * folder, even those of another running server, whose queries then fail or crash it.
  */
 export const temporaryOf = (home) => join(home, 'temporary');
-
-/** Folder of the change log. */
-export const changesOf = (home) => join(home, 'changes');
 
 /**
  * Every commit reaches the disk with its change; whatever is older than the oldest backup anybody keeps is deleted.
@@ -175,40 +176,35 @@ export async function initialise(home, data) {
   renameSync(fresh, data);
 }
 
-/** Name, user and password of the database: created once, stored beside the data, readable by this user only. */
-function accessOf(home) {
-  return secretFile(
-    join(home, 'access.json'),
-    (text) => {
-      const access = JSON.parse(text);
-      return [access.name, access.user, access.password].every((part) => /^[\w-]+$/.test(part))
-        ? access
-        : null;
-    },
-    () =>
-      JSON.stringify({ name: 'gantelet', user: 'gantelet', password: randomBytes(18).toString('base64url') }),
-  );
-}
-
-function writeInitFile(home, { name, user, password }, everyDatabase, replayer) {
+function writeInitFile(home, { name, user, password }, everyDatabase, restorer, drops) {
   const file = join(home, 'init.sql');
   const lines = [
-    `CREATE DATABASE IF NOT EXISTS ${name};`,
-    `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
-    `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
-    `GRANT ALL ON ${everyDatabase ? '*' : name}.* TO '${user}'@'127.0.0.1';`,
-    // The user that replays a log has more rights than any other, and exists only for that.
-    "DROP USER IF EXISTS 'replay'@'127.0.0.1';",
-    ...(replayer
-      ? [
-          `CREATE USER '${replayer.user}'@'127.0.0.1' IDENTIFIED BY '${replayer.password}';`,
-          `GRANT ALL ON *.* TO '${replayer.user}'@'127.0.0.1';`,
-        ]
+    `CREATE DATABASE IF NOT EXISTS \`${name}\`;`,
+    ...withRights(user, password, [`ALL ON ${everyDatabase ? '*' : `\`${name}\``}.*`]),
+    // The user that restores exists only for that.
+    `DROP USER IF EXISTS '${RESTORER}'@'127.0.0.1';`,
+    ...drops.map((one) => `DROP DATABASE IF EXISTS \`${one}\`;`),
+    // Whatever a backup says, it reaches only the database that it is restored to.
+    ...(restorer
+      ? withRights(restorer.user, restorer.password, [
+          `ALL ON \`${patternOf(restorer.name)}\`.*`,
+          'BINLOG REPLAY ON *.*',
+        ])
       : []),
   ];
   writeFileSync(file, `${lines.join('\n')}\n`, { mode: 0o600 });
   return file;
 }
+
+const RESTORER = 'restore';
+/** In a grant an underscore stands for any character. */
+const patternOf = (name) => name.replaceAll('_', '\\_');
+
+const withRights = (user, password, rights) => [
+  `CREATE USER IF NOT EXISTS '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+  `ALTER USER '${user}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+  ...rights.map((right) => `GRANT ${right} TO '${user}'@'127.0.0.1';`),
+];
 
 /** Stops a database that a killed start left running on this data directory. */
 async function stopLeftover(home, data) {

@@ -41,7 +41,19 @@ export async function prepareDatabase(home, environment, { ownShop = false, from
 
 /** Records in the database that it was backed up, if it can: its lead sees when the last backup was. */
 export async function noteBackup(home, environment, { sealed }) {
-  const args = sealed ? ['note-backup', 'sealed'] : ['note-backup'];
+  await noted(home, environment, ['note-backup', ...(sealed ? ['sealed'] : [])]);
+}
+
+/**
+ * Records in the database that restoring a backup was tried, and how it went.
+ *
+ * @param drill the backup's file and when it was made, and what was wrong; empty if it was restored whole
+ */
+export async function noteDrill(home, environment, drill) {
+  await noted(home, environment, ['note-drill', JSON.stringify(drill)]);
+}
+
+async function noted(home, environment, args) {
   await run(process.execPath, [SERVER, ...args], {
     quiet: true,
     allowFailure: true,
@@ -49,9 +61,24 @@ export async function noteBackup(home, environment, { sealed }) {
   });
 }
 
-/** Verifies the chain of the book, and prints the result. @throws when the chain is broken */
-export async function verifyBook(home, environment) {
-  await run(process.execPath, [SERVER, 'verify-book'], { env: { ...environment, ...secretsOf(home) } });
+/** Verifies the chain of the book, prints the result, and says whether it is whole. */
+export function verifyBook(home, environment) {
+  return bookIsWhole(home, environment, 'verify-book', { capture: true });
+}
+
+/** Brings a restored database up to date, and says whether its book is whole. */
+export function checkRestored(home, environment) {
+  return bookIsWhole(home, environment, 'check-restored', { quiet: true });
+}
+
+async function bookIsWhole(home, environment, command, shown) {
+  const { code, output } = await run(process.execPath, [SERVER, command], {
+    ...shown,
+    allowFailure: true,
+    env: { ...environment, ...secretsOf(home) },
+  });
+  if (code !== 0 && !output.includes('The book is broken')) throw new Refusal(output);
+  return code === 0;
 }
 
 /**

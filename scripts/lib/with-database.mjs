@@ -1,5 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { changesOf } from './access.mjs';
 import { runningMariadb, startMariadb } from './mariadb.mjs';
 
 /** Whether a start is working on this data directory. */
@@ -14,17 +15,13 @@ export function isRunning(home) {
   }
 }
 
-/**
- * Does work with the database of a data directory: the running one, or one that is started for it.
- *
- * @param options for starting one, as in `startMariadb`
- */
-export async function withDatabaseOf(home, work, options = {}) {
+/** Does work with the database of a data directory: the running one, or one that is started for it. */
+export async function withDatabaseOf(home, work) {
   const running = runningMariadb(home);
-  if (running) return work(running, null);
-  const database = await startMariadb(home, options);
+  if (running) return work(running);
+  const database = await startMariadb(home, { keepsChanges: existsSync(changesOf(home)) });
   try {
-    return await work(database.environment, database.replayEnvironment);
+    return await work(database.environment);
   } finally {
     await database.stop();
   }

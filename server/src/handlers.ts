@@ -26,6 +26,7 @@ import { shopRoutes } from './features/shop/index.js';
 import { storeRoutes } from './features/store/index.js';
 import { tensionRoutes } from './features/tension/index.js';
 import { plateRoutes } from './features/plate/index.js';
+import { safekeepingRoutes } from './features/safekeeping/index.js';
 import { messageRoutes } from './features/message/index.js';
 import { tabletRoutes } from './features/tablet/index.js';
 import { threadingRoutes } from './features/threading/index.js';
@@ -67,6 +68,7 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...storeRoutes(database, now),
     ...roundsRoutes(database, now),
     ...searchRoutes(database),
+    ...safekeepingRoutes(database, now),
     ...messageRoutes({
       ...{ database, now, secret: config.sessionSecret },
       mailGoesOut: config.mail !== null,

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { pino } from 'pino';
-import { RecordBundle, Scenario } from '@gantelet/contracts';
+import { RecordBundle, RestoreDrill, Scenario } from '@gantelet/contracts';
 import { followBrokerFiles } from './broker/broker-files.js';
 import { startBroker } from './broker/broker.js';
 import { startIngester } from './broker/ingester.js';
@@ -11,7 +11,8 @@ import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase, type Database } from './db/database.js';
 import { migrate } from './db/migrate.js';
 import { startSealing, verifyBook } from './features/book/index.js';
-import { holdsDemo, noteBackup } from './features/shop/index.js';
+import { noteBackup, noteRestoreDrill } from './features/safekeeping/index.js';
+import { holdsDemo } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
 import { messageSender, startMessages } from './features/message/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
@@ -28,7 +29,7 @@ const STOP_WITHIN_MS = 2000;
 /** Longer than proxies keep an idle connection open: the server must not be the one to close it under a request. */
 const IDLE_CONNECTION_MS = 75_000;
 const USAGE =
-  'usage: main.js migrate [down] | state | verify-book | note-backup [sealed] | load SCENARIO.json | take-in BUNDLE.json | serve | broker | ingest | broker-files FOLDER';
+  'usage: main.js migrate [down] | state | verify-book | check-restored | note-backup [sealed] | note-drill JSON | load SCENARIO.json | take-in BUNDLE.json | serve | broker | ingest | broker-files FOLDER';
 
 const config = configFrom(process.env);
 const [command, file] = process.argv.slice(2);
@@ -36,7 +37,9 @@ const [command, file] = process.argv.slice(2);
 if (command === 'migrate') await migrated(file === 'down' ? 'down' : 'up');
 else if (command === 'state') await state();
 else if (command === 'verify-book') await verified();
+else if (command === 'check-restored') await checkRestored();
 else if (command === 'note-backup') await backedUp(file === 'sealed');
+else if (command === 'note-drill' && file !== undefined) await drilled(file);
 else if (command === 'load' && file !== undefined) await load(file);
 else if (command === 'take-in' && file !== undefined) await takeIn(file);
 else if (command === 'serve') await serve();
@@ -75,10 +78,23 @@ async function verified(): Promise<void> {
   }
 }
 
+/** Brings a restored database up to date, and verifies its book. */
+async function checkRestored(): Promise<void> {
+  await migrated('up');
+  await verified();
+}
+
 /** Records that a backup has just been made. */
 async function backedUp(sealed: boolean): Promise<void> {
   const database = openDatabase(config.database);
   await noteBackup(database, new Date(), sealed);
+  await database.close();
+}
+
+/** Records that restoring a backup was tried. */
+async function drilled(json: string): Promise<void> {
+  const database = openDatabase(config.database);
+  await noteRestoreDrill(database, new Date(), RestoreDrill.parse(JSON.parse(json)));
   await database.close();
 }
 

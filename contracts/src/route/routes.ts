@@ -16,6 +16,7 @@ import { recordRoutes } from './record-routes.js';
 import { messageRoutes } from './message-routes.js';
 import { needleRoutes } from './needle-routes.js';
 import { roundsRoutes } from './rounds-routes.js';
+import { safekeepingRoutes } from './safekeeping-routes.js';
 import { serviceRoutes } from './service-routes.js';
 import { storeRoutes } from './store-routes.js';
 import { shopRoutes } from './shop-routes.js';
@@ -46,6 +47,7 @@ export const routes = {
   ...roundsRoutes,
   ...deviceRoutes,
   ...messageRoutes,
+  ...safekeepingRoutes,
   ...tabletRoutes,
   search: reads({
     id: 'search',

@@ -1,6 +1,5 @@
 import * as z from 'zod';
 import {
-  LastBackup,
   CodeSignIn,
   FirstStart,
   PasswordChange,
@@ -148,13 +147,6 @@ export const shopRoutes = {
     keyed: false,
     body: Nothing,
     reply: Session,
-  }),
-  readLastBackup: reads({
-    id: 'readLastBackup',
-    path: '/api/shop/last-backup',
-    summary: 'When the last backup was made, and whether the next one is due',
-    permission: 'lead',
-    reply: LastBackup,
   }),
   reviseShop: writes({
     id: 'reviseShop',

@@ -28,7 +28,6 @@ export {
   TensionWay,
 } from './shop.js';
 export { ShopCosts } from './shop-costs.js';
-export { LastBackup } from './backup.js';
 export { Session, SignIn, ToldShop } from './session.js';
 export { FirstStart } from './first-start.js';
 export {

@@ -17,10 +17,3 @@ export interface BookEntryRow {
   place: number | null;
   seal: string | null;
 }
-
-/** A backup that was made and found complete. */
-export interface BackupRow {
-  id: string;
-  madeAt: Date;
-  sealed: boolean;
-}

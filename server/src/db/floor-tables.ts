@@ -29,7 +29,8 @@ import type {
   UndoneChangeRow,
   SpotCheckRow,
 } from './rows.js';
-import type { BackupRow, BookEntryRow } from './book-rows.js';
+import type { BookEntryRow } from './book-rows.js';
+import type { BackupRow, RestoreDrillRow, SafekeepingRuleRow } from './safekeeping-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
 import type { HandSettingRow } from './hand-setting-rows.js';
@@ -287,6 +288,19 @@ export function floorTables(table: DefineTable) {
       id,
       madeAt: instant,
       sealed: { type: DataTypes.BOOLEAN, allowNull: false },
+    }),
+    restoreDrills: table<RestoreDrillRow>('restore_drills', {
+      id,
+      doneAt: instant,
+      file: text,
+      backupMadeAt: instantOrNone,
+      wrong: text,
+    }),
+    safekeepingRule: table<SafekeepingRuleRow>('safekeeping_rule', {
+      id: { type: DataTypes.INTEGER, primaryKey: true },
+      backupWithinHours: whole,
+      drillWithinDays: whole,
+      version,
     }),
     queuedJobs: table<QueuedJobRow>('queued_jobs', {
       id,

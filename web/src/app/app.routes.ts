@@ -35,6 +35,8 @@ import * as practiceEffects from './features/practice/practice.effects';
 import { practiceFeature } from './features/practice/practice.state';
 import { machineRoutes, SERVICE } from './machine.routes';
 import { atLanding, signedIn } from './features/shop/signed-in.guard';
+import * as safekeepingEffects from './features/safekeeping/safekeeping.effects';
+import { safekeepingFeature } from './features/safekeeping/safekeeping.state';
 import * as storeEffects from './features/store/store.effects';
 import { storeFeature } from './features/store/store.state';
 import * as tensionEffects from './features/tension/tension.effects';
@@ -67,7 +69,8 @@ export const appRoutes: Routes = [
           provideState(roundsFeature),
           provideState(nowFeature),
           provideState(storeFeature),
-          provideEffects(floorEffects, roundsEffects, nowEffects, storeEffects),
+          provideState(safekeepingFeature),
+          provideEffects(floorEffects, roundsEffects, nowEffects, storeEffects, safekeepingEffects),
           ...SERVICE,
         ],
         loadComponent: () => import('./features/now/now.page').then((m) => m.NowPage),
@@ -267,6 +270,12 @@ export const appRoutes: Routes = [
         title: 'Messages · Gantelet',
         providers: [provideState(messageFeature), provideEffects(messageEffects)],
         loadComponent: () => import('./features/message/messages.page').then((m) => m.MessagesPage),
+      },
+      {
+        path: 'safekeeping',
+        title: 'Safekeeping · Gantelet',
+        providers: [provideState(safekeepingFeature), provideEffects(safekeepingEffects)],
+        loadComponent: () => import('./features/safekeeping/safekeeping.page').then((m) => m.SafekeepingPage),
       },
       {
         path: 'people',

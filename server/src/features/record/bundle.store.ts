@@ -4,7 +4,7 @@ import type { Database, Transaction } from '../../db/database.js';
 
 /** Tables that belong to this installation rather than the shop, or that hold credentials. */
 const LEFT_OUT: ReadonlySet<string> = new Set([
-  ...['migrations', 'sessions', 'sign_in_tries', 'writes', 'jobs', 'backups'],
+  ...['migrations', 'sessions', 'sign_in_tries', 'writes', 'jobs', 'backups', 'restore_drills'],
   ...['person_passes', 'calendar_links', 'message_deliveries', 'messages', 'message_targets'],
 ]);
 /** What replaces credentials. */

@@ -2,7 +2,6 @@ export { readShopTimes, type ShopTimes, type ZoneTime } from './shop-times.store
 export { readShopCalendar } from './shop-calendar.store.js';
 export { requireBetween, requireShopTime } from './shop-time.js';
 export { requireUncommon } from './common-passwords.js';
-export { noteBackup } from './backup.store.js';
 export { sessionOf, sessionOnTablet, toldSession } from './shop.service.js';
 export { shopRoutes } from './shop.routes.js';
 export { makeSignInCode } from './people.service.js';

@@ -1,7 +1,6 @@
 import { routes } from '@gantelet/contracts';
 import type { Database } from '../../db/database.js';
 import { answer, write, type Handled } from '../../http/handle.js';
-import { findLastBackup } from './backup.store.js';
 import { addPerson, importPeople, makeSignInCode, revisePerson, useCode } from './people.service.js';
 import { findPeople } from './people.store.js';
 import { readShopCalendar, reviseShopCalendar } from './shop-calendar.store.js';
@@ -25,7 +24,6 @@ export function shopRoutes(database: Database, now: () => Date): readonly Handle
     ),
     write(routes.makeSignInCode, ({ params }, tx) => makeSignInCode(database, params.personId, now(), tx)),
     write(routes.reviseShop, ({ body }, tx) => reviseShop(database, body, tx)),
-    answer(routes.readLastBackup, () => findLastBackup(database, now())),
     answer(routes.readShopCalendar, () => readShopCalendar(database)),
     write(routes.reviseShopCalendar, ({ body }, tx) => reviseShopCalendar(database, body, tx)),
     answer(routes.changePassword, async ({ body, person, session }) => {

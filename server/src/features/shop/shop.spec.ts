@@ -2,7 +2,6 @@ import { newId, routes, type ShopRevision, type Problem } from '@gantelet/contra
 import { TEST_PEOPLE } from '../../testing/small-works.js';
 import { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
-import { noteBackup } from './index.js';
 
 describe('signing in', () => {
   let shop: TestShop;
@@ -56,27 +55,6 @@ describe('signing in', () => {
     const blocked = await tryIn(clients[0]!, TEST_PEOPLE.lead.password, 'lea');
     expect([blocked.status, (blocked.body as unknown as Problem).code]).toEqual([429, 'session.too-many']);
     expect((await tryIn(clients[0]!, TEST_PEOPLE.operator.password, 'opa')).status).toBe(200);
-  });
-});
-
-describe('backups', () => {
-  let shop: TestShop;
-  beforeAll(async () => {
-    shop = await startTestShop();
-  });
-  afterAll(() => shop.stop());
-
-  it('are due in a real shop after two nights without one, and never in the demo', async () => {
-    const lead = await shop.signedIn('lead');
-    const last = async () => (await lead.call(routes.readLastBackup)).body;
-    expect(await last()).toEqual({ madeAt: null, sealed: false, due: false });
-    await shop.database.tables.shop.update({ isDemo: false }, { where: { id: 1 } });
-    expect((await last()).due).toBeTrue();
-    const madeAt = new Date(shop.clock.now.getTime() - 3_600_000);
-    await noteBackup(shop.database, madeAt, true);
-    expect(await last()).toEqual({ madeAt: madeAt.toISOString(), sealed: true, due: false });
-    shop.clock.now = new Date(shop.clock.now.getTime() + 48 * 3_600_000);
-    expect((await last()).due).toBeTrue();
   });
 });
 

@@ -23,22 +23,6 @@ export const readIntervals = createEffect(
   { functional: true },
 );
 
-/** Only the lead looks after backups, so nobody else asks. */
-export const readBackup = createEffect(
-  (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>
-    actions.pipe(
-      ofType(nowActions.opened),
-      switchMap(() => {
-        if (store.selectSignal(shopFeature.selectPerson)()?.role !== 'lead') return EMPTY;
-        return api.call(routes.readLastBackup).pipe(
-          map((backup) => nowActions.backupRead({ backup })),
-          catchError(failed),
-        );
-      }),
-    ),
-  { functional: true },
-);
-
 /** Only mechanics decide on counter jumps, so nobody else asks. */
 export const readLeaps = createEffect(
   (actions = inject(Actions), api = inject(ApiClient), store = inject(Store)) =>

@@ -4,14 +4,17 @@ import {
   type FloorView,
   type Problem,
   type RoundSheet,
+  type Safekeeping,
   type ServiceDue,
   USUAL_BUYING,
+  USUAL_SAFEKEEPING,
 } from '@gantelet/contracts';
 import { floorMachine, floorZone, SESSION, SETUP } from '../../testing/examples';
 import { mountPage } from '../../testing/mount-page';
 import { NEEDLE } from '../../testing/rounds-examples';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
+import { safekeepingActions, safekeepingFeature } from '../safekeeping/safekeeping.state';
 import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopActions, shopFeature } from '../shop/shop.state';
 import { storeActions, storeFeature } from '../store/store.state';
@@ -91,7 +94,7 @@ const READ = [
 describe('what needs me now', () => {
   const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
     mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature, serviceFeature],
+      features: [floorFeature, roundsFeature, nowFeature, safekeepingFeature, shopFeature, storeFeature, serviceFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf(machines) }),
@@ -108,7 +111,7 @@ describe('what needs me now', () => {
 
   it('shows the floor at once, and everything else in one go once all of it is there', async () => {
     const page = await mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, shopFeature, storeFeature, serviceFeature],
+      features: [floorFeature, roundsFeature, nowFeature, safekeepingFeature, shopFeature, storeFeature, serviceFeature],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf([stopped]) }),
@@ -209,16 +212,25 @@ describe('what needs me now', () => {
     expect(text()).toContain('Leather, cutting points, flatbed 6.3 h, was 5 h until Wed 09:00');
   });
 
-  it('tells the lead when a backup is due, and not before', async () => {
-    const backup = { madeAt: AT, sealed: false, due: true };
-    const late = await open([fine], [nowActions.backupRead({ backup })]);
-    expect(late.text()).toContain('The last one was made 4 Mar 2026, 09:00.');
-    late.store.dispatch(nowActions.backupRead({ backup: { ...backup, due: false } }));
-    await late.settled();
-    expect(late.text()).not.toContain('Backup');
-    late.store.dispatch(nowActions.backupRead({ backup: { ...backup, madeAt: null } }));
-    await late.settled();
-    expect(late.text()).toContain('None has been made yet.');
+  it('tells the lead when a backup or a restore drill is due, and not before', async () => {
+    const safekeeping: Safekeeping = {
+      rule: USUAL_SAFEKEEPING,
+      backup: { madeAt: AT, sealed: false, due: true },
+      drill: { last: null, due: false },
+    };
+    const page = await open([fine], [safekeepingActions.read({ safekeeping })]);
+    expect(page.text()).toContain('Backup: The last one was made 4 Mar 2026, 09:00.');
+    const now = async (more: Partial<Safekeeping>) => {
+      page.store.dispatch(safekeepingActions.read({ safekeeping: { ...safekeeping, ...more } }));
+      await page.settled();
+    };
+    await now({ backup: { ...safekeeping.backup, due: false } });
+    expect(page.text()).not.toContain('Backup');
+    await now({ backup: { madeAt: null, sealed: false, due: true } });
+    expect(page.text()).toContain('None has been made yet.');
+    const last = { doneAt: AT, file: 'a.sql.gz', backupMadeAt: null, wrong: 'a.sql.gz is damaged.' };
+    await now({ drill: { last, due: true } });
+    expect(page.text()).toContain('with a.sql.gz, and it failed: a.sql.gz is damaged.');
   });
 
   it('asks about a counter jump, one decision at a time', async () => {

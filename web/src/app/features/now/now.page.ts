@@ -10,9 +10,11 @@ import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
 import { groupText, hoursText as lifeHoursText } from '../../shared/words/life-words';
 import { serviceName, sinceText } from '../../shared/words/history-words';
+import { backupText, drillText } from '../../shared/words/safekeeping-words';
 import { thingText, whyOrderText } from '../../shared/words/store-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
+import { safekeepingActions, safekeepingFeature } from '../safekeeping/safekeeping.state';
 import { serviceActions, serviceFeature } from '../service/service.state';
 import { shopFeature } from '../shop/shop.state';
 import { storeActions, storeFeature } from '../store/store.state';
@@ -80,7 +82,9 @@ export class NowPage {
   protected readonly rounds = computed(() =>
     openRounds(this.published()?.sheets ?? [], this.person()?.id ?? null),
   );
-  protected readonly backup = this.store.selectSignal(nowFeature.selectBackup);
+  protected readonly safekeeping = this.store.selectSignal(safekeepingFeature.selectSafekeeping);
+  protected readonly backupText = backupText;
+  protected readonly drillText = drillText;
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
   /** What the store should order judging by use, except needles that the plan covers. */
   protected readonly runningOut = computed(() => {
@@ -108,6 +112,7 @@ export class NowPage {
     this.store.dispatch(roundsActions.sheetsOpened());
     this.store.dispatch(roundsActions.opened());
     this.store.dispatch(nowActions.opened());
+    this.store.dispatch(safekeepingActions.opened());
     this.store.dispatch(serviceActions.dueWanted());
     if (roleReaches(this.person()?.role ?? 'operator', 'mechanic'))
       this.store.dispatch(storeActions.opened());

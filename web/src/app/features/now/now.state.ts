@@ -1,12 +1,11 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { CounterLeap, IntervalChange, LastBackup, Problem } from '@gantelet/contracts';
+import type { CounterLeap, IntervalChange, Problem } from '@gantelet/contracts';
 
 export const nowActions = createActionGroup({
   source: 'Now',
   events: {
     Opened: emptyProps(),
     'Intervals Read': props<{ intervals: readonly IntervalChange[] }>(),
-    'Backup Read': props<{ backup: LastBackup }>(),
     'Leaps Read': props<{ leaps: readonly CounterLeap[] }>(),
     'Decide Leap': props<{ key: string; leap: CounterLeap; accepted: boolean }>(),
     'Leap Decided': props<{ leapId: string; done: string }>(),
@@ -18,8 +17,6 @@ export const nowActions = createActionGroup({
 export interface NowState {
   readonly intervals: readonly IntervalChange[];
   readonly leaps: readonly CounterLeap[];
-  /** Null for people who do not look after backups. */
-  readonly backup: LastBackup | null;
   /** Jumps with a decision under way. */
   readonly deciding: readonly string[];
   readonly done: string;
@@ -29,7 +26,6 @@ export interface NowState {
 const initial: NowState = {
   intervals: [],
   leaps: [],
-  backup: null,
   deciding: [],
   done: '',
   problem: null,
@@ -43,7 +39,6 @@ export const nowFeature = createFeature({
     initial,
     on(nowActions.opened, (state) => ({ ...state, done: '', problem: null })),
     on(nowActions.intervalsRead, (state, { intervals }) => ({ ...state, intervals })),
-    on(nowActions.backupRead, (state, { backup }) => ({ ...state, backup })),
     on(nowActions.leapsRead, (state, { leaps }) => ({ ...state, leaps })),
     on(nowActions.decideLeap, (state, { leap }) => ({
       ...state,

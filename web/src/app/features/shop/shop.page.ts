@@ -62,6 +62,7 @@ const COST_FIELDS = [
         <a routerLink="/devices">Devices</a>
         @if (mayChange()) {
           <a routerLink="/messages">Messages by email and to other systems</a>
+          <a routerLink="/safekeeping">Safekeeping: backups and restores</a>
         }
       </p>
       <hr class="stitch" />

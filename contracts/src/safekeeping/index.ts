@@ -1,0 +1,1 @@
+export { RestoreDrill, Safekeeping, SafekeepingRule, USUAL_SAFEKEEPING } from './safekeeping.js';

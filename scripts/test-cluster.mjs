@@ -187,7 +187,7 @@ async function findSame(parts) {
   const isSame = async () => (differ = await differing(galera)).length === 0;
   await until(isSame, 1000, SAME_WITHIN_MS).catch(() => undefined);
   const book = await verifyBook(home, environmentOf(parts)).then(
-    () => '',
+    (whole) => (whole ? '' : 'its chain is broken'),
     (error) => error.message,
   );
   return [

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { ROOT, WEB_ROOT } from './paths.mjs';
 import { freePort } from './ports.mjs';
 import { run } from './run.mjs';
-import { Refusal } from './say.mjs';
+import { Refusal, say } from './say.mjs';
 import { secretFile } from './secret-file.mjs';
 
 const SERVER = join(ROOT, 'server', 'dist', 'main.js');
@@ -22,7 +22,8 @@ const SCENARIO_WRITER = join(ROOT, 'demo', 'dist', 'write-scenario.js');
  */
 export async function prepareDatabase(home, environment, { ownShop = false, from } = {}) {
   const env = { ...environment, ...secretsOf(home) };
-  await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
+  const migrated = await run(process.execPath, [SERVER, 'migrate'], { quiet: true, env });
+  for (const [note] of migrated.output.matchAll(/^Note: .*$/gm)) say(note);
   const { output } = await run(process.execPath, [SERVER, 'state'], { quiet: true, env });
   const holds = output.trim();
   if (from !== undefined) {

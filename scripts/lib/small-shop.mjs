@@ -6,13 +6,12 @@ const server = (file) => import(join(ROOT, 'server', 'dist', file));
 /** Name of the small works that tests and trials of backups fill a database with. */
 export const SMALL_WORKS = 'Test works';
 
-/** Migrates an empty database and loads the small works of the server's tests, with its book sealed. */
+/** Migrates an empty database and loads the small works of the server's tests. */
 export async function loadSmallShop(environment) {
   const { migrate } = await server('db/migrate.js');
   const { openDatabase } = await server('db/database.js');
   const { loadScenario } = await server('scenario/load-scenario.js');
   const { LOADED_AT, smallWorks } = await server('testing/small-works.js');
-  const { sealEntries } = await server('features/book/index.js');
   const config = {
     host: environment.GANTELET_DB_HOST,
     port: Number(environment.GANTELET_DB_PORT),
@@ -23,6 +22,5 @@ export async function loadSmallShop(environment) {
   await migrate(config, 'up');
   const database = openDatabase(config);
   await loadScenario(database, smallWorks().scenario, LOADED_AT);
-  while ((await sealEntries(database)) > 0);
   await database.close();
 }

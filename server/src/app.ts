@@ -51,6 +51,7 @@ export function createApp({
   const sessions = sessionsInDatabase(database, config);
   const line = openDeviceLine(config.broker);
   const gate = openGate(database);
+  const seal = sealUnder(config.sessionSecret);
   const ends = new AbortController();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -75,8 +76,8 @@ export function createApp({
       checkReplies,
       streams: openStreams((sids) => sessions.standing(sids), ends.signal),
       sessions,
-      seal: sealUnder(config.sessionSecret),
-      enter: (deed, tx) => enterInBook(database, deed, tx),
+      seal,
+      enter: (deed, tx) => enterInBook({ database, seal }, deed, tx),
       letsIn: (id, token) => gate({ id, token }),
       before: signInLimits(database),
     }),

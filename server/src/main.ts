@@ -10,7 +10,7 @@ import { startIngester } from './broker/ingester.js';
 import { configFrom, isLoopback, whyNotListen } from './config.js';
 import { openDatabase, type Database } from './db/database.js';
 import { migrate } from './db/migrate.js';
-import { startSealing, verifyBook } from './features/book/index.js';
+import { sealHistory, startSealing, verifyBook } from './features/book/index.js';
 import { noteBackup, noteRestoreDrill } from './features/safekeeping/index.js';
 import { holdsDemo } from './features/shop/index.js';
 import { startRollUps } from './features/counter/index.js';
@@ -18,6 +18,7 @@ import { messageSender, startMessages } from './features/message/index.js';
 import { fitLives, startNightlyFits } from './features/life/index.js';
 import { planRoundsWork } from './features/rounds/index.js';
 import { createApp } from './app.js';
+import { sealUnder } from './http/seal.js';
 import type { Going } from './jobs/every.js';
 import { startPruning } from './jobs/prune.js';
 import { startJobRunner } from './jobs/job-runner.js';
@@ -68,7 +69,7 @@ async function state(): Promise<void> {
 /** Verifies the chain of the book, and fails if it is broken. */
 async function verified(): Promise<void> {
   const database = openDatabase(config.database);
-  const found = await verifyBook(database);
+  const found = await verifyBook({ database, seal: sealUnder(config.sessionSecret) });
   await database.close();
   if (found.outcome === 'whole')
     console.log(`The book is whole: ${found.entries} entries, last seal ${found.seal}.`);
@@ -81,6 +82,10 @@ async function verified(): Promise<void> {
 /** Brings a restored database up to date, and verifies its book. */
 async function checkRestored(): Promise<void> {
   await migrated('up');
+  const database = openDatabase(config.database);
+  // Entries of its last seconds were not sealed yet, and another works' servers would not know their marks.
+  await database.transaction((tx) => sealHistory(database, tx));
+  await database.close();
   await verified();
 }
 
@@ -140,7 +145,7 @@ async function serve(): Promise<void> {
   // Where an external broker takes the counts in, its ingester also adds them to the hours, and requests here need
   // not wait for that.
   const rollUps = config.broker ? null : startRollUps(database, config.readingsDays, log);
-  const sealing = startSealing(database, log);
+  const sealing = startSealing({ database, seal: sealUnder(config.sessionSecret) }, log);
   const pruning = startPruning(database, log);
   const fits = startNightlyFits(database, log);
   const sender = messageSender(config.mail?.url ?? null, config.mail?.from ?? '', config.sessionSecret);

@@ -13,7 +13,10 @@ export const BookFilter = z.strictObject({
   machineId: Id.optional(),
   personId: Id.optional(),
   /** What was done, by the id of its route. */
-  kind: z.string().max(40).optional(),
+  kind: z
+    .string()
+    .regex(/^[A-Za-z]{1,40}$/, 'the id of a route')
+    .optional(),
   /** Words that must all occur in an entry. */
   words: z.string().trim().max(120).optional(),
 });
@@ -32,6 +35,8 @@ export const BookDetails = z.object({
   params: z.record(z.string(), z.unknown()),
   /** Null for anything with a password, or too long to store. */
   body: z.unknown(),
+  /** SHA-256 of a body that is too long to store, as JSON. */
+  digest: z.string().optional(),
 });
 export type BookDetails = z.infer<typeof BookDetails>;
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Id, Instant, Name } from '../shared/index.js';
+import { Id, Instant, Name, secret } from '../shared/index.js';
 
 export const DEVICE_KINDS = ['counter', 'tension-gauge', 'scale', 'tablet', 'system'] as const;
 export const DeviceKind = z.enum(DEVICE_KINDS);
@@ -8,9 +8,11 @@ export type DeviceKind = z.infer<typeof DeviceKind>;
 export type InstrumentKind = Exclude<DeviceKind, 'counter' | 'tablet' | 'system'>;
 
 /** A device's credential: 32 random bytes as base64url. The server stores only its hash. */
-export const DeviceToken = z
-  .string()
-  .regex(/^[A-Za-z0-9_-]{43}$/, '43 letters, digits, dashes or underscores: 32 random bytes as base64url');
+export const DeviceToken = secret(
+  z
+    .string()
+    .regex(/^[A-Za-z0-9_-]{43}$/, '43 letters, digits, dashes or underscores: 32 random bytes as base64url'),
+);
 
 export const Device = z.object({
   id: Id,

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Id, Instant, Version } from '../shared/index.js';
+import { Id, Instant, secret, Version } from '../shared/index.js';
 
 /** What the shop is notified of, beyond the screens. */
 export const MESSAGE_KINDS = ['machine-stopped', 'round-published', 'order-now'] as const;
@@ -17,9 +17,17 @@ const kinds = z
 const Mail = z.email();
 const WebAddress = z.url({ protocol: /^https?$/ });
 
+/** The host of a web address: its path and query may hold a key. A mail address is none. */
+const shownAddress = (address: unknown): string =>
+  String(address).replace(/^(https?:\/\/)(?:[^/?#]*@)?([^/?#]*).*$/is, '$1$2/…');
+const Address = secret(z.string().trim().max(300), shownAddress);
+
+/** Whether a web address carries a name or password, which the sender would drop. */
+const hasCredentials = (address: string): boolean => /^https?:[\\/]*[^\\/?#]*@/i.test(address);
+
 /** A recipient, and what to send there. */
 export const MessageTargetEntry = z
-  .strictObject({ way: z.enum(MESSAGE_WAYS), address: z.string().trim().max(300), kinds })
+  .strictObject({ way: z.enum(MESSAGE_WAYS), address: Address, kinds })
   .refine(({ way, address }) => way !== 'mail' || Mail.safeParse(address).success, {
     path: ['address'],
     error: 'a mail address',
@@ -27,13 +35,17 @@ export const MessageTargetEntry = z
   .refine(({ way, address }) => way !== 'webhook' || WebAddress.safeParse(address).success, {
     path: ['address'],
     error: 'an http or https address',
+  })
+  .refine(({ way, address }) => way !== 'webhook' || !hasCredentials(address), {
+    path: ['address'],
+    error: 'an address without a name and password in it: they are never sent from here',
   });
 export type MessageTargetEntry = z.infer<typeof MessageTargetEntry>;
 
 export const MessageTarget = z.object({
   id: Id,
   way: z.enum(MESSAGE_WAYS),
-  address: z.string(),
+  address: Address,
   kinds: z.array(z.enum(MESSAGE_KINDS)),
   addedAt: Instant,
   version: Version,
@@ -41,7 +53,7 @@ export const MessageTarget = z.object({
 export type MessageTarget = z.infer<typeof MessageTarget>;
 
 /** A recipient with the key its POSTs are signed with, which is shown only once; null for mail. */
-export const MessageTargetWithKey = z.object({ target: MessageTarget, key: z.string().nullable() });
+export const MessageTargetWithKey = z.object({ target: MessageTarget, key: secret(z.string()).nullable() });
 export type MessageTargetWithKey = z.infer<typeof MessageTargetWithKey>;
 
 /** A message and its deliveries. */
@@ -53,7 +65,7 @@ export const Message = z.object({
   madeAt: Instant,
   deliveries: z.array(
     z.object({
-      address: z.string(),
+      address: Address,
       sentAt: Instant.nullable(),
       tries: z.int().min(0),
       /** Why the last attempt failed; empty if none has. */

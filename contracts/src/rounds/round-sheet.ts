@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { NeedleChoice } from '../match/index.js';
-import { Day, ContentVersion, Id, Instant, Name } from '../shared/index.js';
+import { Day, ContentVersion, Id, Instant, Name, secret } from '../shared/index.js';
 
 export const SKIP_REASONS = ['machine-busy', 'no-needle', 'no-time', 'needle-good', 'other'] as const;
 export type SkipReason = (typeof SKIP_REASONS)[number];
@@ -76,4 +76,4 @@ export const RoundsNotice = z.object({
 export type RoundsNotice = z.infer<typeof RoundsNotice>;
 
 /** A calendar link: anyone who has it can read that person's rounds. */
-export const CalendarLink = z.object({ path: z.string() });
+export const CalendarLink = z.object({ path: secret(z.string()) });

@@ -28,6 +28,7 @@ export const messageRoutes = {
     path: '/api/message-targets/:targetId',
     summary: 'Remove a message recipient; unsent messages to it are deleted',
     permission: 'lead',
+    secret: true,
     params: z.strictObject({ targetId: Id }),
     body: z.strictObject({ version: Version }),
     reply: MessageView,

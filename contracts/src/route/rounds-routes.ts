@@ -13,7 +13,7 @@ import {
   TaskSkip,
   PublishedRounds,
 } from '../rounds/index.js';
-import { Id } from '../shared/index.js';
+import { Id, secret } from '../shared/index.js';
 import { ChangeNotice } from './change-notice.js';
 import { downloads, Nothing, reads, streams, writes } from './route.js';
 
@@ -138,7 +138,7 @@ export const roundsRoutes = {
     path: '/api/rounds/calendars/:token',
     summary: 'The rounds of the person with this link, as iCalendar (RFC 5545)',
     permission: 'anyone',
-    params: z.strictObject({ token: z.string().regex(/^[\w-]{20,80}\.ics$/) }),
+    params: z.strictObject({ token: secret(z.string().regex(/^[\w-]{20,80}\.ics$/)) }),
     mediaType: 'text/calendar; charset=utf-8',
     errors: ['calendar.unknown'],
   }),

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Name } from '../shared/index.js';
+import { Name, secret } from '../shared/index.js';
 import { Password, SignInName } from './person.js';
 import { SchoolChoice } from './shop.js';
 import { Shift, TimeZone } from './shop-calendar.js';
@@ -7,7 +7,7 @@ import { ShopCosts } from './shop-costs.js';
 
 /** What an empty works is set up with. The code is the one the server printed when it started. */
 export const FirstStart = z.strictObject({
-  code: z.string().trim().min(1).max(100),
+  code: secret(z.string().trim().min(1).max(100)),
   shop: z.strictObject({
     name: Name,
     timeZone: TimeZone,

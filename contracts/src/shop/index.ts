@@ -16,6 +16,7 @@ export {
   ROLES,
   SHORTEST_PASSWORD,
   SignInName,
+  TypedPassword,
 } from './person.js';
 export { ColourMark, ColourMarkDocument, ColourMarks, MARK_COLOURS, type MarkColour } from './colour-mark.js';
 export {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Instant, Name, Version } from '../shared/index.js';
+import { Instant, Name, secret, Version } from '../shared/index.js';
 import { Password, Person, Role, SignInName } from './person.js';
 
 /** Letters and digits of a sign-in code: none that can be mistaken for another. */
@@ -11,14 +11,16 @@ export const CODE_SIGNS = 'ABCDEFGHJKMNPQRSTVWXYZ23456789';
  *
  * @example SignInCode.parse('k7rtm 2pq9x') // 'K7RTM-2PQ9X'
  */
-export const SignInCode = z
-  .string()
-  .max(40)
-  .transform((text) => text.toUpperCase().replace(/[\s-]/g, ''))
-  .refine((signs) => new RegExp(`^[${CODE_SIGNS}]{10}$`).test(signs), {
-    error: 'ten letters and digits, such as K7RTM-2PQ9X',
-  })
-  .transform((signs) => `${signs.slice(0, 5)}-${signs.slice(5)}`);
+export const SignInCode = secret(
+  z
+    .string()
+    .max(40)
+    .transform((text) => text.toUpperCase().replace(/[\s-]/g, ''))
+    .refine((signs) => new RegExp(`^[${CODE_SIGNS}]{10}$`).test(signs), {
+      error: 'ten letters and digits, such as K7RTM-2PQ9X',
+    })
+    .transform((signs) => `${signs.slice(0, 5)}-${signs.slice(5)}`),
+);
 
 /** A new person, or a person's revised details. */
 export const PersonEntry = z.strictObject({ name: Name, role: Role, signInName: SignInName });
@@ -39,7 +41,7 @@ export const PersonAccount = Person.extend({
 export type PersonAccount = z.infer<typeof PersonAccount>;
 
 /** A person with a new sign-in code, which is shown only once. */
-export const PersonWithCode = z.object({ person: PersonAccount, code: z.string() });
+export const PersonWithCode = z.object({ person: PersonAccount, code: secret(z.string()) });
 export type PersonWithCode = z.infer<typeof PersonWithCode>;
 
 /** Signing in with a code, and the password to use from then on. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Id, Name } from '../shared/index.js';
+import { Id, Name, secret } from '../shared/index.js';
 
 /** Roles, each including everything the previous ones may do. */
 export const ROLES = ['operator', 'mechanic', 'lead'] as const;
@@ -21,8 +21,10 @@ export const SignInName = z
   .regex(/^[a-z0-9][a-z0-9.-]{1,39}$/, '2 to 40 letters, digits, dots or dashes');
 /** Minimum length of a password. */
 export const SHORTEST_PASSWORD = 8;
-export const Password = z.string().min(SHORTEST_PASSWORD).max(200);
+export const Password = secret(z.string().min(SHORTEST_PASSWORD).max(200));
+/** A password as it is typed to prove who somebody is: it may be from before there was a shortest one. */
+export const TypedPassword = secret(z.string().min(1).max(200));
 
 /** A person's own new password, with the one it replaces. */
-export const PasswordChange = z.strictObject({ current: z.string().min(1).max(200), next: Password });
+export const PasswordChange = z.strictObject({ current: TypedPassword, next: Password });
 export type PasswordChange = z.infer<typeof PasswordChange>;

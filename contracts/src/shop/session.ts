@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { Person, SignInName } from './person.js';
+import { secret } from '../shared/index.js';
+import { Person, SignInName, TypedPassword } from './person.js';
 import { ShopCosts } from './shop-costs.js';
 import { Shop } from './shop.js';
 
@@ -14,12 +15,12 @@ export type ToldShop = z.infer<typeof ToldShop>;
  * empty works is set up by whoever has the code of its first start.
  */
 export const Session = z.object({
-  csrfToken: z.string(),
+  csrfToken: secret(z.string()),
   person: Person.nullable(),
   shop: ToldShop.nullable(),
   firstStart: z.boolean(),
 });
 export type Session = z.infer<typeof Session>;
 
-export const SignIn = z.strictObject({ signInName: SignInName, password: z.string().min(1).max(200) });
+export const SignIn = z.strictObject({ signInName: SignInName, password: TypedPassword });
 export type SignIn = z.infer<typeof SignIn>;

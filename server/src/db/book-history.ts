@@ -78,20 +78,27 @@ const TOLD: readonly Told[] = [
   },
 ];
 
-/** Writes what the older tables remember into an empty book, in the order it happened. */
+/**
+ * Writes what the older tables remember into an empty book, in the order it happened.
+ *
+ * @param names whether the book has columns for the names people and machines had; it has since 2027-01-12
+ */
 export async function writeHistoryIntoBook(
   sequelize: Sequelize,
-  transaction: Transaction | null = null,
+  { names, transaction = null }: { readonly names: boolean; readonly transaction?: Transaction | null },
 ): Promise<void> {
+  const [read, written] = names
+    ? [', p.name AS by_name, m.name AS machine_name', ', by_name, machine_name']
+    : ['', ''];
   const parts = TOLD.map(
     ({ kind, from, at, person, machine, subject, body, words }) =>
       `SELECT ${at} AS at, ${person} AS person_id, '${kind}' AS kind, ${machine} AS machine_id, ${subject} AS subject,
               JSON_OBJECT('params', JSON_OBJECT(), 'body', JSON_OBJECT(${body})) AS details,
-              CONCAT_WS(' ', p.name, m.name, ${words}) AS words
+              CONCAT_WS(' ', p.name, m.name, ${words}) AS words${read}
          FROM ${from} JOIN people p ON p.id = ${person} LEFT JOIN machines m ON m.id = ${machine}`,
   );
   await sequelize.query(
-    `INSERT INTO book_entries (at, person_id, kind, machine_id, subject, details, words)
+    `INSERT INTO book_entries (at, person_id, kind, machine_id, subject, details, words${written})
      SELECT * FROM (${parts.join(' UNION ALL ')}) told ORDER BY at`,
     { transaction },
   );

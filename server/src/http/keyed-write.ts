@@ -26,9 +26,11 @@ export function keyedWrite<T>(
   now: Date,
   work: (tx: Transaction) => Promise<T>,
 ): Promise<T> {
-  const requestHash = createHash('sha256').update(JSON.stringify(identity.request)).digest('hex');
+  // Marked, not hashed: a short secret in the request could be guessed from a plain hash.
+  const said = JSON.stringify(identity.request);
+  const hashes = { now: seal.mark(said), before: createHash('sha256').update(said).digest('hex') };
   return database.transaction(async (tx) => {
-    const earlier = await claim(database, identity, requestHash, now, tx);
+    const earlier = await claim(database, identity, hashes, now, tx);
     if (earlier !== null) return JSON.parse(identity.secret ? seal.open(earlier) : earlier) as T;
     const reply = await work(tx);
     const kept = JSON.stringify(reply);
@@ -40,16 +42,22 @@ export function keyedWrite<T>(
   });
 }
 
+/** What the same request is stored as, and what it was stored as by versions before 2027-01. */
+interface RequestHashes {
+  readonly now: string;
+  readonly before: string;
+}
+
 /** Claims the key, or returns the stored reply of the write that already has it. */
 async function claim(
   { tables }: Database,
   { key, routeId, personId }: WriteIdentity,
-  requestHash: string,
+  hashes: RequestHashes,
   now: Date,
   tx: Transaction,
 ): Promise<string | null> {
   try {
-    const row = { writeKey: key, routeId, personId, requestHash, reply: null, writtenAt: now };
+    const row = { writeKey: key, routeId, personId, requestHash: hashes.now, reply: null, writtenAt: now };
     await tables.writes.create(row, { transaction: tx });
     return null;
   } catch (error) {
@@ -59,7 +67,8 @@ async function claim(
   // read would make waiting senders deadlock.
   const found = await tables.writes.findByPk(key, { transaction: tx });
   const row = found?.get({ plain: true });
-  const same = row?.routeId === routeId && row.personId === personId && row.requestHash === requestHash;
+  const same =
+    row?.routeId === routeId && row.personId === personId && Object.values(hashes).includes(row.requestHash);
   if (!same || row.reply === null) throw new ProblemError('key.reused');
   return row.reply;
 }

@@ -8,6 +8,7 @@ import {
   ROUTE_TABLE,
   roleOnTablet,
   roleReaches,
+  withoutSecrets,
   type DeviceKind,
   type FieldProblem,
   type Person,
@@ -98,8 +99,8 @@ function deedOf(
     at,
     personId: person?.id ?? request.session.personId ?? '',
     routeId: route.id,
-    params: params as Deed['params'],
-    body,
+    params: withoutSecrets(route.params, params) as Deed['params'],
+    body: withoutSecrets(route.body, body),
     subject: String(Object.values(params as object).at(-1) ?? (route.method === 'PUT' ? route.id : key)),
     device: (request.header('user-agent') ?? '').slice(0, LONGEST_DEVICE),
   };

@@ -1,6 +1,7 @@
 import { groupId, mustStop, pointStyle, stackOf, wearingKind } from '@gantelet/core';
 import type { Scenario } from '@gantelet/contracts';
 import { writeHistoryIntoBook } from '../db/book-history.js';
+import { sealHistory } from '../features/book/index.js';
 import type { Database, Transaction } from '../db/database.js';
 import { needleColumns } from '../db/needle-columns.js';
 import { brokerHash, hashToken } from '../features/device/index.js';
@@ -18,11 +19,12 @@ import { columnsOfWays, hashPassword, spoiledRows } from '../features/shop/index
  * @returns false, touching nothing, when the database already holds a shop
  */
 export async function loadScenario(
-  { sequelize, tables, transaction }: Database,
+  database: Database,
   scenario: Scenario,
   now: Date,
   { isDemo }: { readonly isDemo: boolean } = { isDemo: true },
 ): Promise<boolean> {
+  const { sequelize, tables, transaction } = database;
   const people = await Promise.all(
     scenario.people.map(async ({ password, ...person }) => ({
       ...person,
@@ -124,7 +126,8 @@ export async function loadScenario(
         { where: { id }, ...inOne },
       );
     }
-    await writeHistoryIntoBook(sequelize, tx);
+    await writeHistoryIntoBook(sequelize, { names: true, transaction: tx });
+    await sealHistory(database, tx);
     return true;
   });
 }

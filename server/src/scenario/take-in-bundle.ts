@@ -1,5 +1,6 @@
 import type { PersonWithCode, RecordBundle } from '@gantelet/contracts';
 import type { Database } from '../db/database.js';
+import { sealHistory } from '../features/book/index.js';
 import { loadBundle } from '../features/record/index.js';
 import { makeSignInCode, findPeople } from '../features/shop/index.js';
 
@@ -16,6 +17,8 @@ export function takeInBundle(
 ): Promise<readonly PersonWithCode[]> {
   return database.transaction(async (tx) => {
     await loadBundle(database, bundle, tx);
+    // Entries of its last seconds were not sealed yet, and only its own servers know their marks.
+    await sealHistory(database, tx);
     const leads = (await findPeople(database, now, tx)).filter(
       ({ role, active }) => role === 'lead' && active,
     );

@@ -7,6 +7,8 @@ import { configFrom, reachedAt, type Config } from '../config.js';
 import { openDatabase, openOneConnection, type Database } from '../db/database.js';
 import { migrate } from '../db/migrate.js';
 import { createApp } from '../app.js';
+import type { BookKeeper } from '../features/book/index.js';
+import { sealUnder } from '../http/seal.js';
 import { shopTemplate } from './shop-template.js';
 import { LOADED_AT, type smallWorks, type TestRole } from './small-works.js';
 import { TestClient } from './test-client.js';
@@ -21,6 +23,8 @@ export interface TestShop {
   readonly address: string;
   readonly config: Config;
   readonly database: Database;
+  /** Writes and verifies its book. */
+  readonly keeper: BookKeeper;
   readonly works: ReturnType<typeof smallWorks>;
   /** The server's clock, which tests can move. */
   readonly clock: { now: Date };
@@ -74,6 +78,7 @@ async function startShop(firstCode: string | null): Promise<TestShop> {
     address,
     config,
     database,
+    keeper: { database, seal: sealUnder(config.sessionSecret) },
     works,
     clock,
     signedIn: (role) => new TestClient(address).signIn(role),

@@ -30,7 +30,7 @@ export const book: Migration = {
     await context.query(`INSERT IGNORE INTO book_end (id, place, seal) VALUES (1, 0, REPEAT('0', 64))`);
     // A step that was cut short starts the history again; nothing else has been written yet.
     await context.query('DELETE FROM book_entries');
-    await writeHistoryIntoBook(context);
+    await writeHistoryIntoBook(context, { names: false });
   },
   down: async ({ context }) => {
     await context.query('DROP TABLE IF EXISTS book_entries');

@@ -1,6 +1,8 @@
+import { createHash } from 'node:crypto';
 import {
   BOOK_PAGE,
   BOOK_SHEET,
+  newId,
   ProblemError,
   type BookChange,
   type BookFilter,
@@ -10,31 +12,56 @@ import {
 import type { Database, Transaction } from '../../db/database.js';
 import type { Deed } from '../../http/handle.js';
 import { csvOf } from '../../text/csv.js';
-import { findEnd, findEntries, findEntryAndBefore, findSealed, insertEntry, sealOf } from './book.store.js';
+import { NO_SEAL, sealOf } from '../../db/book-seals.js';
+import {
+  countForeign,
+  findEnd,
+  findEntries,
+  findEntryAndBefore,
+  findSealed,
+  insertEntry,
+  markedText,
+  type BookKeeper,
+} from './book.store.js';
 
-/** Longer details are left out: the tables have them. */
+/** Of longer details only a digest is kept: the tables have them. */
 const LONGEST_DETAILS = 16_000;
 const LONGEST_WORDS = 4000;
 
 /** Records a deed in the same transaction: either both are stored or neither. */
-export async function enterInBook(database: Database, deed: Deed, tx: Transaction | null): Promise<void> {
+export async function enterInBook(
+  { database, seal }: BookKeeper,
+  deed: Deed,
+  tx: Transaction | null,
+): Promise<void> {
   const { at, personId, routeId, params, body, device } = deed;
   const said = { ...(isRecord(body) ? body : {}), ...params };
   const idOf = (name: string): string | null => (typeof said[name] === 'string' ? said[name] : null);
-  const whole = JSON.stringify({ params, body });
+  const entry = {
+    ...{ at, personId, kind: routeId, device, entryKey: newId() },
+    subject: (idOf('valueId') ?? deed.subject).slice(0, 120),
+    details: detailsOf(params, body),
+  };
   await insertEntry(
     database,
     {
-      ...{ at, personId, kind: routeId, device },
+      ...entry,
+      mark: seal.mark(markedText(entry)),
       machineId: idOf('machineId'),
       setupId: idOf('setupId'),
       changeoverId: idOf('changeoverId'),
-      subject: (idOf('valueId') ?? deed.subject).slice(0, 120),
-      details: whole.length <= LONGEST_DETAILS ? whole : JSON.stringify({ params, body: null }),
       words: wordsOf(body).join(' ').slice(0, LONGEST_WORDS),
     },
     tx,
   );
+}
+
+/** What was sent; of anything too long for the book a digest, so that it is sealed all the same. */
+function detailsOf(params: Deed['params'], body: unknown): string {
+  const whole = JSON.stringify({ params, body });
+  if (whole.length <= LONGEST_DETAILS) return whole;
+  const digest = createHash('sha256').update(JSON.stringify(body)).digest('hex');
+  return JSON.stringify({ params, body: null, digest });
 }
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
@@ -83,10 +110,11 @@ const READ_AT_ONCE = 5000;
  * Recomputes every seal from the first entry on. Changed, missing and foreign entries break the chain. Everything is
  * read as of one moment, since servers go on sealing meanwhile.
  */
-export function verifyBook(database: Database): Promise<Verified> {
+export function verifyBook(keeper: BookKeeper): Promise<Verified> {
+  const { database } = keeper;
   return database.transaction(async (tx) => {
     const end = await findEnd(database, tx);
-    let [place, seal] = [0, '0'.repeat(64)];
+    let [place, seal] = [0, NO_SEAL];
     for (;;) {
       const rows = await findSealed(database, place, READ_AT_ONCE, tx);
       for (const row of rows) {
@@ -100,6 +128,8 @@ export function verifyBook(database: Database): Promise<Verified> {
     if (place < end.place) return broken(place + 1, 'the entry is missing');
     if (place > end.place || seal !== end.seal)
       return broken(place, 'the chain ends elsewhere than it was sealed');
+    const foreign = await countForeign(keeper, tx);
+    if (foreign > 0) return broken(place + 1, `${foreign} unsealed entries were not written by Gantelet`);
     return { outcome: 'whole', entries: place, seal };
   });
 }

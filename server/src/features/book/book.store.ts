@@ -1,7 +1,8 @@
-import { createHash } from 'node:crypto';
 import { Op, QueryTypes } from 'sequelize';
 import { BOOK_PAGE, BookDetails, type BookEntry, type BookFilter } from '@gantelet/contracts';
 import type { BookEntryRow } from '../../db/book-rows.js';
+import { NO_SEAL, sealOf } from '../../db/book-seals.js';
+import type { Seal } from '../../http/seal.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
 /** Something that was done, ready to be recorded. */
@@ -16,6 +17,9 @@ export interface NewEntry {
   readonly details: string;
   readonly words: string;
   readonly device: string;
+  readonly entryKey: string;
+  /** Shows that a server of this works wrote it. */
+  readonly mark: string;
 }
 
 /** Records a deed, with its machine and the names it can be found by. */
@@ -25,8 +29,10 @@ export async function insertEntry(
   tx: Transaction | null,
 ): Promise<void> {
   await sequelize.query(
-    `INSERT INTO book_entries (at, person_id, kind, machine_id, subject, details, words, device)
-     SELECT :at, p.id, :kind, m.id, :subject, :details, CONCAT_WS(' ', p.name, m.name, :words), :device
+    `INSERT INTO book_entries (at, person_id, by_name, kind, machine_id, machine_name, subject, details, words, device,
+                               entry_key, mark)
+     SELECT :at, p.id, p.name, :kind, m.id, m.name, :subject, :details, CONCAT_WS(' ', p.name, m.name, :words), :device,
+            :entryKey, :mark
        FROM people p LEFT JOIN machines m ON m.id = COALESCE(:machineId,
               (SELECT machine_id FROM setups WHERE id = :setupId),
               (SELECT machine_id FROM changeovers WHERE id = :changeoverId))
@@ -35,11 +41,10 @@ export async function insertEntry(
   );
 }
 
-type NamedRow = Required<BookEntryRow> & { readonly by: string; readonly machineName: string | null };
+type ShownRow = Required<BookEntryRow>;
 
-const COLUMNS = `e.id, e.at, e.kind, e.machine_id AS machineId, m.name AS machineName, e.details, e.device, e.place, e.seal,
-                 e.subject, e.person_id AS personId, p.name AS \`by\``;
-const NAMED = 'JOIN people p ON p.id = e.person_id LEFT JOIN machines m ON m.id = e.machine_id';
+const COLUMNS = `e.id, e.at, e.kind, e.machine_id AS machineId, e.machine_name AS machineName, e.details, e.device, e.place,
+                 e.seal, e.subject, e.person_id AS personId, e.by_name AS byName`;
 
 /** How many of the latest entries are searched word by word before the full-text index is used. */
 const LATEST = 10_000;
@@ -60,9 +65,9 @@ export async function findEntries(
   const likes = others.map((_, i) => `e.words LIKE :other${i}`);
   const otherWords = Object.fromEntries(others.map((word, i) => [`other${i}`, `%${word}%`]));
   const select = async (ids: string, values: Readonly<Record<string, unknown>>): Promise<BookEntry[]> => {
-    const rows = await sequelize.query<NamedRow>(
-      // The page is found first and names are joined afterwards: otherwise every entry would be joined and sorted.
-      `SELECT ${COLUMNS} FROM (${ids} LIMIT :most) page JOIN book_entries e ON e.id = page.id ${NAMED} ${ORDER}`,
+    const rows = await sequelize.query<ShownRow>(
+      // The page is found first and its entries read afterwards: otherwise every entry would be read and sorted.
+      `SELECT ${COLUMNS} FROM (${ids} LIMIT :most) page JOIN book_entries e ON e.id = page.id ${ORDER}`,
       { type: QueryTypes.SELECT, replacements: { ...replacements, ...values, most } },
     );
     return rows.map(entryOf);
@@ -154,8 +159,8 @@ export async function findEntryAndBefore(
   position: string,
 ): Promise<{ readonly entry: BookEntry; readonly before: BookEntry | null } | null> {
   const read = (where: string, replacements: Record<string, unknown>) =>
-    sequelize.query<NamedRow>(
-      `SELECT ${COLUMNS} FROM book_entries e ${NAMED} WHERE ${where} ORDER BY e.id DESC LIMIT 1`,
+    sequelize.query<ShownRow>(
+      `SELECT ${COLUMNS} FROM book_entries e WHERE ${where} ORDER BY e.id DESC LIMIT 1`,
       {
         type: QueryTypes.SELECT,
         replacements,
@@ -171,11 +176,11 @@ export async function findEntryAndBefore(
   return { entry: entryOf(row), before: before ? entryOf(before) : null };
 }
 
-function entryOf(row: NamedRow): BookEntry {
+function entryOf(row: ShownRow): BookEntry {
   return {
     position: String(row.id),
     at: row.at.toISOString(),
-    by: row.by,
+    by: row.byName,
     personId: row.personId,
     kind: row.kind,
     machine: row.machineId === null ? null : { id: row.machineId, name: row.machineName ?? '' },
@@ -191,43 +196,91 @@ const SEALED_AT_ONCE = 1000;
 
 /**
  * Seals entries recorded since the last time, each with the seal of the one before it, and returns how many. The end
- * of the chain is locked meanwhile, so any number of servers may do so.
+ * of the chain is locked meanwhile, so any number of servers may do so. An entry that no server wrote stays outside.
  */
-export function sealEntries(database: Database): Promise<number> {
-  const { tables, sequelize } = database;
+export function sealEntries({ database, seal: { mark } }: BookKeeper): Promise<number> {
   return database.transaction(async (tx) => {
-    const [end] = await sequelize.query<{ place: number; seal: string }>(
-      'SELECT place, seal FROM book_end WHERE id = 1 FOR UPDATE',
-      { type: QueryTypes.SELECT, transaction: tx },
-    );
-    const waiting = plainRows(
-      await tables.bookEntries.findAll({
-        where: { place: null },
-        order: ['id'],
-        limit: SEALED_AT_ONCE,
-        transaction: tx,
-      }),
-    );
-    if (!end || waiting.length === 0) return 0;
-    let [place, seal] = [Number(end.place), end.seal];
-    for (const row of waiting) {
-      place += 1;
-      seal = sealOf(row, place, seal);
-      await tables.bookEntries.update({ place, seal }, { where: { id: row.id! }, transaction: tx });
-    }
-    await sequelize.query('UPDATE book_end SET place = :place, seal = :seal WHERE id = 1', {
-      replacements: { place, seal },
-      transaction: tx,
-    });
-    return waiting.length;
+    const end = await lockEnd(database, tx);
+    const written = (await findUnsealed(database, SEALED_AT_ONCE, tx)).filter((row) => isWritten(row, mark));
+    await appendToChain(database, end, written, tx);
+    return written.length;
   });
 }
 
-/** The seal of an entry: SHA-256 over its content, its place and the seal before it. */
-export function sealOf(row: BookEntryRow, place: number, before: string): string {
-  const { at, personId, kind, machineId, subject, details, device } = row;
-  const said = [place, before, at.toISOString(), personId, kind, machineId, subject, details, device];
-  return createHash('sha256').update(JSON.stringify(said)).digest('hex');
+/** Seals what a migration or a loaded works has just written into the book, in its transaction. */
+export async function sealHistory(database: Database, tx: Transaction): Promise<void> {
+  let end = await lockEnd(database, tx);
+  for (;;) {
+    const rows = await findUnsealed(database, SEALED_AT_ONCE, tx);
+    if (rows.length === 0) return;
+    end = await appendToChain(database, end, rows, tx);
+  }
+}
+
+/** Who writes the book: a server with its secret. */
+export interface BookKeeper {
+  readonly database: Database;
+  readonly seal: Pick<Seal, 'mark'>;
+}
+
+/** What the mark of an entry is made of: everything that its server knew of it. */
+export const markedText = (entry: Omit<NewEntry, 'setupId' | 'changeoverId' | 'machineId' | 'words' | 'mark'>): string => {
+  const { entryKey, at, personId, kind, subject, details, device } = entry;
+  return JSON.stringify([entryKey, at.toISOString(), personId, kind, subject, details, device]);
+};
+
+const isWritten = (row: BookEntryRow, mark: Seal['mark']): boolean =>
+  row.entryKey !== null && row.mark === mark(markedText({ ...row, entryKey: row.entryKey }));
+
+interface End {
+  readonly place: number;
+  readonly seal: string;
+}
+
+async function lockEnd({ sequelize }: Database, tx: Transaction): Promise<End> {
+  const [end] = await sequelize.query<{ place: number; seal: string }>(
+    'SELECT place, seal FROM book_end WHERE id = 1 FOR UPDATE',
+    { type: QueryTypes.SELECT, transaction: tx },
+  );
+  return { place: Number(end?.place ?? 0), seal: end?.seal ?? NO_SEAL };
+}
+
+async function findUnsealed({ tables }: Database, most: number, tx: Transaction): Promise<BookEntryRow[]> {
+  return plainRows(
+    await tables.bookEntries.findAll({ where: { place: null }, order: ['id'], limit: most, transaction: tx }),
+  );
+}
+
+/** Entries that no server wrote, and that are therefore not sealed. */
+export async function countForeign({ database, seal: { mark } }: BookKeeper, tx: Transaction): Promise<number> {
+  const rows = await findUnsealed(database, SEALED_AT_ONCE, tx);
+  return rows.filter((row) => !isWritten(row, mark)).length;
+}
+
+async function appendToChain(
+  { sequelize }: Database,
+  end: End,
+  rows: readonly BookEntryRow[],
+  tx: Transaction,
+): Promise<End> {
+  let { place, seal } = end;
+  if (rows.length === 0) return end;
+  const sealed = rows.map((row) => {
+    place += 1;
+    seal = sealOf({ ...row, id: row.id! }, place, seal);
+    return [row.id, place, seal];
+  });
+  await sequelize.query(
+    `UPDATE book_entries e JOIN JSON_TABLE(:sealed, '$[*]' COLUMNS (
+         id BIGINT UNSIGNED PATH '$[0]', place BIGINT UNSIGNED PATH '$[1]', seal CHAR(64) PATH '$[2]')) s ON s.id = e.id
+        SET e.place = s.place, e.seal = s.seal`,
+    { replacements: { sealed: JSON.stringify(sealed) }, transaction: tx },
+  );
+  await sequelize.query('UPDATE book_end SET place = :place, seal = :seal WHERE id = 1', {
+    replacements: { place, seal },
+    transaction: tx,
+  });
+  return { place, seal };
 }
 
 /** Sealed entries after a given place, in chain order. */

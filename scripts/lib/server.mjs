@@ -93,6 +93,7 @@ export async function startServer(home, environment, port, { logFile } = {}) {
     ...secretsOf(home),
     GANTELET_PORT: String(port),
     GANTELET_WEB_ROOT: WEB_ROOT,
+    GANTELET_DATA_FOLDER: home,
   };
   const server = await startListening('server', SERVER, ['serve'], env, logFile);
   const scheme = process.env.GANTELET_TLS_CERT ? 'https' : 'http';

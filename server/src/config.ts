@@ -29,6 +29,8 @@ const Environment = z.object({
   GANTELET_METRICS_TOKEN: z.string().min(16).optional(),
   GANTELET_SMTP_URL: z.url({ protocol: /^smtps?$/ }).optional(),
   GANTELET_MAIL_FROM: z.email().optional(),
+  GANTELET_WEBHOOK_NETWORKS: z.string().default(''),
+  GANTELET_DATA_FOLDER: z.string().optional(),
   GANTELET_LOG_LEVEL: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('warn'),
 });
 
@@ -78,6 +80,10 @@ export interface Config {
   readonly metricsToken: string | null;
   /** Null without a mail server: mails stay in the application, where they can be read. */
   readonly mail: { readonly url: string; readonly from: string } | null;
+  /** Networks inside the shop, such as `10.1.0.0/16`, that webhooks may go to besides public addresses. */
+  readonly webhookNetworks: readonly string[];
+  /** Folder on the disk of the database; null where it is on another machine. */
+  readonly dataFolder: string | null;
   readonly logLevel: string;
   /** Days that raw counter readings are stored; the hours made from them are kept for good. */
   readonly readingsDays: number;
@@ -124,6 +130,13 @@ function tlsOf(env: z.infer<typeof Environment>): Config['tls'] {
   return { certFile, keyFile };
 }
 
+/** What stands between commas. */
+const listIn = (text: string): readonly string[] =>
+  text
+    .split(',')
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
+
 /** Whether only this machine can reach the server. */
 export const isLoopback = ({ host }: Pick<Config, 'host'>): boolean =>
   ['127.0.0.1', '::1', 'localhost'].includes(host);
@@ -164,14 +177,13 @@ export function configFrom(environment: NodeJS.ProcessEnv): Config {
     plainHttp: env.GANTELET_PLAIN_HTTP,
     sessionSecret: env.GANTELET_SESSION_SECRET,
     behindTls: env.GANTELET_BEHIND_TLS || tls !== null,
-    trustedProxies: (env.GANTELET_TRUSTED_PROXIES ?? (env.GANTELET_BEHIND_TLS ? 'loopback' : ''))
-      .split(',')
-      .map((proxy) => proxy.trim())
-      .filter((proxy) => proxy !== ''),
+    trustedProxies: listIn(env.GANTELET_TRUSTED_PROXIES ?? (env.GANTELET_BEHIND_TLS ? 'loopback' : '')),
     webRoot: env.GANTELET_WEB_ROOT ?? null,
     firstCode: env.GANTELET_FIRST_CODE ?? null,
     metricsToken: env.GANTELET_METRICS_TOKEN ?? null,
     mail: mailOf(env),
+    webhookNetworks: listIn(env.GANTELET_WEBHOOK_NETWORKS),
+    dataFolder: env.GANTELET_DATA_FOLDER ?? null,
     logLevel: env.GANTELET_LOG_LEVEL,
     readingsDays: env.GANTELET_READINGS_DAYS,
     mqtt: mqttOf(env),

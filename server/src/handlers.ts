@@ -35,7 +35,7 @@ export interface AnswerContext {
   readonly database: Database;
   readonly line: DeviceLine;
   readonly now: () => Date;
-  readonly config: Pick<Config, 'firstCode' | 'mail' | 'sessionSecret'>;
+  readonly config: Pick<Config, 'firstCode' | 'mail' | 'sessionSecret' | 'dataFolder' | 'webhookNetworks'>;
 }
 
 /** Everything the server can answer, feature by feature. */
@@ -68,9 +68,9 @@ export function handlersOf(context: AnswerContext): readonly Handled[] {
     ...storeRoutes(database, now),
     ...roundsRoutes(database, now),
     ...searchRoutes(database),
-    ...safekeepingRoutes(database, now),
+    ...safekeepingRoutes(database, now, config.dataFolder),
     ...messageRoutes({
-      ...{ database, now, secret: config.sessionSecret },
+      ...{ database, now, secret: config.sessionSecret, webhookNetworks: config.webhookNetworks },
       mailGoesOut: config.mail !== null,
     }),
     ...startRoutes({ database, now, firstCode: config.firstCode }),

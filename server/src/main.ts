@@ -148,7 +148,7 @@ async function serve(): Promise<void> {
   const sealing = startSealing({ database, seal: sealUnder(config.sessionSecret) }, log);
   const pruning = startPruning(database, log);
   const fits = startNightlyFits(database, log);
-  const sender = messageSender(config.mail?.url ?? null, config.mail?.from ?? '', config.sessionSecret);
+  const sender = messageSender(config);
   const messages = startMessages(database, sender, log);
   const server = config.tls
     ? createSecureServer(

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Id, Instant, secret, Version } from '../shared/index.js';
 
 /** What the shop is notified of, beyond the screens. */
-export const MESSAGE_KINDS = ['machine-stopped', 'round-published', 'order-now'] as const;
+export const MESSAGE_KINDS = ['machine-stopped', 'round-published', 'order-now', 'book-head'] as const;
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 
 /** By email to a person, or by a POST to another system. */
@@ -18,7 +18,7 @@ const Mail = z.email();
 const WebAddress = z.url({ protocol: /^https?$/ });
 
 /** The host of a web address: its path and query may hold a key. A mail address is none. */
-const shownAddress = (address: unknown): string =>
+export const shownAddress = (address: unknown): string =>
   String(address).replace(/^(https?:\/\/)(?:[^/?#]*@)?([^/?#]*).*$/is, '$1$2/…');
 const Address = secret(z.string().trim().max(300), shownAddress);
 

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { NEEDLE_SIZES, SLIDES } from '@gantelet/core';
-import { Id, Instant, Line, Name } from '../shared/index.js';
+import { Id, Instant, Line, Name, secret } from '../shared/index.js';
 
 const PullN = z.number().positive().max(100);
 
@@ -30,10 +30,13 @@ export const NeedleLooks = z.strictObject({
 export type NeedleLooks = z.infer<typeof NeedleLooks>;
 
 /** A photo of a needle: base64 of a JPEG, scaled down on the device so that it can be sent with its check. */
-export const NeedlePhoto = z
-  .string()
-  .max(200_000)
-  .regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'a JPEG in base64');
+export const NeedlePhoto = secret(
+  z
+    .string()
+    .max(200_000)
+    .regex(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, 'a JPEG in base64'),
+  () => '[photo]',
+);
 
 /** One needle checked before it is used, alone or as part of its lot. */
 export const NeedleCheckInput = z

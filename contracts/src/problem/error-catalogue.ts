@@ -13,6 +13,11 @@ export const ERRORS = {
   'session.wrong': { status: 401, title: 'Name and password do not match. Try again.' },
   'session.too-many': { status: 429, title: 'Too many attempts. Wait {seconds} seconds, then try again.' },
   'pin.wrong': { status: 403, title: 'That is not the PIN. Nobody was signed in.' },
+  'pin.locked': {
+    status: 429,
+    title:
+      'Too many wrong PINs for this person, on any tablet. Wait {minutes} minutes, sign in by password, or ask a lead to lift it.',
+  },
   'badge.wrong': { status: 403, title: 'This badge is no longer valid. Nobody was signed in.' },
   'tablet.unknown': {
     status: 403,
@@ -85,6 +90,11 @@ export const ERRORS = {
   'setup.other-machine': { status: 422, title: 'This set-up belongs to another machine. Not changed.' },
   'service.unknown': { status: 404, title: 'There is no such service on this machine. Not saved.' },
   'service.name-taken': { status: 409, title: 'There is already a service {name}. Not saved.' },
+  'message-target.private': {
+    status: 422,
+    title:
+      '{host} is inside a private network or this computer. Whoever runs the server can allow it with GANTELET_WEBHOOK_NETWORKS. Nothing was added.',
+  },
   'message-target.unknown': { status: 404, title: 'There is no such recipient.' },
   'plate.unknown': { status: 404, title: 'There is no such plate.' },
   'plate.mark-taken': {

@@ -21,6 +21,7 @@ export const messageRoutes = {
     secret: true,
     body: MessageTargetEntry,
     reply: MessageTargetWithKey,
+    errors: ['message-target.private'],
   }),
   dropMessageTarget: writes({
     id: 'dropMessageTarget',

@@ -1,5 +1,7 @@
+import * as z from 'zod';
 import { Safekeeping, SafekeepingRule } from '../safekeeping/index.js';
-import { reads, writes } from './route.js';
+import { Id } from '../shared/index.js';
+import { Nothing, reads, writes } from './route.js';
 
 /** Backups, and whether they can be restored. */
 export const safekeepingRoutes = {
@@ -19,5 +21,16 @@ export const safekeepingRoutes = {
     body: SafekeepingRule,
     reply: Safekeeping,
     errors: ['version.stale'],
+  }),
+  liftLock: writes({
+    id: 'liftLock',
+    method: 'POST',
+    path: '/api/safekeeping/locks/:personId/lifting',
+    summary: 'Let somebody try again whose PIN or sign-in is locked after wrong attempts',
+    permission: 'lead',
+    params: z.strictObject({ personId: Id }),
+    body: Nothing,
+    reply: Safekeeping,
+    errors: ['person.unknown'],
   }),
 } as const;

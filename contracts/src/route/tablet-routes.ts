@@ -25,7 +25,7 @@ export const tabletRoutes = {
     keyed: false,
     body: PinSignIn,
     reply: Session,
-    errors: ['tablet.unknown', 'pin.wrong', 'session.too-many'],
+    errors: ['tablet.unknown', 'pin.wrong', 'pin.locked', 'session.too-many'],
   }),
   signInByBadge: writes({
     id: 'signInByBadge',

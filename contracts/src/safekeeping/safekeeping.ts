@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Instant, Version } from '../shared/index.js';
+import { Id, Instant, Name, Version } from '../shared/index.js';
 
 /** How old the newest copy and the last restore drill may become before the lead is told. */
 const rule = {
@@ -41,5 +41,17 @@ export const Safekeeping = z.object({
     /** Whether one is due, or the last one failed; never in the demo. */
     due: z.boolean(),
   }),
+  /** People who cannot sign in for now because of wrong attempts. */
+  locked: z.array(
+    z.object({ personId: Id, name: Name, way: z.enum(['pin', 'password']), until: Instant }),
+  ),
+  /** Messages that were given up in the last week. */
+  undelivered: z.array(
+    z.object({ address: z.string(), subject: z.string(), givenUpAt: Instant, problem: z.string() }),
+  ),
+  /** Room on the disk of the database; null where this server does not know it. */
+  disk: z.object({ freeBytes: z.number(), totalBytes: z.number(), low: z.boolean() }).nullable(),
+  /** Where the chain of the book ends. */
+  book: z.object({ place: z.int().min(0), seal: z.string() }),
 });
 export type Safekeeping = z.infer<typeof Safekeeping>;

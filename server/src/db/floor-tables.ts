@@ -30,6 +30,7 @@ import type {
   SpotCheckRow,
 } from './rows.js';
 import type { BookEntryRow } from './book-rows.js';
+import type { PinLockRow } from './rows.js';
 import type { BackupRow, RestoreDrillRow, SafekeepingRuleRow } from './safekeeping-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';
@@ -69,6 +70,7 @@ export function floorTables(table: DefineTable) {
       dueAt: instant,
       tries: whole,
       sentAt: instantOrNone,
+      givenUpAt: instantOrNone,
       problem: text,
     }),
     plates: table<PlateRow>('plates', {
@@ -292,6 +294,13 @@ export function floorTables(table: DefineTable) {
       id,
       madeAt: instant,
       sealed: { type: DataTypes.BOOLEAN, allowNull: false },
+    }),
+    pinLocks: table<PinLockRow>('pin_locks', {
+      personId: { ...ref, primaryKey: true },
+      tries: whole,
+      locks: whole,
+      lockedAt: instantOrNone,
+      lockSeconds: whole,
     }),
     restoreDrills: table<RestoreDrillRow>('restore_drills', {
       id,

@@ -30,5 +30,7 @@ export interface MessageDeliveryRow {
   dueAt: Date;
   tries: number;
   sentAt: Date | null;
+  /** When it was given up; null while it is tried. */
+  givenUpAt: Date | null;
   problem: string;
 }

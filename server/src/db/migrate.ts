@@ -33,6 +33,7 @@ import { needlePhotos } from './migrations/20261229-needle-photos.js';
 import { serviceEvents } from './migrations/20261230-service-events.js';
 import { messages } from './migrations/20270108-messages.js';
 import { shelfLife } from './migrations/20270109-shelf-life.js';
+import { locksAndDeliveries } from './migrations/20270113-locks-and-deliveries.js';
 import { bookSeals } from './migrations/20270112-book-seals.js';
 import { safekeeping } from './migrations/20270111-safekeeping.js';
 import { brokerHash } from './migrations/20270110-broker-hash.js';
@@ -104,6 +105,7 @@ export const MIGRATIONS: readonly Migration[] = [
   brokerHash,
   safekeeping,
   bookSeals,
+  locksAndDeliveries,
 ];
 
 /** The migrations of a database, to run up or down. */

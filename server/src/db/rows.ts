@@ -52,6 +52,17 @@ export interface ShopRow {
   colourMarks: string;
   version: number;
 }
+/** Wrong PINs of a person, on all tablets together. */
+export interface PinLockRow {
+  personId: string;
+  /** Wrong ones in a row since the last lock. */
+  tries: number;
+  /** How often it was locked in a row. */
+  locks: number;
+  lockedAt: Date | null;
+  lockSeconds: number;
+}
+
 /** What identifies a person on a shared tablet: hashes only. */
 export interface PersonPassRow {
   personId: string;

@@ -10,8 +10,13 @@ export interface SessionControl {
   signOut(): Promise<void>;
   /** Ends every session of the person signed in, on all devices. */
   signOutEverywhere(): Promise<void>;
-  /** Ends every session of a person and starts a new one here; returns its CSRF token. */
-  renew(personId: string): Promise<string>;
+  /**
+   * Ends every session of a person and starts a new one here; returns its CSRF token. On a shared tablet it has no more
+   * rights than before, unless somebody has signed in in full.
+   */
+  renew(personId: string, signedIn: 'in full' | 'as before'): Promise<string>;
+  /** Whether somebody signed in here by PIN or badge. */
+  readonly onTablet: boolean;
   /** The CSRF token of the present session; empty when nobody is signed in. */
   csrfToken(): string;
 }

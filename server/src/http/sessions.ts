@@ -170,9 +170,13 @@ export function sessionControl(request: Request, sessions: Pick<Sessions, 'endAl
   return {
     signIn: (personId) => signIn(personId),
     signInOnTablet: (personId) => signIn(personId, true),
-    renew: async (personId) => {
+    renew: async (personId, signedIn) => {
+      const onTablet = signedIn === 'as before' && request.session.onTablet === true;
       await sessions.endAll(personId);
-      return signIn(personId);
+      return signIn(personId, onTablet);
+    },
+    get onTablet() {
+      return request.session.onTablet === true;
     },
     signOut: () => called((done) => request.session.destroy(done)),
     signOutEverywhere: async () => {

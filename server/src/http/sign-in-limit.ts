@@ -3,9 +3,11 @@ import pLimit from 'p-limit';
 import { ipKeyGenerator, rateLimit, type Store } from 'express-rate-limit';
 import type { Request, RequestHandler } from 'express';
 import { ProblemError } from '@gantelet/contracts';
-import type { Database } from '../db/database.js';
+import type { Database, Transaction } from '../db/database.js';
 
 const WINDOW_MS = 5 * 60_000;
+/** Wrong attempts on one person from one address, and on one name from anywhere. */
+const [OF_A_PERSON, OF_A_NAME] = [10, 50];
 
 /** Failed attempts within the window that block, and what they are counted by. */
 interface Limit {
@@ -16,10 +18,10 @@ interface Limit {
 
 const addressOf = (request: Request): string => ipKeyGenerator(request.ip ?? '');
 const LIMITS: readonly Limit[] = [
-  { tries: 10, by: (request) => `${addressOf(request)} ${signInNameOf(request.body)}` },
+  { tries: OF_A_PERSON, by: (request) => `${addressOf(request)} ${signInNameOf(request.body)}` },
   // A whole shop may share one address; only somebody guessing tries a name from many.
   { tries: 100, by: (request) => `address ${addressOf(request)}` },
-  { tries: 50, by: (request) => `name ${signInNameOf(request.body)}` },
+  { tries: OF_A_NAME, by: (request) => `name ${signInNameOf(request.body)}` },
 ];
 
 /** Sign-ins handled at once, and how many may wait: the database is there for people who are signed in. */
@@ -66,12 +68,11 @@ function limitPasswordChanges(database: Database): readonly RequestHandler[] {
   return limited(database, [{ tries: 10, by: ({ session }) => `password ${session.personId ?? ''}` }]);
 }
 
-/** Keeps anyone from guessing a PIN: few attempts per person on a tablet, and not many in all. */
+/** Keeps anyone from guessing PINs of many people: those of one are counted and locked over all tablets. */
 function limitPins(database: Database): readonly RequestHandler[] {
   return [
     fewAtOnce(),
     ...limited(database, [
-      { tries: 5, by: ({ body }) => joined('pin', textIn(body, 'deviceId'), textIn(body, 'personId')) },
       { tries: 5, by: ({ body }) => joined('badge', textIn(body, 'deviceId'), textIn(body, 'badge')) },
       { tries: 30, by: ({ body }) => joined('pins', textIn(body, 'deviceId')) },
       { tries: 200, by: (request) => `pins ${addressOf(request)}` },
@@ -117,15 +118,57 @@ function signInNameOf(body: unknown): string {
   return typeof name === 'string' ? name.trim().toLowerCase().slice(0, 40) : '';
 }
 
-/** The package's store contract over one table; each count is one atomic statement. */
+/** Somebody who cannot sign in for now because of wrong attempts. */
+interface BlockedSignIn {
+  readonly personId: string;
+  readonly until: Date;
+}
+
+/** People whose sign-in name, password or code is blocked now. */
+export function blockedSignIns(
+  { sequelize }: Database,
+  now: Date,
+  transaction: Transaction | null,
+): Promise<BlockedSignIn[]> {
+  return sequelize.query<BlockedSignIn>(
+    `SELECT p.id AS personId, MAX(t.resets_at) AS until FROM sign_in_tries t JOIN people p
+         ON p.active AND (t.who LIKE CONCAT('% ', p.sign_in_name) OR t.who LIKE CONCAT('% ', p.id))
+      WHERE t.resets_at > :now AND t.resets_at <= :latest
+        AND t.tries > IF(t.who LIKE 'name %' OR t.who LIKE 'code name %', ${OF_A_NAME}, ${OF_A_PERSON})
+      GROUP BY p.id`,
+    {
+      ...{ type: QueryTypes.SELECT, transaction },
+      replacements: { now, latest: new Date(now.getTime() + WINDOW_MS) },
+    },
+  );
+}
+
+/** Lets a person try again at once: a lead knows that it is them. */
+export async function liftSignInBlocks(
+  { sequelize }: Database,
+  personId: string,
+  transaction: Transaction,
+): Promise<void> {
+  await sequelize.query(
+    `DELETE t FROM sign_in_tries t JOIN people p
+         ON t.who LIKE CONCAT('% ', p.sign_in_name) OR t.who LIKE CONCAT('% ', p.id)
+      WHERE p.id = :personId`,
+    { replacements: { personId }, transaction },
+  );
+}
+
+/**
+ * The package's store contract over one table; each count is one atomic statement. A window that ends later than a
+ * window can is from a clock that was set back since: it is over.
+ */
 function triesInDatabase({ sequelize, tables }: Database): Store {
   return {
     async increment(who) {
       const resetsAt = new Date(Date.now() + WINDOW_MS);
       await sequelize.query(
         `INSERT INTO sign_in_tries (who, tries, resets_at) VALUES (:who, 1, :resetsAt)
-         ON DUPLICATE KEY UPDATE tries = IF(resets_at < :now, 1, tries + 1),
-                                 resets_at = IF(resets_at < :now, :resetsAt, resets_at)`,
+         ON DUPLICATE KEY UPDATE tries = IF(resets_at < :now OR resets_at > :resetsAt, 1, tries + 1),
+                                 resets_at = IF(resets_at < :now OR resets_at > :resetsAt, :resetsAt, resets_at)`,
         { replacements: { who, resetsAt, now: new Date() }, type: QueryTypes.INSERT },
       );
       const row = await tables.signInTries.findByPk(who);

@@ -135,3 +135,8 @@ export function verifyBook(keeper: BookKeeper): Promise<Verified> {
 }
 
 const broken = (place: number, why: string): Verified => ({ outcome: 'broken', place, why });
+
+/** Where the chain ends: printed or sent out of the house, it shows later whether the end was cut off. */
+export function bookEnd(database: Database): Promise<{ readonly place: number; readonly seal: string }> {
+  return findEnd(database, null);
+}

@@ -299,7 +299,7 @@ export async function findSealed(
 /** Where the chain ends. */
 export async function findEnd(
   { sequelize }: Database,
-  tx: Transaction,
+  tx: Transaction | null,
 ): Promise<{ readonly place: number; readonly seal: string }> {
   const [end] = await sequelize.query<{ place: number; seal: string }>(
     'SELECT place, seal FROM book_end WHERE id = 1',

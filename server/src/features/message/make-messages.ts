@@ -1,4 +1,5 @@
 import { newId, type MessageKind, type MessageTarget } from '@gantelet/contracts';
+import { bookEnd } from '../book/index.js';
 import type { Database } from '../../db/database.js';
 import { dayIn } from '../../time/day-in.js';
 import { timeIn } from '../../time/time-in.js';
@@ -34,6 +35,7 @@ export async function makeMessages(database: Database, now: Date): Promise<numbe
     ...(await stopNews(database, since('machine-stopped'), timeZone)),
     ...(await roundNews(database, since('round-published'), timeZone)),
     ...(since('order-now') === null ? [] : await orderNews(database, now, timeZone)),
+    ...(since('book-head') === null ? [] : await bookNews(database, now, timeZone)),
   ];
   let made = 0;
   for (const one of news) if (await tell(database, one, targets, now)) made++;
@@ -89,6 +91,21 @@ async function orderNews(database: Database, now: Date, timeZone: string): Promi
       ...day,
       subject: `${due.length} ${due.length === 1 ? 'thing' : 'things'} to order now`,
       text: lines.join('\n'),
+    },
+  ];
+}
+
+/** Where the chain of the book ends, once a day: kept elsewhere, it shows later whether the end was cut off. */
+async function bookNews(database: Database, now: Date, timeZone: string): Promise<readonly News[]> {
+  const day = { kind: 'book-head', about: dayIn(timeZone, now) } as const;
+  if (await isTold(database, day)) return [];
+  const { place, seal } = await bookEnd(database);
+  if (place === 0) return [];
+  return [
+    {
+      ...day,
+      subject: `The book on ${day.about}: ${place} entries`,
+      text: `Entry ${place} of the book has the seal ${seal}. Keep this message outside Gantelet: if the book is ever shorter, or this entry has another seal, somebody has changed it.`,
     },
   ];
 }

@@ -11,10 +11,13 @@ import {
   type StoreItemEntry,
   type WebhookBody,
 } from '@gantelet/contracts';
+import { sealEntries } from '../book/index.js';
 import type { TestClient } from '../../testing/test-client.js';
 import { startTestShop, type TestShop } from '../../testing/test-shop.js';
 import { makeMessages } from './make-messages.js';
+import { findDue } from './message.store.js';
 import { sendMessages, type MessageSender } from './send-messages.js';
+import { readNetworks } from './webhook.js';
 
 const MAIL: MessageTargetEntry = { way: 'mail', address: 'lead@works.example', kinds: ['machine-stopped'] };
 
@@ -34,7 +37,10 @@ describe('messages', () => {
       mails.push(mail);
       return Promise.resolve({});
     };
-    sender = { mail: { transport: { sendMail } as never, from: 'works@works.example' }, secret: 'a secret' };
+    sender = {
+      mail: { transport: { sendMail } as never, from: 'works@works.example' },
+      ...{ secret: 'a secret', networks: [] },
+    };
   });
   afterEach(() => shop.stop());
 
@@ -158,6 +164,70 @@ describe('messages', () => {
     expect([mailGoesOut, messages[0]?.deliveries[0]?.tries]).toEqual([false, 0]);
   });
 
+  it('wait for nobody but their own recipient, and are given up after a day, which the lead is told', async () => {
+    const held: string[] = [];
+    let answer: () => void = () => undefined;
+    const slow = new Promise<void>((done) => (answer = done));
+    sender = {
+      ...sender,
+      mail: {
+        from: 'works@works.example',
+        transport: {
+          sendMail: async ({ to }: { to: string }) => {
+            if (to === 'slow@works.example') await slow;
+            if (to === 'dead@works.example') throw new Error('no such mailbox');
+            held.push(to);
+            if (to === 'lead@works.example') answer();
+            return {};
+          },
+        } as never,
+      },
+    };
+    // The slow one was there first, and waits for the mail that stands behind it.
+    for (const to of ['slow', 'dead', 'lead']) {
+      await add({ ...MAIL, address: `${to}@works.example` });
+      shop.clock.now = later(1000);
+    }
+    await stopMachine();
+    await makeMessages(shop.database, later(0));
+    expect(await sendMessages(shop.database, sender, later(0))).toBe(2);
+    expect(held).toEqual(['lead@works.example', 'slow@works.example']);
+    shop.clock.now = later(DAY_MS + 60_000);
+    expect(await sendMessages(shop.database, sender, shop.clock.now)).toBe(0);
+    expect((await lead.call(routes.readSafekeeping)).body.undelivered).toEqual([
+      {
+        ...{ address: 'dead@works.example', problem: 'no such mailbox' },
+        ...{ subject: jasmine.stringContaining('is stopped') as never },
+        givenUpAt: shop.clock.now.toISOString(),
+      },
+    ]);
+    await shop.database.tables.messageDeliveries.update({ tries: 0 }, { where: {} });
+    shop.clock.now = later(DAY_MS);
+    await sendMessages(shop.database, sender, shop.clock.now);
+    const { tries } = (await view()).messages[0]!.deliveries.find(({ address }) => address.startsWith('dead'))!;
+    expect(tries).withContext('not tried again').toBe(0);
+  });
+
+  it('wait for a mail server without holding up webhooks', async () => {
+    for (let i = 0; i < 30; i++) await add({ ...MAIL, address: `lead${i}@works.example` });
+    await add({ way: 'webhook', address: 'https://system.example/', kinds: ['machine-stopped'] });
+    await stopMachine();
+    await makeMessages(shop.database, later(0));
+    expect((await findDue(shop.database, later(0), ['webhook'])).map(({ way }) => way)).toEqual(['webhook']);
+    expect((await findDue(shop.database, later(0), ['mail', 'webhook'])).length).toBe(31);
+  });
+
+  it('carry the end of the book out of the house, once a day', async () => {
+    await add({ ...MAIL, kinds: ['book-head'] });
+    while ((await sealEntries(shop.keeper)) > 0);
+    expect(await makeMessages(shop.database, later(0))).toBe(1);
+    expect(await makeMessages(shop.database, later(1000))).toBe(0);
+    const { place, seal } = (await lead.call(routes.readSafekeeping)).body.book;
+    const [message] = (await view()).messages;
+    expect(message?.text).toContain(`Entry ${place} of the book has the seal ${seal}.`);
+    expect(await makeMessages(shop.database, later(DAY_MS))).toBe(1);
+  });
+
   it('go to another system signed with the key that was shown once', async () => {
     const heard: { body: string; signature: string | undefined }[] = [];
     const system: Server = createServer((request, response) => {
@@ -171,10 +241,19 @@ describe('messages', () => {
     await new Promise<void>((done) => system.listen(0, '127.0.0.1', done));
     const address = `http://127.0.0.1:${(system.address() as AddressInfo).port}/told`;
     try {
-      const { key } = await add({ way: 'webhook', address, kinds: ['machine-stopped'] });
+      const entry: MessageTargetEntry = { way: 'webhook', address, kinds: ['machine-stopped'] };
+      const refused = await lead.call(routes.addMessageTarget, { key: newId(), body: entry });
+      expect((refused.body as unknown as Problem).code)
+        .withContext('a test works allows no network of its own')
+        .toBe('message-target.private');
+      const { key } = await add({ ...entry, address: address.replace('127.0.0.1', 'system.example') });
+      await shop.database.tables.messageTargets.update({ address }, { where: {} });
       await stopMachine();
       await makeMessages(shop.database, later(0));
-      const own = { ...sender, secret: shop.config.sessionSecret };
+      const own = {
+        ...{ ...sender, secret: shop.config.sessionSecret },
+        networks: readNetworks(['127.0.0.0/8']),
+      };
       await sendMessages(shop.database, own, later(0));
       expect((await view()).messages[0]?.deliveries[0]?.problem).toBe('answered 500');
       await sendMessages(shop.database, own, later(31_000));

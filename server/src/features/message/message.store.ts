@@ -1,10 +1,13 @@
+import { DAY_MS } from '@gantelet/core';
 import { QueryTypes } from 'sequelize';
 import {
   ProblemError,
+  shownAddress,
   type Message,
   type MessageKind,
   type MessageTarget,
   type MessageTargetEntry,
+  type MessageWay,
 } from '@gantelet/contracts';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 import type { MessageDeliveryRow, MessageRow, MessageTargetRow } from '../../db/message-rows.js';
@@ -91,7 +94,7 @@ export async function insertMessage(
   });
   if (!own) return false;
   const rows = targetIds.map((targetId) => ({
-    ...{ messageId: message.id, targetId, dueAt: message.madeAt, tries: 0, sentAt: null, problem: '' },
+    ...{ messageId: message.id, targetId, dueAt: message.madeAt, tries: 0, sentAt: null, givenUpAt: null, problem: '' },
   }));
   await tables.messageDeliveries.bulkCreate(rows, { transaction: tx });
   return true;
@@ -143,14 +146,43 @@ export interface DueDelivery extends Omit<MessageRow, 'about'> {
   readonly dueAt: Date;
 }
 
-export function findDue({ sequelize }: Database, now: Date): Promise<DueDelivery[]> {
+/** The first few that are due to each recipient, stopped machines before anything else. */
+export function findDue(
+  { sequelize }: Database,
+  now: Date,
+  ways: readonly MessageWay[],
+): Promise<DueDelivery[]> {
   return sequelize.query(
-    `SELECT m.id, m.kind, m.subject, m.text, m.made_at AS madeAt, t.id AS targetId, t.way, t.address, d.tries,
-            d.due_at AS dueAt
-       FROM message_deliveries d JOIN messages m ON m.id = d.message_id JOIN message_targets t ON t.id = d.target_id
-      WHERE d.sent_at IS NULL AND d.due_at <= :now ORDER BY d.due_at LIMIT 20`,
-    { type: QueryTypes.SELECT, replacements: { now } },
+    `SELECT * FROM (
+       SELECT m.id, m.kind, m.subject, m.text, m.made_at AS madeAt, t.id AS targetId, t.way, t.address, d.tries,
+              d.due_at AS dueAt,
+              ROW_NUMBER() OVER (PARTITION BY t.id ORDER BY m.kind = 'machine-stopped' DESC, d.due_at, m.id) AS nth
+         FROM message_deliveries d JOIN messages m ON m.id = d.message_id JOIN message_targets t ON t.id = d.target_id
+        WHERE d.sent_at IS NULL AND d.given_up_at IS NULL AND d.due_at <= :now AND t.way IN (:ways)) due
+      WHERE nth <= ${OF_EACH} ORDER BY nth`,
+    { type: QueryTypes.SELECT, replacements: { now, ways } },
   );
+}
+
+const OF_EACH = 5;
+/** For how long a message that was given up is shown. */
+const SHOWN_DAYS = 7;
+
+/** Messages given up lately, latest first. */
+export async function findUndelivered(
+  { sequelize }: Database,
+  now: Date,
+): Promise<{ address: string; subject: string; givenUpAt: string; problem: string }[]> {
+  const rows = await sequelize.query<{ address: string; subject: string; givenUpAt: Date; problem: string }>(
+    `SELECT t.address, m.subject, d.given_up_at AS givenUpAt, d.problem
+       FROM message_deliveries d JOIN messages m ON m.id = d.message_id JOIN message_targets t ON t.id = d.target_id
+      WHERE d.given_up_at > :since ORDER BY d.given_up_at DESC LIMIT 20`,
+    { type: QueryTypes.SELECT, replacements: { since: new Date(now.getTime() - SHOWN_DAYS * DAY_MS) } },
+  );
+  return rows.map(({ address, givenUpAt, ...row }) => ({
+    ...{ ...row, address: shownAddress(address) },
+    givenUpAt: givenUpAt.toISOString(),
+  }));
 }
 
 type Which = Pick<DueDelivery, 'id' | 'targetId'>;
@@ -171,7 +203,7 @@ export async function claimDelivery(
 export async function noteDelivery(
   { tables }: Database,
   { id: messageId, targetId }: Which,
-  outcome: Partial<Pick<MessageDeliveryRow, 'sentAt' | 'dueAt' | 'problem'>>,
+  outcome: Partial<Pick<MessageDeliveryRow, 'sentAt' | 'dueAt' | 'givenUpAt' | 'problem'>>,
 ): Promise<void> {
   await tables.messageDeliveries.update(outcome, { where: { messageId, targetId } });
 }

@@ -4,6 +4,7 @@ import type { Database, Transaction } from '../../db/database.js';
 import type { NeedleLotRow } from '../../db/needle-rows.js';
 import { shopValues } from '../catalogue/index.js';
 import { requireShopTime } from '../shop/index.js';
+import { cleanPhoto } from './needle-photo.js';
 import { findChecks, findPhoto, insertCheck, insertPhoto } from './needle-check.store.js';
 import { sampleOf } from './needle-lot.service.js';
 import { lockLot, updateLot } from './needle-lot.store.js';
@@ -44,7 +45,7 @@ export async function logNeedleCheck(
   await requireShopTime(database, at, 'body.checkedAt', now, tx);
   const document = JSON.stringify({ version: 1, looks });
   await insertCheck(database, { id, lotId, document, note, checkedAt: at, checkedById: person.id }, tx);
-  if (photo !== null) await insertPhoto(database, id, photo, tx);
+  if (photo !== null) await insertPhoto(database, id, await cleanPhoto(photo), tx);
   if (lot) await decideBySample(database, lot, looks, person, now, tx);
   const [check] = await findChecks(database, { id }, tx);
   return check!;

@@ -4,7 +4,7 @@ import { answer, write, type Handled } from '../../http/handle.js';
 import { addPerson, importPeople, makeSignInCode, revisePerson, useCode } from './people.service.js';
 import { findPeople } from './people.store.js';
 import { readShopCalendar, reviseShopCalendar } from './shop-calendar.store.js';
-import { changePassword, checkSignIn, reviseShop, sessionOf } from './shop.service.js';
+import { changePassword, checkSignIn, reviseShop, sessionOf, sessionOnTablet } from './shop.service.js';
 
 export function shopRoutes(database: Database, now: () => Date): readonly Handled[] {
   return [
@@ -14,7 +14,7 @@ export function shopRoutes(database: Database, now: () => Date): readonly Handle
     }),
     answer(routes.signInByCode, async ({ body, session }) => {
       const personId = await useCode(database, body, now());
-      return sessionOf(database, personId, await session.renew(personId));
+      return sessionOf(database, personId, await session.renew(personId, 'in full'));
     }),
     answer(routes.listPeople, () => findPeople(database, now())),
     write(routes.addPerson, ({ key, body }, tx) => addPerson(database, key, body, now(), tx)),
@@ -28,7 +28,8 @@ export function shopRoutes(database: Database, now: () => Date): readonly Handle
     write(routes.reviseShopCalendar, ({ body }, tx) => reviseShopCalendar(database, body, tx)),
     answer(routes.changePassword, async ({ body, person, session }) => {
       await changePassword(database, person!.id, body);
-      return sessionOf(database, person!.id, await session.renew(person!.id));
+      const told = session.onTablet ? sessionOnTablet : sessionOf;
+      return told(database, person!.id, await session.renew(person!.id, 'as before'));
     }),
     answer(routes.signOutEverywhere, async ({ session }) => {
       await session.signOutEverywhere();

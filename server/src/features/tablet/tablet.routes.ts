@@ -12,7 +12,7 @@ export function tabletRoutes(database: Database, now: () => Date): readonly Hand
       return findWithPin(database);
     }),
     answer(routes.signInByPin, async ({ body, session }) => {
-      const personId = await checkPin(database, body);
+      const personId = await checkPin(database, body, now());
       return sessionOnTablet(database, personId, await session.signInOnTablet(personId));
     }),
     answer(routes.signInByBadge, async ({ body, session }) => {

@@ -11,6 +11,7 @@ import type { Database } from '../../db/database.js';
 import type { WriteContext } from '../../db/write-context.js';
 import { findLetIn, readDevice } from '../device/index.js';
 import { accountOf, findPasswordHash, hashPassword, isPassword, lockPerson } from '../shop/index.js';
+import { countTry, dropLock, noteWrong } from './pin-lock.store.js';
 import { findBadgeHolder, findPinHash, keepPass } from './tablet.store.js';
 
 const BADGE_SIGNS = 25;
@@ -32,13 +33,23 @@ export async function requireKind(database: Database, deviceId: string): Promise
   if ((await readDevice(database, deviceId)).kind !== 'tablet') throw new ProblemError('tablet.unknown');
 }
 
-/** The id of the person whose PIN it is. @throws ProblemError `tablet.unknown`, `pin.wrong` */
-export async function checkPin(database: Database, { personId, pin, ...tablet }: PinSignIn): Promise<string> {
+/** The id of the person whose PIN it is. @throws ProblemError `tablet.unknown`, `pin.wrong`, `pin.locked` */
+export async function checkPin(
+  database: Database,
+  { personId, pin, ...tablet }: PinSignIn,
+  now: Date,
+): Promise<string> {
   await requireTablet(database, tablet);
   const hash = await findPinHash(database, personId);
+  const lockedSeconds = hash === null ? 0 : await countTry(database, personId, now);
+  if (lockedSeconds > 0) throw new ProblemError('pin.locked', { minutes: Math.ceil(lockedSeconds / 60) });
   const matches = await isPassword(hash ?? (await NOBODY), pin);
-  if (hash === null || !matches) throw new ProblemError('pin.wrong');
-  return personId;
+  if (hash !== null && matches) {
+    await dropLock(database, personId);
+    return personId;
+  }
+  if (hash !== null) await noteWrong(database, personId, now);
+  throw new ProblemError('pin.wrong');
 }
 
 /** The id of the person whose badge it is. @throws ProblemError `tablet.unknown`, `badge.wrong` */
@@ -61,6 +72,7 @@ export async function setPin(
       { path: 'body.password', message: 'not the current password' },
     ]);
   await keepPass(database, personId, { pinHash: pin === null ? null : await hashPassword(pin) });
+  await dropLock(database, personId);
   return { hasPin: pin !== null };
 }
 

@@ -52,13 +52,68 @@ describe('a shared tablet', () => {
       .toBe(403);
   });
 
+  /** Another tablet with the same token, made by the same lead. */
+  const secondTablet = async () => {
+    const id = newId();
+    const body = { kind: 'tablet', name: 'Another', machineId: null, token: TOKEN } as const;
+    await lead.call(routes.registerDevice, { key: id, body });
+    return id;
+  };
+
+  it('locks a PIN after five wrong ones on all tablets together, each time for longer, until a lead lifts it', async () => {
+    await choosePin();
+    const tablets = [deviceId, await secondTablet(), await secondTablet()];
+    const from = (tablet: number, pin = '1111') =>
+      new TestClient(shop.address).call(routes.signInByPin, {
+        body: { deviceId: tablets[tablet % 3]!, token: TOKEN, personId: leadId, pin },
+      });
+    const codeOf = async (tablet: number, pin?: string) =>
+      ((await from(tablet, pin)).body as unknown as Problem).code;
+    const later = (minutes: number) => (shop.clock.now = new Date(shop.clock.now.getTime() + minutes * 60_000));
+    const lockedFor: string[] = [];
+    for (let lock = 0; lock < 3; lock++) {
+      for (let i = 0; i < 5; i++) expect(await codeOf(i)).withContext(`${lock} ${i}`).toBe('pin.wrong');
+      const { status, body } = await from(2, PIN);
+      expect([status, (body as unknown as Problem).code]).toEqual([429, 'pin.locked']);
+      const [, minutes] = /Wait (\d+) minutes/.exec((body as unknown as Problem).title)!;
+      lockedFor.push(minutes!);
+      later(Number(minutes));
+    }
+    expect(lockedFor).toEqual(['5', '30', '240']);
+    for (let i = 0; i < 5; i++) await codeOf(i);
+    const locked = (await lead.call(routes.readSafekeeping)).body.locked;
+    expect(locked.map(({ name, way }) => [name, way])).toEqual([['Test lead', 'pin']]);
+    await lead.call(routes.liftLock, { key: newId(), params: { personId: leadId }, body: {} });
+    expect((await lead.call(routes.readSafekeeping)).body.locked).toEqual([]);
+    expect((await from(1, PIN)).status).toBe(200);
+  });
+
+  it('is not opened by many guesses at once, and not for longer by a clock that was set back', async () => {
+    await choosePin();
+    const guesses = await Promise.all(Array.from({ length: 12 }, () => byPin('1111')));
+    expect(guesses.filter(({ code }) => code === 'pin.wrong').length).toBeLessThanOrEqual(5);
+    expect((await byPin()).code).toBe('pin.locked');
+    shop.clock.now = new Date(shop.clock.now.getTime() - 24 * 3_600_000);
+    expect((await byPin()).status).toBe(200);
+  });
+
+  it("keeps a mechanic's rights after a change of password there", async () => {
+    await choosePin();
+    const { client } = await byPin();
+    const change = { current: TEST_PEOPLE.lead.password, next: 'welts and bindings 7' };
+    const { status, body } = await client.call(routes.changePassword, { body: change });
+    expect([status, body.person?.role]).toEqual([200, 'mechanic']);
+    expect((await client.call(routes.readSession)).body.person?.role).toBe('mechanic');
+    expect((await client.call(routes.listPeople)).status).toBe(403);
+  });
+
   it('allows five attempts, and none on a device that is no tablet, is blocked, or has another token', async () => {
     await choosePin();
     expect((await byPin(PIN, 'U'.repeat(43))).code).toBe('tablet.unknown');
-    for (let i = 0; i < 4; i++) expect((await byPin('1111')).code).toBe('pin.wrong');
+    for (let i = 0; i < 5; i++) expect((await byPin('1111')).code).toBe('pin.wrong');
     expect((await byPin()).code)
       .withContext('after five tries in vain')
-      .toBe('session.too-many');
+      .toBe('pin.locked');
     await lead.call(routes.revokeDevice, { key: newId(), params: { deviceId } });
     expect((await named()).status).toBe(401);
   });

@@ -23,6 +23,7 @@ const KIND_WORDS: Readonly<Record<MessageKind, string>> = {
   'machine-stopped': 'a machine is stopped',
   'round-published': 'a plan of rounds is published',
   'order-now': 'something has to be ordered',
+  'book-head': 'a day of the book is complete',
 };
 const WAY_WORDS: Readonly<Record<MessageWay, string>> = {
   mail: 'By email',

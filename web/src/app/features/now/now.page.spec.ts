@@ -217,6 +217,7 @@ describe('what needs me now', () => {
       rule: USUAL_SAFEKEEPING,
       backup: { madeAt: AT, sealed: false, due: true },
       drill: { last: null, due: false },
+      ...{ locked: [], undelivered: [], disk: null, book: { place: 1, seal: 'f'.repeat(64) } },
     };
     const page = await open([fine], [safekeepingActions.read({ safekeeping })]);
     expect(page.text()).toContain('Backup: The last one was made 4 Mar 2026, 09:00.');

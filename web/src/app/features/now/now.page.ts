@@ -10,7 +10,7 @@ import { unreadText } from '../../shared/words/read-words';
 import { dayText, noticeText } from '../../shared/words/rounds-words';
 import { groupText, hoursText as lifeHoursText } from '../../shared/words/life-words';
 import { serviceName, sinceText } from '../../shared/words/history-words';
-import { backupText, drillText } from '../../shared/words/safekeeping-words';
+import { safekeepingNotices } from '../../shared/words/safekeeping-words';
 import { thingText, whyOrderText } from '../../shared/words/store-words';
 import { floorActions, floorFeature } from '../floor/floor.state';
 import { roundsActions, roundsFeature } from '../rounds/rounds.state';
@@ -82,9 +82,11 @@ export class NowPage {
   protected readonly rounds = computed(() =>
     openRounds(this.published()?.sheets ?? [], this.person()?.id ?? null),
   );
-  protected readonly safekeeping = this.store.selectSignal(safekeepingFeature.selectSafekeeping);
-  protected readonly backupText = backupText;
-  protected readonly drillText = drillText;
+  private readonly safekeeping = this.store.selectSignal(safekeepingFeature.selectSafekeeping);
+  protected readonly safekeepingNotices = computed(() => {
+    const kept = this.safekeeping();
+    return kept ? safekeepingNotices(kept) : [];
+  });
   protected readonly orders = computed(() => orderNotices(this.view()?.notices ?? []));
   /** What the store should order judging by use, except needles that the plan covers. */
   protected readonly runningOut = computed(() => {

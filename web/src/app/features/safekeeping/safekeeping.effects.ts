@@ -38,3 +38,17 @@ export const reviseRule = createEffect(
     ),
   { functional: true },
 );
+
+export const liftLock = createEffect(
+  (actions = inject(Actions), api = inject(ApiClient)) =>
+    actions.pipe(
+      ofType(safekeepingActions.liftLock),
+      exhaustMap(({ key, personId, name }) =>
+        api.call(routes.liftLock, { key, params: { personId }, body: {} }).pipe(
+          map((safekeeping) => safekeepingActions.saved({ safekeeping, said: `${name} can sign in again.` })),
+          catchError(refused),
+        ),
+      ),
+    ),
+  { functional: true },
+);

@@ -2,18 +2,32 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@a
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { newId } from '@gantelet/contracts';
+import { newId, type Safekeeping } from '@gantelet/contracts';
+import { CountPipe } from '../../shared/widgets/locale.pipes';
 import { NumberInputDirective } from '../../shared/widgets/number-input.directive';
 import { ProblemComponent } from '../../shared/widgets/problem.component';
 import { SignalMarkComponent } from '../../shared/widgets/signal-mark.component';
 import { unreadText } from '../../shared/words/read-words';
-import { backupText, drillText } from '../../shared/words/safekeeping-words';
+import {
+  backupText,
+  diskText,
+  drillText,
+  lockedText,
+  undeliveredText,
+} from '../../shared/words/safekeeping-words';
 import { safekeepingActions, safekeepingFeature } from './safekeeping.state';
 
 /** How is the shop's data kept safe, and can it be restored? */
 @Component({
   selector: 'gan-safekeeping',
-  imports: [NumberInputDirective, ProblemComponent, ReactiveFormsModule, RouterLink, SignalMarkComponent],
+  imports: [
+    CountPipe,
+    NumberInputDirective,
+    ProblemComponent,
+    ReactiveFormsModule,
+    RouterLink,
+    SignalMarkComponent,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './safekeeping.page.html',
   styleUrl: './safekeeping.page.scss',
@@ -29,6 +43,9 @@ export class SafekeepingPage {
   );
   protected readonly backupText = backupText;
   protected readonly drillText = drillText;
+  protected readonly lockedText = lockedText;
+  protected readonly undeliveredText = undeliveredText;
+  protected readonly diskText = diskText;
 
   protected readonly form = inject(NonNullableFormBuilder).group({
     backupWithinHours: [48, [Validators.required, Validators.min(1), Validators.max(8760)]],
@@ -42,6 +59,10 @@ export class SafekeepingPage {
       const rule = this.rule();
       if (rule) this.form.reset(rule);
     });
+  }
+
+  protected lift({ personId, name }: Safekeeping['locked'][number]): void {
+    this.store.dispatch(safekeepingActions.liftLock({ key: newId(), personId, name }));
   }
 
   protected save(): void {

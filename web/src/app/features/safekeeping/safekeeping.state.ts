@@ -7,6 +7,7 @@ export const safekeepingActions = createActionGroup({
     Opened: emptyProps(),
     Read: props<{ safekeeping: Safekeeping }>(),
     'Revise Rule': props<{ key: string; rule: SafekeepingRule }>(),
+    'Lift Lock': props<{ key: string; personId: string; name: string }>(),
     Saved: props<{ safekeeping: Safekeeping; said: string }>(),
     Failed: props<{ problem: Problem }>(),
     Refused: props<{ problem: Problem }>(),
@@ -30,7 +31,7 @@ export const safekeepingFeature = createFeature({
     initial,
     on(safekeepingActions.opened, (state) => ({ ...state, done: '', problem: null })),
     on(safekeepingActions.read, (state, { safekeeping }) => ({ ...state, safekeeping })),
-    on(safekeepingActions.reviseRule, (state) => ({ ...state, saving: true, done: '', problem: null })),
+    on(safekeepingActions.reviseRule, safekeepingActions.liftLock, (state) => ({ ...state, saving: true, done: '', problem: null })),
     on(safekeepingActions.saved, (state, { safekeeping, said }) => ({
       ...state,
       safekeeping,

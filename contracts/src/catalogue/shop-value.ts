@@ -12,7 +12,7 @@ export const ShopValueInput = z
   .strictObject({
     valueId: ValueId,
     /** Null restores the default. */
-    value: z.number().nullable(),
+    value: z.number().min(-1e9).max(1e9).nullable(),
     standing: z.enum(['measured', 'chosen']),
     /** How it was measured, or why it was chosen. */
     note: z.string().trim().max(300),

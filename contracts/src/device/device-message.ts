@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { Instant } from '../shared/index.js';
 
 /** Topics where devices publish and listen: `gantelet/<device id>/<channel>`. */
 export const DEVICE_CHANNELS = ['reading', 'count', 'status', 'ask'] as const;
@@ -65,7 +66,7 @@ export const CounterMessage = z.strictObject({
   /** A different number each time it is switched on. */
   boot: z.int().min(0).max(4_294_967_295),
   seq: z.int().min(0).max(4_294_967_295),
-  sentAt: z.iso.datetime(),
+  sentAt: Instant,
   stitches: z.number().min(0).max(1e15),
   motorMs: z.number().min(0).max(1e15),
 });

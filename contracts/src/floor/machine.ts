@@ -103,9 +103,12 @@ export const MachineEntry = z
     zoneId: Id,
     systemIds: z
       .array(
-        z.string().refine((name) => needleSystem(name)?.id === name, {
-          error: `not a needle system (${NEEDLE_SYSTEMS.map(({ id }) => id).join(', ')})`,
-        }),
+        z
+          .string()
+          .max(40)
+          .refine((name) => needleSystem(name)?.id === name, {
+            error: `not a needle system (${NEEDLE_SYSTEMS.map(({ id }) => id).join(', ')})`,
+          }),
       )
       .max(8)
       .refine((ids) => new Set(ids).size === ids.length, { error: 'each needle system once' }),

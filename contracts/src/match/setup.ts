@@ -39,9 +39,13 @@ export const NeedleChoice = z.strictObject({
     `a needle system (${NEEDLE_SYSTEMS.map((s) => s.id).join(', ')})`,
     (id) => needleSystem(id)?.id === id,
   ),
-  nm: z.int().refine((nm) => NEEDLE_SIZES.some((size) => size.nm === nm), {
-    error: `not a needle size (${NEEDLE_SIZES.map((s) => s.nm).join(', ')})`,
-  }),
+  nm: z
+    .int()
+    .min(1)
+    .max(1000)
+    .refine((nm) => NEEDLE_SIZES.some((size) => size.nm === nm), {
+      error: `not a needle size (${NEEDLE_SIZES.map((s) => s.nm).join(', ')})`,
+    }),
   pointId: known(
     `a point (${POINT_STYLES.map((p) => p.id).join(', ')})`,
     (id) => pointStyle(id) !== undefined,

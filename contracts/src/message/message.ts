@@ -12,6 +12,7 @@ export type MessageWay = (typeof MESSAGE_WAYS)[number];
 const kinds = z
   .array(z.enum(MESSAGE_KINDS))
   .min(1)
+  .max(MESSAGE_KINDS.length)
   .refine((list) => new Set(list).size === list.length, { error: 'each kind once' });
 
 const Mail = z.email();

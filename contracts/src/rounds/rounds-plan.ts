@@ -2,7 +2,9 @@ import * as z from 'zod';
 import { NeedleChoice } from '../match/index.js';
 import { Day, Id, Instant, Name, Version } from '../shared/index.js';
 
-const ShiftIndex = z.int().min(0);
+/** Longer than any horizon. */
+const MOST_SHIFTS = 10_000;
+const ShiftIndex = z.int().min(0).max(MOST_SHIFTS);
 
 /** A shift within the horizon. */
 export const PlannedShift = z.object({

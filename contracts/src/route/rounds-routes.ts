@@ -54,7 +54,7 @@ export const roundsRoutes = {
     summary: "The cost of moving a machine's change to each other shift",
     permission: 'mechanic',
     params: z.strictObject({ planId: Id, machineId: Id }),
-    query: z.strictObject({ from: z.coerce.number().int().min(0).optional() }),
+    query: z.strictObject({ from: z.coerce.number().int().min(0).max(10_000).optional() }),
     reply: z.array(MoveOffer),
     errors: ['plan.unknown', 'machine.unplanned'],
   }),

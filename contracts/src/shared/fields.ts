@@ -1,10 +1,19 @@
 import * as z from 'zod';
 
+/** Nothing in a shop is older or further ahead: anything else is a slip of the finger or of a clock. */
+const [FIRST_YEAR, LAST_YEAR] = [1990, 2099];
+const isOfOurTime = (text: string): boolean => {
+  const year = Number(text.slice(0, 4));
+  // What has no year is no moment at all, which is said of it already.
+  return Number.isNaN(year) || (year >= FIRST_YEAR && year <= LAST_YEAR);
+};
+const OUR_TIME = { error: `from ${FIRST_YEAR} to ${LAST_YEAR}` };
+
 /** An instant, RFC 3339 in UTC. */
-export const Instant = z.iso.datetime();
+export const Instant = z.iso.datetime().refine(isOfOurTime, OUR_TIME);
 
 /** A local calendar day, such as 2026-12-25. */
-export const Day = z.iso.date();
+export const Day = z.iso.date().refine(isOfOurTime, OUR_TIME);
 export type Day = z.infer<typeof Day>;
 
 /** Control characters and marks that change the writing direction: they make a text look like another one. */

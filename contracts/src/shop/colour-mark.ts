@@ -26,12 +26,17 @@ export const ColourMark = z.discriminatedUnion('of', [
     of: z.literal('needle-size'),
     nm: z
       .number()
+      .min(1)
+      .max(1000)
       .refine((nm) => NEEDLE_SIZES.some((size) => size.nm === nm), { error: 'not a needle size' }),
     colour,
   }),
   z.strictObject({
     of: z.literal('needle-system'),
-    systemId: z.string().refine((id) => needleSystem(id)?.id === id, { error: 'not a needle system' }),
+    systemId: z
+      .string()
+      .max(40)
+      .refine((id) => needleSystem(id)?.id === id, { error: 'not a needle system' }),
     colour,
   }),
   z.strictObject({ of: z.literal('thread'), tex: z.number().min(5).max(2000), colour }),

@@ -1,7 +1,7 @@
+export { shiftClock } from './shift-clock.js';
+export { shiftHours, shiftHoursUntil } from './shift-hours.js';
 export {
   addedHours,
-  shiftHours,
-  shiftHoursUntil,
   shiftSpans,
   shiftTimes,
   toInstantMs,

@@ -23,6 +23,7 @@ export interface Span {
 export type UtcOffsetMinutes = (instantMs: number) => number;
 
 const MINUTE_MS = 60_000;
+
 /** One occurrence of a shift. */
 export interface ShiftTime extends Span {
   /** Index of its pattern. */
@@ -83,38 +84,6 @@ export function shiftSpans(
   );
 }
 
-/** Shift hours between two instants. */
-export function shiftHours(
-  patterns: readonly ShiftPattern[],
-  span: Span,
-  utcOffset: UtcOffsetMinutes,
-): number {
-  return hoursFrom(span.startMs, shiftSpans(patterns, span, utcOffset));
-}
-
-/**
- * Shift hours from any instant until a fixed one. Each day's shifts are found once and remembered, for when the same
- * ones are needed for machine after machine.
- */
-export function shiftHoursUntil(
-  patterns: readonly ShiftPattern[],
-  endMs: number,
-  utcOffset: UtcOffsetMinutes,
-): (startMs: number) => number {
-  const daysBack: { readonly spans: readonly Span[]; readonly hoursAfter: number }[] = [];
-  return (startMs) => {
-    const wanted = Math.max(0, Math.floor((endMs - startMs) / DAY_MS));
-    for (let day = daysBack.length; day <= wanted; day++) {
-      const span = { startMs: endMs - (day + 1) * DAY_MS, endMs: endMs - day * DAY_MS };
-      const after = daysBack.at(-1);
-      const hoursAfter = after ? after.hoursAfter + hoursFrom(-Infinity, after.spans) : 0;
-      daysBack.push({ spans: shiftSpans(patterns, span, utcOffset), hoursAfter });
-    }
-    const { spans, hoursAfter } = daysBack[wanted]!;
-    return hoursAfter + hoursFrom(startMs, spans);
-  };
-}
-
 /** Hours that each span adds to those before it, in order of start: overlap counts in the first. */
 export function addedHours(spans: readonly Span[]): readonly number[] {
   let coveredMs = -Infinity;
@@ -123,13 +92,6 @@ export function addedHours(spans: readonly Span[]): readonly number[] {
     coveredMs = Math.max(coveredMs, endMs);
     return Math.max(0, endMs - fromMs) / (60 * MINUTE_MS);
   });
-}
-
-/** Hours of spans from an instant on. */
-function hoursFrom(fromMs: number, spans: readonly Span[]): number {
-  let totalMs = 0;
-  for (const { startMs, endMs } of spans) totalMs += Math.max(0, endMs - Math.max(startMs, fromMs));
-  return totalMs / (60 * MINUTE_MS);
 }
 
 function joined(spans: readonly Span[]): readonly Span[] {

@@ -1,4 +1,4 @@
-import { shiftHours } from '@gantelet/core';
+import { shiftClock } from '@gantelet/core';
 import {
   MOST_WAITING,
   ProblemError,
@@ -32,14 +32,13 @@ export async function readJobQueue(
   const [jobs, times] = await Promise.all([findWaiting(database, tx), readShopTimes(database, tx)]);
   if (!times) throw new ProblemError('server.fault');
   const offset = zoneOffset(times.timeZone);
-  const workMinutes = (zoneId: string, fromMs: number, toMs: number): number =>
-    60 * shiftHours(times.zones.get(zoneId)!.shifts, { startMs: fromMs, endMs: toMs }, offset);
+  const clocks = new Map([...times.zones].map(([zoneId, { shifts }]) => [zoneId, shiftClock(shifts, offset)]));
   const dueIn = (dueAt: string | null): QueuedJob['dueIn'] => {
     if (dueAt === null) return [];
     const [dueMs, nowMs] = [Date.parse(dueAt), now.getTime()];
-    return [...times.zones.keys()].map((zoneId) => ({
+    return [...clocks].map(([zoneId, hoursBetween]) => ({
       zoneId,
-      minutes: dueMs < nowMs ? -workMinutes(zoneId, dueMs, nowMs) : workMinutes(zoneId, nowMs, dueMs),
+      minutes: 60 * (dueMs < nowMs ? -hoursBetween(dueMs, nowMs) : hoursBetween(nowMs, dueMs)),
     }));
   };
   return { readAt: now.toISOString(), jobs: jobs.map((job) => ({ ...job, dueIn: dueIn(job.dueAt) })) };

@@ -14,7 +14,8 @@ import { mountRoutes } from './http/mount.js';
 import { answerAlive, answerHealth } from './http/health.js';
 import { metricsOf, type Metrics } from './http/metrics.js';
 import { openStreams } from './http/open-streams.js';
-import { answerProblems, BODY_LIMIT, refuseDeepJson, unknownRoute } from './http/problems.js';
+import { turnAwayOverload } from './http/overload.js';
+import { answerProblems, BODY_LIMIT, LIST_LIMIT, refuseDeepJson, unknownRoute } from './http/problems.js';
 import { requestLog } from './http/request-log.js';
 import { sealUnder } from './http/seal.js';
 import { sessionsInDatabase } from './http/sessions.js';
@@ -67,8 +68,8 @@ export function createApp({
   app.use(compression({ level: 1 }));
   app.use('/api', neverStored);
   app.use(ofItself(database, metrics));
-  app.use('/api', wantTls(config), sessions.middleware);
-  app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }), refuseDeepJson);
+  app.use('/api', turnAwayOverload(), wantTls(config), sessions.middleware);
+  app.use('/api', jsonBodies(), refuseDeepJson);
   app.use(
     mountRoutes(handlersOf({ database, line, now, config }), {
       database,
@@ -93,6 +94,14 @@ export function createApp({
       line.stop();
     },
   };
+}
+
+/** Reads JSON: lists from spreadsheets may be larger than anything that people type. */
+function jsonBodies(): RequestHandler {
+  const lists = new Set(ROUTE_TABLE.filter(({ takesList }) => takesList).map(({ path }) => path));
+  const [typed, listed] = [BODY_LIMIT, LIST_LIMIT].map((limit) => express.json({ limit, strict: true }));
+  return (request, response, next) =>
+    (lists.has(request.baseUrl + request.path) ? listed : typed)!(request, response, next);
 }
 
 /** What the server says about itself, to anyone and without a session. */

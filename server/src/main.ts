@@ -118,11 +118,30 @@ async function load(path: string): Promise<void> {
 /** Starts an empty works with another's records, and prints how its leads sign in. */
 async function takeIn(path: string): Promise<void> {
   const database = openDatabase(config.database);
-  const bundle = RecordBundle.parse(JSON.parse(await readFile(path, 'utf8')));
-  const codes = await takeInBundle(database, bundle, new Date());
+  const said = await bundleIn(path)
+    .then((bundle) => takeInBundle(database, bundle, new Date()).then((codes) => ({ bundle, codes })))
+    .catch((error: unknown) => {
+      console.error(error instanceof Error ? error.message : error);
+      return null;
+    });
+  if (said === null) {
+    await database.close();
+    process.exitCode = 1;
+    return;
+  }
+  const { bundle, codes } = said;
   console.log(`Taken in: ${bundle.works}, as it was at ${bundle.madeAt}. Leads sign in by code, once:`);
   for (const { person, code } of codes) console.log(`  ${person.signInName.padEnd(20)} ${code}`);
   await database.close();
+}
+
+/** @throws Error in a sentence for a file that is no bundle */
+async function bundleIn(path: string): Promise<RecordBundle> {
+  try {
+    return RecordBundle.parse(JSON.parse(await readFile(path, 'utf8')));
+  } catch {
+    throw new Error(`${path} is not a file of records that this version can read. Nothing was changed.`);
+  }
 }
 
 /** Serves until told to stop or its parent is gone, then lets open requests end. Tells a parent its port. */

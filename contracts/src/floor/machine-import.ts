@@ -25,7 +25,10 @@ export type MachineColumn = (typeof MACHINE_COLUMNS)[number];
 export const MachineRow = listRow(MACHINE_COLUMNS);
 export type MachineRow = z.infer<typeof MachineRow>;
 
-export const MachineImport = z.strictObject({ rows: z.array(MachineRow).min(1).max(2000) });
+/** Machines in one list. */
+const MOST_LISTED = 5000;
+
+export const MachineImport = z.strictObject({ rows: z.array(MachineRow).min(1).max(MOST_LISTED) });
 export type MachineImport = z.infer<typeof MachineImport>;
 
 export const MachineImportResult = z.object({

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { isOfOurTime } from '../shared/index.js';
 import {
   MATERIAL_KINDS,
   readLabel,
@@ -166,7 +167,9 @@ function instantOf(text: string | undefined, utcOffset: UtcOffsetMinutes): numbe
   const localMs = Date.UTC(year!, month! - 1, day, hour, minute);
   const back = new Date(localMs);
   // The 31st of a short month does not exist, nor does 25 o'clock.
-  const isReal = back.getUTCMonth() === month! - 1 && back.getUTCDate() === day && hour < 24 && minute < 60;
+  const isReal =
+    isOfOurTime(said[1]!) &&
+    back.getUTCMonth() === month! - 1 && back.getUTCDate() === day && hour < 24 && minute < 60;
   return isReal ? toInstantMs(localMs, utcOffset) : null;
 }
 

@@ -260,6 +260,10 @@ export const ERRORS = {
   'job.unknown': { status: 404, title: 'There is no such job.' },
   'job.over': { status: 409, title: 'This job has already finished. Nothing was changed.' },
   'server.busy': { status: 503, title: 'The database is busy or starting. Nothing was saved. Try again.' },
+  'server.overloaded': {
+    status: 503,
+    title: 'The server has more to do than it can right now. Nothing was saved. Try again in a moment.',
+  },
   'server.full': {
     status: 503,
     title: "The server's disk is full. Nothing was saved. Tell the person who runs the server.",

@@ -121,6 +121,7 @@ describe('the error catalogue', () => {
       '404 job.unknown: There is no such job.',
       '409 job.over: This job has already finished. Nothing was changed.',
       '503 server.busy: The database is busy or starting. Nothing was saved. Try again.',
+      '503 server.overloaded: The server has more to do than it can right now. Nothing was saved. Try again in a moment.',
       "503 server.full: The server's disk is full. Nothing was saved. Tell the person who runs the server.",
       '500 server.fault: Something went wrong on the server. Nothing was saved. Try again.',
     ]);

@@ -103,6 +103,7 @@ export const floorRoutes = {
   importMachines: writes({
     id: 'importMachines',
     method: 'POST',
+    takesList: true,
     path: '/api/machine-import',
     summary: 'Register a list of machines, all or none; those whose shop number exists are left as they are',
     permission: 'mechanic',
@@ -112,6 +113,7 @@ export const floorRoutes = {
   importPastStays: writes({
     id: 'importPastStays',
     method: 'POST',
+    takesList: true,
     path: '/api/past-stay-import',
     summary: 'Import needles used before the records begin, all or none; those already recorded are skipped',
     permission: 'lead',

@@ -46,6 +46,7 @@ export const matchRoutes = {
   importSetupList: writes({
     id: 'importSetupList',
     method: 'POST',
+    takesList: true,
     path: '/api/setup-list',
     summary:
       'Import a list of set-ups, all or none; those whose machine already has one of that name are left as they are',
@@ -82,6 +83,7 @@ export const matchRoutes = {
   importSetupCards: writes({
     id: 'importSetupCards',
     method: 'POST',
+    takesList: true,
     path: '/api/setup-cards',
     summary: 'Import set-up cards: good rows are saved, bad rows are returned with what is wrong',
     permission: 'mechanic',

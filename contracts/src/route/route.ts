@@ -28,6 +28,8 @@ export interface Route<
   readonly keyed: boolean;
   /** Whether the reply holds credentials and is stored encrypted. */
   readonly secret: boolean;
+  /** Whether its body is a list from a spreadsheet, which may be larger than what people type. */
+  readonly takesList: boolean;
   /** Whether other systems may read it with a bearer token of their own. */
   readonly forSystems: boolean;
   /** Answers with a stream of server-sent events, each a `reply`, until one side ends it. */
@@ -80,6 +82,7 @@ export function reads<R extends z.ZodType, P extends z.ZodType = Nothing, Q exte
     method: 'GET',
     keyed: false,
     secret: false,
+    takesList: false,
     forSystems: spec.forSystems ?? false,
     streams: false,
     mediaType: null,
@@ -122,12 +125,14 @@ export function writes<
     readonly body: B;
     readonly keyed?: boolean;
     readonly secret?: boolean;
+    readonly takesList?: boolean;
   },
 ): Route<P, Q, B, R> {
   return {
     ...spec,
     keyed: spec.keyed ?? true,
     secret: spec.secret ?? false,
+    takesList: spec.takesList ?? false,
     forSystems: false,
     streams: false,
     mediaType: null,

@@ -84,6 +84,7 @@ export const shopRoutes = {
   importPeople: writes({
     id: 'importPeople',
     method: 'POST',
+    takesList: true,
     path: '/api/person-import',
     summary:
       'Add a list of people, all or none; each first signs in with their code in the reply. Those whose sign-in name exists are left as they are',

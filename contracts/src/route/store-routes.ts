@@ -46,6 +46,7 @@ export const storeRoutes = {
   importStore: writes({
     id: 'importStore',
     method: 'POST',
+    takesList: true,
     path: '/api/store-import',
     summary: 'Import a list of store items, all or none; existing ones are left as they are',
     permission: 'mechanic',

@@ -2,7 +2,8 @@ import * as z from 'zod';
 
 /** Nothing in a shop is older or further ahead: anything else is a slip of the finger or of a clock. */
 const [FIRST_YEAR, LAST_YEAR] = [1990, 2099];
-const isOfOurTime = (text: string): boolean => {
+/** Whether a text begins with a year in which a shop may have had machines. */
+export const isOfOurTime = (text: string): boolean => {
   const year = Number(text.slice(0, 4));
   // What has no year is no moment at all, which is said of it already.
   return Number.isNaN(year) || (year >= FIRST_YEAR && year <= LAST_YEAR);

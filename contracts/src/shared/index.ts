@@ -1,4 +1,5 @@
 import './schema-words.js';
 export { fixedId, Id, newId } from './id.js';
 export { isSecret, secret, withoutSecrets } from './secret.js';
+export { isOfOurTime } from './fields.js';
 export { ContentVersion, Day, HoleMm, Instant, Line, Name, Version } from './fields.js';

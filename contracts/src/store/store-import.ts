@@ -24,7 +24,7 @@ export type StoreColumn = (typeof STORE_COLUMNS)[number];
 export const StoreRow = listRow(STORE_COLUMNS);
 export type StoreRow = z.infer<typeof StoreRow>;
 
-export const StoreImport = z.strictObject({ rows: z.array(StoreRow).min(1).max(2000) });
+export const StoreImport = z.strictObject({ rows: z.array(StoreRow).min(1).max(5000) });
 export type StoreImport = z.infer<typeof StoreImport>;
 
 export const StoreImportResult = z.object({

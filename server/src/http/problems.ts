@@ -7,8 +7,9 @@ import { IDEMPOTENCY_HEADER, PROBLEM_MEDIA_TYPE, ProblemError, problemOf } from 
 const TRY_LATER = 503;
 const TRY_AFTER_S = '1';
 
-/** Largest request body accepted. */
+/** Largest request body accepted, and the largest list. */
 export const BODY_LIMIT = '256kb';
+export const LIST_LIMIT = '8mb';
 
 /** The one place where anything thrown becomes a problem document. Only our own faults are logged as errors. */
 export function answerProblems(log: Logger): ErrorRequestHandler {
@@ -58,7 +59,7 @@ function asProblem(error: unknown): ProblemError {
   const clash = clashOf(error);
   if (clash) return clash;
   const { type, status } = (error ?? {}) as { type?: string; status?: number };
-  if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: BODY_LIMIT });
+  if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: (error as { limit: number }).limit > 1e6 ? LIST_LIMIT : BODY_LIMIT });
   const fromBodyOrAddress = status !== undefined && status >= 400 && status < 500;
   if (fromBodyOrAddress && !(error instanceof DatabaseError)) return new ProblemError('request.malformed');
   return new ProblemError('server.fault');

@@ -57,6 +57,47 @@ describe('a bundle of everything a shop owns', () => {
     expect(await fresh.count('people')).toBe(0);
   });
 
+  it('is judged as hard as any request: what is missing, unknown or refers to nothing is named', async () => {
+    const bundle = await bundleOf(shop);
+    const changed = (table: string, change: (rows: Record<string, never>[]) => object[]) => ({
+      ...bundle,
+      tables: { ...bundle.tables, [table]: change(bundle.tables[table] as Record<string, never>[]) as never },
+    });
+    const { machines: _, ...withoutMachines } = bundle.tables;
+    const cases = [
+      [{ ...bundle, tables: withoutMachines }, /no table machines/],
+      [{ ...bundle, tables: { ...bundle.tables, sessions: [] } }, /table sessions that is not known/],
+      [
+        changed('zones', ([zone, ...rest]) => [{ ...zone, surprise: 1 }, ...rest]),
+        /Row 1 of zones has a column surprise/,
+      ],
+      [
+        changed('zones', (rows) =>
+          rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => name !== 'name'))),
+        ),
+        /Row 1 of zones has no column name/,
+      ],
+      [changed('zones', () => []), /refers by zone_id to .*, which is not in zones/],
+      [
+        changed('shop', ([row]) => [{ ...row, began_at: 'yesterday' }]),
+        /Rows 1 to 1 of shop are not accepted/,
+      ],
+    ] as const;
+    for (const [bad, reason] of cases)
+      await expectAsync(takeInBundle(fresh.database, bad as typeof bundle, fresh.clock.now))
+        .withContext(String(reason))
+        .toBeRejectedWithError(reason);
+    expect(await fresh.count('people')).toBe(0);
+  });
+
+  it('brings no password of its own', async () => {
+    const bundle = await bundleOf(shop);
+    const people = bundle.tables['people']!.map((row) => ({ ...row, password_hash: '$argon2id$theirs' }));
+    await takeInBundle(fresh.database, { ...bundle, tables: { ...bundle.tables, people } }, fresh.clock.now);
+    const hashes = await fresh.database.tables.people.findAll({ attributes: ['passwordHash'] });
+    expect(new Set(hashes.map((row) => row.get('passwordHash')))).toEqual(new Set(['none']));
+  });
+
   it('is described by a schema with the columns of every table', async () => {
     const lead = await shop.signedIn('lead');
     const schema = (await lead.call(routes.exportBundleSchema)).body as unknown as {

@@ -32,6 +32,8 @@ export interface TestShop {
   /** Another instance on the same database. */
   secondInstance(): Promise<string>;
   count(table: string): Promise<number>;
+  /** How many statements some work sends to the database. */
+  statements(work: () => Promise<void>): Promise<number>;
   stop(): Promise<void>;
 }
 
@@ -88,6 +90,15 @@ async function startShop(firstCode: string | null): Promise<TestShop> {
         type: QueryTypes.SELECT,
       });
       return Number(row?.n);
+    },
+    statements: async (work) => {
+      const sent = () =>
+        database.sequelize
+          .query<{ Value: string }>("SHOW GLOBAL STATUS LIKE 'Queries'", { type: QueryTypes.SELECT })
+          .then(([row]) => Number(row?.Value));
+      const before = await sent();
+      await work();
+      return (await sent()) - before;
     },
     stop: async () => {
       for (const stop of stops) await stop();

@@ -8,8 +8,8 @@ import {
   type MachineImportResult,
 } from '@gantelet/contracts';
 import type { Database, Transaction } from '../../db/database.js';
-import { registerMachine } from './machine.service.js';
-import { findMachineByNumber, listZones } from './machine.store.js';
+import { registerMachines } from './machine.service.js';
+import { findNumbersTaken, listZones } from './machine.store.js';
 
 /**
  * Registers a list of machines, all or none. A machine whose number exists is left as it is, so importing a list
@@ -25,21 +25,25 @@ export async function importMachines(
   const zones = await listZones(database, tx);
   const wrong: FieldProblem[] = [];
   const entries: MachineEntry[] = [];
+  const numbers = new Set<number>();
   for (const [i, row] of rows.entries()) {
     const read = readMachineRow(row, zones);
     if ('entry' in read) {
-      if (entries.some(({ shopNumber }) => shopNumber === read.entry.shopNumber))
+      if (numbers.has(read.entry.shopNumber))
         wrong.push({ path: `body.rows.${i}.number`, message: 'each shop number once' });
+      numbers.add(read.entry.shopNumber);
       entries.push(read.entry);
     } else
       for (const { column, message } of read.problems)
         wrong.push({ path: `body.rows.${i}.${column}`, message });
   }
   if (wrong.length > 0) throw new ProblemError('request.invalid', {}, wrong);
-  const there: number[] = [];
-  for (const entry of entries) {
-    if (await findMachineByNumber(database, entry.shopNumber, tx)) there.push(entry.shopNumber);
-    else await registerMachine(database, newId(), entry, tx);
-  }
-  return { added: entries.length - there.length, there };
+  const there = await findNumbersTaken(database, [...numbers], tx);
+  const added = entries.filter(({ shopNumber }) => !there.has(shopNumber));
+  await registerMachines(
+    database,
+    added.map((entry) => ({ id: newId(), entry })),
+    tx,
+  );
+  return { added: added.length, there: [...numbers].filter((number) => there.has(number)) };
 }

@@ -44,4 +44,17 @@ describe('a machine list', () => {
     ]);
     expect(await shop.count('machines')).toBe(before);
   });
+
+  it('of five thousand machines is imported whole, or not at all', async () => {
+    const many = Array.from({ length: 5000 }, (_, i) => row(1000 + i));
+    const before = await shop.count('machines');
+    const wrong = await take([...many.slice(0, -1), row(9000, { feed: 'belt' })]);
+    expect([wrong.status, await shop.count('machines')]).toEqual([400, before]);
+    const statements = await shop.statements(async () => {
+      expect((await take(many)).body).toEqual({ added: 5000, there: [] });
+    });
+    expect(statements).withContext('in batches').toBeLessThan(60);
+    expect(await shop.count('machines')).toBe(before + 5000);
+    expect((await take([...many, row(999)])).status).toBe(400);
+  });
 });

@@ -14,6 +14,8 @@ import {
   findMachine,
   findMachineByNumber,
   insertMachine,
+  insertMachines,
+  type NewMachine,
   insertMachineSetup,
   listZones,
   lockMachine,
@@ -33,6 +35,20 @@ export async function registerMachine(
   await orIfNumberTaken(insertMachine(database, id, entry, tx), entry);
   await writeMachineLists(database, id, entry, tx);
   return findMachine(database, id, tx);
+}
+
+/** How many machines are written in one statement. */
+const AT_ONCE = 500;
+
+/** Registers machines of a list, whose numbers are free and which stand nowhere on the plan yet. */
+export async function registerMachines(
+  database: Database,
+  machines: readonly NewMachine[],
+  tx: Transaction,
+): Promise<void> {
+  for (const { entry } of machines) requirePlate(entry, []);
+  for (let i = 0; i < machines.length; i += AT_ONCE)
+    await insertMachines(database, machines.slice(i, i + AT_ONCE), tx);
 }
 
 /** Changes a machine's details. */

@@ -55,6 +55,17 @@ export async function findMachineByNumber(
   return machine ?? null;
 }
 
+/** Those of some shop numbers that a machine has. */
+export async function findNumbersTaken(
+  { tables }: Database,
+  shopNumbers: readonly number[],
+  tx: Transaction,
+): Promise<ReadonlySet<number>> {
+  const where = { shopNumber: [...shopNumbers] };
+  const rows = await tables.machines.findAll({ attributes: ['shopNumber'], where, transaction: tx });
+  return new Set(plainRows(rows).map(({ shopNumber }) => shopNumber));
+}
+
 /** All zones in their order. */
 export async function listZones({ tables }: Database, tx: Transaction | null = null): Promise<Zone[]> {
   const attributes = ['id', 'name'];
@@ -106,6 +117,37 @@ export async function insertMachine(
   tx: Transaction,
 ): Promise<void> {
   await tables.machines.create({ id, ...EMPTY_MACHINE, ...columnsOfMachine(entry) }, { transaction: tx });
+}
+
+export interface NewMachine {
+  readonly id: string;
+  readonly entry: MachineEntry;
+}
+
+/** Stores machines with their lists. */
+export async function insertMachines(
+  { tables }: Database,
+  machines: readonly NewMachine[],
+  tx: Transaction,
+): Promise<void> {
+  const inOne = { transaction: tx };
+  await tables.machines.bulkCreate(
+    machines.map(({ id, entry }) => ({ id, ...EMPTY_MACHINE, ...columnsOfMachine(entry) })),
+    inOne,
+  );
+  const lists = machines.map(({ id, entry }) => listRowsOf(id, entry));
+  await tables.machineSystems.bulkCreate(
+    lists.flatMap(({ systems }) => systems),
+    inOne,
+  );
+  await tables.machinePlates.bulkCreate(
+    lists.flatMap(({ plates }) => plates),
+    inOne,
+  );
+  await tables.stitchDialReadings.bulkCreate(
+    lists.flatMap(({ dial }) => dial),
+    inOne,
+  );
 }
 
 /** Records that a machine was set up for a job. */

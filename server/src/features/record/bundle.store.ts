@@ -15,6 +15,14 @@ const VOID: Readonly<Record<string, string>> = {
   'devices.token_hash': `''`,
   'devices.broker_hash': 'NULL',
 };
+/** What is stored in their place when a bundle is taken in, whatever it says. */
+const WITHOUT: Readonly<Record<string, string | null>> = {
+  'people.password_hash': 'none',
+  'people.code_hash': null,
+  'people.code_until': null,
+  'devices.token_hash': '',
+  'devices.broker_hash': null,
+};
 const NUMBERS: ReadonlySet<string> = new Set(['int', 'smallint', 'tinyint', 'mediumint', 'double', 'float']);
 const isPicture = (type: string): boolean => type.endsWith('blob') || type.endsWith('binary');
 const ROWS_AT_ONCE = 500;
@@ -127,22 +135,80 @@ export async function loadBundle(database: Database, bundle: RecordBundle, tx: T
     throw new Error(
       `The bundle is of the schema ${bundle.schema}, and this version has ${step}. Nothing was changed.`,
     );
-  // Tables point at each other both ways; all of them are here, or none.
+  requireShape(bundle, known);
+  // Tables point at each other both ways, so references are checked once all of them are there.
   await sequelize.query('SET FOREIGN_KEY_CHECKS = 0', { transaction: tx });
   try {
-    for (const [table, rows] of Object.entries(bundle.tables)) {
-      const columns = known.get(table);
-      if (!columns)
-        throw new Error(`The bundle has a table ${table} that is not known here. Nothing was changed.`);
-      await sequelize.query(`DELETE FROM \`${table}\``, { transaction: tx });
-      const pictures = columns.filter(({ type }) => isPicture(type)).map(({ name }) => name);
-      for (let i = 0; i < rows.length; i += ROWS_AT_ONCE) {
-        const some = rows.slice(i, i + ROWS_AT_ONCE).map((row) => ({ ...row, ...picturesOf(row, pictures) }));
-        await sequelize.getQueryInterface().bulkInsert(table, some, { transaction: tx });
-      }
-    }
+    for (const [table, rows] of Object.entries(bundle.tables))
+      await fillTable(database, table, rows, known.get(table)!, tx);
+    await requireReferences(database, tx);
   } finally {
     await sequelize.query('SET FOREIGN_KEY_CHECKS = 1', { transaction: tx });
+  }
+}
+
+const nothingChanged = (what: string): Error => new Error(`${what} Nothing was changed.`);
+
+/** @throws Error for a table or column that is missing or unknown, naming the row */
+function requireShape({ tables }: RecordBundle, known: ReadonlyMap<string, readonly Column[]>): void {
+  for (const table of known.keys())
+    if (!(table in tables)) throw nothingChanged(`The bundle has no table ${table}.`);
+  for (const [table, rows] of Object.entries(tables)) {
+    const columns = known.get(table)?.map(({ name }) => name);
+    if (!columns) throw nothingChanged(`The bundle has a table ${table} that is not known here.`);
+    for (const [i, row] of rows.entries()) {
+      const missing = columns.find((name) => !(name in row));
+      const unknown = Object.keys(row).find((name) => !columns.includes(name));
+      if (missing !== undefined) throw nothingChanged(`Row ${i + 1} of ${table} has no column ${missing}.`);
+      if (unknown !== undefined)
+        throw nothingChanged(`Row ${i + 1} of ${table} has a column ${unknown} that is not known here.`);
+    }
+  }
+}
+
+/** Writes the rows of a table; credentials are never taken from a bundle. */
+async function fillTable(
+  { sequelize }: Database,
+  table: string,
+  rows: RecordBundle['tables'][string],
+  columns: readonly Column[],
+  tx: Transaction,
+): Promise<void> {
+  await sequelize.query(`DELETE FROM \`${table}\``, { transaction: tx });
+  const pictures = columns.filter(({ type }) => isPicture(type)).map(({ name }) => name);
+  const without = Object.fromEntries(
+    Object.entries(WITHOUT)
+      .filter(([name]) => name.startsWith(`${table}.`))
+      .map(([name, value]) => [name.slice(table.length + 1), value]),
+  );
+  for (let i = 0; i < rows.length; i += ROWS_AT_ONCE) {
+    const some = rows
+      .slice(i, i + ROWS_AT_ONCE)
+      .map((row) => ({ ...row, ...picturesOf(row, pictures), ...without }));
+    await sequelize
+      .getQueryInterface()
+      .bulkInsert(table, some, { transaction: tx })
+      .catch((error: unknown) => {
+        const why = error instanceof Error ? error.message : String(error);
+        throw nothingChanged(`Rows ${i + 1} to ${i + some.length} of ${table} are not accepted: ${why}.`);
+      });
+  }
+}
+
+/** @throws Error naming the table and row of the first reference to nothing */
+async function requireReferences({ sequelize }: Database, tx: Transaction): Promise<void> {
+  const keys = await sequelize.query<Record<'table' | 'own' | 'referred' | 'other', string>>(
+    `SELECT TABLE_NAME AS \`table\`, COLUMN_NAME AS own, REFERENCED_TABLE_NAME AS referred, REFERENCED_COLUMN_NAME AS other
+       FROM information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND REFERENCED_TABLE_NAME IS NOT NULL`,
+    { type: QueryTypes.SELECT, transaction: tx },
+  );
+  for (const { table, own, referred, other } of keys) {
+    const [row] = await sequelize.query<{ value: string }>(
+      `SELECT CAST(o.\`${own}\` AS CHAR) AS value FROM \`${table}\` o LEFT JOIN \`${referred}\` r ON r.\`${other}\` = o.\`${own}\`
+        WHERE o.\`${own}\` IS NOT NULL AND r.\`${other}\` IS NULL LIMIT 1`,
+      { type: QueryTypes.SELECT, transaction: tx },
+    );
+    if (row) throw nothingChanged(`${table} refers by ${own} to ${row.value}, which is not in ${referred}.`);
   }
 }
 

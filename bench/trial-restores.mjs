@@ -37,7 +37,10 @@ export async function killRestores(random, kills) {
         statement(environment, "UPDATE machines SET name = CONCAT('Old ', shop_number)"),
       );
       const restoring = restoreProcess(home, file);
-      const killing = setTimeout(() => killAll(home, restoring.child, kill % 2 === 1), random() * takesMs * 1.1);
+      const killing = setTimeout(
+        () => killAll(home, restoring.child, kill % 2 === 1),
+        random() * takesMs * 1.1,
+      );
       await restoring.ended;
       clearTimeout(killing);
       found[await foundAfter(home, rows)]++;

@@ -19,7 +19,14 @@ import { prepareDatabase, startBroker, startServer, startStandIns } from './lib/
 process.env.GANTELET_LOG_LEVEL ??= 'silent';
 const [seed = 2026, share = 1] = process.argv.slice(2, 4).map(Number);
 const parts = process.argv.slice(4);
-const WHOLE = { migrationKills: 40, restoreKills: 40, backups: 20, kills: 200, requests: 100_000, outboxWrites: 10_000 };
+const WHOLE = {
+  migrationKills: 40,
+  restoreKills: 40,
+  backups: 20,
+  kills: 200,
+  requests: 100_000,
+  outboxWrites: 10_000,
+};
 /** Room for the demo and little more. */
 const DISK_MB = 330;
 const FULL_FOR_MS = 20_000;

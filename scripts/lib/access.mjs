@@ -1,5 +1,14 @@
 import { randomBytes } from 'node:crypto';
-import { closeSync, existsSync, fsyncSync, openSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { secretFile } from './secret-file.mjs';
 
@@ -29,7 +38,11 @@ const fileIn = (home) => join(home, 'access.json');
 export function pointTo(home, name, { works, at }) {
   const access = accessOf(home);
   const before = works === null ? [] : [{ name: access.name, works, until: at.toISOString() }];
-  writeAccess(home, { ...access, name, kept: [...access.kept.filter((one) => one.name !== name), ...before] });
+  writeAccess(home, {
+    ...access,
+    name,
+    kept: [...access.kept.filter((one) => one.name !== name), ...before],
+  });
 }
 
 /** Forgets the databases kept; they must be dropped already. */

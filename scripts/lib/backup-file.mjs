@@ -73,7 +73,8 @@ export async function readingBackup(file, { key, unsealed = false } = {}) {
 
 /** What went wrong while a backup was read, as a sentence; anything else as it is. */
 export function asReadingRefusal(error, file) {
-  const damaged = /^Z_|ERR_/.test(error.code ?? '') || /invalid|stream|header|tag|HMAC|decrypt/i.test(error.message);
+  const damaged =
+    /^Z_|ERR_/.test(error.code ?? '') || /invalid|stream|header|tag|HMAC|decrypt/i.test(error.message);
   if (error instanceof Refusal || !damaged) return error;
   return new Refusal(`${basename(file)} is damaged or cut short. Nothing was changed.`);
 }

@@ -30,7 +30,9 @@ export async function backUp(environment, file, { key, log } = {}) {
   } catch (error) {
     rmSync(fresh, { force: true });
     if (error.code === 'ENOSPC')
-      throw new Refusal(`There is no room left in ${dirname(file)}: no backup was made. Older ones are as they were.`);
+      throw new Refusal(
+        `There is no room left in ${dirname(file)}: no backup was made. Older ones are as they were.`,
+      );
     throw error;
   }
 }
@@ -112,7 +114,9 @@ export async function factsOf(environment) {
   const tables = await lines(environment, 'SHOW TABLES');
   const counts = tables.map((table) => `SELECT '${table}', COUNT(*) FROM \`${table}\``);
   const rows = tables.length === 0 ? [] : await lines(environment, counts.join(' UNION ALL '));
-  const byTable = Object.fromEntries(rows.map((row) => row.split('\t')).map(([name, n]) => [name, Number(n)]));
+  const byTable = Object.fromEntries(
+    rows.map((row) => row.split('\t')).map(([name, n]) => [name, Number(n)]),
+  );
   return {
     works: byTable.shop ? (await lines(environment, 'SELECT name FROM shop'))[0] : null,
     migrations: tables.includes('migrations')

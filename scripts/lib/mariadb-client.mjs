@@ -30,7 +30,11 @@ async function query(environment, sql, database) {
 
 /** A client that carries out the SQL written to it in the database, and nothing else. */
 export const startImport = (environment) =>
-  startClient('mariadb', [...SQL_ONLY, environment.GANTELET_DB_NAME], environment, ['pipe', 'ignore', 'pipe']);
+  startClient('mariadb', [...SQL_ONLY, environment.GANTELET_DB_NAME], environment, [
+    'pipe',
+    'ignore',
+    'pipe',
+  ]);
 
 /** Starts a MariaDB program. The password is passed in the environment, where `ps` does not show it. */
 export function startClient(program, args, environment, stdio) {

@@ -156,7 +156,9 @@ async function droppedUnlessWhole(target, work) {
 /** What a database says when its disk is full, as a sentence. */
 function asFullDisk(error) {
   if (!/\bfull\b|No space left|errno: 28|ENOSPC/i.test(error.message)) return error;
-  return new Refusal('There is no room left for the restore. Make room, and try again. The shop is as it was before.');
+  return new Refusal(
+    'There is no room left for the restore. Make room, and try again. The shop is as it was before.',
+  );
 }
 
 /**

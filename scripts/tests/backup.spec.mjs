@@ -124,7 +124,10 @@ describe('a backup', () => {
         const text = gunzipSync(bytes).toString();
         const at = text.lastIndexOf('-- Gantelet backup ');
         const sql = text.slice(0, at).replace('INSERT INTO `zones` VALUES', 'INSERT INTO `zones_` VALUES');
-        const note = { ...JSON.parse(text.slice(at + '-- Gantelet backup '.length)), sha256: hashOfText(sql) };
+        const note = {
+          ...JSON.parse(text.slice(at + '-- Gantelet backup '.length)),
+          sha256: hashOfText(sql),
+        };
         return gzipSync(`${sql}-- Gantelet backup ${JSON.stringify(note)}\n`);
       });
       const cases = [
@@ -163,8 +166,14 @@ describe('a backup', () => {
         const text = gunzipSync(readFileSync(plain)).toString();
         const at = text.lastIndexOf('-- Gantelet backup ');
         const sql = `${text.slice(0, at)}${line}\n`;
-        const note = { ...JSON.parse(text.slice(at + '-- Gantelet backup '.length)), sha256: hashOfText(sql) };
-        writeFileSync(inFolder('line.sql.gz'), gzipSync(`${sql}-- Gantelet backup ${JSON.stringify(note)}\n`));
+        const note = {
+          ...JSON.parse(text.slice(at + '-- Gantelet backup '.length)),
+          sha256: hashOfText(sql),
+        };
+        writeFileSync(
+          inFolder('line.sql.gz'),
+          gzipSync(`${sql}-- Gantelet backup ${JSON.stringify(note)}\n`),
+        );
         return inFolder('line.sql.gz');
       };
       const lines = [
@@ -194,7 +203,9 @@ describe('a backup', () => {
       }
       expect(existsSync(marker)).toBeFalse();
       expect(await wholeNow()).toBe(now);
-      const dangling = withLine("SET FOREIGN_KEY_CHECKS = 0; UPDATE needle_installs SET installed_by_id = 'nobody';");
+      const dangling = withLine(
+        "SET FOREIGN_KEY_CHECKS = 0; UPDATE needle_installs SET installed_by_id = 'nobody';",
+      );
       await expectAsync(restore(dangling)).toBeRejectedWithError(/refer to nothing: needle_installs/);
       const spoilt = withLine("UPDATE book_entries SET device = 'theirs' WHERE place = 2;");
       await expectAsync(restore(spoilt)).toBeRejectedWithError(/book in this backup is broken/);
@@ -357,7 +368,14 @@ describe('a shop with its changes logged', () => {
       await write("UPDATE machines SET name = 'A mistake'");
       await database.stop();
 
-      const early = await command('restore.mjs', backup(), '--until', '2020-01-01T00:00:00Z', '--replace', WORKS);
+      const early = await command(
+        'restore.mjs',
+        backup(),
+        '--until',
+        '2020-01-01T00:00:00Z',
+        '--replace',
+        WORKS,
+      );
       expect([early.code, early.output]).toEqual([1, jasmine.stringContaining('after the backup')]);
       expect((await firstName()).mistaken).toBeTrue();
       const restored = ['--until', until.toISOString(), '--replace', WORKS];

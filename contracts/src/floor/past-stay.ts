@@ -169,7 +169,10 @@ function instantOf(text: string | undefined, utcOffset: UtcOffsetMinutes): numbe
   // The 31st of a short month does not exist, nor does 25 o'clock.
   const isReal =
     isOfOurTime(said[1]!) &&
-    back.getUTCMonth() === month! - 1 && back.getUTCDate() === day && hour < 24 && minute < 60;
+    back.getUTCMonth() === month! - 1 &&
+    back.getUTCDate() === day &&
+    hour < 24 &&
+    minute < 60;
   return isReal ? toInstantMs(localMs, utcOffset) : null;
 }
 

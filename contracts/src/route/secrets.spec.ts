@@ -5,12 +5,17 @@ import { ROUTE_TABLE, routes } from './index.js';
 /** Names that say a secret. */
 const SAYS_SECRET = /(password|pin|token|secret|badge|code|key|path|credential)$/i;
 /** Fields with such a name that hold none: codes of needle lots, and which field was wrong. */
-const NONE = /( listLots|[rR]egisterLot|[rR]eviseLot|decideLot) (body|reply)\.code$|lotCode$|lots\.code$|fields\.path$/;
+const NONE =
+  /( listLots|[rR]egisterLot|[rR]eviseLot|decideLot) (body|reply)\.code$|lotCode$|lots\.code$|fields\.path$/;
 
 type Field = readonly [path: string, schema: z.ZodType];
 
 /** Every named field of a schema, however deep. */
-function fieldsOf(path: string, schema: z.ZodType, seen: ReadonlySet<z.ZodType> = new Set()): readonly Field[] {
+function fieldsOf(
+  path: string,
+  schema: z.ZodType,
+  seen: ReadonlySet<z.ZodType> = new Set(),
+): readonly Field[] {
   if (seen.has(schema)) return [];
   const known = new Set([...seen, schema]);
   const def = schema.def as unknown as Record<string, unknown>;
@@ -31,7 +36,8 @@ function fieldsOf(path: string, schema: z.ZodType, seen: ReadonlySet<z.ZodType> 
 /** Whether a field can hold any text, and not one of a few words, a number or a yes. */
 function holdsText(schema: z.ZodType): boolean {
   const def = schema.def as unknown as Record<string, unknown>;
-  if (def['type'] === 'string') return !['uuid', 'datetime', 'date'].includes(String(def['format'] ?? '').replace(/v\d$/, ''));
+  if (def['type'] === 'string')
+    return !['uuid', 'datetime', 'date'].includes(String(def['format'] ?? '').replace(/v\d$/, ''));
   const inner = [def['innerType'], def['in'], ...((def['options'] ?? []) as unknown[])];
   return inner.some((one) => one !== undefined && holdsText(one as z.ZodType));
 }
@@ -95,7 +101,9 @@ describe('a secret', () => {
   it('in the address of another system shows its host alone, and its password is refused', () => {
     const body = routes.addMessageTarget.body;
     const entry = (address: string) => ({ way: 'webhook', address, kinds: ['order-now'] });
-    expect(withoutSecrets(body, entry('https://a.example/hook/s3cret?key=1'))).toEqual(entry('https://a.example/…'));
+    expect(withoutSecrets(body, entry('https://a.example/hook/s3cret?key=1'))).toEqual(
+      entry('https://a.example/…'),
+    );
     expect(withoutSecrets(body, { ...entry('lead@works.example'), way: 'mail' })).toEqual({
       ...entry('lead@works.example'),
       way: 'mail',

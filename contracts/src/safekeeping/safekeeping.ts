@@ -42,9 +42,7 @@ export const Safekeeping = z.object({
     due: z.boolean(),
   }),
   /** People who cannot sign in for now because of wrong attempts. */
-  locked: z.array(
-    z.object({ personId: Id, name: Name, way: z.enum(['pin', 'password']), until: Instant }),
-  ),
+  locked: z.array(z.object({ personId: Id, name: Name, way: z.enum(['pin', 'password']), until: Instant })),
   /** Messages that were given up in the last week. */
   undelivered: z.array(
     z.object({ address: z.string(), subject: z.string(), givenUpAt: Instant, problem: z.string() }),

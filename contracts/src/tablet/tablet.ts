@@ -32,7 +32,11 @@ export const BadgeCode = secret(z.string().regex(/^GB-[A-Z2-9]{25}$/, 'the code 
 /** An enrolled tablet's credentials. */
 const tablet = { deviceId: Id, token: DeviceToken };
 
-export const PinSignIn = z.strictObject({ ...tablet, personId: Id, pin: secret(z.string().regex(/^\d{1,8}$/)) });
+export const PinSignIn = z.strictObject({
+  ...tablet,
+  personId: Id,
+  pin: secret(z.string().regex(/^\d{1,8}$/)),
+});
 export type PinSignIn = z.infer<typeof PinSignIn>;
 
 export const BadgeSignIn = z.strictObject({ ...tablet, badge: BadgeCode });

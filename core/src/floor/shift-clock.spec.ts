@@ -17,14 +17,22 @@ describe('shift hours between far instants', () => {
     fc.assert(
       fc.property(
         fc.array(shift, { maxLength: 4 }),
-        fc.constantFrom('Europe/London', 'Australia/Lord_Howe', 'America/Santiago', 'Africa/Casablanca', 'UTC'),
+        fc.constantFrom(
+          'Europe/London',
+          'Australia/Lord_Howe',
+          'America/Santiago',
+          'Africa/Casablanca',
+          'UTC',
+        ),
         instant,
         fc.integer({ min: -400, max: 400 }),
         (patterns, name, startMs, days) => {
           const endMs = startMs + days * DAY_MS + 12_345_678;
           const byDay = [];
           for (let atMs = startMs; atMs < endMs; atMs += 9 * DAY_MS)
-            byDay.push(shiftHours(patterns, { startMs: atMs, endMs: Math.min(endMs, atMs + 9 * DAY_MS) }, zone(name)));
+            byDay.push(
+              shiftHours(patterns, { startMs: atMs, endMs: Math.min(endMs, atMs + 9 * DAY_MS) }, zone(name)),
+            );
           const walked = byDay.reduce((sum, hours) => sum + hours, 0);
           expect(shiftClock(patterns, zone(name))(startMs, endMs)).toBeCloseTo(walked, 6);
           expect(shiftHours(patterns, { startMs, endMs }, zone(name))).toBeCloseTo(walked, 6);

@@ -17,12 +17,15 @@ export function shiftClock(
   utcOffset: UtcOffsetMinutes,
 ): (startMs: number, endMs: number) => number {
   const walked = (span: Span): number =>
-    shiftSpans(patterns, span, utcOffset).reduce((sum, { startMs, endMs }) => sum + endMs - startMs, 0) / HOUR_MS;
+    shiftSpans(patterns, span, utcOffset).reduce((sum, { startMs, endMs }) => sum + endMs - startMs, 0) /
+    HOUR_MS;
   const alike = new Map<number, number>();
 
   function hoursOfWeek(week: number): number {
     const span = { startMs: week * WEEK_MS, endMs: (week + 1) * WEEK_MS };
-    const [before, during, after] = [span.startMs - MARGIN_MS, span.startMs, span.endMs + MARGIN_MS].map(utcOffset);
+    const [before, during, after] = [span.startMs - MARGIN_MS, span.startMs, span.endMs + MARGIN_MS].map(
+      utcOffset,
+    );
     if (before !== during || during !== after) return walked(span);
     const known = alike.get(during!);
     if (known !== undefined) return known;
@@ -32,7 +35,10 @@ export function shiftClock(
   }
 
   /** Hours from the week first asked of to the beginning of each week, forwards and backwards. */
-  const sums: { readonly forwards: number[]; readonly backwards: number[] } = { forwards: [0], backwards: [0] };
+  const sums: { readonly forwards: number[]; readonly backwards: number[] } = {
+    forwards: [0],
+    backwards: [0],
+  };
   let anchor: number | null = null;
 
   function hoursToWeek(week: number): number {

@@ -25,12 +25,17 @@ describe('a book sealed by an earlier version', () => {
 
   /** The chain as earlier versions made it, over all entries but the last. */
   async function sealAsBefore(): Promise<string> {
-    const all = await rows(`SELECT id, at, person_id AS personId, kind, machine_id AS machineId, subject, details, device
+    const all =
+      await rows(`SELECT id, at, person_id AS personId, kind, machine_id AS machineId, subject, details, device
                               FROM book_entries ORDER BY id`);
     let seal = NO_SEAL;
     for (const [i, row] of all.slice(0, -1).entries()) {
       seal = firstSealOf(row as never, i + 1, seal);
-      await sql('UPDATE book_entries SET place = :place, seal = :seal WHERE id = :id', { place: i + 1, seal, id: row['id'] });
+      await sql('UPDATE book_entries SET place = :place, seal = :seal WHERE id = :id', {
+        place: i + 1,
+        seal,
+        id: row['id'],
+      });
     }
     await sql('UPDATE book_end SET place = :place, seal = :seal', { place: all.length - 1, seal });
     return seal;
@@ -64,9 +69,13 @@ describe('a book sealed by an earlier version', () => {
     const everything = JSON.stringify(await rows('SELECT * FROM book_entries'));
     for (const part of [TOKEN, 's3cret', 'word@']) expect(everything).withContext(part).not.toContain(part);
     expect(everything).toContain('lead@works.example');
-    const [device] = await rows(`SELECT revoked_at IS NOT NULL AS blocked FROM devices WHERE id = '${deviceId}'`);
+    const [device] = await rows(
+      `SELECT revoked_at IS NOT NULL AS blocked FROM devices WHERE id = '${deviceId}'`,
+    );
     expect(Number(device!['blocked'])).toBe(1);
-    const [told, ...more] = await rows(`SELECT by_name AS byName, details FROM book_entries WHERE kind = 'resealBook'`);
+    const [told, ...more] = await rows(
+      `SELECT by_name AS byName, details FROM book_entries WHERE kind = 'resealBook'`,
+    );
     expect(more).toEqual([]);
     expect((JSON.parse(told!['details'] as unknown as string) as { body: object }).body).toEqual(
       jasmine.objectContaining({

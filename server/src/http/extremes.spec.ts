@@ -22,10 +22,21 @@ describe('numbers and moments at their extremes', () => {
     lead = await shop.signedIn('lead');
     const { ids, work } = shop.works;
     known = {
-      ...{ machineId: ids.compound, setupId: ids.setup, zoneId: ids.zone, shiftId: ids.shift, deviceId: ids.gauge },
+      ...{
+        machineId: ids.compound,
+        setupId: ids.setup,
+        zoneId: ids.zone,
+        shiftId: ids.shift,
+        deviceId: ids.gauge,
+      },
       ...work.needle,
       ...{ needle: work.needle, layers: work.layers, thread: work.thread, schools: work.schools },
-      ...{ systemIds: ['135x17'], changedAt: '2026-03-04T09:45:00.000Z', removesInstallId: null, lotId: null },
+      ...{
+        systemIds: ['135x17'],
+        changedAt: '2026-03-04T09:45:00.000Z',
+        removesInstallId: null,
+        lotId: null,
+      },
       ...{ materialId: 'veg-tan-side', timeZone: 'Europe/London', weekdays: [1], name: 'Named by a test' },
     };
   });
@@ -66,7 +77,9 @@ describe('numbers and moments at their extremes', () => {
       });
     expect((await queue('9999-12-31T00:00:00Z')).status).toBe(400);
     for (const day of ['1990-01-01', '2099-12-31'])
-      expect((await queue(`${day}T12:00:00.000Z`)).status).withContext(day).toBe(200);
+      expect((await queue(`${day}T12:00:00.000Z`)).status)
+        .withContext(day)
+        .toBe(200);
     const { body } = await lead.call(routes.readJobQueue);
     const minutes = body.jobs.map(({ dueIn }) => dueIn[0]?.minutes ?? 0);
     // Early shifts of eight hours on working days, from 1990 and until 2099.

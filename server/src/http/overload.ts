@@ -9,7 +9,14 @@ const BEHIND_MS = 800;
 const LOOK_EVERY_MS = 250;
 
 /** What must get through however busy the server is: whoever stops a machine or signs in to do so. */
-const FIRST = new Set(['signIn', 'signInByPin', 'signInByBadge', 'readSession', 'changeNeedle', 'reportTrouble']);
+const FIRST = new Set([
+  'signIn',
+  'signInByPin',
+  'signInByBadge',
+  'readSession',
+  'changeNeedle',
+  'reportTrouble',
+]);
 /** Streams stay open and wait for news: they are no load. */
 const PASSED = ROUTE_TABLE.filter(({ id, streams }) => FIRST.has(id) || streams).map(({ method, path }) => ({
   method,

@@ -59,7 +59,10 @@ function asProblem(error: unknown): ProblemError {
   const clash = clashOf(error);
   if (clash) return clash;
   const { type, status } = (error ?? {}) as { type?: string; status?: number };
-  if (type === 'entity.too.large') return new ProblemError('request.too-large', { limit: (error as { limit: number }).limit > 1e6 ? LIST_LIMIT : BODY_LIMIT });
+  if (type === 'entity.too.large')
+    return new ProblemError('request.too-large', {
+      limit: (error as { limit: number }).limit > 1e6 ? LIST_LIMIT : BODY_LIMIT,
+    });
   const fromBodyOrAddress = status !== undefined && status >= 400 && status < 500;
   if (fromBodyOrAddress && !(error instanceof DatabaseError)) return new ProblemError('request.malformed');
   return new ProblemError('server.fault');

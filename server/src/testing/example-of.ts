@@ -80,7 +80,14 @@ export function extremesOf(schema: z.ZodType, path: Extreme['path'] = []): reado
     case 'number': {
       const { minValue, maxValue } = schema as unknown as { minValue: number; maxValue: number };
       const bounds = [minValue, maxValue].filter(Number.isFinite);
-      return at([...bounds, ...bounds.map((bound) => bound - 1), ...bounds.map((bound) => bound + 1), 1e-308, 1e308, -0]);
+      return at([
+        ...bounds,
+        ...bounds.map((bound) => bound - 1),
+        ...bounds.map((bound) => bound + 1),
+        1e-308,
+        1e308,
+        -0,
+      ]);
     }
     case 'string': {
       const format = String(def['format'] ?? '');

@@ -9,6 +9,7 @@ import {
 } from '@ng-bootstrap/ng-bootstrap/dropdown';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
+import type { Problem } from '@gantelet/contracts';
 import { shopActions, shopFeature } from './features/shop/shop.state';
 import { PasswordFormComponent } from './features/shop/password-form.component';
 import { PinFormComponent } from './features/shop/pin-form.component';
@@ -27,6 +28,7 @@ import { DOORS, doorOf, roomAt, roomsFor } from './shell/rooms';
 import { SearchComponent } from './shell/search.component';
 import { WhenPipe } from './shared/widgets/locale.pipes';
 import { counted, plural } from './shared/locale';
+import { typedFields } from './shared/words/outbox-words';
 
 /**
  * The frame around every room: the doors, the rooms behind the open one, the person, search and keyboard shortcuts.
@@ -90,6 +92,9 @@ export class AppComponent {
   protected readonly sessionLost = this.store.selectSignal(shopFeature.selectLost);
   protected readonly asOf = inject(Connection).asOf;
   protected readonly outbox = inject(Outbox);
+  protected readonly typedIn = typedFields;
+  /** A newer server may refuse the form of what an older page stored, and accept it after an update. */
+  protected readonly mayBeAccepted = ({ status }: Problem): boolean => [400, 404].includes(status);
   protected readonly waitingText = computed(() => {
     const waiting = this.outbox.waiting();
     const others = waiting.filter(({ personId }) => personId !== this.person()?.id).length;

@@ -39,7 +39,11 @@ export const bookSeals: Migration = {
 
 /** All of it or nothing, and not again after a start that was cut short. */
 async function resealOnce(sequelize: Sequelize, tx: Transaction): Promise<void> {
-  const done = await select(sequelize, tx, `SELECT 1 AS x FROM book_entries WHERE kind = '${RESEALED}' LIMIT 1`);
+  const done = await select(
+    sequelize,
+    tx,
+    `SELECT 1 AS x FROM book_entries WHERE kind = '${RESEALED}' LIMIT 1`,
+  );
   const [any] = await select<{ personId: string }>(
     sequelize,
     tx,
@@ -82,13 +86,20 @@ async function formerChain(sequelize: Sequelize, tx: Transaction) {
     seal = firstSealOf(row, place, seal);
     whole &&= Number(row.place) === place && seal === row.seal;
   }
-  const [end] = await select<{ place: number; seal: string }>(sequelize, tx, 'SELECT place, seal FROM book_end');
+  const [end] = await select<{ place: number; seal: string }>(
+    sequelize,
+    tx,
+    'SELECT place, seal FROM book_end',
+  );
   whole &&= Number(end?.place ?? 0) === place && (end?.seal ?? NO_SEAL) === seal;
   return { place: Number(end?.place ?? 0), seal: end?.seal ?? NO_SEAL, whole };
 }
 
 /** Takes secrets out of what was sent, and blocks the devices whose token stood there. */
-async function hideSecrets(sequelize: Sequelize, tx: Transaction): Promise<{ entries: number; tokens: number }> {
+async function hideSecrets(
+  sequelize: Sequelize,
+  tx: Transaction,
+): Promise<{ entries: number; tokens: number }> {
   const rows = await select<{ id: string; details: string; words: string }>(
     sequelize,
     tx,

@@ -127,7 +127,9 @@ describe('the book', () => {
     await lead.call(routes.registerDevice, { key: newId(), body: entry });
     const target = { way: 'webhook' as const, address: webhook, kinds: ['order-now' as const] };
     await lead.call(routes.addMessageTarget, { key: newId(), body: target });
-    const everything = JSON.stringify(await sql('SELECT * FROM book_entries')) + JSON.stringify(await sql('SELECT * FROM writes'));
+    const everything =
+      JSON.stringify(await sql('SELECT * FROM book_entries')) +
+      JSON.stringify(await sql('SELECT * FROM writes'));
     expect(everything).toContain('Scale with a secret');
     for (const part of [token, 's3cret']) expect(everything).withContext(part).not.toContain(part);
     const [entered] = (await read({ kind: 'registerDevice' })).entries;
@@ -139,7 +141,9 @@ describe('the book', () => {
 
   it('refuses a kind that no route has the form of', async () => {
     for (const kind of ['\u00e5', 'a b', '%'])
-      expect((await mechanic.call(routes.readBook, { query: { kind } })).status).withContext(kind).toBe(400);
+      expect((await mechanic.call(routes.readBook, { query: { kind } })).status)
+        .withContext(kind)
+        .toBe(400);
   });
 });
 
@@ -171,7 +175,9 @@ describe('verifying the book', () => {
     while ((await sealEntries(shop.keeper)) > 0);
     const whole = await verifyBook(shop.keeper);
     const copied = `person_id, by_name, kind, machine_id, machine_name, subject, details, words, device`;
-    await sql(`INSERT INTO book_entries (at, ${copied}) SELECT '2026-01-01', ${copied} FROM book_entries WHERE place = 1`);
+    await sql(
+      `INSERT INTO book_entries (at, ${copied}) SELECT '2026-01-01', ${copied} FROM book_entries WHERE place = 1`,
+    );
     await sql(`INSERT INTO book_entries (at, ${copied}, entry_key, mark)
                SELECT '2026-01-02', ${copied}, UUID(), mark FROM book_entries WHERE mark IS NOT NULL LIMIT 1`);
     expect(await sealEntries(shop.keeper)).toBe(0);
@@ -194,12 +200,23 @@ describe('verifying the book', () => {
     await sql('UPDATE book_entries SET device = LEFT(device, CHAR_LENGTH(device) - 1) WHERE place = 2');
     expect(await verifyBook(shop.keeper)).toEqual(whole);
     for (const [column, value] of [
-      ...[['words', `'x'`], ['by_name', `'x'`], ['machine_name', `'x'`], ['subject', `'x'`]],
-      ...[['at', 'at + INTERVAL 1 SECOND'], ['details', `REPLACE(details, '{', '{ ')`], ['id', 'id + 1000000']],
+      ...[
+        ['words', `'x'`],
+        ['by_name', `'x'`],
+        ['machine_name', `'x'`],
+        ['subject', `'x'`],
+      ],
+      ...[
+        ['at', 'at + INTERVAL 1 SECOND'],
+        ['details', `REPLACE(details, '{', '{ ')`],
+        ['id', 'id + 1000000'],
+      ],
     ] as const) {
       await sql(`CREATE TEMPORARY TABLE was SELECT * FROM book_entries WHERE place = 2`);
       await sql(`UPDATE book_entries SET ${column} = ${value} WHERE place = 2`);
-      expect(await verifyBook(shop.keeper)).withContext(column).toEqual({ ...changed, place: 2 });
+      expect(await verifyBook(shop.keeper))
+        .withContext(column)
+        .toEqual({ ...changed, place: 2 });
       await sql(`UPDATE book_entries e JOIN was ON was.place = e.place SET e.${column} = was.${column}`);
       await sql('DROP TEMPORARY TABLE was');
     }

@@ -224,7 +224,9 @@ export interface BookKeeper {
 }
 
 /** What the mark of an entry is made of: everything that its server knew of it. */
-export const markedText = (entry: Omit<NewEntry, 'setupId' | 'changeoverId' | 'machineId' | 'words' | 'mark'>): string => {
+export const markedText = (
+  entry: Omit<NewEntry, 'setupId' | 'changeoverId' | 'machineId' | 'words' | 'mark'>,
+): string => {
   const { entryKey, at, personId, kind, subject, details, device } = entry;
   return JSON.stringify([entryKey, at.toISOString(), personId, kind, subject, details, device]);
 };
@@ -252,7 +254,10 @@ async function findUnsealed({ tables }: Database, most: number, tx: Transaction)
 }
 
 /** Entries that no server wrote, and that are therefore not sealed. */
-export async function countForeign({ database, seal: { mark } }: BookKeeper, tx: Transaction): Promise<number> {
+export async function countForeign(
+  { database, seal: { mark } }: BookKeeper,
+  tx: Transaction,
+): Promise<number> {
   const rows = await findUnsealed(database, SEALED_AT_ONCE, tx);
   return rows.filter((row) => !isWritten(row, mark)).length;
 }

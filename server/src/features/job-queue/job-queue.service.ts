@@ -32,7 +32,9 @@ export async function readJobQueue(
   const [jobs, times] = await Promise.all([findWaiting(database, tx), readShopTimes(database, tx)]);
   if (!times) throw new ProblemError('server.fault');
   const offset = zoneOffset(times.timeZone);
-  const clocks = new Map([...times.zones].map(([zoneId, { shifts }]) => [zoneId, shiftClock(shifts, offset)]));
+  const clocks = new Map(
+    [...times.zones].map(([zoneId, { shifts }]) => [zoneId, shiftClock(shifts, offset)]),
+  );
   const dueIn = (dueAt: string | null): QueuedJob['dueIn'] => {
     if (dueAt === null) return [];
     const [dueMs, nowMs] = [Date.parse(dueAt), now.getTime()];

@@ -204,7 +204,9 @@ describe('messages', () => {
     await shop.database.tables.messageDeliveries.update({ tries: 0 }, { where: {} });
     shop.clock.now = later(DAY_MS);
     await sendMessages(shop.database, sender, shop.clock.now);
-    const { tries } = (await view()).messages[0]!.deliveries.find(({ address }) => address.startsWith('dead'))!;
+    const { tries } = (await view()).messages[0]!.deliveries.find(({ address }) =>
+      address.startsWith('dead'),
+    )!;
     expect(tries).withContext('not tried again').toBe(0);
   });
 

@@ -94,7 +94,15 @@ export async function insertMessage(
   });
   if (!own) return false;
   const rows = targetIds.map((targetId) => ({
-    ...{ messageId: message.id, targetId, dueAt: message.madeAt, tries: 0, sentAt: null, givenUpAt: null, problem: '' },
+    ...{
+      messageId: message.id,
+      targetId,
+      dueAt: message.madeAt,
+      tries: 0,
+      sentAt: null,
+      givenUpAt: null,
+      problem: '',
+    },
   }));
   await tables.messageDeliveries.bulkCreate(rows, { transaction: tx });
   return true;

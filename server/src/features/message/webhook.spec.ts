@@ -10,7 +10,16 @@ describe('a webhook', () => {
       expect(mayGoTo(address, none)).withContext(address).toBeTrue();
     for (const address of [
       ...['127.0.0.1', '127.9.9.9', '0.0.0.0', '10.0.0.1', '172.16.0.1', '192.168.1.1', '169.254.169.254'],
-      ...['100.64.0.1', '224.0.0.1', '255.255.255.255', '::1', '::', 'fe80::1', 'fd00::1', '::ffff:127.0.0.1'],
+      ...[
+        '100.64.0.1',
+        '224.0.0.1',
+        '255.255.255.255',
+        '::1',
+        '::',
+        'fe80::1',
+        'fd00::1',
+        '::ffff:127.0.0.1',
+      ],
     ])
       expect(mayGoTo(address, none)).withContext(address).toBeFalse();
     const own = readNetworks(['10.1.0.0/16', '192.168.7.9', 'fd00:1::/64']);
@@ -23,8 +32,18 @@ describe('a webhook', () => {
   });
 
   it('is refused by its written host where that is enough to tell', () => {
-    for (const host of ['127.0.0.1', '[::1]', 'localhost', 'a.localhost', '0x7f000001', '2130706433', '10.0.0.9:8080'])
-      expect(refusedHost(`http://${host}/x`, [])).withContext(host).not.toBeNull();
+    for (const host of [
+      '127.0.0.1',
+      '[::1]',
+      'localhost',
+      'a.localhost',
+      '0x7f000001',
+      '2130706433',
+      '10.0.0.9:8080',
+    ])
+      expect(refusedHost(`http://${host}/x`, []))
+        .withContext(host)
+        .not.toBeNull();
     expect(refusedHost('https://system.example/x', [])).toBeNull();
     expect(refusedHost('http://localhost:9/x', readNetworks(['127.0.0.0/8']))).toBeNull();
   });
@@ -38,7 +57,9 @@ describe('a webhook', () => {
     await new Promise<void>((done) => system.listen(0, '127.0.0.1', done));
     const { port } = system.address() as AddressInfo;
     try {
-      await expectAsync(post(`http://localhost:${port}/`, {}, '{}', [])).toBeRejectedWithError(/private network/);
+      await expectAsync(post(`http://localhost:${port}/`, {}, '{}', [])).toBeRejectedWithError(
+        /private network/,
+      );
       expect(heard).toBe(0);
       await post(`http://localhost:${port}/`, {}, '{}', readNetworks(['127.0.0.0/8', '::1']));
       expect(heard).toBe(1);

@@ -16,7 +16,9 @@ export function readNetworks(texts: readonly string[]): readonly Network[] {
     try {
       return ipaddr.parseCIDR(text.includes('/') ? text : `${text}/${isIP(text) === 6 ? 128 : 32}`);
     } catch {
-      throw new Error(`Environment: GANTELET_WEBHOOK_NETWORKS has "${text}"; allowed: networks such as 10.1.0.0/16`);
+      throw new Error(
+        `Environment: GANTELET_WEBHOOK_NETWORKS has "${text}"; allowed: networks such as 10.1.0.0/16`,
+      );
     }
   });
 }
@@ -35,7 +37,9 @@ export function mayGoTo(address: string, allowed: readonly Network[]): boolean {
 export function refusedHost(address: string, allowed: readonly Network[]): string | null {
   const host = new URL(address).hostname.replace(/^\[|\]$/g, '');
   if (isIP(host) !== 0) return mayGoTo(host, allowed) ? null : host;
-  return host === 'localhost' || host.endsWith('.localhost') ? refusedHost(`http://127.0.0.1`, allowed) && host : null;
+  return host === 'localhost' || host.endsWith('.localhost')
+    ? refusedHost(`http://127.0.0.1`, allowed) && host
+    : null;
 }
 
 /** Looks a host up once, and lets the connection go to an allowed address of it or nowhere. */

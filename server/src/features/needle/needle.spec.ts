@@ -50,7 +50,9 @@ describe('needle lots', () => {
   const lotNow = async (id: string): Promise<NeedleLot> =>
     (await operator.call(routes.listLots)).body.find((lot) => lot.id === id)!;
   it('store the photo taken during a check, once, and separately from the list', async () => {
-    const picture = sharp({ create: { width: 30, height: 20, channels: 3, background: { r: 90, g: 90, b: 99 } } });
+    const picture = sharp({
+      create: { width: 30, height: 20, channels: 3, background: { r: 90, g: 90, b: 99 } },
+    });
     const photo = (await picture.jpeg().toBuffer()).toString('base64');
     const key = newId();
     const body = { lotId: null, looks: GOOD, note: '', checkedAt: AT };

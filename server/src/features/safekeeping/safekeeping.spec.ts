@@ -39,7 +39,11 @@ describe('safekeeping', () => {
     later(12 * HOUR_MS);
     expect([(await read()).rule, (await read()).backup.due]).toEqual([USUAL_SAFEKEEPING, false]);
     expect((await revise(8, 0)).body.backup.due).toBeTrue();
-    expect((await revise(24, 1)).body.rule).toEqual({ backupWithinHours: 24, drillWithinDays: 30, version: 2 });
+    expect((await revise(24, 1)).body.rule).toEqual({
+      backupWithinHours: 24,
+      drillWithinDays: 30,
+      version: 2,
+    });
     expect((await revise(2, 1)).status).toBe(409);
     expect((await revise(2, 0)).status).toBe(409);
     expect((await revise(0, 2)).status).toBe(400);

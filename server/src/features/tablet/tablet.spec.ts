@@ -69,10 +69,14 @@ describe('a shared tablet', () => {
       });
     const codeOf = async (tablet: number, pin?: string) =>
       ((await from(tablet, pin)).body as unknown as Problem).code;
-    const later = (minutes: number) => (shop.clock.now = new Date(shop.clock.now.getTime() + minutes * 60_000));
+    const later = (minutes: number) =>
+      (shop.clock.now = new Date(shop.clock.now.getTime() + minutes * 60_000));
     const lockedFor: string[] = [];
     for (let lock = 0; lock < 3; lock++) {
-      for (let i = 0; i < 5; i++) expect(await codeOf(i)).withContext(`${lock} ${i}`).toBe('pin.wrong');
+      for (let i = 0; i < 5; i++)
+        expect(await codeOf(i))
+          .withContext(`${lock} ${i}`)
+          .toBe('pin.wrong');
       const { status, body } = await from(2, PIN);
       expect([status, (body as unknown as Problem).code]).toEqual([429, 'pin.locked']);
       const [, minutes] = /Wait (\d+) minutes/.exec((body as unknown as Problem).title)!;

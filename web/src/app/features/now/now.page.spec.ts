@@ -94,7 +94,15 @@ const READ = [
 describe('what needs me now', () => {
   const open = (machines: FloorView['zones'][number]['machines'], more: readonly object[] = []) =>
     mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, safekeepingFeature, shopFeature, storeFeature, serviceFeature],
+      features: [
+        floorFeature,
+        roundsFeature,
+        nowFeature,
+        safekeepingFeature,
+        shopFeature,
+        storeFeature,
+        serviceFeature,
+      ],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf(machines) }),
@@ -111,7 +119,15 @@ describe('what needs me now', () => {
 
   it('shows the floor at once, and everything else in one go once all of it is there', async () => {
     const page = await mountPage(NowPage, {
-      features: [floorFeature, roundsFeature, nowFeature, safekeepingFeature, shopFeature, storeFeature, serviceFeature],
+      features: [
+        floorFeature,
+        roundsFeature,
+        nowFeature,
+        safekeepingFeature,
+        shopFeature,
+        storeFeature,
+        serviceFeature,
+      ],
       before: [
         shopActions.sessionRead({ session: SESSION }),
         floorActions.floorRead({ floor: floorOf([stopped]) }),

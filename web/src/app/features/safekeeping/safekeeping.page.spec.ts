@@ -9,7 +9,9 @@ const KEPT: Safekeeping = {
   backup: { madeAt: AT, sealed: true, due: false },
   drill: { last: { doneAt: AT, file: 'a.sql.gz.age', backupMadeAt: AT, wrong: '' }, due: false },
   locked: [{ personId: newId(), name: 'Jory', way: 'pin', until: '2026-03-04T09:30:00.000Z' }],
-  undelivered: [{ address: 'https://a.example/…', subject: 'Post 8 is stopped', givenUpAt: AT, problem: 'answered 500' }],
+  undelivered: [
+    { address: 'https://a.example/…', subject: 'Post 8 is stopped', givenUpAt: AT, problem: 'answered 500' },
+  ],
   disk: { freeBytes: 1.5e9, totalBytes: 200e9, low: true },
   book: { place: 1200, seal: 'f'.repeat(64) },
 };

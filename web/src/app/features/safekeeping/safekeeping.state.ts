@@ -31,7 +31,12 @@ export const safekeepingFeature = createFeature({
     initial,
     on(safekeepingActions.opened, (state) => ({ ...state, done: '', problem: null })),
     on(safekeepingActions.read, (state, { safekeeping }) => ({ ...state, safekeeping })),
-    on(safekeepingActions.reviseRule, safekeepingActions.liftLock, (state) => ({ ...state, saving: true, done: '', problem: null })),
+    on(safekeepingActions.reviseRule, safekeepingActions.liftLock, (state) => ({
+      ...state,
+      saving: true,
+      done: '',
+      problem: null,
+    })),
     on(safekeepingActions.saved, (state, { safekeeping, said }) => ({
       ...state,
       safekeeping,

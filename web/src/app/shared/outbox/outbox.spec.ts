@@ -123,6 +123,45 @@ describe('the outbox', () => {
     await until(() => box.refused().length === 0);
   });
 
+  it('sends a refused write again when asked, also after the page was loaded anew', async () => {
+    answers = () => throwError(() => NO_ANSWER);
+    await send();
+    answers = () => throwError(() => problem(400, 'request.invalid'));
+    dispatchEvent(new Event('online'));
+    await until(() => box.refused().length === 1);
+    pages[0]!.destroy();
+    const again = openPage();
+    await until(() => again.refused().length === 1);
+    expect(again.refused()[0]!.write.body).toEqual(jasmine.objectContaining({ trouble: 'clunk' }));
+    answers = () => of({});
+    await again.sendAgain(again.refused()[0]!.write.key);
+    await until(() => again.refused().length === 0 && again.waiting().length === 0);
+    expect(new Set(tried).size).withContext('under its own key').toBe(1);
+  });
+
+  it('says that a change is not kept when there is neither a connection nor room for it', async () => {
+    const full = spyOn(IDBObjectStore.prototype, 'add').and.throwError(
+      new DOMException('no room', 'QuotaExceededError'),
+    );
+    spyOn(IDBObjectStore.prototype, 'put').and.throwError(new DOMException('no room', 'QuotaExceededError'));
+    answers = () => throwError(() => NO_ANSWER);
+    await expectAsync(send()).toBeRejectedWith(
+      jasmine.objectContaining({ title: jasmine.stringContaining('it is NOT saved') }),
+    );
+    answers = () => throwError(() => REFUSED);
+    await expectAsync(send()).toBeRejectedWith(REFUSED);
+    expect(full).toHaveBeenCalled();
+  });
+
+  it('asks the browser once to keep what waits, and knows if it may delete it', async () => {
+    const persist = spyOn(navigator.storage, 'persist').and.resolveTo(false);
+    answers = () => throwError(() => NO_ANSWER);
+    await send();
+    await send();
+    await until(() => box.mayBeDeleted());
+    expect(persist).toHaveBeenCalledTimes(1);
+  });
+
   it('reports an immediate refusal, and stores nothing', async () => {
     answers = () => throwError(() => REFUSED);
     await expectAsync(send()).toBeRejectedWith(REFUSED);

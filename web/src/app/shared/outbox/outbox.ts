@@ -51,6 +51,13 @@ const TRY_EVERY_MS = 8000;
 const ANSWER_LIMIT_MS = 20_000;
 const NO_ANSWER: Problem = { type: 'about:blank', title: '', status: 0, code: 'server.busy' };
 
+/** Said when a write got no answer and could not be stored either: the person must not take it for saved. */
+const NOT_KEPT: Problem = {
+  ...NO_ANSWER,
+  title:
+    'No connection, and this device has no room left to store the change: it is NOT saved. Keep it on the screen, and send it again when there is a connection.',
+};
+
 /**
  * Whether an answer says nothing about the write itself: no network, no session, too many requests, or a server
  * error.
@@ -95,6 +102,9 @@ export class Outbox {
         : [],
     ),
   );
+  /** Set when the browser refused to keep what is stored: short of room, it may delete waiting writes. */
+  readonly mayBeDeleted = signal(false);
+  private askedToKeep = false;
   /** Waiting writes as they are answered. */
   readonly settled: Observable<Settled> = this.told;
 
@@ -166,6 +176,21 @@ export class Outbox {
     await (await this.shelf)?.remove(key);
   }
 
+  /** Sends a refused write once more, such as after an update: the server may accept it now. */
+  async sendAgain(key: string): Promise<void> {
+    await (await this.shelf)?.change(key, { state: 'waiting', outcome: null });
+    await this.replay();
+  }
+
+  /** Asks the browser, once there is something to lose, not to delete it when it runs short of room. */
+  private async askToKeep(): Promise<void> {
+    if (this.askedToKeep) return;
+    this.askedToKeep = true;
+    const storage = (navigator as { storage?: StorageManager }).storage;
+    const kept = await storage?.persist?.().catch(() => false);
+    this.mayBeDeleted.set(kept === false);
+  }
+
   private async deliver(write: WaitingWrite): Promise<Sent<unknown>> {
     this.onTheirWay.update((keys) => new Set([...keys, write.key]));
     const shelf = await this.shelf;
@@ -178,9 +203,10 @@ export class Outbox {
       if (this.ended) return new Promise(() => undefined);
       this.arrived(write.key);
       const outcome = await this.ask(write);
-      if ('problem' in outcome) throw outcome.problem as unknown as Error;
-      return outcome;
+      if (!('problem' in outcome)) return outcome;
+      throw (comesLater(outcome.problem) ? NOT_KEPT : outcome.problem) as unknown as Error;
     }
+    void this.askToKeep();
     this.awaited.set(write.key, null);
     try {
       await this.sendLane(shelf, write);

@@ -119,7 +119,7 @@ describe('a backup', () => {
         changed[at] ^= 1;
         return changed;
       };
-      /** A byte changed behind a note that was made anew. */
+      /** A byte changed behind a note that was made again. */
       const renoted = copy('renoted.sql.gz', (bytes) => {
         const text = gunzipSync(bytes).toString();
         const at = text.lastIndexOf('-- Gantelet backup ');

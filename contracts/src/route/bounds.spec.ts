@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import type * as z from 'zod';
 import { ROUTE_TABLE } from './index.js';
 
 type Field = readonly [path: string, schema: z.ZodType];

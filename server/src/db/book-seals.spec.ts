@@ -61,7 +61,7 @@ describe('a book sealed by an earlier version', () => {
     return id;
   }
 
-  it('is sealed anew without its secrets, says so, and blocks the tokens that stood there', async () => {
+  it('is sealed again without its secrets, says so, and blocks the tokens that stood there', async () => {
     const deviceId = await enterSecrets();
     const former = await sealAsBefore();
     await runs('up');

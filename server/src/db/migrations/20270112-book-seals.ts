@@ -12,7 +12,7 @@ const AT_ONCE = 2000;
 type Row = Sealed & { readonly place: number | null; readonly seal: string | null };
 
 /**
- * The book seals everything it shows: names, search words, its numbers. Entries that are there are sealed anew, and
+ * The book seals everything it shows: names, search words, its numbers. Entries that are there are sealed again, and
  * secrets that stood in them in the clear are taken out first; the last entry says so, with the old end of the chain.
  * Tokens that stood there are blocked.
  */

@@ -8,7 +8,7 @@ const MOST_PIXELS = 40_000_000;
 const QUALITY = 82;
 
 /**
- * A photo decoded and encoded anew: whatever else was in the file, such as where it was taken, is gone.
+ * A photo decoded and encoded again: whatever else was in the file, such as where it was taken, is gone.
  *
  * @param photo base64 of a JPEG
  * @returns base64 of a JPEG, turned upright

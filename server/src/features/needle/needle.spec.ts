@@ -64,7 +64,7 @@ describe('needle lots', () => {
     expect((await send(photo)).body.hasPhoto).toBeTrue();
     await send(photo);
     const read = await operator.call(routes.readNeedlePhoto, { params: { checkId: key } });
-    // It is encoded anew.
+    // It is encoded again.
     expect((await sharp(Buffer.from(read.body.photo, 'base64')).metadata()).width).toBe(30);
     const without = newId();
     expect((await send(null, without)).body.hasPhoto).toBeFalse();

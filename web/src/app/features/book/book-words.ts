@@ -20,7 +20,7 @@ const DEEDS: Readonly<Record<string, string>> = {
   registerDevice: 'Device registered',
   reviseSafekeepingRule: 'Rule for backups changed',
   liftLock: 'Sign-in unlocked',
-  resealBook: 'Book sealed anew',
+  resealBook: 'Book sealed again',
   revokeDevice: 'Device revoked',
   askStandIn: 'Stand-in device used',
   logHookCheck: 'Hook checked',

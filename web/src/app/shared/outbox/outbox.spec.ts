@@ -123,7 +123,7 @@ describe('the outbox', () => {
     await until(() => box.refused().length === 0);
   });
 
-  it('sends a refused write again when asked, also after the page was loaded anew', async () => {
+  it('sends a refused write again when asked, also after the page was reloaded', async () => {
     answers = () => throwError(() => NO_ANSWER);
     await send();
     answers = () => throwError(() => problem(400, 'request.invalid'));
@@ -139,7 +139,7 @@ describe('the outbox', () => {
     expect(new Set(tried).size).withContext('under its own key').toBe(1);
   });
 
-  it('says that a change is not kept when there is neither a connection nor room for it', async () => {
+  it('says that a change is lost when there is neither a connection nor room for it', async () => {
     const full = spyOn(IDBObjectStore.prototype, 'add').and.throwError(
       new DOMException('no room', 'QuotaExceededError'),
     );

@@ -32,7 +32,7 @@ export {
 export { strongestEvidence, type SpeakingEvidence } from './strongest-evidence.js';
 export { repeatedCauses, type ConfirmedCause, type RepeatedCause } from './repeated-causes.js';
 export { canMake } from './finish-cost.js';
-export { nextChecks, type FaultAdvice, type NextStep } from './next-check.js';
+export { nextChecks, PUT_RIGHT_WITHIN_MIN, type FaultAdvice, type NextStep } from './next-check.js';
 export { learnShares, seenCase, type LearnedCase, type Learning, type SeenCase } from './learn-shares.js';
 export {
   evidenceOf,

@@ -24,7 +24,17 @@ export interface FaultAdvice {
   readonly steps: readonly NextStep[];
 }
 
+/** How a fault is traced, beyond what was found. */
+export interface FaultWays {
+  /** Causes that were found and are left as they are, because somebody decided so. */
+  readonly left?: readonly string[];
+}
+
 const LEAST_CHANCE = 1e-4;
+/** What was found and takes no longer is put right before anything else is looked for. Assumption. */
+export const PUT_RIGHT_WITHIN_MIN = 20;
+/** A swap puts a cause right if it ends it at least this often. Assumption. */
+const ENDS_IT = 0.9;
 /** A probe goes first only if it saves more than this, in minutes and as a share. */
 const PROBE_SAVES = { minutes: 0.4, share: 0.03 } as const;
 /** Symptoms after which the wheel is turned by hand before power goes back on. Common practice. */
@@ -32,30 +42,63 @@ const BY_HAND_FIRST: readonly string[] = ['ndlBreaks', 'ndlBends'];
 
 /**
  * What to do next: the highest probability of ending the fault per minute, and a question first where it saves
- * minutes. Some things come first whatever the minutes: where needles break the wheel is turned by hand, and after a
- * strike a new needle goes in.
+ * minutes. Some things come first whatever the minutes: after a strike a new needle goes in; what a hand felt or an eye
+ * saw is put right, since a burr left in is a fault tomorrow; and where needles break the wheel is turned by hand.
  *
  * For independent checks on a single fault, least minutes per probability first is optimal (Mitten 1960; Kadane and
  * Simon 1977; from memory).
  *
  * @param shares of the causes; the symptom's own by default
  * @param times the shop's own; the shipped ones by default
+ * @param ways what was found and is left as it is
  */
 export function nextChecks(
   fault: FaultCase,
   shares?: Readonly<Record<string, number>>,
   times?: FaultTimes,
+  { left = [] }: FaultWays = {},
 ): FaultAdvice {
   const state = replayFault(fault, shares, times);
   const { symptomId, evidence } = fault;
   const ordered = byIndex(state, symptomId);
   const probe = bestProbe(state, symptomId);
   const steps = probe ? [probe, ...ordered] : ordered;
+  const named = (...ids: readonly string[]) => ids.flatMap((id) => stepOf(id, state, symptomId, steps));
   const first = [
-    ...(BY_HAND_FIRST.includes(symptomId) ? ['handTurn'] : []),
-    ...(evidence['strike'] === 1 ? ['newNeedle'] : []),
-  ].flatMap((id) => stepOf(id, state, symptomId, steps));
-  return { state, steps: [...first, ...steps.filter(({ id }) => !first.some((one) => one.id === id))] };
+    ...(evidence['strike'] === 1 ? named('newNeedle') : []),
+    ...putRight(state, symptomId, left),
+    ...(BY_HAND_FIRST.includes(symptomId) ? named('handTurn') : []),
+  ];
+  const rest = steps.filter(({ id }) => !first.some((one) => one.id === id));
+  const isLeft = (step: NextStep): boolean => step.do === 'repair' && left.includes(step.id);
+  const last = rest.filter(isLeft);
+  return { state, steps: [...first, ...rest.filter((step) => !isLeft(step)), ...last] };
+}
+
+/** Repairs of what was found, the latest first; where a swap does the same sooner, the swap. */
+function putRight(state: FaultState, symptomId: string, left: readonly string[]): readonly NextStep[] {
+  const shares = sharesThere(stillThere(state.belief));
+  const total = shares.reduce((sum, share) => sum + share, 0);
+  const options = doables(state, symptomId);
+  const found = state.unlocked.filter((id) => !left.includes(id)).reverse();
+  const steps = found.flatMap((causeId) => {
+    const ways = options
+      .filter((one) => one.causeId === causeId || endsBySwap(one, causeId))
+      .map((one) => ratedStep(one, shares, total))
+      .sort((a, b) => a.minutes - b.minutes);
+    const [best] = ways;
+    return best && (state.times.repairs[causeId] ?? Infinity) <= PUT_RIGHT_WITHIN_MIN ? [best] : [];
+  });
+  return steps.filter((step, i) => steps.findIndex(({ id }) => id === step.id) === i);
+}
+
+const endsBySwap = ({ check }: Doable, causeId: string): boolean =>
+  check?.kind === 'swap' && (check.mends[causeId] ?? 0) >= ENDS_IT;
+
+function ratedStep({ check, causeId, effort }: Doable, shares: readonly number[], total: number): NextStep {
+  const { chance, minutes } = effort(shares, total);
+  if (check) return { do: 'check', id: check.id, chance, minutes, who: check.who };
+  return { do: 'repair', id: causeId!, chance, minutes, who: causeById(causeId!)!.repair.who };
 }
 
 /** A check as a step, if it can still be made. */
@@ -76,12 +119,7 @@ function stepOf(
 function byIndex(state: FaultState, symptomId: string): readonly NextStep[] {
   const shares = sharesThere(stillThere(state.belief));
   const total = shares.reduce((sum, share) => sum + share, 0);
-  const steps = doables(state, symptomId).map((doable): NextStep => {
-    const { chance, minutes } = doable.effort(shares, total);
-    const { check, causeId } = doable;
-    if (check) return { do: 'check', id: check.id, chance, minutes, who: check.who };
-    return { do: 'repair', id: causeId!, chance, minutes, who: causeById(causeId!)!.repair.who };
-  });
+  const steps = doables(state, symptomId).map((doable) => ratedStep(doable, shares, total));
   const specialist: NextStep = {
     ...{ do: 'specialist', id: NONE_OF_THESE, who: 'specialist' },
     ...{ chance: SPECIALIST.success, minutes: state.times.specialist },

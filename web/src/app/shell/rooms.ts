@@ -73,7 +73,7 @@ export const DOORS: readonly Door[] = [
       { path: '/book', name: 'Book', key: 'o', needs: 'mechanic' },
       { path: '/practice', name: 'Practice', key: 'p' },
       { path: '/catalogue', name: 'Catalogue', key: 'c' },
-      { path: '/shop', name: 'Shop', key: 's', also: ['/messages'] },
+      { path: '/shop', name: 'Shop', key: 's', also: ['/messages', '/safekeeping'] },
       { path: '/people', name: 'People and zones', key: 'e', needs: 'lead' },
       { path: '/devices', name: 'Devices', key: 'd' },
     ],

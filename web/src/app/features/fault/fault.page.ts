@@ -156,6 +156,12 @@ export class FaultPage {
     const check = this.check();
     return check?.kind === 'look' ? Object.keys(check.finds).map((id) => causeById(id)!) : [];
   });
+  /** What leaving a find costs: it may not be today's fault, and is one all the same. */
+  protected readonly leavingText = computed(() => {
+    const step = this.step();
+    if (step?.do !== 'repair') return '';
+    return `Chance that it is today's fault: ${inTenText(step.chance)}. Left in, it is a fault for another day.`;
+  });
   protected readonly reason = computed(() => {
     const step = this.step();
     if (!step) return '';
@@ -278,6 +284,11 @@ export class FaultPage {
     else this.found(finding);
   }
 
+  /** Goes on without putting right what was found. */
+  protected leave(causeId: string): void {
+    this.store.dispatch(faultActions.leftAsItIs({ causeId }));
+  }
+
   protected undo(): void {
     this.store.dispatch(faultActions.undone());
   }
@@ -312,7 +323,9 @@ export class FaultPage {
 
   protected stepName({ do: what, id }: NextStep): string {
     if (what === 'specialist') return 'Hand over to a specialist';
-    return what === 'repair' ? `Repair: ${causeById(id)!.name}` : (faultCheck(id)?.name ?? id);
+    if (what === 'check') return faultCheck(id)?.name ?? id;
+    const minutes = shortNumber(this.times().repairs[id] ?? 0, 0);
+    return `Put it right now (${minutes} min), then sew: ${causeById(id)!.name}`;
   }
 
   protected stepReason({ chance, minutes }: NextStep): string {

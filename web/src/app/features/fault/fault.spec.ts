@@ -77,6 +77,25 @@ describe('the fault finder', () => {
     expect(page.host.querySelector('.now h2')?.textContent).toContain('Fit a new needle');
   });
 
+  it('has what was found put right next, unless somebody leaves it', async () => {
+    const page = await show({ machine: MACHINE.id, symptom: 'shreds' });
+    const next = () => page.host.querySelector('.now h2')?.textContent ?? '';
+    const finding = { did: 'look', checkId: 'gap', found: 'h_close' } as const;
+    page.store.dispatch(faultActions.found({ finding, foundAt: floor.readAt }));
+    await page.settled();
+    expect(next()).toMatch(/^Put it right now \(\d+ min\), then sew: /);
+    expect(page.text()).toContain("Chance that it is today's fault: ");
+    await page.press('Leave it and go on');
+    expect(next()).not.toContain('Put it right now');
+    page.store.dispatch(faultActions.undone());
+    page.store.dispatch(
+      faultActions.begin({ machineId: null, symptomId: 'shreds', evidence: {}, beganAt: floor.readAt }),
+    );
+    page.store.dispatch(faultActions.found({ finding, foundAt: floor.readAt }));
+    await page.settled();
+    expect(next()).withContext('another fault asks again').toContain('Put it right now');
+  });
+
   it('keeps a fault that was interrupted by another one, and continues it', async () => {
     const page = await show({ machine: MACHINE.id, symptom: 'skips' });
     await page.press('Done, sew a test seam');

@@ -42,6 +42,8 @@ export const faultActions = createActionGroup({
     Found: props<{ finding: FaultFinding; foundAt: string }>(),
     /** The last finding is undone. */
     Undone: emptyProps(),
+    /** What was found is left as it is. */
+    'Left As It Is': props<{ causeId: string }>(),
     /** Nothing of it is stored. */
     Dropped: emptyProps(),
     /** `key` is the id of the write: sending it again is the same write. */
@@ -66,6 +68,8 @@ export interface FaultState {
   readonly fault: FaultUnderWay | null;
   /** Faults that were started and left for another one. */
   readonly leftOpen: readonly FaultUnderWay[];
+  /** Causes that were found and are left as they are. */
+  readonly left: readonly string[];
   /** What the finder learns from. */
   readonly cases: readonly LoggedFaultCase[];
   readonly saving: boolean;
@@ -77,6 +81,7 @@ export interface FaultState {
 const initial: FaultState = {
   fault: null,
   leftOpen: [],
+  left: [],
   cases: [],
   saving: false,
   problem: null,
@@ -107,6 +112,7 @@ export const faultFeature = createFeature({
     on(faultActions.casesRead, (state, { cases }) => ({ ...state, cases, problem: null })),
     on(faultActions.begin, (state, { type: _, ...begun }) => ({
       ...state,
+      left: [],
       leftOpen: withLeft(state),
       fault: { ...begun, findings: [], foundAt: [] },
       refused: null,
@@ -115,7 +121,7 @@ export const faultFeature = createFeature({
     on(faultActions.resumed, (state, { beganAt }) => {
       const fault = state.leftOpen.find((one) => one.beganAt === beganAt) ?? state.fault;
       const leftOpen = withLeft(state).filter((one) => one !== fault);
-      return { ...state, fault, leftOpen, refused: null, done: '' };
+      return { ...state, fault, leftOpen, left: [], refused: null, done: '' };
     }),
     on(faultActions.evidenceSaid, (state, { id, option }) => {
       const { [id]: _, ...others } = { ...state.fault?.evidence };
@@ -138,6 +144,7 @@ export const faultFeature = createFeature({
         foundAt: (state.fault?.foundAt ?? []).slice(0, -1),
       }),
     ),
+    on(faultActions.leftAsItIs, (state, { causeId }) => ({ ...state, left: [...state.left, causeId] })),
     on(faultActions.dropped, (state) => ({ ...state, fault: null, refused: null, done: '' })),
     on(faultActions.log, (state) => ({ ...state, saving: true, refused: null })),
     on(faultActions.logged, (state, { fault }) => ({
@@ -150,7 +157,7 @@ export const faultFeature = createFeature({
     on(faultActions.failed, (state, { problem }) => ({ ...state, problem })),
     on(faultActions.refused, (state, { problem }) => ({ ...state, saving: false, refused: problem })),
   ),
-  extraSelectors: ({ selectFault, selectCases }) => {
+  extraSelectors: ({ selectFault, selectCases, selectLeft }) => {
     /** The shares of the causes as this shop has learned them. */
     const selectShares = createSelector(
       createSelector(selectFault, (fault) => fault?.symptomId ?? null),
@@ -179,11 +186,12 @@ export const faultFeature = createFeature({
       selectFault,
       selectShares,
       selectTimes,
-      (fault, shares, times) => fault && nextChecks(fault, shares, times),
+      selectLeft,
+      (fault, shares, times, left) => fault && nextChecks(fault, shares, times, { left }),
     );
     return { selectShares, selectLearnedTimes, selectTimes, selectAdvice };
   },
 });
 
 /** A fault being traced is restored after a reload. */
-export const faultKept = keptOverReload<FaultState>('fault', 2, ['fault', 'leftOpen']);
+export const faultKept = keptOverReload<FaultState>('fault', 3, ['fault', 'leftOpen', 'left']);

@@ -247,7 +247,7 @@ describe('what needs me now', () => {
     expect(page.text()).toContain('None has been made yet.');
     const last = { doneAt: AT, file: 'a.sql.gz', backupMadeAt: null, wrong: 'a.sql.gz is damaged.' };
     await now({ drill: { last, due: true } });
-    expect(page.text()).toContain('with a.sql.gz, and it failed: a.sql.gz is damaged.');
+    expect(page.text()).toContain('and it failed: a.sql.gz is damaged.');
   });
 
   it('asks about a counter jump, one decision at a time', async () => {

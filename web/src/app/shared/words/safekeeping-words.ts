@@ -11,7 +11,8 @@ export function backupText({ madeAt, sealed }: Safekeeping['backup']): string {
 export function drillText({ last }: Safekeeping['drill']): string {
   if (last === null) return 'No backup has been tried yet, so nobody knows whether one can be restored.';
   const at = dateText(last.doneAt, 'year-time');
-  if (last.wrong !== '') return `Tried ${at} with ${last.file}, and it failed: ${last.wrong}`;
+  if (last.wrong !== '')
+    return `Tried ${at}${last.wrong.includes(last.file) ? '' : ` with ${last.file}`}, and it failed: ${last.wrong}`;
   return `Tried ${at} with ${last.file}: it can be restored.`;
 }
 

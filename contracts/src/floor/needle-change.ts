@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { FRAGMENT_COUNTS, REMOVAL_CAUSES } from '@gantelet/core';
-import { Id, Instant } from '../shared/index.js';
+import { ClaimedInstant, Id } from '../shared/index.js';
 import { NeedleChoice } from '../match/index.js';
 import { Pocket } from './part-used-needle.js';
 
@@ -37,7 +37,10 @@ export const NeedleSwap = z
 export type NeedleSwap = z.infer<typeof NeedleSwap>;
 
 /** A change, with its time. */
-export const NeedleChange = NeedleSwap.safeExtend({ changedAt: Instant });
+export const NeedleChange = NeedleSwap.safeExtend({
+  /** Judged by the server, not here: a piece that is missing stops the machine whatever the clock said. */
+  changedAt: ClaimedInstant,
+});
 export type NeedleChange = z.infer<typeof NeedleChange>;
 
 /** What a mechanic found out about a piece that was reported missing. */

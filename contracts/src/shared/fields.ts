@@ -10,6 +10,12 @@ export const isOfOurTime = (text: string): boolean => {
 };
 const OUR_TIME = { error: `from ${FIRST_YEAR} to ${LAST_YEAR}` };
 
+/**
+ * An instant by a clock that may be quite wrong: only for what has to be acted on all the same, such as a machine that
+ * has to stop.
+ */
+export const ClaimedInstant = z.iso.datetime();
+
 /** An instant, RFC 3339 in UTC. */
 export const Instant = z.iso.datetime().refine(isOfOurTime, OUR_TIME);
 

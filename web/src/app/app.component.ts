@@ -104,8 +104,11 @@ export class AppComponent {
         ? ''
         : ` ${others} of them only when the person who made ${plural(others, 'it', 'them')} signs in.`;
     const when = this.sessionLost() ? 'when you sign in' : 'when the connection is back';
-    const where =
-      waiting.length === 1 ? 'It is stored on this device and goes' : 'They are stored on this device and go';
+    const one = waiting.length === 1;
+    // No longer than without the warning: what stands below must stay in reach of the thumb.
+    const where = this.outbox.mayBeDeleted()
+      ? `This browser may delete ${one ? 'it. It goes' : 'them. They go'}`
+      : `${one ? 'It is stored on this device and goes' : 'They are stored on this device and go'}`;
     return waiting.length === 0 ? null : `${changes} not sent yet. ${where} out ${when}.${of}`;
   });
 

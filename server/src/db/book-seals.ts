@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { Sequelize, Transaction } from 'sequelize';
 
 /** An entry as it was sealed until 2027-01-11: without the names shown beside it. */
 export interface FirstSealed {
@@ -39,4 +40,30 @@ export function sealOf(row: Sealed, place: number, before: string): string {
     ...[2, place, before, String(row.id), row.entryKey, at.toISOString(), personId, byName, kind],
     ...[machineId, machineName, subject, details, words, device],
   ]);
+}
+
+/** Writes the places and seals of entries, all in one statement: number of the entry, place, seal. */
+export async function writeSeals(
+  sequelize: Sequelize,
+  seals: readonly (readonly [id: string, place: number, seal: string])[],
+  transaction: Transaction,
+): Promise<void> {
+  await sequelize.query(
+    `UPDATE book_entries e JOIN JSON_TABLE(:seals, '$[*]' COLUMNS (
+         id BIGINT UNSIGNED PATH '$[0]', place BIGINT UNSIGNED PATH '$[1]', seal CHAR(64) PATH '$[2]')) s ON s.id = e.id
+        SET e.place = s.place, e.seal = s.seal`,
+    { replacements: { seals: JSON.stringify(seals) }, transaction },
+  );
+}
+
+/** Moves the end of the chain. */
+export async function writeEnd(
+  sequelize: Sequelize,
+  end: { readonly place: number; readonly seal: string },
+  transaction: Transaction,
+): Promise<void> {
+  await sequelize.query('UPDATE book_end SET place = :place, seal = :seal WHERE id = 1', {
+    replacements: { ...end },
+    transaction,
+  });
 }

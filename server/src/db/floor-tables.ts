@@ -23,6 +23,7 @@ import type {
   NeedleInstallRow,
   NeedleRemovalRow,
   PartUsedNeedleRow,
+  PinLockRow,
   PieceCountRow,
   SharpsEmptyingRow,
   TroubleReportRow,
@@ -30,7 +31,6 @@ import type {
   SpotCheckRow,
 } from './rows.js';
 import type { BookEntryRow } from './book-rows.js';
-import type { PinLockRow } from './rows.js';
 import type { BackupRow, RestoreDrillRow, SafekeepingRuleRow } from './safekeeping-rows.js';
 import type { ChangeoverRow, ChangeoverTickRow } from './changeover-rows.js';
 import type { FaultCaseRow } from './fault-rows.js';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { newId } from '@gantelet/contracts';
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
-import { firstSealOf, NO_SEAL, sealOf, type Sealed } from '../book-seals.js';
+import { firstSealOf, NO_SEAL, sealOf, writeEnd, writeSeals, type Sealed } from '../book-seals.js';
 import type { Migration } from '../migration.js';
 
 const CODE = (length: number) => `CHAR(${length}) CHARACTER SET ascii COLLATE ascii_bin`;
@@ -135,12 +135,7 @@ async function sealAll(sequelize: Sequelize, tx: Transaction): Promise<void> {
   let [place, seal] = [0, NO_SEAL];
   let batch: (readonly [string, number, string])[] = [];
   const write = async () => {
-    await sequelize.query(
-      `UPDATE book_entries e JOIN JSON_TABLE(:batch, '$[*]' COLUMNS (
-           id BIGINT UNSIGNED PATH '$[0]', place BIGINT UNSIGNED PATH '$[1]', seal CHAR(64) PATH '$[2]')) s ON s.id = e.id
-          SET e.place = s.place, e.seal = s.seal`,
-      { transaction: tx, replacements: { batch: JSON.stringify(batch) } },
-    );
+    await writeSeals(sequelize, batch, tx);
     batch = [];
   };
   for await (const row of rowsOf(sequelize, tx)) {
@@ -150,10 +145,7 @@ async function sealAll(sequelize: Sequelize, tx: Transaction): Promise<void> {
     if (batch.length === AT_ONCE) await write();
   }
   if (batch.length > 0) await write();
-  await sequelize.query('UPDATE book_end SET place = :place, seal = :seal WHERE id = 1', {
-    transaction: tx,
-    replacements: { place, seal },
-  });
+  await writeEnd(sequelize, { place, seal }, tx);
 }
 
 /** Entries in the order of the chain, unsealed ones last. */

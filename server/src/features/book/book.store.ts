@@ -1,7 +1,7 @@
 import { Op, QueryTypes } from 'sequelize';
 import { BOOK_PAGE, BookDetails, type BookEntry, type BookFilter } from '@gantelet/contracts';
 import type { BookEntryRow } from '../../db/book-rows.js';
-import { NO_SEAL, sealOf } from '../../db/book-seals.js';
+import { NO_SEAL, sealOf, writeEnd, writeSeals } from '../../db/book-seals.js';
 import type { Seal } from '../../http/seal.js';
 import { plainRows, type Database, type Transaction } from '../../db/database.js';
 
@@ -273,18 +273,10 @@ async function appendToChain(
   const sealed = rows.map((row) => {
     place += 1;
     seal = sealOf({ ...row, id: row.id! }, place, seal);
-    return [row.id, place, seal];
+    return [String(row.id), place, seal] as const;
   });
-  await sequelize.query(
-    `UPDATE book_entries e JOIN JSON_TABLE(:sealed, '$[*]' COLUMNS (
-         id BIGINT UNSIGNED PATH '$[0]', place BIGINT UNSIGNED PATH '$[1]', seal CHAR(64) PATH '$[2]')) s ON s.id = e.id
-        SET e.place = s.place, e.seal = s.seal`,
-    { replacements: { sealed: JSON.stringify(sealed) }, transaction: tx },
-  );
-  await sequelize.query('UPDATE book_end SET place = :place, seal = :seal WHERE id = 1', {
-    replacements: { place, seal },
-    transaction: tx,
-  });
+  await writeSeals(sequelize, sealed, tx);
+  await writeEnd(sequelize, { place, seal }, tx);
   return { place, seal };
 }
 
